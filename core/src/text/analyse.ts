@@ -1,0 +1,45 @@
+import type { Language } from './language.ts'
+import { stem } from './stem.ts'
+import { STOP_WORDS } from './stopwords.ts'
+import { tokenize } from './tokens.ts'
+
+/** A term as the index knows it: the stem, and the word as it was written. */
+export interface Term {
+  stem: string
+  word: string
+}
+
+const COST_WORDS = new Set('cost costs price prices priced fare fares fee fees kosten kostet preis preise gebuhr tarif'.split(' '))
+const TIME_WORDS = new Set('time times timetable schedule hours clock uhr zeit zeiten fahrplan uhrzeit'.split(' '))
+const CLOCK = /^\d{1,2}:\d{2}$/
+const ASKS_COST = /\b(how much|how expensive|what does .* cost|wie ?viel|wie teuer|was kostet)\b/
+const ASKS_TIME = /\b(when|what time|how early|how late|wann|um wie ?viel uhr)\b/
+
+/** Marks that stand for what is asked: a question says "how much" where a text says "fare". */
+export const ASPECT_COST = '#cost'
+export const ASPECT_TIME = '#time'
+
+/**
+ * The content words of a text: stemmed, stop words dropped, with a mark behind words that name a cost or a time.
+ * @example analyse('The fares', 'en').map(t => t.stem) // ['fare', '#cost']
+ */
+export function analyse(text: string, language: Language): Term[] {
+  const terms: Term[] = []
+  for (const { word } of tokenize(text)) {
+    if (STOP_WORDS[language].has(word) || (word.length === 1 && !/\d/.test(word))) continue
+    terms.push({ stem: stem(word, language), word })
+    if (COST_WORDS.has(word)) terms.push({ stem: ASPECT_COST, word })
+    if (TIME_WORDS.has(word) || CLOCK.test(word)) terms.push({ stem: ASPECT_TIME, word })
+  }
+  return terms
+}
+
+/** The distinct terms of a question, with the marks for what it asks ("how much", "when") added. */
+export function analyseQuestion(text: string, language: Language): Term[] {
+  const terms = analyse(text, language)
+  const plain = tokenize(text).map((token) => token.word).join(' ')
+  if (ASKS_COST.test(plain)) terms.push({ stem: ASPECT_COST, word: 'how much' })
+  if (ASKS_TIME.test(plain)) terms.push({ stem: ASPECT_TIME, word: 'when' })
+  const seen = new Set<string>()
+  return terms.filter((term) => !seen.has(term.stem) && seen.add(term.stem))
+}
