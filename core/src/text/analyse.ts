@@ -1,7 +1,7 @@
 import type { Language } from './language.ts'
 import { stem } from './stem.ts'
 import { STOP_WORDS } from './stopwords.ts'
-import { tokenize } from './tokens.ts'
+import { fold, tokenize } from './tokens.ts'
 
 /** A term as the index knows it: the stem, and the word as it was written. */
 export interface Term {
@@ -25,13 +25,18 @@ export const ASPECT_TIME = '#time'
  */
 export function analyse(text: string, language: Language): Term[] {
   const terms: Term[] = []
-  for (const { word } of tokenize(text)) {
+  for (const { word } of [...tokenize(text), ...joined(text)]) {
     if (STOP_WORDS[language].has(word) || (word.length === 1 && !/\d/.test(word))) continue
     terms.push({ stem: stem(word, language), word })
     if (COST_WORDS.has(word)) terms.push({ stem: ASPECT_COST, word })
     if (TIME_WORDS.has(word) || CLOCK.test(word)) terms.push({ stem: ASPECT_TIME, word })
   }
   return terms
+}
+
+/** Hyphenated words as one: people write "wifi" and "ebike" for "Wi-Fi" and "e-bike". */
+function joined(text: string): { word: string }[] {
+  return (text.match(/\p{L}+(?:-\p{L}+)+/gu) ?? []).map((compound) => ({ word: fold(compound.replaceAll('-', '')) }))
 }
 
 /** The distinct terms of a question, with the marks for what it asks ("how much", "when") added. */

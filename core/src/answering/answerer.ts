@@ -1,0 +1,140 @@
+import type { Block } from '../library/blocks.ts'
+import type { IndexedPassage, ReleaseIndex } from '../retrieval/releaseIndex.ts'
+import { type Candidate, type QuestionTerm, questionTerms, search } from '../retrieval/search.ts'
+import { guessLanguage } from '../text/language.ts'
+import { confidence, type ConfidenceModel, contributions } from './confidence.ts'
+import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
+import { extract } from './extract.ts'
+import { featuresOf, type FeatureValues } from './features.ts'
+
+export type Outcome = 'answered' | 'clarifying' | 'suggested' | 'declined' | 'unanswered'
+
+/** Where an answer stands: a passage of one revision of an article or fixed answer. */
+export interface Source {
+  item: number
+  revision: number
+  ordinal: number
+  title: string
+  path: string[]
+}
+
+/** One rung of the why panel: a candidate with the model's word on it, as if it stood first. */
+export interface TraceCandidate extends Source {
+  collection: string
+  confidence: number
+  features: FeatureValues
+  contributions: FeatureValues
+  /** Words of the question that it has. */
+  matched: string[]
+  /** The title, phrasing or heading that came nearest. */
+  nearestWording?: string
+}
+
+export interface Trace {
+  terms: { word: string; readAs?: string; known: boolean; weight: number }[]
+  candidates: TraceCandidate[]
+  sill: number
+  rule: 'fixed answer' | 'above the sill' | 'below the sill' | 'nothing found'
+  passages: number
+}
+
+export interface Answer {
+  outcome: Outcome
+  kind?: 'passage' | 'fixed'
+  confidence: number
+  blocks: Block[]
+  sources: Source[]
+  /** Nearest articles, when the answer is not sure enough. */
+  near: Source[]
+  trace: Trace
+}
+
+export interface AnswerSettings {
+  /** Confidence from which Janua answers, 0 to 1. */
+  sill: number
+  model?: ConfidenceModel
+}
+
+/** A fixed answer wins outright from this two-way match with one of its phrasings. */
+const FIXED_MATCH = 0.85
+/** Nearest articles are shown as suggestions from this share of the sill, and listed at all from NEAR_FLOOR. */
+const SUGGEST_SHARE = 0.5
+const NEAR_FLOOR = 0.06
+const NEAR_SHOWN = 3
+
+/**
+ * Answers one question from one release. Pure: the same index, question and settings give the same answer and trace.
+ * @param question one question, already masked
+ */
+export function answerQuestion(index: ReleaseIndex, question: string, { sill, model = DEFAULT_CONFIDENCE }: AnswerSettings): Answer {
+  const terms = questionTerms(question, index)
+  const found = search(terms, index)
+  const candidates = judged(found, terms, index, model)
+  const trace: Trace = { terms: terms.map(shownTerm), candidates: candidates.map(({ shown }) => shown), sill, rule: 'nothing found', passages: index.passages.length }
+  const best = candidates[0]
+  if (!best) return { outcome: 'unanswered', confidence: 0, blocks: [], sources: [], near: [], trace }
+
+  const fixed = candidates.find(({ at, candidate }) => at.item.kind === 'fixed' && candidate.match.both >= FIXED_MATCH)
+  const chosen = fixed ?? best
+  const sure = chosen.shown.confidence
+  if (fixed || sure >= sill) {
+    trace.rule = fixed ? 'fixed answer' : 'above the sill'
+    const whole = chosen.at.item.kind === 'fixed'
+    const stems = new Set(terms.map((term) => term.stem))
+    const language = guessLanguage(chosen.at.passage.text, index.language)
+    return {
+      outcome: 'answered',
+      kind: whole ? 'fixed' : 'passage',
+      confidence: sure,
+      blocks: whole ? chosen.at.passage.blocks : extract(chosen.at.passage, stems, language),
+      sources: [sourceOf(chosen.at)],
+      near: [],
+      trace,
+    }
+  }
+  trace.rule = 'below the sill'
+  const near = nearest(candidates)
+  const outcome = near.length > 0 && sure >= sill * SUGGEST_SHARE ? 'suggested' : 'unanswered'
+  return { outcome, confidence: sure, blocks: [], sources: [], near, trace }
+}
+
+interface Judged {
+  candidate: Candidate
+  at: IndexedPassage
+  shown: TraceCandidate
+}
+
+const RUNGS = 6
+
+function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex, model: ConfidenceModel): Judged[] {
+  return found.slice(0, RUNGS).map((candidate) => {
+    const at = index.passages[candidate.doc]!
+    const features = featuresOf(candidate, found, terms, index)
+    const shown: TraceCandidate = {
+      ...sourceOf(at),
+      collection: at.item.collection,
+      confidence: confidence(features, model),
+      features,
+      contributions: contributions(features, model),
+      matched: terms.filter((_, i) => candidate.matched[i]).map((term) => term.readAs ?? term.word),
+      nearestWording: candidate.wording?.text,
+    }
+    return { candidate, at, shown }
+  })
+}
+
+function nearest(candidates: readonly Judged[]): Source[] {
+  const seen = new Set<number>()
+  return candidates
+    .filter(({ shown }) => shown.confidence >= NEAR_FLOOR && !seen.has(shown.item) && seen.add(shown.item))
+    .slice(0, NEAR_SHOWN)
+    .map(({ at }) => sourceOf(at))
+}
+
+function sourceOf({ item, passage }: IndexedPassage): Source {
+  return { item: item.id, revision: item.revision, ordinal: passage.ordinal, title: item.title, path: passage.path }
+}
+
+function shownTerm({ word, readAs, known, weight }: QuestionTerm): Trace['terms'][number] {
+  return { word, readAs, known, weight }
+}

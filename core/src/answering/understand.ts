@@ -1,0 +1,38 @@
+import { fold, tokenize } from '../text/tokens.ts'
+
+export type Courtesy = 'greeting' | 'thanks' | 'goodbye'
+
+/** What a message is: a courtesy or a bare wish for a person is an event, anything else is a question. */
+export interface Understood {
+  courtesy?: Courtesy
+  wantsPerson: boolean
+  isQuestion: boolean
+}
+
+const COURTESIES: Record<Courtesy, RegExp> = {
+  greeting: /^(hi|hello|hey|good (morning|afternoon|evening|day)|hallo|guten (tag|morgen|abend)|moin|servus)( there| all| team| zusammen)?$/,
+  thanks: /^(ok |okay |great |super |perfect )?(thanks?|thank you|thx|many thanks|cheers|danke|vielen dank|danke schon)( a lot| very much| so much| sehr)?$|^(great|perfect|super|ok|okay|alles klar)$/,
+  goodbye: /^(bye|goodbye|bye bye|see you|tschuss|auf wiedersehen|ciao)$/,
+}
+
+const PERSON = '(a |an |the |some ?)?(real |live )?(human|person|agent|operator|someone|somebody|people|member of staff|staff|colleague)'
+const WISH = new RegExp(
+  `\\b(talk|speak|chat|connect me|put me through|get me|transfer me|hand me over)\\b.{0,14}\\b${PERSON}\\b|\\b(i )?(want|need|would like|can i have|give me) ${PERSON}\\b|` +
+    `\\b(mit (einem|einer) (menschen?|mitarbeiter(in)?|person)|einen menschen|echter mensch)\\b`,
+)
+const BARE = new RegExp(`^(please )?${PERSON}( please)?$|^(mensch|mitarbeiter)( bitte)?$`)
+const WISH_WORDS = new Set(
+  `i id want need would like can could may please to with talk speak chat connect me put through get transfer hand over give have a an the real live human person agent
+  operator someone somebody people staff member of colleague now instead just rather not machine bot ich mochte will kann mit einem einer einen menschen mensch
+  mitarbeiter mitarbeiterin sprechen reden bitte echter person`.split(/\s+/),
+)
+
+/** Reads what kind of message this is. @example understand('can I talk to a person?').wantsPerson // true */
+export function understand(message: string): Understood {
+  const plain = fold(message).replace(/['’]/g, '').replace(/[^\p{L}\p{N}\s]/gu, ' ').replace(/\s+/g, ' ').trim()
+  for (const [courtesy, pattern] of Object.entries(COURTESIES))
+    if (pattern.test(plain)) return { courtesy: courtesy as Courtesy, wantsPerson: false, isQuestion: false }
+  const wantsPerson = WISH.test(plain) || BARE.test(plain)
+  const bare = wantsPerson && tokenize(plain).every(({ word }) => WISH_WORDS.has(word))
+  return { wantsPerson, isQuestion: !bare && plain !== '' }
+}

@@ -1,0 +1,42 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { load } from 'js-yaml'
+import type { ContentItem } from '@janua/core'
+
+/** The demo's articles, by their path below `content` without the ending. */
+export interface DemoArticle extends Omit<ContentItem, 'id' | 'revision' | 'kind'> {
+  slug: string
+  reviewOn: string | null
+}
+
+const HERE = import.meta.dirname
+
+export function demoArticles(): DemoArticle[] {
+  return readdirSync(join(HERE, 'content'), { recursive: true, encoding: 'utf8' })
+    .filter((name) => name.endsWith('.md'))
+    .sort()
+    .map((name) => readArticle(name.replace(/\.md$/, ''), readFileSync(join(HERE, 'content', name), 'utf8')))
+}
+
+function readArticle(slug: string, text: string): DemoArticle {
+  const [, front, body] = /^---\n([\s\S]*?)\n---\n([\s\S]*)$/.exec(text)!
+  const { title, collection, questions, review } = load(front!) as Record<string, unknown>
+  return { slug, title: String(title), collection: String(collection), phrasings: (questions as string[]) ?? [], reviewOn: review ? String(review) : null, body: body! }
+}
+
+export interface DemoQuestion {
+  text: string
+  /** Slug of the article that settles it; null when nothing in the content does. */
+  settledBy: string | null
+}
+
+export function demoQuestions(): DemoQuestion[] {
+  let settledBy: string | null = null
+  const questions: DemoQuestion[] = []
+  for (const line of readFileSync(join(HERE, 'questions.txt'), 'utf8').split('\n')) {
+    if (line.startsWith('//') || line.trim() === '') continue
+    if (line.startsWith('# ')) settledBy = line.slice(2) === 'none' ? null : line.slice(2)
+    else questions.push({ text: line, settledBy })
+  }
+  return questions
+}
