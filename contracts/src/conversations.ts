@@ -1,0 +1,62 @@
+import type { Block, ConversationState, Outcome, Source } from '@janua/core'
+import Joi from 'joi'
+
+export type MessageAuthor = 'visitor' | 'assistant' | 'agent' | 'event'
+
+/** What an assistant's message carries beside its text. */
+export interface AnswerData {
+  question: number
+  outcome: Outcome
+  kind?: 'passage' | 'fixed'
+  confidence: number
+  release: number
+  blocks: Block[]
+  sources: Source[]
+  near: Source[]
+  /** What the visitor said of it. */
+  vote?: 'yes' | 'no'
+}
+
+export type MessageKind = 'text' | 'answer' | 'courtesy' | 'offer' | 'contact' | 'handed over' | 'taken' | 'handed back' | 'moved' | 'closed' | 'resumed'
+
+export interface Message {
+  id: number
+  seq: number
+  author: MessageAuthor
+  kind: MessageKind
+  /** Who wrote it, when it was a person of the team. */
+  name?: string
+  text: string
+  data?: AnswerData | Record<string, unknown>
+  clientId?: string
+  at: string
+}
+
+export interface Thread {
+  conversation: number | null
+  state: ConversationState
+  /** Grows with every change of the conversation, votes included. */
+  version: number
+  agent: string | null
+  contactKnown: boolean
+  messages: Message[]
+}
+
+const clientId = Joi.string().guid().required()
+export const MAX_MESSAGE = 2_000
+const text = Joi.string().trim().min(1).max(MAX_MESSAGE).required().messages({ 'string.max': `A message can have ${MAX_MESSAGE} characters at most.` })
+export const sayInput = Joi.object<{ clientId: string; text: string; language: 'en' | 'de' }>({ clientId, text, language: Joi.valid('en', 'de').default('en') })
+export const replyInput = Joi.object<{ clientId: string; text: string }>({ clientId, text })
+export const voteInput = Joi.object<{ message: number; helpful: boolean }>({ message: Joi.number().integer().required(), helpful: Joi.boolean().required() })
+export const contactInput = Joi.object<{ name: string; mail: string }>({
+  name: Joi.string().trim().min(1).max(120).required(),
+  mail: Joi.string().trim().email({ tlds: false }).max(190).required(),
+})
+export const threadQuery = Joi.object<{ after: number }>({ after: Joi.number().integer().min(0).default(0) })
+
+/** A source as a visitor opens it: the whole article as its passages. */
+export interface SourceView {
+  title: string
+  release: number
+  passages: { ordinal: number; path: string[]; blocks: Block[] }[]
+}

@@ -1,0 +1,73 @@
+import Joi from 'joi'
+import { draftKeys, withKeys } from './common.ts'
+
+export const DOOR_LANGUAGES = ['en', 'de'] as const
+export type DoorLanguage = (typeof DOOR_LANGUAGES)[number]
+
+/** The sentences a visitor reads that the lead may word. */
+export const TEXT_KEYS = ['greeting', 'unknown', 'near', 'offerPerson', 'waiting', 'closedHours', 'goodbye'] as const
+export type TextKey = (typeof TEXT_KEYS)[number]
+export type DoorTexts = Record<TextKey, string>
+
+export interface DoorContent {
+  /** What visitors read in the head of the window. */
+  title: string
+  /** Part of the address and of the script tag. */
+  key: string
+  colour: string
+  threshold: number
+  firstQuestions: string[]
+  texts: Record<DoorLanguage, DoorTexts>
+  timeZone: string
+  /** For each weekday from Monday: spans when people are there. */
+  hours: { from: string; to: string }[][]
+  /** Origins that may show the door in a frame, such as https://www.merrowline.example */
+  allowedSites: string[]
+}
+
+export interface Door extends DoorContent {
+  id: number
+  revision: number
+  state: 'live' | 'in work' | 'ready'
+  published: boolean
+}
+
+const clock = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/)
+const span = Joi.object({ from: clock.required(), to: clock.required() }).custom((value: { from: string; to: string }, helpers) =>
+  value.from < value.to ? value : helpers.message({ custom: `“${value.from}” must be before “${value.to}”` }),
+)
+const texts = Joi.object(Object.fromEntries(TEXT_KEYS.map((key) => [key, Joi.string().trim().min(1).max(600).required()])))
+
+export const doorContent = Joi.object<DoorContent>({
+  title: Joi.string().trim().min(1).max(60).required(),
+  key: Joi.string().pattern(/^[a-z][a-z0-9-]{1,30}$/).required().messages({ 'string.pattern.base': 'The key is made of small letters, digits and hyphens, and starts with a letter.' }),
+  colour: Joi.string().pattern(/^#[0-9a-fA-F]{6}$/).required(),
+  threshold: Joi.number().min(0.05).max(0.99).required(),
+  firstQuestions: Joi.array().items(Joi.string().trim().min(2).max(120)).max(6).required(),
+  texts: Joi.object({ en: texts.required(), de: texts.required() }).required(),
+  timeZone: Joi.string().max(60).required(),
+  hours: Joi.array().items(Joi.array().items(span).max(4)).length(7).required(),
+  allowedSites: Joi.array()
+    .items(Joi.string().pattern(/^https?:\/\/[a-z0-9.-]+(:\d+)?$/i).messages({ 'string.pattern.base': 'A site is written like https://www.example.com, without a path.' }))
+    .max(20)
+    .required(),
+})
+export interface DoorSave extends DoorContent {
+  base: number
+  ready: boolean
+}
+export const doorSave = withKeys<DoorSave>(doorContent, draftKeys)
+export const doorCreate = Joi.object<{ title: string; key: string }>({ title: Joi.string().trim().min(1).max(60).required(), key: doorContent.extract('key') })
+
+/** What the visitor's window needs before anything is asked. */
+export interface DoorPublic {
+  key: string
+  title: string
+  colour: string
+  firstQuestions: string[]
+  texts: Record<DoorLanguage, DoorTexts>
+  open: boolean
+  /** When people are there next, or until when; ISO time, null when there are no hours. */
+  changesAt: string | null
+  timeZone: string
+}

@@ -1,0 +1,48 @@
+import type { Role } from '@janua/contracts'
+
+/**
+ * Every action of the API and who may do it: roles of the team, `visitor` for who holds a visitor's token, `anyone` for all.
+ * Routes name their action; nothing else decides.
+ */
+export const ACTIONS = {
+  'session.read': 'anyone',
+  'session.start': 'anyone',
+  'session.end': 'anyone',
+  'link.read': 'anyone',
+  'link.use': 'anyone',
+  'team.read': ['lead'],
+  'team.change': ['lead'],
+  'audit.read': ['lead'],
+  'presence.change': ['lead', 'editor', 'agent'],
+
+  'article.read': ['lead', 'editor', 'agent'],
+  'article.write': ['lead', 'editor'],
+  'rehearsal.ask': ['lead', 'editor'],
+  'release.read': ['lead', 'editor', 'agent'],
+  'change.read': ['lead', 'editor'],
+  'change.ready': ['lead', 'editor'],
+  'change.discard': ['lead', 'editor'],
+  'release.publish': ['lead'],
+  'door.read': ['lead', 'editor'],
+  'door.write': ['lead'],
+
+  'unsettled.read': ['lead', 'editor'],
+  'unsettled.mend': ['lead', 'editor'],
+
+  'queue.read': ['lead', 'agent'],
+  'queue.write': ['lead'],
+  'routing.read': ['lead'],
+  'routing.write': ['lead'],
+  'desk.read': ['lead', 'agent'],
+  'desk.work': ['lead', 'agent'],
+
+  'door.visit': 'anyone',
+  'conversation.visit': 'visitor',
+} as const satisfies Record<string, readonly Role[] | 'anyone' | 'visitor'>
+
+export type Action = keyof typeof ACTIONS
+
+export function mayDo(role: Role, action: Action): boolean {
+  const who: readonly Role[] | 'anyone' | 'visitor' = ACTIONS[action]
+  return who === 'anyone' || (who !== 'visitor' && who.includes(role))
+}

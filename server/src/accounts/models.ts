@@ -1,0 +1,52 @@
+import type { Role } from '@janua/contracts'
+import { DataTypes, type Sequelize } from 'sequelize'
+import { flag, id, json, ref, table, text, time, whole } from '../database/tables.ts'
+
+export interface UserRow {
+  id: number
+  name: string
+  mail: string
+  role: Role
+  active: boolean
+  present: boolean
+  password: string | null
+  failures: number
+  lockedUntil: Date | null
+  lastSeenAt: Date | null
+  createdAt: Date
+}
+export interface LinkRow {
+  id: number
+  tokenHash: string
+  kind: 'invite' | 'reset' | 'setup'
+  userId: number | null
+  expiresAt: Date
+  usedAt: Date | null
+  createdAt: Date
+}
+export interface AuditRow {
+  id: number
+  at: Date
+  userId: number | null
+  who: string
+  action: string
+  subject: string
+  detail: Record<string, unknown>
+}
+export interface SettingRow {
+  name: string
+  value: unknown
+}
+
+export function accountTables(db: Sequelize) {
+  return {
+    users: table<UserRow>(db, 'users', {
+      id, name: text(120), mail: text(190), role: text(10), active: flag, present: flag, password: text(255),
+      failures: whole, lockedUntil: time, lastSeenAt: time, createdAt: time,
+    }),
+    links: table<LinkRow>(db, 'links', { id, tokenHash: text(64), kind: text(10), userId: ref, expiresAt: time, usedAt: time, createdAt: time }),
+    audit: table<AuditRow>(db, 'audit_entries', { id, at: time, userId: ref, who: text(120), action: text(60), subject: text(255), detail: json('detail') }),
+    settings: table<SettingRow>(db, 'settings', { name: { type: DataTypes.STRING(60), primaryKey: true }, value: json('value') }),
+  }
+}
+export type AccountTables = ReturnType<typeof accountTables>

@@ -1,0 +1,84 @@
+import type { ArticleContent, DoorContent, ItemKind } from '@janua/contracts'
+import { type ContentItem, indexRelease, type Pinned, type ReleaseIndex, type Routing } from '@janua/core'
+import type { ContentTables } from '../library/models.ts'
+import type { Draft } from '../releases/draft.ts'
+import type { LivePointer } from '../releases/livePointer.ts'
+import { problem } from '../http/problems.ts'
+
+export interface OpenDoor extends DoorContent {
+  id: number
+}
+
+/** A release made ready to answer from. */
+export interface CompiledRelease {
+  /** 0 for the draft. */
+  number: number
+  index: ReleaseIndex
+  doors: OpenDoor[]
+  routing: Routing | null
+}
+
+const KEPT = 4
+
+/** Holds the indices of the releases in use, and of the draft. */
+export class EngineHost {
+  private readonly compiled = new Map<number, Promise<CompiledRelease>>()
+  private draftKey = ''
+  private draftCompiled: Promise<CompiledRelease> | undefined
+
+  constructor(private readonly needs: { tables: ContentTables; live: LivePointer; draft: Draft }) {}
+
+  /** What visitors get now. */
+  async live(): Promise<CompiledRelease | null> {
+    const number = await this.needs.live.read()
+    return number === null ? null : this.release(number)
+  }
+
+  async release(number: number): Promise<CompiledRelease> {
+    const known = this.compiled.get(number)
+    if (known) return known
+    const made = this.compile(number, await this.needs.live.pinnedBy(number))
+    this.compiled.set(number, made)
+    made.catch(() => this.compiled.delete(number))
+    for (const old of [...this.compiled.keys()].slice(0, -KEPT)) this.compiled.delete(old)
+    return made
+  }
+
+  /** The draft as it stands; made anew only after a change. */
+  async draft(): Promise<CompiledRelease> {
+    const pinned = await this.needs.draft.pinned()
+    const key = pinned.map(({ item, revision }) => `${item}:${revision}`).join()
+    if (!this.draftCompiled || key !== this.draftKey) {
+      this.draftKey = key
+      this.draftCompiled = this.compile(0, pinned)
+    }
+    return this.draftCompiled
+  }
+
+  async openDoor(key: string): Promise<{ release: CompiledRelease; door: OpenDoor }> {
+    const release = await this.live()
+    const door = release?.doors.find((each) => each.key === key)
+    if (!release || !door) throw problem('DOOR_NOT_FOUND', key)
+    return { release, door }
+  }
+
+  private async compile(number: number, pinned: readonly Pinned[]): Promise<CompiledRelease> {
+    const { tables } = this.needs
+    const [revisions, items] = await Promise.all([
+      tables.revisions.findAll({ where: { id: pinned.map(({ revision }) => revision) } }),
+      tables.items.findAll({ attributes: ['id', 'kind'], where: { id: pinned.map(({ item }) => item) } }),
+    ])
+    const kinds = new Map(items.map(({ id, kind }) => [id, kind]))
+    const of = (...wanted: ItemKind[]) => revisions.filter(({ itemId }) => wanted.includes(kinds.get(itemId)!)).sort((a, b) => a.itemId - b.itemId)
+    const content = of('article', 'fixed').map(({ id, itemId, content }): ContentItem => {
+      const { title, phrasings, collection, body } = content as ArticleContent
+      return { id: itemId, revision: id, kind: kinds.get(itemId) as 'article' | 'fixed', title, phrasings, collection, body }
+    })
+    return {
+      number,
+      index: indexRelease(content),
+      doors: of('door').map(({ itemId, content }) => ({ ...(content as DoorContent), id: itemId })),
+      routing: (of('routing')[0]?.content as Routing | undefined) ?? null,
+    }
+  }
+}

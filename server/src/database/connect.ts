@@ -1,0 +1,22 @@
+import { Sequelize } from 'sequelize'
+
+export interface DatabaseAddress {
+  host: string
+  port: number
+  name: string
+  user: string
+  password: string
+}
+
+/** Opens the pool of connections; times are kept in UTC. */
+export function connect({ host, port, name, user, password }: DatabaseAddress): Sequelize {
+  return new Sequelize(name, user, password, {
+    dialect: 'mariadb',
+    host,
+    port,
+    logging: false,
+    timezone: '+00:00',
+    pool: { max: 12, acquire: 20_000 },
+    define: { underscored: true, timestamps: false, charset: 'utf8mb4' },
+  })
+}

@@ -1,0 +1,30 @@
+import type { QueryInterface, Sequelize } from 'sequelize'
+import { SequelizeStorage, Umzug } from 'umzug'
+import * as first from './migrations/2026-11-23-first-tables.ts'
+
+/** One step of the schema; SQL statements in their order. */
+export interface Migration {
+  up: readonly string[]
+  down: readonly string[]
+}
+
+const STEPS: Record<string, Migration> = { '2026-11-23-first-tables': first }
+
+/** Brings the schema up to date. @returns the names of the steps that were taken */
+export async function migrate(db: Sequelize): Promise<string[]> {
+  const umzug = new Umzug<QueryInterface>({
+    context: db.getQueryInterface(),
+    storage: new SequelizeStorage({ sequelize: db, tableName: 'migrations' }),
+    logger: undefined,
+    migrations: Object.entries(STEPS).map(([name, step]) => ({
+      name,
+      up: () => run(db, step.up),
+      down: () => run(db, step.down),
+    })),
+  })
+  return (await umzug.up()).map(({ name }) => name)
+}
+
+async function run(db: Sequelize, statements: readonly string[]): Promise<void> {
+  for (const statement of statements) await db.query(statement)
+}

@@ -1,0 +1,29 @@
+import { EventEmitter } from 'node:events'
+
+/** What happens in Janua that somebody may be watching. */
+export interface Happenings {
+  /** A conversation has new messages or another state. */
+  conversation: { id: number; queue: number | null; agent: number | null; visitor: number }
+  /** Somebody writes in a conversation. */
+  typing: { conversation: number; who: 'visitor' | 'agent'; name: string }
+  /** Visitors get another release. */
+  release: { number: number }
+  /** A person's access has changed or ended. */
+  access: { user: number }
+  /** A visitor was forgotten or blocked. */
+  visitorGone: { visitor: number }
+}
+
+/** A typed notice board within this process. Listening returns what ends it. */
+export class Events {
+  private readonly emitter = new EventEmitter().setMaxListeners(0)
+
+  tell<K extends keyof Happenings>(what: K, detail: Happenings[K]): void {
+    this.emitter.emit(what, detail)
+  }
+
+  on<K extends keyof Happenings>(what: K, listener: (detail: Happenings[K]) => void): () => void {
+    this.emitter.on(what, listener)
+    return () => this.emitter.off(what, listener)
+  }
+}

@@ -1,0 +1,71 @@
+/** Everything a client may be told when a request is refused: a stable code, a status, and a sentence for people. */
+export const PROBLEMS = {
+  NOT_SIGNED_IN: { status: 401, text: () => 'Please sign in first.' },
+  NOT_ALLOWED: { status: 403, text: (role: string) => `Your role (${role}) does not allow this.` },
+  FORGED: { status: 403, text: () => 'This request did not come from Janua’s own page. Reload the page and try again; nothing was changed.' },
+  NOT_FOUND: { status: 404, text: () => 'There is nothing at this address.' },
+  INVALID: { status: 422, text: (what: string) => what },
+  BAD_JSON: { status: 400, text: () => 'The request could not be read: it is not valid JSON.' },
+  TOO_LARGE: { status: 413, text: (limit: string) => `That is too large. The limit is ${limit}.` },
+  TOO_MANY: { status: 429, text: (seconds: number) => `Too many tries. Please wait ${seconds} seconds and try again.` },
+  BROKEN: { status: 500, text: () => 'Something went wrong on our side. Nothing of yours was lost; please try again.' },
+  DATABASE_AWAY: { status: 503, text: () => 'The database does not answer just now. Nothing was changed; please try again in a moment.' },
+
+  WRONG_SIGN_IN: { status: 401, text: () => 'Mail address and password do not go together.' },
+  LINK_USED: { status: 410, text: () => 'This link was used already or has run out. Ask your team lead for a new one.' },
+  LAST_LEAD: { status: 409, text: () => 'There must be at least one active lead. Make somebody else a lead first.' },
+  MAIL_TAKEN: { status: 409, text: (mail: string) => `${mail} belongs to somebody on the team already.` },
+  PERSON_NOT_FOUND: { status: 404, text: (id: number) => `There is no person ${id} on the team.` },
+
+  ARTICLE_NOT_FOUND: { status: 404, text: (id: number) => `There is no article ${id}.` },
+  ITEM_CHANGED: { status: 409, text: (by: string) => `${by} saved this after you opened it. Your text is kept; look at both and decide.` },
+  NO_FILES: { status: 422, text: () => 'No files arrived. Drop some Markdown, HTML or text files.' },
+
+  CHANGE_NOT_READY: { status: 409, text: (title: string) => `“${title}” is still in work. Mark it ready first, or leave it out.` },
+  NOTHING_TO_PUBLISH: { status: 409, text: () => 'None of the chosen changes is left to publish. Somebody may have published them just now.' },
+  RELEASE_NOT_FOUND: { status: 404, text: (number: number) => `There is no release ${number}.` },
+  ALREADY_LIVE: { status: 409, text: (number: number) => `Visitors get release ${number} already.` },
+
+  DOOR_NOT_FOUND: { status: 404, text: (key: string) => `There is no door “${key}” open to visitors.` },
+  DOOR_KEY_TAKEN: { status: 409, text: (key: string) => `Another door has the key “${key}” already.` },
+  TIME_ZONE_UNKNOWN: { status: 422, text: (zone: string) => `“${zone}” is not a known time zone. Write it like Europe/London.` },
+
+  VISITOR_UNKNOWN: { status: 401, text: () => 'This conversation is not known any more. Start a new one.' },
+  VISITOR_BLOCKED: { status: 403, text: () => 'You cannot write here any more. You can still reach the company by mail or phone.' },
+  CONVERSATION_NOT_FOUND: { status: 404, text: (id: number) => `There is no conversation ${id} for you.` },
+  CONVERSATION_ENDED: { status: 409, text: () => 'This conversation has ended.' },
+  MESSAGE_NOT_FOUND: { status: 404, text: () => 'That message is not there any more.' },
+  TAKEN_BY_OTHER: { status: 409, text: (name: string) => `${name} took this conversation a moment before you.` },
+  NOT_YOURS: { status: 409, text: () => 'You can only do this with a conversation that you have taken.' },
+  STATE_FORBIDS: { status: 409, text: (state: string) => `That cannot be done now: the conversation is ${state}.` },
+
+  QUEUE_NOT_FOUND: { status: 404, text: (id: number) => `There is no queue ${id}.` },
+  QUEUE_IN_USE: { status: 409, text: (why: string) => `The queue cannot be removed: ${why}.` },
+} as const satisfies Record<string, { status: number; text: (value: never) => string }>
+
+export type ProblemCode = keyof typeof PROBLEMS
+type Value<C extends ProblemCode> = Parameters<(typeof PROBLEMS)[C]['text']>
+
+/** A refusal that the client is told of, in the words of the table above. */
+export class Problem extends Error {
+  constructor(
+    readonly code: ProblemCode,
+    readonly status: number,
+    message: string,
+    readonly detail?: unknown,
+  ) {
+    super(message)
+  }
+}
+
+/** @example throw problem('ARTICLE_NOT_FOUND', 7) */
+export function problem<C extends ProblemCode>(code: C, ...value: Value<C>): Problem {
+  const { status, text } = PROBLEMS[code]
+  return new Problem(code, status, (text as (value: unknown) => string)(value[0]))
+}
+
+/** A refusal with material that the page shows beside the sentence, such as the other person's text. */
+export function problemWith<C extends ProblemCode>(detail: unknown, code: C, ...value: Value<C>): Problem {
+  const { status, message } = problem(code, ...value)
+  return new Problem(code, status, message, detail)
+}

@@ -1,0 +1,70 @@
+import { randomBytes, timingSafeEqual } from 'node:crypto'
+import type { NextFunction, Request, Response } from 'express'
+import helmet from 'helmet'
+import { problem } from './problems.ts'
+
+/** Headers for everything but a door: no script that is not a file of ours; inline style only because PrimeVue needs it. */
+export const teamHeaders = helmet({
+  contentSecurityPolicy: { useDefaults: false, directives: { ...policy(), styleSrc: ["'self'", "'unsafe-inline'"], frameAncestors: ["'none'"] } },
+  strictTransportSecurity: false,
+  crossOriginEmbedderPolicy: false,
+  referrerPolicy: { policy: 'same-origin' },
+})
+
+/** Headers of a door's page: no inline style either, and only the door's sites may frame it. */
+export function doorHeaders(sites: readonly string[]) {
+  return helmet({
+    contentSecurityPolicy: { useDefaults: false, directives: { ...policy(), styleSrc: ["'self'"], frameAncestors: ["'self'", ...sites] } },
+    strictTransportSecurity: false,
+    frameguard: false,
+    crossOriginEmbedderPolicy: false,
+    crossOriginOpenerPolicy: false,
+    crossOriginResourcePolicy: { policy: 'cross-origin' },
+  })
+}
+
+function policy() {
+  return {
+    defaultSrc: ["'none'"],
+    scriptSrc: ["'self'"],
+    connectSrc: ["'self'"],
+    imgSrc: ["'self'", 'data:', 'https:'],
+    fontSrc: ["'self'", 'data:'],
+    manifestSrc: ["'self'"],
+    frameSrc: ["'self'"],
+    baseUri: ["'none'"],
+    formAction: ["'self'"],
+    objectSrc: ["'none'"],
+  }
+}
+
+const CHANGES = new Set(['POST', 'PUT', 'PATCH', 'DELETE'])
+
+/**
+ * Protects changes against forgery: the browser must say that the request comes from our own page, and a session's changes
+ * carry its token. A visitor's requests carry a bearer token that no other site can know.
+ */
+export function againstForgery(req: Request, _res: Response, next: NextFunction): void {
+  if (!CHANGES.has(req.method)) return next()
+  const site = req.get('sec-fetch-site')
+  if (site && site !== 'same-origin' && site !== 'none') throw problem('FORGED')
+  const origin = req.get('origin')
+  if (origin && !sameHost(origin, req.get('host'))) throw problem('FORGED')
+  if (req.path.startsWith('/visit/')) return next()
+  const expected = req.session.csrf
+  if (!expected || !equal(req.get('x-janua-token') ?? '', expected)) throw problem('FORGED')
+  next()
+}
+
+export function newToken(): string {
+  return randomBytes(32).toString('hex')
+}
+
+function sameHost(origin: string, host: string | undefined): boolean {
+  return URL.canParse(origin) && new URL(origin).host === host
+}
+
+function equal(a: string, b: string): boolean {
+  const [x, y] = [Buffer.from(a), Buffer.from(b)]
+  return x.length === y.length && timingSafeEqual(x, y)
+}

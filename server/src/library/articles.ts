@@ -1,0 +1,112 @@
+import { ARTICLE_SORTS, type Article, type ArticleContent, type ArticleCreate, type ArticlePage, type ArticleQuery, type ArticleRow, type ArticleSave, type ChangeState } from '@janua/contracts'
+import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Actor } from '../accounts/audit.ts'
+import type { Clock } from '../clock.ts'
+import type { Draft, DraftItem } from '../releases/draft.ts'
+import type { LivePointer } from '../releases/livePointer.ts'
+import { summarise } from '../releases/summaries.ts'
+
+interface Needs {
+  db: Sequelize
+  draft: Draft
+  live: LivePointer
+  users: { nameOf(id: number | null): Promise<string> }
+  clock: Clock
+}
+
+const COLUMN: Record<(typeof ARTICLE_SORTS)[number], string> = { title: 'i.title', collection: 'i.collection', words: 'i.words', reviewOn: 'i.review_on', updatedAt: 'i.updated_at' }
+const STATE_SQL = "CASE WHEN i.draft_revision = r.revision_id THEN 'live' WHEN i.ready THEN 'ready' ELSE 'in work' END"
+
+interface ListedRow extends Omit<ArticleRow, 'updatedAt' | 'published'> {
+  updatedAt: Date
+  published: number
+}
+
+/** Articles and fixed answers of the draft. */
+export class Articles {
+  constructor(private readonly needs: Needs) {}
+
+  async list(query: ArticleQuery): Promise<ArticlePage> {
+    const { db, live, clock } = this.needs
+    const values = {
+      live: (await live.read()) ?? 0,
+      kind: query.kind,
+      collection: query.collection,
+      state: query.state,
+      like: `%${query.search.replace(/[%_\\]/g, '\\$&')}%`,
+      today: clock.now().toISOString().slice(0, 10),
+      limit: query.limit,
+      offset: query.offset,
+    }
+    const from = 'FROM items i LEFT JOIN release_items r ON r.item_id = i.id AND r.release_id = :live LEFT JOIN users u ON u.id = i.updated_by JOIN revisions v ON v.id = i.draft_revision'
+    const where = [
+      'i.kind = :kind',
+      query.collection && 'i.collection = :collection',
+      query.search && '(i.title LIKE :like OR v.content LIKE :like)',
+      query.state === 'due' && 'i.review_on <= :today',
+      query.state && query.state !== 'due' && `${STATE_SQL} = :state`,
+    ].filter(Boolean)
+    const select = <T extends object>(sql: string) => db.query<T>(sql, { replacements: values, type: QueryTypes.SELECT })
+    const [rows, [counted], collections, [all]] = await Promise.all([
+      select<ListedRow>(
+        `SELECT i.id, i.kind, i.title, i.collection, i.phrasings, i.words, i.review_on AS reviewOn, ${STATE_SQL} AS state, r.revision_id IS NOT NULL AS published,
+         i.updated_at AS updatedAt, COALESCE(u.name, 'Janua') AS updatedBy ${from} WHERE ${where.join(' AND ')}
+         ORDER BY ${COLUMN[query.sort]} ${query.order === 'asc' ? 'ASC' : 'DESC'}, i.id LIMIT :limit OFFSET :offset`,
+      ),
+      select<{ n: number }>(`SELECT COUNT(*) AS n ${from} WHERE ${where.join(' AND ')}`),
+      select<{ collection: string }>("SELECT DISTINCT collection FROM items WHERE kind = :kind AND draft_revision IS NOT NULL AND collection <> '' ORDER BY collection"),
+      select<{ n: number }>('SELECT COUNT(*) AS n FROM items WHERE kind = :kind AND draft_revision IS NOT NULL'),
+    ])
+    return {
+      rows: rows.map((row) => ({ ...row, published: Boolean(row.published), updatedAt: new Date(row.updatedAt).toISOString() })),
+      total: Number(counted!.n),
+      collections: collections.map(({ collection }) => collection),
+      all: Number(all!.n),
+    }
+  }
+
+  async read(id: number): Promise<Article> {
+    return this.view(await this.needs.draft.read<ArticleContent>(id, ['article', 'fixed']))
+  }
+
+  async add(actor: Actor, { kind, ready, ...content }: ArticleCreate): Promise<Article> {
+    return this.view(await this.needs.draft.add(actor, kind, { content: tidy(content), summary: summarise(kind, content), ready }))
+  }
+
+  async save(actor: Actor, id: number, { base, ready, ...content }: ArticleSave): Promise<Article> {
+    return this.view(await this.needs.draft.save(actor, id, 'article', { content: tidy(content), summary: summarise('article', content), base, ready }))
+  }
+
+  /** Adds one phrasing to what the draft holds, unless it is there already. */
+  async teach(actor: Actor, id: number, phrasing: string, ready: boolean): Promise<Article> {
+    const { content, revision } = await this.needs.draft.read<ArticleContent>(id, ['article', 'fixed'])
+    const known = content.phrasings.some((each) => each.toLowerCase() === phrasing.toLowerCase())
+    const phrasings = known ? content.phrasings : [...content.phrasings, phrasing]
+    return this.save(actor, id, { ...content, phrasings, base: revision.id, ready })
+  }
+
+  remove(actor: Actor, id: number): Promise<void> {
+    return this.needs.draft.remove(actor, id, 'article')
+  }
+
+  private async view({ item, revision, content }: DraftItem<unknown>): Promise<Article> {
+    const pinned = (await this.needs.live.pinned()).find((each) => each.item === item.id)
+    const state: ChangeState = pinned?.revision === revision.id ? 'live' : item.ready ? 'ready' : 'in work'
+    return {
+      ...(content as ArticleContent),
+      id: item.id,
+      kind: item.kind as 'article' | 'fixed',
+      revision: revision.id,
+      state,
+      published: pinned !== undefined,
+      sourceName: item.sourceName,
+      updatedAt: item.updatedAt.toISOString(),
+      updatedBy: await this.needs.users.nameOf(item.updatedBy),
+    }
+  }
+}
+
+/** The same keys in the same order, so that equal content has an equal hash. */
+export function tidy({ title, collection, phrasings, body, reviewOn }: ArticleContent): ArticleContent {
+  return { title, collection, phrasings, body, reviewOn }
+}

@@ -1,0 +1,59 @@
+import { load } from 'js-yaml'
+import { collectionFromName, type ReadFile, titleFromName, Unreadable } from './read.ts'
+
+const KNOWN = new Set(['title', 'collection', 'questions', 'review'])
+
+/** Markdown, with YAML front matter: title, collection, questions (a list), review (a date). The body stays byte for byte. */
+export function readMarkdown(text: string, name: string): ReadFile {
+  const source = text.replace(/^\uFEFF/, '')
+  const match = /^---\r?\n([\s\S]*?)\r?\n---[ \t]*(?:\r?\n|$)/.exec(source)
+  const front = match ? frontMatter(match[1]!) : {}
+  const body = match ? source.slice(match[0].length) : source
+  const heading = /^\s*# +(.+?) *#* *(?:\r?\n|$)/.exec(body)
+  const fromHeading = front.title === undefined && heading
+  const notes = Object.keys(front).filter((key) => !KNOWN.has(key)).map((key) => `front matter “${key}” is not used`)
+  return {
+    content: {
+      title: (textOf(front.title) ?? (fromHeading ? heading[1]! : titleFromName(name))).slice(0, 200),
+      collection: (textOf(front.collection) ?? collectionFromName(name)).slice(0, 80),
+      phrasings: listOf(front.questions, notes),
+      body: fromHeading ? body.slice(heading[0].length).replace(/^\s*\n/, '') : body,
+      reviewOn: dateOf(front.review, notes),
+    },
+    notes,
+  }
+}
+
+function frontMatter(yaml: string): Record<string, unknown> {
+  try {
+    const read = load(yaml)
+    if (read === null || read === undefined) return {}
+    if (typeof read === 'object' && !Array.isArray(read)) return read as Record<string, unknown>
+  } catch (cause) {
+    throw new Unreadable(`the front matter is not valid YAML: ${(cause as Error).message.split('\n')[0]}`)
+  }
+  throw new Unreadable('the front matter must be a list of names and values')
+}
+
+function textOf(value: unknown): string | undefined {
+  const text = typeof value === 'string' || typeof value === 'number' ? String(value).trim() : ''
+  return text || undefined
+}
+
+function listOf(value: unknown, notes: string[]): string[] {
+  if (value === undefined || value === null) return []
+  if (!Array.isArray(value)) {
+    notes.push('“questions” is not a list and was left out')
+    return []
+  }
+  const texts = value.map((each) => textOf(each)?.slice(0, 300)).filter((each) => each !== undefined && each.length > 1) as string[]
+  return texts.filter((each, i) => texts.findIndex((other) => other.toLowerCase() === each.toLowerCase()) === i).slice(0, 200)
+}
+
+function dateOf(value: unknown, notes: string[]): string | null {
+  if (value === undefined || value === null) return null
+  const day = value instanceof Date ? value.toISOString().slice(0, 10) : String(value)
+  if (/^\d{4}-\d{2}-\d{2}$/.test(day) && !Number.isNaN(Date.parse(day))) return day
+  notes.push(`“review: ${day}” is not a date like 2027-05-31 and was left out`)
+  return null
+}

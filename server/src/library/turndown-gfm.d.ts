@@ -1,0 +1,4 @@
+declare module '@joplin/turndown-plugin-gfm' {
+  import type TurndownService from 'turndown'
+  export const gfm: TurndownService.Plugin
+}
