@@ -78,7 +78,7 @@ export class Releases {
 
   async state(): Promise<ReleaseState> {
     const { tables, live, draft } = this.needs
-    const [number, changes, newest] = await Promise.all([live.read(), draft.changes(), tables.releases.max<number, never>('id')])
+    const [number, changes, newest] = await Promise.all([live.read(), draft.changes(), tables.releases.max<number | null, InstanceType<typeof tables.releases>>('id')])
     const release = number === null ? null : await tables.releases.findByPk(number)
     const ready = changes.filter((change) => change.ready).length
     return {

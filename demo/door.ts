@@ -1,0 +1,19 @@
+import type { DoorContent } from '@janua/contracts'
+import { starterDoor } from '../server/src/doors/starter.ts'
+
+/** The door on Merrow Line's help page. */
+export function demoDoor(): DoorContent {
+  const start = starterDoor('Ask Merrow Line', 'help')
+  const day = [{ from: '07:00', to: '20:00' }]
+  return {
+    ...start,
+    colour: '#14394B',
+    firstQuestions: ['Can I bring my dog?', 'When is the first boat?', 'My boat was cancelled, what now?'],
+    texts: {
+      en: { ...start.texts.en, greeting: 'Hello. Ask me about boats, fares, bookings and storms. I answer from Merrow Line’s own help pages.' },
+      de: { ...start.texts.de, greeting: 'Guten Tag. Fragen Sie mich zu Schiffen, Preisen, Buchungen und Stürmen. Ich antworte aus den Hilfeseiten der Merrow Line.' },
+    },
+    hours: [day, day, day, day, day, day, day],
+    allowedSites: ['https://www.merrowline.example'],
+  }
+}

@@ -1,0 +1,124 @@
+import type { ArticleContent } from '@janua/contracts'
+import { type Routing, seeded } from '@janua/core'
+import type { Sequelize } from 'sequelize'
+import { hashPassword } from '../server/src/accounts/passwords.ts'
+import { createJanua, type Janua } from '../server/src/janua.ts'
+import { tidy } from '../server/src/library/articles.ts'
+import { summarise } from '../server/src/releases/summaries.ts'
+import { type DemoArticle, demoArticles, demoQuestions } from './content.ts'
+import { demoDoor } from './door.ts'
+import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_RULES, LAST_RESORT, QUEUES } from './people.ts'
+import { visits, WEEKS } from './history.ts'
+import { seedOpenConversations, writeHistory } from './writeHistory.ts'
+
+interface Wanted {
+  /** The last day of the history. */
+  today: string
+  /** The moment at which the demo opens. */
+  opens: Date
+  progress: (text: string) => void
+}
+
+const DAY = 86_400_000
+/** Articles that came only with the second release, half way through the history. */
+const LATER = new Set(['onboard/wifi', 'vehicles/electric-cars', 'assistance/medical', 'pets/bicycles'])
+
+/** Loads Merrow Line: its people, its content in two releases, and eight weeks of questions put to the real engine. */
+export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted): Promise<void> {
+  const end = Date.parse(`${today}T09:30:00Z`)
+  let now = new Date(end - (WEEKS * 7 + 3) * DAY)
+  const janua = createJanua({ db, sessionSecret: 'unused', clock: { now: () => now } })
+  const random = seeded(20_261_123)
+
+  progress('Demo: the team')
+  const lead = await seedPeople(janua)
+  const queues = await seedQueues(janua, lead)
+
+  progress('Demo: articles, door and routing')
+  const articles = demoArticles()
+  const ids = new Map<string, number>()
+  const put = async (article: DemoArticle) => ids.set(article.slug, await addArticle(janua, lead, article))
+  for (const article of articles.filter(({ slug }) => !LATER.has(slug))) await put(article)
+  await addSettings(janua, lead, queues)
+  await publishAll(janua, lead, 'The first articles, one door')
+
+  const all = visits(demoQuestions(), today, random)
+  const half = new Date(end - (WEEKS / 2) * 7 * DAY)
+  const early = all.filter(({ at }) => at < half)
+  const context = { janua, ids, random, progress, total: all.length }
+  await writeHistory(early, 0, context)
+
+  now = half
+  for (const article of articles.filter(({ slug }) => LATER.has(slug))) await put(article)
+  await teachSome(janua, lead, ids)
+  await publishAll(janua, lead, 'Bicycles, electric cars, Wi-Fi and medicine')
+  await janua.mends.prove()
+  await writeHistory(all.filter(({ at }) => at >= half), early.length, context)
+
+  now = new Date(+opens - 8 * 60_000)
+  await seedOpenConversations(context, +opens)
+  await seedDraft(janua, lead, ids)
+  await janua.close()
+}
+
+type Lead = { id: number; name: string }
+
+async function seedPeople({ tables }: Janua): Promise<Lead> {
+  const password = await hashPassword(DEMO_PASSWORD)
+  for (const { name, mail, role } of DEMO_PEOPLE)
+    await tables.users.create({ name, mail, role, active: true, present: role === 'agent', password, failures: 0, createdAt: new Date() })
+  const lead = await tables.users.findOne({ where: { role: 'lead' } })
+  return { id: lead!.id, name: lead!.name }
+}
+
+async function seedQueues(janua: Janua, lead: Lead): Promise<Map<string, number>> {
+  const people = await janua.tables.users.findAll()
+  const queues = new Map<string, number>()
+  for (const name of QUEUES) {
+    const members = DEMO_PEOPLE.filter((person) => person.queues.includes(name)).map(({ mail }) => people.find((user) => user.mail === mail)!.id)
+    queues.set(name, await janua.queues.save(lead, null, { name, members }))
+  }
+  return queues
+}
+
+async function addArticle(janua: Janua, lead: Lead, { slug, title, collection, phrasings, body, reviewOn }: DemoArticle): Promise<number> {
+  const content: ArticleContent = tidy({ title, collection, phrasings, body, reviewOn })
+  const { item } = await janua.draft.add(lead, 'article', { content, summary: { ...summarise('article', content), sourceName: `${slug}.md` }, ready: true })
+  return item.id
+}
+
+async function addSettings(janua: Janua, lead: Lead, queues: Map<string, number>): Promise<void> {
+  const door = demoDoor()
+  const rules = DEMO_RULES.map(({ name, words, collections, queue }): Routing['rules'][number] => ({
+    name,
+    join: 'any',
+    conditions: [...(words ? [{ on: 'words' as const, any: words }] : []), ...(collections ? [{ on: 'collection' as const, any: collections }] : [])],
+    queue: queues.get(queue)!,
+  }))
+  const routing: Routing = { rules, lastResort: queues.get(LAST_RESORT)! }
+  await janua.draft.add(lead, 'door', { content: door, summary: summarise('door', door), ready: true })
+  await janua.draft.add(lead, 'routing', { content: routing, summary: summarise('routing', routing), ready: true })
+}
+
+async function publishAll(janua: Janua, lead: Lead, note: string): Promise<void> {
+  const changes = await janua.draft.changes()
+  await janua.releases.publish(lead, changes.map(({ item }) => item), note)
+}
+
+/** What the lead mended before the second release: the most frequent unanswered questions that an article does settle. */
+async function teachSome(janua: Janua, lead: Lead, ids: Map<string, number>): Promise<void> {
+  const { rows } = await janua.unsettled.list({ search: '', state: 'open', sort: 'frequent', offset: 0, limit: 200 })
+  const settledBy = new Map(demoQuestions().map(({ text, settledBy }) => [text.toLowerCase(), settledBy]))
+  const known = rows.flatMap(({ norm, text }) => {
+    const slug = settledBy.get(text.toLowerCase())
+    return slug ? [{ norm, text, slug }] : []
+  })
+  for (const { norm, text, slug } of known.slice(0, 4)) await janua.mends.make(lead, { norm, text, kind: 'phrasing', item: ids.get(slug)! })
+}
+
+/** A draft as it lies on a Monday morning: one change ready, one in work. */
+async function seedDraft(janua: Janua, lead: Lead, ids: Map<string, number>): Promise<void> {
+  await janua.articles.teach(lead, ids.get('fares/children-and-families')!, 'Do babies need a ticket?', true)
+  const body = 'Lead: what we sell, what it costs, how it is redeemed. **Ask Anton for the terms.**\n'
+  await janua.articles.add(lead, { kind: 'article', title: 'Gift vouchers', collection: 'Fares', phrasings: ['Do you sell gift vouchers?'], body, reviewOn: null, ready: false })
+}

@@ -1,0 +1,145 @@
+import { openAt, pick, type Random, route, type Routing } from '@janua/core'
+import type { CompiledRelease } from '../server/src/answering/engineHost.ts'
+import type { ConversationRow, MessageRow, QuestionRow, VisitorRow } from '../server/src/conversations/models.ts'
+import { respond } from '../server/src/conversations/respond.ts'
+import type { Janua } from '../server/src/janua.ts'
+import { sha256 } from '../server/src/accounts/service.ts'
+import type { Visit } from './history.ts'
+
+export interface HistoryContext {
+  janua: Janua
+  /** Item numbers of the demo's articles, by slug. */
+  ids: Map<string, number>
+  random: Random
+  progress: (text: string) => void
+  total: number
+}
+
+type Bulk = { visitors: Partial<VisitorRow>[]; conversations: Partial<ConversationRow>[]; messages: Partial<MessageRow>[]; questions: Partial<QuestionRow>[] }
+const NAMES = ['Osk Verrall', 'Mira Tolland', 'Jonas Keel', 'Petra Lund', 'Sami Ayre', 'Wanda Bright', 'Theo Marsden', 'Lena Hoff', 'Ruth Ember', 'Ivo Salt', 'Greta Wynn', 'Noah Pike']
+const REPLIES = [
+  'Thank you for waiting. I have looked it up for you and sent the details to your mail.',
+  'Hello, this is with me now. Yes, that can be done; I have noted it on your booking.',
+  'I am sorry about that. I have passed it on and you will hear from us tomorrow.',
+  'Good question: we do not offer that at the moment, but I have noted that you asked.',
+]
+const BATCH = 120
+
+/** Plays visits through the code that answers visitors, and stores them in batches. */
+export async function writeHistory(visits: readonly Visit[], before: number, context: HistoryContext): Promise<void> {
+  const { janua, progress, total } = context
+  const release = (await janua.engine.live())!
+  const members = await janua.tables.queueMembers.findAll()
+  for (let from = 0; from < visits.length; from += BATCH) {
+    const player = await Player.start(context, release, members)
+    for (const visit of visits.slice(from, from + BATCH)) player.play(visit)
+    await player.store()
+    progress(`Demo: conversations ${Math.min(before + from + BATCH, before + visits.length)} of ${total}`)
+  }
+}
+
+class Player {
+  private readonly bulk: Bulk = { visitors: [], conversations: [], messages: [], questions: [] }
+
+  private constructor(
+    private readonly context: HistoryContext,
+    private readonly release: CompiledRelease,
+    private readonly members: readonly { queueId: number; userId: number }[],
+    private readonly next: Record<keyof Bulk, number>,
+  ) {}
+
+  static async start(context: HistoryContext, release: CompiledRelease, members: readonly { queueId: number; userId: number }[]): Promise<Player> {
+    const { visitors, conversations, messages, questions } = context.janua.tables
+    const next = async (table: { findOne(options: object): Promise<{ id: number } | null> }) => ((await table.findOne({ attributes: ['id'], order: [['id', 'DESC']] }))?.id ?? 0) + 1
+    return new Player(context, release, members, { visitors: await next(visitors), conversations: await next(conversations), messages: await next(messages), questions: await next(questions) })
+  }
+
+  play({ at, questions, patience }: Visit): void {
+    const { random } = this.context
+    const door = this.release.doors[0]!
+    const visitorId = this.next.visitors++
+    const conversationId = this.next.conversations++
+    const asks: Partial<QuestionRow>[] = []
+    const said: Partial<MessageRow>[] = []
+    let clock = +at
+    const write = (author: MessageRow['author'], kind: MessageRow['kind'], text: string, more: Partial<MessageRow> = {}) => {
+      const message = { id: this.next.messages++, conversationId, seq: said.length + 1, author, kind, text, createdAt: new Date(clock), userId: null, data: null, clientId: null, ...more }
+      said.push(message)
+      return message
+    }
+    for (const { text, settledBy } of questions) {
+      const message = write('visitor', 'text', text)
+      const answer = respond(this.release, door, text, 'en')
+      if (!answer.question) {
+        write('assistant', answer.kind, answer.text)
+        continue
+      }
+      const settled = answer.question.itemId !== null && answer.question.itemId === this.context.ids.get(settledBy ?? '')
+      const vote = answer.question.outcome === 'answered' ? voteOf(settled, random) : null
+      const row = { ...answer.question, id: this.next.questions++, conversationId, messageId: message.id, askedAt: message.createdAt, vote, unsettled: answer.question.unsettled || vote === -1 }
+      asks.push(row)
+      write('assistant', 'answer', answer.text, { data: { ...answer.data, question: row.id, ...(vote && { vote: vote > 0 ? 'yes' : 'no' }) } as MessageRow['data'] })
+      clock += 15_000 + random() * 90_000
+    }
+    const wantsPerson = asks.some(({ unsettled }) => unsettled) && patience < 0.35
+    const end = wantsPerson ? this.handOver(door, asks, write, () => (clock += 40_000 + random() * 240_000)) : {}
+    write('event', 'closed', '', { data: { by: wantsPerson ? 'agent' : 'visitor' } })
+    const name = wantsPerson ? pick(NAMES, random) : null
+    this.bulk.visitors.push({ id: visitorId, tokenHash: sha256(`history ${visitorId}`), name, mail: name && `${name.split(' ')[0]!.toLowerCase()}.${visitorId}@mail.example`, createdAt: at })
+    this.bulk.conversations.push({
+      id: conversationId, doorId: door.id, visitorId, state: 'closed', version: said.length, seq: said.length, language: 'en', subject: (asks.at(-1)?.text ?? '').slice(0, 300),
+      lastAt: new Date(clock), lastBy: wantsPerson ? 'agent' : 'assistant', closedAt: new Date(clock), createdAt: at, queueId: null, agentId: null, routedBecause: null, enteredQueueAt: null, takenAt: null, ...end,
+    })
+    this.bulk.messages.push(...said)
+    this.bulk.questions.push(...asks)
+  }
+
+  async store(): Promise<void> {
+    const { tables } = this.context.janua
+    await tables.visitors.bulkCreate(this.bulk.visitors)
+    await tables.conversations.bulkCreate(this.bulk.conversations)
+    await tables.messages.bulkCreate(this.bulk.messages)
+    await tables.questions.bulkCreate(this.bulk.questions)
+  }
+
+  private handOver(door: CompiledRelease['doors'][number], asks: readonly Partial<QuestionRow>[], write: (author: MessageRow['author'], kind: MessageRow['kind'], text: string, more?: Partial<MessageRow>) => Partial<MessageRow>, later: () => number): Partial<ConversationRow> {
+    const { random } = this.context
+    const unsettled = asks.filter((ask) => ask.unsettled)
+    const collections = unsettled.flatMap(({ trace }) => trace!.candidates.slice(0, 2).map((candidate) => candidate.collection))
+    const routed = route({ words: unsettled.map(({ text }) => text).join('\n'), language: 'en', collections, door: door.id, told: {} }, this.release.routing as Routing)
+    const enteredQueueAt = new Date(later())
+    const { open, changesAt } = openAt(door.hours, door.timeZone, enteredQueueAt)
+    write('event', 'handed over', door.texts.en.waiting, { data: { because: routed.because, rule: routed.rule, open, changesAt: changesAt?.toISOString() ?? null } })
+    const agentId = pick(this.members.filter(({ queueId }) => queueId === routed.queue), random).userId
+    const takenAt = new Date(later())
+    write('event', 'taken', '', { userId: agentId })
+    later()
+    write('agent', 'text', pick(REPLIES, random), { userId: agentId })
+    later()
+    return { queueId: routed.queue, agentId, enteredQueueAt, takenAt, routedBecause: routed.because.slice(0, 300) }
+  }
+}
+
+/** Few vote; those who got the right article mostly say yes. */
+function voteOf(settled: boolean, random: Random): number | null {
+  if (random() > (settled ? 0.2 : 0.3)) return null
+  return random() < (settled ? 0.94 : 0.12) ? 1 : -1
+}
+
+/** Three visitors who wait as the demo opens: through the same services as real ones. */
+export async function seedOpenConversations({ janua }: HistoryContext, now: number): Promise<void> {
+  const waiting = [
+    { name: 'Osk Verrall', says: ['only the return was cancelled, do i get half back', 'is the hotel paid too if the next boat is tomorrow'], minutes: 7 },
+    { name: 'Mira Tolland', says: ['we are 31, how much deposit', 'can one of us join on Brannoc instead'], minutes: 4 },
+    { name: 'Jonas Keel', says: ['is there room for a wheelchair on the night boat'], minutes: 2 },
+  ]
+  for (const { name, says, minutes } of waiting) {
+    const token = await janua.conversations.newVisitor()
+    const visitor = { id: (await janua.conversations.visitorBy(token))!.id, door: 'help' }
+    for (const text of says) await janua.conversations.say(visitor, { clientId: crypto.randomUUID(), text, language: 'en' })
+    await janua.handover.ask(visitor, 'en')
+    await janua.handover.contact(visitor, { name, mail: `${name.split(' ')[0]!.toLowerCase()}@mail.example` })
+    const at = new Date(now - minutes * 60_000)
+    await janua.tables.conversations.update({ enteredQueueAt: at, lastAt: at }, { where: { visitorId: visitor.id } })
+  }
+}

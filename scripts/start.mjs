@@ -1,0 +1,106 @@
+import { parseArgs } from 'node:util'
+import { join, resolve } from 'node:path'
+import { resetDatabase, startDatabase } from './lib/database.mjs'
+import { giveUp, Plain, say } from './lib/say.mjs'
+import { startServer } from './lib/serve.mjs'
+import { checkNode, needPackages, needPages, needPrograms, ROOT } from './lib/setup.mjs'
+
+const HELP = `Starts Janua: sets up what is missing, then serves on 127.0.0.1.
+
+  npm start -- [options]
+
+  --port N      port to serve on (4400)
+  --data DIR    folder for the database (data, inside the checkout)
+  --empty       no demo data; prints a one-time link that makes the first lead
+  --reset       throws the data folder's database away and loads anew
+  --today DATE  fixes the day that the demo's data end on, and the clock (2026-11-23)
+  --help        this text
+`
+
+function readOptions() {
+  let values
+  try {
+    values = parseArgs({
+      options: {
+        port: { type: 'string', default: '4400' }, data: { type: 'string', default: join(ROOT, 'data') }, empty: { type: 'boolean', default: false },
+        reset: { type: 'boolean', default: false }, today: { type: 'string' }, help: { type: 'boolean', default: false },
+      },
+    }).values
+  } catch (cause) {
+    throw new Plain(`${cause.message.split('\n')[0]}\n\n${HELP}`)
+  }
+  const port = Number(values.port)
+  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Plain(`--port takes a number up to 65535, not “${values.port}”.`)
+  if (values.today !== undefined && (!/^\d{4}-\d{2}-\d{2}$/.test(values.today) || Number.isNaN(Date.parse(values.today)))) throw new Plain(`--today takes a date like 2026-11-23, not “${values.today}”.`)
+  return { ...values, port, data: resolve(values.data) }
+}
+
+async function main() {
+  checkNode()
+  const options = readOptions()
+  if (options.help) return say(HELP)
+  needPrograms(['mariadbd', 'mariadb-install-db'], ['mariadb-server-core', 'mariadb-client-core'])
+  needPackages()
+  needPages()
+  if (options.reset) await resetDatabase(options.data)
+  const { address, sessionSecret, stop } = await startDatabase(options.data, ['janua'])
+
+  let server
+  let ending = false
+  const end = async (code) => {
+    if (ending) return
+    ending = true
+    say('\nEnding …')
+    await server?.stop()
+    await stop()
+    process.exit(code)
+  }
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0))
+
+  const database = { ...address, name: 'janua' }
+  const progress = progressLine()
+  try {
+    server = await startServer({ folder: options.data, database, port: options.port, seed: options.empty ? 'empty' : 'demo', today: options.today ?? null, sessionSecret, told: progress.show })
+  } catch (cause) {
+    progress.end()
+    if (ending) return
+    await stop()
+    throw cause
+  }
+  progress.end()
+  greet(server)
+  const code = await server.ended
+  if (ending) return
+  process.stderr.write('The server ended unexpectedly. Start again; what was stored is kept.\n')
+  await stop()
+  process.exit(code || 1)
+}
+
+/** One line that is written over while it changes; plain lines when the output is not a terminal. */
+function progressLine() {
+  let last = ''
+  const terminal = process.stdout.isTTY
+  return {
+    show(text) {
+      if (terminal) process.stdout.write(`\r\x1b[K${text}`)
+      else if (text !== last) say(text)
+      last = text
+    },
+    end() {
+      if (terminal && last) process.stdout.write('\r\x1b[K')
+    },
+  }
+}
+
+function greet({ port, setupToken, demo }) {
+  const url = `http://127.0.0.1:${port}`
+  say(`\nJanua serves at ${url}\n`)
+  if (setupToken) return say(`Make the first lead here (once, only you can see this link):\n  ${url}/link/${setupToken}\n\nCtrl-C ends it.`)
+  if (!demo) return say('Ctrl-C ends it.')
+  say(`The demo company’s help page, with its door:  ${url}/demo/help`)
+  say(`Demo accounts (password for all: ${demo.password})`)
+  for (const { role, mail, name } of demo.people) say(`  ${role.padEnd(7)} ${mail.padEnd(28)} ${name}`)
+  say('\nCtrl-C ends it.')
+}
+
+main().catch(giveUp)

@@ -1,0 +1,77 @@
+import type { AnswerData, DoorTexts, MessageKind } from '@janua/contracts'
+import { type Answer, answerQuestion, blockText, type Courtesy, maskPrivate, tokenize, understand } from '@janua/core'
+import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
+import type { QuestionRow } from './models.ts'
+
+/** What the assistant says to one message, before it is stored: the text, and the question row when something was asked. */
+export interface Response {
+  kind: MessageKind
+  text: string
+  data?: Omit<AnswerData, 'question'>
+  question?: Omit<QuestionRow, 'id' | 'conversationId' | 'messageId' | 'askedAt'>
+  wantsPerson: boolean
+}
+
+const COURTESY: Record<'en' | 'de', Record<Courtesy, string>> = {
+  en: { greeting: 'Hello. What would you like to know?', thanks: 'You are welcome. Anything else?', goodbye: 'Goodbye, and thank you for asking.' },
+  de: { greeting: 'Guten Tag. Was möchten Sie wissen?', thanks: 'Gern geschehen. Noch etwas?', goodbye: 'Auf Wiedersehen, und danke für Ihre Frage.' },
+}
+
+/** The assistant's word on one message: pure, so that history is made by the same code that answers visitors. */
+export function respond(release: CompiledRelease, door: OpenDoor, message: string, language: 'en' | 'de'): Response {
+  const { courtesy, wantsPerson, isQuestion } = understand(message)
+  if (courtesy) return { kind: 'courtesy', text: COURTESY[language][courtesy], wantsPerson: false }
+  if (!isQuestion) return { kind: 'offer', text: door.texts[language].offerPerson, wantsPerson: true }
+  const question = maskPrivate(message)
+  const answer = answerQuestion(release.index, question, { sill: door.threshold })
+  return {
+    kind: 'answer',
+    text: answerText(answer, door.texts[language]),
+    data: {
+      outcome: answer.outcome, kind: answer.kind, confidence: answer.confidence, release: release.number,
+      blocks: answer.blocks, sources: answer.sources, near: answer.near,
+    },
+    question: questionRow(answer, { release, door, question, language, wantsPerson }),
+    wantsPerson,
+  }
+}
+
+/** Equal questions have an equal form: their folded words. */
+export function normOf(question: string): string {
+  return tokenize(question).map(({ word }) => word).join(' ').slice(0, 300)
+}
+
+export function answerText({ outcome, blocks }: Answer, texts: DoorTexts): string {
+  if (outcome === 'answered') return blocks.map(blockText).join('\n')
+  return outcome === 'suggested' ? texts.near : texts.unknown
+}
+
+interface Asked {
+  release: CompiledRelease
+  door: OpenDoor
+  question: string
+  language: 'en' | 'de'
+  wantsPerson: boolean
+}
+
+function questionRow(answer: Answer, { release, door, question, language, wantsPerson }: Asked): Response['question'] {
+  const source = answer.sources[0]
+  return {
+    releaseId: release.number,
+    doorId: door.id,
+    text: question,
+    norm: normOf(question) || question.slice(0, 300),
+    language,
+    outcome: answer.outcome,
+    kind: answer.kind ?? null,
+    confidence: answer.confidence,
+    itemId: source?.item ?? null,
+    revisionId: source?.revision ?? null,
+    ordinal: source?.ordinal ?? null,
+    nearestItem: answer.trace.candidates[0]?.item ?? null,
+    vote: null,
+    wantsPerson,
+    unsettled: answer.outcome === 'unanswered' || answer.outcome === 'suggested',
+    trace: answer.trace,
+  }
+}

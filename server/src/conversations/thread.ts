@@ -1,0 +1,81 @@
+import type { Message, MessageAuthor, MessageKind } from '@janua/contracts'
+import { after, type Transition } from '@janua/core'
+import { Op, type Sequelize, type Transaction } from 'sequelize'
+import type { Clock } from '../clock.ts'
+import type { Row } from '../database/tables.ts'
+import type { Events } from '../events.ts'
+import { problem } from '../http/problems.ts'
+import type { ConversationRow, ConversationTables, MessageRow } from './models.ts'
+
+export interface NewMessage {
+  author: MessageAuthor
+  kind: MessageKind
+  text: string
+  data?: Record<string, unknown>
+  userId?: number
+  clientId?: string
+}
+
+interface Needs {
+  db: Sequelize
+  tables: ConversationTables
+  users: { nameOf(id: number | null): Promise<string> }
+  events: Events
+  clock: Clock
+}
+
+/** The one thread of a conversation: every change locks it, numbers its messages, and is told after it is stored. */
+export class Threads {
+  constructor(private readonly needs: Needs) {}
+
+  /** Runs a change on a locked conversation; watchers are told once it is committed. */
+  async change<T>(id: number, work: (conversation: Row<ConversationRow>, transaction: Transaction) => Promise<T>): Promise<T> {
+    const { db, tables, events } = this.needs
+    const { value, conversation } = await db.transaction(async (transaction) => {
+      const conversation = await tables.conversations.findByPk(id, { lock: true, transaction })
+      if (!conversation) throw problem('CONVERSATION_NOT_FOUND', id)
+      conversation.version += 1
+      const value = await work(conversation, transaction)
+      await conversation.save({ transaction })
+      return { value, conversation }
+    })
+    const { queueId, agentId, visitorId } = conversation
+    events.tell('conversation', { id, queue: queueId, agent: agentId, visitor: visitorId })
+    return value
+  }
+
+  /** Moves the state by the table of transitions. @throws STATE_FORBIDS when the table does not allow it */
+  move(conversation: Row<ConversationRow>, transition: Transition): void {
+    const next = after(conversation.state, transition)
+    if (!next) throw problem('STATE_FORBIDS', said(conversation.state))
+    conversation.state = next
+  }
+
+  async append(conversation: Row<ConversationRow>, message: NewMessage, transaction: Transaction): Promise<Row<MessageRow>> {
+    const at = this.needs.clock.now()
+    conversation.seq += 1
+    conversation.lastAt = at
+    if (message.author !== 'event') conversation.lastBy = message.author
+    const { userId = null, clientId = null, data = null, ...rest } = message
+    return this.needs.tables.messages.create({ ...rest, userId, clientId, data, conversationId: conversation.id, seq: conversation.seq, createdAt: at }, { transaction })
+  }
+
+  /** A message that was stored before under the same client id: a repeated send, not a new one. */
+  sentBefore(conversationId: number, clientId: string, transaction?: Transaction): Promise<Row<MessageRow> | null> {
+    return this.needs.tables.messages.findOne({ where: { conversationId, clientId }, transaction })
+  }
+
+  async messages(conversationId: number, after: number): Promise<Message[]> {
+    const rows = await this.needs.tables.messages.findAll({ where: { conversationId, seq: { [Op.gt]: after } }, order: [['seq', 'ASC']] })
+    return Promise.all(rows.map((row) => this.view(row)))
+  }
+
+  private async view({ id, seq, author, kind, userId, text, data, clientId, createdAt }: MessageRow): Promise<Message> {
+    const name = userId === null ? {} : { name: await this.needs.users.nameOf(userId) }
+    return { id, seq, author, kind, text, ...name, ...(data && { data }), ...(clientId && { clientId }), at: createdAt.toISOString() }
+  }
+}
+
+function said(state: ConversationRow['state']): string {
+  return { assistant: 'with the assistant', waiting: 'waiting for a person', agent: 'with a person', closed: 'closed' }[state]
+}

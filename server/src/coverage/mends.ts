@@ -1,0 +1,97 @@
+import type { ArticleCreate, MendInput, MendView } from '@janua/contracts'
+import { answerQuestion } from '@janua/core'
+import type { Actor, Audit } from '../accounts/audit.ts'
+import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
+import type { Clock } from '../clock.ts'
+import type { ConversationTables } from '../conversations/models.ts'
+import { answerText } from '../conversations/respond.ts'
+import type { Row } from '../database/tables.ts'
+import { problem } from '../http/problems.ts'
+import type { Articles } from '../library/articles.ts'
+import type { ContentTables } from '../library/models.ts'
+import type { CoverageTables, MendRow } from './models.ts'
+
+interface Needs {
+  tables: CoverageTables & Pick<ConversationTables, 'questions'> & Pick<ContentTables, 'items'>
+  articles: Articles
+  engine: EngineHost
+  users: { nameOf(id: number | null): Promise<string> }
+  audit: Audit
+  clock: Clock
+}
+
+/** Mends of unanswered questions, and the proof that they hold: the same question asked again of the live release. */
+export class Mends {
+  constructor(private readonly needs: Needs) {}
+
+  /** Puts a mend into the draft: a phrasing taught, a fixed answer or an article written. */
+  async make(actor: Actor, input: MendInput): Promise<MendView> {
+    const { tables, audit, clock } = this.needs
+    const asked = await tables.questions.findOne({ where: { norm: input.norm }, order: [['id', 'DESC']] })
+    if (!asked) throw problem('INVALID', 'Nobody has asked this question.')
+    const item = await this.put(actor, input)
+    await tables.mends.destroy({ where: { norm: input.norm, state: 'in draft' } })
+    const mend = await tables.mends.create({
+      norm: input.norm, text: asked.text.slice(0, 300), kind: input.kind, itemId: item, doorId: asked.doorId, state: 'in draft', proof: null, createdBy: actor.id, createdAt: clock.now(), mendedAt: null,
+    })
+    await audit.note(actor, 'mended in the draft', asked.text, { kind: input.kind, item })
+    return this.view(mend)
+  }
+
+  /**
+   * Asks every mended question again of the live release. Mended is what the mend's own item answers; what no longer is so opens again.
+   * @returns the mends whose proof is new
+   */
+  async prove(): Promise<MendView[]> {
+    const { tables, engine, clock } = this.needs
+    const release = await engine.live()
+    if (!release) return []
+    const proven: MendView[] = []
+    for (const mend of await tables.mends.findAll()) {
+      if (!release.index.passages.some(({ item }) => item.id === mend.itemId) && mend.state === 'in draft') continue
+      const proof = this.ask(release, mend)
+      const holds = proof.outcome === 'answered' && proof.item === mend.itemId
+      const { item: _item, ...shown } = proof
+      await mend.update({ proof: shown, state: holds ? 'mended' : 'in draft', mendedAt: holds ? (mend.mendedAt ?? clock.now()) : null })
+      proven.push(await this.view(mend))
+    }
+    return proven
+  }
+
+  async byNorm(norms: readonly string[]): Promise<Map<string, MendView>> {
+    const mends = await this.needs.tables.mends.findAll({ where: { norm: [...norms] }, order: [['id', 'ASC']] })
+    return new Map(await Promise.all(mends.map(async (mend) => [mend.norm, await this.view(mend)] as const)))
+  }
+
+  private async put(actor: Actor, input: MendInput): Promise<number> {
+    const { articles } = this.needs
+    if (input.kind === 'phrasing') return (await articles.teach(actor, input.item, input.text, true)).id
+    return (await articles.add(actor, withPhrasing({ ...input.content, kind: input.kind }, input.text))).id
+  }
+
+  private ask(release: CompiledRelease, { text, doorId }: Pick<MendRow, 'text' | 'doorId'>) {
+    const door = release.doors.find(({ id }) => id === doorId) ?? release.doors[0]
+    if (!door) throw problem('DOOR_NOT_FOUND', String(doorId))
+    const answer = answerQuestion(release.index, text, { sill: door.threshold })
+    const source = answer.sources[0]
+    return {
+      release: release.number,
+      outcome: answer.outcome,
+      confidence: answer.confidence,
+      text: answerText(answer, door.texts.en).slice(0, 600),
+      from: source?.title ?? null,
+      at: this.needs.clock.now().toISOString(),
+      item: source?.item ?? null,
+    }
+  }
+
+  private async view({ id, kind, itemId, createdBy, createdAt, proof }: Row<MendRow>): Promise<MendView> {
+    const item = await this.needs.tables.items.findByPk(itemId)
+    return { id, kind, item: { id: itemId, title: item?.title ?? '' }, by: await this.needs.users.nameOf(createdBy), at: createdAt.toISOString(), proof }
+  }
+}
+
+function withPhrasing(content: ArticleCreate, text: string): ArticleCreate {
+  const known = content.phrasings.some((each) => each.toLowerCase() === text.toLowerCase())
+  return known ? content : { ...content, phrasings: [...content.phrasings, text] }
+}

@@ -1,0 +1,85 @@
+import { DOOR_LANGUAGES, type Door, type DoorContent, type DoorPublic, type DoorSave, type SourceView, TEXT_KEYS } from '@janua/contracts'
+import { openAt, splitPassages } from '@janua/core'
+import type { ArticleContent } from '@janua/contracts'
+import { DateTime } from 'luxon'
+import { Op } from 'sequelize'
+import type { Actor } from '../accounts/audit.ts'
+import type { EngineHost } from '../answering/engineHost.ts'
+import type { Clock } from '../clock.ts'
+import { problem } from '../http/problems.ts'
+import type { ContentTables } from '../library/models.ts'
+import type { Draft, DraftItem } from '../releases/draft.ts'
+import type { LivePointer } from '../releases/livePointer.ts'
+import { summarise } from '../releases/summaries.ts'
+import { starterDoor } from './starter.ts'
+
+interface Needs {
+  tables: ContentTables
+  draft: Draft
+  live: LivePointer
+  engine: EngineHost
+  clock: Clock
+}
+
+/** Doors: the ways by which visitors come in. They are part of a release. */
+export class Doors {
+  constructor(private readonly needs: Needs) {}
+
+  async list(): Promise<Door[]> {
+    const items = await this.needs.tables.items.findAll({ where: { kind: 'door', draftRevision: { [Op.ne]: null } }, order: [['id', 'ASC']] })
+    return Promise.all(items.map(({ id }) => this.read(id)))
+  }
+
+  async read(id: number): Promise<Door> {
+    return this.view(await this.needs.draft.read<DoorContent>(id, 'door'))
+  }
+
+  async add(actor: Actor, title: string, key: string): Promise<Door> {
+    await this.refuseTaken(key)
+    const content = starterDoor(title, key)
+    return this.view((await this.needs.draft.add(actor, 'door', { content, summary: summarise('door', content), ready: false })) as DraftItem<DoorContent>)
+  }
+
+  async save(actor: Actor, id: number, { base, ready, ...given }: DoorSave): Promise<Door> {
+    if (!DateTime.now().setZone(given.timeZone).isValid) throw problem('TIME_ZONE_UNKNOWN', given.timeZone)
+    await this.refuseTaken(given.key, id)
+    const content = tidy(given)
+    return this.view((await this.needs.draft.save(actor, id, 'door', { content, summary: summarise('door', content), base, ready })) as DraftItem<DoorContent>)
+  }
+
+  /** What a visitor's window shows before anything is asked. */
+  async open(key: string): Promise<DoorPublic> {
+    const { door } = await this.needs.engine.openDoor(key)
+    const { open, changesAt } = openAt(door.hours, door.timeZone, this.needs.clock.now())
+    const { title, colour, firstQuestions, texts, timeZone } = door
+    return { key, title, colour, firstQuestions, texts, timeZone, open, changesAt: changesAt?.toISOString() ?? null }
+  }
+
+  /** An article as an answer cited it: that very revision, if any release held it. */
+  async source(revisionId: number): Promise<SourceView> {
+    const { tables } = this.needs
+    const pinned = await tables.releaseItems.findOne({ where: { revisionId }, order: [['releaseId', 'DESC']] })
+    const revision = pinned && (await tables.revisions.findByPk(revisionId))
+    const item = revision && (await tables.items.findByPk(revision.itemId))
+    if (!pinned || !item || (item.kind !== 'article' && item.kind !== 'fixed')) throw problem('NOT_FOUND')
+    const { title, body } = revision.content as ArticleContent
+    return { title, release: pinned.releaseId, passages: splitPassages(body).map(({ ordinal, path, blocks }) => ({ ordinal, path, blocks })) }
+  }
+
+  private async refuseTaken(key: string, except?: number): Promise<void> {
+    const taken = (await this.list()).some((door) => door.key === key && door.id !== except)
+    if (taken) throw problem('DOOR_KEY_TAKEN', key)
+  }
+
+  private async view({ item, revision, content }: DraftItem<DoorContent>): Promise<Door> {
+    const pinned = (await this.needs.live.pinned()).find((each) => each.item === item.id)
+    const state = pinned?.revision === revision.id ? 'live' : item.ready ? 'ready' : 'in work'
+    return { ...content, id: item.id, revision: revision.id, state, published: pinned !== undefined }
+  }
+}
+
+/** The same keys in the same order, so that equal content has an equal hash. */
+export function tidy({ title, key, colour, threshold, firstQuestions, texts, timeZone, hours, allowedSites }: DoorContent): DoorContent {
+  const ordered = Object.fromEntries(DOOR_LANGUAGES.map((language) => [language, Object.fromEntries(TEXT_KEYS.map((name) => [name, texts[language][name]]))]))
+  return { title, key, colour, threshold, firstQuestions, texts: ordered as DoorContent['texts'], timeZone, hours: hours.map((day) => day.map(({ from, to }) => ({ from, to }))), allowedSites }
+}

@@ -1,0 +1,36 @@
+import type { DoorContent, DoorTexts } from '@janua/contracts'
+
+const en: DoorTexts = {
+  greeting: 'Hello. Ask me anything about our service. I answer from our own help pages and always show where it stands.',
+  unknown: 'I don’t know that one.',
+  near: 'I am not sure that I have that. These come nearest:',
+  offerPerson: 'I can bring in a person for you.',
+  waiting: 'Somebody from the team has your conversation now, with everything you wrote. You need not repeat it.',
+  closedHours: 'Nobody is at their desk just now. Your question is kept, and somebody will answer here when they are back.',
+  goodbye: 'This conversation has ended. Write again whenever you like.',
+}
+const de: DoorTexts = {
+  greeting: 'Guten Tag. Fragen Sie mich zu unserem Angebot. Ich antworte aus unseren Hilfeseiten und zeige immer, wo es steht.',
+  unknown: 'Das weiß ich nicht.',
+  near: 'Ich bin nicht sicher, ob ich das habe. Am nächsten kommen:',
+  offerPerson: 'Ich kann einen Menschen für Sie holen.',
+  waiting: 'Jemand aus dem Team hat jetzt Ihr Gespräch, mit allem, was Sie geschrieben haben. Sie müssen nichts wiederholen.',
+  closedHours: 'Gerade ist niemand am Platz. Ihre Frage bleibt erhalten, und jemand antwortet hier, sobald wir wieder da sind.',
+  goodbye: 'Dieses Gespräch ist beendet. Schreiben Sie jederzeit wieder.',
+}
+
+/** A door ready to edit: no team starts from a blank page. */
+export function starterDoor(title: string, key: string): DoorContent {
+  const weekday = [{ from: '09:00', to: '17:00' }]
+  return {
+    title,
+    key,
+    colour: '#17506E',
+    threshold: 0.6,
+    firstQuestions: [],
+    texts: { en, de },
+    timeZone: 'Europe/London',
+    hours: [weekday, weekday, weekday, weekday, weekday, [], []],
+    allowedSites: [],
+  }
+}

@@ -1,0 +1,46 @@
+import type { Brief } from '@janua/contracts'
+import type { ReleaseIndex } from '@janua/core'
+import type { QuestionRow, VisitorRow } from '../conversations/models.ts'
+
+interface Setting {
+  door: string
+  language: 'en' | 'de'
+  routed: string | null
+}
+
+const LANGUAGE_NAMES = { en: 'English', de: 'German' }
+const SAY_NEXT = 2
+
+/** What an agent knows before reading the first message: nothing here is summarised that was not computed. */
+export function briefOf(questions: readonly QuestionRow[], visitor: VisitorRow, { door, language, routed }: Setting, index: ReleaseIndex | null): Brief {
+  const unsettled = questions.filter((question) => question.unsettled)
+  return {
+    unsettled: [...new Set(unsettled.map(({ text }) => text))],
+    told: [
+      { label: 'Name', value: visitor.name ?? '' },
+      { label: 'Mail', value: visitor.mail ?? '' },
+      { label: 'Came through', value: door },
+      { label: 'Language', value: LANGUAGE_NAMES[language] },
+    ].filter(({ value }) => value !== ''),
+    tried: questions.map(({ text, outcome, confidence, trace, vote }) => ({
+      question: text,
+      outcome,
+      confidence,
+      nearest: trace.candidates[0]?.title ?? null,
+      vote: vote === null ? null : vote > 0 ? 'yes' : 'no',
+    })),
+    routed,
+    sayNext: index ? nearestPassages(unsettled.at(-1) ?? questions.at(-1), index) : [],
+  }
+}
+
+/** The nearest passages of the last unsettled question, as the live release has them. */
+function nearestPassages(question: QuestionRow | undefined, { passages }: ReleaseIndex): Brief['sayNext'] {
+  const found = (question?.trace.candidates ?? []).map((candidate) =>
+    passages.find(({ item, passage }) => item.id === candidate.item && passage.ordinal === candidate.ordinal),
+  )
+  return found
+    .filter((each) => each !== undefined)
+    .slice(0, SAY_NEXT)
+    .map(({ item, passage }) => ({ title: item.title, path: passage.path, text: passage.text }))
+}

@@ -1,0 +1,92 @@
+import type { Queue } from '@janua/contracts'
+import type { Routing } from '@janua/core'
+import { Op, QueryTypes, type Sequelize } from 'sequelize'
+import type { Actor, Audit } from '../accounts/audit.ts'
+import type { AccountTables } from '../accounts/models.ts'
+import type { EngineHost } from '../answering/engineHost.ts'
+import type { Clock } from '../clock.ts'
+import type { ConversationTables } from '../conversations/models.ts'
+import type { Events } from '../events.ts'
+import { problem } from '../http/problems.ts'
+import type { HandoverTables } from './models.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: HandoverTables & Pick<ConversationTables, 'conversations'> & Pick<AccountTables, 'users'>
+  engine: EngineHost
+  audit: Audit
+  events: Events
+  clock: Clock
+}
+
+/** Queues and who works in them: in force at once, not part of a release. */
+export class Queues {
+  constructor(private readonly needs: Needs) {}
+
+  async list(): Promise<Queue[]> {
+    const { tables, db, clock } = this.needs
+    const [queues, members, users, waiting] = await Promise.all([
+      tables.queues.findAll({ order: [['id', 'ASC']] }),
+      tables.queueMembers.findAll(),
+      tables.users.findAll({ order: [['name', 'ASC']] }),
+      db.query<{ queueId: number; n: number; oldest: string }>(
+        "SELECT queue_id AS queueId, COUNT(*) AS n, MIN(entered_queue_at) AS oldest FROM conversations WHERE state = 'waiting' GROUP BY queue_id",
+        { type: QueryTypes.SELECT },
+      ),
+    ])
+    return queues.map(({ id, name }) => {
+      const line = waiting.find(({ queueId }) => queueId === id)
+      const ids = new Set(members.filter(({ queueId }) => queueId === id).map(({ userId }) => userId))
+      return {
+        id,
+        name,
+        members: users.filter((user) => ids.has(user.id)).map(({ id, name, present, active }) => ({ id, name, present, active })),
+        waiting: Number(line?.n ?? 0),
+        oldestWaitSeconds: line ? Math.max(0, Math.round((+clock.now() - +new Date(line.oldest)) / 1000)) : null,
+      }
+    })
+  }
+
+  async save(actor: Actor, id: number | null, { name, members }: { name: string; members: number[] }): Promise<number> {
+    const { db, tables, audit, events, clock } = this.needs
+    const saved = await db.transaction(async (transaction) => {
+      const twin = await tables.queues.findOne({ where: { name, ...(id !== null && { id: { [Op.ne]: id } }) }, transaction })
+      if (twin) throw problem('INVALID', `There is a queue “${name}” already.`)
+      const known = await tables.users.findAll({ where: { id: members, active: true }, transaction })
+      const queue = id === null ? await tables.queues.create({ name, createdAt: clock.now() }, { transaction }) : await tables.queues.findByPk(id, { transaction })
+      if (!queue) throw problem('QUEUE_NOT_FOUND', id!)
+      await queue.update({ name }, { transaction })
+      await tables.queueMembers.destroy({ where: { queueId: queue.id }, transaction })
+      await tables.queueMembers.bulkCreate(known.map((user) => ({ queueId: queue.id, userId: user.id })), { transaction })
+      await audit.note(actor, id === null ? 'added queue' : 'changed queue', name, { members: known.map((user) => user.name) }, transaction)
+      return queue.id
+    })
+    events.tell('access', { user: 0 })
+    return saved
+  }
+
+  async remove(actor: Actor, id: number): Promise<void> {
+    const { tables, engine, audit } = this.needs
+    const queue = await tables.queues.findByPk(id)
+    if (!queue) throw problem('QUEUE_NOT_FOUND', id)
+    const [live, draft] = await Promise.all([engine.live(), engine.draft()])
+    if ([live?.routing, draft.routing].some((routing) => routing && leadsTo(routing, id))) throw problem('QUEUE_IN_USE', 'routing rules still lead to it')
+    if ((await tables.conversations.count({ where: { queueId: id } })) > 0) throw problem('QUEUE_IN_USE', 'it has conversations')
+    await queue.destroy()
+    await audit.note(actor, 'removed queue', queue.name)
+  }
+
+  async of(user: number): Promise<number[]> {
+    return (await this.needs.tables.queueMembers.findAll({ where: { userId: user } })).map(({ queueId }) => queueId)
+  }
+
+  /** How many of a queue's people are at their desks. */
+  async present(id: number): Promise<number> {
+    const members = await this.needs.tables.queueMembers.findAll({ where: { queueId: id } })
+    return this.needs.tables.users.count({ where: { id: members.map(({ userId }) => userId), present: true, active: true } })
+  }
+}
+
+function leadsTo({ rules, lastResort }: Routing, queue: number): boolean {
+  return lastResort === queue || rules.some((rule) => rule.queue === queue)
+}

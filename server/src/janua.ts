@@ -1,0 +1,96 @@
+import type { Express } from 'express'
+import { createServer, type Server } from 'node:http'
+import pino, { type Logger } from 'pino'
+import type { Sequelize } from 'sequelize'
+import { Audit } from './accounts/audit.ts'
+import { accountTables } from './accounts/models.ts'
+import { Names } from './accounts/names.ts'
+import { accountRoutes } from './accounts/routes.ts'
+import { Accounts } from './accounts/service.ts'
+import { sessionsIn } from './accounts/sessions.ts'
+import { EngineHost } from './answering/engineHost.ts'
+import { createApp } from './app.ts'
+import { type Clock, systemClock } from './clock.ts'
+import { conversationTables } from './conversations/models.ts'
+import { Conversations } from './conversations/service.ts'
+import { Threads } from './conversations/thread.ts'
+import { Mends } from './coverage/mends.ts'
+import { coverageTables } from './coverage/models.ts'
+import { coverageRoutes } from './coverage/routes.ts'
+import { Unsettled } from './coverage/unsettled.ts'
+import { doorRoutes } from './doors/routes.ts'
+import { Doors } from './doors/service.ts'
+import { Events } from './events.ts'
+import { Desk } from './handover/desk.ts'
+import { Handover } from './handover/handover.ts'
+import { handoverTables } from './handover/models.ts'
+import { Queues } from './handover/queues.ts'
+import { handoverRoutes } from './handover/routes.ts'
+import type { Route } from './http/routing.ts'
+import { Articles } from './library/articles.ts'
+import { Importer } from './library/importer.ts'
+import { contentTables } from './library/models.ts'
+import { libraryRoutes } from './library/routes.ts'
+import { Draft } from './releases/draft.ts'
+import { LivePointer } from './releases/livePointer.ts'
+import { releaseRoutes } from './releases/routes.ts'
+import { Releases } from './releases/service.ts'
+import { openSockets } from './sockets.ts'
+
+export interface Options {
+  db: Sequelize
+  sessionSecret: string
+  clock?: Clock
+  log?: Logger
+}
+
+/** Janua put together: the one place where parts are given what they need. */
+export function createJanua({ db, sessionSecret, clock = systemClock, log = pino({ level: 'warn' }) }: Options) {
+  const tables = { ...accountTables(db), ...contentTables(db), ...conversationTables(db), ...handoverTables(db), ...coverageTables(db) }
+  const events = new Events()
+  const audit = new Audit(tables, clock)
+  const users = new Names(tables, events)
+  const sessions = sessionsIn(db, sessionSecret)
+  const accounts = new Accounts({ db, tables, sessions, audit, events, clock })
+
+  const live = new LivePointer(tables)
+  const draft = new Draft({ db, tables, live, users, audit, clock })
+  const engine = new EngineHost({ tables, live, draft })
+  const prepare = (release: number) => engine.release(release).then(() => undefined)
+  const releases = new Releases({ db, tables, draft, live, users, audit, events, clock, prepare })
+  const articles = new Articles({ db, draft, live, users, clock })
+  const importer = new Importer({ draft, tables })
+  const doors = new Doors({ tables, draft, live, engine, clock })
+
+  const threads = new Threads({ db, tables, users, events, clock })
+  const conversations = new Conversations({ db, tables, threads, engine, users, events, clock })
+  const queues = new Queues({ db, tables, engine, audit, events, clock })
+  const handover = new Handover({ db, tables, conversations, threads, queues, engine, clock })
+  const desk = new Desk({ db, tables, threads, queues, engine, users, audit, events, clock })
+  const mends = new Mends({ tables, articles, engine, users, audit, clock })
+  const unsettled = new Unsettled({ db, tables, engine, mends })
+
+  const routes: Route[] = [
+    ...accountRoutes(accounts, audit),
+    ...libraryRoutes(articles, importer),
+    ...releaseRoutes(releases, draft, engine, mends),
+    ...doorRoutes({ doors, conversations, handover }),
+    ...handoverRoutes({ queues, desk, draft, live, tables }),
+    ...coverageRoutes(unsettled, mends),
+  ]
+  const app: Express = createApp({ db, routes, sessions, accounts, conversations, engine, log })
+  const server: Server = createServer(app)
+  const sockets = openSockets(server, { sessions, accounts, conversations, desk, queues, tables, events, log })
+
+  async function close(): Promise<void> {
+    sessions.stop()
+    await sockets.close()
+    await new Promise<void>((done) => {
+      server.close(() => done())
+      server.closeAllConnections()
+    })
+  }
+  return { app, server, routes, tables, accounts, articles, importer, draft, releases, engine, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
+}
+
+export type Janua = ReturnType<typeof createJanua>

@@ -1,0 +1,63 @@
+import { readFileSync } from 'node:fs'
+import { connect, type DatabaseAddress } from './database/connect.ts'
+import { migrate } from './database/migrate.ts'
+import { clockFrom, systemClock } from './clock.ts'
+import { createJanua } from './janua.ts'
+import { firstLoad } from './firstLoad.ts'
+
+/** What scripts/start.mjs hands over, as JSON in a file that only this user can read. */
+interface Handed {
+  database: DatabaseAddress
+  port: number
+  seed: 'demo' | 'empty'
+  today: string | null
+  sessionSecret: string
+}
+
+type Said = { type: 'progress'; text: string } | { type: 'ready'; port: number; setupToken?: string; demo?: { password: string; people: { name: string; mail: string; role: string }[] } } | { type: 'failed'; text: string }
+const say = (said: Said): void => void process.send?.(said)
+
+async function main(): Promise<void> {
+  const handed = JSON.parse(readFileSync(process.env.JANUA_SETTINGS!, 'utf8')) as Handed
+  const db = connect(handed.database)
+  await db.authenticate()
+  const steps = await migrate(db)
+  if (steps.length > 0) say({ type: 'progress', text: `Database: ${steps.length} step${steps.length > 1 ? 's' : ''} of the schema` })
+  const loaded = await firstLoad(db, handed, (text) => say({ type: 'progress', text }))
+
+  const janua = createJanua({ db, sessionSecret: handed.sessionSecret, clock: handed.today ? clockFrom(handed.today) : systemClock })
+  await janua.mends.prove()
+  await new Promise<void>((done, failed) => {
+    janua.server.once('error', failed)
+    janua.server.listen(handed.port, '127.0.0.1', done)
+  })
+  const address = janua.server.address()
+  say({ type: 'ready', port: typeof address === 'object' && address ? address.port : handed.port, setupToken: await janua.accounts.setupLink(), demo: loaded === 'demo' ? await demoAccounts() : undefined })
+
+  let ending = false
+  const end = async () => {
+    if (ending) return
+    ending = true
+    await janua.close()
+    await db.close()
+    process.exit(0)
+  }
+  for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.on(signal, () => void end())
+}
+
+async function demoAccounts() {
+  const { DEMO_PASSWORD, DEMO_PEOPLE } = await import('../../demo/people.ts')
+  return { password: DEMO_PASSWORD, people: DEMO_PEOPLE.map(({ name, mail, role }) => ({ name, mail, role })) }
+}
+
+function plain(cause: NodeJS.ErrnoException): string {
+  if (cause.code === 'EADDRINUSE') return 'The port is taken by another program. Choose another one: npm start -- --port 4500'
+  if (cause.code === 'EACCES') return 'This port may not be used by you. Choose one above 1024: npm start -- --port 4500'
+  return `Janua could not start: ${cause.message}`
+}
+
+main().catch((cause: NodeJS.ErrnoException) => {
+  say({ type: 'failed', text: plain(cause) })
+  if (process.env.JANUA_DEBUG) process.stderr.write(`${cause.stack}\n`)
+  process.exit(1)
+})

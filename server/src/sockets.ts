@@ -1,0 +1,96 @@
+import type { Request, Response } from 'express'
+import type { Server as HttpServer } from 'node:http'
+import type { Logger } from 'pino'
+import { Server, type Socket } from 'socket.io'
+import type { Accounts } from './accounts/service.ts'
+import type { sessionsIn } from './accounts/sessions.ts'
+import type { ConversationTables } from './conversations/models.ts'
+import type { Conversations } from './conversations/service.ts'
+import type { Events } from './events.ts'
+import type { Desk } from './handover/desk.ts'
+import type { Queues } from './handover/queues.ts'
+
+interface Needs {
+  sessions: ReturnType<typeof sessionsIn>
+  accounts: Accounts
+  conversations: Conversations
+  desk: Desk
+  queues: Queues
+  tables: ConversationTables
+  events: Events
+  log: Logger
+}
+
+/**
+ * Sockets only tell that something is new; what it is, the client asks for. So a lost connection loses nothing.
+ * Rooms: `visitor:ID`, `user:ID`, `queue:ID`, `leads`, `team`, and `watch:ID` for who has a conversation open.
+ */
+export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<void> } {
+  const { sessions, events, log } = needs
+  const io = new Server(http, { path: '/live', serveClient: false, transports: ['websocket', 'polling'] })
+  io.engine.use((req: Request, res: Response, next: () => void) => sessions.middleware(req, res, next))
+  io.use((socket, next) => {
+    admit(socket, needs).then(
+      (admitted) => next(admitted ? undefined : new Error('NOT_SIGNED_IN')),
+      (cause: unknown) => {
+        log.error({ err: cause }, 'socket refused')
+        next(new Error('BROKEN'))
+      },
+    )
+  })
+  const endings = [
+    events.on('conversation', ({ id, queue, agent, visitor }) => {
+      const rooms = [`visitor:${visitor}`, `watch:${id}`, 'leads', ...(queue === null ? [] : [`queue:${queue}`]), ...(agent === null ? [] : [`user:${agent}`])]
+      io.to(rooms).emit('conversation', { id })
+    }),
+    events.on('release', ({ number }) => void io.to('team').emit('release', { number })),
+    events.on('access', ({ user }) => void (user === 0 ? io.in('team') : io.in(`user:${user}`)).disconnectSockets()),
+    events.on('visitorGone', ({ visitor }) => void io.in(`visitor:${visitor}`).emit('gone')),
+  ]
+  return {
+    async close() {
+      endings.forEach((end) => end())
+      await io.close()
+    },
+  }
+}
+
+async function admit(socket: Socket, needs: Needs): Promise<boolean> {
+  const { token } = socket.handshake.auth as { token?: unknown }
+  return typeof token === 'string' ? admitVisitor(socket, token, needs) : admitUser(socket, needs)
+}
+
+async function admitVisitor(socket: Socket, token: string, { conversations, tables }: Needs): Promise<boolean> {
+  const visitor = await conversations.visitorBy(token)
+  if (!visitor) return false
+  await socket.join(`visitor:${visitor.id}`)
+  socket.on('typing', () => {
+    void (async () => {
+      const conversation = await tables.conversations.findOne({ where: { visitorId: visitor.id, state: 'agent' }, order: [['id', 'DESC']] })
+      if (conversation) socket.to(`watch:${conversation.id}`).emit('typing', { conversation: conversation.id, who: 'visitor' })
+    })().catch(() => undefined)
+  })
+  return true
+}
+
+async function admitUser(socket: Socket, { accounts, queues, desk, tables }: Needs): Promise<boolean> {
+  const id = (socket.request as Request).session?.user
+  const user = id === undefined ? null : await accounts.find(id)
+  if (!user) return false
+  const mine = await queues.of(user.id)
+  await socket.join(['team', `user:${user.id}`, ...mine.map((queue) => `queue:${queue}`), ...(user.role === 'lead' ? ['leads'] : [])])
+  socket.on('watch', (conversation: unknown) => {
+    void (async () => {
+      for (const room of socket.rooms) if (room.startsWith('watch:')) await socket.leave(room)
+      const found = typeof conversation === 'number' ? await tables.conversations.findByPk(conversation) : null
+      if (found && (await desk.mayRead(user, found))) await socket.join(`watch:${found.id}`)
+    })().catch(() => undefined)
+  })
+  socket.on('typing', (conversation: unknown) => {
+    void (async () => {
+      const found = typeof conversation === 'number' ? await tables.conversations.findByPk(conversation) : null
+      if (found?.agentId === user.id) socket.to(`visitor:${found.visitorId}`).emit('typing', { name: user.name })
+    })().catch(() => undefined)
+  })
+  return true
+}

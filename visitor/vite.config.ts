@@ -1,0 +1,15 @@
+import vue from '@vitejs/plugin-vue'
+import { defineConfig } from 'vite'
+
+/** Two things are built: the page inside the frame, and the script that a company's page loads, under a name that stays. */
+export default defineConfig({
+  base: '/door/',
+  plugins: [vue()],
+  build: {
+    modulePreload: { polyfill: false },
+    rolldownOptions: {
+      input: { index: 'index.html', door: 'src/door.ts' },
+      output: { entryFileNames: ({ name }) => (name === 'door' ? 'door.js' : 'assets/[name]-[hash].js') },
+    },
+  },
+})
