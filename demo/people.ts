@@ -31,8 +31,8 @@ export const DEMO_PEOPLE: DemoPerson[] = [
 /** Routing as the demo's lead has set it: the first rule that fits. */
 export const DEMO_RULES: { name: string; words?: string[]; collections?: string[]; queue: string }[] = [
   { name: 'Complaints and refunds', words: ['refund', 'money back', 'complaint', 'compensation', 'cancelled'], queue: REFUNDS },
-  { name: 'Storms', collections: ['Storms and refunds'], queue: REFUNDS },
   { name: 'Assistance and lost things', words: ['wheelchair', 'lost', 'found', 'help boarding'], collections: ['Assistance'], queue: CARE },
+  { name: 'Storms', collections: ['Storms and refunds'], queue: REFUNDS },
   { name: 'Vehicles, bicycles and freight', words: ['camper', 'trailer', 'lorry', 'pallet', 'bike'], collections: ['Vehicles', 'Pets and bicycles'], queue: VEHICLES },
 ]
 export const LAST_RESORT = BOOKINGS

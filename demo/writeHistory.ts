@@ -129,7 +129,7 @@ function voteOf(settled: boolean, random: Random): number | null {
 /** Three visitors who wait as the demo opens: through the same services as real ones. */
 export async function seedOpenConversations({ janua }: HistoryContext, now: number): Promise<void> {
   const waiting = [
-    { name: 'Osk Verrall', says: ['only the return was cancelled, do i get half back', 'is the hotel paid too if the next boat is tomorrow'], minutes: 7 },
+    { name: 'Osk Verrall', says: ['only the return was cancelled, do i get half back', 'refund for the hotel if the next boat only goes tomorrow'], minutes: 7 },
     { name: 'Mira Tolland', says: ['we are 31, how much deposit', 'can one of us join on Brannoc instead'], minutes: 4 },
     { name: 'Jonas Keel', says: ['is there room for a wheelchair on the night boat'], minutes: 2 },
   ]

@@ -44,7 +44,7 @@ export interface Answer {
   confidence: number
   blocks: Block[]
   sources: Source[]
-  /** Nearest articles, when the answer is not sure enough. */
+  /** Nearest articles beside the answer: shown when there is none, or when it did not settle the matter. */
   near: Source[]
   trace: Trace
 }
@@ -88,7 +88,7 @@ export function answerQuestion(index: ReleaseIndex, question: string, { sill, mo
       confidence: sure,
       blocks: whole ? chosen.at.passage.blocks : extract(chosen.at.passage, stems, language),
       sources: [sourceOf(chosen.at)],
-      near: [],
+      near: nearest(candidates.filter(({ at }) => at.item.id !== chosen.at.item.id)),
       trace,
     }
   }

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import type { AnswerData, DoorTexts, Message } from '@janua/contracts'
+import type { Source } from '@janua/core'
+import { computed } from 'vue'
+import BlockList from './BlockList.vue'
+import { words } from './words.ts'
+
+const { message, texts, last, canAsk } = defineProps<{ message: Message; texts: DoorTexts; last: boolean; canAsk: boolean }>()
+defineEmits<{ vote: [helpful: boolean]; source: [source: Source]; person: [] }>()
+
+const data = computed(() => message.data as unknown as AnswerData & { wantsPerson?: boolean })
+const answered = computed(() => data.value.outcome === 'answered')
+const unsettled = computed(() => !answered.value || data.value.vote === 'no')
+const label = (source: Source) => [source.title, ...source.path].join(' › ')
+</script>
+
+<template>
+  <div class="assistant" data-test="answer" :data-outcome="data.outcome">
+    <BlockList v-if="answered" :blocks="data.blocks" />
+    <p v-else>{{ message.text }}</p>
+    <p v-if="data.sources.length" class="sources">
+      {{ words.from }}
+      <button v-for="source in data.sources" :key="source.ordinal" type="button" class="link" data-test="source" @click="$emit('source', source)">{{ label(source) }}</button>
+    </p>
+    <div v-if="unsettled && data.near.length" class="near">
+      <p v-if="answered || data.outcome === 'unanswered'" class="quiet">{{ words.nearest }}</p>
+      <ul>
+        <li v-for="source in data.near" :key="source.item"><button type="button" class="link" @click="$emit('source', source)">{{ label(source) }}</button></li>
+      </ul>
+    </div>
+    <p v-if="data.vote" class="quiet">{{ data.vote === 'yes' ? words.thanksYes : words.thanksNo }}</p>
+    <div v-else-if="answered && last" class="row">
+      <span class="quiet">{{ words.settled }}</span>
+      <button type="button" data-test="settled-yes" @click="$emit('vote', true)">{{ words.yes }}</button>
+      <button type="button" data-test="settled-no" @click="$emit('vote', false)">{{ words.no }}</button>
+    </div>
+    <div v-if="last && canAsk && (unsettled || data.wantsPerson)" class="row">
+      <span class="quiet">{{ texts.offerPerson }}</span>
+      <button type="button" class="main" data-test="ask-person" @click="$emit('person')">{{ words.askPerson }}</button>
+    </div>
+  </div>
+</template>

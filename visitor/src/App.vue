@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import type { Source } from '@janua/core'
+import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import AnswerMessage from './AnswerMessage.vue'
+import Composer from './Composer.vue'
+import ContactForm from './ContactForm.vue'
+import EventLine from './EventLine.vue'
+import SourceSheet from './SourceSheet.vue'
+import { useThread } from './useThread.ts'
+import { language, words } from './words.ts'
+
+const { door: key, framed } = defineProps<{ door: string; framed: boolean }>()
+const { api, door, state, messages, pending, offline, refusal, agentWrites, missing, start, say, act, forget, typing } = useThread(key)
+const source = shallowRef<Source>()
+const forgetting = ref(false)
+const notice = ref('')
+const log = useTemplateRef('log')
+
+const texts = computed(() => door.value!.texts[language])
+const lastAssistant = computed(() => messages.value.findLast((message) => message.author === 'assistant')?.id)
+const canAsk = computed(() => state.value === 'assistant')
+const hours = computed(() => {
+  const { open, changesAt, timeZone } = door.value!
+  if (!changesAt) return words.noPeople
+  const day = open || +new Date(changesAt) - Date.now() < 12 * 3_600_000 ? {} : { weekday: 'short' as const }
+  const time = new Date(changesAt).toLocaleString(language, { ...day, hour: '2-digit', minute: '2-digit', timeZone })
+  return open ? words.peopleUntil(time) : words.peopleFrom(time)
+})
+const waitsForAnswer = computed(() => pending.value.length > 0 && canAsk.value && !offline.value)
+
+onMounted(start)
+watch(door, (now) => {
+  if (!now) return
+  document.title = now.title
+  document.documentElement.style.setProperty('--door', now.colour)
+})
+watch([messages, pending, agentWrites], async () => {
+  await nextTick()
+  log.value?.scrollTo({ top: log.value.scrollHeight, behavior: matchMedia('(prefers-reduced-motion: reduce)').matches ? 'auto' : 'smooth' })
+})
+
+async function saveText(): Promise<void> {
+  const text = await api.transcript().catch(() => null)
+  if (text === null) return
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([text], { type: 'text/plain' }))
+  link.download = 'conversation.txt'
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+async function forgetMe(): Promise<void> {
+  await forget()
+  forgetting.value = false
+  notice.value = words.forgotten
+}
+const closeFrame = () => parent.postMessage('janua:close', '*')
+const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: '2-digit', minute: '2-digit' })
+</script>
+
+<template>
+  <p v-if="missing" class="missing">{{ words.noDoor }}</p>
+  <div v-else-if="door" class="window" :class="{ framed }" @keydown.esc="framed && closeFrame()">
+    <header>
+      <h1>{{ door.title }}</h1>
+      <p>{{ words.people(hours) }}</p>
+      <button v-if="framed" type="button" class="shut-door" :aria-label="words.close" data-test="close-door" @click="closeFrame">×</button>
+    </header>
+    <main ref="log" class="log" role="log" aria-live="polite" tabindex="0" :aria-label="door.title">
+      <div class="assistant"><p>{{ texts.greeting }}</p></div>
+      <div v-if="messages.length === 0 && pending.length === 0" class="firsts">
+        <button v-for="question in door.firstQuestions" :key="question" type="button" data-test="first-question" @click="say(question)">{{ question }}</button>
+      </div>
+      <template v-for="message in messages" :key="message.id">
+        <div v-if="message.author === 'visitor'" class="visitor" data-test="mine"><p>{{ message.text }}</p></div>
+        <EventLine v-else-if="message.author === 'event'" :message="message" />
+        <div v-else-if="message.author === 'agent'" class="agent" data-test="agent"><p>{{ message.text }}</p><span class="quiet">{{ message.name }} · {{ clock(message.at) }}</span></div>
+        <AnswerMessage v-else-if="message.kind === 'answer'" :message="message" :texts="texts" :last="message.id === lastAssistant" :can-ask="canAsk"
+          @vote="(helpful) => act(() => api.vote(message.id, helpful))" @source="source = $event" @person="act(api.askPerson)" />
+        <ContactForm v-else-if="message.kind === 'contact' && message.id === lastAssistant && canAsk" @told="(contact) => act(() => api.contact(contact))" />
+        <div v-else-if="message.kind !== 'contact'" class="assistant">
+          <p>{{ message.text }}</p>
+          <div v-if="message.kind === 'offer' && message.id === lastAssistant && canAsk" class="row">
+            <button type="button" class="main" data-test="ask-person" @click="act(api.askPerson)">{{ words.askPerson }}</button>
+          </div>
+        </div>
+      </template>
+      <div v-for="message in pending" :key="message.clientId" class="visitor unsent" data-test="unsent"><p>{{ message.text }}</p><span class="quiet">{{ offline ? words.notSent : words.sending }}</span></div>
+      <p v-if="waitsForAnswer || agentWrites" class="writes" data-test="writing"><i /><i /><i /><span>{{ agentWrites ? words.writes(agentWrites) : words.thinking }}</span></p>
+    </main>
+    <div v-if="state === 'waiting'" class="bar" data-test="waiting"><span>{{ words.waiting }}</span><button type="button" @click="act(api.stopWaiting)">{{ words.goOn }}</button></div>
+    <div v-if="offline" class="bar warn" role="status" data-test="offline">{{ words.offline }}</div>
+    <div v-if="refusal || notice" class="bar warn" role="alert" data-test="refusal">{{ refusal || notice }}</div>
+    <div v-if="forgetting" class="bar" role="alertdialog" :aria-label="words.forget">
+      <span>{{ words.forgetSure }}</span>
+      <button type="button" data-test="forget-yes" @click="forgetMe">{{ words.forgetYes }}</button><button type="button" @click="forgetting = false">{{ words.keep }}</button>
+    </div>
+    <footer>
+      <Composer @say="(text) => ((notice = ''), say(text))" @typing="typing" />
+      <nav :aria-label="words.menu">
+        <button v-if="canAsk" type="button" class="link" data-test="person" @click="act(api.askPerson)">{{ words.aPerson }}</button>
+        <template v-if="messages.length">
+          <button type="button" class="link" data-test="save-text" @click="saveText">{{ words.save }}</button>
+          <button v-if="state !== 'closed'" type="button" class="link" data-test="end" @click="act(api.end)">{{ words.end }}</button>
+          <button type="button" class="link" data-test="forget" @click="forgetting = true">{{ words.forget }}</button>
+        </template>
+      </nav>
+    </footer>
+    <SourceSheet v-if="source" :key="`${source.revision}-${source.ordinal}`" :source="source" :api="api" @close="source = undefined" />
+  </div>
+</template>

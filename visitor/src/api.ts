@@ -1,0 +1,47 @@
+import type { DoorPublic, ProblemBody, SourceView, Thread } from '@janua/contracts'
+import { language } from './words.ts'
+
+/** A refusal by the server. Anything else that goes wrong is a lost connection. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly problem: ProblemBody,
+  ) {
+    super(problem.message)
+  }
+}
+
+export class DoorApi {
+  constructor(
+    private readonly door: string,
+    private readonly token: () => string | null,
+  ) {}
+
+  open = () => this.call<DoorPublic>('GET', `/${this.door}`)
+  newVisitor = () => this.call<{ token: string }>('POST', `/${this.door}/visitors`)
+  thread = () => this.call<Thread>('GET', `/${this.door}/thread`)
+  say = (message: { clientId: string; text: string }) => this.call<void>('POST', `/${this.door}/messages`, { ...message, language })
+  vote = (message: number, helpful: boolean) => this.call<void>('POST', `/${this.door}/votes`, { message, helpful })
+  askPerson = () => this.call<void>('POST', `/${this.door}/person`, { language })
+  contact = (contact: { name: string; mail: string }) => this.call<void>('POST', `/${this.door}/contact`, contact)
+  stopWaiting = () => this.call<void>('POST', `/${this.door}/stop-waiting`)
+  end = () => this.call<void>('POST', `/${this.door}/end`)
+  forget = () => this.call<void>('DELETE', `/${this.door}/visitor`)
+  transcript = () => this.call<string>('GET', `/${this.door}/transcript`)
+  source = (revision: number) => this.call<SourceView>('GET', `/sources/${revision}`)
+
+  private async call<T>(method: string, path: string, body?: unknown): Promise<T> {
+    const token = this.token()
+    const response = await fetch(`/api/visit${path}`, {
+      method,
+      headers: { ...(token && { authorization: `Bearer ${token}` }), ...(body !== undefined && { 'content-type': 'application/json' }) },
+      body: body === undefined ? undefined : JSON.stringify(body),
+      signal: AbortSignal.timeout(15_000),
+    })
+    const json = response.headers.get('content-type')?.includes('json')
+    if (!response.ok && json) throw new Refused(response.status, (await response.json()) as ProblemBody)
+    if (!response.ok) throw new Error(`status ${response.status}`)
+    if (response.status === 204) return undefined as T
+    return (json ? await response.json() : await response.text()) as T
+  }
+}

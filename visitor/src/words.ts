@@ -1,0 +1,24 @@
+/** The window's own words; what the lead may word comes with the door. */
+const en = {
+  people: (text: string) => `Answers at once · ${text}`, peopleUntil: (time: string) => `people until ${time}`, peopleFrom: (time: string) => `people again ${time}`, noPeople: 'from our help pages',
+  write: 'Write your question', send: 'Send', from: 'From', settled: 'Does that settle it?', yes: 'Yes', no: 'Not quite', thanksYes: 'Good to hear.', thanksNo: 'Sorry about that. It is noted for the team.',
+  nearest: 'Nearest I have:', askPerson: 'Ask a person', aPerson: 'A person, please', save: 'Save the text', end: 'End', forget: 'Forget me', close: 'Close',
+  contactAsk: 'So that the team can reach you, even when you leave this page:', name: 'Your name', mail: 'Your mail address', handOver: 'Hand over', waiting: 'Waiting for a person', goOn: 'Go on with the assistant',
+  took: (name: string) => `${name} is here`, back: 'The assistant has the word again', closed: 'The conversation has ended', resumed: 'Taken up again', moved: 'Passed on to colleagues',
+  writes: (name: string) => `${name} is writing`, thinking: 'Looking it up', offline: 'No connection. What you write is kept and sent as soon as it is back.', sending: 'sending', notSent: 'not sent yet',
+  blocked: 'You cannot write here any more.', forgetSure: 'Remove everything you wrote here, for good?', forgetYes: 'Remove it', keep: 'Keep it', forgotten: 'It is all removed.', source: 'Source', sourceGone: 'This source cannot be opened just now.',
+  noDoor: 'This door is not open.', you: 'You', assistant: 'Assistant', sent: 'sent', menu: 'More',
+}
+const de: typeof en = {
+  people: (text) => `Antwortet sofort · ${text}`, peopleUntil: (time) => `Menschen bis ${time}`, peopleFrom: (time) => `Menschen wieder ${time}`, noPeople: 'aus unseren Hilfeseiten',
+  write: 'Ihre Frage', send: 'Senden', from: 'Aus', settled: 'Ist das damit geklärt?', yes: 'Ja', no: 'Nicht ganz', thanksYes: 'Das freut uns.', thanksNo: 'Das tut uns leid. Es ist für das Team notiert.',
+  nearest: 'Am nächsten kommt:', askPerson: 'Einen Menschen fragen', aPerson: 'Bitte ein Mensch', save: 'Text sichern', end: 'Beenden', forget: 'Vergessen', close: 'Schließen',
+  contactAsk: 'Damit das Team Sie erreicht, auch wenn Sie diese Seite verlassen:', name: 'Ihr Name', mail: 'Ihre Mailadresse', handOver: 'Übergeben', waiting: 'Wartet auf einen Menschen', goOn: 'Weiter mit dem Assistenten',
+  took: (name) => `${name} ist da`, back: 'Der Assistent hat wieder das Wort', closed: 'Das Gespräch ist beendet', resumed: 'Wieder aufgenommen', moved: 'An Kollegen weitergegeben',
+  writes: (name) => `${name} schreibt`, thinking: 'Ich sehe nach', offline: 'Keine Verbindung. Was Sie schreiben, bleibt erhalten und wird gesendet, sobald sie wieder da ist.', sending: 'wird gesendet', notSent: 'noch nicht gesendet',
+  blocked: 'Sie können hier nicht mehr schreiben.', forgetSure: 'Alles, was Sie hier geschrieben haben, endgültig entfernen?', forgetYes: 'Entfernen', keep: 'Behalten', forgotten: 'Alles ist entfernt.', source: 'Quelle', sourceGone: 'Diese Quelle lässt sich gerade nicht öffnen.',
+  noDoor: 'Diese Tür ist nicht offen.', you: 'Sie', assistant: 'Assistent', sent: 'gesendet', menu: 'Mehr',
+}
+
+export const language: 'en' | 'de' = navigator.language.toLowerCase().startsWith('de') ? 'de' : 'en'
+export const words = language === 'de' ? de : en
