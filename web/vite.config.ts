@@ -6,14 +6,13 @@ const chunk = (name: string, test: RegExp) => ({ name, test })
 export default defineConfig({
   plugins: [vue()],
   build: {
-    chunkSizeWarningLimit: 700,
+    chunkSizeWarningLimit: 900,
     rolldownOptions: {
       output: {
         codeSplitting: {
           groups: [
             chunk('editor', /node_modules[\\/](@tiptap|prosemirror-|marked)/),
             chunk('vue', /node_modules[\\/](vue|@vue|vue-router|pinia)[\\/]/),
-            chunk('prime', /node_modules[\\/](primevue|@primevue|@primeuix)[\\/]/),
           ],
         },
       },

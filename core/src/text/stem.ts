@@ -1,4 +1,3 @@
-/// <reference path="../snowball.d.ts" />
 import snowball from 'snowball-stemmers'
 import type { Language } from './language.ts'
 import { fold } from './tokens.ts'

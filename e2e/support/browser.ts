@@ -1,0 +1,84 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Builder, By, type Locator, until, type WebDriver, type WebElement } from 'selenium-webdriver'
+import chrome from 'selenium-webdriver/chrome.js'
+
+const FLAGS = [
+  '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update',
+  '--disable-sync', '--disable-dev-shm-usage', '--window-size=1280,800',
+]
+const WAIT_MS = 10_000
+
+/** Opens a browser with a profile of its own: one person at one machine. */
+export async function openBrowser({ width = 1280, height = 800, language = 'en-GB' } = {}): Promise<Browser> {
+  const options = new chrome.Options()
+  options.setChromeBinaryPath('/usr/bin/chromium')
+  options.addArguments(...FLAGS, `--lang=${language}`, `--user-data-dir=${mkdtempSync(join(tmpdir(), 'janua-browser-'))}`)
+  options.setUserPreferences({ 'intl.accept_languages': language })
+  const service = new chrome.ServiceBuilder('/usr/bin/chromedriver')
+  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(service).build()
+  const browser = new Browser(driver)
+  await browser.resize(width, height)
+  return browser
+}
+
+/** A small vocabulary of what a person does and sees. Elements are named by their `data-test`. */
+export class Browser {
+  constructor(readonly driver: WebDriver) {}
+
+  async resize(width: number, height: number): Promise<void> {
+    const devtools = this.driver as WebDriver & { sendDevToolsCommand(name: string, detail: object): Promise<void> }
+    await devtools.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false })
+  }
+
+  async goes(url: string): Promise<void> {
+    await this.driver.get(url)
+  }
+
+  /** Waits until the named element can be seen; what it missed is in the message. */
+  async sees(name: string, withText?: string): Promise<WebElement> {
+    const missed = `no "${name}"${withText ? ` with “${withText}”` : ''} to be seen`
+    const found = await this.driver.wait(async () => {
+      for (const element of await this.driver.findElements(test(name))) {
+        const shown = await element.isDisplayed().catch(() => false)
+        if (shown && (withText === undefined || (await element.getText().catch(() => '')).includes(withText))) return element
+      }
+      return null
+    }, WAIT_MS, missed)
+    return found!
+  }
+
+  async presses(name: string, withText?: string): Promise<void> {
+    await this.driver.wait(async () => (await this.sees(name, withText)).click().then(() => true, () => false), WAIT_MS, `"${name}" could not be pressed`)
+  }
+
+  async types(name: string, text: string): Promise<void> {
+    const field = await this.sees(name)
+    await field.clear()
+    await field.sendKeys(text)
+  }
+
+  async all(name: string): Promise<string[]> {
+    return Promise.all((await this.driver.findElements(test(name))).map((element) => element.getText()))
+  }
+
+  async seesNo(name: string): Promise<void> {
+    await this.driver.wait(async () => {
+      const shown = await Promise.all((await this.driver.findElements(test(name))).map((element) => element.isDisplayed().catch(() => false)))
+      return !shown.some(Boolean)
+    }, WAIT_MS, `"${name}" is still to be seen`)
+  }
+
+  async element(locator: Locator): Promise<WebElement> {
+    return this.driver.wait(until.elementLocated(locator), WAIT_MS)
+  }
+
+  async close(): Promise<void> {
+    await this.driver.quit()
+  }
+}
+
+export function test(name: string): By {
+  return By.css(`[data-test="${name}"]`)
+}

@@ -1,0 +1,47 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+interface Served {
+  url: string
+  pid: number
+  stop(): Promise<void>
+}
+
+interface ServeOptions {
+  database: object
+  seed: 'demo' | 'empty'
+  today: string | null
+  port?: number
+}
+
+/** Starts Janua's own server process, as `npm start` does, on a database that is already there. */
+export async function serve({ database, seed, today, port = 0 }: ServeOptions): Promise<Served> {
+  const { startServer } = (await import('../../scripts/lib/serve.mjs' as string)) as { startServer(options: object): Promise<{ port: number; pid: number; stop(): Promise<void> }> }
+  const folder = mkdtempSync(join(tmpdir(), 'janua-served-'))
+  const server = await startServer({ folder, database, port, seed, today, sessionSecret: 'for journeys and pictures only', told: () => undefined })
+  return {
+    url: `http://127.0.0.1:${server.port}`,
+    pid: server.pid,
+    async stop() {
+      await server.stop()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}
+
+/** The demo on a database of its own in a folder that is thrown away: for pictures. */
+export async function serveDemo(today: string): Promise<Served> {
+  const { startDatabase } = (await import('../../scripts/lib/database.mjs' as string)) as { startDatabase(folder: string, names: string[]): Promise<{ address: object; stop(): Promise<void> }> }
+  const folder = mkdtempSync(join(tmpdir(), 'janua-pictures-'))
+  const database = await startDatabase(folder, ['janua'])
+  const served = await serve({ database: { ...database.address, name: 'janua' }, seed: 'demo', today })
+  return {
+    ...served,
+    async stop() {
+      await served.stop()
+      await database.stop()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}

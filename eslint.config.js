@@ -1,0 +1,24 @@
+import js from '@eslint/js'
+import globals from 'globals'
+import tseslint from 'typescript-eslint'
+import vue from 'eslint-plugin-vue'
+
+export default tseslint.config(
+  { ignores: ['**/dist/', '**/node_modules/', 'data/', '.test-data/'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  ...vue.configs['flat/essential'],
+  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser }, globals: globals.browser } },
+  { files: ['scripts/**/*.mjs', '*.js'], languageOptions: { globals: globals.node } },
+  { files: ['**/*.ts'], rules: { 'no-undef': 'off' } },
+  {
+    rules: {
+      'max-lines': ['error', { max: 300, skipComments: true, skipBlankLines: true }],
+      'no-console': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-explicit-any': 'off',
+      'vue/multi-word-component-names': 'off',
+    },
+  },
+  { files: ['core/src/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-globals': ['error', 'Date.now', 'setTimeout', 'fetch', 'process'], 'no-restricted-imports': ['error', { patterns: ['node:*', '@janua/*'] }], 'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }] } },
+)

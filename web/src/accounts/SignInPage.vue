@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Message from 'primevue/message'
+import { onMounted, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { inPlainWords } from '../shell/api.ts'
+import JanuaMark from '../shell/JanuaMark.vue'
+import { useSession } from '../shell/session.ts'
+
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const mail = ref('')
+const password = ref('')
+const failure = ref('')
+const busy = ref(false)
+
+onMounted(() => session.load().catch((cause: unknown) => (failure.value = inPlainWords(cause))))
+
+async function signIn(): Promise<void> {
+  busy.value = true
+  failure.value = ''
+  try {
+    await session.signIn(mail.value, password.value)
+    const to = route.query.to
+    await router.push(typeof to === 'string' && to.startsWith('/') && !to.startsWith('//') ? to : session.home)
+  } catch (cause) {
+    failure.value = inPlainWords(cause)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="gate">
+    <form class="door" @submit.prevent="signIn">
+      <div class="lunette"><JanuaMark /><h1>Janua</h1></div>
+      <div class="stack inside">
+        <label class="field"><span>Mail address</span><InputText v-model.trim="mail" type="email" autocomplete="username" required autofocus data-test="mail" /></label>
+        <label class="field"><span>Password</span><InputText v-model="password" type="password" autocomplete="current-password" required data-test="password" /></label>
+        <Message v-if="failure" severity="error" data-test="failure">{{ failure }}</Message>
+        <Button type="submit" label="Sign in" :loading="busy" data-test="sign-in" />
+        <p class="quiet small">No account yet, or the password is gone? Your team lead makes you a link.</p>
+      </div>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.gate { min-height: 100vh; display: grid; place-items: end center; }
+.door { width: min(380px, 100vw); background: var(--surface); border: 1px solid var(--line); border-bottom: 0; border-radius: 190px 190px 0 0; overflow: hidden; min-height: 560px; }
+.lunette { background: var(--lintel); color: var(--on-lintel); display: grid; justify-items: center; gap: 8px; padding: 62px 0 26px; }
+.inside { padding: 28px 40px 44px; gap: 16px; }
+</style>

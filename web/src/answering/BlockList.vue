@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import type { Block } from '@janua/core'
+
+/** Blocks as Janua's own Markdown reader made them: it passes no HTML of the source on. */
+defineProps<{ blocks: Block[] }>()
+</script>
+
+<template>
+  <template v-for="(block, i) in blocks" :key="i">
+    <!-- eslint-disable vue/no-v-html -->
+    <p v-if="block.type === 'paragraph'" v-html="block.content.html" />
+    <h4 v-else-if="block.type === 'heading'" v-html="block.content.html" />
+    <pre v-else-if="block.type === 'code'" v-html="block.content.html" />
+    <component :is="block.ordered ? 'ol' : 'ul'" v-else-if="block.type === 'list'" :start="block.ordered ? block.start : undefined"><li v-for="(item, j) in block.items" :key="j" v-html="item.html" /></component>
+    <table v-else>
+      <thead><tr><th v-for="(cell, j) in block.header" :key="j" scope="col" v-html="cell.html" /></tr></thead>
+      <tbody><tr v-for="(row, r) in block.rows" :key="r"><td v-for="(cell, j) in row" :key="j" v-html="cell.html" /></tr></tbody>
+    </table>
+  </template>
+</template>

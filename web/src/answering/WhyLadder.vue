@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { FEATURE_WORDS, FEATURES, type Trace, type TraceCandidate } from '@janua/core'
+import { computed } from 'vue'
+import { spread } from './spread.ts'
+
+/** The candidates as a ladder: a rung's height is the confidence with that passage put first; the threshold is the sill. */
+const { trace, chosen } = defineProps<{ trace: Trace; chosen: number | null }>()
+const HEIGHT = 330
+const LABEL = 58
+const y = (confidence: number) => HEIGHT - 14 - confidence * (HEIGHT - 28)
+const marks = [0.1, 0.3, 0.5, 0.7, 0.9]
+const rungs = computed(() => {
+  const places = spread(trace.candidates.map(({ confidence }) => y(confidence) - 12), LABEL)
+  return trace.candidates.map((candidate, i) => ({ candidate, at: y(candidate.confidence), label: places[i]!, parts: partsOf(candidate) }))
+})
+const height = computed(() => Math.max(HEIGHT, ...rungs.value.map(({ label }) => label + LABEL)))
+
+/** The strongest contributions to the log-odds, as shares of the widest. */
+function partsOf({ contributions }: TraceCandidate) {
+  return FEATURES.map((feature) => ({ name: FEATURE_WORDS[feature], value: contributions[feature] }))
+    .filter(({ value }) => Math.abs(value) >= 0.1)
+    .sort((a, b) => Math.abs(b.value) - Math.abs(a.value))
+    .slice(0, 4)
+}
+const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`
+</script>
+
+<template>
+  <div class="ladder" :style="{ height: `${height}px` }" data-test="ladder">
+    <div class="posts" :style="{ height: `${HEIGHT}px` }">
+      <span v-for="mark in marks" :key="mark" class="mark small quiet figures" :style="{ top: `${y(mark) - 9}px` }">{{ mark }}</span>
+      <span class="sill" :style="{ top: `${y(trace.sill) - 3}px` }" /><span v-for="(rung, i) in rungs" :key="i" class="rung" :class="{ won: i === chosen }" :style="{ top: `${rung.at - 5}px` }" />
+    </div>
+    <span class="sill-name small" :style="{ top: `${y(trace.sill) - 22}px` }">sill {{ trace.sill.toFixed(2) }}: above it, Janua answers</span>
+    <div v-for="(rung, i) in rungs" :key="i" class="label" :style="{ top: `${rung.label}px` }">
+      <strong>{{ [rung.candidate.title, ...rung.candidate.path].join(' › ') }}</strong> <span class="figures small">{{ rung.candidate.confidence.toFixed(2) }}</span>
+      <div class="bars"><i v-for="part in rung.parts" :key="part.name" :class="{ minus: part.value < 0 }" :style="{ width: `${Math.min(120, Math.abs(part.value) * 34)}px` }" /></div>
+      <p class="small quiet">to the odds: {{ rung.parts.map((part) => `${part.name} ${signed(part.value)}`).join(' · ') || 'as a middling case' }}</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.ladder { position: relative; }
+.posts { position: absolute; left: 40px; width: 190px; border-inline: 5px solid var(--ink); }
+.mark { position: absolute; left: -44px; }
+.rung { position: absolute; left: -5px; right: -5px; height: 10px; border: 2px solid var(--harbour); background: var(--surface); border-radius: 2px; }
+.rung.won { background: var(--harbour); }
+.sill { position: absolute; left: -18px; right: -18px; height: 6px; background: var(--brass); }
+.sill-name { position: absolute; left: 52px; color: var(--brass); font-weight: 600; }
+.label { position: absolute; left: 266px; right: 0; }
+.bars { display: flex; gap: 2px; margin: 3px 0; height: 9px; }
+.bars i { background: var(--harbour); border-radius: 1px; }
+.bars i.minus { background: repeating-linear-gradient(45deg, var(--brick) 0 3px, var(--surface) 3px 5px); }
+</style>

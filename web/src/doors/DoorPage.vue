@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { type Door, DOOR_LANGUAGES, type DoorContent, type DoorLanguage, TEXT_KEYS, type TextKey } from '@janua/contracts'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Message from 'primevue/message'
+import SelectButton from 'primevue/selectbutton'
+import Slider from 'primevue/slider'
+import Textarea from 'primevue/textarea'
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import StateChip from '../library/StateChip.vue'
+import { get, inPlainWords, put } from '../shell/api.ts'
+import { useSession } from '../shell/session.ts'
+import { useDeed } from '../shell/useDeed.ts'
+import HoursTable from './HoursTable.vue'
+import LineList from './LineList.vue'
+
+const { id } = defineProps<{ id: number }>()
+const session = useSession()
+const { run, busy } = useDeed()
+const door = shallowRef<Door>()
+const content = ref<DoorContent>()
+const failure = ref('')
+const language = ref<DoorLanguage>('en')
+const mayWrite = computed(() => session.role === 'lead')
+const LANGUAGE_NAMES: Record<DoorLanguage, string> = { en: 'English', de: 'German' }
+const TEXT_NAMES: Record<TextKey, string> = {
+  greeting: 'Greeting', unknown: 'When nothing is known', near: 'When only something near is known', offerPerson: 'Offer of a person',
+  waiting: 'Handed over, people are there', closedHours: 'Handed over, nobody is there', goodbye: 'Ended',
+}
+const zones = Intl.supportedValuesOf('timeZone')
+const snippet = computed(() => content.value && `<script src="${location.origin}/door.js" data-door="${content.value.key}" data-colour="${content.value.colour}" data-label="${content.value.title}" async></${'script'}>`)
+
+onMounted(() => get<Door>(`/doors/${id}`).then(accept, (cause: unknown) => (failure.value = inPlainWords(cause))))
+function accept(fresh: Door): void {
+  door.value = fresh
+  const { id: _id, revision: _revision, state: _state, published: _published, ...rest } = structuredClone(fresh)
+  content.value = rest
+}
+async function save(ready: boolean): Promise<void> {
+  const saved = await run(() => put<Door>(`/doors/${id}`, { ...content.value, base: door.value!.revision, ready }), ready ? 'Saved, ready to publish' : 'Saved in the draft')
+  if (saved) accept(saved)
+  await session.refreshRelease()
+}
+</script>
+
+<template>
+  <div class="page">
+    <Message v-if="failure" severity="error">{{ failure }}</Message>
+    <template v-if="door && content">
+      <div class="head">
+        <div><p class="small"><RouterLink to="/doors">Doors</RouterLink></p><h1>{{ content.title }}</h1><StateChip :state="door.state" :published="door.published" /></div>
+        <template v-if="mayWrite"><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button label="Save as ready" :loading="busy" data-test="save-ready" @click="save(true)" /></template>
+      </div>
+      <fieldset class="columns" :disabled="!mayWrite">
+        <div class="stack">
+          <section class="panel stack">
+            <h2>What visitors see</h2>
+            <div class="row">
+              <label class="field grow"><span>Name in the head of the window</span><InputText v-model.trim="content.title" maxlength="60" /></label>
+              <label class="field"><span>Colour</span><input v-model="content.colour" type="color" class="colour" /></label>
+              <label class="field"><span>Key</span><InputText v-model.trim="content.key" size="small" /></label>
+            </div>
+            <div class="row"><h3 class="grow">Texts</h3><SelectButton v-model="language" :options="[...DOOR_LANGUAGES]" :option-label="(each: DoorLanguage) => LANGUAGE_NAMES[each]" :allow-empty="false" size="small" aria-label="Language of the texts" /></div>
+            <label v-for="name in TEXT_KEYS" :key="`${language}-${name}`" class="field"><span>{{ TEXT_NAMES[name] }}</span><Textarea v-model="content.texts[language][name]" auto-resize rows="1" maxlength="600" :data-test="`text-${name}`" /></label>
+          </section>
+        </div>
+        <div class="stack">
+          <section class="panel stack">
+            <h2>When it answers</h2>
+            <label class="field"><span>From {{ Math.round(content.threshold * 100) }} % sure on. Below it, nearest articles and a person are offered.</span><Slider v-model="content.threshold" :min="0.05" :max="0.99" :step="0.01" aria-label="Threshold" /></label>
+            <LineList v-model="content.firstQuestions" label="First questions offered" placeholder="Can I bring my dog?" :most="6" />
+          </section>
+          <section class="panel stack">
+            <h2>When people are there</h2>
+            <label class="field"><span>Time zone</span><InputText v-model.trim="content.timeZone" list="zones" size="small" /><datalist id="zones"><option v-for="zone in zones" :key="zone" :value="zone" /></datalist></label>
+            <HoursTable v-model="content!.hours" />
+          </section>
+          <section class="panel stack">
+            <h2>Where it may stand</h2>
+            <LineList v-model="content!.allowedSites" label="Sites that may show this door in a frame" placeholder="https://www.example.com" :most="20" />
+            <p class="small quiet">Put this into the page, before its end:</p>
+            <code class="snippet">{{ snippet }}</code>
+            <p v-if="door!.published" class="small">Or as a page of its own: <a :href="`/door/${door!.key}`" target="_blank" rel="noopener">/door/{{ door!.key }}</a></p>
+          </section>
+        </div>
+      </fieldset>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: 1.1fr 1fr; gap: 20px; border: 0; padding: 0; min-width: 0; }
+.colour { width: 54px; height: 36px; padding: 2px; border: 1px solid var(--line); border-radius: 7px; background: var(--surface); }
+.snippet { display: block; padding: 10px; background: var(--paper); border: 1px solid var(--line); border-radius: 7px; font-size: 12.5px; overflow-wrap: anywhere; }
+@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import type { Brief } from '@janua/contracts'
+import { OUTCOMES } from '../answering/outcomes.ts'
+import { sure } from '../shell/format.ts'
+
+defineProps<{ brief: Brief; mayInsert: boolean }>()
+defineEmits<{ insert: [text: string] }>()
+</script>
+
+<template>
+  <aside class="brief stack" aria-label="Brief" data-test="brief">
+    <h2>Brief</h2>
+    <section v-if="brief.unsettled.length"><p class="label">Unsettled, in their words</p><p v-for="words in brief.unsettled" :key="words" class="words">“{{ words }}”</p></section>
+    <section>
+      <p class="label">Told us</p>
+      <dl><template v-for="told in brief.told" :key="told.label"><dt>{{ told.label }}</dt><dd>{{ told.value }}</dd></template></dl>
+    </section>
+    <section v-if="brief.tried.length">
+      <p class="label">Tried by the assistant</p>
+      <p v-for="(tried, i) in brief.tried" :key="i"><span :style="{ color: OUTCOMES[tried.outcome].colour }" :title="OUTCOMES[tried.outcome].name">{{ OUTCOMES[tried.outcome].shape }}<span class="visually-hidden">{{ OUTCOMES[tried.outcome].name }}</span></span> {{ tried.question }} <span class="quiet small">sure {{ sure(tried.confidence) }}<template v-if="tried.nearest">, nearest: {{ tried.nearest }}</template><template v-if="tried.vote === 'no'">, voted down</template></span></p>
+    </section>
+    <p v-if="brief.routed" class="small quiet">Came here by: {{ brief.routed }}</p>
+    <section v-if="brief.sayNext.length" class="stack next">
+      <p class="label">Near in the library</p>
+      <div v-for="(passage, i) in brief.sayNext" :key="i" class="panel">
+        <p class="text">{{ passage.text }}</p>
+        <p class="small quiet">{{ [passage.title, ...passage.path].join(' › ') }}<template v-if="mayInsert"> · <button type="button" class="bare small" @click="$emit('insert', passage.text)">put into the reply</button> <kbd>Alt {{ i + 1 }}</kbd></template></p>
+      </div>
+    </section>
+  </aside>
+</template>
+
+<style scoped>
+.brief { padding: 18px; background: var(--surface); border-left: 1px solid var(--line); gap: 16px; overflow: auto; }
+.words { font-weight: 600; }
+dl { display: grid; grid-template-columns: auto 1fr; gap: 0 16px; font-size: 14px; }
+dt, dd { padding: 4px 0; border-bottom: 1px solid var(--line); overflow-wrap: anywhere; }
+dt { color: var(--muted); }
+.panel { padding: 10px 12px; background: var(--paper); }
+.text { white-space: pre-line; font-size: 14px; max-height: 130px; overflow: auto; }
+</style>

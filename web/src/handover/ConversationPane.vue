@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import type { AnswerData, DeskConversation, Message } from '@janua/contracts'
+import { nextTick, onMounted, useTemplateRef, watch } from 'vue'
+import BlockList from '../answering/BlockList.vue'
+import OutcomeChip from '../answering/OutcomeChip.vue'
+import { clock, moment, sure } from '../shell/format.ts'
+
+const { conversation, visitorWrites } = defineProps<{ conversation: DeskConversation; visitorWrites: boolean }>()
+const log = useTemplateRef('log')
+const EVENTS: Partial<Record<Message['kind'], string>> = { 'handed over': 'Handed over', taken: 'Taken', 'handed back': 'Handed back to the assistant', moved: 'Moved', closed: 'Closed', resumed: 'Taken up again', contact: 'Asked for name and mail' }
+const answer = (message: Message) => message.data as unknown as AnswerData
+const detail = ({ data, name }: Message) => [(data as { queue?: string } | undefined)?.queue, (data as { because?: string } | undefined)?.because, name].filter(Boolean).join(' · ')
+
+async function toEnd(): Promise<void> {
+  await nextTick()
+  log.value?.scrollTo({ top: log.value.scrollHeight })
+}
+onMounted(toEnd)
+watch(() => [conversation.messages.length, visitorWrites], toEnd)
+</script>
+
+<template>
+  <div ref="log" class="log" role="log" aria-live="polite" tabindex="0" :aria-label="`Conversation with ${conversation.visitor ?? 'a visitor'}`" data-test="thread">
+    <p class="quiet small">{{ conversation.door }}, since {{ moment(conversation.startedAt) }}</p>
+    <template v-for="message in conversation.messages" :key="message.id">
+      <div v-if="message.author === 'visitor'" class="visitor" data-test="from-visitor"><p>{{ message.text }}</p><span class="quiet small">{{ clock(message.at) }}</span></div>
+      <div v-else-if="message.author === 'agent'" class="agent" data-test="from-agent"><p>{{ message.text }}</p><span class="quiet small">{{ message.name }} · {{ clock(message.at) }}</span></div>
+      <p v-else-if="message.author === 'event' || message.kind === 'contact'" class="event small" data-test="event" :data-kind="message.kind"><span aria-hidden="true">◆</span> {{ EVENTS[message.kind] }}<template v-if="detail(message)">: {{ detail(message) }}</template></p>
+      <div v-else-if="message.kind === 'answer'" class="assistant">
+        <p class="small quiet"><OutcomeChip :outcome="answer(message).outcome" /> · sure {{ sure(answer(message).confidence) }}<template v-if="answer(message).vote"> · voted {{ answer(message).vote === 'yes' ? 'helpful' : 'not helpful' }}</template></p>
+        <details v-if="answer(message).blocks.length"><summary>What the assistant said, from {{ answer(message).sources.map(({ title }) => title).join(', ') }}</summary><div class="prose"><BlockList :blocks="answer(message).blocks" /></div></details>
+        <p v-else>{{ message.text }}</p>
+      </div>
+      <div v-else class="assistant"><p>{{ message.text }}</p></div>
+    </template>
+    <p v-if="visitorWrites" class="quiet small" data-test="visitor-writes">{{ conversation.visitor ?? 'The visitor' }} is writing…</p>
+  </div>
+</template>
+
+<style scoped>
+.log { flex: 1; overflow: auto; padding: 18px 22px; display: flex; flex-direction: column; gap: 13px; }
+.visitor, .agent { max-width: 76%; white-space: pre-line; overflow-wrap: anywhere; }
+.agent { align-self: flex-end; background: var(--harbour-soft); padding: 9px 13px; border-radius: 12px 12px 2px 12px; }
+.assistant { border-left: 3px solid var(--harbour); padding-left: 12px; color: var(--muted); font-size: 14px; }
+.event { color: var(--plum); }
+summary { cursor: pointer; }
+</style>

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Message from 'primevue/message'
+import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
+import { useRouter } from 'vue-router'
+import { remove } from '../shell/api.ts'
+import { moment } from '../shell/format.ts'
+import { useSession } from '../shell/session.ts'
+import { useDeed } from '../shell/useDeed.ts'
+import ConflictDialog from './ConflictDialog.vue'
+import MarkdownEditor from './MarkdownEditor.vue'
+import PassageColumn from './PassageColumn.vue'
+import PhrasingList from './PhrasingList.vue'
+import StateChip from './StateChip.vue'
+import { useArticle } from './useArticle.ts'
+
+const { id, kind } = defineProps<{ id: number; kind: 'article' | 'fixed' }>()
+const session = useSession()
+const router = useRouter()
+const { run, busy } = useDeed()
+const { article, content, changed, restored, conflict, failure, load, save, keepMine, takeTheirs, discard } = useArticle(id)
+const editor = useTemplateRef('editor')
+const saved = ref('')
+const mayWrite = computed(() => session.role !== 'agent')
+
+onMounted(load)
+async function store(ready: boolean): Promise<void> {
+  saved.value = ''
+  const done = await run(() => save(ready))
+  if (!done) return
+  saved.value = ready ? 'Saved, ready to publish' : 'Saved in the draft'
+  await session.refreshRelease()
+}
+async function reopen(deed: () => void): Promise<void> {
+  deed()
+  await nextTick()
+  editor.value?.open(content.value.body)
+}
+async function takeOut(): Promise<void> {
+  await run(() => remove(`/articles/${id}`), 'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.')
+  await session.refreshRelease()
+  await router.push(kind === 'fixed' ? '/fixed' : '/library')
+}
+onKeyStroke('s', (event) => {
+  if (!(event.ctrlKey || event.metaKey)) return
+  event.preventDefault()
+  if (mayWrite.value) void store(article.value?.state === 'ready')
+})
+</script>
+
+<template>
+  <div class="page">
+    <Message v-if="failure" severity="error" data-test="failure">{{ failure }}</Message>
+    <template v-if="article">
+      <div class="head">
+        <div class="title">
+          <p class="small"><RouterLink :to="kind === 'fixed' ? '/fixed' : '/library'">{{ kind === 'fixed' ? 'Fixed answers' : 'Library' }}</RouterLink></p>
+          <InputText v-model="content.title" class="name" aria-label="Title" maxlength="200" :disabled="!mayWrite" data-test="title" />
+          <p class="quiet small row"><StateChip :state="article.state" :published="article.published" /> {{ article.updatedBy }}, {{ moment(article.updatedAt) }}<template v-if="article.sourceName"> · from {{ article.sourceName }}</template><span v-if="changed" data-test="unsaved"> · not saved yet</span><strong v-else-if="saved" role="status" data-test="saved"> · {{ saved }}</strong></p>
+        </div>
+        <template v-if="mayWrite">
+          <Button text severity="danger" label="Take out" data-test="take-out" @click="takeOut" />
+          <Button outlined label="Save in work" :loading="busy" data-test="save-work" @click="store(false)" />
+          <Button label="Save as ready" :loading="busy" data-test="save-ready" @click="store(true)" />
+        </template>
+      </div>
+      <Message v-if="restored" severity="info" data-test="restored"><span class="row">What you had typed and not saved is back. <Button size="small" text label="Drop it, show what is saved" @click="reopen(discard)" /></span></Message>
+      <div class="columns">
+        <div class="stack">
+          <div class="row meta">
+            <label v-if="kind === 'article'" class="field grow"><span>Collection</span><InputText v-model.trim="content.collection" size="small" maxlength="80" :disabled="!mayWrite" data-test="collection" /></label>
+            <label class="field"><span>Look at it again on</span><input v-model="content.reviewOn" type="date" class="p-inputtext p-inputtext-sm" :disabled="!mayWrite" @change="content.reviewOn ||= null" /></label>
+          </div>
+          <MarkdownEditor ref="editor" v-model="content.body" />
+          <PhrasingList v-model="content.phrasings" />
+        </div>
+        <PassageColumn :body="content.body" />
+      </div>
+      <ConflictDialog v-if="conflict" :conflict="conflict" :mine="content" @mine="keepMine(), store(true)" @theirs="reopen(takeTheirs)" @later="conflict = undefined" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: minmax(0, 1.45fr) minmax(300px, 1fr); gap: 24px; align-items: start; }
+.title { display: grid; gap: 4px; }
+.name { font: 650 24px/1.2 var(--display); padding: 4px 8px; margin-left: -9px; border-color: transparent; background: transparent; }
+.name:hover, .name:focus { border-color: var(--line); }
+.meta { align-items: flex-end; }
+@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { X } from '@lucide/vue'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { ref } from 'vue'
+
+const phrasings = defineModel<string[]>({ required: true })
+const fresh = ref('')
+const twin = ref(false)
+
+function add(): void {
+  const text = fresh.value.trim()
+  if (text.length < 2) return
+  twin.value = phrasings.value.some((each) => each.toLowerCase() === text.toLowerCase())
+  if (twin.value) return
+  phrasings.value = [...phrasings.value, text]
+  fresh.value = ''
+}
+const drop = (i: number) => (phrasings.value = phrasings.value.toSpliced(i, 1))
+const change = (i: number, text: string) => text.trim().length > 1 && (phrasings.value = phrasings.value.with(i, text.trim()))
+</script>
+
+<template>
+  <section class="stack" aria-label="Questions it answers">
+    <div><h2>Questions it answers</h2><p class="quiet small">In the words people use. Each one teaches the assistant.</p></div>
+    <ul>
+      <li v-for="(phrasing, i) in phrasings" :key="phrasing">
+        <InputText :model-value="phrasing" size="small" fluid :aria-label="`Phrasing ${i + 1}`" data-test="phrasing" @change="change(i, ($event.target as HTMLInputElement).value)" />
+        <Button text size="small" :aria-label="`Remove “${phrasing}”`" @click="drop(i)"><X :size="16" aria-hidden="true" /></Button>
+      </li>
+    </ul>
+    <form class="row" @submit.prevent="add"><InputText v-model="fresh" size="small" class="grow" placeholder="Another way to ask" aria-label="Another way to ask" maxlength="300" data-test="new-phrasing" /><Button type="submit" size="small" outlined label="Add" data-test="add-phrasing" /></form>
+    <p v-if="twin" class="small" role="alert">That one is there already.</p>
+  </section>
+</template>
+
+<style scoped>
+ul { list-style: none; padding: 0; display: grid; gap: 5px; }
+li { display: flex; gap: 4px; }
+</style>

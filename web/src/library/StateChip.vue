@@ -1,0 +1,19 @@
+<script setup lang="ts">
+import type { ChangeState } from '@janua/contracts'
+
+/** Whether visitors get this text, and if not, how far it is. */
+const { state, published = true } = defineProps<{ state: ChangeState; published?: boolean }>()
+</script>
+
+<template>
+  <span class="chip" :class="state.replace(' ', '-')" data-test="state"><i aria-hidden="true" />{{ state === 'live' ? 'live' : `${published ? 'changed' : 'new'}, ${state}` }}</span>
+</template>
+
+<style scoped>
+.chip { display: inline-flex; align-items: center; gap: 6px; font-size: 13px; white-space: nowrap; }
+i { width: 9px; height: 11px; border-radius: 5px 5px 1px 1px; border: 1.5px solid currentColor; }
+.live i { background: currentColor; }
+.live { color: var(--moss); }
+.ready { color: var(--harbour); }
+.in-work { color: var(--brass); }
+</style>

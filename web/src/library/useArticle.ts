@@ -1,0 +1,88 @@
+import type { Article, ArticleContent } from '@janua/contracts'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { get, inPlainWords, put, Refused } from '../shell/api.ts'
+
+interface Kept {
+  base: number
+  content: ArticleContent
+}
+export interface Conflict {
+  message: string
+  theirs: ArticleContent
+  revision: number
+}
+
+/** An article being edited. What is typed is kept in the browser until it is saved, so a reload loses nothing. */
+export function useArticle(id: number) {
+  const keptUnder = `janua:unsaved:${id}`
+  const article = shallowRef<Article>()
+  const content = ref<ArticleContent>({ title: '', collection: '', phrasings: [], body: '', reviewOn: null })
+  const base = ref(0)
+  const restored = ref(false)
+  const conflict = shallowRef<Conflict>()
+  const failure = ref('')
+
+  const changed = computed(() => article.value !== undefined && JSON.stringify(content.value) !== JSON.stringify(contentOf(article.value)))
+
+  async function load(): Promise<void> {
+    try {
+      accept(await get<Article>(`/articles/${id}`))
+    } catch (cause) {
+      failure.value = inPlainWords(cause)
+      return
+    }
+    const kept = JSON.parse(localStorage.getItem(keptUnder) ?? 'null') as Kept | null
+    if (!kept || JSON.stringify(kept.content) === JSON.stringify(content.value)) return
+    content.value = kept.content
+    base.value = kept.base
+    restored.value = true
+  }
+
+  async function save(ready: boolean): Promise<boolean> {
+    failure.value = ''
+    try {
+      accept(await put<Article>(`/articles/${id}`, { ...content.value, base: base.value, ready }))
+      return true
+    } catch (cause) {
+      if (cause instanceof Refused && cause.problem.code === 'ITEM_CHANGED') {
+        const { theirs, revision } = cause.problem.detail as { theirs: ArticleContent; revision: number }
+        conflict.value = { message: cause.message, theirs, revision }
+      } else failure.value = inPlainWords(cause)
+      return false
+    }
+  }
+
+  /** My text stands: the next save is made on theirs, and replaces it. */
+  function keepMine(): void {
+    base.value = conflict.value!.revision
+    conflict.value = undefined
+  }
+  function takeTheirs(): void {
+    content.value = structuredClone(conflict.value!.theirs)
+    base.value = conflict.value!.revision
+    conflict.value = undefined
+  }
+  function discard(): void {
+    if (article.value) accept(article.value)
+  }
+
+  function accept(fresh: Article): void {
+    article.value = fresh
+    content.value = contentOf(fresh)
+    base.value = fresh.revision
+    restored.value = false
+    localStorage.removeItem(keptUnder)
+  }
+
+  const unwatch = watch(content, (now) => {
+    if (changed.value) localStorage.setItem(keptUnder, JSON.stringify({ base: base.value, content: now } satisfies Kept))
+    else localStorage.removeItem(keptUnder)
+  }, { deep: true })
+  onScopeDispose(unwatch)
+
+  return { article, content, changed, restored, conflict, failure, load, save, keepMine, takeTheirs, discard }
+}
+
+function contentOf({ title, collection, phrasings, body, reviewOn }: Article): ArticleContent {
+  return { title, collection, phrasings: [...phrasings], body, reviewOn }
+}

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import type { ReleaseRow } from '@janua/contracts'
+import Button from 'primevue/button'
+import { ref } from 'vue'
+import { count, moment } from '../shell/format.ts'
+
+defineProps<{ releases: ReleaseRow[]; mayPublish: boolean; busy: boolean }>()
+defineEmits<{ live: [number: number] }>()
+const open = ref<number>()
+const SIGNS = { added: '+', edited: '~', removed: '−' }
+</script>
+
+<template>
+  <section>
+    <h2>Releases</h2>
+    <ol>
+      <li v-for="release in releases" :key="release.number" :class="{ live: release.live }" data-test="release">
+        <div class="row">
+          <strong class="grow">Release {{ release.number }}<span v-if="release.live" class="now">visitors get this one</span></strong>
+          <Button v-if="mayPublish && !release.live" size="small" outlined :label="`Roll back to ${release.number}`" :disabled="busy" data-test="roll-back" @click="$emit('live', release.number)" />
+        </div>
+        <p v-if="release.note">{{ release.note }}</p>
+        <p class="quiet small">{{ release.by }}, {{ moment(release.at) }} · {{ count(release.articles, 'article') }} · <button type="button" class="bare small" :aria-expanded="open === release.number" @click="open = open === release.number ? undefined : release.number">{{ count(release.changes.length, 'change') }}</button></p>
+        <ul v-if="open === release.number" class="small"><li v-for="(change, i) in release.changes" :key="i"><span class="sign">{{ SIGNS[change.type] }}</span> {{ change.title }}</li></ul>
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+ol { list-style: none; padding: 0; margin-top: 12px; }
+ol > li { padding: 12px 0 12px 16px; border-left: 3px solid var(--line); }
+ol > li.live { border-left-color: var(--moss); }
+.now { margin-left: 10px; font-weight: 500; font-size: 13px; color: var(--moss); }
+ul { list-style: none; padding: 6px 0 0; max-height: 240px; overflow: auto; }
+.sign { display: inline-block; width: 14px; font-weight: 700; }
+</style>

@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import Toast from 'primevue/toast'
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import AppLintel from './AppLintel.vue'
+import { useSession } from './session.ts'
+import ShortcutHelp from './ShortcutHelp.vue'
+
+const session = useSession()
+const route = useRoute()
+const inside = computed(() => session.user && !route.meta.open)
+</script>
+
+<template>
+  <a class="skip" href="#content">Skip to the page</a>
+  <AppLintel v-if="inside" />
+  <main id="content" tabindex="-1"><RouterView /></main>
+  <ShortcutHelp v-if="inside" />
+  <Toast position="bottom-center" />
+</template>
+
+<style scoped>
+.skip { position: absolute; left: -999px; top: 8px; z-index: 10; background: var(--surface); padding: 8px 14px; }
+.skip:focus { left: 8px; }
+main { outline: none; }
+</style>

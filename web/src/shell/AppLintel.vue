@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import Menu from 'primevue/menu'
+import ToggleSwitch from 'primevue/toggleswitch'
+import { useDark } from '@vueuse/core'
+import { computed, useTemplateRef } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import FindAnything from './FindAnything.vue'
+import { count } from './format.ts'
+import JanuaMark from './JanuaMark.vue'
+import { ACCOUNT_PAGES, pagesFor } from './pages.ts'
+import PersonArch from './PersonArch.vue'
+import { pageOf } from './router.ts'
+import { useSession } from './session.ts'
+import { useDeed } from './useDeed.ts'
+
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const dark = useDark({ valueDark: 'dark' })
+const { run } = useDeed()
+const menu = useTemplateRef('menu')
+
+const groups = computed(() => pagesFor(session.user!.role))
+const here = computed(() => pageOf(route.path)?.path)
+const group = computed(() => groups.value.find(({ pages }) => pages.some(({ path }) => path === here.value)))
+const account = computed(() => [
+  ...ACCOUNT_PAGES.filter(({ roles }) => roles.includes(session.user!.role)).map(({ name, path }) => ({ label: name, command: () => router.push(path) })),
+  { label: dark.value ? 'Light scheme' : 'Dark scheme', command: () => (dark.value = !dark.value) },
+  { label: 'Sign out', command: () => run(() => session.signOut().then(() => router.push('/sign-in'))) },
+])
+const live = computed(() => {
+  const state = session.release
+  if (!state) return ''
+  const waiting = state.ready + state.inWork
+  return waiting === 0 ? 'nothing in the draft' : `${count(waiting, 'change')} in the draft`
+})
+</script>
+
+<template>
+  <header class="lintel">
+    <RouterLink to="/" class="mark" aria-label="Janua, first page"><JanuaMark /><span>Janua</span></RouterLink>
+    <nav aria-label="Groups">
+      <RouterLink v-for="each in groups" :key="each.name" :to="each.pages[0]!.path" :class="{ here: each === group }" :aria-current="each === group ? 'true' : undefined">{{ each.name }}</RouterLink>
+    </nav>
+    <FindAnything class="find" />
+    <RouterLink v-if="session.release && session.role !== 'agent'" to="/releases" class="release" data-test="live-release">
+      <template v-if="session.release.live"><strong>Release {{ session.release.live.number }}</strong> live</template><template v-else>Nothing live yet</template><span class="draft"> · {{ live }}</span>
+    </RouterLink>
+    <label v-if="session.role !== 'editor'" class="presence">
+      <ToggleSwitch :model-value="session.user!.present" aria-label="At my desk" data-test="presence" @update:model-value="(present: boolean) => run(() => session.setPresence(present))" />
+      <span>{{ session.user!.present ? 'At my desk' : 'Away' }}</span>
+    </label>
+    <button type="button" class="account" aria-haspopup="true" :aria-label="`Account of ${session.user!.name}`" data-test="account" @click="menu!.toggle($event)"><PersonArch :name="session.user!.name" /></button>
+    <Menu ref="menu" :model="account" popup />
+  </header>
+  <nav v-if="group" class="pages" :aria-label="`Pages of ${group.name}`">
+    <RouterLink v-for="page in group.pages" :key="page.path" :to="page.path" :class="{ here: page.path === here }" :aria-current="page.path === here ? 'page' : undefined">{{ page.name }}</RouterLink>
+  </nav>
+</template>
+
+<style scoped>
+.lintel { height: 48px; display: flex; align-items: stretch; gap: 22px; padding: 0 20px; background: var(--lintel); color: var(--on-lintel); }
+.lintel > * { align-self: center; }
+.mark { display: flex; gap: 9px; align-items: center; font: 650 20px/1 var(--display); color: inherit; text-decoration: none; }
+.lintel nav { display: flex; align-self: stretch; gap: 4px; flex: 1; }
+.lintel nav a { display: grid; place-items: center; padding: 0 15px; color: #c9d1d1; text-decoration: none; border-block: 3px solid transparent; }
+.lintel nav a.here { color: #fff; border-bottom-color: var(--brass-bright); font-weight: 600; }
+.find { width: 230px; }
+.release { color: inherit; text-decoration: none; font-size: 13.5px; white-space: nowrap; }
+.release .draft { color: #c9d1d1; }
+.presence { display: flex; align-items: center; gap: 7px; font-size: 13.5px; white-space: nowrap; }
+.account { background: none; border: 0; padding: 2px; cursor: pointer; }
+.lintel :focus-visible { outline-color: var(--brass-bright); }
+.pages { display: flex; gap: 22px; padding: 0 20px; height: 40px; border-bottom: 1px solid var(--line); }
+.pages a { display: grid; place-items: center; color: var(--muted); text-decoration: none; font-size: 14px; border-block: 2px solid transparent; }
+.pages a.here { color: var(--ink); font-weight: 600; border-bottom-color: var(--ink); }
+@media (max-width: 1020px) { .find, .release .draft { display: none; } }
+@media (max-width: 720px) {
+  .lintel { gap: 10px; padding: 0 10px; }
+  .mark span, .release, .presence span { display: none; }
+  .lintel nav a { padding: 0 9px; }
+  .pages { padding: 0 10px; overflow-x: auto; }
+}
+</style>

@@ -1,0 +1,57 @@
+import type { ProblemBody, SessionInfo } from '@janua/contracts'
+
+/** A refusal by the server, in its own words. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly problem: ProblemBody,
+  ) {
+    super(problem.message)
+  }
+}
+
+let token = ''
+let signedOut: () => void = () => undefined
+
+export function keepToken(session: SessionInfo): SessionInfo {
+  token = session.csrf
+  return session
+}
+export function whenSignedOut(deed: () => void): void {
+  signedOut = deed
+}
+
+/** Asks Janua's API. @throws {Refused} with the server's sentence, or an Error when there is no connection */
+export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  const form = body instanceof FormData
+  const response = await fetch(`/api${path}`, {
+    method,
+    signal,
+    headers: { ...(method !== 'GET' && { 'x-janua-token': token }), ...(body !== undefined && !form && { 'content-type': 'application/json' }) },
+    body: body === undefined ? undefined : form ? body : JSON.stringify(body),
+  })
+  if (response.status === 204) return undefined as T
+  const json = response.headers.get('content-type')?.includes('json')
+  if (response.ok) return (await response.json()) as T
+  const problem: ProblemBody = json ? ((await response.json()) as ProblemBody) : { code: 'BROKEN', message: `The server answered with status ${response.status}.` }
+  if (problem.code === 'NOT_SIGNED_IN') signedOut()
+  throw new Refused(response.status, problem)
+}
+
+export const get = <T>(path: string, query: Record<string, unknown> = {}, signal?: AbortSignal) => call<T>('GET', withQuery(path, query), undefined, signal)
+export const post = <T>(path: string, body?: unknown) => call<T>('POST', path, body)
+export const put = <T>(path: string, body?: unknown) => call<T>('PUT', path, body)
+export const patch = <T>(path: string, body?: unknown) => call<T>('PATCH', path, body)
+export const remove = <T>(path: string) => call<T>('DELETE', path)
+
+function withQuery(path: string, query: Record<string, unknown>): string {
+  const given = Object.entries(query).filter(([, value]) => value !== undefined && value !== null && value !== '')
+  const text = new URLSearchParams(given.map(([name, value]) => [name, String(value)])).toString()
+  return text ? `${path}?${text}` : path
+}
+
+/** What to tell a person of a failure. */
+export function inPlainWords(cause: unknown): string {
+  if (cause instanceof Refused) return cause.message
+  return 'Janua does not answer just now. Nothing was lost; please try again in a moment.'
+}

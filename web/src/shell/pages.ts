@@ -1,0 +1,38 @@
+import type { Role } from '@janua/contracts'
+
+export interface PageEntry {
+  path: string
+  name: string
+  roles: readonly Role[]
+}
+export interface Group {
+  name: string
+  pages: PageEntry[]
+}
+
+/** The four groups of the loop, with the pages that work. */
+export const GROUPS: Group[] = [
+  { name: 'Build', pages: [
+    { path: '/library', name: 'Library', roles: ['lead', 'editor', 'agent'] },
+    { path: '/fixed', name: 'Fixed answers', roles: ['lead', 'editor', 'agent'] },
+    { path: '/doors', name: 'Doors', roles: ['lead', 'editor'] },
+  ] },
+  { name: 'Prove', pages: [
+    { path: '/rehearsal', name: 'Rehearsal', roles: ['lead', 'editor'] },
+    { path: '/releases', name: 'Releases', roles: ['lead', 'editor'] },
+  ] },
+  { name: 'Run', pages: [
+    { path: '/desk', name: 'Desk', roles: ['lead', 'agent'] },
+    { path: '/queues', name: 'Queues', roles: ['lead', 'agent'] },
+    { path: '/routing', name: 'Routing', roles: ['lead'] },
+  ] },
+  { name: 'Learn', pages: [{ path: '/mend', name: 'To mend', roles: ['lead', 'editor'] }] },
+]
+export const ACCOUNT_PAGES: PageEntry[] = [
+  { path: '/team', name: 'Team', roles: ['lead'] },
+  { path: '/audit', name: 'Audit trail', roles: ['lead'] },
+]
+
+export function pagesFor(role: Role): Group[] {
+  return GROUPS.map((group) => ({ ...group, pages: group.pages.filter((page) => page.roles.includes(role)) })).filter(({ pages }) => pages.length > 0)
+}

@@ -1,0 +1,53 @@
+import type { Role } from '@janua/contracts'
+import { createRouter, createWebHistory } from 'vue-router'
+import { ACCOUNT_PAGES, GROUPS } from './pages.ts'
+import { useSession } from './session.ts'
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    open?: boolean
+  }
+}
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: () => useSession().home },
+    { path: '/sign-in', component: () => import('../accounts/SignInPage.vue'), meta: { open: true } },
+    { path: '/link/:token', component: () => import('../accounts/LinkPage.vue'), meta: { open: true }, props: true },
+    { path: '/library', component: () => import('../library/LibraryPage.vue'), props: { kind: 'article' } },
+    { path: '/fixed', component: () => import('../library/LibraryPage.vue'), props: { kind: 'fixed' } },
+    { path: '/library/:id', component: () => import('../library/ArticlePage.vue'), props: ({ params }) => ({ id: Number(params.id), kind: 'article' }) },
+    { path: '/fixed/:id', component: () => import('../library/ArticlePage.vue'), props: ({ params }) => ({ id: Number(params.id), kind: 'fixed' }) },
+    { path: '/doors', component: () => import('../doors/DoorsPage.vue') },
+    { path: '/doors/:id', component: () => import('../doors/DoorPage.vue'), props: ({ params }) => ({ id: Number(params.id) }) },
+    { path: '/rehearsal', component: () => import('../releases/RehearsalPage.vue') },
+    { path: '/releases', component: () => import('../releases/ReleasesPage.vue') },
+    { path: '/desk/:id?', component: () => import('../handover/DeskPage.vue'), props: ({ params }) => ({ id: params.id ? Number(params.id) : null }) },
+    { path: '/queues', component: () => import('../handover/QueuesPage.vue') },
+    { path: '/routing', component: () => import('../handover/RoutingPage.vue') },
+    { path: '/mend', component: () => import('../coverage/MendPage.vue') },
+    { path: '/team', component: () => import('../accounts/TeamPage.vue') },
+    { path: '/audit', component: () => import('../accounts/AuditPage.vue') },
+    { path: '/:any(.*)*', component: () => import('./NotHerePage.vue') },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  if (to.meta.open) return true
+  const session = useSession()
+  await session.load()
+  if (!session.user) return { path: '/sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } }
+  return mayOpen(to.path, session.user.role) ? true : session.home
+})
+router.afterEach((to) => {
+  const page = pageOf(to.path)
+  document.title = page ? `${page.name} · Janua` : 'Janua'
+})
+
+export function pageOf(path: string) {
+  return [...GROUPS.flatMap(({ pages }) => pages), ...ACCOUNT_PAGES].find((page) => path === page.path || path.startsWith(`${page.path}/`))
+}
+function mayOpen(path: string, role: Role): boolean {
+  return pageOf(path)?.roles.includes(role) ?? true
+}
