@@ -55,6 +55,7 @@ export class Browser {
 
   async types(name: string, text: string): Promise<void> {
     const field = await this.sees(name)
+    await this.driver.wait(until.elementIsEnabled(field), WAIT_MS, `"${name}" cannot be typed into`)
     await field.clear()
     await field.sendKeys(text)
   }

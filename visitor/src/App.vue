@@ -23,7 +23,7 @@ const hours = computed(() => {
   const { open, changesAt, timeZone } = door.value!
   if (!changesAt) return words.noPeople
   const day = open || +new Date(changesAt) - Date.now() < 12 * 3_600_000 ? {} : { weekday: 'short' as const }
-  const time = new Date(changesAt).toLocaleString(language, { ...day, hour: '2-digit', minute: '2-digit', timeZone })
+  const time = new Date(changesAt).toLocaleString(language, { ...day, hour: '2-digit', minute: '2-digit', hourCycle: 'h23', timeZone })
   return open ? words.peopleUntil(time) : words.peopleFrom(time)
 })
 const waitsForAnswer = computed(() => pending.value.length > 0 && canAsk.value && !offline.value)
@@ -54,7 +54,7 @@ async function forgetMe(): Promise<void> {
   notice.value = words.forgotten
 }
 const closeFrame = () => parent.postMessage('janua:close', '*')
-const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: '2-digit', minute: '2-digit' })
+const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
 </script>
 
 <template>

@@ -38,7 +38,7 @@
 
   function shape(target: HTMLIFrameElement): void {
     if (narrow.matches) put(target, { inset: '0', right: '0', bottom: '0', width: '100%', height: '100%', borderRadius: '0' })
-    else put(target, { inset: 'auto', right: '28px', bottom: '24px', width: '390px', height: 'min(640px, calc(100vh - 48px))', borderRadius: '195px 195px 10px 10px' })
+    else put(target, { inset: 'auto', right: '28px', bottom: '24px', width: '390px', height: 'min(640px, calc(100vh - 48px))', borderRadius: '195px 195px 10px 10px / 108px 108px 10px 10px' })
   }
 
   function open(): void {

@@ -1,6 +1,6 @@
 import type { ReleaseRow as ReleaseView, ReleaseState } from '@janua/contracts'
 import { changesBetween, type Pinned } from '@janua/core'
-import type { Sequelize, Transaction } from 'sequelize'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
 import type { Events } from '../events.ts'
@@ -103,10 +103,11 @@ export class Releases {
   }
 
   private async sizes(): Promise<Map<number, number>> {
-    const [rows] = await this.needs.db.query(
+    const rows = await this.needs.db.query<{ release_id: number; n: number }>(
       "SELECT r.release_id AS release_id, COUNT(*) AS n FROM release_items r JOIN items i ON i.id = r.item_id WHERE i.kind IN ('article', 'fixed') GROUP BY r.release_id",
+      { type: QueryTypes.SELECT },
     )
-    return new Map((rows as { release_id: number; n: number }[]).map(({ release_id, n }) => [release_id, Number(n)]))
+    return new Map(rows.map(({ release_id, n }) => [release_id, Number(n)]))
   }
 }
 

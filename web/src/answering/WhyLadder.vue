@@ -31,8 +31,8 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
       <span v-for="mark in marks" :key="mark" class="mark small quiet figures" :style="{ top: `${y(mark) - 9}px` }">{{ mark }}</span>
       <span class="sill" :style="{ top: `${y(trace.sill) - 3}px` }" /><span v-for="(rung, i) in rungs" :key="i" class="rung" :class="{ won: i === chosen }" :style="{ top: `${rung.at - 5}px` }" />
     </div>
-    <span class="sill-name small" :style="{ top: `${y(trace.sill) - 22}px` }">sill {{ trace.sill.toFixed(2) }}: above it, Janua answers</span>
-    <div v-for="(rung, i) in rungs" :key="i" class="label" :style="{ top: `${rung.label}px` }">
+    <span class="sill-name small" :style="{ top: `${y(trace.sill) - 22}px` }">sill {{ trace.sill.toFixed(2) }}</span>
+    <div v-for="(rung, i) in rungs" :key="i" class="words" :style="{ top: `${rung.label}px` }">
       <strong>{{ [rung.candidate.title, ...rung.candidate.path].join(' › ') }}</strong> <span class="figures small">{{ rung.candidate.confidence.toFixed(2) }}</span>
       <div class="bars"><i v-for="part in rung.parts" :key="part.name" :class="{ minus: part.value < 0 }" :style="{ width: `${Math.min(120, Math.abs(part.value) * 34)}px` }" /></div>
       <p class="small quiet">to the odds: {{ rung.parts.map((part) => `${part.name} ${signed(part.value)}`).join(' · ') || 'as a middling case' }}</p>
@@ -48,7 +48,7 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
 .rung.won { background: var(--harbour); }
 .sill { position: absolute; left: -18px; right: -18px; height: 6px; background: var(--brass); }
 .sill-name { position: absolute; left: 52px; color: var(--brass); font-weight: 600; }
-.label { position: absolute; left: 266px; right: 0; }
+.words { position: absolute; left: 266px; right: 0; }
 .bars { display: flex; gap: 2px; margin: 3px 0; height: 9px; }
 .bars i { background: var(--harbour); border-radius: 1px; }
 .bars i.minus { background: repeating-linear-gradient(45deg, var(--brick) 0 3px, var(--surface) 3px 5px); }

@@ -58,7 +58,7 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
 <template>
   <div class="page columns">
     <section>
-      <h1>{{ whole(counts.open) }} {{ counts.open === 1 ? 'question' : 'questions' }} got no answer, or a wrong one</h1>
+      <h1>{{ whole(counts.open) }} different {{ counts.open === 1 ? 'question' : 'questions' }} got no answer, or a wrong one</h1>
       <p class="quiet lead">Equal ones together. Open one, mend it, publish: it counts as mended when the new release answers it.</p>
       <div class="row tools">
         <SelectButton v-model="state" :options="STATES" option-label="label" option-value="value" :allow-empty="false" aria-label="State" data-test="states" />

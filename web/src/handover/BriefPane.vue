@@ -23,7 +23,7 @@ defineEmits<{ insert: [text: string] }>()
     <section v-if="brief.sayNext.length" class="stack next">
       <p class="label">Near in the library</p>
       <div v-for="(passage, i) in brief.sayNext" :key="i" class="panel">
-        <p class="text">{{ passage.text }}</p>
+        <p class="text" :title="passage.text">{{ passage.text }}</p>
         <p class="small quiet">{{ [passage.title, ...passage.path].join(' › ') }}<template v-if="mayInsert"> · <button type="button" class="bare small" @click="$emit('insert', passage.text)">put into the reply</button> <kbd>Alt {{ i + 1 }}</kbd></template></p>
       </div>
     </section>
@@ -37,5 +37,5 @@ dl { display: grid; grid-template-columns: auto 1fr; gap: 0 16px; font-size: 14p
 dt, dd { padding: 4px 0; border-bottom: 1px solid var(--line); overflow-wrap: anywhere; }
 dt { color: var(--muted); }
 .panel { padding: 10px 12px; background: var(--paper); }
-.text { white-space: pre-line; font-size: 14px; max-height: 130px; overflow: auto; }
+.text { white-space: pre-line; font-size: 14px; display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 6; line-clamp: 6; overflow: hidden; }
 </style>

@@ -33,8 +33,8 @@ const mayWrite = computed(() => session.role !== 'agent')
 const { state: page, run: load } = useRemote((signal) =>
   get<ArticlePage>('/articles', { ...settings.value, kind, search: search.value, collection: collection.value, state: state.value, offset: offset.value }, signal),
 )
-const STATES = [{ label: 'Any state', value: '' }, { label: 'Live', value: 'live' }, { label: 'Ready', value: 'ready' }, { label: 'In work', value: 'in work' }, { label: 'Review is due', value: 'due' }]
-const collections = computed(() => [{ label: 'All collections', value: '' }, ...(page.value.value?.collections ?? []).map((name) => ({ label: name, value: name }))])
+const STATES = [{ label: 'Live', value: 'live' }, { label: 'Ready', value: 'ready' }, { label: 'In work', value: 'in work' }, { label: 'Review is due', value: 'due' }]
+const collections = computed(() => page.value.value?.collections ?? [])
 const filtered = computed(() => search.value !== '' || collection.value !== '' || state.value !== '')
 
 watch([() => kind, settings, offset], () => load(), { immediate: true, deep: true })
@@ -70,8 +70,8 @@ async function imported(): Promise<void> {
         <p class="quiet">{{ kind === 'fixed' ? 'Replies given word for word, for delicate questions' : 'What the assistant answers from' }} · {{ count(page.value?.all ?? 0, words.one) }}</p>
       </div>
       <InputText v-model="search" placeholder="Search title and text" aria-label="Search title and text" data-test="search" />
-      <Select v-if="kind === 'article'" v-model="collection" :options="collections" option-label="label" option-value="value" aria-label="Collection" />
-      <Select v-model="state" :options="STATES" option-label="label" option-value="value" aria-label="State" />
+      <Select v-if="kind === 'article'" :model-value="collection || null" :options="collections" placeholder="All collections" show-clear aria-label="Collection" @update:model-value="collection = $event ?? ''" />
+      <Select :model-value="state || null" :options="STATES" option-label="label" option-value="value" placeholder="Any state" show-clear aria-label="State" @update:model-value="state = $event ?? ''" />
       <template v-if="mayWrite">
         <Button v-if="kind === 'article'" outlined label="Bring in files" data-test="import" @click="importing = !importing" />
         <Button :label="`Write ${kind === 'fixed' ? 'a fixed answer' : 'an article'}`" data-test="write" @click="write" />

@@ -18,15 +18,17 @@ interface Asked {
   answer: Answer
 }
 
+/** Stands for the draft in the choice of versions: releases count from 1. */
+const DRAFT = 0
 const { run, busy } = useDeed()
 const doors = shallowRef<Door[]>([])
 const releases = shallowRef<ReleaseRow[]>([])
 const door = ref<number>()
-const release = ref<number | null>(null)
+const release = ref(DRAFT)
 const question = ref('')
 const thread = shallowRef<Asked[]>([])
 const shown = ref(0)
-const versions = computed(() => [{ label: 'Draft', value: null }, ...releases.value.map(({ number, live }) => ({ label: `Release ${number}${live ? ', live' : ''}`, value: number }))])
+const versions = computed(() => [{ label: 'Draft', value: DRAFT }, ...releases.value.map(({ number, live }) => ({ label: `Release ${number}${live ? ', live' : ''}`, value: number }))])
 const current = computed(() => thread.value[shown.value])
 const chosen = computed(() => {
   const source = current.value?.answer.sources[0]
@@ -43,7 +45,7 @@ onMounted(async () => {
 async function ask(): Promise<void> {
   const asked = question.value.trim()
   if (!asked || door.value === undefined) return
-  const answer = await run(() => post<Answer>('/rehearsal', { question: asked, door: door.value, release: release.value }))
+  const answer = await run(() => post<Answer>('/rehearsal', { question: asked, door: door.value, release: release.value === DRAFT ? null : release.value }))
   if (!answer) return
   thread.value = [...thread.value, { question: asked, answer }]
   shown.value = thread.value.length - 1
@@ -70,11 +72,11 @@ async function ask(): Promise<void> {
           </button>
         </template>
       </div>
-      <form class="row" @submit.prevent="ask"><InputText v-model="question" class="grow" placeholder="Ask as a visitor would" aria-label="Question" maxlength="2000" autofocus data-test="rehearse" /><Button type="submit" label="Ask" :loading="busy" /></form>
+      <form class="row" @submit.prevent="ask"><InputText v-model="question" class="grow" placeholder="Ask as a visitor would" aria-label="Question" maxlength="2000" :disabled="door === undefined" data-test="rehearse" /><Button type="submit" label="Ask" :loading="busy" /></form>
     </section>
     <section class="right">
       <template v-if="current">
-        <div class="row"><h1 class="grow">{{ current.answer.outcome === 'answered' ? 'Why this answer' : 'Why no answer' }}</h1><span class="quiet small">{{ count(current.answer.trace.passages, 'passage') }} · {{ current.answer.trace.rule }}</span></div>
+        <div class="row"><h1 class="grow">{{ current.answer.outcome === 'answered' ? 'Why this answer' : 'Why no answer' }}</h1><span class="quiet small">{{ count(current.answer.trace.passages, 'passage') }} · {{ current.answer.trace.rule }}; above the sill Janua answers</span></div>
         <p class="small words">Read as: <template v-for="term in current.answer.trace.terms" :key="term.word"><span :class="{ unknown: !term.known }">{{ term.readAs ? `${term.word} → ${term.readAs}` : term.word }}</span> </template><span v-if="current.answer.trace.terms.some(({ known }) => !known)" class="quiet">(struck through: no passage has it)</span></p>
         <WhyLadder v-if="current.answer.trace.candidates.length" :trace="current.answer.trace" :chosen="chosen" />
         <Message v-else severity="info">No passage has any of these words.</Message>

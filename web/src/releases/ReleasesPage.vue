@@ -76,7 +76,7 @@ const linkOf = ({ kind, item, type }: DraftChange) => (type === 'removed' ? null
             <p class="quiet small">{{ KINDS[change.kind] }} {{ change.type === 'removed' ? 'taken out' : change.type }} by {{ change.by }}, {{ moment(change.at) }}</p>
           </div>
           <span class="small state" :class="{ ready: change.ready }">{{ change.ready ? 'ready' : 'in work' }}</span>
-          <Button size="small" text :label="change.ready ? 'Back to work' : 'Mark ready'" @click="setReady(change, !change.ready)" />
+          <Button size="small" text class="toggle" :label="change.ready ? 'Back to work' : 'Mark ready'" @click="setReady(change, !change.ready)" />
           <Button size="small" text severity="danger" label="Discard" @click="discard(change)" />
         </li>
       </ul>
@@ -94,6 +94,7 @@ const linkOf = ({ kind, item, type }: DraftChange) => (type === 'removed' ? null
 .changes { list-style: none; padding: 0; border-top: 1px solid var(--ink); }
 .changes li { display: flex; gap: 12px; align-items: center; padding: 10px 4px; border-bottom: 1px solid var(--line); }
 .state { color: var(--brass); width: 58px; }
+.toggle { width: 112px; }
 .state.ready { color: var(--harbour); }
 .publish { display: flex; gap: 14px; align-items: flex-end; margin-top: 18px; background: var(--harbour-soft); flex-wrap: wrap; }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }

@@ -42,6 +42,6 @@ export const preset = definePreset(Aura, {
     },
     message: { colorScheme: { light: notes, dark: notes } },
     toast: { colorScheme: { light: notes, dark: notes } },
-    datatable: { headerCell: { padding: '0.5rem 0.7rem', color: 'var(--muted)', background: 'transparent' }, bodyCell: { padding: '0.55rem 0.7rem' }, row: { background: 'transparent' } },
+    datatable: { headerCell: { padding: '0.5rem 0.7rem', color: 'var(--muted)', background: 'transparent', selectedBackground: 'transparent', selectedColor: 'var(--ink)' }, bodyCell: { padding: '0.55rem 0.7rem' }, row: { background: 'transparent' } },
   },
 })
