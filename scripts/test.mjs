@@ -5,7 +5,7 @@ import { startDatabase } from './lib/database.mjs'
 import { giveUp, Plain, say } from './lib/say.mjs'
 import { checkNode, needPackages, needPages, needPrograms, ROOT } from './lib/setup.mjs'
 
-const MOCHA = ['node_modules/mocha/bin/mocha.js', '--no-config', '--import', 'tsx', '--exit']
+const MOCHA = ['--import', 'tsx', 'node_modules/mocha/bin/mocha.js', '--no-config', '--exit']
 const STEPS = {
   lint: { title: 'Lint', command: ['node_modules/eslint/bin/eslint.js', '.'] },
   types: { title: 'Types', npm: ['run', '-s', 'typecheck'] },
@@ -40,7 +40,7 @@ async function main() {
 async function runStep({ title, command, npm }, env, totals, grep) {
   say(`\n== ${title}`)
   const began = Date.now()
-  const mocha = command?.[0].includes('mocha')
+  const mocha = command?.some((part) => part.includes('mocha'))
   const child = npm ? spawn('npm', npm, { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'inherit'] }) : spawn(process.execPath, [...command, ...(mocha && grep ? ['--grep', grep] : [])], { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'inherit'] })
   let output = ''
   child.stdout.on('data', (bytes) => {

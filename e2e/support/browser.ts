@@ -61,7 +61,7 @@ export class Browser {
   }
 
   async all(name: string): Promise<string[]> {
-    return Promise.all((await this.driver.findElements(test(name))).map((element) => element.getText()))
+    return Promise.all((await this.driver.findElements(test(name))).map((element) => element.getText().catch(() => '')))
   }
 
   async seesNo(name: string): Promise<void> {

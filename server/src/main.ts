@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import { connect, type DatabaseAddress } from './database/connect.ts'
 import { migrate } from './database/migrate.ts'
 import { clockFrom, systemClock } from './clock.ts'
@@ -25,7 +26,7 @@ async function main(): Promise<void> {
   if (steps.length > 0) say({ type: 'progress', text: `Database: ${steps.length} step${steps.length > 1 ? 's' : ''} of the schema` })
   const loaded = await firstLoad(db, handed, (text) => say({ type: 'progress', text }))
 
-  const janua = createJanua({ db, sessionSecret: handed.sessionSecret, clock: handed.today ? clockFrom(handed.today) : systemClock })
+  const janua = createJanua({ db, sessionSecret: handed.sessionSecret, clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock })
   await janua.mends.prove()
   await new Promise<void>((done, failed) => {
     janua.server.once('error', failed)
@@ -43,6 +44,11 @@ async function main(): Promise<void> {
     process.exit(0)
   }
   for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.on(signal, () => void end())
+}
+
+async function lastStored(db: Sequelize): Promise<Date | null> {
+  const [row] = await db.query<{ last: string | null }>('SELECT MAX(last_at) AS last FROM conversations', { type: QueryTypes.SELECT })
+  return row?.last ? new Date(row.last) : null
 }
 
 async function demoAccounts() {

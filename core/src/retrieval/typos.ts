@@ -17,12 +17,12 @@ export function buildSpeller(counts: ReadonlyMap<string, number>): Speller {
 }
 
 /**
- * The known word within one edit (two from eight letters on), the nearest first, then the most frequent.
+ * The known word within one edit (two from seven letters on), the nearest first, then the most frequent.
  * @returns undefined for words under four letters, numbers, and words with no near neighbour
  */
 export function correct(word: string, speller: Speller): string | undefined {
   if (word.length < 4 || /\d/.test(word)) return undefined
-  const limit = word.length >= 8 ? 2 : 1
+  const limit = word.length >= 7 ? 2 : 1
   const letters = letterSet(word)
   let best: { word: string; distance: number; count: number } | undefined
   for (let length = word.length - limit; length <= word.length + limit; length++) {

@@ -40,7 +40,7 @@ export class Mends {
 
   /**
    * Asks every mended question again of the live release. Mended is what the mend's own item answers; what no longer is so opens again.
-   * @returns the mends whose proof is new
+   * @returns the mends that became mended, or are so no more
    */
   async prove(): Promise<MendView[]> {
     const { tables, engine, clock } = this.needs
@@ -52,8 +52,9 @@ export class Mends {
       const proof = this.ask(release, mend)
       const holds = proof.outcome === 'answered' && proof.item === mend.itemId
       const { item: _item, ...shown } = proof
+      const changed = holds !== (mend.state === 'mended')
       await mend.update({ proof: shown, state: holds ? 'mended' : 'in draft', mendedAt: holds ? (mend.mendedAt ?? clock.now()) : null })
-      proven.push(await this.view(mend))
+      if (changed) proven.push(await this.view(mend))
     }
     return proven
   }

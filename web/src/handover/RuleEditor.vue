@@ -2,11 +2,11 @@
 import type { Door, Queue } from '@janua/contracts'
 import type { Condition, Rule } from '@janua/core'
 import { X } from '@lucide/vue'
-import AutoComplete from 'primevue/autocomplete'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import MultiSelect from 'primevue/multiselect'
 import Select from 'primevue/select'
+import WordChips from './WordChips.vue'
 
 const rule = defineModel<Rule & { key: number }>({ required: true })
 defineProps<{ queues: Queue[]; doors: Door[]; collections: string[] }>()
@@ -37,7 +37,7 @@ const change = (part: Partial<Rule>) => (rule.value = { ...rule.value, ...part }
       <Select v-if="condition.on === 'told'" :model-value="condition.field" :options="FIELDS" option-label="label" option-value="value" size="small" aria-label="Field" @update:model-value="set(i, { ...condition, field: $event })" />
       <MultiSelect v-if="condition.on === 'door'" :model-value="condition.any" :options="doors" option-label="title" option-value="id" size="small" aria-label="Doors" @update:model-value="set(i, { ...condition, any: $event })" />
       <MultiSelect v-else-if="condition.on === 'collection'" :model-value="condition.any" :options="collections" size="small" display="chip" aria-label="Collections" class="grow" @update:model-value="set(i, { ...condition, any: $event })" />
-      <AutoComplete v-else :model-value="condition.any" multiple :typeahead="false" size="small" placeholder="Type a word, then Enter" aria-label="Words" class="grow" @update:model-value="set(i, { ...condition, any: $event })" />
+      <WordChips v-else :model-value="condition.any" class="grow" @update:model-value="set(i, { ...condition, any: $event })" />
       <Button text size="small" aria-label="Remove this condition" @click="drop(i)"><X :size="15" /></Button>
     </div>
     <Button text size="small" label="Add a condition" @click="add" />

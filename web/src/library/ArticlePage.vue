@@ -57,6 +57,7 @@ onKeyStroke('s', (event) => {
       <div class="head">
         <div class="title">
           <p class="small"><RouterLink :to="kind === 'fixed' ? '/fixed' : '/library'">{{ kind === 'fixed' ? 'Fixed answers' : 'Library' }}</RouterLink></p>
+ <h1 class="visually-hidden">{{ content.title }}</h1>
           <InputText v-model="content.title" class="name" aria-label="Title" maxlength="200" :disabled="!mayWrite" data-test="title" />
           <p class="quiet small row"><StateChip :state="article.state" :published="article.published" /> {{ article.updatedBy }}, {{ moment(article.updatedAt) }}<template v-if="article.sourceName"> · from {{ article.sourceName }}</template><span v-if="changed" data-test="unsaved"> · not saved yet</span><strong v-else-if="saved" role="status" data-test="saved"> · {{ saved }}</strong></p>
         </div>

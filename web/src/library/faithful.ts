@@ -23,8 +23,12 @@ export function throughEditor(markdown: string): string {
   return tidyMarkdown(manager.serialize(manager.parse(markdown)))
 }
 
+const CODE = /```[\s\S]*?```|`[^`\n]*`/g
+const RAW_HTML = /<[a-z/!][^>\n]*>/i
+
 /** Whether the editor keeps all that a text says; otherwise it is opened as source. */
 export function representable(markdown: string): boolean {
+  if (RAW_HTML.test(markdown.replace(CODE, ''))) return false
   try {
     return JSON.stringify(readBlocks(throughEditor(markdown))) === JSON.stringify(readBlocks(markdown))
   } catch {

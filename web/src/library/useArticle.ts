@@ -25,13 +25,13 @@ export function useArticle(id: number) {
   const changed = computed(() => article.value !== undefined && JSON.stringify(content.value) !== JSON.stringify(contentOf(article.value)))
 
   async function load(): Promise<void> {
+    const kept = JSON.parse(localStorage.getItem(keptUnder) ?? 'null') as Kept | null
     try {
       accept(await get<Article>(`/articles/${id}`))
     } catch (cause) {
       failure.value = inPlainWords(cause)
       return
     }
-    const kept = JSON.parse(localStorage.getItem(keptUnder) ?? 'null') as Kept | null
     if (!kept || JSON.stringify(kept.content) === JSON.stringify(content.value)) return
     content.value = kept.content
     base.value = kept.base

@@ -94,6 +94,7 @@ const linkOf = ({ kind, item, type }: DraftChange) => (type === 'removed' ? null
 .changes { list-style: none; padding: 0; border-top: 1px solid var(--ink); }
 .changes li { display: flex; gap: 12px; align-items: center; padding: 10px 4px; border-bottom: 1px solid var(--line); }
 .state { color: var(--brass); width: 58px; }
+.publish .field > span { color: var(--ink); }
 .toggle { width: 112px; }
 .state.ready { color: var(--harbour); }
 .publish { display: flex; gap: 14px; align-items: flex-end; margin-top: 18px; background: var(--harbour-soft); flex-wrap: wrap; }

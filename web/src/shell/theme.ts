@@ -23,6 +23,10 @@ const colours = {
   navigation: { item: { focusBackground: 'var(--paper)', color: 'var(--ink)', focusColor: 'var(--ink)' } },
 }
 const note = (name: string) => ({ background: `var(--${name}-soft)`, borderColor: `var(--${name})`, color: 'var(--ink)', detailColor: 'var(--ink)', shadow: 'none' })
+const toggle = {
+  root: { background: 'var(--paper)', checkedBackground: 'var(--paper)', hoverBackground: 'var(--paper)', borderColor: 'var(--line)', checkedBorderColor: 'var(--line)', color: 'var(--muted)', hoverColor: 'var(--ink)', checkedColor: 'var(--ink)' },
+  content: { checkedBackground: 'var(--surface)', checkedShadow: 'none' },
+}
 const notes = { info: note('harbour'), success: note('moss'), warn: note('brass'), error: note('brick') }
 
 export const preset = definePreset(Aura, {
@@ -40,6 +44,7 @@ export const preset = definePreset(Aura, {
         text: { primary: { color: 'var(--harbour)', hoverBackground: 'var(--harbour-soft)' }, danger: { color: 'var(--brick)', hoverBackground: 'var(--brick-soft)' } },
       }])),
     },
+    togglebutton: { colorScheme: { light: toggle, dark: toggle } },
     message: { colorScheme: { light: notes, dark: notes } },
     toast: { colorScheme: { light: notes, dark: notes } },
     datatable: { headerCell: { padding: '0.5rem 0.7rem', color: 'var(--muted)', background: 'transparent', selectedBackground: 'transparent', selectedColor: 'var(--ink)' }, bodyCell: { padding: '0.55rem 0.7rem' }, row: { background: 'transparent' } },

@@ -1,0 +1,127 @@
+import { expect } from 'chai'
+import { seeded } from '../maths/random.ts'
+import { answerQuestion } from './answerer.ts'
+import { confidence, contributions, fitConfidence } from './confidence.ts'
+import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
+import { extract } from './extract.ts'
+import { FEATURES } from './features.ts'
+import type { ContentItem } from './items.ts'
+import { reword, selfTest } from './selfTest.ts'
+import { understand } from './understand.ts'
+import { indexRelease } from '../retrieval/releaseIndex.ts'
+import { splitPassages } from '../library/passages.ts'
+import { analyse } from '../text/analyse.ts'
+
+const item = (id: number, title: string, body: string, phrasings: string[] = [], kind: ContentItem['kind'] = 'article'): ContentItem => ({ id, revision: id * 10, kind, title, phrasings, collection: 'A', body })
+const LIBRARY = [
+  item(1, 'Pets on board', 'Dogs, cats and other small animals are welcome.\n\n- Dogs travel on a lead and pay 4.50.\n- Cats travel in a basket.', ['Can I bring my dog?']),
+  item(2, 'Changing a booking', 'Changes are free.\n\n## How to change it\n\n1. Open your booking.\n2. Choose **Change**.\n3. Confirm.', ['Can I move my trip?']),
+  item(3, 'Fares', '| From | Saver | Standard |\n| --- | --- | --- |\n| Brannoc | 7.50 | 9.80 |\n| Skerrow | 9.00 | 11.60 |', ['How much does a ticket cost?']),
+  item(4, 'Luggage', 'Two bags of 23 kg for each passenger.'),
+  item(5, 'Lost property', 'Things that are found are kept for 60 days at Tarn Head.', ['I left something on the boat']),
+  item(6, 'Complaints', 'Please write to the captain. We answer within **14 days**.', ['I want to complain'], 'fixed'),
+]
+const index = indexRelease(LIBRARY)
+const ask = (question: string, sill = 0.6) => answerQuestion(index, question, { sill })
+
+describe('answerQuestion', () => {
+  it('answers a phrasing from its article, with the source', () => {
+    const answer = ask('can i bring my dog')
+    expect(answer).to.include({ outcome: 'answered', kind: 'passage' })
+    expect(answer.sources).to.eql([{ item: 1, revision: 10, ordinal: 0, title: 'Pets on board', path: [] }])
+  })
+  it('does not answer what the content does not have', () => {
+    for (const question of ['do you sell helicopters', 'who won the match yesterday', 'what is the meaning of life']) expect(ask(question).outcome, question).not.to.equal('answered')
+  })
+  it('says a fixed answer word for word', () => {
+    const answer = ask('I want to complain')
+    expect(answer).to.include({ outcome: 'answered', kind: 'fixed' })
+    expect(answer.blocks).to.eql(splitPassages(LIBRARY[5]!.body)[0]!.blocks)
+    expect(answer.trace.rule).to.equal('fixed answer')
+  })
+  it('shows the row that was asked for, under its header', () => {
+    const table = ask('how much is a ticket to Skerrow', 0.05).blocks.find((block) => block.type === 'table')!
+    expect(table.type === 'table' && table.rows.map((row) => row[0]!.text)).to.eql(['Skerrow'])
+    expect(table.type === 'table' && table.header.map((cell) => cell.text)).to.eql(['From', 'Saver', 'Standard'])
+  })
+  it('answers or not by the sill alone', () => {
+    const sure = ask('can i bring my dog').confidence
+    expect(ask('can i bring my dog', sure).outcome).to.equal('answered')
+    expect(ask('can i bring my dog', sure + 0.01).outcome).not.to.equal('answered')
+  })
+  it('is the same each time, and after other questions', () => {
+    const once = ask('change my booking')
+    ask('luggage')
+    expect(ask('change my booking')).to.eql(once)
+  })
+  it('takes anything as a question', () => {
+    for (const odd of ['', '   ', '???', '🙂', 'a'.repeat(2_000), '<script>alert(1)</script>', 'the of and', '\u0000']) expect(ask(odd)).to.have.property('outcome')
+  })
+  it('explains each candidate: contributions sum to its log-odds against a middling case', () => {
+    const odds = (p: number) => Math.log(p / (1 - p))
+    const middling = odds(confidence(DEFAULT_CONFIDENCE.means, DEFAULT_CONFIDENCE))
+    for (const candidate of ask('change the trip').trace.candidates) {
+      const sum = FEATURES.reduce((total, feature) => total + candidate.contributions[feature], 0)
+      expect(middling + sum).to.be.closeTo(odds(candidate.confidence), 1e-9)
+    }
+  })
+})
+
+describe('extract', () => {
+  const stems = (text: string) => new Set(analyse(text, 'en').map(({ stem }) => stem))
+  const long = `${'Something else entirely stands here and goes on. '.repeat(12)}Dogs pay 4.50 each way. ${'More about other things follows here. '.repeat(8)}`
+  it('takes only sentences that answer from a long paragraph', () => {
+    const [block] = extract(splitPassages(long)[0]!, stems('dogs'), 'en')
+    expect(block).to.have.nested.property('content.text', 'Dogs pay 4.50 each way.')
+  })
+  it('keeps steps whole, whatever was asked', () => {
+    const steps = Array.from({ length: 12 }, (_, i) => `${i + 1}. Step number ${i + 1} has some words in it so that it is long enough to be cut.`).join('\n')
+    const [block] = extract(splitPassages(steps)[0]!, stems('number'), 'en')
+    expect(block!.type === 'list' && block!.items).to.have.length(12)
+  })
+  it('escapes what it cuts out', () => {
+    const [block] = extract(splitPassages(`${'Filler words stand here for length. '.repeat(20)}Dogs < cats & "mice".`)[0]!, stems('dogs'), 'en')
+    expect(block).to.have.nested.property('content.html', 'Dogs &lt; cats &amp; &quot;mice&quot;.')
+  })
+})
+
+describe('understand', () => {
+  const cases = [
+    { message: 'Thank you!', is: { courtesy: 'thanks', isQuestion: false } },
+    { message: 'hello', is: { courtesy: 'greeting', isQuestion: false } },
+    { message: 'Danke schön', is: { courtesy: 'thanks', isQuestion: false } },
+    { message: 'agent please', is: { wantsPerson: true, isQuestion: false } },
+    { message: 'can I talk to a real person', is: { wantsPerson: true, isQuestion: false } },
+    { message: 'Ich möchte mit einem Menschen sprechen', is: { wantsPerson: true, isQuestion: false } },
+    { message: 'I want to talk to a person about my refund', is: { wantsPerson: true, isQuestion: true } },
+    { message: 'hello, can I bring my dog', is: { wantsPerson: false, isQuestion: true } },
+    { message: 'do people travel free', is: { wantsPerson: false, isQuestion: true } },
+    { message: 'I need a person who must accompany me to travel free', is: { isQuestion: true } },
+  ]
+  for (const { message, is } of cases) it(`reads “${message}”`, () => expect(understand(message)).to.include(is))
+})
+
+describe('selfTest', () => {
+  const deeds = ['Change', 'Cancel', 'Book', 'Lose', 'Insure']
+  const things = ['ticket', 'bicycle', 'cabin', 'parking place', 'pallet']
+  const shelf = deeds.flatMap((deed, d) => things.map((thing, t) => item(d * 10 + t + 1, `${deed} a ${thing}`, `To ${deed} your ${thing}, call us a day before. The ${thing} desk opens early on weekdays.`, [`I want to ${deed} my ${thing}`])))
+  const cases = selfTest(shelf, seeded(5))
+  it('labels no answer about a hidden article as right', () => expect(cases.filter(({ kind, right }) => kind === 'absent' && right)).to.eql([]))
+  it('is the same for the same seed', () => expect(selfTest(shelf, seeded(5))).to.eql(cases))
+  it('gives the fit both right and wrong cases, from which a model tells them apart', () => {
+    const model = fitConfidence(cases)
+    const mean = (right: boolean) => {
+      const those = cases.filter((each) => each.right === right).map(({ features }) => confidence(features, model))
+      return those.reduce((sum, p) => sum + p, 0) / those.length
+    }
+    expect(mean(true)).to.be.greaterThan(mean(false) + 0.2)
+  })
+  it('rewords without losing the question', () => {
+    const random = seeded(9)
+    for (let i = 0; i < 50; i++) expect(reword('How do I change my booking?', random).length).to.be.greaterThan(2)
+  })
+})
+
+describe('contributions', () => {
+  it('are nought for a middling case', () => expect(Object.values(contributions(DEFAULT_CONFIDENCE.means, DEFAULT_CONFIDENCE)).every((value) => value === 0)).to.equal(true))
+})

@@ -1,0 +1,41 @@
+import { articleContent, doorContent } from '@janua/contracts'
+import { splitPassages } from '@janua/core'
+import { expect } from 'chai'
+import { seeded } from '../core/src/maths/random.ts'
+import { demoArticles, demoQuestions } from './content.ts'
+import { demoDoor } from './door.ts'
+import { QUESTIONS, visits, WEEKS } from './history.ts'
+import { DEMO_PEOPLE, QUEUES } from './people.ts'
+
+describe('the demo', () => {
+  const articles = demoArticles()
+  const questions = demoQuestions()
+  it('has at least 25 valid articles, each with something to answer from', () => {
+    expect(articles.length).to.be.at.least(25)
+    for (const { slug, title, collection, phrasings, body, reviewOn } of articles) {
+      expect(articleContent.validate({ title, collection, phrasings, body, reviewOn }).error?.message, slug).to.equal(undefined)
+      expect(splitPassages(body), slug).not.to.eql([])
+    }
+  })
+  it('has questions that an article settles, and others that none does', () => {
+    const slugs = new Set(articles.map(({ slug }) => slug))
+    for (const { settledBy, text } of questions) expect(settledBy === null || slugs.has(settledBy), text).to.equal(true)
+    expect(questions.filter(({ settledBy }) => settledBy === null).length).to.be.at.least(50)
+  })
+  it('has four queues, eight agents in them, and a valid door', () => {
+    expect(QUEUES).to.have.length(4)
+    expect(DEMO_PEOPLE.filter(({ role, queues }) => role === 'agent' && queues.length > 0)).to.have.length(8)
+    expect(doorContent.validate(demoDoor()).error?.message).to.equal(undefined)
+  })
+  it('asks its questions within whole weeks before the day, the same for the same seed', () => {
+    const made = visits(questions, '2026-11-23', seeded(4))
+    expect(made.reduce((sum, visit) => sum + visit.questions.length, 0)).to.equal(QUESTIONS)
+    expect(+made.at(-1)!.at).to.be.at.most(Date.parse('2026-11-23T09:30:00Z'))
+    expect(+made[0]!.at).to.be.at.least(Date.parse('2026-11-23T09:30:00Z') - WEEKS * 7 * 86_400_000)
+    expect(visits(questions, '2026-11-23', seeded(4))).to.eql(made)
+  })
+  it('moves with its day: a week later, the same questions on the same weekdays', () => {
+    const shift = visits(questions, '2026-11-30', seeded(4)).map(({ at }) => +at - 7 * 86_400_000)
+    expect(shift).to.eql(visits(questions, '2026-11-23', seeded(4)).map(({ at }) => +at))
+  })
+})

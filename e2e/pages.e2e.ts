@@ -1,0 +1,135 @@
+import AxeBuilder from '@axe-core/webdriverjs'
+import { expect } from 'chai'
+import { createServer, type Server } from 'node:http'
+import { demoArticles } from '../demo/content.ts'
+import { type Browser, openBrowser } from './support/browser.ts'
+import { demoHouse } from './support/house.ts'
+import { asks, signedIn, visitorAt } from './support/people.ts'
+
+describe('pages', () => {
+  let house: Awaited<ReturnType<typeof demoHouse>>
+  let lead: Browser
+  before(async function () {
+    this.timeout(180_000)
+    house = await demoHouse()
+    lead = await signedIn(house.url, 'ines')
+  })
+  after(async () => {
+    await lead?.close()
+    await house?.stop()
+  })
+
+  it('opening and saving an article without a change leaves it byte for byte the same', async function () {
+    this.timeout(240_000)
+    const stored = async (id: number) => (await lead.driver.executeAsyncScript('fetch("/api/articles/" + arguments[0]).then((r) => r.json()).then(arguments[1])', id)) as { body: string; revision: number }
+    const ids = (await lead.driver.executeAsyncScript('fetch("/api/articles?limit=200&state=live").then((r) => r.json()).then((p) => p.rows.map((r) => r.id)).then(arguments[0])')) as number[]
+    const bodies = new Set(demoArticles().map(({ body }) => body))
+    for (const id of ids) {
+      const before = await stored(id)
+      expect(bodies.has(before.body), before.body.slice(0, 60)).to.equal(true)
+      await lead.goes(`${house.url}/library/${id}`)
+      expect(await (await lead.sees('markdown-editor')).getAttribute('data-mode')).to.equal('Text')
+      await lead.sees('passage')
+      await lead.presses('save-work')
+      await lead.sees('saved')
+      expect(await stored(id)).to.deep.include({ body: before.body, revision: before.revision })
+    }
+    expect(ids.length).to.be.at.least(25)
+  })
+
+  it('two people who save the same article: the second sees both texts', async () => {
+    const editor = await signedIn(house.url, 'edda')
+    try {
+      for (const browser of [lead, editor]) await browser.goes(`${house.url}/library/1`)
+      for (const browser of [lead, editor]) await browser.sees('passage')
+      await lead.types('new-phrasing', 'First wording by Ines')
+      await lead.presses('add-phrasing')
+      await lead.presses('save-ready')
+      await lead.sees('saved')
+      await editor.types('new-phrasing', 'Second wording by Edda')
+      await editor.presses('add-phrasing')
+      await editor.presses('save-ready')
+      const both = await (await editor.sees('conflict')).getText()
+      expect(both).to.include('Ines Marlow saved this after you opened it').and.include('First wording by Ines').and.include('Second wording by Edda')
+      await editor.presses('keep-mine')
+      await editor.sees('saved')
+    } finally {
+      await editor.close()
+    }
+  })
+
+  for (const scheme of ['light', 'dark'])
+    it(`have nothing serious for axe in the ${scheme} scheme`, async function () {
+      this.timeout(180_000)
+      await lead.driver.executeScript('localStorage.setItem("vueuse-color-scheme", arguments[0])', scheme)
+      const found: string[] = []
+      for (const path of ['/mend', '/library', '/library/1', '/doors/29', '/rehearsal', '/releases', '/desk', '/queues', '/routing', '/team', '/audit']) {
+        await lead.goes(`${house.url}${path}`)
+        await lead.sees('account')
+        await lead.driver.wait(async () => (await lead.driver.findElements({ css: 'h1, .empty, .p-message, .posts' })).length > 0, 10_000, `${path} stayed empty`)
+        await lead.driver.sleep(400)
+        const { violations } = await new AxeBuilder(lead.driver as never).analyze()
+        const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+        found.push(...serious.map(({ id, nodes }) => `${path}: ${id}: ${nodes.slice(0, 3).map(({ html }) => html.slice(0, 160)).join(' | ')}`))
+      }
+      expect(found).to.eql([])
+    })
+
+  it('a door framed by a site that is not allowed stays shut; an allowed one opens it, and keeps the visitor without cookies', async () => {
+    const site = await foreignSite(house.url)
+    const browser = await openBrowser()
+    try {
+      await browser.goes(site.url)
+      await (await browser.element({ css: '[data-janua="arch"]' })).click()
+      await browser.driver.switchTo().frame(await browser.element({ css: 'iframe[data-janua="door"]' }))
+      await browser.driver.sleep(700)
+      expect(await browser.driver.findElements({ css: '[data-test="question"]' })).to.have.length(0)
+      await allow(site.url)
+      const visitor = await visitorAt(site.url)
+      try {
+        await asks(visitor, 'can I bring my dog')
+        expect(await visitor.driver.executeScript('return document.cookie')).to.equal('')
+      } finally {
+        await visitor.close()
+      }
+    } finally {
+      await browser.close()
+      site.server.close()
+    }
+  })
+
+  it('speak German to a visitor whose browser does', async () => {
+    const visitor = await visitorAt(`${house.url}/demo/help`, { language: 'de-DE' })
+    try {
+      expect(await (await visitor.sees('question')).getAttribute('placeholder')).to.equal('Ihre Frage')
+      expect(await visitor.driver.findElement({ css: '.assistant' }).getText()).to.match(/^Guten Tag/)
+    } finally {
+      await visitor.close()
+    }
+  })
+
+  /** The lead adds a site to the door and publishes, through the API of the app's own session. */
+  async function allow(origin: string): Promise<void> {
+    await lead.goes(`${house.url}/doors`)
+    await lead.driver.executeAsyncScript(
+      `const [origin, done] = arguments;
+      (async () => {
+        const json = (r) => r.json();
+        const { csrf } = await fetch('/api/session').then(json);
+        const change = (method, path, body) => fetch('/api' + path, { method, headers: { 'content-type': 'application/json', 'x-janua-token': csrf }, body: JSON.stringify(body) }).then(json);
+        const [{ id, revision, state, published, ...door }] = await fetch('/api/doors').then(json);
+        await change('PUT', '/doors/' + id, { ...door, allowedSites: [origin], base: revision, ready: true });
+        await change('POST', '/releases', { items: [id], note: 'a site more' });
+      })().then(done, done)`,
+      origin,
+    )
+  }
+})
+
+/** Another company's site: localhost is another site than 127.0.0.1 to a browser. */
+async function foreignSite(janua: string): Promise<{ url: string; server: Server }> {
+  const server = createServer((_req, res) => res.setHeader('content-type', 'text/html').end(`<!doctype html><title>Firm</title><h1>Firm</h1><script src="${janua}/door.js" data-door="help"></script>`))
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+  const address = server.address()
+  return { url: `http://localhost:${typeof address === 'object' && address ? address.port : 0}`, server }
+}
