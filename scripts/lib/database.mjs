@@ -3,7 +3,7 @@ import { randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { createConnection, createServer } from 'node:net'
 import { tmpdir, userInfo } from 'node:os'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import { Plain, say } from './say.mjs'
 import { findProgram } from './setup.mjs'
@@ -18,7 +18,7 @@ const STOP_SECONDS = 30
  * @returns its address, and `stop`
  */
 export async function startDatabase(folder, names) {
-  mkdirSync(folder, { recursive: true, mode: 0o700 })
+  makeFolder(folder)
   const state = readState(folder)
   if (state && alive(state.owner, state.ownerStarted)) throw new Plain(`Janua is running already on this data folder (process ${state.owner}). End that one first, or choose another folder: npm start -- --data DIR`)
   const password = state?.password ?? randomBytes(18).toString('hex')
@@ -67,6 +67,18 @@ async function launch(folder, names, password) {
     await pause(50)
   }
   throw new Plain(`The database did not start. Its last words:\n${lastWords(join(folder, 'mariadb.log'))}`)
+}
+
+/** One level after the other: some file systems make a recursive call go round for ever. */
+function makeFolder(folder) {
+  if (existsSync(folder)) return
+  makeFolder(dirname(folder))
+  try {
+    mkdirSync(folder, { mode: 0o700 })
+  } catch (cause) {
+    if (cause.code === 'ENOENT') throw new Plain(`The folder ${folder} cannot be made there. Choose another place: npm start -- --data DIR`)
+    throw cause
+  }
 }
 
 /** Made aside and put in place by one rename, so that a half-made data folder cannot be. */

@@ -44,7 +44,7 @@ export function splitPassages(markdown: string): Passage[] {
 
 function passage(ordinal: number, path: { text: string }[], blocks: Block[]): Passage {
   const text = blocks.map(blockText).join('\n')
-  return { ordinal, path: path.map((heading) => heading.text), blocks, text, words: countWords(text) }
+  return { ordinal, path: path.map((heading) => heading.text).filter(Boolean), blocks, text, words: countWords(text) }
 }
 
 function wordsOf(blocks: Block[]): number {

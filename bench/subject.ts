@@ -1,0 +1,44 @@
+import { answerQuestion, type ContentItem, indexRelease, splitPassages } from '@janua/core'
+import MiniSearch from 'minisearch'
+import { demoQuestions } from '../demo/content.ts'
+import { type Measured, quantile, type SubjectJob } from './figure.ts'
+import { largeLibrary } from './library.ts'
+
+/** One subject in a process of its own: builds, answers, reports. */
+type Ask = (question: string) => unknown
+const BUILDERS: Record<SubjectJob['subject'], (items: ContentItem[]) => { passages: number; ask: Ask }> = {
+  janua(items) {
+    const index = indexRelease(items)
+    return { passages: index.passages.length, ask: (question) => answerQuestion(index, question, { sill: 0.6 }) }
+  },
+  minisearch(items) {
+    const rows = items.flatMap((item) => splitPassages(item.body).map(({ path, text, ordinal }) => ({ id: `${item.id}.${ordinal}`, title: item.title, phrasings: item.phrasings.join(' '), path: path.join(' '), text })))
+    const search = new MiniSearch({ fields: ['title', 'phrasings', 'path', 'text'], searchOptions: { boost: { title: 2, phrasings: 2 }, fuzzy: 0.2, prefix: true } })
+    search.addAll(rows)
+    return { passages: rows.length, ask: (question) => search.search(question).slice(0, 12) }
+  },
+}
+
+function measure({ subject, passages }: SubjectJob): Measured[] {
+  const items = largeLibrary(passages)
+  const questions = demoQuestions().map(({ text }) => text)
+  const began = performance.now()
+  const built = BUILDERS[subject](items)
+  const buildSeconds = (performance.now() - began) / 1000
+  for (const question of questions.slice(0, 60)) built.ask(question)
+  const times = questions.map((question) => {
+    const start = performance.now()
+    built.ask(question)
+    return performance.now() - start
+  })
+  const sorted = times.toSorted((a, b) => a - b)
+  return [
+    { measure: 'index build', value: buildSeconds, unit: 's', n: built.passages },
+    { measure: 'answer p50', value: quantile(sorted, 0.5), unit: 'ms', n: times.length },
+    { measure: 'answer p95', value: quantile(sorted, 0.95), unit: 'ms', n: times.length },
+  ]
+}
+
+process.once('message', (job: SubjectJob) => {
+  process.send!(measure(job), () => process.exit(0))
+})

@@ -1,0 +1,32 @@
+import { answerQuestion, indexRelease } from '@janua/core'
+import { demoArticles, demoQuestions } from '../../demo/content.ts'
+import { type Figure, wilson } from '../figure.ts'
+
+const SILLS = [0.5, 0.6, 0.7]
+
+/**
+ * The demo's labelled questions, written before the engine existed, put to the demo's articles. Labels name the one article that
+ * settles a question best; an answer from another one counts as wrong even where it would do.
+ */
+export async function accuracySuite(): Promise<Figure[]> {
+  const articles = demoArticles()
+  const index = indexRelease(articles.map((article, i) => ({ ...article, id: i + 1, revision: i + 1, kind: 'article' as const })))
+  const asked = demoQuestions().map(({ text, settledBy }) => {
+    const { trace } = answerQuestion(index, text, { sill: 0 })
+    const best = trace.candidates[0]
+    return { settledBy, first: best ? articles[best.item - 1]!.slug : null, confidence: best?.confidence ?? 0 }
+  })
+  const known = asked.filter(({ settledBy }) => settledBy !== null)
+  const unknown = asked.filter(({ settledBy }) => settledBy === null)
+  const share = (measure: string, circumstance: string, hits: number, n: number): Figure => ({ suite: 'accuracy', case: circumstance, subject: 'janua', measure, value: hits / n, ...wilson(hits, n), unit: 'share', n })
+  const figures = [share('right article first', 'questions with an answer', known.filter(({ settledBy, first }) => settledBy === first).length, known.length)]
+  for (const sill of SILLS) {
+    const answered = asked.filter(({ confidence }) => confidence >= sill)
+    figures.push(
+      share('answered rightly', `sill ${sill}, with an answer`, known.filter(({ settledBy, first, confidence }) => confidence >= sill && settledBy === first).length, known.length),
+      share('answered all the same', `sill ${sill}, without an answer`, unknown.filter(({ confidence }) => confidence >= sill).length, unknown.length),
+      share('accuracy of answers', `sill ${sill}`, answered.filter(({ settledBy, first }) => settledBy === first).length, answered.length),
+    )
+  }
+  return figures
+}
