@@ -1,6 +1,7 @@
 import type { Block, ConversationState, Outcome, Source } from '@janua/core'
 import Joi from 'joi'
 
+export type Verdict = 'right' | 'wrong'
 export type MessageAuthor = 'visitor' | 'assistant' | 'agent' | 'event'
 
 /** What an assistant's message carries beside its text. */
@@ -15,6 +16,8 @@ export interface AnswerData {
   near: Source[]
   /** What the visitor said of it. */
   vote?: 'yes' | 'no'
+  /** What the team said of it. */
+  judged?: Verdict
 }
 
 export type MessageKind = 'text' | 'answer' | 'courtesy' | 'offer' | 'contact' | 'handed over' | 'taken' | 'handed back' | 'moved' | 'closed' | 'resumed'

@@ -1,6 +1,7 @@
 import type { Answer, Outcome } from '@janua/core'
 import Joi from 'joi'
 import { pageQuery, type Paged, withKeys } from './common.ts'
+import type { Verdict } from './conversations.ts'
 import { articleCreate } from './library.ts'
 
 export type MendState = 'open' | 'in draft' | 'mended'
@@ -49,6 +50,9 @@ export interface UnsettledDetail {
   draft: Answer
 }
 export const normQuery = Joi.object<{ norm: string }>({ norm: Joi.string().min(1).max(300).required() })
+
+export const judgementInput = Joi.object<{ message: number; verdict: Verdict }>({ message: Joi.number().integer().required(), verdict: Joi.valid('right', 'wrong').required() })
+export const proposalInput = Joi.object<{ item: number; phrasing: string }>({ item: Joi.number().integer().required(), phrasing: Joi.string().trim().min(2).max(300).required() })
 
 export type MendInput = { norm: string; text: string } & ({ kind: 'phrasing'; item: number } | { kind: 'fixed' | 'article'; content: import('./library.ts').ArticleCreate })
 export const mendInput = Joi.object({

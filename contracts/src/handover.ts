@@ -71,7 +71,7 @@ export interface Brief {
   told: { label: string; value: string }[]
   tried: { question: string; outcome: Outcome; confidence: number; nearest: string | null; vote: 'yes' | 'no' | null }[]
   routed: string | null
-  sayNext: { title: string; path: string[]; text: string }[]
+  sayNext: { item: number; title: string; path: string[]; text: string }[]
 }
 
 export interface DeskConversation extends DeskRow {

@@ -14,6 +14,7 @@ import { type Clock, systemClock } from './clock.ts'
 import { conversationTables } from './conversations/models.ts'
 import { Conversations } from './conversations/service.ts'
 import { Threads } from './conversations/thread.ts'
+import { Judgements } from './coverage/judgements.ts'
 import { Mends } from './coverage/mends.ts'
 import { coverageTables } from './coverage/models.ts'
 import { coverageRoutes } from './coverage/routes.ts'
@@ -68,6 +69,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const handover = new Handover({ db, tables, conversations, threads, queues, engine, clock })
   const desk = new Desk({ db, tables, threads, queues, engine, users, audit, events, clock })
   const mends = new Mends({ tables, articles, engine, users, audit, clock })
+  const judgements = new Judgements({ tables, threads, desk, articles, audit, clock })
   const unsettled = new Unsettled({ db, tables, engine, mends })
 
   const routes: Route[] = [
@@ -76,7 +78,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     ...releaseRoutes(releases, draft, engine, mends),
     ...doorRoutes({ doors, conversations, handover }),
     ...handoverRoutes({ queues, desk, draft, live, tables }),
-    ...coverageRoutes(unsettled, mends),
+    ...coverageRoutes(unsettled, mends, judgements),
   ]
   const app: Express = createApp({ db, routes, sessions, accounts, conversations, engine, log })
   const server: Server = createServer(app)

@@ -35,6 +35,8 @@ export const ACTIONS = {
   'routing.write': ['lead'],
   'desk.read': ['lead', 'agent'],
   'desk.work': ['lead', 'agent'],
+  'answer.judge': ['lead', 'agent'],
+  'phrasing.propose': ['lead', 'agent'],
 
   'door.visit': 'anyone',
   'conversation.visit': 'visitor',

@@ -8,11 +8,14 @@ import { newToken } from '../http/security.ts'
 import type { Audit } from './audit.ts'
 import type { Accounts } from './service.ts'
 
+/** From one address; a single account slows down long before. */
+const SIGN_INS_A_MINUTE = 40
+
 const token = Joi.object<{ token: string }>({ token: Joi.string().hex().length(64).required() })
 const auditQuery = withKeys<{ search: string; offset: number; limit: number }>(pageQuery, { search: Joi.string().trim().allow('').max(200).default('') })
-const slowDown = rateLimit({ windowMs: 60_000, limit: 40, standardHeaders: false, legacyHeaders: false, handler: () => { throw problem('TOO_MANY', 60) } })
 
 export function accountRoutes(accounts: Accounts, audit: Audit): Route[] {
+  const slowDown = rateLimit({ windowMs: 60_000, limit: SIGN_INS_A_MINUTE, standardHeaders: false, legacyHeaders: false, handler: () => { throw problem('TOO_MANY', 60) } })
   return [
     route('get', '/session', 'session.read', {}, ({ req }) => sessionInfo(req, accounts)),
     route('post', '/session', 'session.start', { body: signInInput, before: [slowDown] }, async ({ body, req }) => {

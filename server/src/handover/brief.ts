@@ -42,5 +42,5 @@ function nearestPassages(question: QuestionRow | undefined, { passages }: Releas
   return found
     .filter((each) => each !== undefined)
     .slice(0, SAY_NEXT)
-    .map(({ item, passage }) => ({ title: item.title, path: passage.path, text: passage.text }))
+    .map(({ item, passage }) => ({ item: item.id, title: item.title, path: passage.path, text: passage.text }))
 }

@@ -122,7 +122,7 @@ export class Desk {
     })
   }
 
-  private async mustRead(user: SignedIn, id: number): Promise<void> {
+  async mustRead(user: SignedIn, id: number): Promise<void> {
     const conversation = await this.needs.tables.conversations.findByPk(id)
     if (!conversation || !(await this.mayRead(user, conversation))) throw problem('CONVERSATION_NOT_FOUND', id)
   }

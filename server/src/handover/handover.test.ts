@@ -114,6 +114,24 @@ describe('hand-over', () => {
     const { rows } = await janua.audit.list({ search: 'blocked', offset: 0, limit: 5 })
     expect(rows[0]).to.deep.include({ who: 'Anton', detail: { reason: 'insults' } })
   })
+  it('lets agents judge answers, the lead’s word before theirs, and propose a phrasing for the draft', async () => {
+    const lead = await member(janua, 'lead', 'Judging Lead')
+    const { someone, id } = await waitingFor('can I bring my dog')
+    await anton.post(`/desk/${id}/judgements`, { message: 1, verdict: 'wrong' }).expect(404)
+    await lead.post(`/desk/${id}/take`).expect(204)
+    const answer = (await someone.thread()).messages.find(({ kind }) => kind === 'answer')!
+    const judged = async (who: Member, verdict: string) => {
+      await who.post(`/desk/${id}/judgements`, { message: answer.id, verdict }).expect(204)
+      return ((await lead.get(`/desk/${id}`)).body as DeskConversation).messages.find(({ kind }) => kind === 'answer')!.data!.judged
+    }
+    expect(await judged(outsider, 'wrong')).to.equal('wrong')
+    expect(await janua.unsettled.list({ search: 'can i bring my dog', state: 'open', sort: 'newest', offset: 0, limit: 5 })).to.have.property('total', 1)
+    expect(await judged(lead, 'right')).to.equal('right')
+    expect(await judged(outsider, 'wrong')).to.equal('right')
+    const { rows } = await janua.articles.list({ search: 'Pets', collection: '', kind: 'article', state: '', sort: 'title', order: 'asc', offset: 0, limit: 5 })
+    await outsider.post(`/desk/${id}/proposals`, { item: rows[0]!.id, phrasing: 'Hound on the boat?' }).expect(204)
+    expect((await lead.get('/draft')).body.find(({ item }: { item: number }) => item === rows[0]!.id)).to.include({ ready: false, by: 'Outsider' })
+  })
   it('says when people are back, outside their hours', async () => {
     clock.set('2026-11-23T22:00:00Z')
     const { someone } = await waitingFor('helicopter at night')

@@ -4,7 +4,7 @@ import { OUTCOMES } from '../answering/outcomes.ts'
 import { sure } from '../shell/format.ts'
 
 defineProps<{ brief: Brief; mayInsert: boolean }>()
-defineEmits<{ insert: [text: string] }>()
+defineEmits<{ insert: [text: string]; propose: [item: number, phrasing: string] }>()
 </script>
 
 <template>
@@ -25,6 +25,7 @@ defineEmits<{ insert: [text: string] }>()
       <div v-for="(passage, i) in brief.sayNext" :key="i" class="panel">
         <p class="text" :title="passage.text">{{ passage.text }}</p>
         <p class="small quiet">{{ [passage.title, ...passage.path].join(' › ') }}<template v-if="mayInsert"> · <button type="button" class="bare small" @click="$emit('insert', passage.text)">put into the reply</button> <kbd>Alt {{ i + 1 }}</kbd></template></p>
+        <p v-if="brief.unsettled.length" class="small"><button type="button" class="bare small" data-test="propose" @click="$emit('propose', passage.item, brief.unsettled.at(-1)!)">The assistant should have answered with this</button></p>
       </div>
     </section>
   </aside>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import type { AnswerData, DeskConversation, Message } from '@janua/contracts'
+import type { AnswerData, DeskConversation, Message, Verdict } from '@janua/contracts'
 import { nextTick, onMounted, useTemplateRef, watch } from 'vue'
 import BlockList from '../answering/BlockList.vue'
 import OutcomeChip from '../answering/OutcomeChip.vue'
 import { clock, moment, sure } from '../shell/format.ts'
 
 const { conversation, visitorWrites } = defineProps<{ conversation: DeskConversation; visitorWrites: boolean }>()
+defineEmits<{ judge: [message: number, verdict: Verdict] }>()
 const log = useTemplateRef('log')
+const VERDICTS: Verdict[] = ['right', 'wrong']
 const EVENTS: Partial<Record<Message['kind'], string>> = { 'handed over': 'Handed over', taken: 'Taken', 'handed back': 'Handed back to the assistant', moved: 'Moved', closed: 'Closed', resumed: 'Taken up again', contact: 'Asked for name and mail' }
 const answer = (message: Message) => message.data as unknown as AnswerData
 const detail = ({ data, name }: Message) => [(data as { queue?: string } | undefined)?.queue, (data as { because?: string } | undefined)?.because, name].filter(Boolean).join(' · ')
@@ -30,6 +32,10 @@ watch(() => [conversation.messages.length, visitorWrites], toEnd)
         <p class="small quiet"><OutcomeChip :outcome="answer(message).outcome" /> · sure {{ sure(answer(message).confidence) }}<template v-if="answer(message).vote"> · voted {{ answer(message).vote === 'yes' ? 'helpful' : 'not helpful' }}</template></p>
         <details v-if="answer(message).blocks.length"><summary>What the assistant said, from {{ answer(message).sources.map(({ title }) => title).join(', ') }}</summary><div class="prose"><BlockList :blocks="answer(message).blocks" /></div></details>
         <p v-else>{{ message.text }}</p>
+        <p v-if="answer(message).outcome === 'answered'" class="small judge" data-test="judge">
+          <template v-if="answer(message).judged">The team says: {{ answer(message).judged }}. </template>Was it
+          <button v-for="verdict in VERDICTS" :key="verdict" type="button" class="bare small" :aria-pressed="answer(message).judged === verdict" @click="$emit('judge', message.id, verdict)">{{ verdict }}</button>
+        </p>
       </div>
       <div v-else class="assistant"><p>{{ message.text }}</p></div>
     </template>
@@ -42,6 +48,7 @@ watch(() => [conversation.messages.length, visitorWrites], toEnd)
 .visitor, .agent { max-width: 76%; white-space: pre-line; overflow-wrap: anywhere; }
 .agent { align-self: flex-end; background: var(--harbour-soft); padding: 9px 13px; border-radius: 12px 12px 2px 12px; }
 .assistant { border-left: 3px solid var(--harbour); padding-left: 12px; color: var(--muted); font-size: 14px; }
+  .judge button { margin-right: 6px; }
 .event { color: var(--plum); }
 summary { cursor: pointer; }
 </style>

@@ -53,6 +53,7 @@ async function send(text: string): Promise<void> {
   sending = undefined
   reply.value?.clear()
 }
+const propose = (item: number, phrasing: string) => act('proposals', { item, phrasing }, 'Proposed: it is in the draft, in work, for the lead to look at')
 async function block(): Promise<void> {
   if (await act('block', { reason: reason.value }, 'The visitor is blocked and the conversation closed')) blocking.value = false
 }
@@ -89,8 +90,8 @@ onKeyStroke(['1', '2'], (event) => {
           </template>
           <Button v-else-if="conversation.state === 'waiting'" label="Take it" data-test="take" :loading="busy" @click="take(conversation.id)" />
         </header>
-        <ConversationPane v-show="!showBrief" :key="conversation.id" :conversation="conversation" :visitor-writes="visitorWrites" />
-        <BriefPane v-if="showBrief" class="brief-inline" :brief="conversation.brief" :may-insert="mine" @insert="(text) => ((showBrief = false), reply?.insert(text))" />
+        <ConversationPane v-show="!showBrief" :key="conversation.id" :conversation="conversation" :visitor-writes="visitorWrites" @judge="(message, verdict) => act('judgements', { message, verdict })" />
+        <BriefPane v-if="showBrief" class="brief-inline" :brief="conversation.brief" :may-insert="mine" @insert="(text) => ((showBrief = false), reply?.insert(text))" @propose="propose" />
         <ReplyBox v-if="mine" ref="reply" :conversation="conversation.id" :name="session.user!.name" :busy="busy" @send="send" @typing="session.send('typing', conversation.id)" />
       </template>
       <div v-else-if="!failure" class="empty">
@@ -98,7 +99,7 @@ onKeyStroke(['1', '2'], (event) => {
         <p v-if="desk?.waiting.length">Open a conversation on the left, or press <kbd>T</kbd> to take the one that waits longest.</p><p v-else>New conversations appear here by themselves. <template v-if="!session.user!.present">You are marked as away: the switch above says that you are at your desk.</template></p>
       </div>
     </section>
-    <BriefPane v-if="conversation" class="right" :brief="conversation.brief" :may-insert="mine" @insert="reply?.insert($event)" />
+    <BriefPane v-if="conversation" class="right" :brief="conversation.brief" :may-insert="mine" @insert="reply?.insert($event)" @propose="propose" />
     <Dialog v-model:visible="blocking" modal header="Block this visitor" :style="{ width: '400px' }">
       <form class="stack" @submit.prevent="block">
         <p>They cannot write here any more, and this conversation closes. The audit trail keeps who did it and why.</p>

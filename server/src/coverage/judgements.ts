@@ -1,0 +1,53 @@
+import type { AnswerData, SignedIn, Verdict } from '@janua/contracts'
+import type { Audit } from '../accounts/audit.ts'
+import type { Clock } from '../clock.ts'
+import type { ConversationTables } from '../conversations/models.ts'
+import type { Threads } from '../conversations/thread.ts'
+import type { Desk } from '../handover/desk.ts'
+import { problem } from '../http/problems.ts'
+import type { Articles } from '../library/articles.ts'
+import type { CoverageTables } from './models.ts'
+
+interface Needs {
+  tables: ConversationTables & CoverageTables
+  threads: Threads
+  desk: Desk
+  articles: Articles
+  audit: Audit
+  clock: Clock
+}
+
+/** What people of the team say of the assistant's answers, and what they propose to teach it. */
+export class Judgements {
+  constructor(private readonly needs: Needs) {}
+
+  /** Judges an answer of a conversation that the person may read. A wrong answer comes onto the mending list. */
+  async judge(user: SignedIn, conversation: number, messageId: number, verdict: Verdict): Promise<void> {
+    const { tables, threads, desk, clock } = this.needs
+    await desk.mustRead(user, conversation)
+    await threads.change(conversation, async (_locked, transaction) => {
+      const message = await tables.messages.findOne({ where: { id: messageId, conversationId: conversation, kind: 'answer' }, transaction })
+      if (!message) throw problem('MESSAGE_NOT_FOUND')
+      const data = message.data as unknown as AnswerData
+      const questionId = data.question
+      await tables.judgements.create({ questionId, userId: user.id, role: user.role, verdict, createdAt: clock.now() }, { transaction })
+      const standing = await this.standing(questionId, transaction)
+      await message.update({ data: { ...data, judged: standing } }, { transaction })
+      const question = await tables.questions.findByPk(questionId, { transaction })
+      const silent = question!.outcome === 'unanswered' || question!.outcome === 'suggested'
+      await question!.update({ unsettled: standing === 'wrong' || silent }, { transaction })
+    })
+  }
+
+  /** Proposes a phrasing: it goes into the draft as a change in work, for a lead or editor to look at. */
+  async propose(user: SignedIn, conversation: number, item: number, phrasing: string): Promise<void> {
+    await this.needs.desk.mustRead(user, conversation)
+    const { title } = await this.needs.articles.teach(user, item, phrasing, false)
+    await this.needs.audit.note(user, 'proposed a phrasing', title, { item, phrasing, conversation })
+  }
+
+  private async standing(questionId: number, transaction: import('sequelize').Transaction): Promise<Verdict> {
+    const all = await this.needs.tables.judgements.findAll({ where: { questionId }, order: [['id', 'DESC']], transaction })
+    return (all.find(({ role }) => role === 'lead') ?? all[0]!).verdict
+  }
+}
