@@ -64,6 +64,8 @@ export interface Desk {
   waiting: DeskRow[]
   mine: DeskRow[]
   withAssistant: number
+  /** The server's time, against which waits are counted. */
+  now: string
 }
 
 export interface Brief {

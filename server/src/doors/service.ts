@@ -72,9 +72,7 @@ export class Doors {
   }
 
   private async view({ item, revision, content }: DraftItem<DoorContent>): Promise<Door> {
-    const pinned = (await this.needs.live.pinned()).find((each) => each.item === item.id)
-    const state = pinned?.revision === revision.id ? 'live' : item.ready ? 'ready' : 'in work'
-    return { ...content, id: item.id, revision: revision.id, state, published: pinned !== undefined }
+    return { ...content, id: item.id, revision: revision.id, ...(await this.needs.live.standing(item, revision.id)) }
   }
 }
 

@@ -36,7 +36,7 @@ export class Desk {
       tables.conversations.findAll({ where: { state: 'agent', agentId: user.id }, order: [['lastAt', 'DESC']], limit: 100 }),
       tables.conversations.count({ where: { state: 'assistant', lastAt: { [Op.gt]: new Date(+this.needs.clock.now() - 15 * 60_000) } } }),
     ])
-    return { waiting: await this.rows(waiting), mine: await this.rows(mine), withAssistant }
+    return { waiting: await this.rows(waiting), mine: await this.rows(mine), withAssistant, now: this.needs.clock.now().toISOString() }
   }
 
   async open(user: SignedIn, id: number): Promise<DeskConversation> {

@@ -49,8 +49,8 @@ async function readRouting({ draft, live, tables }: Pick<Needs, 'draft' | 'live'
   const row = await tables.items.findOne({ where: { kind: 'routing' } })
   if (!row) throw problem('NOT_FOUND')
   const { item, revision, content } = await draft.read<Routing>(row.id, 'routing')
-  const pinned = (await live.pinned()).find((each) => each.item === item.id)
-  return { ...content, id: item.id, revision: revision.id, state: pinned?.revision === revision.id ? 'live' : item.ready ? 'ready' : 'in work' }
+  const { state } = await live.standing(item, revision.id)
+  return { ...content, id: item.id, revision: revision.id, state }
 }
 
 async function refuseUnknownQueues(tables: HandoverTables, { rules, lastResort }: Routing): Promise<void> {

@@ -1,4 +1,4 @@
-import { ARTICLE_SORTS, type Article, type ArticleContent, type ArticleCreate, type ArticlePage, type ArticleQuery, type ArticleRow, type ArticleSave, type ChangeState } from '@janua/contracts'
+import { ARTICLE_SORTS, type Article, type ArticleContent, type ArticleCreate, type ArticlePage, type ArticleQuery, type ArticleRow, type ArticleSave } from '@janua/contracts'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
@@ -90,15 +90,12 @@ export class Articles {
   }
 
   private async view({ item, revision, content }: DraftItem<unknown>): Promise<Article> {
-    const pinned = (await this.needs.live.pinned()).find((each) => each.item === item.id)
-    const state: ChangeState = pinned?.revision === revision.id ? 'live' : item.ready ? 'ready' : 'in work'
     return {
       ...(content as ArticleContent),
       id: item.id,
       kind: item.kind as 'article' | 'fixed',
       revision: revision.id,
-      state,
-      published: pinned !== undefined,
+      ...(await this.needs.live.standing(item, revision.id)),
       sourceName: item.sourceName,
       updatedAt: item.updatedAt.toISOString(),
       updatedBy: await this.needs.users.nameOf(item.updatedBy),

@@ -1,7 +1,8 @@
+import type { ChangeState } from '@janua/contracts'
 import type { Pinned } from '@janua/core'
 import type { Transaction } from 'sequelize'
 import type { AccountTables } from '../accounts/models.ts'
-import type { ContentTables } from '../library/models.ts'
+import type { ContentTables, ItemRow } from '../library/models.ts'
 
 const NAME = 'live_release'
 
@@ -16,6 +17,13 @@ export class LivePointer {
 
   async set(release: number, transaction: Transaction): Promise<void> {
     await this.tables.settings.upsert({ name: NAME, value: release }, { transaction })
+  }
+
+  /** Whether visitors get this revision of an item, and if not, how far its change is. */
+  async standing(item: Pick<ItemRow, 'id' | 'ready'>, revision: number): Promise<{ state: ChangeState; published: boolean }> {
+    const releaseId = (await this.read()) ?? 0
+    const pinned = await this.tables.releaseItems.findOne({ where: { releaseId, itemId: item.id } })
+    return { state: pinned?.revisionId === revision ? 'live' : item.ready ? 'ready' : 'in work', published: pinned !== null }
   }
 
   async pinned(transaction?: Transaction): Promise<Pinned[]> {

@@ -7,7 +7,6 @@ defineProps<{ blocks: Block[] }>()
 
 <template>
   <template v-for="(block, i) in blocks" :key="i">
-    <!-- eslint-disable vue/no-v-html -->
     <p v-if="block.type === 'paragraph'" v-html="block.content.html" />
     <h4 v-else-if="block.type === 'heading'" v-html="block.content.html" />
     <pre v-else-if="block.type === 'code'" v-html="block.content.html" />

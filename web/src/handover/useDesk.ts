@@ -17,12 +17,17 @@ export function useDesk(id: () => number | null) {
   const now = ref(Date.now())
   let typingEnds: number | undefined
   let asked = 0
+  /** How far the server's clock is ahead of this machine's, in milliseconds. */
+  let ahead = 0
 
   async function refreshLists(): Promise<void> {
-    desk.value = await get<Desk>('/desk').catch((cause: unknown) => {
+    try {
+      desk.value = await get<Desk>('/desk')
+      ahead = Date.parse(desk.value.now) - Date.now()
+      now.value = Date.now() + ahead
+    } catch (cause) {
       failure.value = inPlainWords(cause)
-      return desk.value
-    })
+    }
   }
   async function refreshOpen(): Promise<void> {
     const wanted = id()
@@ -64,7 +69,7 @@ export function useDesk(id: () => number | null) {
       typingEnds = window.setTimeout(() => (visitorWrites.value = false), TYPING_SHOWN_MS)
     }),
   ]
-  const tick = window.setInterval(() => (now.value = Date.now()), TICK_MS)
+  const tick = window.setInterval(() => (now.value = Date.now() + ahead), TICK_MS)
   const slow = window.setInterval(() => void refreshLists(), SLOW_REFRESH_MS)
   watch(id, () => {
     visitorWrites.value = false

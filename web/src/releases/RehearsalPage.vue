@@ -76,7 +76,7 @@ async function ask(): Promise<void> {
     </section>
     <section class="right">
       <template v-if="current">
-        <div class="row"><h1 class="grow">{{ current.answer.outcome === 'answered' ? 'Why this answer' : 'Why no answer' }}</h1><span class="quiet small">{{ count(current.answer.trace.passages, 'passage') }} · {{ current.answer.trace.rule }}; above the sill Janua answers</span></div>
+        <div class="row"><h1 class="grow">{{ current.answer.outcome === 'answered' ? 'Why this answer' : 'Why no answer' }}</h1><span class="quiet small">{{ count(current.answer.trace.passages, 'passage') }} · decided by: {{ current.answer.trace.rule }}</span></div>
         <p class="small words">Read as: <template v-for="term in current.answer.trace.terms" :key="term.word"><span :class="{ unknown: !term.known }">{{ term.readAs ? `${term.word} → ${term.readAs}` : term.word }}</span> </template><span v-if="current.answer.trace.terms.some(({ known }) => !known)" class="quiet">(struck through: no passage has it)</span></p>
         <WhyLadder v-if="current.answer.trace.candidates.length" :trace="current.answer.trace" :chosen="chosen" />
         <Message v-else severity="info">No passage has any of these words.</Message>
