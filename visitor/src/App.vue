@@ -97,7 +97,7 @@ const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: 
     <footer>
       <Composer @say="(text) => ((notice = ''), say(text))" @typing="typing" />
       <nav :aria-label="words.menu">
-        <button v-if="canAsk" type="button" class="link" data-test="person" @click="act(api.askPerson)">{{ words.aPerson }}</button>
+        <button v-if="canAsk || state === 'closed'" type="button" class="link" data-test="person" @click="act(api.askPerson)">{{ words.aPerson }}</button>
         <template v-if="messages.length">
           <button type="button" class="link" data-test="save-text" @click="saveText">{{ words.save }}</button>
           <button v-if="state !== 'closed'" type="button" class="link" data-test="end" @click="act(api.end)">{{ words.end }}</button>

@@ -34,7 +34,7 @@ export function sessionsIn(db: Sequelize, secret: string): { middleware: Request
     resave: false,
     saveUninitialized: false,
     rolling: false,
-    cookie: { httpOnly: true, sameSite: 'lax', secure: false, maxAge: SESSION_DAYS * 86_400_000 },
+    cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: SESSION_DAYS * 86_400_000 },
   })
   return {
     middleware,

@@ -1,5 +1,5 @@
 import { contactInput, doorCreate, doorSave, idPath, sayInput, threadQuery, voteInput } from '@janua/contracts'
-import { rateLimit } from 'express-rate-limit'
+import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
 import Joi from 'joi'
 import type { Conversations } from '../conversations/service.ts'
 import type { Handover } from '../handover/handover.ts'
@@ -10,8 +10,9 @@ import type { Doors } from './service.ts'
 const doorPath = Joi.object<{ door: string }>({ door: Joi.string().max(40).required() })
 const sourcePath = Joi.object<{ id: number }>({ id: Joi.number().integer().positive().required() })
 const languageBody = Joi.object<{ language: 'en' | 'de' }>({ language: Joi.valid('en', 'de').default('en') })
+/** Many visitors may share one address, so those with a token are counted one by one. */
 const limit = (perMinute: number) =>
-  rateLimit({ windowMs: 60_000, limit: perMinute, standardHeaders: false, legacyHeaders: false, handler: () => { throw problem('TOO_MANY', 60) } })
+  rateLimit({ windowMs: 60_000, limit: perMinute, keyGenerator: (req) => req.get('authorization') ?? ipKeyGenerator(req.ip ?? ''), standardHeaders: false, legacyHeaders: false, handler: () => { throw problem('TOO_MANY', 60) } })
 
 interface Needs {
   doors: Doors
@@ -31,7 +32,7 @@ export function doorRoutes({ doors, conversations, handover }: Needs): Route[] {
 
     route('get', '/visit/sources/:id', 'door.visit', { params: sourcePath }, ({ params }) => doors.source(params.id)),
     route('get', '/visit/:door', 'door.visit', here, ({ params }) => doors.open(params.door)),
-    route('post', '/visit/:door/visitors', 'door.visit', { ...here, before: [limit(30)], status: 201 }, async () => ({ token: await conversations.newVisitor() })),
+    route('post', '/visit/:door/visitors', 'door.visit', { ...here, before: [limit(120)], status: 201 }, async () => ({ token: await conversations.newVisitor() })),
     route('get', '/visit/:door/thread', 'conversation.visit', { ...here, query: threadQuery }, thread),
     route('post', '/visit/:door/messages', 'conversation.visit', { ...here, body: sayInput, before: asking }, ({ visitor, body }) => conversations.say(visitor, body)),
     route('post', '/visit/:door/votes', 'conversation.visit', { ...here, body: voteInput }, ({ visitor, body }) => conversations.vote(visitor, body.message, body.helpful)),

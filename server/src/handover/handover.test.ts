@@ -140,6 +140,14 @@ describe('hand-over', () => {
     expect(event.data).to.deep.include({ open: false, changesAt: '2026-11-24T09:00:00.000Z' })
     clock.set('2026-11-24T10:00:00Z')
   })
+  it('does not promise anybody while everybody of the queue is away', async () => {
+    for (const who of [anton, bria]) await who.put('/presence', { present: false }).expect(204)
+    const { someone } = await waitingFor('helicopter, is anybody there')
+    const event = (await someone.thread()).messages.at(-1)!
+    expect(event.text).to.include('Nobody is at their desk')
+    expect(event.data).to.deep.include({ open: true, present: 0 })
+    await anton.put('/presence', { present: true }).expect(204)
+  })
   it('keeps a queue that rules lead to', async () => {
     const lead = await member(janua, 'lead')
     expect((await lead.delete(`/queues/${queues.refunds}`)).body.message).to.equal('The queue cannot be removed: routing rules still lead to it.')

@@ -76,10 +76,11 @@ export class Handover {
       const now = clock.now()
       threads.move(locked, 'hand over')
       Object.assign(locked, { queueId: queue.id, agentId: null, enteredQueueAt: now, takenAt: null, routedBecause: routed.because.slice(0, 300), subject: situation.words.split('\n').at(-1)!.slice(0, 300) || locked.subject })
+      const present = await queues.present(queue.id)
       const { open, changesAt } = openAt(door.hours, door.timeZone, now)
-      const data = { queue: queue.name, because: routed.because, rule: routed.rule, open, changesAt: changesAt?.toISOString() ?? null, present: await queues.present(queue.id) }
+      const data = { queue: queue.name, because: routed.because, rule: routed.rule, open, changesAt: changesAt?.toISOString() ?? null, present }
       const texts = door.texts[locked.language]
-      await threads.append(locked, { author: 'event', kind: 'handed over', text: open ? texts.waiting : texts.closedHours, data }, transaction)
+      await threads.append(locked, { author: 'event', kind: 'handed over', text: open && present > 0 ? texts.waiting : texts.closedHours, data }, transaction)
     })
   }
 

@@ -27,6 +27,9 @@ const toggle = {
   root: { background: 'var(--paper)', checkedBackground: 'var(--paper)', hoverBackground: 'var(--paper)', borderColor: 'var(--line)', checkedBorderColor: 'var(--line)', color: 'var(--muted)', hoverColor: 'var(--ink)', checkedColor: 'var(--ink)' },
   content: { checkedBackground: 'var(--surface)', checkedShadow: 'none' },
 }
+const dropdown = { dropdown: { background: 'var(--paper)', hoverBackground: 'var(--harbour-soft)', activeBackground: 'var(--harbour-soft)', color: 'var(--muted)', hoverColor: 'var(--ink)', activeColor: 'var(--ink)' } }
+/** The switch stands on the lintel, which is dark in both schemes. */
+const lintelSwitch = { root: { background: '#56666b', hoverBackground: '#65767b', checkedBackground: '#47713b', checkedHoverBackground: '#528046' }, handle: { background: '#f6f3ec', hoverBackground: '#ffffff', checkedBackground: '#ffffff', checkedHoverBackground: '#ffffff' } }
 const notes = { info: note('harbour'), success: note('moss'), warn: note('brass'), error: note('brick') }
 
 export const preset = definePreset(Aura, {
@@ -44,6 +47,8 @@ export const preset = definePreset(Aura, {
         text: { primary: { color: 'var(--harbour)', hoverBackground: 'var(--harbour-soft)' }, danger: { color: 'var(--brick)', hoverBackground: 'var(--brick-soft)' } },
       }])),
     },
+    autocomplete: { colorScheme: { light: dropdown, dark: dropdown } },
+    toggleswitch: { colorScheme: { light: lintelSwitch, dark: lintelSwitch } },
     togglebutton: { colorScheme: { light: toggle, dark: toggle } },
     message: { colorScheme: { light: notes, dark: notes } },
     toast: { colorScheme: { light: notes, dark: notes } },
