@@ -23,7 +23,6 @@ const sort = ref<'frequent' | 'newest'>('frequent')
 const search = ref('')
 const offset = ref(0)
 const marked = ref<string>()
-const opened = ref(false)
 const { state: page, run: load } = useRemote((signal) => get<UnsettledPage>('/unsettled', { state: state.value, sort: sort.value, search: search.value, offset: offset.value, limit: ROWS }, signal))
 const rows = computed<UnsettledRow[]>(() => page.value.value?.rows ?? [])
 const counts = computed(() => page.value.value?.counts ?? { open: 0, 'in draft': 0, mended: 0 })
@@ -50,8 +49,9 @@ function step(by: number): void {
 }
 onKeyStroke(['j', 'k', 'Enter'], (event) => {
   if (typingSomewhere(event) || (event.key === 'Enter' && (event.target as HTMLElement).closest('button, a'))) return
-  if (event.key === 'Enter') opened.value = true
-  else step(event.key === 'j' ? 1 : -1)
+  if (event.key !== 'Enter') return step(event.key === 'j' ? 1 : -1)
+  event.preventDefault()
+  document.querySelector<HTMLElement>('[data-test="mend-phrasing"]')?.focus()
 })
 </script>
 
@@ -68,11 +68,11 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
       <Message v-if="page.status === 'failed'" severity="error">{{ page.reason }}</Message>
       <div v-if="page.status === 'ready' && rows.length === 0" class="empty panel"><p>{{ search ? 'No such question.' : EMPTY[state] }}</p></div>
       <ul v-else>
-        <UnsettledItem v-for="row in rows" :key="row.norm" :row="row" :marked="row.norm === marked" @open="((marked = row.norm), (opened = true))" />
+        <UnsettledItem v-for="row in rows" :key="row.norm" :row="row" :marked="row.norm === marked" @open="marked = row.norm" />
       </ul>
       <Paginator v-if="(page.value?.total ?? 0) > ROWS" :rows="ROWS" :total-records="page.value?.total" :first="offset" template="PrevPageLink CurrentPageReport NextPageLink" :current-page-report-template="`{first} to {last} of ${count(page.value?.total ?? 0, 'question')}`" @page="offset = $event.first" />
     </section>
-    <MendPanel v-if="current" :key="`${current.norm}-${current.state}`" :row="current" :focus="opened" @mended="mended" />
+    <MendPanel v-if="current" :key="`${current.norm}-${current.state}`" :row="current" @mended="mended" />
   </div>
 </template>
 

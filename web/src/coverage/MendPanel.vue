@@ -13,7 +13,7 @@ import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import AnswerCard from './AnswerCard.vue'
 
-const { row } = defineProps<{ row: UnsettledRow; focus: boolean }>()
+const { row } = defineProps<{ row: UnsettledRow }>()
 const emit = defineEmits<{ mended: [] }>()
 const { run, busy } = useDeed()
 const { state, run: load } = useRemote((signal) => get<UnsettledDetail>('/unsettled/detail', { norm: row.norm }, signal))

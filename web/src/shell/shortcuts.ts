@@ -3,7 +3,7 @@ type Shortcut = [keys: string, deed: string]
 const EVERYWHERE: Shortcut[] = [['/', 'Find anything'], ['?', 'Show these keys']]
 const PAGES: Record<string, Shortcut[]> = {
   '/desk': [['T', 'Take the conversation that waits longest'], ['Ctrl Enter', 'Send the reply'], ['Alt 1 · Alt 2', 'Put a passage of the brief into the reply']],
-  '/mend': [['J · K', 'Next, previous question'], ['Enter', 'Open the marked question']],
+  '/mend': [['J · K', 'Next, previous question'], ['Enter', 'Mend the marked question']],
   '/library': [['Ctrl S', 'Save the article']],
   '/fixed': [['Ctrl S', 'Save the fixed answer']],
 }
