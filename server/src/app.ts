@@ -3,7 +3,6 @@ import express, { type Express, type Request } from 'express'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Logger } from 'pino'
-import type { Sequelize } from 'sequelize'
 import type { Accounts } from './accounts/service.ts'
 import type { sessionsIn } from './accounts/sessions.ts'
 import type { EngineHost } from './answering/engineHost.ts'
@@ -14,7 +13,6 @@ import { type Gatekeeper, mount, type Route } from './http/routing.ts'
 import { againstForgery, doorHeaders, teamHeaders } from './http/security.ts'
 
 interface Needs {
-  db: Sequelize
   routes: readonly Route[]
   sessions: ReturnType<typeof sessionsIn>
   accounts: Accounts

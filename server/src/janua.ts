@@ -66,7 +66,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const threads = new Threads({ db, tables, users, events, clock })
   const conversations = new Conversations({ db, tables, threads, engine, users, events, clock })
   const queues = new Queues({ db, tables, engine, audit, events, clock })
-  const handover = new Handover({ db, tables, conversations, threads, queues, engine, clock })
+  const handover = new Handover({ tables, conversations, threads, queues, engine, clock })
   const desk = new Desk({ db, tables, threads, queues, engine, users, audit, events, clock })
   const mends = new Mends({ tables, articles, engine, users, audit, clock })
   const judgements = new Judgements({ tables, threads, desk, articles, audit, clock })
@@ -80,7 +80,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     ...handoverRoutes({ queues, desk, draft, live, tables }),
     ...coverageRoutes(unsettled, mends, judgements),
   ]
-  const app: Express = createApp({ db, routes, sessions, accounts, conversations, engine, log })
+  const app: Express = createApp({ routes, sessions, accounts, conversations, engine, log })
   const server: Server = createServer(app)
   const sockets = openSockets(server, { sessions, accounts, conversations, desk, queues, tables, events, log })
 

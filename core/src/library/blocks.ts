@@ -21,11 +21,6 @@ markdown.renderer.rules.link_open = (tokens, index, options, _env, renderer) => 
   return renderer.renderToken(tokens, index, options)
 }
 
-/** Safe HTML of a whole Markdown text. */
-export function renderMarkdown(source: string): string {
-  return markdown.render(source)
-}
-
 /**
  * Reads Markdown into flat blocks. Quotes are read as their paragraphs; a list inside a list item becomes part of that item.
  * @example readBlocks('# Pets\n\nDogs pay 4.50.').map(b => b.type) // ['heading', 'paragraph']

@@ -52,7 +52,7 @@ export class Conversations {
     await this.refuseBlocked(visitor)
     const { threads, engine } = this.needs
     const { release, door } = await engine.openDoor(visitor.door)
-    const conversation = await this.open(visitor, door.id, language)
+    const conversation = await this.open(visitor, language)
     const work = async (locked: Row<ConversationRow>, transaction: Transaction) => {
       if (await threads.sentBefore(locked.id, clientId, transaction)) return
       locked.language = language
@@ -132,9 +132,11 @@ export class Conversations {
     if (blocked > 0) throw problem('VISITOR_BLOCKED')
   }
 
-  /** The visitor's conversation behind this door; made at the first message. The lock on the visitor keeps two tabs from making two. */
-  private open(visitor: KnownVisitor, doorId: number, language: 'en' | 'de'): Promise<Row<ConversationRow>> {
-    const { db, tables, clock } = this.needs
+  /** The visitor's conversation behind this door; made at the first message or wish for a person. The lock on the visitor keeps two tabs from making two. */
+  async open(visitor: KnownVisitor, language: 'en' | 'de'): Promise<Row<ConversationRow>> {
+    const { db, tables, clock, engine } = this.needs
+    const { door } = await engine.openDoor(visitor.door)
+    const doorId = door.id
     return db.transaction(async (transaction) => {
       const known = await tables.visitors.findByPk(visitor.id, { lock: true, transaction })
       if (!known) throw problem('VISITOR_UNKNOWN')

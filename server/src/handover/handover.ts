@@ -1,6 +1,5 @@
 import { openAt, route, type Situation, type Trace } from '@janua/core'
-import type { Sequelize, Transaction } from 'sequelize'
-import { Op } from 'sequelize'
+import type { Transaction } from 'sequelize'
 import type { EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationRow, ConversationTables } from '../conversations/models.ts'
@@ -13,7 +12,6 @@ import type { HandoverTables } from './models.ts'
 import type { Queues } from './queues.ts'
 
 interface Needs {
-  db: Sequelize
   tables: ConversationTables & HandoverTables
   conversations: Conversations
   threads: Threads
@@ -31,8 +29,7 @@ export class Handover {
     const { conversations, threads, tables } = this.needs
     await conversations.refuseBlocked(visitor)
     const known = await tables.visitors.findByPk(visitor.id)
-    if (!(await conversations.current(visitor))) await this.startEmpty(visitor, language)
-    const conversation = await conversations.mustHave(visitor)
+    const conversation = await conversations.open(visitor, language)
     if (known?.name && known.mail) return this.handOver(visitor, conversation.id)
     await threads.change(conversation.id, async (locked, transaction) => {
       if (locked.state === 'closed') threads.move(locked, 'resume')
@@ -103,18 +100,6 @@ export class Handover {
       door: door.id,
       told: { name: visitor?.name ?? '', mail: visitor?.mail ?? '' },
     }
-  }
-
-  private async startEmpty(visitor: KnownVisitor, language: 'en' | 'de'): Promise<void> {
-    const { tables, engine, clock, db } = this.needs
-    const { door } = await engine.openDoor(visitor.door)
-    await db.transaction(async (transaction) => {
-      await tables.visitors.findByPk(visitor.id, { lock: true, transaction })
-      const there = await tables.conversations.findOne({ where: { visitorId: visitor.id, doorId: door.id, state: { [Op.ne]: 'closed' } }, transaction })
-      if (there) return
-      const now = clock.now()
-      await tables.conversations.create({ doorId: door.id, visitorId: visitor.id, state: 'assistant', version: 0, seq: 0, language, subject: '', lastAt: now, lastBy: 'visitor', createdAt: now }, { transaction })
-    })
   }
 }
 
