@@ -69,7 +69,7 @@ class Player {
     }
     for (const { text, settledBy } of questions) {
       const message = write('visitor', 'text', text)
-      const answer = respond(this.release, door, text, 'en')
+      const answer = respond(this.release, door, text, { language: 'en', at: new Date(clock) })
       if (!answer.question) {
         write('assistant', answer.kind, answer.text)
         continue

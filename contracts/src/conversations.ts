@@ -61,5 +61,7 @@ export const threadQuery = Joi.object<{ after: number }>({ after: Joi.number().i
 export interface SourceView {
   title: string
   release: number
-  passages: { ordinal: number; path: string[]; blocks: Block[] }[]
+  /** Where the document itself stands: a stored file, or a page of a site. */
+  original: string | null
+  passages: { ordinal: number; path: string[]; blocks: Block[]; page: number | null }[]
 }

@@ -1,11 +1,15 @@
+import type { Holds, Part } from '@janua/core'
 import Joi from 'joi'
 import { draftKeys, pageQuery, type Paged, withKeys } from './common.ts'
 
 export type ChangeState = 'live' | 'in work' | 'ready'
 
+/** What answers are taken from. */
+export type ContentKind = 'article' | 'fixed' | 'document'
+
 export interface ArticleRow {
   id: number
-  kind: 'article' | 'fixed'
+  kind: ContentKind
   title: string
   collection: string
   phrasings: number
@@ -26,6 +30,8 @@ export interface ArticleContent {
   /** Markdown. */
   body: string
   reviewOn: string | null
+  /** Of a fixed answer: when and where it holds. */
+  holds?: Holds
 }
 
 export interface Article extends ArticleContent {
@@ -41,14 +47,88 @@ export interface Article extends ArticleContent {
 
 export type ArticlePage = Paged<ArticleRow> & { collections: string[]; all: number }
 
-const phrasing = Joi.string().trim().min(2).max(300)
+export const phrasing = Joi.string().trim().min(2).max(300)
+export const phrasingList = Joi.array().items(phrasing).max(200).unique((a: string, b: string) => a.toLowerCase() === b.toLowerCase()).required()
+const titled = { title: Joi.string().trim().min(1).max(200).required(), collection: Joi.string().trim().max(80).allow('').required() }
+export const dayText = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/).messages({ 'string.pattern.base': 'A day is written like 2027-05-31.' })
+const holds = Joi.object<Holds>({
+  from: dayText.allow(null).required(),
+  until: dayText.allow(null).required(),
+  doors: Joi.array().items(Joi.string().max(40)).max(50).required(),
+}).custom((value: Holds, helpers) => (value.from && value.until && value.from > value.until ? helpers.message({ custom: 'The first day must not be after the last' }) : value))
 export const articleContent = Joi.object<ArticleContent>({
-  title: Joi.string().trim().min(1).max(200).required(),
-  collection: Joi.string().trim().max(80).allow('').required(),
-  phrasings: Joi.array().items(phrasing).max(200).unique((a: string, b: string) => a.toLowerCase() === b.toLowerCase()).required(),
+  ...titled,
+  phrasings: phrasingList,
   body: Joi.string().max(400_000).allow('').required(),
-  reviewOn: Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/).allow(null).required(),
+  reviewOn: dayText.allow(null).required(),
+  holds,
 })
+
+/** What a PDF, an office document, a sheet or a page of a site became. */
+export interface DocumentContent {
+  title: string
+  collection: string
+  format: 'pdf' | 'docx' | 'sheet' | 'page'
+  /** The stored original, by its hash. */
+  file: string | null
+  /** Where a page stands. */
+  address: string | null
+  pages: number | null
+  phrasings: string[]
+  parts: Part[]
+  reviewOn: string | null
+}
+
+export const MAX_PARTS = 3_000
+const part = Joi.object<Part>({
+  heading: Joi.string().max(300).allow('').required(),
+  level: Joi.number().integer().min(1).max(9).required(),
+  page: Joi.number().integer().min(1).allow(null).required(),
+  kind: Joi.valid('text', 'table', 'question').required(),
+  body: Joi.string().max(400_000).allow('').required(),
+  phrasings: phrasingList,
+  leftOut: Joi.object({ by: Joi.valid('reader', 'team').required(), because: Joi.string().max(200).required() }).allow(null).required(),
+})
+export const documentContent = Joi.object<DocumentContent>({
+  ...titled,
+  format: Joi.valid('pdf', 'docx', 'sheet', 'page').required(),
+  file: Joi.string().hex().length(64).allow(null).required(),
+  address: Joi.string().max(2_000).allow(null).required(),
+  pages: Joi.number().integer().min(1).allow(null).required(),
+  phrasings: phrasingList,
+  parts: Joi.array().items(part).max(MAX_PARTS).required(),
+  reviewOn: dayText.allow(null).required(),
+})
+
+/** The lead's changes to a document: everything but what was read. */
+export interface DocumentSave {
+  title: string
+  collection: string
+  phrasings: string[]
+  reviewOn: string | null
+  /** For each part, in order: why it is left out, and its phrasings. */
+  parts: Pick<Part, 'leftOut' | 'phrasings'>[]
+  base: number
+  ready: boolean
+}
+export const documentSave = Joi.object<DocumentSave>({
+  ...titled,
+  phrasings: phrasingList,
+  reviewOn: dayText.allow(null).required(),
+  parts: Joi.array().items(Joi.object({ leftOut: part.extract('leftOut'), phrasings: phrasingList })).max(MAX_PARTS).required(),
+  ...draftKeys,
+})
+
+export interface Document extends DocumentContent {
+  id: number
+  kind: 'document'
+  revision: number
+  state: ChangeState
+  published: boolean
+  sourceName: string | null
+  updatedAt: string
+  updatedBy: string
+}
 
 export interface ArticleSave extends ArticleContent {
   /** The revision that the change was made on: when the article has moved on since, the save is refused and both texts are shown. */
@@ -68,7 +148,8 @@ export const ARTICLE_SORTS = ['title', 'collection', 'words', 'reviewOn', 'updat
 export interface ArticleQuery {
   search: string
   collection: string
-  kind: 'article' | 'fixed'
+  /** `library`: articles and documents. */
+  kind: ContentKind | 'library'
   state: '' | ChangeState | 'due'
   sort: (typeof ARTICLE_SORTS)[number]
   order: 'asc' | 'desc'
@@ -78,13 +159,8 @@ export interface ArticleQuery {
 export const articleQuery = withKeys<ArticleQuery>(pageQuery, {
   search: Joi.string().trim().allow('').max(200).default(''),
   collection: Joi.string().allow('').max(80).default(''),
-  kind: Joi.valid('article', 'fixed').default('article'),
+  kind: Joi.valid('library', 'article', 'document', 'fixed').default('library'),
   state: Joi.valid('', 'live', 'in work', 'ready', 'due').default(''),
   sort: Joi.valid(...ARTICLE_SORTS).default('updatedAt'),
   order: Joi.valid('asc', 'desc').default('desc'),
 })
-
-/** What became of one file of an import. */
-export type ImportResult =
-  | { file: string; result: 'imported' | 'updated' | 'unchanged'; id: number; title: string; passages: number; words: number; notes: string[] }
-  | { file: string; result: 'refused'; reason: string }

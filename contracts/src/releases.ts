@@ -1,6 +1,6 @@
 import Joi from 'joi'
 
-export type ItemKind = 'article' | 'fixed' | 'door' | 'routing'
+export type ItemKind = 'article' | 'fixed' | 'document' | 'glossary' | 'courtesy' | 'door' | 'routing'
 
 export interface DraftChange {
   item: number

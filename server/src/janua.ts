@@ -70,12 +70,12 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const desk = new Desk({ db, tables, threads, queues, engine, users, audit, events, clock })
   const mends = new Mends({ tables, articles, engine, users, audit, clock })
   const judgements = new Judgements({ tables, threads, desk, articles, audit, clock })
-  const unsettled = new Unsettled({ db, tables, engine, mends })
+  const unsettled = new Unsettled({ db, tables, engine, mends, clock })
 
   const routes: Route[] = [
     ...accountRoutes(accounts, audit),
     ...libraryRoutes(articles, importer),
-    ...releaseRoutes(releases, draft, engine, mends),
+    ...releaseRoutes(releases, draft, engine, mends, clock),
     ...doorRoutes({ doors, conversations, handover }),
     ...handoverRoutes({ queues, desk, draft, live, tables }),
     ...coverageRoutes(unsettled, mends, judgements),

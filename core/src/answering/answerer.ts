@@ -6,6 +6,7 @@ import { confidence, type ConfidenceModel, contributions } from './confidence.ts
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { extract } from './extract.ts'
 import { featuresOf, type FeatureValues } from './features.ts'
+import { leftOutBecause } from './items.ts'
 
 export type Outcome = 'answered' | 'clarifying' | 'suggested' | 'declined' | 'unanswered'
 
@@ -16,6 +17,8 @@ export interface Source {
   ordinal: number
   title: string
   path: string[]
+  /** Page of a document on which the passage begins. */
+  page?: number
 }
 
 /** One rung of the why panel: a candidate with the model's word on it, as if it stood first. */
@@ -34,6 +37,8 @@ export interface Trace {
   terms: { word: string; readAs?: string; known: boolean; weight: number }[]
   candidates: TraceCandidate[]
   sill: number
+  /** What would have been among the nearest but does not count here or today, and why. */
+  leftOut: (Source & { because: string })[]
   rule: 'fixed answer' | 'above the sill' | 'below the sill' | 'nothing found'
   passages: number
 }
@@ -53,6 +58,10 @@ export interface AnswerSettings {
   /** Confidence from which Janua answers, 0 to 1. */
   sill: number
   model?: ConfidenceModel
+  /** The day of the question at its door, as "2026-11-23": fixed answers outside their dates are left out. */
+  day?: string
+  /** The door's key: fixed answers for other doors are left out. */
+  door?: string
 }
 
 /** A fixed answer wins outright from this two-way match with one of its phrasings. */
@@ -66,11 +75,12 @@ const NEAR_SHOWN = 3
  * Answers one question from one release. Pure: the same index, question and settings give the same answer and trace.
  * @param question one question, already masked
  */
-export function answerQuestion(index: ReleaseIndex, question: string, { sill, model = DEFAULT_CONFIDENCE }: AnswerSettings): Answer {
+export function answerQuestion(index: ReleaseIndex, question: string, settings: AnswerSettings): Answer {
+  const { sill, model = DEFAULT_CONFIDENCE } = settings
   const terms = questionTerms(question, index)
-  const found = search(terms, index)
+  const { found, leftOut } = counted(terms, index, settings)
   const candidates = judged(found, terms, index, model)
-  const trace: Trace = { terms: terms.map(shownTerm), candidates: candidates.map(({ shown }) => shown), sill, rule: 'nothing found', passages: index.passages.length }
+  const trace: Trace = { terms: terms.map(shownTerm), candidates: candidates.map(({ shown }) => shown), sill, leftOut, rule: 'nothing found', passages: index.passages.length }
   const best = candidates[0]
   if (!best) return { outcome: 'unanswered', confidence: 0, blocks: [], sources: [], near: [], trace }
 
@@ -96,6 +106,18 @@ export function answerQuestion(index: ReleaseIndex, question: string, { sill, mo
   const near = nearest(candidates)
   const outcome = near.length > 0 && sure >= sill * SUGGEST_SHARE ? 'suggested' : 'unanswered'
   return { outcome, confidence: sure, blocks: [], sources: [], near, trace }
+}
+
+/** What is found among all that counts, and what is found only among the rest. */
+function counted(terms: readonly QuestionTerm[], index: ReleaseIndex, settings: AnswerSettings): { found: Candidate[]; leftOut: Trace['leftOut'] } {
+  const because = (doc: number) => leftOutBecause(index.passages[doc]!.item, settings)
+  const all = search(terms, index)
+  const out = all.filter(({ doc }) => because(doc) !== undefined)
+  if (out.length === 0) return { found: all, leftOut: [] }
+  return {
+    found: search(terms, index, all.length, (doc) => because(doc) === undefined),
+    leftOut: out.map(({ doc }) => ({ ...sourceOf(index.passages[doc]!), because: because(doc)! })),
+  }
 }
 
 interface Judged {
@@ -132,7 +154,8 @@ function nearest(candidates: readonly Judged[]): Source[] {
 }
 
 function sourceOf({ item, passage }: IndexedPassage): Source {
-  return { item: item.id, revision: item.revision, ordinal: passage.ordinal, title: item.title, path: passage.path }
+  const { ordinal, path, page } = passage
+  return { item: item.id, revision: item.revision, ordinal, title: item.title, path, ...(page !== null && { page }) }
 }
 
 function shownTerm({ word, readAs, known, weight }: QuestionTerm): Trace['terms'][number] {

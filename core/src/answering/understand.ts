@@ -1,18 +1,11 @@
 import { fold, tokenize } from '../text/tokens.ts'
-
-export type Courtesy = 'greeting' | 'thanks' | 'goodbye'
+import { type Courtesy, courtesyOf, STARTER_COURTESIES } from './courtesies.ts'
 
 /** What a message is: a courtesy or a bare wish for a person is an event, anything else is a question. */
 export interface Understood {
   courtesy?: Courtesy
   wantsPerson: boolean
   isQuestion: boolean
-}
-
-const COURTESIES: Record<Courtesy, RegExp> = {
-  greeting: /^(hi|hello|hey|good (morning|afternoon|evening|day)|hallo|guten (tag|morgen|abend)|moin|servus)( there| all| team| zusammen)?$/,
-  thanks: /^(ok |okay |great |super |perfect )?(thanks?|thank you|thx|many thanks|cheers|danke|vielen dank|danke schon)( a lot| very much| so much| sehr)?$|^(great|perfect|super|ok|okay|alles klar)$/,
-  goodbye: /^(bye|goodbye|bye bye|see you|tschuss|auf wiedersehen|ciao)$/,
 }
 
 const PERSON = '(a |an |the |some ?)?(real |live )?(human|person|agent|operator|someone|somebody|people|member of staff|staff|colleague)'
@@ -27,11 +20,15 @@ const WISH_WORDS = new Set(
   mitarbeiter mitarbeiterin sprechen reden bitte echter person`.split(/\s+/),
 )
 
-/** Reads what kind of message this is. @example understand('can I talk to a person?').wantsPerson // true */
-export function understand(message: string): Understood {
+/**
+ * Reads what kind of message this is.
+ * @param courtesies those of the release
+ * @example understand('can I talk to a person?').wantsPerson // true
+ */
+export function understand(message: string, courtesies: readonly Courtesy[] = STARTER_COURTESIES): Understood {
+  const courtesy = courtesies[courtesyOf(message, courtesies)]
+  if (courtesy) return { courtesy, wantsPerson: false, isQuestion: false }
   const plain = fold(message).replace(/['’]/g, '').replace(/[^\p{L}\p{N}\s]/gu, ' ').replace(/\s+/g, ' ').trim()
-  for (const [courtesy, pattern] of Object.entries(COURTESIES))
-    if (pattern.test(plain)) return { courtesy: courtesy as Courtesy, wantsPerson: false, isQuestion: false }
   const wantsPerson = WISH.test(plain) || BARE.test(plain)
   const bare = wantsPerson && tokenize(plain).every(({ word }) => WISH_WORDS.has(word))
   return { wantsPerson, isQuestion: !bare && plain !== '' }

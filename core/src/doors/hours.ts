@@ -24,6 +24,14 @@ export function openAt(hours: WeeklyHours, zone: string, now: Date): Openness {
   return { open: false, changesAt: next?.from ?? null }
 }
 
+/**
+ * The day that it is somewhere, as "2026-11-23".
+ * @param zone an IANA name such as "Europe/London"
+ */
+export function dayIn(zone: string, now: Date): string {
+  return DateTime.fromJSDate(now, { zone }).toISODate() ?? now.toISOString().slice(0, 10)
+}
+
 function spansOf(hours: WeeklyHours, day: DateTime): { from: Date; to: Date }[] {
   return (hours[day.weekday - 1] ?? []).map(({ from, to }) => ({ from: at(day, from), to: at(day, to) }))
 }

@@ -1,7 +1,8 @@
 import { countWords } from '../text/tokens.ts'
 import { type Block, blockText, readBlocks } from './blocks.ts'
+import type { Part } from './parts.ts'
 
-/** The piece of an article that an answer can cite: blocks that stand together under one heading path. */
+/** The piece of an article or document that an answer can cite: blocks that stand together under one heading path. */
 export interface Passage {
   /** Number within its article, from 0: the anchor of a source. */
   ordinal: number
@@ -10,41 +11,87 @@ export interface Passage {
   blocks: Block[]
   text: string
   words: number
+  /** Page on which it begins, from 1; null where there are no pages. */
+  page: number | null
+  /** Which part of its document it comes from; null in an article. */
+  part: number | null
 }
 
 /** A section longer than this many words is cut at the next block; a single longer block stays whole. */
 export const PASSAGE_WORDS = 170
+/** A table longer than this many rows is cut, its header repeated. */
+export const TABLE_ROWS = 24
 
 /**
  * Splits an article into passages: never across a heading, and before a block that would make it longer than PASSAGE_WORDS.
  * A paragraph that leads into a list or a table stays with it.
  */
 export function splitPassages(markdown: string): Passage[] {
-  const passages: Passage[] = []
-  const path: { level: number; text: string }[] = []
-  let blocks: Block[] = []
-
-  const close = () => {
-    if (blocks.length > 0) passages.push(passage(passages.length, path, blocks))
-    blocks = []
-  }
-  for (const block of readBlocks(markdown)) {
-    if (block.type === 'heading') {
-      close()
-      while (path.length > 0 && path.at(-1)!.level >= block.level) path.pop()
-      path.push({ level: block.level, text: block.content.text })
-      continue
-    }
-    if (blocks.length > 0 && wordsOf(blocks) + wordsOf([block]) > PASSAGE_WORDS && !leadsInto(blocks.at(-1)!, block)) close()
-    blocks.push(block)
-  }
-  close()
-  return passages
+  const splitter = new Splitter()
+  splitter.read(markdown)
+  return splitter.end()
 }
 
-function passage(ordinal: number, path: { text: string }[], blocks: Block[]): Passage {
-  const text = blocks.map(blockText).join('\n')
-  return { ordinal, path: path.map((heading) => heading.text).filter(Boolean), blocks, text, words: countWords(text) }
+/** Splits a document: every part begins a passage of its own; a part without a heading goes on below the path before it. Parts left out make none. */
+export function splitParts(parts: readonly Part[]): Passage[] {
+  const splitter = new Splitter()
+  parts.forEach((part, number) => {
+    splitter.enter(number, part.page)
+    if (part.heading) splitter.head(part.level, part.heading)
+    if (part.leftOut === null) splitter.read(part.body)
+  })
+  return splitter.end()
+}
+
+class Splitter {
+  private readonly passages: Passage[] = []
+  private readonly path: { level: number; text: string }[] = []
+  private blocks: Block[] = []
+  private page: number | null = null
+  private part: number | null = null
+
+  read(markdown: string): void {
+    for (const block of readBlocks(markdown).flatMap(cutTable)) {
+      if (block.type === 'heading') {
+        this.head(block.level, block.content.text)
+        continue
+      }
+      if (this.blocks.length > 0 && wordsOf(this.blocks) + wordsOf([block]) > PASSAGE_WORDS && !leadsInto(this.blocks.at(-1)!, block)) this.close()
+      this.blocks.push(block)
+    }
+  }
+
+  enter(part: number, page: number | null): void {
+    this.close()
+    this.part = part
+    this.page = page
+  }
+
+  head(level: number, text: string): void {
+    this.close()
+    while (this.path.length > 0 && this.path.at(-1)!.level >= level) this.path.pop()
+    this.path.push({ level, text })
+  }
+
+  end(): Passage[] {
+    this.close()
+    return this.passages
+  }
+
+  private close(): void {
+    if (this.blocks.length === 0) return
+    const text = this.blocks.map(blockText).join('\n')
+    const path = this.path.map((heading) => heading.text).filter(Boolean)
+    this.passages.push({ ordinal: this.passages.length, path, blocks: this.blocks, text, words: countWords(text), page: this.page, part: this.part })
+    this.blocks = []
+  }
+}
+
+function cutTable(block: Block): Block[] {
+  if (block.type !== 'table' || block.rows.length <= TABLE_ROWS * 1.5) return [block]
+  const pieces: Block[] = []
+  for (let from = 0; from < block.rows.length; from += TABLE_ROWS) pieces.push({ ...block, rows: block.rows.slice(from, from + TABLE_ROWS) })
+  return pieces
 }
 
 function wordsOf(blocks: Block[]): number {

@@ -1,6 +1,7 @@
 import { analyseQuestion } from '../text/analyse.ts'
 import { guessLanguage } from '../text/language.ts'
 import { stem as stemOf } from '../text/stem.ts'
+import { type GlossaryTerm, readTerms } from './glossary.ts'
 import { type ReleaseIndex, type Wording, weightOf } from './releaseIndex.ts'
 import { NO_MATCH, twoWayMatch, type TwoWay } from './twoWay.ts'
 import { correct } from './typos.ts'
@@ -10,7 +11,7 @@ export interface QuestionTerm {
   stem: string
   word: string
   weight: number
-  /** The word it was read as, when it seemed misspelt. */
+  /** The word it was read as: when it seemed misspelt, or by the glossary. */
   readAs?: string
   known: boolean
 }
@@ -37,7 +38,8 @@ const POOL = 60
 export function questionTerms(question: string, index: ReleaseIndex): QuestionTerm[] {
   const language = guessLanguage(question, index.language)
   const seen = new Set<string>()
-  const terms = analyseQuestion(question, language).map(({ stem, word }): QuestionTerm => {
+  const terms = readTerms(analyseQuestion(question, language), index.glossary).map(({ stem, word, meant }: GlossaryTerm): QuestionTerm => {
+    if (meant) return { stem, word, readAs: meant, weight: weightOf(stem, index.postings), known: true }
     if (index.postings.terms.has(stem)) return { stem, word, weight: weightOf(stem, index.postings), known: true }
     const other = stemOf(word, index.language)
     if (index.postings.terms.has(other)) return { stem: other, word, weight: weightOf(other, index.postings), known: true }
@@ -49,12 +51,15 @@ export function questionTerms(question: string, index: ReleaseIndex): QuestionTe
   return terms.filter((term) => !seen.has(term.stem) && seen.add(term.stem))
 }
 
-/** Ranks the passages for a question; the best first, at most `limit`. */
-export function search(terms: readonly QuestionTerm[], index: ReleaseIndex, limit = 12): Candidate[] {
+/**
+ * Ranks the passages for a question; the best first, at most `limit`.
+ * @param counts whether a passage counts at all, by its place in the index
+ */
+export function search(terms: readonly QuestionTerm[], index: ReleaseIndex, limit = 12, counts?: (doc: number) => boolean): Candidate[] {
   const reach = terms.reduce((sum, term) => sum + term.weight, 0)
   if (reach === 0) return []
   const { scores, touched } = accumulate(terms, index)
-  const pool = touched.sort((a, b) => scores[b]! - scores[a]! || a - b).slice(0, POOL)
+  const pool = (counts ? touched.filter(counts) : touched).sort((a, b) => scores[b]! - scores[a]! || a - b).slice(0, POOL)
   const most = reach * 1.6
   const candidates = pool.map((doc): Candidate => {
     const { match, wording } = bestWording(terms, index.passages[doc]!.wordings)

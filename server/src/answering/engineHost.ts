@@ -1,5 +1,6 @@
-import type { ArticleContent, DoorContent, ItemKind } from '@janua/contracts'
-import { type ContentItem, indexRelease, type Pinned, type ReleaseIndex, type Routing } from '@janua/core'
+import type { CourtesyContent, DoorContent, GlossaryContent, ItemKind } from '@janua/contracts'
+import { type ContentItem, indexRelease, type Pinned, type ReadItem, type ReleaseIndex, type Routing, STARTER_COURTESIES } from '@janua/core'
+import { contentItem } from '../library/contentItem.ts'
 import type { ContentTables } from '../library/models.ts'
 import type { Draft } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
@@ -16,13 +17,18 @@ export interface CompiledRelease {
   index: ReleaseIndex
   doors: OpenDoor[]
   routing: Routing | null
+  courtesies: readonly CourtesyContent[]
+  glossary: readonly GlossaryContent[]
 }
 
 const KEPT = 4
+/** Read items are kept between indices up to this many; then all are forgotten and read anew as needed. */
+const READ_KEPT = 60_000
 
 /** Holds the indices of the releases in use, and of the draft. */
 export class EngineHost {
   private readonly compiled = new Map<number, Promise<CompiledRelease>>()
+  private readonly read = new Map<string, ReadItem>()
   private draftKey = ''
   private draftCompiled: Promise<CompiledRelease> | undefined
 
@@ -70,13 +76,15 @@ export class EngineHost {
     ])
     const kinds = new Map(items.map(({ id, kind }) => [id, kind]))
     const of = (...wanted: ItemKind[]) => revisions.filter(({ itemId }) => wanted.includes(kinds.get(itemId)!)).sort((a, b) => a.itemId - b.itemId)
-    const content = of('article', 'fixed').map(({ id, itemId, content }): ContentItem => {
-      const { title, phrasings, collection, body } = content as ArticleContent
-      return { id: itemId, revision: id, kind: kinds.get(itemId) as 'article' | 'fixed', title, phrasings, collection, body }
-    })
+    const content = of('article', 'fixed', 'document').map((revision): ContentItem => contentItem(kinds.get(revision.itemId)!, revision))
+    const courtesies = of('courtesy').map(({ content }) => content as CourtesyContent)
+    const glossary = of('glossary').map(({ content }) => content as GlossaryContent)
+    if (this.read.size > READ_KEPT) this.read.clear()
     return {
       number,
-      index: indexRelease(content),
+      index: indexRelease(content, { glossary, kept: this.read }),
+      courtesies: courtesies.length > 0 ? courtesies : STARTER_COURTESIES,
+      glossary,
       doors: of('door').map(({ itemId, content }) => ({ ...(content as DoorContent), id: itemId })),
       routing: (of('routing')[0]?.content as Routing | undefined) ?? null,
     }

@@ -1,5 +1,5 @@
 import type { AnswerData, DoorTexts, MessageKind } from '@janua/contracts'
-import { type Answer, answerQuestion, blockText, type Courtesy, maskPrivate, tokenize, understand } from '@janua/core'
+import { type Answer, type AnswerSettings, answerQuestion, blockText, dayIn, maskPrivate, tokenize, understand } from '@janua/core'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
 import type { QuestionRow } from './models.ts'
 
@@ -12,18 +12,13 @@ export interface Response {
   wantsPerson: boolean
 }
 
-const COURTESY: Record<'en' | 'de', Record<Courtesy, string>> = {
-  en: { greeting: 'Hello. What would you like to know?', thanks: 'You are welcome. Anything else?', goodbye: 'Goodbye, and thank you for asking.' },
-  de: { greeting: 'Guten Tag. Was möchten Sie wissen?', thanks: 'Gern geschehen. Noch etwas?', goodbye: 'Auf Wiedersehen, und danke für Ihre Frage.' },
-}
-
 /** The assistant's word on one message: pure, so that history is made by the same code that answers visitors. */
-export function respond(release: CompiledRelease, door: OpenDoor, message: string, language: 'en' | 'de'): Response {
-  const { courtesy, wantsPerson, isQuestion } = understand(message)
-  if (courtesy) return { kind: 'courtesy', text: COURTESY[language][courtesy], wantsPerson: false }
+export function respond(release: CompiledRelease, door: OpenDoor, message: string, { language, at }: { language: 'en' | 'de'; at: Date }): Response {
+  const { courtesy, wantsPerson, isQuestion } = understand(message, release.courtesies)
+  if (courtesy) return { kind: 'courtesy', text: courtesy.replies[language], wantsPerson: false }
   if (!isQuestion) return { kind: 'offer', text: door.texts[language].offerPerson, wantsPerson: true }
   const question = maskPrivate(message)
-  const answer = answerQuestion(release.index, question, { sill: door.threshold })
+  const answer = answerQuestion(release.index, question, settingsAt(door, at))
   return {
     kind: 'answer',
     text: answerText(answer, door.texts[language]),
@@ -34,6 +29,11 @@ export function respond(release: CompiledRelease, door: OpenDoor, message: strin
     question: questionRow(answer, { release, door, question, language, wantsPerson }),
     wantsPerson,
   }
+}
+
+/** How a door answers at a moment: its sill, its key, and the day that it is there. */
+export function settingsAt({ threshold, key, timeZone }: OpenDoor, at: Date): AnswerSettings {
+  return { sill: threshold, door: key, day: dayIn(timeZone, at) }
 }
 
 /** Equal questions have an equal form: their folded words. */

@@ -63,7 +63,7 @@ export class Conversations {
       }
       const said = await threads.append(locked, { author: 'visitor', kind: 'text', text, clientId }, transaction)
       if (locked.state !== 'assistant') return
-      const answer = respond(release, door, text, language)
+      const answer = respond(release, door, text, { language, at: this.needs.clock.now() })
       if (answer.question) locked.subject = answer.question.text.slice(0, 300)
       const row = answer.question && (await this.needs.tables.questions.create({ ...answer.question, conversationId: locked.id, messageId: said.id, askedAt: said.createdAt }, { transaction }))
       const data = answer.data && row ? { ...answer.data, question: row.id, wantsPerson: answer.wantsPerson } : undefined

@@ -4,7 +4,7 @@ import type { Actor, Audit } from '../accounts/audit.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationTables } from '../conversations/models.ts'
-import { answerText } from '../conversations/respond.ts'
+import { answerText, settingsAt } from '../conversations/respond.ts'
 import type { Row } from '../database/tables.ts'
 import { problem } from '../http/problems.ts'
 import type { Articles } from '../library/articles.ts'
@@ -74,7 +74,7 @@ export class Mends {
   private ask(release: CompiledRelease, { text, doorId }: Pick<MendRow, 'text' | 'doorId'>) {
     const door = release.doors.find(({ id }) => id === doorId) ?? release.doors[0]
     if (!door) throw problem('DOOR_NOT_FOUND', String(doorId))
-    const answer = answerQuestion(release.index, text, { sill: door.threshold })
+    const answer = answerQuestion(release.index, text, settingsAt(door, this.needs.clock.now()))
     const source = answer.sources[0]
     return {
       release: release.number,

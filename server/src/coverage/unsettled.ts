@@ -2,7 +2,9 @@ import type { MendState, UnsettledDetail, UnsettledPage, UnsettledQuery, Unsettl
 import { type Answer, answerQuestion, type Outcome } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
+import type { Clock } from '../clock.ts'
 import type { ConversationTables } from '../conversations/models.ts'
+import { settingsAt } from '../conversations/respond.ts'
 import { problem } from '../http/problems.ts'
 import type { Mends } from './mends.ts'
 
@@ -22,7 +24,7 @@ const GROUPED = `SELECT q.norm, COUNT(*) AS times, SUM(q.vote = -1) AS votedDown
 
 /** Questions that went unanswered or were voted down, equal ones together. */
 export class Unsettled {
-  constructor(private readonly needs: { db: Sequelize; tables: ConversationTables; engine: EngineHost; mends: Mends }) {}
+  constructor(private readonly needs: { db: Sequelize; tables: ConversationTables; engine: EngineHost; mends: Mends; clock: Clock }) {}
 
   async list({ search, state, sort, offset, limit }: UnsettledQuery): Promise<UnsettledPage> {
     const { db, tables, mends } = this.needs
@@ -49,22 +51,23 @@ export class Unsettled {
 
   /** One entry opened: who asked it when, and what is said now, live and in the draft. */
   async detail(norm: string): Promise<UnsettledDetail> {
-    const { tables, engine } = this.needs
+    const { tables, engine, clock } = this.needs
     const asked = await tables.questions.findAll({ where: { norm, unsettled: true }, order: [['id', 'DESC']], limit: 20 })
     const last = asked[0]
     if (!last) throw problem('NOT_FOUND')
     const [live, draft] = await Promise.all([engine.live(), engine.draft()])
+    const now = clock.now()
     return {
       occurrences: asked.map(({ id, text, askedAt, outcome, confidence, vote, releaseId }) => ({
         id, text, at: askedAt.toISOString(), outcome: outcome as Outcome, confidence, vote: vote === null ? null : vote > 0 ? 'yes' : 'no', release: releaseId,
       })),
-      live: live && answerFrom(live, last),
-      draft: answerFrom(draft, last),
+      live: live && answerFrom(live, last, now),
+      draft: answerFrom(draft, last, now),
     }
   }
 }
 
-function answerFrom({ index, doors }: CompiledRelease, { text, doorId }: { text: string; doorId: number }): Answer {
+function answerFrom({ index, doors }: CompiledRelease, { text, doorId }: { text: string; doorId: number }, at: Date): Answer {
   const door = doors.find(({ id }) => id === doorId) ?? doors[0]
-  return answerQuestion(index, text, { sill: door?.threshold ?? 0.6 })
+  return answerQuestion(index, text, door ? settingsAt(door, at) : { sill: 0.6 })
 }

@@ -2,6 +2,7 @@ import type { QueryInterface, Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import * as first from './migrations/2026-11-23-first-tables.ts'
 import * as judgements from './migrations/2026-11-24-judgements.ts'
+import * as library from './migrations/2026-11-25-library.ts'
 
 /** One step of the schema; SQL statements in their order. */
 export interface Migration {
@@ -9,7 +10,7 @@ export interface Migration {
   down: readonly string[]
 }
 
-const STEPS: Record<string, Migration> = { '2026-11-23-first-tables': first, '2026-11-24-judgements': judgements }
+const STEPS: Record<string, Migration> = { '2026-11-23-first-tables': first, '2026-11-24-judgements': judgements, '2026-11-25-library': library }
 
 /** Brings the schema up to date. @returns the names of the steps that were taken */
 export async function migrate(db: Sequelize): Promise<string[]> {

@@ -1,12 +1,13 @@
 import { DOOR_LANGUAGES, type Door, type DoorContent, type DoorPublic, type DoorSave, type SourceView, TEXT_KEYS } from '@janua/contracts'
-import { openAt, splitPassages } from '@janua/core'
-import type { ArticleContent } from '@janua/contracts'
+import { openAt, passagesOf } from '@janua/core'
+import type { DocumentContent } from '@janua/contracts'
 import { DateTime } from 'luxon'
 import { Op } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import { problem } from '../http/problems.ts'
+import { contentItem } from '../library/contentItem.ts'
 import type { ContentTables } from '../library/models.ts'
 import type { Draft, DraftItem } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
@@ -61,9 +62,11 @@ export class Doors {
     const pinned = await tables.releaseItems.findOne({ where: { revisionId }, order: [['releaseId', 'DESC']] })
     const revision = pinned && (await tables.revisions.findByPk(revisionId))
     const item = revision && (await tables.items.findByPk(revision.itemId))
-    if (!pinned || !item || (item.kind !== 'article' && item.kind !== 'fixed')) throw problem('NOT_FOUND')
-    const { title, body } = revision.content as ArticleContent
-    return { title, release: pinned.releaseId, passages: splitPassages(body).map(({ ordinal, path, blocks }) => ({ ordinal, path, blocks })) }
+    if (!pinned || !item || !['article', 'fixed', 'document'].includes(item.kind)) throw problem('NOT_FOUND')
+    const content = contentItem(item.kind, revision)
+    const { file = null, address = null } = revision.content as Partial<DocumentContent>
+    const passages = passagesOf(content).map(({ ordinal, path, blocks, page }) => ({ ordinal, path, blocks, page }))
+    return { title: content.title, release: pinned.releaseId, original: file ? `/files/${file}` : address, passages }
   }
 
   private async refuseTaken(key: string, except?: number): Promise<void> {

@@ -1,6 +1,5 @@
 import type { ProblemBody } from '@janua/contracts'
 import type { NextFunction, Request, Response } from 'express'
-import multer from 'multer'
 import type { Logger } from 'pino'
 import { BaseError, ConnectionError } from 'sequelize'
 import { Problem, problem } from './problems.ts'
@@ -18,7 +17,6 @@ export function answerErrors(log: Logger) {
 
 function asProblem(thrown: unknown): Problem {
   if (thrown instanceof Problem) return thrown
-  if (thrown instanceof multer.MulterError) return thrown.code === 'LIMIT_FILE_SIZE' ? problem('TOO_LARGE', '20 MB a file') : problem('TOO_LARGE', '500 files at once')
   if (thrown instanceof ConnectionError) return problem('DATABASE_AWAY')
   if (thrown instanceof BaseError) return problem('BROKEN')
   const type = (thrown as { type?: string } | null)?.type

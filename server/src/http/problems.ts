@@ -19,7 +19,12 @@ export const PROBLEMS = {
 
   ARTICLE_NOT_FOUND: { status: 404, text: (id: number) => `There is no article ${id}.` },
   ITEM_CHANGED: { status: 409, text: (by: string) => `${by} saved this after you opened it. Your text is kept; look at both and decide.` },
-  NO_FILES: { status: 422, text: () => 'No files arrived. Drop some Markdown, HTML or text files.' },
+  NO_FILES: { status: 422, text: () => 'No files arrived. Drop some files or a folder.' },
+  PARTS_CHANGED: { status: 409, text: () => 'The document was read again after you opened it, and has other parts now. Reload the page; nothing was changed.' },
+  ENTRY_TAKEN: { status: 409, text: (name: string) => `There is an entry “${name}” already.` },
+  IMPORT_NOT_FOUND: { status: 404, text: (id: number) => `There is no import ${id}.` },
+  IMPORT_OVER: { status: 409, text: () => 'This import has ended already.' },
+  NOT_A_PICTURE: { status: 422, text: () => 'That is no picture that can be shown. PNG, JPEG, WebP and GIF can.' },
 
   CHANGE_NOT_READY: { status: 409, text: (title: string) => `“${title}” is still in work. Mark it ready first, or leave it out.` },
   NOTHING_TO_PUBLISH: { status: 409, text: () => 'None of the chosen changes is left to publish. Somebody may have published them just now.' },

@@ -1,4 +1,5 @@
-import { ARTICLE_SORTS, type Article, type ArticleContent, type ArticleCreate, type ArticlePage, type ArticleQuery, type ArticleRow, type ArticleSave } from '@janua/contracts'
+import { ARTICLE_SORTS, type Article, type ArticleContent, type ArticleCreate, type ArticlePage, type ArticleQuery, type ArticleRow, type ArticleSave, type DocumentContent, type ItemKind } from '@janua/contracts'
+import type { Holds } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
@@ -12,6 +13,8 @@ interface Needs {
   live: LivePointer
   users: { nameOf(id: number | null): Promise<string> }
   clock: Clock
+  /** The part of a document that comes nearest to a question; null when none does. */
+  nearestPart: (item: number, question: string) => Promise<number | null>
 }
 
 const COLUMN: Record<(typeof ARTICLE_SORTS)[number], string> = { title: 'i.title', collection: 'i.collection', words: 'i.words', reviewOn: 'i.review_on', updatedAt: 'i.updated_at' }
@@ -30,7 +33,7 @@ export class Articles {
     const { db, live, clock } = this.needs
     const values = {
       live: (await live.read()) ?? 0,
-      kind: query.kind,
+      kinds: query.kind === 'library' ? ['article', 'document'] : [query.kind],
       collection: query.collection,
       state: query.state,
       like: `%${query.search.replace(/[%_\\]/g, '\\$&')}%`,
@@ -40,7 +43,7 @@ export class Articles {
     }
     const from = 'FROM items i LEFT JOIN release_items r ON r.item_id = i.id AND r.release_id = :live LEFT JOIN users u ON u.id = i.updated_by JOIN revisions v ON v.id = i.draft_revision'
     const where = [
-      'i.kind = :kind',
+      'i.kind IN (:kinds)',
       query.collection && 'i.collection = :collection',
       query.search && '(i.title LIKE :like OR v.content LIKE :like)',
       query.state === 'due' && 'i.review_on <= :today',
@@ -54,8 +57,8 @@ export class Articles {
          ORDER BY ${COLUMN[query.sort]} ${query.order === 'asc' ? 'ASC' : 'DESC'}, i.id LIMIT :limit OFFSET :offset`,
       ),
       select<{ n: number }>(`SELECT COUNT(*) AS n ${from} WHERE ${where.join(' AND ')}`),
-      select<{ collection: string }>("SELECT DISTINCT collection FROM items WHERE kind = :kind AND draft_revision IS NOT NULL AND collection <> '' ORDER BY collection"),
-      select<{ n: number }>('SELECT COUNT(*) AS n FROM items WHERE kind = :kind AND draft_revision IS NOT NULL'),
+      select<{ collection: string }>("SELECT DISTINCT collection FROM items WHERE kind IN (:kinds) AND draft_revision IS NOT NULL AND collection <> '' ORDER BY collection"),
+      select<{ n: number }>('SELECT COUNT(*) AS n FROM items WHERE kind IN (:kinds) AND draft_revision IS NOT NULL'),
     ])
     return {
       rows: rows.map((row) => ({ ...row, published: Boolean(row.published), updatedAt: new Date(row.updatedAt).toISOString() })),
@@ -70,23 +73,31 @@ export class Articles {
   }
 
   async add(actor: Actor, { kind, ready, ...content }: ArticleCreate): Promise<Article> {
-    return this.view(await this.needs.draft.add(actor, kind, { content: tidy(content), summary: summarise(kind, content), ready }))
+    return this.view(await this.needs.draft.add(actor, kind, { content: tidy(content, kind), summary: summarise(kind, content), ready }))
   }
 
   async save(actor: Actor, id: number, { base, ready, ...content }: ArticleSave): Promise<Article> {
-    return this.view(await this.needs.draft.save(actor, id, 'article', { content: tidy(content), summary: summarise('article', content), base, ready }))
+    const { item } = await this.needs.draft.read(id, ['article', 'fixed'])
+    return this.view(await this.needs.draft.save(actor, id, item.kind, { content: tidy(content, item.kind), summary: summarise(item.kind, content), base, ready }))
   }
 
-  /** Adds one phrasing to what the draft holds, unless it is there already. */
-  async teach(actor: Actor, id: number, phrasing: string, ready: boolean): Promise<Article> {
-    const { content, revision } = await this.needs.draft.read<ArticleContent>(id, ['article', 'fixed'])
-    const known = content.phrasings.some((each) => each.toLowerCase() === phrasing.toLowerCase())
-    const phrasings = known ? content.phrasings : [...content.phrasings, phrasing]
-    return this.save(actor, id, { ...content, phrasings, base: revision.id, ready })
+  /** Adds one phrasing to what the draft holds, unless it is there already; in a document, to the part that comes nearest. */
+  async teach(actor: Actor, id: number, phrasing: string, ready: boolean): Promise<{ id: number; title: string }> {
+    const { content, revision, item } = await this.needs.draft.read<ArticleContent | DocumentContent>(id, ['article', 'fixed', 'document'])
+    const has = (phrasings: readonly string[]) => phrasings.some((each) => each.toLowerCase() === phrasing.toLowerCase())
+    if (has(content.phrasings) || ('parts' in content && content.parts.some((part) => has(part.phrasings)))) return { id, title: content.title }
+    const part = 'parts' in content ? await this.needs.nearestPart(id, phrasing) : null
+    const taught =
+      part !== null && 'parts' in content
+        ? { ...content, parts: content.parts.map((each, i) => (i === part ? { ...each, phrasings: [...each.phrasings, phrasing] } : each)) }
+        : { ...content, phrasings: [...content.phrasings, phrasing] }
+    await this.needs.draft.save(actor, id, item.kind, { content: taught, summary: summarise(item.kind, taught), base: revision.id, ready })
+    return { id, title: content.title }
   }
 
-  remove(actor: Actor, id: number): Promise<void> {
-    return this.needs.draft.remove(actor, id, 'article')
+  async remove(actor: Actor, id: number): Promise<void> {
+    const { item } = await this.needs.draft.read(id, ['article', 'fixed', 'document'])
+    await this.needs.draft.remove(actor, id, item.kind)
   }
 
   private async view({ item, revision, content }: DraftItem<unknown>): Promise<Article> {
@@ -103,7 +114,11 @@ export class Articles {
   }
 }
 
+const ALWAYS: Holds = { from: null, until: null, doors: [] }
+
 /** The same keys in the same order, so that equal content has an equal hash. */
-export function tidy({ title, collection, phrasings, body, reviewOn }: ArticleContent): ArticleContent {
-  return { title, collection, phrasings, body, reviewOn }
+export function tidy({ title, collection, phrasings, body, reviewOn, holds = ALWAYS }: ArticleContent, kind: ItemKind = 'article'): ArticleContent {
+  const shared = { title, collection, phrasings, body, reviewOn }
+  if (kind !== 'fixed') return shared
+  return { ...shared, holds: { from: holds.from, until: holds.until, doors: [...holds.doors] } }
 }

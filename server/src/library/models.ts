@@ -1,4 +1,4 @@
-import type { ItemKind } from '@janua/contracts'
+import type { ImportState, ImportView, ItemKind } from '@janua/contracts'
 import { DataTypes, type Sequelize } from 'sequelize'
 import { flag, id, json, ref, table, text, time, whole } from '../database/tables.ts'
 
@@ -13,6 +13,10 @@ export interface ItemRow {
   reviewOn: string | null
   sourceName: string | null
   sourceHash: string | null
+  /** The same in every copy of this library: by it an export finds its items again. */
+  uid: string
+  /** The site that a page was read from. */
+  siteId: number | null
   /** What the draft holds of it; null when it was taken out. */
   draftRevision: number | null
   ready: boolean
@@ -43,17 +47,41 @@ export interface ReleaseItemRow {
   revisionId: number
 }
 
+export interface FileRow {
+  hash: string
+  name: string
+  type: string
+  size: number
+  createdAt: Date
+}
+export interface FilePieceRow {
+  hash: string
+  seq: number
+  bytes: Buffer
+}
+export interface ImportRow {
+  id: number
+  state: ImportState
+  detail: Omit<ImportView, 'id' | 'state' | 'by' | 'at'>
+  userId: number | null
+  createdAt: Date
+  updatedAt: Date
+}
+
 export function contentTables(db: Sequelize) {
   return {
     items: table<ItemRow>(db, 'items', {
       id, kind: text(10), title: text(200), collection: text(80), phrasings: whole, words: whole, reviewOn: DataTypes.DATEONLY, sourceName: text(255),
-      sourceHash: text(64), draftRevision: ref, ready: flag, updatedBy: ref, updatedAt: time, createdAt: time,
+      sourceHash: text(64), uid: text(36), siteId: ref, draftRevision: ref, ready: flag, updatedBy: ref, updatedAt: time, createdAt: time,
     }),
     revisions: table<RevisionRow>(db, 'revisions', { id, itemId: ref, hash: text(64), content: json('content'), authorId: ref, createdAt: time }),
     releases: table<ReleaseRow>(db, 'releases', { id, note: text(500), hash: text(64), previous: ref, changes: json('changes'), createdBy: ref, createdAt: time }),
     releaseItems: table<ReleaseItemRow>(db, 'release_items', {
       releaseId: { type: ref, primaryKey: true }, itemId: { type: ref, primaryKey: true }, revisionId: ref,
     }),
+    files: table<FileRow>(db, 'files', { hash: { type: text(64), primaryKey: true }, name: text(255), type: text(100), size: whole, createdAt: time }),
+    filePieces: table<FilePieceRow>(db, 'file_pieces', { hash: { type: text(64), primaryKey: true }, seq: { type: whole, primaryKey: true }, bytes: DataTypes.BLOB('medium') }),
+    imports: table<ImportRow>(db, 'imports', { id, state: text(12), detail: json('detail'), userId: ref, createdAt: time, updatedAt: time }),
   }
 }
 export type ContentTables = ReturnType<typeof contentTables>

@@ -1,4 +1,5 @@
 import type { DraftChange, ItemKind } from '@janua/contracts'
+import { randomUUID } from 'node:crypto'
 import { changesBetween, type Pinned } from '@janua/core'
 import { Op, type Sequelize, type Transaction } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
@@ -50,7 +51,7 @@ export class Draft {
     const { tables, audit } = this.needs
     return this.within(outer, async (transaction) => {
       const now = this.needs.clock.now()
-      const item = await tables.items.create({ kind, ...plain(summary), ready, draftRevision: null, updatedBy: actor.id, updatedAt: now, createdAt: now }, { transaction })
+      const item = await tables.items.create({ kind, uid: randomUUID(), siteId: null, ...plain(summary), ready, draftRevision: null, updatedBy: actor.id, updatedAt: now, createdAt: now }, { transaction })
       const revision = await this.revise(actor, item.id, content, transaction)
       await item.update({ draftRevision: revision.id }, { transaction })
       await audit.note(actor, `added ${kind}`, summary.title, { item: item.id }, transaction)
@@ -88,7 +89,7 @@ export class Draft {
   async remove(actor: Actor, id: number, kind: ItemKind): Promise<void> {
     await this.within(undefined, async (transaction) => {
       const item = await this.locked(id, kind, transaction)
-      await item.update({ draftRevision: null, ready: true, updatedBy: actor.id, updatedAt: this.needs.clock.now(), sourceName: null, sourceHash: null }, { transaction })
+      await item.update({ draftRevision: null, ready: true, updatedBy: actor.id, updatedAt: this.needs.clock.now(), sourceName: null, sourceHash: null, siteId: null }, { transaction })
       await this.needs.audit.note(actor, `took out ${kind}`, item.title, { item: id }, transaction)
     })
   }
@@ -104,7 +105,7 @@ export class Draft {
       if (pinned) {
         const revision = await tables.revisions.findByPk(pinned.revisionId, { transaction })
         await item.update({ ...plain(summarise(item.kind, revision!.content)), draftRevision: pinned.revisionId, ready: false }, { transaction })
-      } else await item.update({ draftRevision: null, ready: false, sourceName: null, sourceHash: null }, { transaction })
+      } else await item.update({ draftRevision: null, ready: false, sourceName: null, sourceHash: null, siteId: null }, { transaction })
       await audit.note(actor, 'discarded change', item.title, { item: id }, transaction)
     })
   }

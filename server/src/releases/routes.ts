@@ -1,5 +1,7 @@
 import { idPath, publishInput, readyInput, rehearsalInput } from '@janua/contracts'
 import { answerQuestion, maskPrivate } from '@janua/core'
+import type { Clock } from '../clock.ts'
+import { settingsAt } from '../conversations/respond.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Mends } from '../coverage/mends.ts'
 import { problem } from '../http/problems.ts'
@@ -8,7 +10,7 @@ import type { Draft } from './draft.ts'
 import type { Releases } from './service.ts'
 import { summarise } from './summaries.ts'
 
-export function releaseRoutes(releases: Releases, draft: Draft, engine: EngineHost, mends: Mends): Route[] {
+export function releaseRoutes(releases: Releases, draft: Draft, engine: EngineHost, mends: Mends, clock: Clock): Route[] {
   return [
     route('get', '/releases', 'release.read', {}, () => releases.list()),
     route('get', '/releases/state', 'release.read', {}, () => releases.state()),
@@ -28,7 +30,7 @@ export function releaseRoutes(releases: Releases, draft: Draft, engine: EngineHo
       const compiled = body.release === null ? await engine.draft() : await engine.release(body.release)
       const door = compiled.doors.find(({ id }) => id === body.door)
       if (!door) throw problem('DOOR_NOT_FOUND', String(body.door))
-      return answerQuestion(compiled.index, maskPrivate(body.question), { sill: door.threshold })
+      return answerQuestion(compiled.index, maskPrivate(body.question), settingsAt(door, clock.now()))
     }),
   ]
 }

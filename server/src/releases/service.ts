@@ -104,7 +104,7 @@ export class Releases {
 
   private async sizes(): Promise<Map<number, number>> {
     const rows = await this.needs.db.query<{ release_id: number; n: number }>(
-      "SELECT r.release_id AS release_id, COUNT(*) AS n FROM release_items r JOIN items i ON i.id = r.item_id WHERE i.kind IN ('article', 'fixed') GROUP BY r.release_id",
+      "SELECT r.release_id AS release_id, COUNT(*) AS n FROM release_items r JOIN items i ON i.id = r.item_id WHERE i.kind IN ('article', 'fixed', 'document') GROUP BY r.release_id",
       { type: QueryTypes.SELECT },
     )
     return new Map(rows.map(({ release_id, n }) => [release_id, Number(n)]))

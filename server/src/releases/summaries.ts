@@ -1,11 +1,31 @@
-import type { ArticleContent, DoorContent, ItemKind } from '@janua/contracts'
+import type { ArticleContent, CourtesyContent, DocumentContent, DoorContent, GlossaryContent, ItemKind } from '@janua/contracts'
 import { countWords } from '@janua/core'
 import type { Summary } from './draft.ts'
 
 /** What lists show of an item's content. */
 export function summarise(kind: ItemKind, content: unknown): Summary {
-  if (kind === 'door') return { title: (content as DoorContent).title }
-  if (kind === 'routing') return { title: 'Routing' }
-  const { title, collection, phrasings, body, reviewOn } = content as ArticleContent
-  return { title, collection, phrasings: phrasings.length, words: countWords(body), reviewOn }
+  switch (kind) {
+    case 'door':
+      return { title: (content as DoorContent).title }
+    case 'routing':
+      return { title: 'Routing' }
+    case 'glossary': {
+      const { term, also } = content as GlossaryContent
+      return { title: term, phrasings: also.length }
+    }
+    case 'courtesy': {
+      const { name, says } = content as CourtesyContent
+      return { title: name, phrasings: says.length }
+    }
+    case 'document': {
+      const { title, collection, phrasings, parts, reviewOn } = content as DocumentContent
+      const counted = parts.filter(({ leftOut }) => leftOut === null)
+      const taught = parts.reduce((sum, part) => sum + part.phrasings.length, phrasings.length)
+      return { title, collection, phrasings: taught, words: counted.reduce((sum, { heading, body }) => sum + countWords(heading) + countWords(body), 0), reviewOn }
+    }
+    default: {
+      const { title, collection, phrasings, body, reviewOn } = content as ArticleContent
+      return { title, collection, phrasings: phrasings.length, words: countWords(body), reviewOn }
+    }
+  }
 }

@@ -1,7 +1,9 @@
 import { gfm } from '@joplin/turndown-plugin-gfm'
 import * as cheerio from 'cheerio'
 import TurndownService from 'turndown'
-import { collectionFromName, type ReadFile, titleFromName } from './read.ts'
+import { pictureIn } from './pictures.ts'
+import type { Beside, Picture, ReadFile } from './read.ts'
+import { collectionFromName, oneLine, titleFromName } from './text.ts'
 
 const NEVER = 'script, style, noscript, template, iframe, object, embed, form, input, button, select, textarea, svg, canvas, head'
 const FURNITURE =
@@ -9,21 +11,32 @@ const FURNITURE =
 const MAIN = 'main, [role=main], article, #content, #main, .content, .document, .body'
 
 /** HTML: the main content without menus and footers, as Markdown; the title from the first heading, else the page's title. */
-export function readHtml(html: string, name: string): ReadFile {
+export async function readHtml(html: string, name: string, beside: Beside): Promise<ReadFile> {
   const $ = cheerio.load(html)
+  const { title, main } = mainContent($)
+  const notes: string[] = []
+  const pictures = await takePictures($, main, name, beside, notes)
+  const body = markdownFrom(main.html() ?? '')
+  return {
+    kind: 'article',
+    content: { title: (title || titleFromName(name)).slice(0, 200), collection: collectionFromName(name), phrasings: [], body: body && `${body}\n`, reviewOn: null },
+    notes,
+    pictures,
+  }
+}
+
+/** The part of a page that says something, and what it is called. Removes the rest. */
+export function mainContent($: cheerio.CheerioAPI): { title: string; main: cheerio.Cheerio<any> } {
   const pageTitle = $('title').first().text().trim()
   $(NEVER).remove()
-  const notes: string[] = []
   const main = mainOf($)
   main.find(FURNITURE).each((_, element) => {
     if ($(element).find('h1').length === 0 || $(element).is('nav, footer')) $(element).remove()
   })
   const heading = main.find('h1').first()
-  const title = tidy(heading.text()) || pageTitle.split(/\s+[|–—·-]\s+/)[0] || titleFromName(name)
+  const title = oneLine(heading.text()) || pageTitle.split(/\s+[|–—·-]\s+/)[0]!
   heading.remove()
-  dropLocalPictures($, main, notes)
-  const body = markdownFrom(main.html() ?? '')
-  return { content: { title: title.slice(0, 200), collection: collectionFromName(name), phrasings: [], body: body && `${body}\n`, reviewOn: null }, notes }
+  return { title, main }
 }
 
 /** The smallest marked main part that still holds most of the page's words. */
@@ -34,25 +47,71 @@ function mainOf($: cheerio.CheerioAPI): cheerio.Cheerio<any> {
   return parts.sort((a, b) => a.text().length - b.text().length)[0] ?? body
 }
 
-/** Pictures of the page's own folder are not here: said, rather than shown broken. */
-function dropLocalPictures($: cheerio.CheerioAPI, main: cheerio.Cheerio<any>, notes: string[]): void {
-  const local = main.find('img').filter((_, image) => !/^(https:|data:image\/)/.test($(image).attr('src') ?? ''))
-  if (local.length > 0) notes.push(`${local.length} picture${local.length > 1 ? 's' : ''} left out: only those with a full https address can be shown`)
-  local.remove()
+/** Pictures that came along, or lie in the page itself, are kept; those from elsewhere stay addresses; the rest is left out and said. */
+async function takePictures($: cheerio.CheerioAPI, main: cheerio.Cheerio<any>, name: string, beside: Beside, notes: string[]): Promise<Picture[]> {
+  const kept: Picture[] = []
+  let lost = 0
+  for (const image of main.find('img').toArray()) {
+    const source = $(image).attr('src') ?? ''
+    if (source.startsWith('https:')) continue
+    const found = await pictureIn(source, name, beside)
+    if (!found) {
+      lost++
+      $(image).remove()
+      continue
+    }
+    kept.push(found.picture)
+    $(image).attr('src', found.address)
+  }
+  if (lost > 0) notes.push(`${lost} picture${lost > 1 ? 's' : ''} left out: bring the whole folder or a ZIP, and they come along`)
+  return kept
 }
 
-function markdownFrom(html: string): string {
+/** HTML as Markdown: tables stay tables, links to other pages of the same folder become plain words. */
+export function markdownFrom(html: string): string {
   const turndown = new TurndownService({ headingStyle: 'atx', bulletListMarker: '-', codeBlockStyle: 'fenced', emDelimiter: '*' })
   turndown.use(gfm)
   turndown.addRule('local links', {
     filter: (node) => node.nodeName === 'A' && !/^(https?:|mailto:|tel:)/.test(node.getAttribute('href') ?? ''),
     replacement: (content) => content,
   })
-  turndown.addRule('terms', { filter: ['dt'], replacement: (content) => `\n\n**${tidy(content).replace(/\*\*/g, '')}**\n\n` })
+  turndown.addRule('terms', { filter: ['dt'], replacement: (content) => `\n\n**${oneLine(content).replace(/\*\*/g, '')}**\n\n` })
   turndown.addRule('definitions', { filter: ['dd'], replacement: (content) => `\n\n${content.trim()}\n\n` })
-  return turndown.turndown(html).replace(/\n{3,}/g, '\n\n').replace(/\u00b6/g, '').trim()
+  return turndown.turndown(withPlainTables(html)).replace(/\n{3,}/g, '\n\n').replace(/^(\s*)(-|\d+\.) {2,3}(?=\S)/gm, '$1$2 ').replace(/\u00b6/g, '').trim()
 }
 
-function tidy(text: string): string {
-  return text.replace(/\u00b6/g, '').replace(/\s+/g, ' ').trim()
+/** Tables made flat: cells that span are repeated, the first row is the header, cells are one line. */
+function withPlainTables(html: string): string {
+  if (!/<table/i.test(html)) return html
+  const $ = cheerio.load(html, null, false)
+  $('table').each((_, table) => {
+    if ($(table).find('table').length > 0) return
+    const rows = gridOf($, table)
+    const width = Math.max(0, ...rows.map((row) => row.length))
+    if (width === 0) return
+    const line = (row: string[], tag: string) => `<tr>${Array.from({ length: width }, (_each, i) => `<${tag}>${row[i] ?? ''}</${tag}>`).join('')}</tr>`
+    const caption = oneLine($(table).find('caption').first().text())
+    const made = `<table><thead>${line(rows[0]!, 'th')}</thead><tbody>${rows.slice(1).map((row) => line(row, 'td')).join('')}</tbody></table>`
+    $(table).replaceWith(`${caption ? `<p>${caption}</p>` : ''}${made}`)
+  })
+  return $.html()
+}
+
+const MOST_COLUMNS = 60
+
+function gridOf($: cheerio.CheerioAPI, table: any): string[][] {
+  const grid: string[][] = []
+  $(table).find('tr').each((r, row) => {
+    const line = (grid[r] ??= [])
+    let at = 0
+    $(row).children('td, th').each((_, cell) => {
+      while (line[at] !== undefined) at++
+      const inner = $(cell).find('p, div, li').length > 0 ? $(cell).find('p, div, li').toArray().map((each) => $(each).html() ?? '').join(' ') : ($(cell).html() ?? '')
+      const across = Math.min(MOST_COLUMNS, Number($(cell).attr('colspan')) || 1)
+      const down = Math.min(200, Number($(cell).attr('rowspan')) || 1)
+      for (let y = 0; y < down; y++) for (let x = 0; x < across && at + x < MOST_COLUMNS; x++) (grid[r + y] ??= [])[at + x] = inner.replace(/\s*\n\s*/g, ' ').replace(/<br\s*\/?>/gi, ' ')
+      at += across
+    })
+  })
+  return grid.map((row) => Array.from(row, (cell) => cell ?? ''))
 }

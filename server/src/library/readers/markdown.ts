@@ -1,10 +1,12 @@
 import { load } from 'js-yaml'
-import { collectionFromName, type ReadFile, titleFromName, Unreadable } from './read.ts'
+import { pictureIn } from './pictures.ts'
+import type { Beside, Picture, ReadFile } from './read.ts'
+import { collectionFromName, titleFromName, Unreadable } from './text.ts'
 
 const KNOWN = new Set(['title', 'collection', 'questions', 'review'])
 
-/** Markdown, with YAML front matter: title, collection, questions (a list), review (a date). The body stays byte for byte. */
-export function readMarkdown(text: string, name: string): ReadFile {
+/** Markdown, with YAML front matter: title, collection, questions (a list), review (a date). The body stays byte for byte, but for pictures that came along. */
+export async function readMarkdown(text: string, name: string, beside: Beside): Promise<ReadFile> {
   const source = text.replace(/^\uFEFF/, '')
   const match = /^---\r?\n([\s\S]*?)\r?\n---[ \t]*(?:\r?\n|$)/.exec(source)
   const front = match ? frontMatter(match[1]!) : {}
@@ -12,16 +14,32 @@ export function readMarkdown(text: string, name: string): ReadFile {
   const heading = /^\s*# +(.+?) *#* *(?:\r?\n|$)/.exec(body)
   const fromHeading = front.title === undefined && heading
   const notes = Object.keys(front).filter((key) => !KNOWN.has(key)).map((key) => `front matter “${key}” is not used`)
+  const pictures: Picture[] = []
+  const whole = fromHeading ? body.slice(heading[0].length).replace(/^\s*\n/, '') : body
   return {
+    kind: 'article',
     content: {
       title: (textOf(front.title) ?? (fromHeading ? heading[1]! : titleFromName(name))).slice(0, 200),
       collection: (textOf(front.collection) ?? collectionFromName(name)).slice(0, 80),
       phrasings: listOf(front.questions, notes),
-      body: fromHeading ? body.slice(heading[0].length).replace(/^\s*\n/, '') : body,
+      body: await withPictures(whole, name, beside, pictures),
       reviewOn: dateOf(front.review, notes),
     },
     notes,
+    pictures,
   }
+}
+
+/** Pictures beside the file are taken along, and the text refers to them where they are kept. */
+async function withPictures(body: string, name: string, beside: Beside, pictures: Picture[]): Promise<string> {
+  const addresses = new Map<string, string>()
+  for (const [, source] of body.matchAll(/!\[[^\]]*\]\(([^)\s]+)\)/g)) {
+    const found = await pictureIn(source!, name, beside)
+    if (!found) continue
+    pictures.push(found.picture)
+    addresses.set(source!, found.address)
+  }
+  return addresses.size === 0 ? body : body.replace(/(!\[[^\]]*\]\()([^)\s]+)(\))/g, (whole, open: string, source: string, close: string) => (addresses.has(source) ? open + addresses.get(source) + close : whole))
 }
 
 function frontMatter(yaml: string): Record<string, unknown> {

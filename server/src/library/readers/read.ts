@@ -1,61 +1,99 @@
-import type { ArticleContent } from '@janua/contracts'
+import type { ArticleContent, DocumentContent, ItemKind } from '@janua/contracts'
+import { readCsv } from './csv.ts'
+import { readDocx } from './docx.ts'
 import { readHtml } from './html.ts'
 import { readMarkdown } from './markdown.ts'
+import { readPdf } from './pdf.ts'
 import { readPlainText } from './plainText.ts'
+import { readWorkbook } from './workbook.ts'
+import { decode, Unreadable } from './text.ts'
 
-/** What a reader makes of a file: an article, and notes on what it left out. */
-export interface ReadFile {
-  content: ArticleContent
-  notes: string[]
+export { Unreadable } from './text.ts'
+
+/** A picture that belongs to what was read; the text refers to it as /files/HASH. */
+export interface Picture {
+  name: string
+  type: string
+  bytes: Buffer
 }
 
-/** Why a file cannot come in; the message is shown to the lead. */
-export class Unreadable extends Error {}
+/** What a reader makes of a file: an item, and notes on what it left out. */
+export interface ReadFile {
+  kind: Extract<ItemKind, 'article' | 'fixed' | 'document' | 'glossary' | 'courtesy'>
+  content: ArticleContent | DocumentContent | object
+  notes: string[]
+  pictures?: Picture[]
+  /** The file itself is worth keeping, as this type. */
+  original?: string
+  /** From an export of Janua: the item that it is, and whether it was ready. */
+  uid?: string
+  ready?: boolean
+}
 
-const READERS: Record<string, (text: string, name: string) => ReadFile> = {
-  md: readMarkdown,
-  markdown: readMarkdown,
-  html: readHtml,
-  htm: readHtml,
-  txt: readPlainText,
+/** A sheet's rows, as text, before anybody said what they are. */
+export interface ReadSheet {
+  sheet: string
+  rows: string[][]
+  faults: { row: number; because: string }[]
+}
+
+export type Read = ({ as: 'item' } & ReadFile) | { as: 'sheets'; sheets: ReadSheet[] }
+
+/** Files that came along, by their path: pictures of a page, say. */
+export type Beside = (path: string) => Promise<Buffer | undefined>
+
+type Reader = (bytes: Buffer, name: string, beside: Beside) => Promise<Read> | Read
+const ofText = (reader: (text: string, name: string, beside: Beside) => ReadFile | Promise<ReadFile>): Reader => async (bytes, name, beside) => ({ as: 'item', ...(await reader(decode(bytes), name, beside)) })
+
+const READERS: Record<string, Reader> = {
+  md: ofText(readMarkdown),
+  markdown: ofText(readMarkdown),
+  html: ofText(readHtml),
+  htm: ofText(readHtml),
+  txt: ofText(readPlainText),
+  pdf: async (bytes, name) => ({ as: 'item', ...(await readPdf(bytes, name)) }),
+  docx: async (bytes, name) => ({ as: 'item', ...(await readDocx(bytes, name)) }),
+  xlsx: async (bytes) => ({ as: 'sheets', sheets: await readWorkbook(bytes) }),
+  csv: (bytes) => ({ as: 'sheets', sheets: [readCsv(bytes)] }),
+  tsv: (bytes) => ({ as: 'sheets', sheets: [readCsv(bytes)] }),
+}
+export const READABLE = [...Object.keys(READERS), 'zip']
+
+/** What a file is by its first bytes, where that can be told. */
+const SIGNS: { sign: string; is: string; endings: string[] }[] = [
+  { sign: '%PDF-', is: 'a PDF', endings: ['pdf'] },
+  { sign: 'PK\u0003\u0004', is: 'an office document or a ZIP', endings: ['docx', 'xlsx', 'zip'] },
+  { sign: '\u00d0\u00cf\u0011\u00e0', is: 'an office document that is encrypted or of the kind before 2007', endings: [] },
+  { sign: '{\\rtf', is: 'a rich text file', endings: [] },
+  { sign: '\u0089PNG', is: 'a picture', endings: [] },
+  { sign: '\u00ff\u00d8\u00ff', is: 'a picture', endings: [] },
+]
+
+export function endingOf(name: string): string {
+  return /\.([a-z0-9]+)$/i.exec(name)?.[1]?.toLowerCase() ?? ''
+}
+
+/** Refuses what is empty, of no known kind, or not what its name says. @throws {Unreadable} */
+export function refuseMislabelled(name: string, bytes: Buffer): void {
+  const ending = endingOf(name)
+  if (!READABLE.includes(ending)) throw new Unreadable(`files of the kind “${ending || name}” cannot be read; Markdown, HTML, text, PDF, DOCX, XLSX, CSV and ZIP can`)
+  if (bytes.length === 0) throw new Unreadable('the file is empty')
+  const start = bytes.subarray(0, 1024).toString('latin1')
+  const sign = SIGNS.find((each) => (each.sign === '%PDF-' ? start.includes(each.sign) && ending !== 'md' && ending !== 'txt' && ending !== 'html' : start.startsWith(each.sign)))
+  if (sign && !sign.endings.includes(ending)) throw new Unreadable(`it is named .${ending} but holds ${sign.is}`)
+  const wanted = SIGNS.find(({ endings }) => endings.includes(ending))
+  if (wanted && sign !== wanted) throw new Unreadable(`it is named .${ending} but does not begin like one`)
 }
 
 /** Reads a file by its ending. @throws {Unreadable} with the reason in plain words */
-export function readFile(name: string, bytes: Buffer): ReadFile {
-  const ending = /\.([a-z0-9]+)$/i.exec(name)?.[1]?.toLowerCase() ?? ''
-  const reader = READERS[ending]
-  if (!reader) throw new Unreadable(`files of the kind “${ending || name}” cannot be read yet; Markdown, HTML and plain text can`)
-  if (bytes.length === 0) throw new Unreadable('the file is empty')
-  const file = reader(decode(bytes), name)
-  if (file.content.body.trim() === '') throw new Unreadable('there is no text in it')
-  return file
+export async function readFile(name: string, bytes: Buffer, beside: Beside = () => Promise.resolve(undefined)): Promise<Read> {
+  refuseMislabelled(name, bytes)
+  const read = await READERS[endingOf(name)]!(bytes, name, beside)
+  if (read.as === 'item' && isBare(read)) throw new Unreadable('there is no text in it')
+  return read
 }
 
-/** UTF-8 or UTF-16 by their marks, the character set that an HTML head names, else UTF-8, else Windows-1252. */
-function decode(bytes: Buffer): string {
-  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes)
-  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes)
-  if (bytes.includes(0)) throw new Unreadable('this is not a text file')
-  const named = /<meta[^>]+charset=["']?([\w-]+)/i.exec(bytes.subarray(0, 2048).toString('latin1'))?.[1]
-  for (const charset of [named, 'utf-8']) {
-    if (!charset) continue
-    try {
-      return new TextDecoder(charset, { fatal: true }).decode(bytes)
-    } catch {
-      continue // an unknown or untrue name: the next one
-    }
-  }
-  return new TextDecoder('windows-1252').decode(bytes)
-}
-
-/** A title out of a file's name: "opening-hours.txt" becomes "Opening hours". */
-export function titleFromName(name: string): string {
-  const words = name.replace(/^.*\//, '').replace(/\.[^.]+$/, '').replace(/[-_]+/g, ' ').trim()
-  return words.charAt(0).toUpperCase() + words.slice(1)
-}
-
-/** A collection out of the folder that a file lies in. */
-export function collectionFromName(name: string): string {
-  const folder = name.split('/').slice(0, -1).at(-1)
-  return folder ? titleFromName(folder).slice(0, 80) : ''
+function isBare({ kind, content }: ReadFile): boolean {
+  if (kind === 'document') return (content as DocumentContent).parts.every(({ body, leftOut }) => leftOut !== null || body.trim() === '')
+  return (content as ArticleContent).body.trim() === ''
 }

@@ -1,0 +1,77 @@
+import Joi from 'joi'
+
+/** What became of one file of an import. */
+export type ImportResult =
+  | { file: string; result: 'imported' | 'updated' | 'unchanged'; id: number; kind: 'article' | 'document'; title: string; passages: number; words: number; notes: string[] }
+  | { file: string; result: 'taken'; tally: { imported: number; updated: number; unchanged: number }; what: string; notes: string[] }
+  | { file: string; result: 'refused'; reason: string }
+
+/** What the rows of a sheet may become. */
+export const SHEET_KINDS = ['article', 'fixed', 'glossary', 'courtesy', 'document'] as const
+export type SheetKind = (typeof SHEET_KINDS)[number]
+
+/** What a column may hold, by what the rows become. */
+export const COLUMN_ROLES = {
+  article: ['question', 'answer', 'title', 'collection', 'review'],
+  fixed: ['question', 'answer', 'title', 'from', 'until', 'doors'],
+  glossary: ['term', 'also', 'meaning'],
+  courtesy: ['name', 'says', 'replyEn', 'replyDe'],
+  document: [],
+} as const satisfies Record<SheetKind, readonly string[]>
+export type ColumnRole = (typeof COLUMN_ROLES)[SheetKind][number] | ''
+
+/** How a sheet is to be read: what its rows become, and what each column holds. */
+export interface SheetMapping {
+  as: SheetKind
+  /** The first row holds names of columns. */
+  header: boolean
+  columns: ColumnRole[]
+}
+
+/** A sheet as the lead sees it before anything is taken over. */
+export interface SheetPreview {
+  file: string
+  /** Name of the sheet in its workbook; empty in a CSV file. */
+  sheet: string
+  rows: number
+  /** The first rows, as they were read. */
+  sample: string[][]
+  guess: SheetMapping
+}
+
+export type ImportState = 'reading' | 'asking' | 'storing' | 'done' | 'cancelled' | 'broken off'
+export interface ImportView {
+  id: number
+  state: ImportState
+  /** Files read of those that arrived, those inside a ZIP counted as they are found. */
+  read: number
+  total: number
+  /** The file being read. */
+  current: string
+  results: ImportResult[]
+  /** Sheets that wait for the lead. */
+  sheets: SheetPreview[]
+  by: string
+  at: string
+}
+
+export const MAX_FILE_MB = 50
+export const MAX_SHEET_ROWS = 20_000
+
+export const sheetMapping = Joi.object<SheetMapping>({
+  as: Joi.valid(...SHEET_KINDS).required(),
+  header: Joi.boolean().required(),
+  columns: Joi.array().items(Joi.valid('', ...new Set(Object.values(COLUMN_ROLES).flat()))).max(200).required(),
+})
+export const sheetAnswer = Joi.object<{ file: string; sheet: string; mapping: SheetMapping | null }>({
+  file: Joi.string().max(1_000).required(),
+  sheet: Joi.string().max(200).allow('').required(),
+  mapping: sheetMapping.allow(null).required(),
+})
+
+/** What rows would become under a mapping: counts, faults by row number, and the first few. */
+export interface SheetTrial {
+  items: number
+  faults: { row: number; because: string }[]
+  first: { title: string; phrasings: string[]; body: string }[]
+}
