@@ -12,10 +12,10 @@ export type SheetKind = (typeof SHEET_KINDS)[number]
 
 /** What a column may hold, by what the rows become. */
 export const COLUMN_ROLES = {
-  article: ['question', 'answer', 'title', 'collection', 'review'],
-  fixed: ['question', 'answer', 'title', 'from', 'until', 'doors'],
-  glossary: ['term', 'also', 'meaning'],
-  courtesy: ['name', 'says', 'replyEn', 'replyDe'],
+  article: ['question', 'answer', 'title', 'collection', 'review', 'id'],
+  fixed: ['question', 'answer', 'title', 'collection', 'from', 'until', 'doors', 'review', 'id'],
+  glossary: ['term', 'also', 'meaning', 'id'],
+  courtesy: ['name', 'says', 'replyEn', 'replyDe', 'id'],
   document: [],
 } as const satisfies Record<SheetKind, readonly string[]>
 export type ColumnRole = (typeof COLUMN_ROLES)[SheetKind][number] | ''

@@ -7,6 +7,7 @@ import type { Accounts } from './accounts/service.ts'
 import type { sessionsIn } from './accounts/sessions.ts'
 import type { EngineHost } from './answering/engineHost.ts'
 import type { Conversations } from './conversations/service.ts'
+import type { Files } from './library/files.ts'
 import { answerErrors } from './http/errors.ts'
 import { problem } from './http/problems.ts'
 import { type Gatekeeper, mount, type Route } from './http/routing.ts'
@@ -18,6 +19,7 @@ interface Needs {
   accounts: Accounts
   conversations: Conversations
   engine: EngineHost
+  files: Files
   log: Logger
 }
 
@@ -27,7 +29,7 @@ const VISITOR = join(ROOT, 'visitor/dist')
 const DEMO_SITE = join(ROOT, 'demo/site')
 
 /** The HTTP side: the API, the team's app, the doors, and the demo company's own page. */
-export function createApp({ routes, sessions, accounts, conversations, engine, log }: Needs): Express {
+export function createApp({ routes, sessions, accounts, conversations, engine, files, log }: Needs): Express {
   const app = express()
   app.disable('x-powered-by')
   app.set('trust proxy', 'loopback')
@@ -45,6 +47,7 @@ export function createApp({ routes, sessions, accounts, conversations, engine, l
   }, teamHeaders, api)
 
   serveDoors(app, engine)
+  app.get('/files/:hash', (req, res) => files.serve(String(req.params.hash), res))
   app.use('/demo', teamHeaders, express.static(DEMO_SITE, { extensions: ['html'] }))
   app.use('/assets', teamHeaders, express.static(join(WEB, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y' }))
   app.use(teamHeaders, express.static(WEB, { index: false }))

@@ -29,9 +29,14 @@ import { Queues } from './handover/queues.ts'
 import { handoverRoutes } from './handover/routes.ts'
 import type { Route } from './http/routing.ts'
 import { Articles } from './library/articles.ts'
+import { Documents } from './library/documents.ts'
+import { Exporter } from './library/exporter.ts'
+import { Files } from './library/files.ts'
 import { Importer } from './library/importer.ts'
+import { Intake } from './library/intake.ts'
 import { contentTables } from './library/models.ts'
 import { libraryRoutes } from './library/routes.ts'
+import { Vocabulary } from './library/vocabulary.ts'
 import { Draft } from './releases/draft.ts'
 import { LivePointer } from './releases/livePointer.ts'
 import { releaseRoutes } from './releases/routes.ts'
@@ -59,8 +64,14 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const engine = new EngineHost({ tables, live, draft })
   const prepare = (release: number) => engine.release(release).then(() => undefined)
   const releases = new Releases({ db, tables, draft, live, users, audit, events, clock, prepare })
-  const articles = new Articles({ db, draft, live, users, clock })
-  const importer = new Importer({ draft, tables })
+  const articles = new Articles({ db, draft, live, users, clock, nearestPart: (item, question) => engine.nearestPart(item, question) })
+  const documents = new Documents({ draft, live, users })
+  const glossary = new Vocabulary('glossary', { tables, draft, live, users })
+  const courtesies = new Vocabulary('courtesy', { tables, draft, live, users })
+  const files = new Files({ tables, clock })
+  const intake = new Intake({ db, tables, clock })
+  const importer = new Importer({ db, tables, intake, files, users, audit, clock })
+  const exporter = new Exporter({ tables, files, audit, clock })
   const doors = new Doors({ tables, draft, live, engine, clock })
 
   const threads = new Threads({ db, tables, users, events, clock })
@@ -74,25 +85,26 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
 
   const routes: Route[] = [
     ...accountRoutes(accounts, audit),
-    ...libraryRoutes(articles, importer),
+    ...libraryRoutes({ articles, documents, glossary, courtesies, importer, exporter, files }),
     ...releaseRoutes(releases, draft, engine, mends, clock),
     ...doorRoutes({ doors, conversations, handover }),
     ...handoverRoutes({ queues, desk, draft, live, tables }),
     ...coverageRoutes(unsettled, mends, judgements),
   ]
-  const app: Express = createApp({ routes, sessions, accounts, conversations, engine, log })
+  const app: Express = createApp({ routes, sessions, accounts, conversations, engine, files, log })
   const server: Server = createServer(app)
   const sockets = openSockets(server, { sessions, accounts, conversations, desk, queues, tables, events, log })
 
   async function close(): Promise<void> {
     sessions.stop()
+    await importer.close()
     await sockets.close()
     await new Promise<void>((done) => {
       server.close(() => done())
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, tables, accounts, articles, importer, draft, releases, engine, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
+  return { app, server, routes, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, draft, releases, engine, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
 }
 
 export type Janua = ReturnType<typeof createJanua>

@@ -28,6 +28,7 @@ async function main(): Promise<void> {
 
   const janua = createJanua({ db, sessionSecret: handed.sessionSecret, clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock })
   await janua.mends.prove()
+  await janua.importer.breakOff()
   await new Promise<void>((done, failed) => {
     janua.server.once('error', failed)
     janua.server.listen(handed.port, '127.0.0.1', done)

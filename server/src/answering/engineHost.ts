@@ -1,5 +1,5 @@
 import type { CourtesyContent, DoorContent, GlossaryContent, ItemKind } from '@janua/contracts'
-import { type ContentItem, indexRelease, type Pinned, type ReadItem, type ReleaseIndex, type Routing, STARTER_COURTESIES } from '@janua/core'
+import { type ContentItem, indexRelease, type Pinned, type ReadItem, questionTerms, type ReleaseIndex, type Routing, search, STARTER_COURTESIES } from '@janua/core'
 import { contentItem } from '../library/contentItem.ts'
 import type { ContentTables } from '../library/models.ts'
 import type { Draft } from '../releases/draft.ts'
@@ -59,6 +59,13 @@ export class EngineHost {
       this.draftCompiled = this.compile(0, pinned)
     }
     return this.draftCompiled
+  }
+
+  /** The part of a document of the draft whose passage comes nearest to a question; null when none does. */
+  async nearestPart(item: number, question: string): Promise<number | null> {
+    const { index } = await this.draft()
+    const [best] = search(questionTerms(question, index), index, 1, (doc) => index.passages[doc]!.item.id === item)
+    return best ? index.passages[best.doc]!.passage.part : null
   }
 
   async openDoor(key: string): Promise<{ release: CompiledRelease; door: OpenDoor }> {

@@ -1,43 +1,7 @@
-import type { ArticlePage, ImportResult } from '@janua/contracts'
+import type { ArticlePage } from '@janua/contracts'
 import { expect } from 'chai'
 import type { Janua } from '../janua.ts'
-import { article, freshJanua, member, type Member, openHouse } from '../testing/harness.ts'
-import { readFile } from './readers/read.ts'
-
-const read = (name: string, text: string | Buffer) => readFile(name, Buffer.from(text)).content
-
-describe('readers', () => {
-  it('takes title, collection, questions and review from front matter, and the body byte for byte', () => {
-    const body = 'Text  with *spaces*\r\n\r\n- a\r\n'
-    expect(read('x.md', `---\ntitle: Fares\ncollection: Money\nquestions: [How much?, How much?]\nreview: 2027-01-31\n---\n${body}`)).to.eql({
-      title: 'Fares', collection: 'Money', phrasings: ['How much?'], reviewOn: '2027-01-31', body,
-    })
-  })
-  it('finds a title without front matter: the heading, else the name; and the collection in the folder', () => {
-    expect(read('help/lost-things.md', '# Lost and found\n\nAsk us.')).to.include({ title: 'Lost and found', collection: 'Help', body: 'Ask us.' })
-    expect(read('lost-things.md', 'Ask us.').title).to.equal('Lost things')
-  })
-  it('keeps the main part of a page, with lists and tables, and leaves menus, scripts and local links out', () => {
-    const { title, body } = read('a.html', `<html><head><title>Fares | Firm</title><script>alert(1)</script></head><body><nav>Home</nav><main><h1>Fares ¶</h1>
-      <p>See <a href="other.html">here</a> and <a href="https://x.example">there</a>.</p><ol><li>One</li><li>Two</li></ol>
-      <table><tr><th>Who</th><th>Price</th></tr><tr><td>Adult</td><td>5</td></tr></table></main><footer>© Firm</footer></body></html>`)
-    expect(title).to.equal('Fares')
-    expect(body).to.include('See here and [there](https://x.example).').and.match(/\| Adult \| 5 +\|/).and.match(/1\.\s+One/)
-    expect(body).not.to.match(/Home|alert|Firm/)
-  })
-  it('reads old character sets, by their name or by guess', () => {
-    expect(read('a.html', Buffer.concat([Buffer.from('<meta charset="iso-8859-1"><h1>Preise</h1><p>f'), Buffer.from([0xfc]), Buffer.from('r alle</p>')])).body).to.include('für alle')
-    expect(read('a.txt', Buffer.from([0x46, 0xfc, 0x72, 0x20, 0x61])).body).to.include('Für a')
-  })
-  const refused = [
-    { name: 'a.docx', bytes: 'x', reason: 'cannot be read yet' },
-    { name: 'a.md', bytes: '', reason: 'empty' },
-    { name: 'a.txt', bytes: 'bin\u0000ary', reason: 'not a text file' },
-    { name: 'a.md', bytes: '---\ntitle: [\n---\nx', reason: 'not valid YAML' },
-    { name: 'a.html', bytes: '<nav>only a menu</nav>', reason: 'no text' },
-  ]
-  for (const { name, bytes, reason } of refused) it(`refuses ${name}: ${reason}`, () => expect(() => readFile(name, Buffer.from(bytes))).to.throw(reason))
-})
+import { article, dropFiles, freshJanua, member, type Member, openHouse } from '../testing/harness.ts'
 
 describe('the library', () => {
   let janua: Janua
@@ -50,16 +14,12 @@ describe('the library', () => {
   })
   after(() => close())
 
-  const drop = async (files: Record<string, string | Buffer>) => {
-    let request = editor.post('/imports')
-    for (const [name, text] of Object.entries(files)) request = request.attach('files', Buffer.from(text), { filepath: name } as never)
-    return (await request).body as ImportResult[]
-  }
+  const drop = async (files: Record<string, string | Buffer>) => (await dropFiles(editor, files)).results
 
   it('gives a result for each file; a bad one stops no other', async () => {
     const results = await drop({ 'help/üben.md': '# Practice\n\nEvery day.', 'help/bad.pdf': 'x', 'help/b.html': '<h1>Boats</h1><p>They float.</p>' })
-    expect(results.map(({ file, result }) => `${file} ${result}`)).to.eql(['help/üben.md imported', 'help/bad.pdf refused', 'help/b.html imported'])
-    expect(results[0]).to.deep.include({ title: 'Practice', passages: 1, words: 2 })
+    expect(results.map(({ file, result }) => `${file} ${result}`)).to.have.members(['help/üben.md imported', 'help/bad.pdf refused', 'help/b.html imported'])
+    expect(results.find(({ file }) => file === 'help/üben.md')).to.deep.include({ title: 'Practice', passages: 1, words: 2 })
   })
   it('knows a file again: unchanged, then updated, with what was taught kept', async () => {
     expect((await drop({ 'help/üben.md': '# Practice\n\nEvery day.' }))[0]!.result).to.equal('unchanged')

@@ -1,4 +1,4 @@
-import type { ArticleCreate, DoorContent, Role, SessionInfo } from '@janua/contracts'
+import type { ArticleCreate, DoorContent, ImportView, Role, SessionInfo } from '@janua/contracts'
 import type { Routing } from '@janua/core'
 import pino from 'pino'
 import supertest, { type Agent } from 'supertest'
@@ -121,5 +121,22 @@ export async function visitor(janua: Janua, door = 'help'): Promise<TestVisitor>
     delete: (path) => authorised(http.delete(`/api/visit/${door}${path}`)),
     says: async (text, clientId = crypto.randomUUID()) => post('/messages', { clientId, text, language: 'en' }),
     thread: async () => (await authorised(http.get(`/api/visit/${door}/thread`))).body as import('@janua/contracts').Thread,
+  }
+}
+
+/** Drops files as a person of the team, and waits until the import has ended or waits for a word on its sheets. */
+export async function dropFiles(who: Member, files: Record<string, string | Buffer>): Promise<ImportView> {
+  let request = who.post('/imports')
+  for (const [name, content] of Object.entries(files)) request = request.attach('files', Buffer.from(content), { filepath: name } as never)
+  const started = await request
+  if (started.status !== 201) throw new Error(`the import did not start: ${started.text}`)
+  return importEnd(who, (started.body as ImportView).id)
+}
+
+export async function importEnd(who: Member, id: number): Promise<ImportView> {
+  for (;;) {
+    const view = (await who.get(`/imports/${id}`)).body as ImportView
+    if (view.state !== 'reading' && view.state !== 'storing') return view
+    await new Promise((done) => setTimeout(done, 30))
   }
 }

@@ -1,11 +1,6 @@
 import type { ArticleContent, DocumentContent, ItemKind } from '@janua/contracts'
-import { readCsv } from './csv.ts'
-import { readDocx } from './docx.ts'
-import { readHtml } from './html.ts'
 import { readMarkdown } from './markdown.ts'
-import { readPdf } from './pdf.ts'
 import { readPlainText } from './plainText.ts'
-import { readWorkbook } from './workbook.ts'
 import { decode, Unreadable } from './text.ts'
 
 export { Unreadable } from './text.ts'
@@ -45,17 +40,22 @@ export type Beside = (path: string) => Promise<Buffer | undefined>
 type Reader = (bytes: Buffer, name: string, beside: Beside) => Promise<Read> | Read
 const ofText = (reader: (text: string, name: string, beside: Beside) => ReadFile | Promise<ReadFile>): Reader => async (bytes, name, beside) => ({ as: 'item', ...(await reader(decode(bytes), name, beside)) })
 
+const html = ofText(async (...given) => (await import('./html.ts')).readHtml(...given))
+const csv: Reader = async (bytes) => ({ as: 'sheets', sheets: [(await import('./csv.ts')).readCsv(bytes)] })
+const markdown = ofText(readMarkdown)
+
+/** The reader of each ending; the heavy ones are loaded when the first such file comes. */
 const READERS: Record<string, Reader> = {
-  md: ofText(readMarkdown),
-  markdown: ofText(readMarkdown),
-  html: ofText(readHtml),
-  htm: ofText(readHtml),
+  md: markdown,
+  markdown,
+  html,
+  htm: html,
   txt: ofText(readPlainText),
-  pdf: async (bytes, name) => ({ as: 'item', ...(await readPdf(bytes, name)) }),
-  docx: async (bytes, name) => ({ as: 'item', ...(await readDocx(bytes, name)) }),
-  xlsx: async (bytes) => ({ as: 'sheets', sheets: await readWorkbook(bytes) }),
-  csv: (bytes) => ({ as: 'sheets', sheets: [readCsv(bytes)] }),
-  tsv: (bytes) => ({ as: 'sheets', sheets: [readCsv(bytes)] }),
+  pdf: async (bytes, name) => ({ as: 'item', ...(await (await import('./pdf.ts')).readPdf(bytes, name)) }),
+  docx: async (bytes, name) => ({ as: 'item', ...(await (await import('./docx.ts')).readDocx(bytes, name)) }),
+  xlsx: async (bytes) => ({ as: 'sheets', sheets: await (await import('./workbook.ts')).readWorkbook(bytes) }),
+  csv,
+  tsv: csv,
 }
 export const READABLE = [...Object.keys(READERS), 'zip']
 
