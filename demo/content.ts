@@ -28,15 +28,27 @@ export interface DemoQuestion {
   text: string
   /** Slug of the article that settles it; null when nothing in the content does. */
   settledBy: string | null
+  /** Other articles that settle it as well. */
+  also: string[]
 }
 
 export function demoQuestions(): DemoQuestion[] {
   let settledBy: string | null = null
   const questions: DemoQuestion[] = []
+  const also = alsoSettled()
   for (const line of readFileSync(join(HERE, 'questions.txt'), 'utf8').split('\n')) {
     if (line.startsWith('//') || line.trim() === '') continue
     if (line.startsWith('# ')) settledBy = line.slice(2) === 'none' ? null : line.slice(2)
-    else questions.push({ text: line, settledBy })
+    else questions.push({ text: line, settledBy, also: also.get(line) ?? [] })
   }
   return questions
+}
+
+function alsoSettled(): Map<string, string[]> {
+  const found = new Map<string, string[]>()
+  for (const line of readFileSync(join(HERE, 'also-settled.txt'), 'utf8').split('\n')) {
+    const [, text, slug] = /^(?!\/\/)(.*) = (\S+)$/.exec(line) ?? []
+    if (text && slug) found.set(text, [...(found.get(text) ?? []), slug])
+  }
+  return found
 }

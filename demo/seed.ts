@@ -7,6 +7,7 @@ import { tidy } from '../server/src/library/articles.ts'
 import { summarise } from '../server/src/releases/summaries.ts'
 import { type DemoArticle, demoArticles, demoQuestions } from './content.ts'
 import { demoDoor } from './door.ts'
+import { seedCourtesies, seedDocuments } from './documents.ts'
 import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_RULES, LAST_RESORT, QUEUES } from './people.ts'
 import { visits, WEEKS } from './history.ts'
 import { seedOpenConversations, writeHistory } from './writeHistory.ts'
@@ -26,7 +27,7 @@ const LATER = new Set(['onboard/wifi', 'vehicles/electric-cars', 'assistance/med
 /** Loads Merrow Line: its people, its content in two releases, and eight weeks of questions put to the real engine. */
 export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted): Promise<void> {
   const end = Date.parse(`${today}T09:30:00Z`)
-  let now = new Date(end - (WEEKS * 7 + 3) * DAY)
+  let now = new Date(end - (WEEKS * 7 + 10) * DAY)
   const janua = createJanua({ db, sessionSecret: 'unused', clock: { now: () => now } })
   const random = seeded(20_261_123)
 
@@ -40,6 +41,7 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
   const put = async (article: DemoArticle) => ids.set(article.slug, await addArticle(janua, lead, article))
   for (const article of articles.filter(({ slug }) => !LATER.has(slug))) await put(article)
   await addSettings(janua, lead, queues)
+  await seedCourtesies(janua, lead)
   await publishAll(janua, lead, 'The first articles, one door')
 
   const all = visits(demoQuestions(), today, random)
@@ -50,8 +52,9 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
 
   now = half
   for (const article of articles.filter(({ slug }) => LATER.has(slug))) await put(article)
+  await seedDocuments(janua, lead)
   await teachSome(janua, lead, ids)
-  await publishAll(janua, lead, 'Bicycles, electric cars, Wi-Fi and medicine')
+  await publishAll(janua, lead, 'Bicycles, electric cars, Wi-Fi and medicine; the PDF and office documents')
   await janua.mends.prove()
   await writeHistory(all.filter(({ at }) => at >= half), early.length, context)
 

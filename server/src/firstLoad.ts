@@ -4,6 +4,7 @@ import { clockFrom, systemClock } from './clock.ts'
 import { starterDoor } from './doors/starter.ts'
 import { createJanua } from './janua.ts'
 import { migrate } from './database/migrate.ts'
+import { STARTER_COURTESIES } from '@janua/core'
 import { JANUA } from './accounts/audit.ts'
 import { summarise } from './releases/summaries.ts'
 
@@ -50,6 +51,7 @@ async function startEmpty(db: Sequelize): Promise<void> {
   const routing = { rules: [], lastResort: queue }
   await janua.draft.add(JANUA, 'door', { content: door, summary: summarise('door', door), ready: true })
   await janua.draft.add(JANUA, 'routing', { content: routing, summary: summarise('routing', routing), ready: true })
+  for (const courtesy of STARTER_COURTESIES) await janua.courtesies.add(JANUA, { ...courtesy, says: [...courtesy.says], ready: true })
   const changes = await janua.draft.changes()
   await janua.releases.publish(JANUA, changes.map(({ item }) => item), 'What every team starts from')
   await janua.close()

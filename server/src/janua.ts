@@ -36,6 +36,11 @@ import { Importer } from './library/importer.ts'
 import { Intake } from './library/intake.ts'
 import { contentTables } from './library/models.ts'
 import { libraryRoutes } from './library/routes.ts'
+import { type Outside, REAL_WORLD } from './library/sites/fetching.ts'
+import { AllowedHosts } from './library/sites/hosts.ts'
+import { siteTables } from './library/sites/models.ts'
+import { siteRoutes } from './library/sites/routes.ts'
+import { Sites } from './library/sites/service.ts'
 import { Vocabulary } from './library/vocabulary.ts'
 import { Draft } from './releases/draft.ts'
 import { LivePointer } from './releases/livePointer.ts'
@@ -48,11 +53,12 @@ export interface Options {
   sessionSecret: string
   clock?: Clock
   log?: Logger
+  outside?: Outside
 }
 
 /** Janua put together: the one place where parts are given what they need. */
-export function createJanua({ db, sessionSecret, clock = systemClock, log = pino({ level: 'warn' }) }: Options) {
-  const tables = { ...accountTables(db), ...contentTables(db), ...conversationTables(db), ...handoverTables(db), ...coverageTables(db) }
+export function createJanua({ db, sessionSecret, clock = systemClock, log = pino({ level: 'warn' }), outside = REAL_WORLD }: Options) {
+  const tables = { ...accountTables(db), ...contentTables(db), ...siteTables(db), ...conversationTables(db), ...handoverTables(db), ...coverageTables(db) }
   const events = new Events()
   const audit = new Audit(tables, clock)
   const users = new Names(tables, events)
@@ -71,6 +77,8 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const files = new Files({ tables, clock })
   const intake = new Intake({ db, tables, clock })
   const importer = new Importer({ db, tables, intake, files, users, audit, clock })
+  const hosts = new AllowedHosts({ tables, audit })
+  const sites = new Sites({ db, tables, intake, draft, hosts, audit, clock, outside })
   const exporter = new Exporter({ tables, files, audit, clock })
   const doors = new Doors({ tables, draft, live, engine, clock })
 
@@ -86,6 +94,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const routes: Route[] = [
     ...accountRoutes(accounts, audit),
     ...libraryRoutes({ articles, documents, glossary, courtesies, importer, exporter, files }),
+    ...siteRoutes(sites, hosts),
     ...releaseRoutes(releases, draft, engine, mends, clock),
     ...doorRoutes({ doors, conversations, handover }),
     ...handoverRoutes({ queues, desk, draft, live, tables }),
@@ -98,13 +107,14 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   async function close(): Promise<void> {
     sessions.stop()
     await importer.close()
+    await sites.close()
     await sockets.close()
     await new Promise<void>((done) => {
       server.close(() => done())
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, draft, releases, engine, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
+  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, draft, releases, engine, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
 }
 
 export type Janua = ReturnType<typeof createJanua>

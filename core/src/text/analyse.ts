@@ -36,6 +36,7 @@ export function analyse(text: string, language: Language): Term[] {
 
 /** Hyphenated words as one: people write "wifi" and "ebike" for "Wi-Fi" and "e-bike". */
 function joined(text: string): { word: string }[] {
+  if (!text.includes('-')) return []
   return (text.match(/\p{L}+(?:-\p{L}+)+/gu) ?? []).map((compound) => ({ word: fold(compound.replaceAll('-', '')) }))
 }
 

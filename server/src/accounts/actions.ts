@@ -18,6 +18,7 @@ export const ACTIONS = {
   'article.read': ['lead', 'editor', 'agent'],
   'article.write': ['lead', 'editor'],
   'library.export': ['lead', 'editor'],
+  'hosts.write': ['lead'],
   'rehearsal.ask': ['lead', 'editor'],
   'release.read': ['lead', 'editor', 'agent'],
   'change.read': ['lead', 'editor'],

@@ -24,6 +24,11 @@ export const PROBLEMS = {
   ENTRY_TAKEN: { status: 409, text: (name: string) => `There is an entry “${name}” already.` },
   IMPORT_NOT_FOUND: { status: 404, text: (id: number) => `There is no import ${id}.` },
   IMPORT_OVER: { status: 409, text: () => 'This import has ended already.' },
+  SITE_NOT_FOUND: { status: 404, text: (id: number) => `There is no site ${id}.` },
+  SITE_TAKEN: { status: 409, text: (address: string) => `${address} is among the sites already.` },
+  SITE_UNREADABLE: { status: 422, text: (why: string) => `The site cannot be read: ${why}.` },
+  HOST_NOT_ALLOWED: { status: 422, text: (host: string) => `${host} is not on the list of allowed hosts. A lead can add it.` },
+  READING_GONE: { status: 409, text: () => 'Nothing that was read waits any more. Read the site again.' },
   NOT_A_PICTURE: { status: 422, text: () => 'That is no picture that can be shown. PNG, JPEG, WebP and GIF can.' },
 
   CHANGE_NOT_READY: { status: 409, text: (title: string) => `“${title}” is still in work. Mark it ready first, or leave it out.` },

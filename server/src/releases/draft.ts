@@ -86,8 +86,8 @@ export class Draft {
   }
 
   /** Takes an item out of the draft; visitors keep it until a release without it is published. */
-  async remove(actor: Actor, id: number, kind: ItemKind): Promise<void> {
-    await this.within(undefined, async (transaction) => {
+  async remove(actor: Actor, id: number, kind: ItemKind, outer?: Transaction): Promise<void> {
+    await this.within(outer, async (transaction) => {
       const item = await this.locked(id, kind, transaction)
       await item.update({ draftRevision: null, ready: true, updatedBy: actor.id, updatedAt: this.needs.clock.now(), sourceName: null, sourceHash: null, siteId: null }, { transaction })
       await this.needs.audit.note(actor, `took out ${kind}`, item.title, { item: id }, transaction)

@@ -26,8 +26,10 @@ export async function readDocx(bytes: Buffer, name: string): Promise<ReadFile> {
   })
   const titled = /<h1 class="title">(.*?)<\/h1>/s.exec(html)
   const parts = partsOf(markdownFrom(html.replace(titled?.[0] ?? '\u0000', '').replace(/<img[^>]*src=""[^>]*>/g, '')))
-  const only = parts.filter(({ level, heading }) => heading && level === 1)
-  const title = oneLine(titled?.[1]?.replace(/<[^>]+>/g, '') ?? '') || (only.length === 1 && parts[0] === only[0] ? only[0]!.heading : '') || titleFromName(name)
+  const top = parts.filter(({ level, heading }) => heading && level === 1)
+  const named = oneLine(titled?.[1]?.replace(/<[^>]+>/g, '') ?? '')
+  const title = named || (top.length === 1 && parts[0] === top[0] ? top[0]!.heading : '') || titleFromName(name)
+  if (!named && title === parts[0]?.heading) parts[0].heading = ''
   const content: DocumentContent = { title: title.slice(0, 200), collection: collectionFromName(name), format: 'docx', file: null, address: null, pages: null, phrasings: [], parts, reviewOn: null }
   const notes = lost > 0 ? [`${lost} picture${lost > 1 ? 's' : ''} left out: of a kind that browsers do not show`] : []
   return { kind: 'document', content, notes, pictures, original: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document' }

@@ -59,8 +59,10 @@ function segmentsBeside(lines: readonly Line[], at: number): number {
  */
 function edgesOf(rows: readonly Line[]): number[] {
   const crossing = (x: number) => rows.filter(({ segments }) => segments.some((segment) => segment.x < x - 2 && segment.end > x + 1)).length
-  const candidates = [...new Set(rows.flatMap(({ segments }) => segments.slice(1).map(({ x }) => x)))].sort((a, b) => a - b)
-  const free = candidates.filter((x) => crossing(x) <= rows.length * 0.3)
+  const candidates = [...new Set(rows.flatMap(({ segments }) => segments.slice(1).map(({ x }) => x)))]
+  const close = rows.flatMap(({ segments }) => segments.flatMap(({ starts }) => starts.map(({ x }) => x)))
+  const shared = close.filter((x) => rows.filter(({ segments }) => segments.some((each) => Math.abs(each.x - x) < 2 || each.starts.some((start) => Math.abs(start.x - x) < 2))).length >= Math.max(2, rows.length * 0.6))
+  const free = [...candidates.filter((x) => crossing(x) <= rows.length * 0.3), ...shared].sort((a, b) => a - b)
   const groups: number[][] = []
   for (const x of free) {
     const group = groups.at(-1)

@@ -1,0 +1,53 @@
+import { DEFAULT_CONFIDENCE } from '../answering/defaultConfidence.ts'
+import { confidence } from '../answering/confidence.ts'
+import { featuresOf } from '../answering/features.ts'
+import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
+import { questionTerms, search } from '../retrieval/search.ts'
+import type { Place } from './health.ts'
+
+/** Whether asking a phrasing brings its item first, and what comes first instead. */
+export interface ReachMark {
+  phrasing: string
+  /** The item comes first. */
+  first: boolean
+  /** How sure an answer from the item would be, 0 to 1; 0 when it is not found at all. */
+  confidence: number
+  beatenBy?: { item: number; title: string; confidence: number }
+}
+
+/** Asks each phrasing, and says whether the item comes first. */
+export function reachMarks(index: ReleaseIndex, item: number, phrasings: readonly string[]): ReachMark[] {
+  return phrasings.map((phrasing) => {
+    const terms = questionTerms(phrasing, index)
+    const found = search(terms, index)
+    const sure = (at: number) => confidence(featuresOf(found[at]!, found, terms, index), DEFAULT_CONFIDENCE)
+    const itemAt = (at: number) => index.passages[found[at]!.doc]!.item
+    const own = found.findIndex((_, at) => itemAt(at).id === item)
+    if (own === 0) return { phrasing, first: true, confidence: sure(0) }
+    const beatenBy = found.length > 0 ? { item: itemAt(0).id, title: itemAt(0).title, confidence: sure(0) } : undefined
+    return { phrasing, first: false, confidence: own < 0 ? 0 : sure(own), ...(beatenBy && { beatenBy }) }
+  })
+}
+
+/**
+ * Passages that nothing leads to: none of their own wordings (title, phrasings, headings), asked as a question, brings them first.
+ * @param counts whether to look at a passage at all; those that answered lately need no look
+ */
+export function unreached(index: ReleaseIndex, counts: (place: Place) => boolean = () => true): Place[] {
+  const firstBy = new Map<string, number>()
+  const comesFirst = (text: string) => {
+    const known = firstBy.get(text)
+    if (known !== undefined) return known
+    const doc = search(questionTerms(text, index), index, 1)[0]?.doc ?? -1
+    firstBy.set(text, doc)
+    return doc
+  }
+  const places: Place[] = []
+  index.passages.forEach(({ item, passage, wordings }, doc) => {
+    const place = { item: item.id, ordinal: passage.ordinal }
+    if (item.kind === 'fixed' || !counts(place)) return
+    const ways = [...wordings].reverse() // its own headings before the title, which all passages of the item share
+    if (!ways.some(({ text }) => comesFirst(text) === doc)) places.push(place)
+  })
+  return places
+}

@@ -1,0 +1,51 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import type { GlossaryContent, SheetKind } from '@janua/contracts'
+import { STARTER_COURTESIES } from '@janua/core'
+import type { Actor } from '../server/src/accounts/audit.ts'
+import type { Janua } from '../server/src/janua.ts'
+import { type Incoming, storable } from '../server/src/library/intake.ts'
+import { guessMapping } from '../server/src/library/readers/columns.ts'
+import { type Read, readFile } from '../server/src/library/readers/read.ts'
+import { takeRows } from '../server/src/library/readers/rows.ts'
+import { sourceNameOfRow } from '../server/src/library/sourceNames.ts'
+
+const FOLDER = join(import.meta.dirname, 'documents')
+const COLLECTIONS: Record<string, string> = { 'conditions-of-carriage.pdf': 'Terms', 'timetable-leaflet.pdf': 'Timetable', 'accessibility-guide.docx': 'Assistance', 'fares.xlsx': 'Fares' }
+
+/** Everything but articles that the demo's lead brought in: read by the readers that leads use. */
+export async function seedDocuments(janua: Janua, lead: Actor): Promise<void> {
+  for (const name of readdirSync(FOLDER).filter((each) => /\.(pdf|docx|xlsx|csv)$/.test(each)).sort()) {
+    const bytes = readFileSync(join(FOLDER, name))
+    const incoming = await incomingOf(janua, name, bytes, await readFile(name, bytes))
+    await janua.db.transaction((transaction) => janua.intake.take(lead, incoming, transaction))
+  }
+}
+
+export async function seedCourtesies(janua: Janua, lead: Actor): Promise<void> {
+  const incoming = STARTER_COURTESIES.map((content): Incoming => ({ kind: 'courtesy', content: storable('courtesy', content), sourceName: null, ready: true }))
+  await janua.db.transaction((transaction) => janua.intake.take(lead, incoming, transaction))
+}
+
+/** The demo's glossary, for benches that need no database. */
+export async function demoGlossary(): Promise<GlossaryContent[]> {
+  const read = await readFile('glossary.csv', readFileSync(join(FOLDER, 'glossary.csv')))
+  return rowsOf('glossary.csv', read).map(({ content }) => content as GlossaryContent)
+}
+
+async function incomingOf(janua: Janua, name: string, bytes: Buffer, read: Read): Promise<Incoming[]> {
+  const collection = COLLECTIONS[name] ?? ''
+  if (read.as === 'sheets') return rowsOf(name, read).map(({ kind, content, key }): Incoming => ({ kind, content: storable(kind, kind === 'document' ? { ...content, collection } : content), sourceName: sourceNameOfRow(name, '', key), ready: true }))
+  const file = await janua.files.keep({ name, type: read.original!, bytes })
+  return [{ kind: read.kind, content: storable(read.kind, { ...read.content, collection, file }), sourceName: name, ready: true }]
+}
+
+function rowsOf(name: string, read: Read): ReturnType<typeof takeRows>['items'] {
+  if (read.as !== 'sheets') return []
+  return read.sheets.flatMap((sheet) => {
+    const guess = guessMapping(sheet.rows)
+    const { items, faults } = takeRows(sheet, guess.as === 'article' ? { ...guess, as: 'fixed' satisfies SheetKind } : guess, name)
+    if (faults.length > 0) throw new Error(`${name}: ${JSON.stringify(faults)}`)
+    return items
+  })
+}
