@@ -27,6 +27,16 @@ export async function seedCourtesies(janua: Janua, lead: Actor): Promise<void> {
   await janua.db.transaction((transaction) => janua.intake.take(lead, incoming, transaction))
 }
 
+/** The company's own site, read and taken over as a lead would. */
+export async function seedSite(janua: Janua, lead: Actor, address: string): Promise<void> {
+  await janua.hosts.write(lead, [new URL(address).host])
+  const { id } = await janua.sites.add(lead, { address, collection: 'Web site', pageLimit: 50, everyDays: 7 })
+  await janua.sites.start(id)
+  await janua.sites.finished(id)
+  const { reading } = await janua.sites.read(id)
+  await janua.sites.takeOver(lead, id, reading!.pages.map((page) => page.address))
+}
+
 /** The demo's glossary, for benches that need no database. */
 export async function demoGlossary(): Promise<GlossaryContent[]> {
   const read = await readFile('glossary.csv', readFileSync(join(FOLDER, 'glossary.csv')))

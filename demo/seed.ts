@@ -4,10 +4,12 @@ import type { Sequelize } from 'sequelize'
 import { hashPassword } from '../server/src/accounts/passwords.ts'
 import { createJanua, type Janua } from '../server/src/janua.ts'
 import { tidy } from '../server/src/library/articles.ts'
+import { REAL_WORLD } from '../server/src/library/sites/fetching.ts'
 import { summarise } from '../server/src/releases/summaries.ts'
 import { type DemoArticle, demoArticles, demoQuestions } from './content.ts'
 import { demoDoor } from './door.ts'
-import { seedCourtesies, seedDocuments } from './documents.ts'
+import { seedCourtesies, seedDocuments, seedSite } from './documents.ts'
+import { SITE_HOST, startSite } from '../standins/site/site.mjs'
 import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_RULES, LAST_RESORT, QUEUES } from './people.ts'
 import { visits, WEEKS } from './history.ts'
 import { seedOpenConversations, writeHistory } from './writeHistory.ts'
@@ -28,7 +30,8 @@ const LATER = new Set(['onboard/wifi', 'vehicles/electric-cars', 'assistance/med
 export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted): Promise<void> {
   const end = Date.parse(`${today}T09:30:00Z`)
   let now = new Date(end - (WEEKS * 7 + 10) * DAY)
-  const janua = createJanua({ db, sessionSecret: 'unused', clock: { now: () => now } })
+  const site = await startSite()
+  const janua = createJanua({ db, sessionSecret: 'unused', clock: { now: () => now }, outside: { ...REAL_WORLD, resolve: { [SITE_HOST]: site.place }, paceMs: 0 } })
   const random = seeded(20_261_123)
 
   progress('Demo: the team')
@@ -53,6 +56,7 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
   now = half
   for (const article of articles.filter(({ slug }) => LATER.has(slug))) await put(article)
   await seedDocuments(janua, lead)
+  await seedSite(janua, lead, `http://${SITE_HOST}/help/`)
   await teachSome(janua, lead, ids)
   await publishAll(janua, lead, 'Bicycles, electric cars, Wi-Fi and medicine; the PDF and office documents')
   await janua.mends.prove()
@@ -61,7 +65,9 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
   now = new Date(+opens - 8 * 60_000)
   await seedOpenConversations(context, +opens)
   await seedDraft(janua, lead, ids)
+  await janua.links.check()
   await janua.close()
+  await site.close()
 }
 
 type Lead = { id: number; name: string }

@@ -9,9 +9,9 @@ import { ROOT } from './setup.mjs'
  * @param told called with each line of progress
  * @returns once it serves: the port, the set-up token of an empty Janua, `ended` (its exit), and `stop`
  */
-export function startServer({ folder, database, port, seed, today, sessionSecret, told }) {
+export function startServer({ folder, database, port, seed, today, sessionSecret, resolve = {}, told }) {
   const settings = join(folder, 'server.json')
-  writeFileSync(settings, JSON.stringify({ database, port, seed, today, sessionSecret }), { mode: 0o600 })
+  writeFileSync(settings, JSON.stringify({ database, port, seed, today, sessionSecret, resolve }), { mode: 0o600 })
   const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/main.ts')], {
     cwd: ROOT,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -30,5 +30,22 @@ export function startServer({ folder, database, port, seed, today, sessionSecret
       if (said.type === 'ready') done({ ...said, pid: child.pid, ended, stop })
     })
     void ended.then((code) => failed(new Plain(`The server ended with code ${code} before it was ready.`)))
+  })
+}
+
+/**
+ * Starts the stand-in of the company's web site, a small process of its own on loopback.
+ * @returns where it stands for the server's configuration, and `stop`
+ */
+export function startStandIn() {
+  const child = spawn(process.execPath, [join(ROOT, 'standins/site/serve.mjs')], { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit', 'ipc'], detached: true })
+  const ended = new Promise((done) => child.once('exit', done))
+  const stop = async () => {
+    if (child.exitCode === null) child.kill('SIGTERM')
+    await ended
+  }
+  return new Promise((done, failed) => {
+    child.on('message', ({ place }) => done({ resolve: { 'www.merrowline.example': place }, stop }))
+    void ended.then(() => failed(new Plain('The stand-in web site could not be started.')))
   })
 }

@@ -32,7 +32,12 @@ import { Articles } from './library/articles.ts'
 import { Documents } from './library/documents.ts'
 import { Exporter } from './library/exporter.ts'
 import { Files } from './library/files.ts'
+import { Links } from './library/health/links.ts'
+import { healthTables } from './library/health/models.ts'
+import { healthRoutes } from './library/health/routes.ts'
+import { HealthCheck } from './library/health/service.ts'
 import { Importer } from './library/importer.ts'
+import { ItemInsights } from './library/insights.ts'
 import { Intake } from './library/intake.ts'
 import { contentTables } from './library/models.ts'
 import { libraryRoutes } from './library/routes.ts'
@@ -58,7 +63,7 @@ export interface Options {
 
 /** Janua put together: the one place where parts are given what they need. */
 export function createJanua({ db, sessionSecret, clock = systemClock, log = pino({ level: 'warn' }), outside = REAL_WORLD }: Options) {
-  const tables = { ...accountTables(db), ...contentTables(db), ...siteTables(db), ...conversationTables(db), ...handoverTables(db), ...coverageTables(db) }
+  const tables = { ...accountTables(db), ...contentTables(db), ...siteTables(db), ...healthTables(db), ...conversationTables(db), ...handoverTables(db), ...coverageTables(db) }
   const events = new Events()
   const audit = new Audit(tables, clock)
   const users = new Names(tables, events)
@@ -79,6 +84,9 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const importer = new Importer({ db, tables, intake, files, users, audit, clock })
   const hosts = new AllowedHosts({ tables, audit })
   const sites = new Sites({ db, tables, intake, draft, hosts, audit, clock, outside })
+  const links = new Links({ tables, draft, hosts, clock, outside })
+  const health = new HealthCheck({ db, tables, draft, engine, links, audit, clock })
+  const insights = new ItemInsights({ db, tables, draft, engine, users, clock })
   const exporter = new Exporter({ tables, files, audit, clock })
   const doors = new Doors({ tables, draft, live, engine, clock })
 
@@ -93,8 +101,9 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
 
   const routes: Route[] = [
     ...accountRoutes(accounts, audit),
-    ...libraryRoutes({ articles, documents, glossary, courtesies, importer, exporter, files }),
+    ...libraryRoutes({ articles, documents, glossary, courtesies, importer, exporter, insights, files }),
     ...siteRoutes(sites, hosts),
+    ...healthRoutes(health, links),
     ...releaseRoutes(releases, draft, engine, mends, clock),
     ...doorRoutes({ doors, conversations, handover }),
     ...handoverRoutes({ queues, desk, draft, live, tables }),
@@ -114,7 +123,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, draft, releases, engine, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
+  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, engine, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
 }
 
 export type Janua = ReturnType<typeof createJanua>

@@ -5,6 +5,7 @@ import { migrate } from './database/migrate.ts'
 import { clockFrom, systemClock } from './clock.ts'
 import { createJanua } from './janua.ts'
 import { firstLoad } from './firstLoad.ts'
+import { type Outside, REAL_WORLD } from './library/sites/fetching.ts'
 
 /** What scripts/start.mjs hands over, as JSON in a file that only this user can read. */
 interface Handed {
@@ -13,6 +14,8 @@ interface Handed {
   seed: 'demo' | 'empty'
   today: string | null
   sessionSecret: string
+  /** Hosts that stand elsewhere than their names say: the stand-ins. */
+  resolve: Record<string, string>
 }
 
 type Said = { type: 'progress'; text: string } | { type: 'ready'; port: number; setupToken?: string; demo?: { password: string; people: { name: string; mail: string; role: string }[] } } | { type: 'failed'; text: string }
@@ -26,9 +29,11 @@ async function main(): Promise<void> {
   if (steps.length > 0) say({ type: 'progress', text: `Database: ${steps.length} step${steps.length > 1 ? 's' : ''} of the schema` })
   const loaded = await firstLoad(db, handed, (text) => say({ type: 'progress', text }))
 
-  const janua = createJanua({ db, sessionSecret: handed.sessionSecret, clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock })
+  const janua = createJanua({ db, sessionSecret: handed.sessionSecret, outside: outsideOf(handed), clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock })
   await janua.mends.prove()
   await janua.importer.breakOff()
+  await janua.sites.breakOff()
+  const ticking = setInterval(() => void janua.sites.tick().catch(() => undefined), 10 * 60_000)
   await new Promise<void>((done, failed) => {
     janua.server.once('error', failed)
     janua.server.listen(handed.port, '127.0.0.1', done)
@@ -40,11 +45,18 @@ async function main(): Promise<void> {
   const end = async () => {
     if (ending) return
     ending = true
+    clearInterval(ticking)
     await janua.close()
     await db.close()
     process.exit(0)
   }
   for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.on(signal, () => void end())
+}
+
+/** A stand-in on loopback needs no polite pause. */
+function outsideOf({ resolve }: Handed): Outside {
+  const standIns = Object.keys(resolve).length > 0
+  return { ...REAL_WORLD, resolve, ...(standIns && { paceMs: 120 }) }
 }
 
 async function lastStored(db: Sequelize): Promise<Date | null> {

@@ -14,6 +14,8 @@ export interface OpenDoor extends DoorContent {
 export interface CompiledRelease {
   /** 0 for the draft. */
   number: number
+  /** The same for the same content. */
+  key: string
   index: ReleaseIndex
   doors: OpenDoor[]
   routing: Routing | null
@@ -28,7 +30,8 @@ const READ_KEPT = 60_000
 /** Holds the indices of the releases in use, and of the draft. */
 export class EngineHost {
   private readonly compiled = new Map<number, Promise<CompiledRelease>>()
-  private readonly read = new Map<string, ReadItem>()
+  /** Items as they were read; shared with whoever makes an index of nearly the same content. */
+  readonly read = new Map<string, ReadItem>()
   private draftKey = ''
   private draftCompiled: Promise<CompiledRelease> | undefined
 
@@ -53,7 +56,7 @@ export class EngineHost {
   /** The draft as it stands; made anew only after a change. */
   async draft(): Promise<CompiledRelease> {
     const pinned = await this.needs.draft.pinned()
-    const key = pinned.map(({ item, revision }) => `${item}:${revision}`).join()
+    const key = keyOf(pinned)
     if (!this.draftCompiled || key !== this.draftKey) {
       this.draftKey = key
       this.draftCompiled = this.compile(0, pinned)
@@ -89,6 +92,7 @@ export class EngineHost {
     if (this.read.size > READ_KEPT) this.read.clear()
     return {
       number,
+      key: keyOf(pinned),
       index: indexRelease(content, { glossary, kept: this.read }),
       courtesies: courtesies.length > 0 ? courtesies : STARTER_COURTESIES,
       glossary,
@@ -96,4 +100,8 @@ export class EngineHost {
       routing: (of('routing')[0]?.content as Routing | undefined) ?? null,
     }
   }
+}
+
+function keyOf(pinned: readonly Pinned[]): string {
+  return pinned.map(({ item, revision }) => `${item}:${revision}`).join()
 }

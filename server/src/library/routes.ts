@@ -1,5 +1,5 @@
 import {
-  articleCreate, articleQuery, articleSave, courtesyCreate, courtesySave, documentSave, glossaryCreate, glossarySave, idPath, phrasingInput, sheetAnswer, sheetMapping,
+  articleCreate, articleQuery, articleSave, courtesyCreate, courtesySave, documentSave, glossaryCreate, glossarySave, idPath, marksInput, phrasingInput, refuseInput, restoreInput, sheetAnswer, sheetMapping,
 } from '@janua/contracts'
 import Joi from 'joi'
 import { readFile } from 'node:fs/promises'
@@ -10,6 +10,7 @@ import type { Documents } from './documents.ts'
 import type { Exporter } from './exporter.ts'
 import { type Files, pictureType } from './files.ts'
 import type { Importer } from './importer.ts'
+import type { ItemInsights } from './insights.ts'
 import { receive, throwAway } from './upload.ts'
 import type { Vocabulary } from './vocabulary.ts'
 
@@ -20,12 +21,15 @@ interface Needs {
   courtesies: Vocabulary<'courtesy'>
   importer: Importer
   exporter: Exporter
+  insights: ItemInsights
   files: Files
 }
 
 const sheetTrial = Joi.object<{ file: string; sheet: string; mapping: import('@janua/contracts').SheetMapping }>({ file: Joi.string().max(1_000).required(), sheet: Joi.string().max(200).allow('').required(), mapping: sheetMapping.required() })
 
-export function libraryRoutes({ articles, documents, glossary, courtesies, importer, exporter, files }: Needs): Route[] {
+const revisionPath = Joi.object<{ id: number; revision: number }>({ id: Joi.number().integer().positive().required(), revision: Joi.number().integer().positive().required() })
+
+export function libraryRoutes({ articles, documents, glossary, courtesies, importer, exporter, insights, files }: Needs): Route[] {
   const one = { params: idPath }
   return [
     route('get', '/articles', 'article.read', { query: articleQuery }, ({ query }) => articles.list(query)),
@@ -34,6 +38,14 @@ export function libraryRoutes({ articles, documents, glossary, courtesies, impor
     route('put', '/articles/:id', 'article.write', { ...one, body: articleSave }, ({ params, body, user }) => articles.save(user, params.id, body)),
     route('delete', '/articles/:id', 'article.write', one, ({ params, user }) => articles.remove(user, params.id)),
     route('post', '/articles/:id/phrasings', 'article.write', { ...one, body: phrasingInput }, ({ params, body, user }) => articles.teach(user, params.id, body.phrasing, body.ready)),
+
+    route('get', '/articles/:id/insights', 'article.read', one, ({ params }) => insights.read(params.id)),
+    route('post', '/articles/:id/marks', 'article.write', { ...one, body: marksInput }, ({ params, body }) => insights.marks(params.id, body)),
+    route('get', '/articles/:id/ways', 'article.write', one, ({ params }) => insights.ways(params.id)),
+    route('post', '/articles/:id/ways/refused', 'article.write', { ...one, body: refuseInput }, ({ params, body }) => insights.refuse(params.id, body.text)),
+    route('get', '/articles/:id/revisions', 'article.read', one, ({ params }) => insights.revisions(params.id)),
+    route('get', '/articles/:id/revisions/:revision', 'article.read', { params: revisionPath }, ({ params }) => insights.revision(params.id, params.revision)),
+    route('post', '/articles/:id/restore', 'article.write', { ...one, body: restoreInput }, ({ params, body, user }) => insights.restore(user, params.id, body.revision, body.base)),
 
     route('get', '/documents/:id', 'article.read', one, ({ params }) => documents.read(params.id)),
     route('put', '/documents/:id', 'article.write', { ...one, body: documentSave }, ({ params, body, user }) => documents.save(user, params.id, body)),

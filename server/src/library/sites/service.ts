@@ -99,6 +99,11 @@ export class Sites {
     return this.read(id)
   }
 
+  /** Waits until a reading that was started has ended. */
+  async finished(id: number): Promise<void> {
+    await this.ends.get(id)
+  }
+
   /** Takes pages of the last reading into the draft: new and changed ones come in, gone ones are taken out. */
   async takeOver(actor: Actor, id: number, addresses: readonly string[]): Promise<Site> {
     const { db, tables, intake, draft, audit } = this.needs

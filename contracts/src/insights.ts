@@ -1,0 +1,38 @@
+import type { ReachMark, Suggestion } from '@janua/core'
+import Joi from 'joi'
+import { phrasingList } from './library.ts'
+
+/** What came of an article, document or fixed answer. */
+export interface Insights {
+  /** Answers given from it in the last 30 days, and ever. */
+  answers: number
+  answersEver: number
+  helpful: number
+  unhelpful: number
+  lastUsed: string | null
+  /** Questions of the last 30 days by the passage that answered them; null for passages that are not there any more. */
+  passages: { ordinal: number | null; questions: { text: string; times: number; lastAt: string }[] }[]
+}
+
+export interface RevisionRow {
+  id: number
+  by: string
+  at: string
+  /** Releases that hold it. */
+  releases: number[]
+  current: boolean
+}
+export interface RevisionView extends RevisionRow {
+  /** Its text, as it is compared word by word. */
+  text: string
+}
+
+export interface MarksInput {
+  title: string
+  body: string
+  phrasings: string[]
+}
+export const marksInput = Joi.object<MarksInput>({ title: Joi.string().max(200).allow('').required(), body: Joi.string().max(400_000).allow('').required(), phrasings: phrasingList })
+export const restoreInput = Joi.object<{ revision: number; base: number }>({ revision: Joi.number().integer().positive().required(), base: Joi.number().integer().required() })
+export const refuseInput = Joi.object<{ text: string }>({ text: Joi.string().trim().min(1).max(300).required() })
+export type { ReachMark, Suggestion }
