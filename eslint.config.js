@@ -9,7 +9,7 @@ export default tseslint.config(
   ...tseslint.configs.recommended,
   ...vue.configs['flat/essential'],
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser }, globals: globals.browser } },
-  { files: ['scripts/**/*.mjs', '*.js'], languageOptions: { globals: globals.node } },
+  { files: ['{scripts,standins,server}/**/*.mjs', '*.js'], languageOptions: { globals: globals.node } },
   { files: ['**/*.ts'], rules: { 'no-undef': 'off' } },
   {
     rules: {

@@ -11,7 +11,7 @@ defineEmits<{ vote: [helpful: boolean]; source: [source: Source]; person: [] }>(
 const data = computed(() => message.data as unknown as AnswerData & { wantsPerson?: boolean })
 const answered = computed(() => data.value.outcome === 'answered')
 const unsettled = computed(() => !answered.value || data.value.vote === 'no')
-const label = (source: Source) => [source.title, ...source.path].join(' › ')
+const label = (source: Source) => [source.title, ...source.path].join(' › ') + (source.page ? `, ${words.pageShort} ${source.page}` : '')
 </script>
 
 <template>

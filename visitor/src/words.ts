@@ -7,7 +7,7 @@ const en = {
   took: (name: string) => `${name} is here`, back: 'The assistant has the word again', closed: 'The conversation has ended', resumed: 'Taken up again', moved: 'Passed on to colleagues',
   writes: (name: string) => `${name} is writing`, thinking: 'Looking it up', offline: 'No connection. What you write is kept and sent as soon as it is back.', sending: 'sending', notSent: 'not sent yet',
   blocked: 'You cannot write here any more.', forgetSure: 'Remove everything you wrote here, for good?', forgetYes: 'Remove it', keep: 'Keep it', forgotten: 'It is all removed.', source: 'Source', sourceGone: 'This source cannot be opened just now.',
-  noDoor: 'This door is not open.', you: 'You', assistant: 'Assistant', sent: 'sent', menu: 'More',
+  noDoor: 'This door is not open.', you: 'You', assistant: 'Assistant', sent: 'sent', menu: 'More', page: 'Page', pageShort: 'p.', original: 'Open the document itself',
 }
 const de: typeof en = {
   people: (text) => `Antwortet sofort · ${text}`, peopleUntil: (time) => `Menschen bis ${time}`, peopleFrom: (time) => `Menschen wieder ${time}`, noPeople: 'aus unseren Hilfeseiten',
@@ -17,7 +17,7 @@ const de: typeof en = {
   took: (name) => `${name} ist da`, back: 'Der Assistent hat wieder das Wort', closed: 'Das Gespräch ist beendet', resumed: 'Wieder aufgenommen', moved: 'An Kollegen weitergegeben',
   writes: (name) => `${name} schreibt`, thinking: 'Ich sehe nach', offline: 'Keine Verbindung. Was Sie schreiben, bleibt erhalten und wird gesendet, sobald sie wieder da ist.', sending: 'wird gesendet', notSent: 'noch nicht gesendet',
   blocked: 'Sie können hier nicht mehr schreiben.', forgetSure: 'Alles, was Sie hier geschrieben haben, endgültig entfernen?', forgetYes: 'Entfernen', keep: 'Behalten', forgotten: 'Alles ist entfernt.', source: 'Quelle', sourceGone: 'Diese Quelle lässt sich gerade nicht öffnen.',
-  noDoor: 'Diese Tür ist nicht offen.', you: 'Sie', assistant: 'Assistent', sent: 'gesendet', menu: 'Mehr',
+  noDoor: 'Diese Tür ist nicht offen.', you: 'Sie', assistant: 'Assistent', sent: 'gesendet', menu: 'Mehr', page: 'Seite', pageShort: 'S.', original: 'Das Dokument selbst öffnen',
 }
 
 export const language: 'en' | 'de' = navigator.language.toLowerCase().startsWith('de') ? 'de' : 'en'

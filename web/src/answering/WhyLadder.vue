@@ -38,6 +38,7 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
       <p class="small quiet">to the odds: {{ rung.parts.map((part) => `${part.name} ${signed(part.value)}`).join(' · ') || 'as a middling case' }}</p>
     </div>
   </div>
+  <ul v-if="trace.leftOut.length" class="small left-out" data-test="left-out"><li v-for="each in trace.leftOut" :key="each.revision"><strong>{{ each.title }}</strong> was left out: it {{ each.because }}</li></ul>
 </template>
 
 <style scoped>
@@ -52,4 +53,5 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
 .bars { display: flex; gap: 2px; margin: 3px 0; height: 9px; }
 .bars i { background: var(--harbour); border-radius: 1px; }
 .bars i.minus { background: repeating-linear-gradient(45deg, var(--brick) 0 3px, var(--surface) 3px 5px); }
+.left-out { margin: 12px 0 0; padding-left: 18px; }
 </style>

@@ -33,7 +33,7 @@ onMounted(async () => {
   await load()
 })
 async function find(search: string): Promise<void> {
-  const lists = await Promise.all((['article', 'fixed'] as const).map((each) => get<ArticlePage>('/articles', { search, kind: each, sort: 'title', order: 'asc', limit: 12 })))
+  const lists = await Promise.all((['library', 'fixed'] as const).map((each) => get<ArticlePage>('/articles', { search, kind: each, sort: 'title', order: 'asc', limit: 12 })))
   found.value = lists.flatMap(({ rows }) => rows)
 }
 async function mend(): Promise<void> {

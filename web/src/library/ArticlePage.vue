@@ -12,15 +12,22 @@ import { useDeed } from '../shell/useDeed.ts'
 import ConflictDialog from './ConflictDialog.vue'
 import MarkdownEditor from './MarkdownEditor.vue'
 import PassageColumn from './PassageColumn.vue'
+import HoldsFields from './HoldsFields.vue'
 import PhrasingList from './PhrasingList.vue'
+import RevisionList from './RevisionList.vue'
 import StateChip from './StateChip.vue'
 import { useArticle } from './useArticle.ts'
+import { useReach } from './useReach.ts'
+import UseFigures from './UseFigures.vue'
+import WaysToAsk from './WaysToAsk.vue'
 
 const { id, kind } = defineProps<{ id: number; kind: 'article' | 'fixed' }>()
 const session = useSession()
 const router = useRouter()
 const { run, busy } = useDeed()
 const { article, content, changed, restored, conflict, failure, load, save, keepMine, takeTheirs, discard } = useArticle(id)
+const { markOf, titleMark, insights } = useReach(id, content, () => session.role !== 'agent')
+const versions = ref(false)
 const editor = useTemplateRef('editor')
 const saved = ref('')
 const mayWrite = computed(() => session.role !== 'agent')
@@ -38,6 +45,13 @@ async function reopen(deed: () => void): Promise<void> {
   await nextTick()
   editor.value?.open(content.value.body)
 }
+async function restoredVersion(): Promise<void> {
+  versions.value = false
+  await load()
+  await reopen(() => undefined)
+  await session.refreshRelease()
+}
+const take = (text: string) => (content.value.phrasings = [...content.value.phrasings, text])
 async function takeOut(): Promise<void> {
   await run(() => remove(`/articles/${id}`), 'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.')
   await session.refreshRelease()
@@ -59,7 +73,7 @@ onKeyStroke('s', (event) => {
           <p class="small"><RouterLink :to="kind === 'fixed' ? '/fixed' : '/library'">{{ kind === 'fixed' ? 'Fixed answers' : 'Library' }}</RouterLink></p>
  <h1 class="visually-hidden">{{ content.title }}</h1>
           <InputText v-model="content.title" class="name" aria-label="Title" maxlength="200" :disabled="!mayWrite" data-test="title" />
-          <p class="quiet small row"><StateChip :state="article.state" :published="article.published" /> {{ article.updatedBy }}, {{ moment(article.updatedAt) }}<template v-if="article.sourceName"> · from {{ article.sourceName }}</template><span v-if="changed" data-test="unsaved"> · not saved yet</span><strong v-else-if="saved" role="status" data-test="saved"> · {{ saved }}</strong></p>
+          <p class="quiet small row"><StateChip :state="article.state" :published="article.published" /> {{ article.updatedBy }}, {{ moment(article.updatedAt) }}<template v-if="article.sourceName"> · from {{ article.sourceName }}</template> <button type="button" class="bare small" data-test="versions" @click="versions = true">Versions</button><span v-if="changed" data-test="unsaved"> · not saved yet</span><strong v-else-if="saved" role="status" data-test="saved"> · {{ saved }}</strong></p>
         </div>
         <template v-if="mayWrite">
           <Button text severity="danger" label="Take out" data-test="take-out" @click="takeOut" />
@@ -70,15 +84,20 @@ onKeyStroke('s', (event) => {
       <Message v-if="restored" severity="info" data-test="restored"><span class="row">What you had typed and not saved is back. <Button size="small" text label="Drop it, show what is saved" @click="reopen(discard)" /></span></Message>
       <div class="columns">
         <div class="stack">
+          <UseFigures v-if="insights" :insights="insights" />
           <div class="row meta">
             <label v-if="kind === 'article'" class="field grow"><span>Collection</span><InputText v-model.trim="content.collection" size="small" maxlength="80" :disabled="!mayWrite" data-test="collection" /></label>
             <label class="field"><span>Look at it again on</span><input v-model="content.reviewOn" type="date" class="p-inputtext p-inputtext-sm" :disabled="!mayWrite" @change="content.reviewOn ||= null" /></label>
           </div>
+          <HoldsFields v-if="content.holds" v-model="content.holds" :disabled="!mayWrite" />
           <MarkdownEditor ref="editor" v-model="content.body" />
-          <PhrasingList v-model="content.phrasings" />
+          <PhrasingList v-model="content.phrasings" :mark-of="markOf" />
+          <p v-if="titleMark && !titleMark.first" class="small warn">Asking its title brings “{{ titleMark.beatenBy?.title ?? 'nothing' }}” first.</p>
+          <WaysToAsk v-if="mayWrite" :id="id" @take="take" />
         </div>
-        <PassageColumn :body="content.body" />
+        <PassageColumn :body="content.body" :answered="insights?.passages" />
       </div>
+      <RevisionList v-if="versions" :id="id" :base="article.revision" :may-write="mayWrite" @restored="restoredVersion" @close="versions = false" />
       <ConflictDialog v-if="conflict" :conflict="conflict" :mine="content" @mine="keepMine(), store(true)" @theirs="reopen(takeTheirs)" @later="conflict = undefined" />
     </template>
   </div>
@@ -90,5 +109,6 @@ onKeyStroke('s', (event) => {
 .name { font: 650 24px/1.2 var(--display); padding: 4px 8px; margin-left: -9px; border-color: transparent; background: transparent; }
 .name:hover, .name:focus { border-color: var(--line); }
 .meta { align-items: flex-end; }
+.warn { color: var(--brick); }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
 </style>

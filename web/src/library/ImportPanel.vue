@@ -1,27 +1,23 @@
 <script setup lang="ts">
-import type { ImportResult } from '@janua/contracts'
+import { MAX_FILE_MB } from '@janua/contracts'
+import { useEventListener } from '@vueuse/core'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import ProgressBar from 'primevue/progressbar'
-import { computed, ref, shallowRef, useTemplateRef } from 'vue'
-import { inPlainWords, post } from '../shell/api.ts'
+import { computed, ref, useTemplateRef } from 'vue'
 import { count } from '../shell/format.ts'
 import { chosenFiles, droppedFiles } from './dropped.ts'
-import { useEventListener } from '@vueuse/core'
+import ImportResults from './ImportResults.vue'
+import SheetMapper from './SheetMapper.vue'
+import { useImport } from './useImport.ts'
 
 const { open } = defineProps<{ open: boolean }>()
 const emit = defineEmits<{ done: [] }>()
-const BATCH = 20
-const BATCH_BYTES = 24 * 1024 * 1024
+const { view, sending, failure, busy, results, send, cancel, answer, trial, putAway } = useImport(() => emit('done'))
 const over = ref(false)
-const sent = ref(0)
-const total = ref(0)
-const busy = ref(false)
-const results = shallowRef<ImportResult[]>([])
-const failure = ref('')
 const files = useTemplateRef<HTMLInputElement>('files')
 const folder = useTemplateRef<HTMLInputElement>('folder')
-const tally = computed(() => (['imported', 'updated', 'unchanged', 'refused'] as const).map((result) => `${results.value.filter((each) => each.result === result).length} ${result}`).join(' · '))
+const share = computed(() => (view.value && view.value.total > 0 ? Math.round((100 * view.value.read) / view.value.total) : 0))
 
 useEventListener(document, 'dragover', (event) => {
   event.preventDefault()
@@ -35,66 +31,37 @@ useEventListener(document, 'drop', async (event) => {
   over.value = false
   if (event.dataTransfer?.items.length) await send(await droppedFiles(event.dataTransfer.items))
 })
-
-/** Sends the files in small batches, so that progress shows and a lost connection loses little. */
-async function send(all: File[]): Promise<void> {
-  const visible = all.filter((file) => !/(^|\/)\./.test(file.name))
-  if (visible.length === 0 || busy.value) return
-  busy.value = true
-  failure.value = ''
-  results.value = []
-  sent.value = 0
-  total.value = visible.length
-  try {
-    while (sent.value < visible.length) {
-      const batch = nextBatch(visible.slice(sent.value))
-      const form = new FormData()
-      for (const file of batch) form.append('files', file, file.name)
-      results.value = [...results.value, ...(await post<ImportResult[]>('/imports', form))]
-      sent.value += batch.length
-    }
-  } catch (cause) {
-    failure.value = `${inPlainWords(cause)} ${count(sent.value, 'file')} of ${total.value} came in before that.`
-  } finally {
-    busy.value = false
-    emit('done')
-  }
-}
-function nextBatch(left: File[]): File[] {
-  let bytes = 0
-  const fit = left.slice(0, BATCH).findIndex((file, i) => (bytes += file.size) > BATCH_BYTES && i > 0)
-  return left.slice(0, fit > 0 ? fit : BATCH)
+function choose(input: HTMLInputElement): void {
+  void send(chosenFiles(input.files!))
+  input.value = ''
 }
 </script>
 
 <template>
-  <section v-if="open || over || busy || results.length || failure" class="import panel" :class="{ over }" aria-label="Bring in files">
+  <section v-if="open || over || busy || view || failure || results.length" class="import panel" :class="{ over }" aria-label="Bring in files">
     <div class="row">
-      <p class="grow"><strong>Drop files or a folder here</strong> <span class="quiet">Markdown (with front matter), HTML, plain text. A file brought in again updates its article.</span></p>
-      <input ref="files" type="file" multiple accept=".md,.markdown,.html,.htm,.txt" class="visually-hidden" tabindex="-1" aria-label="Files" data-test="files" @change="send(chosenFiles(files!.files!))" />
-      <input ref="folder" type="file" webkitdirectory class="visually-hidden" tabindex="-1" aria-label="Folder" data-test="folder" @change="send(chosenFiles(folder!.files!))" />
+      <p class="grow"><strong>Drop files or a folder here</strong> <span class="quiet">Markdown, HTML, text, PDF, DOCX, XLSX, CSV, or a ZIP of them; up to {{ MAX_FILE_MB }} MB each. A file brought in again updates what it became.</span></p>
+      <input ref="files" type="file" multiple accept=".md,.markdown,.html,.htm,.txt,.pdf,.docx,.xlsx,.csv,.tsv,.zip,.png,.jpg,.jpeg,.gif,.webp" class="visually-hidden" tabindex="-1" aria-label="Files" data-test="files" @change="choose(files!)" />
+      <input ref="folder" type="file" webkitdirectory class="visually-hidden" tabindex="-1" aria-label="Folder" data-test="folder" @change="choose(folder!)" />
       <Button size="small" outlined label="Choose files" :disabled="busy" @click="files!.click()" /><Button size="small" outlined label="Choose a folder" :disabled="busy" @click="folder!.click()" />
     </div>
-    <ProgressBar v-if="busy" :value="Math.round((100 * sent) / total)">{{ sent }} of {{ total }}</ProgressBar>
+    <p v-if="sending" role="status">Sending {{ count(sending, 'file') }} …</p>
+    <div v-if="view && busy" class="row progress" role="status">
+      <ProgressBar class="grow" :value="share" :show-value="false" :aria-label="`${view.read} of ${view.total} files read`" />
+      <span class="figures">{{ view.read }} of {{ view.total }}</span><span class="quiet current">{{ view.state === 'storing' ? 'putting it into the draft' : view.current }}</span>
+      <Button v-if="view.state === 'reading'" size="small" text label="Cancel" data-test="cancel-import" @click="cancel" />
+    </div>
     <Message v-if="failure" severity="error">{{ failure }}</Message>
-    <template v-if="results.length && !busy">
-      <p class="row"><strong class="grow" data-test="import-tally">{{ tally }}</strong><Button size="small" text label="Put this list away" @click="results = []" /></p>
-      <ul data-test="import-results">
-        <li v-for="result in results" :key="result.file" :class="result.result">
-          <b>{{ result.result }}</b> <span class="file">{{ result.file }}</span>
-          <template v-if="result.result === 'refused'">: {{ result.reason }}</template>
-          <template v-else> → <RouterLink :to="`/library/${result.id}`">{{ result.title }}</RouterLink> <span class="quiet">{{ count(result.passages, 'passage') }}, {{ count(result.words, 'word') }}<template v-for="note in result.notes" :key="note"> · {{ note }}</template></span></template>
-        </li>
-      </ul>
-    </template>
+    <Message v-if="view?.state === 'cancelled'" severity="info">Cancelled. Nothing of this import came in.</Message>
+    <Message v-if="view?.state === 'broken off'" severity="error">The import was broken off. What is not listed below did not come in.</Message>
+    <ImportResults v-if="results.length && !busy" :results="results" @away="putAway" />
+    <SheetMapper v-for="sheet in view?.sheets ?? []" :key="`${sheet.file} ${sheet.sheet}`" :preview="sheet" :trial="(mapping) => trial(sheet, mapping)" @take="answer(sheet, $event)" @leave="answer(sheet, null)" />
   </section>
 </template>
 
 <style scoped>
 .import { display: grid; gap: 10px; margin-bottom: 16px; border-style: dashed; }
 .over { border-color: var(--harbour); background: var(--harbour-soft); }
-ul { list-style: none; padding: 0; font-size: 13.5px; max-height: 260px; overflow: auto; display: grid; gap: 3px; }
-.refused b { color: var(--brick); }
-.imported b, .updated b { color: var(--moss); }
-.unchanged b { color: var(--muted); }
+.progress { flex-wrap: nowrap; }
+.current { max-width: 40%; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 13px; }
 </style>

@@ -15,6 +15,7 @@ import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import ImportPanel from './ImportPanel.vue'
+import { itemPath } from './itemPaths.ts'
 import StateChip from './StateChip.vue'
 
 const { kind } = defineProps<{ kind: 'article' | 'fixed' }>()
@@ -25,27 +26,29 @@ const settings = useLocalStorage(`janua:list:${kind}`, { sort: 'updatedAt' as Ar
 const search = ref('')
 const collection = ref('')
 const state = ref<ArticleQuery['state']>('')
+const shown = ref<'library' | 'article' | 'document'>('library')
 const offset = ref(0)
 const importing = ref(false)
 
 const words = computed(() => (kind === 'fixed' ? { one: 'fixed answer', title: 'Fixed answers', path: '/fixed' } : { one: 'article', title: 'Library', path: '/library' }))
 const mayWrite = computed(() => session.role !== 'agent')
 const { state: page, run: load } = useRemote((signal) =>
-  get<ArticlePage>('/articles', { ...settings.value, kind, search: search.value, collection: collection.value, state: state.value, offset: offset.value }, signal),
+  get<ArticlePage>('/articles', { ...settings.value, kind: kind === 'fixed' ? kind : shown.value, search: search.value, collection: collection.value, state: state.value, offset: offset.value }, signal),
 )
 const STATES = [{ label: 'Live', value: 'live' }, { label: 'Ready', value: 'ready' }, { label: 'In work', value: 'in work' }, { label: 'Review is due', value: 'due' }]
+const SHOWN = [{ label: 'Articles', value: 'article' }, { label: 'Documents', value: 'document' }]
 const collections = computed(() => page.value.value?.collections ?? [])
-const filtered = computed(() => search.value !== '' || collection.value !== '' || state.value !== '')
+const filtered = computed(() => search.value !== '' || collection.value !== '' || state.value !== '' || shown.value !== 'library')
 
 watch([() => kind, settings, offset], () => load(), { immediate: true, deep: true })
-watchDebounced([search, collection, state], () => (offset.value === 0 ? load() : (offset.value = 0)), { debounce: 180 })
+watchDebounced([search, collection, state, shown], () => (offset.value === 0 ? load() : (offset.value = 0)), { debounce: 180 })
 
 function sort({ sortField, sortOrder }: DataTableSortEvent): void {
   if (!ARTICLE_SORTS.includes(sortField as ArticleQuery['sort'])) return
   settings.value = { ...settings.value, sort: sortField as ArticleQuery['sort'], order: sortOrder === 1 ? 'asc' : 'desc' }
   offset.value = 0
 }
-const open = (row: ArticleRow) => router.push(`${words.value.path}/${row.id}`)
+const open = (row: ArticleRow) => router.push(itemPath(row.kind, row.id))
 async function write(): Promise<void> {
   const empty = { kind, title: kind === 'fixed' ? 'New fixed answer' : 'New article', collection: collection.value, phrasings: [], body: '', reviewOn: null, ready: false }
   const made = await act(() => post<{ id: number }>('/articles', empty))
@@ -55,6 +58,7 @@ function clearFilters(): void {
   search.value = ''
   collection.value = ''
   state.value = ''
+  shown.value = 'library'
 }
 async function imported(): Promise<void> {
   offset.value = 0
@@ -67,12 +71,14 @@ async function imported(): Promise<void> {
     <div class="head">
       <div>
         <h1>{{ words.title }}</h1>
-        <p class="quiet">{{ kind === 'fixed' ? 'Replies given word for word, for delicate questions' : 'What the assistant answers from' }} · {{ count(page.value?.all ?? 0, words.one) }}</p>
+        <p class="quiet">{{ kind === 'fixed' ? 'Replies given word for word, for delicate questions' : 'What the assistant answers from' }} · {{ count(page.value?.all ?? 0, words.one, kind === 'fixed' ? undefined : 'articles and documents') }}</p>
       </div>
       <InputText v-model="search" placeholder="Search title and text" aria-label="Search title and text" data-test="search" />
       <Select v-if="kind === 'article'" :model-value="collection || null" :options="collections" placeholder="All collections" show-clear aria-label="Collection" @update:model-value="collection = $event ?? ''" />
+      <Select v-if="kind === 'article'" :model-value="shown === 'library' ? null : shown" :options="SHOWN" option-label="label" option-value="value" placeholder="Articles and documents" show-clear aria-label="Kind" @update:model-value="shown = $event ?? 'library'" />
       <Select :model-value="state || null" :options="STATES" option-label="label" option-value="value" placeholder="Any state" show-clear aria-label="State" @update:model-value="state = $event ?? ''" />
       <template v-if="mayWrite">
+        <a v-if="kind === 'article'" href="/api/export" download class="out" data-test="export">Take it all out (ZIP)</a>
         <Button v-if="kind === 'article'" outlined label="Bring in files" data-test="import" @click="importing = !importing" />
         <Button :label="`Write ${kind === 'fixed' ? 'a fixed answer' : 'an article'}`" data-test="write" @click="write" />
       </template>
@@ -91,7 +97,7 @@ async function imported(): Promise<void> {
           <p v-else>No fixed answers yet. Write one where the wording must be exactly yours.</p>
         </div>
       </template>
-      <Column field="title" header="Title" sortable><template #body="{ data }"><RouterLink :to="`${words.path}/${data.id}`" class="title" data-test="article">{{ data.title }}</RouterLink></template></Column>
+      <Column field="title" header="Title" sortable><template #body="{ data }"><RouterLink :to="itemPath(data.kind, data.id)" class="title" data-test="article">{{ data.title }}</RouterLink> <span v-if="data.kind === 'document'" class="quiet small">document</span></template></Column>
       <Column v-if="kind === 'article'" field="collection" header="Collection" sortable />
       <Column header="Phrasings"><template #body="{ data }"><span class="figures">{{ data.phrasings }}</span></template></Column>
       <Column field="words" header="Words" sortable><template #body="{ data }"><span class="figures">{{ whole(data.words) }}</span></template></Column>
@@ -105,4 +111,5 @@ async function imported(): Promise<void> {
 <style scoped>
 .title { color: var(--ink); font-weight: 600; text-decoration: none; }
 .title:hover { text-decoration: underline; }
+.out { font-size: 13.5px; align-self: center; }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Insights } from '@janua/contracts'
 import { splitPassages } from '@janua/core'
 import { computed } from 'vue'
 import BlockList from '../answering/BlockList.vue'
@@ -6,8 +7,9 @@ import { count } from '../shell/format.ts'
 import { refDebounced } from '@vueuse/core'
 
 /** The passages that a text will be split into, as the assistant sees it. */
-const { body } = defineProps<{ body: string }>()
+const { body, answered = [] } = defineProps<{ body: string; answered?: Insights['passages'] }>()
 const settled = refDebounced(computed(() => body), 200)
+const questionsOf = (ordinal: number) => answered.find((each) => each.ordinal === ordinal)?.questions ?? []
 const passages = computed(() => splitPassages(settled.value))
 </script>
 
@@ -18,6 +20,7 @@ const passages = computed(() => splitPassages(settled.value))
     <section v-for="passage in passages" :key="passage.ordinal" class="panel" data-test="passage">
       <p class="quiet small"><template v-if="passage.path.length">{{ passage.path.join(' › ') }} · </template>{{ count(passage.words, 'word') }}</p>
       <div class="prose text"><BlockList :blocks="passage.blocks" /></div>
+      <ul v-if="questionsOf(passage.ordinal).length" class="asked small"><li class="quiet">answered in the last 30 days:</li><li v-for="question in questionsOf(passage.ordinal).slice(0, 5)" :key="question.text">“{{ question.text }}”<span v-if="question.times > 1" class="quiet figures"> ×{{ question.times }}</span></li></ul>
     </section>
     <p v-if="passages.length === 0" class="empty">Nothing to answer from yet. Write the text on the left.</p>
   </aside>
@@ -27,4 +30,5 @@ const passages = computed(() => splitPassages(settled.value))
 .passages { display: grid; gap: 10px; align-content: start; }
 .panel { padding: 10px 14px; }
 .text { font-size: 13.5px; overflow-x: auto; }
+.asked { list-style: none; padding: 0; margin-top: 8px; border-top: 1px solid var(--line); padding-top: 6px; }
 </style>

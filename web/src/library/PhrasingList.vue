@@ -1,9 +1,12 @@
 <script setup lang="ts">
+import type { ReachMark } from '@janua/core'
 import { X } from '@lucide/vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
+import ReachSign from './ReachSign.vue'
 
+const { short = false, markOf = () => undefined } = defineProps<{ short?: boolean; markOf?: (phrasing: string) => ReachMark | undefined }>()
 const phrasings = defineModel<string[]>({ required: true })
 const fresh = ref('')
 const twin = ref(false)
@@ -22,11 +25,14 @@ const change = (i: number, text: string) => text.trim().length > 1 && (phrasings
 
 <template>
   <section class="stack" aria-label="Questions it answers">
-    <div><h2>Questions it answers</h2><p class="quiet small">In the words people use. Each one teaches the assistant.</p></div>
+    <div v-if="!short"><h2>Questions it answers</h2><p class="quiet small">In the words people use. Each one teaches the assistant.</p></div>
     <ul>
       <li v-for="(phrasing, i) in phrasings" :key="phrasing">
-        <InputText :model-value="phrasing" size="small" fluid :aria-label="`Phrasing ${i + 1}`" data-test="phrasing" @change="change(i, ($event.target as HTMLInputElement).value)" />
-        <Button text size="small" :aria-label="`Remove “${phrasing}”`" @click="drop(i)"><X :size="16" aria-hidden="true" /></Button>
+        <div class="row line">
+          <InputText :model-value="phrasing" size="small" class="grow" :aria-label="`Phrasing ${i + 1}`" data-test="phrasing" @change="change(i, ($event.target as HTMLInputElement).value)" />
+          <ReachSign v-if="markOf(phrasing)" :mark="markOf(phrasing)!" />
+          <Button text size="small" :aria-label="`Remove “${phrasing}”`" @click="drop(i)"><X :size="16" aria-hidden="true" /></Button>
+        </div>
       </li>
     </ul>
     <form class="row" @submit.prevent="add"><InputText v-model="fresh" size="small" class="grow" placeholder="Another way to ask" aria-label="Another way to ask" maxlength="300" data-test="new-phrasing" /><Button type="submit" size="small" outlined label="Add" data-test="add-phrasing" /></form>
@@ -36,5 +42,5 @@ const change = (i: number, text: string) => text.trim().length > 1 && (phrasings
 
 <style scoped>
 ul { list-style: none; padding: 0; display: grid; gap: 5px; }
-li { display: flex; gap: 4px; }
+.line { flex-wrap: nowrap; gap: 6px; }
 </style>

@@ -83,6 +83,6 @@ export function useArticle(id: number) {
   return { article, content, changed, restored, conflict, failure, load, save, keepMine, takeTheirs, discard }
 }
 
-function contentOf({ title, collection, phrasings, body, reviewOn }: Article): ArticleContent {
-  return { title, collection, phrasings: [...phrasings], body, reviewOn }
+function contentOf({ title, collection, phrasings, body, reviewOn, holds }: Article): ArticleContent {
+  return { title, collection, phrasings: [...phrasings], body, reviewOn, ...(holds && { holds: { ...holds, doors: [...holds.doors] } }) }
 }

@@ -7,6 +7,7 @@ import Message from 'primevue/message'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { get, post, put, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
+import { itemPath, KIND_WORDS } from '../library/itemPaths.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -24,8 +25,6 @@ const isLead = computed(() => session.role === 'lead')
 const ready = computed(() => (draft.value.value ?? []).filter((change) => change.ready))
 const chosen = computed(() => ready.value.filter(({ item }) => !left.value.has(item)))
 const mended = computed(() => outcome.value?.proofs.filter(({ proof }) => proof?.outcome === 'answered' && proof.release === outcome.value!.number).length ?? 0)
-const KINDS = { article: 'Article', fixed: 'Fixed answer', door: 'Door', routing: 'Routing' }
-const PATHS = { article: '/library', fixed: '/fixed', door: '/doors', routing: '/routing' }
 
 onMounted(reload)
 async function reload(): Promise<void> {
@@ -58,7 +57,7 @@ function toggle(item: number, take: boolean): void {
   else next.add(item)
   left.value = next
 }
-const linkOf = ({ kind, item, type }: DraftChange) => (type === 'removed' ? null : kind === 'routing' ? '/routing' : `${PATHS[kind]}/${item}`)
+const linkOf = ({ kind, item, type }: DraftChange) => (type === 'removed' ? null : itemPath(kind, item))
 </script>
 
 <template>
@@ -73,7 +72,7 @@ const linkOf = ({ kind, item, type }: DraftChange) => (type === 'removed' ? null
           <Checkbox v-if="isLead" :model-value="change.ready && !left.has(change.item)" binary :disabled="!change.ready" :input-id="`take-${change.item}`" :aria-label="`Publish “${change.title}”`" @update:model-value="(take: boolean) => toggle(change.item, take)" />
           <div class="grow">
             <strong><RouterLink v-if="linkOf(change)" :to="linkOf(change)!">{{ change.title }}</RouterLink><template v-else>{{ change.title }}</template></strong>
-            <p class="quiet small">{{ KINDS[change.kind] }} {{ change.type === 'removed' ? 'taken out' : change.type }} by {{ change.by }}, {{ moment(change.at) }}</p>
+            <p class="quiet small">{{ KIND_WORDS[change.kind] }} {{ change.type === 'removed' ? 'taken out' : change.type }} by {{ change.by }}, {{ moment(change.at) }}</p>
           </div>
           <span class="small state" :class="{ ready: change.ready }">{{ change.ready ? 'ready' : 'in work' }}</span>
           <Button size="small" text class="toggle" :label="change.ready ? 'Back to work' : 'Mark ready'" @click="setReady(change, !change.ready)" />

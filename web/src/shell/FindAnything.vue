@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ArticlePage } from '@janua/contracts'
+import { itemPath, KIND_WORDS } from '../library/itemPaths.ts'
 import { onKeyStroke } from '@vueuse/core'
 import AutoComplete from 'primevue/autocomplete'
 import { ref, useTemplateRef } from 'vue'
@@ -25,8 +26,8 @@ async function find(text: string): Promise<void> {
   const role = session.user!.role
   const pages = [...pagesFor(role).flatMap((group) => group.pages), ...ACCOUNT_PAGES.filter(({ roles }) => roles.includes(role))]
   const named = pages.filter(({ name }) => name.toLowerCase().includes(text.toLowerCase())).map(({ name, path }) => ({ label: name, kind: 'Page', path }))
-  const lists = await Promise.all((['article', 'fixed'] as const).map((kind) => get<ArticlePage>('/articles', { search: text, kind, sort: 'title', order: 'asc', limit: 6 }).catch(() => null)))
-  const articles = lists.flatMap((list) => list?.rows ?? []).map(({ id, title, kind }) => ({ label: title, kind: kind === 'fixed' ? 'Fixed answer' : 'Article', path: `/${kind === 'fixed' ? 'fixed' : 'library'}/${id}` }))
+  const lists = await Promise.all((['library', 'fixed'] as const).map((kind) => get<ArticlePage>('/articles', { search: text, kind, sort: 'title', order: 'asc', limit: 6 }).catch(() => null)))
+  const articles = lists.flatMap((list) => list?.rows ?? []).map(({ id, title, kind }) => ({ label: title, kind: KIND_WORDS[kind], path: itemPath(kind, id) }))
   found.value = [...named, ...articles]
 }
 function go({ path }: Found): void {

@@ -14,7 +14,11 @@ export interface Group {
 export const GROUPS: Group[] = [
   { name: 'Build', pages: [
     { path: '/library', name: 'Library', roles: ['lead', 'editor', 'agent'] },
+    { path: '/sites', name: 'Sites', roles: ['lead', 'editor'] },
     { path: '/fixed', name: 'Fixed answers', roles: ['lead', 'editor', 'agent'] },
+    { path: '/glossary', name: 'Glossary', roles: ['lead', 'editor', 'agent'] },
+    { path: '/courtesies', name: 'Courtesies', roles: ['lead', 'editor', 'agent'] },
+    { path: '/health', name: 'Health', roles: ['lead', 'editor'] },
     { path: '/doors', name: 'Doors', roles: ['lead', 'editor'] },
   ] },
   { name: 'Prove', pages: [

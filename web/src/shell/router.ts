@@ -19,6 +19,11 @@ export const router = createRouter({
     { path: '/fixed', component: () => import('../library/LibraryPage.vue'), props: { kind: 'fixed' } },
     { path: '/library/:id', component: () => import('../library/ArticlePage.vue'), props: ({ params }) => ({ id: Number(params.id), kind: 'article' }) },
     { path: '/fixed/:id', component: () => import('../library/ArticlePage.vue'), props: ({ params }) => ({ id: Number(params.id), kind: 'fixed' }) },
+    { path: '/documents/:id', component: () => import('../library/DocumentPage.vue'), props: ({ params }) => ({ id: Number(params.id) }) },
+    { path: '/glossary', component: () => import('../library/GlossaryPage.vue') },
+    { path: '/courtesies', component: () => import('../library/CourtesiesPage.vue') },
+    { path: '/sites', component: () => import('../library/SitesPage.vue') },
+    { path: '/health', component: () => import('../library/HealthPage.vue') },
     { path: '/doors', component: () => import('../doors/DoorsPage.vue') },
     { path: '/doors/:id', component: () => import('../doors/DoorPage.vue'), props: ({ params }) => ({ id: Number(params.id) }) },
     { path: '/rehearsal', component: () => import('../releases/RehearsalPage.vue') },
@@ -46,7 +51,8 @@ router.afterEach((to) => {
 })
 
 export function pageOf(path: string) {
-  return [...GROUPS.flatMap(({ pages }) => pages), ...ACCOUNT_PAGES].find((page) => path === page.path || path.startsWith(`${page.path}/`))
+  const below = path.startsWith('/documents/') ? '/library' : path
+  return [...GROUPS.flatMap(({ pages }) => pages), ...ACCOUNT_PAGES].find((page) => below === page.path || below.startsWith(`${page.path}/`))
 }
 function mayOpen(path: string, role: Role): boolean {
   return pageOf(path)?.roles.includes(role) ?? true

@@ -4,7 +4,9 @@ const EVERYWHERE: Shortcut[] = [['/', 'Find anything'], ['?', 'Show these keys']
 const PAGES: Record<string, Shortcut[]> = {
   '/desk': [['T', 'Take the conversation that waits longest'], ['Ctrl Enter', 'Send the reply'], ['Alt 1 · Alt 2', 'Put a passage of the brief into the reply']],
   '/mend': [['J · K', 'Next, previous question'], ['Enter', 'Mend the marked question']],
-  '/library': [['Ctrl S', 'Save the article']],
+  '/library': [['Ctrl S', 'Save the article'], ['Y · N', 'Take, refuse the marked way to ask']],
+  '/documents': [['Ctrl S', 'Save the document']],
+  '/health': [['J · K', 'Next, previous finding'], ['M', 'It is meant so']],
   '/fixed': [['Ctrl S', 'Save the fixed answer']],
 }
 

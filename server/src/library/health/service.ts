@@ -10,6 +10,7 @@ import { startThread } from '../../jobs/startThread.ts'
 import type { Draft } from '../../releases/draft.ts'
 import { summarise } from '../../releases/summaries.ts'
 import type { ContentTables } from '../models.ts'
+import { ROBOTS_SAY_NO } from '../sites/crawl.ts'
 import type { SiteTables } from '../sites/models.ts'
 import type { Links } from './links.ts'
 import type { HealthTables } from './models.ts'
@@ -170,8 +171,9 @@ export class HealthCheck {
     const sites = await tables.sites.findAll()
     const bySite = await Promise.all(sites.map(async ({ id, address }) => ({ id, address, last: await tables.siteReadings.findOne({ where: { siteId: id, state: { [Op.ne]: 'dropped' } }, order: [['id', 'DESC']] }) })))
     const failedSites = bySite.flatMap(({ id, address, last }): FailedFinding[] => {
-      if (!last || (last.state !== 'failed' && last.detail.failed.length === 0)) return []
-      const pages = last.detail.failed.map((page) => `${page.address}: ${page.because}`)
+      const broken = last?.detail.failed.filter((page) => page.because !== ROBOTS_SAY_NO) ?? []
+      if (!last || (last.state !== 'failed' && broken.length === 0)) return []
+      const pages = broken.map((page) => `${page.address}: ${page.because}`)
       const because = last.state === 'failed' ? last.detail.because : `${pages.length} page${pages.length > 1 ? 's' : ''} could not be read: ${pages.slice(0, 3).join('; ')}`
       return [{ key: keyOf('failed', String(last.id)), name: address, because, at: last.createdAt.toISOString(), site: id }]
     })

@@ -28,6 +28,8 @@ export type CrawlProgress = (at: { read: number; found: number; current: string 
 type Robots = ReturnType<typeof robotsParser>
 type Place = Pick<CrawlOrder, 'address' | 'allowed' | 'outside'>
 
+/** A page that the site asks not to read is left alone; that is no failure. */
+export const ROBOTS_SAY_NO = 'its robots.txt asks not to read it'
 const US = 'Janua'
 const MOST_SITEMAPS = 20
 const LONGEST_PACE_MS = 10_000
@@ -74,7 +76,7 @@ export async function crawl(order: CrawlOrder, progress: CrawlProgress): Promise
 
 async function readOne(address: string, { order, robots, result, taken }: { order: CrawlOrder; robots: Robots; result: Crawled; taken: Set<string> }): Promise<string[]> {
   try {
-    if (robots.isAllowed(address, US) === false) throw new Unreadable('its robots.txt asks not to read it')
+    if (robots.isAllowed(address, US) === false) throw new Unreadable(ROBOTS_SAY_NO)
     const { status, type, bytes, address: answered } = await fetchPage(address, order.allowed, order.outside)
     if (status >= 400) throw new Unreadable(`it answered with status ${status}`)
     if (!/html|^$/.test(type)) throw new Unreadable(`it is no page but ${type.split(';')[0]}`)

@@ -106,7 +106,7 @@ export class Sites {
 
   /** Takes pages of the last reading into the draft: new and changed ones come in, gone ones are taken out. */
   async takeOver(actor: Actor, id: number, addresses: readonly string[]): Promise<Site> {
-    const { db, tables, intake, draft, audit } = this.needs
+    const { db, intake, draft, audit } = this.needs
     const site = await this.row(id)
     const reading = await this.last(id)
     if (reading?.state !== 'waiting') throw problem('READING_GONE')

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { countWords } from '@janua/core'
+import { onKeyStroke } from '@vueuse/core'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Message from 'primevue/message'
+import { computed, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { remove } from '../shell/api.ts'
+import { count, moment } from '../shell/format.ts'
+import { useSession } from '../shell/session.ts'
+import { useDeed } from '../shell/useDeed.ts'
+import DocumentPart from './DocumentPart.vue'
+import StateChip from './StateChip.vue'
+import UseFigures from './UseFigures.vue'
+import { useDocument } from './useDocument.ts'
+
+const { id } = defineProps<{ id: number }>()
+const session = useSession()
+const router = useRouter()
+const { run, busy } = useDeed()
+const { document, passages, insights, failure, changed, load, save, toggle, questionsOf } = useDocument(id)
+const mayWrite = computed(() => session.role !== 'agent')
+const marked = ref(0)
+const said = ref('')
+const FORMATS = { pdf: 'PDF', docx: 'DOCX', sheet: 'Sheet', page: 'Page of a site' }
+const original = computed(() => (document.value?.file ? `/files/${document.value.file}` : document.value?.address))
+const out = computed(() => document.value?.parts.filter(({ leftOut }) => leftOut) ?? [])
+const sizes = computed(() => document.value?.parts.map(({ heading, body }) => countWords(heading) + countWords(body)) ?? [])
+const passagesOfPart = (part: number) => passages.value.filter((passage) => passage.part === part)
+
+onMounted(load)
+async function store(ready: boolean): Promise<void> {
+  said.value = ''
+  if (await run(() => save(ready))) said.value = ready ? 'Saved, ready to publish' : 'Saved in the draft'
+  await session.refreshRelease()
+}
+async function takeOut(): Promise<void> {
+  await run(() => remove(`/articles/${id}`), 'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.')
+  await session.refreshRelease()
+  await router.push('/library')
+}
+function show(part: number): void {
+  marked.value = part
+  window.document.getElementById(`part-${part}`)?.scrollIntoView({ block: 'start', behavior: 'smooth' })
+}
+onKeyStroke('s', (event) => {
+  if (!(event.ctrlKey || event.metaKey)) return
+  event.preventDefault()
+  if (mayWrite.value) void store(document.value?.state === 'ready')
+})
+</script>
+
+<template>
+  <div class="page">
+    <Message v-if="failure" severity="error" data-test="failure">{{ failure }}</Message>
+    <template v-if="document">
+      <div class="head">
+        <div class="title">
+          <p class="small"><RouterLink to="/library">Library</RouterLink></p>
+          <h1 class="visually-hidden">{{ document.title }}</h1>
+          <InputText v-model="document.title" class="name" aria-label="Title" maxlength="200" :disabled="!mayWrite" data-test="title" />
+          <p class="quiet small row"><StateChip :state="document.state" :published="document.published" /> {{ FORMATS[document.format] }}<template v-if="document.pages">, {{ count(document.pages, 'page') }}</template> · {{ document.updatedBy }}, {{ moment(document.updatedAt) }} <a v-if="original" :href="original" target="_blank" rel="noopener">open the original</a><span v-if="changed" data-test="unsaved"> · not saved yet</span><strong v-else-if="said" role="status" data-test="saved"> · {{ said }}</strong></p>
+        </div>
+        <template v-if="mayWrite">
+          <Button text severity="danger" label="Take out" @click="takeOut" />
+          <Button outlined label="Save in work" :loading="busy" @click="store(false)" />
+          <Button label="Save as ready" :loading="busy" data-test="save-ready" @click="store(true)" />
+        </template>
+      </div>
+      <div class="columns">
+        <aside class="stack contents" aria-label="Parts">
+          <UseFigures v-if="insights" :insights="insights" />
+          <div class="row meta">
+            <label class="field grow"><span>Collection</span><InputText v-model.trim="document.collection" size="small" maxlength="80" :disabled="!mayWrite" /></label>
+            <label class="field"><span>Look at it again on</span><input v-model="document.reviewOn" type="date" class="p-inputtext p-inputtext-sm" :disabled="!mayWrite" @change="document.reviewOn ||= null" /></label>
+          </div>
+          <h2>{{ count(document.parts.length, 'part') }}, {{ count(passages.length, 'passage') }}</h2>
+          <p v-if="out.length" class="small quiet">{{ count(out.length, 'part') }} left out: the assistant does not answer from {{ out.length === 1 ? 'it' : 'them' }}.</p>
+          <ol>
+            <li v-for="(part, i) in document.parts" :key="i" :class="{ out: part.leftOut, here: i === marked }" :style="{ paddingLeft: `${8 + (part.level - 1) * 12}px` }">
+              <button type="button" class="bare" @click="show(i)">{{ part.heading || (i === 0 ? 'Beginning' : 'goes on') }}</button>
+              <span class="quiet small figures">{{ sizes[i] }} w<template v-if="part.page"> · p. {{ part.page }}</template></span>
+            </li>
+          </ol>
+        </aside>
+        <div class="stack">
+          <DocumentPart v-for="(part, i) in document.parts" :id="`part-${i}`" :key="i" v-model:phrasings="part.phrasings" :part="part" :passages="passagesOfPart(i)" :questions-of="questionsOf" :may-write="mayWrite" @toggle="toggle(i)" />
+        </div>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: 330px minmax(0, 1fr); gap: 28px; align-items: start; }
+.contents { position: sticky; top: 12px; max-height: calc(100vh - 40px); overflow: auto; padding-right: 4px; }
+.title { display: grid; gap: 4px; }
+.name { font: 650 24px/1.2 var(--display); padding: 4px 8px; margin-left: -9px; border-color: transparent; background: transparent; }
+.name:hover, .name:focus { border-color: var(--line); }
+.meta { align-items: flex-end; flex-wrap: nowrap; }
+ol { list-style: none; padding: 0; border-top: 1px solid var(--line); }
+li { display: flex; justify-content: space-between; gap: 8px; padding: 4px 8px; border-bottom: 1px solid var(--line); }
+li .bare { text-decoration: none; color: var(--ink); min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+li > span { white-space: nowrap; }
+li.here { background: var(--harbour-soft); }
+li.out .bare { text-decoration: line-through; color: var(--muted); }
+@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } .contents { position: static; max-height: none; } }
+</style>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import type { Suggestion } from '@janua/core'
+import { onKeyStroke } from '@vueuse/core'
+import Button from 'primevue/button'
+import { computed, ref, shallowRef } from 'vue'
+import { get, post } from '../shell/api.ts'
+import { count } from '../shell/format.ts'
+import { typingSomewhere } from '../shell/typing.ts'
+import { useDeed } from '../shell/useDeed.ts'
+
+/** Other ways to ask, six at a time: real questions, the glossary's words, and rewordings. Y takes the marked one, N refuses it. */
+const { id } = defineProps<{ id: number }>()
+const emit = defineEmits<{ take: [text: string] }>()
+const { run, busy } = useDeed()
+const ways = shallowRef<Suggestion[]>()
+const shown = ref(6)
+const marked = ref(0)
+const page = computed(() => ways.value?.slice(0, shown.value) ?? [])
+const FROM = { log: 'asked', glossary: 'glossary', rewording: 'reworded' }
+
+async function look(): Promise<void> {
+  ways.value = await run(() => get<Suggestion[]>(`/articles/${id}/ways`))
+  shown.value = 6
+  marked.value = 0
+}
+function settle(way: Suggestion, take: boolean): void {
+  ways.value = ways.value!.filter((each) => each !== way)
+  marked.value = Math.max(0, Math.min(marked.value, page.value.length - 1))
+  if (take) emit('take', way.text)
+  else void post(`/articles/${id}/ways/refused`, { text: way.text }).catch(() => undefined)
+}
+function onKey(keys: string[], deed: () => void): void {
+  onKeyStroke(keys, (event) => {
+    if (page.value.length === 0 || typingSomewhere(event) || event.ctrlKey || event.metaKey) return
+    event.preventDefault()
+    deed()
+  })
+}
+onKey(['y', 'Y'], () => settle(page.value[marked.value]!, true))
+onKey(['n', 'N'], () => settle(page.value[marked.value]!, false))
+onKey(['j', 'J'], () => (marked.value = Math.min(page.value.length - 1, marked.value + 1)))
+onKey(['k', 'K'], () => (marked.value = Math.max(0, marked.value - 1)))
+</script>
+
+<template>
+  <section class="stack ways" aria-label="Other ways to ask" data-test="ways">
+    <div class="row"><h3 class="grow">Other ways to ask</h3><Button size="small" text :label="ways ? 'Look again' : 'Suggest some'" :loading="busy" data-test="suggest" @click="look" /></div>
+    <p v-if="ways && ways.length === 0" class="quiet small">Nothing more that would not draw questions away from other articles.</p>
+    <ul v-else-if="ways">
+      <li v-for="(way, i) in page" :key="way.text" :class="{ here: i === marked }" data-test="way" @mouseenter="marked = i">
+        <span class="grow">{{ way.text }}</span><span class="quiet small">{{ way.from === 'log' ? `asked ${count(way.times, 'time')}` : FROM[way.from] }}</span>
+        <Button size="small" text label="Take" data-test="take-way" @click="settle(way, true)" /><Button size="small" text severity="danger" label="No" @click="settle(way, false)" />
+      </li>
+    </ul>
+    <div v-if="ways && page.length" class="row small quiet"><span class="grow"><kbd>Y</kbd> takes the marked one, <kbd>N</kbd> refuses it, <kbd>J</kbd> <kbd>K</kbd> move</span><Button v-if="ways.length > shown" size="small" text :label="`Six more of ${ways.length - shown}`" @click="shown += 6" /></div>
+  </section>
+</template>
+
+<style scoped>
+ul { list-style: none; padding: 0; border-top: 1px solid var(--line); }
+li { display: flex; align-items: center; gap: 8px; padding: 2px 2px 2px 8px; border-bottom: 1px solid var(--line); }
+li.here { background: var(--harbour-soft); }
+</style>

@@ -1,0 +1,45 @@
+import type { Entry, VocabularyKind } from '@janua/contracts'
+import { ref, shallowRef } from 'vue'
+import { get, post, put, remove } from '../shell/api.ts'
+import { useSession } from '../shell/session.ts'
+import { useDeed } from '../shell/useDeed.ts'
+import { useRemote } from '../shell/useRemote.ts'
+
+const PATHS: Record<VocabularyKind, string> = { glossary: '/glossary', courtesy: '/courtesies' }
+
+/** The entries of the glossary, or the courtesies: listed, opened for a change, saved. */
+export function useVocabulary<C extends object>(kind: VocabularyKind, empty: C, nameOf: (content: C) => string) {
+  const session = useSession()
+  const { run, busy } = useDeed()
+  const path = PATHS[kind]
+  const { state, run: load } = useRemote((signal) => get<Entry<C>[]>(path, {}, signal))
+  const open = shallowRef<Entry<C> | 'new'>()
+  const content = ref<C>(structuredClone(empty))
+  void load()
+
+  function edit(entry: Entry<C> | 'new'): void {
+    open.value = entry
+    content.value = structuredClone(entry === 'new' ? empty : (JSON.parse(JSON.stringify(entry.content)) as C))
+  }
+  async function save(ready: boolean): Promise<void> {
+    const entry = open.value
+    const given = { ...(content.value as C), ready }
+    const saved = await run(() => (entry === 'new' || !entry ? post(path, given) : put(`${path}/${entry.id}`, { ...given, base: entry.revision })).then(() => true), ready ? 'In the draft, ready to publish' : 'In the draft, in work')
+    if (saved) await settled()
+  }
+  async function takeOut(entry: Entry<C>): Promise<void> {
+    await run(() => remove(`${path}/${entry.id}`), `“${nameOf(entry.content)}” is taken out of the draft; visitors keep it until you publish`)
+    await settled()
+  }
+  async function settled(): Promise<void> {
+    open.value = undefined
+    await Promise.all([load(), session.refreshRelease()])
+  }
+  return { state, open, content, busy, edit, save, takeOut }
+}
+
+/** Entries typed one a line. */
+export function linesOf(text: string): string[] {
+  const lines = text.split('\n').map((line) => line.trim()).filter(Boolean)
+  return lines.filter((line, i) => lines.findIndex((other) => other.toLowerCase() === line.toLowerCase()) === i)
+}
