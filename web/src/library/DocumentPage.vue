@@ -94,11 +94,13 @@ onKeyStroke('s', (event) => {
 
 <style scoped>
 .columns { display: grid; grid-template-columns: 330px minmax(0, 1fr); gap: 28px; align-items: start; }
-.contents { position: sticky; top: 12px; max-height: calc(100vh - 40px); overflow: auto; padding-right: 4px; }
+.contents { position: sticky; top: 12px; max-height: calc(100vh - 24px); overflow: hidden auto; padding: 2px 6px 2px 2px; grid-template-columns: minmax(0, 1fr); }
 .title { display: grid; gap: 4px; }
 .name { font: 650 24px/1.2 var(--display); padding: 4px 8px; margin-left: -9px; border-color: transparent; background: transparent; }
 .name:hover, .name:focus { border-color: var(--line); }
-.meta { align-items: flex-end; flex-wrap: nowrap; }
+.meta { align-items: flex-end; flex-wrap: nowrap; gap: 8px; }
+.meta .field { min-width: 0; }
+.meta input { width: 100%; }
 ol { list-style: none; padding: 0; border-top: 1px solid var(--line); }
 li { display: flex; justify-content: space-between; gap: 8px; padding: 4px 8px; border-bottom: 1px solid var(--line); }
 li .bare { text-decoration: none; color: var(--ink); min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }

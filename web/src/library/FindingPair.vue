@@ -29,12 +29,12 @@ function marked({ states, marks }: FoundSide): { text: string; differs: boolean 
 
 <template>
   <section class="panel" :class="{ here }" data-test="finding">
-    <p class="row small"><strong class="grow">{{ conflict ? `They state different ${WHAT[conflict.on] ?? conflict.on}` : `${percent(copy!.likeness)} of the shorter one stands in the other` }}</strong><Button size="small" text label="It is meant so" :loading="busy" data-test="meant" @click="$emit('meant')" /></p>
+    <p class="row small"><strong class="grow">{{ conflict ? `They state different ${WHAT[conflict.on] ?? conflict.on}` : `${percent(copy!.likeness)} of the shorter one, or of a paragraph of it, stands in the other; what does not is grey` }}</strong><Button size="small" text label="It is meant so" :loading="busy" data-test="meant" @click="$emit('meant')" /></p>
     <div class="both">
       <div v-for="(side, i) in [pair.a, pair.b]" :key="i">
         <p class="small"><RouterLink :to="itemPath(side.kind, side.item)">{{ where(side) }}</RouterLink></p>
         <blockquote v-if="conflict"><template v-for="(piece, p) in marked(side as FoundSide)" :key="p"><mark v-if="piece.differs">{{ piece.text }}</mark><template v-else>{{ piece.text }}</template></template></blockquote>
-        <blockquote v-else class="long"><template v-for="(part, p) in diff" :key="p"><mark v-if="(part.type === 'gone' && i === 0) || (part.type === 'new' && i === 1)">{{ part.text }}</mark><template v-else-if="part.type === 'same'">{{ part.text }}</template></template></blockquote>
+        <blockquote v-else class="long"><template v-for="(part, p) in diff" :key="p"><span v-if="(part.type === 'gone' && i === 0) || (part.type === 'new' && i === 1)" class="own">{{ part.text }}</span><template v-else-if="part.type === 'same'">{{ part.text }}</template></template></blockquote>
         <p class="row"><RouterLink class="small" :to="itemPath(side.kind, side.item)">Change this one</RouterLink><Button v-if="side.kind !== 'document'" size="small" text severity="danger" label="Take it out" @click="$emit('takeOut', side.item)" /></p>
       </div>
     </div>
@@ -48,5 +48,6 @@ function marked({ states, marks }: FoundSide): { text: string; differs: boolean 
 blockquote { margin: 6px 0; padding-left: 12px; border-left: 3px solid var(--line); }
 .long { max-height: 150px; overflow: auto; font-size: 14px; white-space: pre-line; }
 mark { background: var(--brass-soft); color: var(--ink); font-weight: 650; padding: 0 2px; }
+.own { color: var(--muted); }
 @media (max-width: 900px) { .both { grid-template-columns: 1fr; } }
 </style>

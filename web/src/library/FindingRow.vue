@@ -25,12 +25,12 @@ const failed = row as FailedFinding
     </template>
     <template v-else-if="kind === 'link'">
       <div class="grow"><RouterLink :to="itemPath(link.kind, link.item)"><strong>{{ link.title }}</strong></RouterLink><p class="small">{{ link.address }}: <span class="bad">{{ link.because }}</span></p></div>
-      <form class="row" @submit.prevent="emit('mendLink', link.item, link.address, typed)"><InputText v-model.trim="typed" size="small" type="url" required placeholder="The right address" aria-label="The right address" data-test="link-to" /><Button type="submit" size="small" outlined label="Change it" :loading="busy" /></form>
+      <form class="row" @submit.prevent="emit('mendLink', link.item, link.address, typed)"><InputText v-model.trim="typed" class="field-wide" size="small" type="url" required placeholder="The right address" aria-label="The right address" data-test="link-to" /><Button type="submit" size="small" outlined label="Change it" :loading="busy" /></form>
       <Button size="small" text label="Make it plain words" data-test="unlink" @click="emit('mendLink', link.item, link.address, null)" />
     </template>
     <template v-else-if="kind === 'unanswerable'">
       <div class="grow"><RouterLink :to="itemPath(lost.passage.kind, lost.passage.item)"><strong>{{ [lost.passage.title, ...lost.passage.path].join(' › ') }}</strong></RouterLink><p class="quiet small text">{{ lost.passage.text.slice(0, 220) }}</p></div>
-      <form class="row" @submit.prevent="emit('teach', lost.passage.item, typed)"><InputText v-model.trim="typed" size="small" required minlength="2" maxlength="300" placeholder="A question that it answers" aria-label="A question that it answers" data-test="teach-text" /><Button type="submit" size="small" outlined label="Teach" :loading="busy" data-test="teach" /></form>
+      <form class="row" @submit.prevent="emit('teach', lost.passage.item, typed)"><InputText v-model.trim="typed" class="field-wide" size="small" required minlength="2" maxlength="300" placeholder="A question that it answers" aria-label="A question that it answers" data-test="teach-text" /><Button type="submit" size="small" outlined label="Teach" :loading="busy" data-test="teach" /></form>
       <Button size="small" text label="It is meant so" data-test="meant" @click="emit('meant')" />
     </template>
     <template v-else>
@@ -44,6 +44,7 @@ const failed = row as FailedFinding
 <style scoped>
 .panel { padding: 9px 16px; }
 .panel.here { border-color: var(--harbour); }
+.field-wide { width: 250px; }
 .bad { color: var(--brick); }
 .text { max-width: 620px; overflow: hidden; text-overflow: ellipsis; display: -webkit-box; -webkit-line-clamp: 2; line-clamp: 2; -webkit-box-orient: vertical; }
 </style>

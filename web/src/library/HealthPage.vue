@@ -19,7 +19,9 @@ const route = useRoute()
 const router = useRouter()
 const { run, busy } = useDeed()
 const { health, failure, counts, load, keep } = useHealth()
-const shown = ref<FindingKind>((FINDINGS.find(({ kind }) => kind === route.query.show)?.kind) ?? 'conflict')
+/** What the lead chose to see; until then the first kind with something in it. */
+const chosen = ref<FindingKind | undefined>(FINDINGS.find(({ kind }) => kind === route.query.show)?.kind)
+const shown = computed(() => chosen.value ?? FINDINGS.find(({ kind }) => counts.value[kind] > 0)?.kind ?? 'conflict')
 const marked = ref(0)
 const finding = computed(() => FINDINGS.find(({ kind }) => kind === shown.value)!)
 const all = computed(() => Object.values(counts.value).reduce((sum, n) => sum + n, 0))
@@ -30,14 +32,9 @@ const rows = computed(() => {
 })
 const keys = computed(() => [...pairs.value, ...rows.value].map(({ key }) => key))
 
-onMounted(async () => {
-  await load()
-  if (!route.query.show) shown.value = FINDINGS.find(({ kind }) => counts.value[kind] > 0)?.kind ?? 'conflict'
-})
-watch(shown, (kind) => {
-  marked.value = 0
-  void router.replace({ query: { show: kind } })
-})
+onMounted(load)
+watch(shown, () => (marked.value = 0))
+watch(chosen, (kind) => void router.replace({ query: { show: kind } }))
 async function settle(deed: () => Promise<unknown>, done: string): Promise<void> {
   await run(deed, done)
   await Promise.all([load(), session.refreshRelease()])
@@ -70,13 +67,14 @@ onKey(['m', 'M'], () => void meant(keys.value[marked.value]!))
     </div>
     <Message v-if="failure" severity="error">{{ failure }}</Message>
     <nav class="kinds" aria-label="Kinds of findings">
-      <button v-for="each in FINDINGS" :key="each.kind" type="button" :aria-pressed="each.kind === shown" :class="{ none: counts[each.kind] === 0 }" :data-test="`kind-${each.kind}`" @click="shown = each.kind"><b class="figures">{{ counts[each.kind] }}</b><span>{{ each.name }}</span></button>
+      <button v-for="each in FINDINGS" :key="each.kind" type="button" :aria-pressed="each.kind === shown" :class="{ none: counts[each.kind] === 0 }" :data-test="`kind-${each.kind}`" @click="chosen = each.kind"><b class="figures">{{ counts[each.kind] }}</b><span>{{ each.name }}</span></button>
     </nav>
     <p class="means quiet">{{ finding.means }}<template v-if="shown === 'link' && health?.uncheckedHosts.length"> Not checked, as the hosts are not allowed: {{ health.uncheckedHosts.join(', ') }}.</template></p>
     <div class="stack" data-test="findings">
       <FindingPair v-for="(pair, i) in pairs" :key="pair.key" :pair="pair" :here="i === marked" :busy="busy" @meant="meant(pair.key)" @take-out="takeOut" @mouseenter="marked = i" />
       <FindingRow v-for="(row, i) in rows" :key="row.key" :kind="shown" :row="row" :here="i === marked" :busy="busy" @meant="meant(row.key)" @take-out="takeOut" @reviewed="reviewed" @teach="teach" @mend-link="mendLink" @mouseenter="marked = i" />
-      <div v-if="keys.length === 0 && health && !health.computing" class="empty panel"><p>Nothing of this kind. {{ all ? 'The other counts above want a look.' : 'The library is in good health.' }}</p></div>
+      <p v-if="health?.computing && health.computedAt === null" class="quiet" role="status">Looking for conflicts, near copies and unreachable passages …</p>
+      <div v-else-if="keys.length === 0 && health" class="empty panel"><p>Nothing of this kind. {{ all ? 'The other counts above want a look.' : 'The library is in good health.' }}</p></div>
     </div>
   </div>
 </template>

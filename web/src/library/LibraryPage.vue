@@ -73,10 +73,6 @@ async function imported(): Promise<void> {
         <h1>{{ words.title }}</h1>
         <p class="quiet">{{ kind === 'fixed' ? 'Replies given word for word, for delicate questions' : 'What the assistant answers from' }} · {{ count(page.value?.all ?? 0, words.one, kind === 'fixed' ? undefined : 'articles and documents') }}</p>
       </div>
-      <InputText v-model="search" placeholder="Search title and text" aria-label="Search title and text" data-test="search" />
-      <Select v-if="kind === 'article'" :model-value="collection || null" :options="collections" placeholder="All collections" show-clear aria-label="Collection" @update:model-value="collection = $event ?? ''" />
-      <Select v-if="kind === 'article'" :model-value="shown === 'library' ? null : shown" :options="SHOWN" option-label="label" option-value="value" placeholder="Articles and documents" show-clear aria-label="Kind" @update:model-value="shown = $event ?? 'library'" />
-      <Select :model-value="state || null" :options="STATES" option-label="label" option-value="value" placeholder="Any state" show-clear aria-label="State" @update:model-value="state = $event ?? ''" />
       <template v-if="mayWrite">
         <a v-if="kind === 'article'" href="/api/export" download class="out" data-test="export">Take it all out (ZIP)</a>
         <Button v-if="kind === 'article'" outlined label="Bring in files" data-test="import" @click="importing = !importing" />
@@ -84,6 +80,12 @@ async function imported(): Promise<void> {
       </template>
     </div>
     <ImportPanel v-if="kind === 'article' && mayWrite" :open="importing" @done="imported" />
+    <div class="row filters">
+      <InputText v-model="search" class="grow" placeholder="Search title and text" aria-label="Search title and text" data-test="search" />
+      <Select v-if="kind === 'article'" :model-value="collection || null" :options="collections" placeholder="All collections" show-clear aria-label="Collection" @update:model-value="collection = $event ?? ''" />
+      <Select v-if="kind === 'article'" :model-value="shown === 'library' ? null : shown" :options="SHOWN" option-label="label" option-value="value" placeholder="Articles and documents" show-clear aria-label="Kind" @update:model-value="shown = $event ?? 'library'" />
+      <Select :model-value="state || null" :options="STATES" option-label="label" option-value="value" placeholder="Any state" show-clear aria-label="State" @update:model-value="state = $event ?? ''" />
+    </div>
     <Message v-if="page.status === 'failed'" severity="error">{{ page.reason }}</Message>
     <DataTable
       lazy paginator :value="page.value?.rows" :rows="settings.limit" :rows-per-page-options="[25, 50, 100]" :total-records="page.value?.total ?? 0" :first="offset" data-key="id"
@@ -111,5 +113,6 @@ async function imported(): Promise<void> {
 <style scoped>
 .title { color: var(--ink); font-weight: 600; text-decoration: none; }
 .title:hover { text-decoration: underline; }
+.filters { margin-bottom: 14px; }
 .out { font-size: 13.5px; align-self: center; }
 </style>
