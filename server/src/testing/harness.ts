@@ -8,6 +8,7 @@ import { connect, type DatabaseAddress } from '../database/connect.ts'
 import { migrate } from '../database/migrate.ts'
 import { starterDoor } from '../doors/starter.ts'
 import { createJanua, type Janua } from '../janua.ts'
+import type { Outside } from '../library/sites/fetching.ts'
 import { summarise } from '../releases/summaries.ts'
 
 export const PASSWORD = 'a-password-for-tests'
@@ -33,13 +34,13 @@ export interface TestClock {
 }
 
 /** A Janua on an empty database of the real MariaDB, with a clock that only moves when told. */
-export async function freshJanua(): Promise<{ janua: Janua; clock: TestClock; close(): Promise<void> }> {
+export async function freshJanua(outside?: Outside): Promise<{ janua: Janua; clock: TestClock; close(): Promise<void> }> {
   if (!process.env.JANUA_TEST_DB) throw new Error('Service tests need the database that "npm test" starts.')
   const db = connect({ ...(JSON.parse(process.env.JANUA_TEST_DB) as DatabaseAddress), name: 'janua_test' })
   await db.getQueryInterface().dropAllTables()
   await migrate(db)
   const clock = testClock()
-  const janua = createJanua({ db, sessionSecret: 'for tests', clock, log: pino({ level: 'silent' }) })
+  const janua = createJanua({ db, sessionSecret: 'for tests', clock, log: pino({ level: 'silent' }), outside })
   return {
     janua,
     clock,

@@ -17,10 +17,11 @@ export function layOut(pages: readonly PageText[]): { title: string; parts: Part
   const { kept, running } = withoutRunning(all, pages)
   const body = bodySize(kept.flat())
   const sizes = [...new Set(kept.flat().filter((line) => isHeading(line, body)).map((line) => headingRank(line, body)))].sort((a, b) => b - a)
-  const builder = new Builder(body, sizes)
+  const largest = kept.flat().filter((line) => isHeading(line, body) && headingRank(line, body) === sizes[0])
+  const builder = new Builder(body, sizes, sizes.length > 1 || largest.length === 1)
   for (const lines of kept) builder.page(lines)
   const { title, parts } = builder.end()
-  return { title, parts: [...parts, ...running] }
+  return { title, parts: [...withoutCutSentences(parts), ...running] }
 }
 
 function bodySize(lines: readonly Line[]): number {
@@ -67,6 +68,8 @@ class Builder {
   constructor(
     private readonly body: number,
     private readonly sizes: readonly number[],
+    /** The largest type is the title's, not that of all headings. */
+    private readonly titled: boolean,
   ) {}
 
   page(lines: readonly Line[]): void {
@@ -104,8 +107,7 @@ class Builder {
     while (end < lines.length && isHeading(lines[end]!, this.body) && lines[end]!.size === line.size && lines[end]!.bold === line.bold && lines[end]!.y - lines[end - 1]!.y < line.size * 1.5) end++
     const text = lines.slice(at, end).map((each) => each.text).join(' ')
     const rank = this.sizes.indexOf(headingRank(line, this.body))
-    const largest = rank === 0 && this.sizes.length > 1
-    if (!this.title && largest && this.parts.length === 0) this.title = text
+    if (!this.title && this.titled && rank === 0 && this.parts.length === 0) this.title = text
     else {
       this.flush()
       this.open(text, Math.min(6, rank + (this.title ? 0 : 1)) || 1, line.page)
@@ -161,6 +163,20 @@ class Builder {
     this.blocks = []
     this.hanging = undefined
   }
+}
+
+/** A sentence that goes on over the turn of a page stays with the page on which it begins. */
+function withoutCutSentences(parts: readonly Part[]): Part[] {
+  const whole: Part[] = []
+  for (const part of parts) {
+    const before = whole.at(-1)
+    const [first = '', ...rest] = part.body.split('\n\n')
+    const cut = before && part.heading === '' && /[\p{Ll},]\s*$/u.test(before.body) && /^\p{Ll}/u.test(first) && !before.body.trimEnd().endsWith('|')
+    if (cut) before.body = `${before.body.trimEnd()} ${first.trim()}\n`
+    const body = cut ? rest.join('\n\n') : part.body
+    if (body.trim() || part.heading) whole.push({ ...part, body })
+  }
+  return whole
 }
 
 /** Lines of running text as one; a word cut at a line's end is put together again. */
