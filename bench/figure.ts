@@ -19,7 +19,7 @@ export type Measured = Omit<Figure, 'suite' | 'case' | 'subject' | 'atLeast' | '
 
 export interface SubjectJob {
   subject: 'janua' | 'minisearch'
-  measure: 'speed'
+  measure: 'speed' | 'health'
   passages: number
 }
 

@@ -1,6 +1,8 @@
 import { answerQuestion, type ContentItem, indexRelease, splitPassages } from '@janua/core'
 import MiniSearch from 'minisearch'
 import { demoQuestions } from '../demo/content.ts'
+import { startThread } from '../server/src/jobs/startThread.ts'
+import type { HealthComputed, HealthOrder } from '../server/src/library/health/thread.ts'
 import { type Measured, quantile, type SubjectJob } from './figure.ts'
 import { largeLibrary } from './library.ts'
 
@@ -39,6 +41,17 @@ function measure({ subject, passages }: SubjectJob): Measured[] {
   ]
 }
 
-process.once('message', (job: SubjectJob) => {
-  process.send!(measure(job), () => process.exit(0))
+/** In the thread that the health page uses; the time is its own, without starting it. */
+async function measureHealth({ passages }: SubjectJob): Promise<Measured[]> {
+  const order: HealthOrder = { items: largeLibrary(passages), glossary: [], used: [] }
+  const worker = startThread(new URL('../server/src/library/health/thread.ts', import.meta.url), order, { maxOldGenerationSizeMb: 2_000 })
+  const computed = await new Promise<HealthComputed>((done, failed) => worker.once('message', done).once('error', failed))
+  return [
+    { measure: 'conflicts and near copies', value: computed.seconds.comparing, unit: 's', n: computed.passages },
+    { measure: 'unreachable passages', value: computed.seconds.reaching, unit: 's', n: computed.passages },
+  ]
+}
+
+process.once('message', async (job: SubjectJob) => {
+  process.send!(job.measure === 'health' ? await measureHealth(job) : measure(job), () => process.exit(0))
 })

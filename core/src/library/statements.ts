@@ -20,6 +20,7 @@ export interface Statement {
   fromTable: boolean
 }
 
+const LONG = 110
 const NEGATIONS = /\b(not|no|never|cannot|can't|don't|doesn't|isn't|aren't|won't|mustn't|nobody|nothing|none|without|forbidden|nicht|kein|keine|keinen|keiner|nie|niemals|niemand|ohne|verboten)\b/i
 
 /** Words that only say that a value follows, whatever it is the value of. */
@@ -31,12 +32,16 @@ export function statementsOf(passage: Passage, number: number, language: Languag
     const values = valuesOf(text)
     return { passage: number, text, subject: subjectOf(text, values, language), names, values, negative: NEGATIONS.test(text), fromTable }
   }
-  const said = (text: string) => made(text, namesOf(text, language))
+  /** A long sentence that neither measures nor denies anything can contradict nothing. */
+  const said = (text: string): Statement[] => {
+    const statement = text.length > LONG && !NEGATIONS.test(text) && valuesOf(text).length === 0 ? undefined : made(text, namesOf(text, language))
+    return statement ? [statement] : []
+  }
   const lead = (block: Block | undefined) => (block?.type === 'paragraph' && block.content.text.endsWith(':') ? `${block.content.text} ` : '')
   return passage.blocks.flatMap((block, i) => {
     if (block.type === 'table') return cellsOf(block).map(({ text, label }) => made(text, stemsOf(label, language), true))
-    if (block.type === 'list') return block.items.flatMap(({ text }) => sentences(text).map((sentence, at) => said(at === 0 ? lead(passage.blocks[i - 1]) + sentence : sentence)))
-    return sentences(block.content.text).map(said)
+    if (block.type === 'list') return block.items.flatMap(({ text }) => sentences(text).flatMap((sentence, at) => said(at === 0 ? lead(passage.blocks[i - 1]) + sentence : sentence)))
+    return sentences(block.content.text).flatMap(said)
   })
 }
 
@@ -55,9 +60,12 @@ function subjectOf(text: string, values: readonly Value[], language: Language): 
 
 /** Stems of capitalised words inside a sentence. German writes every noun so, and has no names by this. */
 function namesOf(text: string, language: Language): Set<string> {
-  if (language === 'de') return new Set()
-  return stemsOf([...text.matchAll(/(?<=[\p{L}\d,;)]\s+)\p{Lu}[\p{L}'’-]+/gu)].map(([name]) => name).join(' '), language)
+  if (language === 'de' || !INNER_CAPITAL.test(text)) return NO_NAMES
+  const words = text.split(/\s+/)
+  return stemsOf(words.filter((word, i) => i > 0 && /^\p{Lu}\p{L}/u.test(word) && !/[.!?:]$/.test(words[i - 1]!)).join(' '), language)
 }
+const INNER_CAPITAL = /\s\p{Lu}\p{L}/u
+const NO_NAMES = new Set<string>()
 
 function stemsOf(text: string, language: Language): Set<string> {
   return new Set(analyse(text, language).map(({ stem }) => stem).filter((stem) => !stem.startsWith('#')))

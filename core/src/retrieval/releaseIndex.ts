@@ -40,16 +40,25 @@ export interface IndexSettings {
   kept?: Map<string, ReadItem>
 }
 
-/** Builds the index of a release from its articles, documents and fixed answers. */
-export function indexRelease(items: readonly ContentItem[], { language = 'en', glossary: entries = [], kept }: IndexSettings = {}): ReleaseIndex {
+/** Reads the words of items; what is kept from an earlier time is not read again. */
+export function readItems(items: readonly ContentItem[], { language = 'en', glossary: entries = [], kept }: IndexSettings = {}): ReadItem[] {
   const glossary = compileGlossary(entries, language)
   const edition = JSON.stringify(entries.map(({ term, also }) => [term, also]))
-  const read = items.map((item) => {
+  return items.map((item) => {
     const key = `${item.revision} ${language} ${edition}`
     const known = kept?.get(key) ?? readItem(item, language, glossary)
     kept?.set(key, known)
     return known
   })
+}
+
+/**
+ * Builds the index of a release from its articles, documents and fixed answers.
+ * @param read the items as readItems gives them, where that was done before
+ */
+export function indexRelease(items: readonly ContentItem[], settings: IndexSettings = {}, read: readonly ReadItem[] = readItems(items, settings)): ReleaseIndex {
+  const { language = 'en', glossary: entries = [] } = settings
+  const glossary = compileGlossary(entries, language)
   const postings = buildPostings(read.flatMap(({ passages }) => passages.map(({ fields }) => fields)))
   const weigh = ({ kind, text, stems }: ReadWording): Wording => ({ kind, text, terms: stems.map((stem) => ({ stem, weight: weightOf(stem, postings) })) })
   const passages = read.flatMap((each, i) => each.passages.map(({ passage, wordings }): IndexedPassage => ({ item: items[i]!, passage, first: passage.ordinal === 0, wordings: wordings.map(weigh) })))

@@ -59,7 +59,7 @@ export function search(terms: readonly QuestionTerm[], index: ReleaseIndex, limi
   const reach = terms.reduce((sum, term) => sum + term.weight, 0)
   if (reach === 0) return []
   const { scores, touched } = accumulate(terms, index)
-  const pool = (counts ? touched.filter(counts) : touched).sort((a, b) => scores[b]! - scores[a]! || a - b).slice(0, POOL)
+  const pool = strongest(counts ? touched.filter(counts) : touched, scores, POOL)
   const most = reach * 1.6
   const candidates = pool.map((doc): Candidate => {
     const { match, wording } = bestWording(terms, index.passages[doc]!.wordings)
@@ -70,6 +70,42 @@ export function search(terms: readonly QuestionTerm[], index: ReleaseIndex, limi
   const best = candidates.sort((a, b) => b.score - a.score || a.doc - b.doc).slice(0, limit)
   for (const candidate of best) candidate.matched = terms.map((term) => holds(index, term.stem, candidate.doc))
   return best
+}
+
+/** The `most` passages of the highest scores, best first; of equals the one that comes first in the library. */
+function strongest(docs: readonly number[], scores: Float32Array, most: number): number[] {
+  const better = (a: number, b: number) => scores[a]! - scores[b]! || b - a
+  if (docs.length <= most * 2) return [...docs].sort((a, b) => better(b, a)).slice(0, most)
+  const heap: number[] = [] // the weakest of the kept ones on top
+  for (const doc of docs) {
+    if (heap.length < most) siftUp(heap, doc, better)
+    else if (better(doc, heap[0]!) > 0) replaceTop(heap, doc, better)
+  }
+  return heap.sort((a, b) => better(b, a))
+}
+
+function siftUp(heap: number[], doc: number, better: (a: number, b: number) => number): void {
+  let at = heap.push(doc) - 1
+  while (at > 0) {
+    const parent = (at - 1) >> 1
+    if (better(heap[parent]!, doc) <= 0) break
+    heap[at] = heap[parent]!
+    at = parent
+  }
+  heap[at] = doc
+}
+
+function replaceTop(heap: number[], doc: number, better: (a: number, b: number) => number): void {
+  let at = 0
+  for (;;) {
+    let child = 2 * at + 1
+    if (child >= heap.length) break
+    if (child + 1 < heap.length && better(heap[child + 1]!, heap[child]!) < 0) child++
+    if (better(heap[child]!, doc) >= 0) break
+    heap[at] = heap[child]!
+    at = child
+  }
+  heap[at] = doc
 }
 
 const scratch = new WeakMap<ReleaseIndex, Float32Array>()

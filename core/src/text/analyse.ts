@@ -1,7 +1,7 @@
 import type { Language } from './language.ts'
 import { stem } from './stem.ts'
 import { STOP_WORDS } from './stopwords.ts'
-import { fold, tokenize } from './tokens.ts'
+import { readWord, tokenize, writtenWords } from './tokens.ts'
 
 /** A term as the index knows it: the stem, and the word as it was written. */
 export interface Term {
@@ -25,19 +25,34 @@ export const ASPECT_TIME = '#time'
  */
 export function analyse(text: string, language: Language): Term[] {
   const terms: Term[] = []
-  for (const { word } of [...tokenize(text), ...joined(text)]) {
-    if (STOP_WORDS[language].has(word) || (word.length === 1 && !/\d/.test(word))) continue
+  for (const written of writtenWords(text)) terms.push(...termsOf(written, language))
+  for (const written of joined(text)) terms.push(...termsOf(written, language))
+  return terms
+}
+
+const known: Record<Language, Map<string, readonly Term[]>> = { en: new Map(), de: new Map() }
+const KNOWN_LIMIT = 100_000
+
+/** What one written word comes to; kept, as texts repeat their words. */
+function termsOf(written: string, language: Language): readonly Term[] {
+  const kept = known[language].get(written)
+  if (kept) return kept
+  const word = readWord(written)
+  const terms: Term[] = []
+  if (word && !STOP_WORDS[language].has(word) && (word.length > 1 || /\d/.test(word))) {
     terms.push({ stem: stem(word, language), word })
     if (COST_WORDS.has(word)) terms.push({ stem: ASPECT_COST, word })
     if (TIME_WORDS.has(word) || CLOCK.test(word)) terms.push({ stem: ASPECT_TIME, word })
   }
+  if (known[language].size >= KNOWN_LIMIT) known[language].clear()
+  known[language].set(written, terms)
   return terms
 }
 
 /** Hyphenated words as one: people write "wifi" and "ebike" for "Wi-Fi" and "e-bike". */
-function joined(text: string): { word: string }[] {
+function joined(text: string): string[] {
   if (!text.includes('-')) return []
-  return (text.match(/\p{L}+(?:-\p{L}+)+/gu) ?? []).map((compound) => ({ word: fold(compound.replaceAll('-', '')) }))
+  return (text.match(/\p{L}+(?:-\p{L}+)+/gu) ?? []).map((compound) => compound.replaceAll('-', ''))
 }
 
 /** The distinct terms of a question, with the marks for what it asks ("how much", "when") added. */

@@ -1,4 +1,4 @@
-import { tokenize } from './tokens.ts'
+import { readWord, writtenWords } from './tokens.ts'
 import { STOP_WORDS } from './stopwords.ts'
 
 export const LANGUAGES = ['en', 'de'] as const
@@ -11,7 +11,7 @@ export type Language = (typeof LANGUAGES)[number]
  * @example guessLanguage('Kann ich meinen Hund mitnehmen?', 'en') // 'de'
  */
 export function guessLanguage(text: string, fallback: Language): Language {
-  const words = tokenize(text).map((token) => token.word)
+  const words = writtenWords(text).map(readWord)
   if (words.length < 3) return fallback
   const hits = (language: Language) => words.filter((word) => STOP_WORDS[language].has(word)).length
   const [en, de] = [hits('en'), hits('de')]

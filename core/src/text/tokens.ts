@@ -29,14 +29,25 @@ export function fold(text: string): string {
 export function tokenize(text: string): Token[] {
   const tokens: Token[] = []
   for (const match of text.matchAll(BEYOND_ASCII.test(text) ? WORD : PLAIN_WORD)) {
-    const folded = fold(match[0])
-    const word = APOSTROPHE.test(folded) ? folded.replace(/['’](s|re|ll|ve|m|d)$/u, '').replace(/['’]/gu, '') : folded
+    const word = readWord(match[0])
     if (word) tokens.push({ word, start: match.index, end: match.index + match[0].length })
   }
   return tokens
 }
 
+/** The words and numbers of a text as they are written, without their places: several times faster than tokenize. */
+export function writtenWords(text: string): string[] {
+  return text.match(BEYOND_ASCII.test(text) ? WORD : PLAIN_WORD) ?? []
+}
+
+/** A written word as it is compared: folded, without the ending of "boat's". */
+export function readWord(written: string): string {
+  const folded = fold(written)
+  return APOSTROPHE.test(folded) ? folded.replace(/['’](s|re|ll|ve|m|d)$/u, '').replace(/['’]/gu, '') : folded
+}
+
 /** How many words a text has. */
 export function countWords(text: string): number {
-  return tokenize(text).length
+  const words = writtenWords(text)
+  return BEYOND_ASCII.test(text) ? words.filter((written) => readWord(written) !== '').length : words.length
 }

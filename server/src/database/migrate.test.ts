@@ -3,6 +3,7 @@ import { connect, type DatabaseAddress } from './connect.ts'
 import { migrate } from './migrate.ts'
 import * as first from './migrations/2026-11-23-first-tables.ts'
 import * as judgements from './migrations/2026-11-24-judgements.ts'
+import * as library from './migrations/2026-11-25-library.ts'
 
 describe('migrate', () => {
   const db = connect({ ...(JSON.parse(process.env.JANUA_TEST_DB ?? '{"host":"","port":1,"user":"","password":""}') as DatabaseAddress), name: 'janua_test' })
@@ -11,11 +12,11 @@ describe('migrate', () => {
   after(() => db.close())
 
   it('takes each step once', async () => {
-    expect(await migrate(db)).to.eql(['2026-11-23-first-tables', '2026-11-24-judgements'])
+    expect(await migrate(db)).to.eql(['2026-11-23-first-tables', '2026-11-24-judgements', '2026-11-25-library'])
     expect(await migrate(db)).to.eql([])
   })
   it('knows the way back: nothing of ours is left', async () => {
-    for (const statement of [...judgements.down, ...first.down]) await db.query(statement)
+    for (const statement of [...library.down, ...judgements.down, ...first.down]) await db.query(statement)
     expect(await tables()).to.eql(['migrations'])
   })
   it('keeps text of every script and kind', async () => {

@@ -53,7 +53,7 @@ export class HealthCheck {
     return {
       computing: this.computing !== undefined,
       computedAt: this.computed?.at.toISOString() ?? null,
-      seconds: this.computed?.seconds ?? 0,
+      seconds: this.computed ? this.computed.seconds.comparing + this.computed.seconds.reaching : 0,
       passages: this.computed?.passages ?? 0,
       ...(await this.linkState()),
       ...(this.computed ? onlyOpen(this.compared(this.computed), open) : { conflicts: [], copies: [], unanswerable: [] }),
