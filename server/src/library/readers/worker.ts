@@ -4,6 +4,7 @@ import type { ArticleContent, DocumentContent } from '@janua/contracts'
 import { countWords, splitParts, splitPassages } from '@janua/core'
 import type { ArrivedFile, ReadingOrder, Said } from './protocol.ts'
 import { endingOf, type Beside, type ReadFile, READABLE, readFile, refuseMislabelled, Unreadable } from './read.ts'
+import { outliveStrays } from './strays.ts'
 import type { Zip } from './zip.ts'
 
 const PICTURES = /\.(png|jpe?g|gif|webp)$/i
@@ -75,4 +76,5 @@ function say(said: Said): void {
   parentPort?.postMessage(said)
 }
 
+if (parentPort) outliveStrays()
 if (parentPort) void main((workerData as { order: ReadingOrder }).order)
