@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import { blockText, readBlocks } from './blocks.ts'
-import { PASSAGE_WORDS, splitPassages } from './passages.ts'
+import type { Part } from './parts.ts'
+import { PASSAGE_WORDS, splitParts, splitPassages } from './passages.ts'
 
 const ARTICLE = `Intro line.
 
@@ -60,5 +61,25 @@ describe('splitPassages', () => {
   it('makes nothing of an empty text or of bare headings', () => {
     expect(splitPassages('')).to.eql([])
     expect(splitPassages('# Only\n\n## Headings')).to.eql([])
+  })
+})
+
+describe('splitParts', () => {
+  const part = (heading: string, level: number, body: string, more: Partial<Part> = {}): Part => ({ heading, level, page: null, kind: 'text', body, phrasings: [], leftOut: null, ...more })
+  it('keeps path, page and part; a part without a heading goes on below the one before', () => {
+    const passages = splitParts([part('Fares', 1, 'About fares.', { page: 1 }), part('Children', 2, 'Half.', { page: 1 }), part('', 2, 'Until 15.', { page: 2 }), part('Dogs', 1, 'On a lead.', { page: 2 })])
+    expect(passages.map(({ path, page, part: from, ordinal }) => [path.join(' › '), page, from, ordinal])).to.eql([['Fares', 1, 0, 0], ['Fares › Children', 1, 1, 1], ['Fares › Children', 2, 2, 2], ['Dogs', 2, 3, 3]])
+  })
+  it('makes no passage of a part left out, but keeps its place in the path', () => {
+    const passages = splitParts([part('A', 1, 'Gone.', { leftOut: { by: 'team', because: 'old' } }), part('B', 2, 'Stays.')])
+    expect(passages.map(({ path, part: from }) => [path, from])).to.eql([[['A', 'B'], 1]])
+  })
+  it('cuts a long table and repeats its header', () => {
+    const rows = Array.from({ length: 80 }, (_, i) => `| ${i} | ${i * 2} |`).join('\n')
+    const passages = splitParts([part('Numbers', 1, `| n | double |\n| --- | --- |\n${rows}\n`)])
+    const tables = passages.flatMap(({ blocks }) => blocks).filter((block) => block.type === 'table')
+    expect(tables.length).to.be.greaterThan(2)
+    for (const table of tables) expect(table.header.map(({ text }) => text)).to.eql(['n', 'double'])
+    expect(tables.flatMap(({ rows: own }) => own.map((row) => row[0]!.text))).to.eql(Array.from({ length: 80 }, (_, i) => String(i)))
   })
 })

@@ -3,7 +3,7 @@ import * as XLSX from '@e965/xlsx'
 import { tooLong } from './csv.ts'
 import type { ReadSheet } from './read.ts'
 import { oneLine, Unreadable } from './text.ts'
-import { openZip } from './zip.ts'
+import { laidOpen, openZip } from './zip.ts'
 
 const MOST_COLUMNS = 200
 
@@ -11,8 +11,8 @@ const MOST_COLUMNS = 200
 export async function readWorkbook(bytes: Buffer): Promise<ReadSheet[]> {
   const zip = await openZip(bytes)
   if (!zip.names.includes('xl/workbook.xml')) throw new Unreadable('it is named .xlsx but holds no workbook')
-  const workbook = parsed(bytes)
-  const sheets = workbook.SheetNames.map((name) => rowsOf(name, workbook.Sheets[name]!)).filter(({ rows }) => rows.length > 0)
+  const workbook = parsed(await laidOpen(zip, (name) => /\.(xml|rels)$/i.test(name)))
+  const sheets = workbook.SheetNames.flatMap((name) => (workbook.Sheets[name] ? [rowsOf(name, workbook.Sheets[name])] : [])).filter(({ rows }) => rows.length > 0)
   if (sheets.length === 0) throw new Unreadable('all its sheets are empty')
   return sheets
 }

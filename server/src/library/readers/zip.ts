@@ -1,4 +1,5 @@
 import yauzl, { type Entry, type ZipFile } from 'yauzl'
+import yazl from 'yazl'
 import { Unreadable } from './text.ts'
 
 const MB = 1024 * 1024
@@ -68,4 +69,18 @@ function contentOf(file: ZipFile, entry: Entry): Promise<Buffer> {
 
 function damaged(cause: Error): Unreadable {
   return new Unreadable(`it is damaged or was cut off (${cause.message.slice(0, 100)})`)
+}
+
+/**
+ * The same container anew, its entries unpacked and laid in as they are: for readers whose own unpacking does not stand up to
+ * damaged data.
+ * @param wanted which entries are needed
+ */
+export async function laidOpen(zip: Zip, wanted: (name: string) => boolean): Promise<Buffer> {
+  const open = new yazl.ZipFile()
+  for (const name of zip.names.filter(wanted)) open.addBuffer(await zip.read(name), name, { compress: false })
+  open.end()
+  const pieces: Buffer[] = []
+  for await (const piece of open.outputStream) pieces.push(piece as Buffer)
+  return Buffer.concat(pieces)
 }
