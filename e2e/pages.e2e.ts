@@ -63,7 +63,8 @@ describe('pages', () => {
       this.timeout(180_000)
       await lead.driver.executeScript('localStorage.setItem("vueuse-color-scheme", arguments[0])', scheme)
       const found: string[] = []
-      for (const path of ['/mend', '/library', '/library/1', '/doors/29', '/rehearsal', '/releases', '/desk', '/queues', '/routing', '/team', '/audit']) {
+      const [documentPath, doorPath] = await paths()
+      for (const path of ['/mend', '/library', '/library/1', documentPath, '/sites', '/fixed', '/glossary', '/courtesies', '/health?show=copy', doorPath, '/rehearsal', '/releases', '/desk', '/queues', '/routing', '/team', '/audit']) {
         await lead.goes(`${house.url}${path}`)
         await lead.sees('account')
         await lead.driver.wait(async () => (await lead.driver.findElements({ css: 'h1, .empty, .p-message, .posts' })).length > 0, 10_000, `${path} stayed empty`)
@@ -107,6 +108,12 @@ describe('pages', () => {
       await visitor.close()
     }
   })
+
+  /** Where a document and the door are opened, whatever their numbers are. */
+  async function paths(): Promise<string[]> {
+    const ids = await lead.driver.executeAsyncScript<number[]>("const done = arguments[0]; Promise.all(['/api/articles?kind=document', '/api/doors'].map((path) => fetch(path).then((r) => r.json()))).then(([list, doors]) => done([list.rows[0].id, doors[0].id]))")
+    return [`/documents/${ids[0]}`, `/doors/${ids[1]}`]
+  }
 
   /** The lead adds a site to the door and publishes, through the API of the app's own session. */
   async function allow(origin: string): Promise<void> {

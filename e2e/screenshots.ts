@@ -24,17 +24,27 @@ const VIEWS: View[] = [
   { name: 'mend', as: 'ines', path: '/mend' },
   { name: 'library', as: 'ines', path: '/library' },
   { name: 'article', as: 'ines', path: '/library', before: (browser) => browser.presses('article', 'Changing a booking') },
+  { name: 'document', as: 'ines', path: '/library', before: (browser) => browser.presses('article', 'Conditions of carriage') },
+  { name: 'import', as: 'ines', path: '/library', before: bringIn },
+  { name: 'health', as: 'ines', path: '/health', before: async (browser) => void (await browser.sees('finding')) },
+  { name: 'glossary', as: 'ines', path: '/glossary' },
   { name: 'door', as: 'ines', path: '/doors', before: (browser) => browser.presses('door', 'Ask Merrow Line') },
   { name: 'rehearsal', as: 'ines', path: '/rehearsal', before: rehearse },
   { name: 'releases', as: 'ines', path: '/releases' },
   { name: 'desk', as: 'anton', path: '/desk', before: (browser) => browser.presses('waiting') },
   { name: 'queues', as: 'ines', path: '/queues' },
   { name: 'routing', as: 'ines', path: '/routing' },
-  { name: 'team', as: 'ines', path: '/team' },
   { name: 'visitor', as: null, path: '/demo/help', before: visit },
   { name: 'visitor-narrow', as: null, path: '/door/help', width: 390, before: ask },
   { name: 'desk-narrow', as: 'anton', path: '/desk', width: 390 },
 ]
+
+async function bringIn(browser: Browser): Promise<void> {
+  await browser.presses('import')
+  const files = await browser.driver.findElement({ css: '[data-test="files"]' })
+  await files.sendKeys(join(import.meta.dirname, '../server/src/library/readers/fixtures/questions.xlsx'))
+  await browser.sees('trial')
+}
 
 async function rehearse(browser: Browser): Promise<void> {
   await browser.types('rehearse', 'can i bring my dog on the night boat\n')

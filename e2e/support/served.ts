@@ -17,14 +17,19 @@ interface ServeOptions {
 
 /** Starts Janua's own server process, as `npm start` does, on a database that is already there. */
 export async function serve({ database, seed, today, port = 0 }: ServeOptions): Promise<Served> {
-  const { startServer } = (await import('../../scripts/lib/serve.mjs' as string)) as { startServer(options: object): Promise<{ port: number; pid: number; stop(): Promise<void> }> }
+  const { startServer, startStandIn } = (await import('../../scripts/lib/serve.mjs' as string)) as {
+    startServer(options: object): Promise<{ port: number; pid: number; stop(): Promise<void> }>
+    startStandIn(): Promise<{ resolve: Record<string, string>; stop(): Promise<void> }>
+  }
   const folder = mkdtempSync(join(tmpdir(), 'janua-served-'))
-  const server = await startServer({ folder, database, port, seed, today, sessionSecret: 'for journeys and pictures only', told: () => undefined })
+  const standIn = seed === 'demo' ? await startStandIn() : undefined
+  const server = await startServer({ folder, database, port, seed, today, sessionSecret: 'for journeys and pictures only', resolve: standIn?.resolve, told: () => undefined })
   return {
     url: `http://127.0.0.1:${server.port}`,
     pid: server.pid,
     async stop() {
       await server.stop()
+      await standIn?.stop()
       rmSync(folder, { recursive: true, force: true })
     },
   }
