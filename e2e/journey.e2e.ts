@@ -43,7 +43,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   })
 
   it('the lead edits an article beside its passages; what is typed survives a reload; saved, it is ready', async () => {
-    await lead.types('search', 'scooter')
+    await lead.types('search', 'Renting a scooter')
     await lead.driver.wait(async () => (await lead.all('article')).join() === 'Renting a scooter', 10_000, 'the search did not narrow the list')
     await lead.presses('article')
     await lead.types('new-phrasing', 'What does a scooter cost?')

@@ -34,7 +34,7 @@ describe('from a spreadsheet to a healthy library and out again', () => {
     await lead.goes(`${house.url}/library`)
     await lead.presses('import')
     await (await lead.element(test('files'))).sendKeys([`${FIXTURES}/questions.xlsx`, `${FIXTURES}/letter.docx`, `${FIXTURES}/scanned.pdf`].join('\n'))
-    expect(await (await lead.sees('import-tally')).getText()).to.equal('1 imported · 0 updated · 0 unchanged · 1 file refused')
+    expect(await (await lead.sees('import-tally')).getText()).to.equal('1 imported · 0 updated · 0 unchanged · 1 refused')
     expect(await (await lead.sees('import-results')).getText()).to.include('scanned.pdf: its pages are pictures without text')
   })
 

@@ -10,6 +10,8 @@ export interface Insights {
   helpful: number
   unhelpful: number
   lastUsed: string | null
+  /** Links of its text, and where each led when it was last checked. */
+  links: { address: string; state: 'fine' | 'broken' | 'unchecked' | 'not yet'; because: string }[]
   /** Questions of the last 30 days by the passage that answered them; null for passages that are not there any more. */
   passages: { ordinal: number | null; questions: { text: string; times: number; lastAt: string }[] }[]
 }

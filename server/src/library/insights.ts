@@ -2,6 +2,7 @@ import type { ArticleContent, DocumentContent, Insights, MarksInput, RevisionRow
 import { indexRelease, type LoggedQuestion, otherWaysToAsk, passagesOf, type ReachMark, reachMarks, type Suggestion } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
+import { sha256 } from '../accounts/service.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import { normOf } from '../conversations/respond.ts'
@@ -9,6 +10,7 @@ import { problem } from '../http/problems.ts'
 import type { Draft } from '../releases/draft.ts'
 import { summarise } from '../releases/summaries.ts'
 import { contentItem } from './contentItem.ts'
+import { linksIn } from './health/links.ts'
 import type { HealthTables } from './health/models.ts'
 import type { ContentTables } from './models.ts'
 
@@ -44,6 +46,7 @@ export class ItemInsights {
       helpful: Number(totals!.helpful),
       unhelpful: Number(totals!.unhelpful),
       lastUsed: totals!.lastUsed ? new Date(totals!.lastUsed).toISOString() : null,
+      links: await this.links(id),
       passages: await this.byPassage(id, since),
     }
   }
@@ -115,6 +118,16 @@ export class ItemInsights {
       { since },
     )
     return rows.map(({ text, times, answeredBy }) => ({ text, times: Number(times), answeredBy }))
+  }
+
+  private async links(id: number): Promise<Insights['links']> {
+    const { draft, tables } = this.needs
+    const addresses = linksIn((await draft.read(id, KINDS)).content)
+    const checks = new Map((await tables.linkChecks.findAll({ where: { addressHash: addresses.map(sha256) } })).map((check) => [check.address, check]))
+    return addresses.map((address) => {
+      const check = checks.get(address)
+      return { address, state: check?.state ?? 'not yet', because: check?.because ?? '' }
+    })
   }
 
   private async byPassage(id: number, since: Date): Promise<Insights['passages']> {

@@ -10,6 +10,7 @@ import { moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import ConflictDialog from './ConflictDialog.vue'
+import LinkStates from './LinkStates.vue'
 import MarkdownEditor from './MarkdownEditor.vue'
 import PassageColumn from './PassageColumn.vue'
 import HoldsFields from './HoldsFields.vue'
@@ -95,7 +96,10 @@ onKeyStroke('s', (event) => {
           <p v-if="titleMark && !titleMark.first" class="small warn">Asking its title brings “{{ titleMark.beatenBy?.title ?? 'nothing' }}” first.</p>
           <WaysToAsk v-if="mayWrite" :id="id" @take="take" />
         </div>
-        <PassageColumn :body="content.body" :answered="insights?.passages" />
+        <div class="stack">
+          <PassageColumn :body="content.body" :answered="insights?.passages" />
+          <LinkStates v-if="insights" :links="insights.links" />
+        </div>
       </div>
       <RevisionList v-if="versions" :id="id" :base="article.revision" :may-write="mayWrite" @restored="restoredVersion" @close="versions = false" />
       <ConflictDialog v-if="conflict" :conflict="conflict" :mine="content" @mine="keepMine(), store(true)" @theirs="reopen(takeTheirs)" @later="conflict = undefined" />

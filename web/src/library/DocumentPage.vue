@@ -11,6 +11,7 @@ import { count, moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import DocumentPart from './DocumentPart.vue'
+import LinkStates from './LinkStates.vue'
 import StateChip from './StateChip.vue'
 import UseFigures from './UseFigures.vue'
 import { useDocument } from './useDocument.ts'
@@ -83,6 +84,7 @@ onKeyStroke('s', (event) => {
               <span class="quiet small figures">{{ sizes[i] }} w<template v-if="part.page"> · p. {{ part.page }}</template></span>
             </li>
           </ol>
+          <LinkStates v-if="insights" :links="insights.links" />
         </aside>
         <div class="stack">
           <DocumentPart v-for="(part, i) in document.parts" :id="`part-${i}`" :key="i" v-model:phrasings="part.phrasings" :part="part" :passages="passagesOfPart(i)" :questions-of="questionsOf" :may-write="mayWrite" @toggle="toggle(i)" />
@@ -106,6 +108,7 @@ li { display: flex; justify-content: space-between; gap: 8px; padding: 4px 8px; 
 li .bare { text-decoration: none; color: var(--ink); min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 li > span { white-space: nowrap; }
 li.here { background: var(--harbour-soft); }
+li.here .quiet { color: var(--ink); }
 li.out .bare { text-decoration: line-through; color: var(--muted); }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; } .contents { position: static; max-height: none; } }
 </style>

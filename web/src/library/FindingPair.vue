@@ -34,7 +34,7 @@ function marked({ states, marks }: FoundSide): { text: string; differs: boolean 
       <div v-for="(side, i) in [pair.a, pair.b]" :key="i">
         <p class="small"><RouterLink :to="itemPath(side.kind, side.item)">{{ where(side) }}</RouterLink></p>
         <blockquote v-if="conflict"><template v-for="(piece, p) in marked(side as FoundSide)" :key="p"><mark v-if="piece.differs">{{ piece.text }}</mark><template v-else>{{ piece.text }}</template></template></blockquote>
-        <blockquote v-else class="long"><template v-for="(part, p) in diff" :key="p"><span v-if="(part.type === 'gone' && i === 0) || (part.type === 'new' && i === 1)" class="own">{{ part.text }}</span><template v-else-if="part.type === 'same'">{{ part.text }}</template></template></blockquote>
+        <blockquote v-else class="long" tabindex="0" role="region" :aria-label="where(side)"><template v-for="(part, p) in diff" :key="p"><span v-if="(part.type === 'gone' && i === 0) || (part.type === 'new' && i === 1)" class="own">{{ part.text }}</span><template v-else-if="part.type === 'same'">{{ part.text }}</template></template></blockquote>
         <p class="row"><RouterLink class="small" :to="itemPath(side.kind, side.item)">Change this one</RouterLink><Button v-if="side.kind !== 'document'" size="small" text severity="danger" label="Take it out" @click="$emit('takeOut', side.item)" /></p>
       </div>
     </div>

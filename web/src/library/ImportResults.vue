@@ -11,7 +11,7 @@ defineEmits<{ away: [] }>()
 const sorted = computed(() => [...results].sort((a, b) => Number(b.result === 'refused') - Number(a.result === 'refused')))
 const tally = computed(() => {
   const sum = (pick: 'imported' | 'updated' | 'unchanged') => results.reduce((n, each) => n + (each.result === 'taken' ? each.tally[pick] : Number(each.result === pick)), 0)
-  return `${sum('imported')} imported · ${sum('updated')} updated · ${sum('unchanged')} unchanged · ${count(results.filter(({ result }) => result === 'refused').length, 'file')} refused`
+  return `${sum('imported')} imported · ${sum('updated')} updated · ${sum('unchanged')} unchanged · ${results.filter(({ result }) => result === 'refused').length} refused`
 })
 const BECAME = { article: 'articles', fixed: 'fixed answers', glossary: 'glossary entries', courtesy: 'courtesies', document: 'documents', library: 'entries of a library' } as Record<string, string>
 </script>

@@ -56,5 +56,6 @@ async function restore(row: RevisionRow): Promise<void> {
 ol { list-style: none; padding: 0; max-height: 62vh; overflow: auto; }
 li { display: grid; padding: 6px 8px; border-bottom: 1px solid var(--line); }
 li.here { background: var(--harbour-soft); }
+li.here .quiet { color: var(--ink); }
 pre { white-space: pre-wrap; font: 14px/1.5 'Figtree Variable', sans-serif; border: 1px solid var(--line); border-radius: 8px; padding: 12px; max-height: 58vh; overflow: auto; margin: 0; }
 </style>

@@ -60,4 +60,5 @@ onKey(['k', 'K'], () => (marked.value = Math.max(0, marked.value - 1)))
 ul { list-style: none; padding: 0; border-top: 1px solid var(--line); }
 li { display: flex; align-items: center; gap: 8px; padding: 2px 2px 2px 8px; border-bottom: 1px solid var(--line); }
 li.here { background: var(--harbour-soft); }
+li.here .quiet { color: var(--ink); }
 </style>

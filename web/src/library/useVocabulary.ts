@@ -1,5 +1,6 @@
 import type { Entry, VocabularyKind } from '@janua/contracts'
 import { ref, shallowRef } from 'vue'
+import { useRoute } from 'vue-router'
 import { get, post, put, remove } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
@@ -15,7 +16,11 @@ export function useVocabulary<C extends object>(kind: VocabularyKind, empty: C, 
   const { state, run: load } = useRemote((signal) => get<Entry<C>[]>(path, {}, signal))
   const open = shallowRef<Entry<C> | 'new'>()
   const content = ref<C>(structuredClone(empty))
-  void load()
+  const wanted = Number(useRoute().query.open)
+  void load().then(() => {
+    const entry = state.value.value?.find(({ id }) => id === wanted)
+    if (entry) edit(entry)
+  })
 
   function edit(entry: Entry<C> | 'new'): void {
     open.value = entry

@@ -21,7 +21,7 @@ export function layOut(pages: readonly PageText[]): { title: string; parts: Part
   const builder = new Builder(body, sizes, sizes.length > 1 || largest.length === 1)
   for (const lines of kept) builder.page(lines)
   const { title, parts } = builder.end()
-  return { title, parts: [...withoutCutSentences(parts), ...running] }
+  return { title, parts: [...withoutCutSentences(parts).map(contentsLeftOut), ...running] }
 }
 
 function bodySize(lines: readonly Line[]): number {
@@ -46,7 +46,7 @@ function withoutRunning(all: readonly Line[][], pages: readonly PageText[]): { k
   const edge = (line: Line) => line.y < pages[line.page - 1]!.height * 0.09 || line.y > pages[line.page - 1]!.height * 0.91
   const times = new Map<string, Line[]>()
   for (const line of all.flat()) if (edge(line)) times.set(shape(line), [...(times.get(shape(line)) ?? []), line])
-  const enough = Math.max(2, Math.ceil(pages.length * 0.4))
+  const enough = pages.length < 6 ? 2 : 3 // chapters have heads of their own
   const isRunning = (line: Line) => edge(line) && (/^[#\s/–-]*(page|seite)?[#\s/–-]*(of|von)?[#\s/–-]*$/i.test(shape(line)) || times.get(shape(line))!.length >= enough)
   const out = [...times.values()].filter((lines) => isRunning(lines[0]!))
   return {
@@ -129,7 +129,14 @@ class Builder {
     const before = this.lines.at(-1)
     if (!before) return false
     const gap = line.y - before.y
-    return gap > Math.max(line.size, before.size) * 1.55 || gap < 0 || BULLET.test(line.text) || NUMBERED.test(line.text)
+    return gap > Math.max(line.size, before.size) * 1.55 || gap < 0 || this.isIndented(line, before) || BULLET.test(line.text) || NUMBERED.test(line.text)
+  }
+
+  /** A line that begins further in than the one before begins a paragraph; in an item of a list it only goes on. */
+  private isIndented(line: Line, before: Line): boolean {
+    const further = line.segments[0]!.x - before.segments[0]!.x
+    const inItem = BULLET.test(this.lines[0]!.text) || NUMBERED.test(this.lines[0]!.text)
+    return further > line.size * 0.7 && further < line.size * 4 && !inItem
   }
 
   private paragraph(): void {
@@ -163,6 +170,13 @@ class Builder {
     this.blocks = []
     this.hanging = undefined
   }
+}
+
+/** A list of headings with their pages answers nothing: left out, for the lead to put back. */
+function contentsLeftOut(part: Part): Part {
+  const leaders = part.body.match(/(?:\s?\.){4,}\s*\d+/g) ?? []
+  const lines = part.body.split(/\n+/).filter(Boolean).length
+  return leaders.length >= 4 && leaders.length >= lines * 0.5 ? { ...part, leftOut: { by: 'reader', because: 'a table of contents' } } : part
 }
 
 /** A sentence that goes on over the turn of a page stays with the page on which it begins. */
