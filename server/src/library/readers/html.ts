@@ -3,7 +3,7 @@ import * as cheerio from 'cheerio'
 import TurndownService from 'turndown'
 import { pictureIn } from './pictures.ts'
 import type { Beside, Picture, ReadFile } from './read.ts'
-import { collectionFromName, oneLine, titleFromName } from './text.ts'
+import { collectionFromName, escapeMarkdown, oneLine, rowsAsMarkdown, titleFromName } from './text.ts'
 
 const NEVER = 'script, style, noscript, template, iframe, object, embed, form, input, button, select, textarea, svg, canvas, head'
 const FURNITURE =
@@ -69,6 +69,13 @@ async function takePictures($: cheerio.CheerioAPI, main: cheerio.Cheerio<any>, n
 
 /** HTML as Markdown: tables stay tables, links to other pages of the same folder become plain words. */
 export function markdownFrom(html: string): string {
+  const tables: string[] = []
+  const text = converter().turndown(withoutTables(html, tables))
+  const whole = text.replace(/\uE000(\d+)\uE001/g, (_mark, number: string) => `\n\n${tables[Number(number)]}\n\n`)
+  return whole.replace(/\n{3,}/g, '\n\n').replace(/^(\s*)(-|\d+\.) {2,3}(?=\S)/gm, '$1$2 ').replace(/\u00b6/g, '').trim()
+}
+
+function converter(): TurndownService {
   const turndown = new TurndownService({ headingStyle: 'atx', bulletListMarker: '-', codeBlockStyle: 'fenced', emDelimiter: '*' })
   turndown.use(gfm)
   turndown.addRule('local links', {
@@ -77,41 +84,48 @@ export function markdownFrom(html: string): string {
   })
   turndown.addRule('terms', { filter: ['dt'], replacement: (content) => `\n\n**${oneLine(content).replace(/\*\*/g, '')}**\n\n` })
   turndown.addRule('definitions', { filter: ['dd'], replacement: (content) => `\n\n${content.trim()}\n\n` })
-  return turndown.turndown(withPlainTables(html)).replace(/\n{3,}/g, '\n\n').replace(/^(\s*)(-|\d+\.) {2,3}(?=\S)/gm, '$1$2 ').replace(/\u00b6/g, '').trim()
+  return turndown
 }
 
-/** Tables made flat: cells that span are repeated, the first row is the header, cells are one line. */
-function withPlainTables(html: string): string {
+/** Takes the tables out as Markdown, each leaving its number between two marks of the private range: large ones would take the converter minutes. */
+function withoutTables(html: string, tables: string[]): string {
   if (!/<table/i.test(html)) return html
-  const $ = cheerio.load(html, null, false)
+  const $ = cheerio.load(html.replace(/[\uE000\uE001]/g, ''), null, false)
   $('table').each((_, table) => {
     if ($(table).find('table').length > 0) return
     const rows = gridOf($, table)
-    const width = Math.max(0, ...rows.map((row) => row.length))
-    if (width === 0) return
-    const line = (row: string[], tag: string) => `<tr>${Array.from({ length: width }, (_each, i) => `<${tag}>${row[i] ?? ''}</${tag}>`).join('')}</tr>`
+    if (rows.every((row) => row.length === 0)) return
     const caption = oneLine($(table).find('caption').first().text())
-    const made = `<table><thead>${line(rows[0]!, 'th')}</thead><tbody>${rows.slice(1).map((row) => line(row, 'td')).join('')}</tbody></table>`
-    $(table).replaceWith(`${caption ? `<p>${caption}</p>` : ''}${made}`)
+    tables.push(rowsAsMarkdown(rows))
+    $(table).replaceWith(`${caption ? `<p>${caption}</p>` : ''}<p>\uE000${tables.length - 1}\uE001</p>`)
   })
   return $.html()
 }
 
 const MOST_COLUMNS = 60
 
+/** The cells of a table as Markdown on one line; a cell that spans is repeated, as far as the table reaches. */
 function gridOf($: cheerio.CheerioAPI, table: any): string[][] {
-  const grid: string[][] = []
-  $(table).find('tr').each((r, row) => {
-    const line = (grid[r] ??= [])
+  const rows = $(table).find('tr').toArray()
+  const turndown = converter()
+  const grid: string[][] = rows.map(() => [])
+  rows.forEach((row, r) => {
     let at = 0
-    $(row).children('td, th').each((_, cell) => {
-      while (line[at] !== undefined) at++
-      const inner = $(cell).find('p, div, li').length > 0 ? $(cell).find('p, div, li').toArray().map((each) => $(each).html() ?? '').join(' ') : ($(cell).html() ?? '')
+    for (const cell of $(row).children('td, th').toArray()) {
+      while (grid[r]![at] !== undefined) at++
+      const text = cellText($, cell, turndown)
       const across = Math.min(MOST_COLUMNS, Number($(cell).attr('colspan')) || 1)
-      const down = Math.min(200, Number($(cell).attr('rowspan')) || 1)
-      for (let y = 0; y < down; y++) for (let x = 0; x < across && at + x < MOST_COLUMNS; x++) (grid[r + y] ??= [])[at + x] = inner.replace(/\s*\n\s*/g, ' ').replace(/<br\s*\/?>/gi, ' ')
+      const down = Math.min(rows.length - r, Number($(cell).attr('rowspan')) || 1)
+      for (let y = 0; y < down; y++) for (let x = 0; x < across && at + x < MOST_COLUMNS; x++) grid[r + y]![at + x] = text
       at += across
-    })
+    }
   })
   return grid.map((row) => Array.from(row, (cell) => cell ?? ''))
+}
+
+function cellText($: cheerio.CheerioAPI, cell: any, turndown: TurndownService): string {
+  const marked = $(cell).find('a, b, strong, i, em, code, img').length > 0
+  if (marked) return oneLine(turndown.turndown($(cell).html() ?? '')).replace(/(?<!\\)\|/g, '\\|')
+  $(cell).find('p, div, li, br').after(' ')
+  return escapeMarkdown(oneLine($(cell).text()))
 }

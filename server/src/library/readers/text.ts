@@ -40,9 +40,14 @@ export function escapeMarkdown(text: string): string {
   return text.replace(/([\\`*_[\]<>|~])/g, '\\$1').replace(/^(\s*)([#>+-])(?=\s)/, '$1\\$2').replace(/^(\s*\d+)([.)])(?=\s)/, '$1\\$2')
 }
 
-/** A table in Markdown; the first row is its header. */
+/** A table of plain texts in Markdown; the first row is its header. */
 export function markdownTable(rows: readonly (readonly string[])[]): string {
+  return rowsAsMarkdown(rows.map((row) => row.map((cell) => escapeMarkdown(oneLine(cell)))))
+}
+
+/** The same of cells that are Markdown already. */
+export function rowsAsMarkdown(rows: readonly (readonly string[])[]): string {
   const width = Math.max(...rows.map((row) => row.length))
-  const line = (row: readonly string[]) => `| ${Array.from({ length: width }, (_, i) => escapeMarkdown(oneLine(row[i] ?? '')) || ' ').join(' | ')} |`
+  const line = (row: readonly string[]) => `| ${Array.from({ length: width }, (_, i) => row[i] || ' ').join(' | ')} |`
   return [line(rows[0]!), `|${' --- |'.repeat(width)}`, ...rows.slice(1).map(line)].join('\n')
 }
