@@ -14,7 +14,7 @@ import type { Picture, ReadSheet } from './readers/read.ts'
 import { readInThread, type Reading } from './readers/reading.ts'
 import { takeRows } from './readers/rows.ts'
 import { Unreadable } from './readers/text.ts'
-import { throwAway, type Upload } from './upload.ts'
+import { clearAbandoned, throwAway, type Upload } from './upload.ts'
 import { sourceNameOf, sourceNameOfRow } from './sourceNames.ts'
 
 interface Needs {
@@ -113,6 +113,7 @@ export class Importer {
   async breakOff(): Promise<number> {
     const rows = await this.needs.tables.imports.findAll({ where: { state: ['reading', 'asking', 'storing'] } })
     for (const row of rows) if (!this.jobs.has(row.id)) await row.update({ state: 'broken off', detail: { ...row.detail, sheets: [] }, updatedAt: this.needs.clock.now() })
+    await clearAbandoned()
     return rows.length
   }
 

@@ -1,6 +1,7 @@
 import type { ArticlePage, Document, ImportView, SheetTrial } from '@janua/contracts'
 import { expect } from 'chai'
-import { readFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import yazl from 'yazl'
 import type { Janua } from '../janua.ts'
@@ -128,7 +129,9 @@ describe('imports', () => {
   it('says after a restart that an import was broken off, and that nothing of it came in', async () => {
     const detail = { read: 3, total: 9, current: 'x.md', results: [], sheets: [] }
     const { id } = await janua.tables.imports.create({ state: 'reading', detail, userId: editor.id, createdAt: new Date(), updatedAt: new Date() })
+    const left = mkdtempSync(join(tmpdir(), 'janua-import-999999999-'))
     await janua.importer.breakOff()
+    expect(existsSync(left)).to.equal(false)
     expect((await editor.get(`/imports/${id}`)).body).to.include({ state: 'broken off' })
     expect((await janua.health.read()).failed.map(({ name }) => name)).to.eql(['An import of files'])
   })

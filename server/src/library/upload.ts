@@ -1,7 +1,7 @@
 import busboy from 'busboy'
 import type { Request } from 'express'
 import { createWriteStream } from 'node:fs'
-import { mkdtemp, rm } from 'node:fs/promises'
+import { mkdtemp, readdir, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
@@ -10,6 +10,8 @@ import { problem } from '../http/problems.ts'
 import type { ArrivedFile } from './readers/protocol.ts'
 
 const MB = 1024 * 1024
+/** Folders that uploads lie in carry the process that they belong to. */
+const FOLDER = 'janua-import-'
 const MOST_FILES = 2_000
 const MOST_ALL = 500 * MB
 
@@ -22,7 +24,7 @@ export interface Upload {
 /** Takes the files of a request straight to the disk: memory stays small, and a file that is too large is refused alone. */
 export async function receive(req: Request): Promise<Upload> {
   if (!/^multipart\/form-data/i.test(req.get('content-type') ?? '')) throw problem('NO_FILES')
-  const upload: Upload = { folder: await mkdtemp(join(tmpdir(), 'janua-import-')), files: [], refused: [] }
+  const upload: Upload = { folder: await mkdtemp(join(tmpdir(), `${FOLDER}${process.pid}-`)), files: [], refused: [] }
   try {
     await takeAll(req, upload)
   } catch (cause) {
@@ -30,6 +32,22 @@ export async function receive(req: Request): Promise<Upload> {
     throw cause
   }
   return upload
+}
+
+/** At a start: folders of processes that were killed are thrown away. @returns how many there were */
+export async function clearAbandoned(): Promise<number> {
+  const abandoned = (await readdir(tmpdir())).filter((name) => name.startsWith(FOLDER) && !isAlive(Number(name.slice(FOLDER.length).split('-')[0])))
+  await Promise.all(abandoned.map((name) => throwAway({ folder: join(tmpdir(), name) })))
+  return abandoned.length
+}
+
+function isAlive(pid: number): boolean {
+  try {
+    process.kill(pid, 0)
+    return true
+  } catch (cause) {
+    return (cause as NodeJS.ErrnoException).code === 'EPERM' // it lives, and belongs to somebody else
+  }
 }
 
 export async function throwAway({ folder }: Pick<Upload, 'folder'>): Promise<void> {

@@ -74,7 +74,7 @@ onKeyStroke('s', (event) => {
           <p class="small"><RouterLink :to="kind === 'fixed' ? '/fixed' : '/library'">{{ kind === 'fixed' ? 'Fixed answers' : 'Library' }}</RouterLink></p>
  <h1 class="visually-hidden">{{ content.title }}</h1>
           <InputText v-model="content.title" class="name" aria-label="Title" maxlength="200" :disabled="!mayWrite" data-test="title" />
-          <p class="quiet small row"><StateChip :state="article.state" :published="article.published" /> {{ article.updatedBy }}, {{ moment(article.updatedAt) }}<template v-if="article.sourceName"> · from {{ article.sourceName }}</template> <button type="button" class="bare small" data-test="versions" @click="versions = true">Versions</button><span v-if="changed" data-test="unsaved"> · not saved yet</span><strong v-else-if="saved" role="status" data-test="saved"> · {{ saved }}</strong></p>
+          <p class="quiet small row"><StateChip :state="article.state" :published="article.published" /> {{ article.updatedBy }}, {{ moment(article.updatedAt) }}<template v-if="article.sourceName"> · from {{ article.sourceName.includes('#') ? 'a row of ' : '' }}{{ article.sourceName.split('#')[0] }}</template> <button type="button" class="bare small" data-test="versions" @click="versions = true">Versions</button><span v-if="changed" data-test="unsaved"> · not saved yet</span><strong v-else-if="saved" role="status" data-test="saved"> · {{ saved }}</strong></p>
         </div>
         <template v-if="mayWrite">
           <Button text severity="danger" label="Take out" data-test="take-out" @click="takeOut" />

@@ -20,6 +20,8 @@ export interface CrawledPage {
 export interface Crawled {
   pages: CrawledPage[]
   failed: { address: string; because: string }[]
+  /** Pages that are not there any more, by the site's own word. */
+  gone: string[]
   /** More pages were found than the limit allows. */
   more: boolean
 }
@@ -53,7 +55,7 @@ export async function crawl(order: CrawlOrder, progress: CrawlProgress): Promise
   const follow = listed === null
   const queue = [...new Set((listed ?? [order.address]).map(plainAddress))]
   const seen = new Set(queue)
-  const result: Crawled = { pages: [], failed: [], more: false }
+  const result: Crawled = { pages: [], failed: [], gone: [], more: false }
   const taken = new Set<string>()
   for (let at = 0; at < queue.length && !order.signal.aborted; at++) {
     if (at >= order.pageLimit) {
@@ -78,6 +80,7 @@ async function readOne(address: string, { order, robots, result, taken }: { orde
   try {
     if (robots.isAllowed(address, US) === false) throw new Unreadable(ROBOTS_SAY_NO)
     const { status, type, bytes, address: answered } = await fetchPage(address, order.allowed, order.outside)
+    if (status === 404 || status === 410) result.gone.push(address)
     if (status >= 400) throw new Unreadable(`it answered with status ${status}`)
     if (!/html|^$/.test(type)) throw new Unreadable(`it is no page but ${type.split(';')[0]}`)
     const real = plainAddress(answered)

@@ -170,7 +170,7 @@ export class Sites {
           failed.push({ address: page.address, because: (cause as Error).message })
         }
       }
-      const pages = await this.compare(site.id, contents, new Set(failed.map((each) => each.address)), crawled.more)
+      const pages = await this.compare(site.id, contents, new Set(failed.map((each) => each.address).filter((address) => !crawled.gone.includes(address))), crawled.more)
       const because = crawled.more ? `There are more pages than the limit of ${site.pageLimit}; the rest was not read.` : ''
       await reading.update({ state: 'waiting', pages: contents, endedAt: clock.now(), detail: { read: crawled.pages.length, found: crawled.pages.length + failed.length, current: '', because, pages, failed } })
     } catch (cause) {

@@ -142,6 +142,19 @@ describe('sites', () => {
     expect((await janua.draft.changes()).map(({ title, type }) => `${title} ${type}`)).to.have.members(['A edited', 'C added', 'B removed'])
     expect((await readIt(id)).reading!.pages.every(({ change }) => change === 'unchanged')).to.equal(true)
   })
+  it('takes a page for gone when the site says so, even where its sitemap still names it', async () => {
+    site.pages['/sitemap.xml'] = `<urlset>${['help/', 'help/c', 'help/lost'].map((path) => `<url><loc>http://${HOST}/${path}</loc></url>`).join('')}</urlset>`
+    site.pages['/help/lost'] = page('Lost', '<p>Soon away.</p>')
+    const { id } = (await janua.sites.list()).find(({ address }) => address.includes(HOST))!
+    await readIt(id)
+    await lead.post(`/sites/${id}/take-over`, { addresses: [`http://${HOST}/help/lost`] }).expect(200)
+    delete site.pages['/help/lost']
+    const { reading } = await readIt(id)
+    expect(reading!.pages.filter(({ change }) => change === 'gone').map(({ title }) => title)).to.eql(['Lost'])
+    await lead.post(`/sites/${id}/take-over`, { addresses: [`http://${HOST}/help/lost`] }).expect(200)
+    expect((await lead.get('/articles?kind=document&search=Soon')).body.total).to.equal(0)
+    delete site.pages['/sitemap.xml']
+  })
   it('keeps a page that fails this time, and says why', async () => {
     const { id } = (await janua.sites.list()).find(({ address }) => address.includes(HOST))!
     const good = site.pages['/help/c']!
