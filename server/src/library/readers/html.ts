@@ -29,7 +29,8 @@ export async function readHtml(html: string, name: string, beside: Beside): Prom
 export function mainContent($: cheerio.CheerioAPI): { title: string; main: cheerio.Cheerio<any> } {
   const pageTitle = $('title').first().text().trim()
   $(NEVER).remove()
-  const main = mainOf($)
+  // Searching among thousands of siblings takes quadratic time, so that they hang in one element of their own.
+  const main = $('<div></div>').append($('<div></div>').append(mainOf($).contents()))
   main.find(FURNITURE).each((_, element) => {
     if ($(element).find('h1').length === 0 || $(element).is('nav, footer')) $(element).remove()
   })
@@ -70,9 +71,26 @@ async function takePictures($: cheerio.CheerioAPI, main: cheerio.Cheerio<any>, n
 /** HTML as Markdown: tables stay tables, links to other pages of the same folder become plain words. */
 export function markdownFrom(html: string): string {
   const tables: string[] = []
-  const text = converter().turndown(withoutTables(html, tables))
+  const text = inPieces(withoutTables(html, tables)).map((piece) => converter().turndown(piece)).join('\n\n')
   const whole = text.replace(/\uE000(\d+)\uE001/g, (_mark, number: string) => `\n\n${tables[Number(number)]}\n\n`)
   return whole.replace(/\n{3,}/g, '\n\n').replace(/^(\s*)(-|\d+\.) {2,3}(?=\S)/gm, '$1$2 ').replace(/\u00b6/g, '').trim()
+}
+
+const PIECE = 60_000
+
+/** A long page in pieces between its blocks: the converter's time grows with the square of the length. */
+function inPieces(html: string): string[] {
+  if (html.length <= PIECE) return [html]
+  const $ = cheerio.load(html, null, false)
+  let nodes = $.root().contents().toArray()
+  while (nodes.length === 1 && $(nodes[0]!).contents().length > 1) nodes = $(nodes[0]!).contents().toArray()
+  const pieces: string[] = ['']
+  for (const node of nodes) {
+    const one = $.html(node)
+    if (pieces.at(-1)!.length > 0 && pieces.at(-1)!.length + one.length > PIECE) pieces.push('')
+    pieces[pieces.length - 1] += one
+  }
+  return pieces.length === 1 ? pieces : pieces.flatMap((piece) => (piece.length > PIECE && piece.length < html.length ? inPieces(piece) : [piece]))
 }
 
 function converter(): TurndownService {

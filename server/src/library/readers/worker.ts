@@ -53,9 +53,11 @@ async function readZip(name: string, zip: Zip): Promise<void> {
 async function tell(shown: string, name: string, bytes: Buffer, beside: Beside): Promise<void> {
   const read = await readFile(name, bytes, beside)
   if (read.as === 'sheets') return say({ type: 'sheets', file: shown, sheets: read.sheets })
+  const size = sizeOf(read)
+  if (size.words === 0) throw new Unreadable('there is no text in it')
   const original = read.original ? { bytes, name, type: read.original } : undefined
   const { as: _as, ...item } = read
-  say({ type: 'item', file: shown, item: { ...item, pictures: [...(item.pictures ?? []), ...(original ? [original] : [])] }, ...sizeOf(item) })
+  say({ type: 'item', file: shown, item: { ...item, pictures: [...(item.pictures ?? []), ...(original ? [original] : [])] }, ...size })
 }
 
 function sizeOf({ kind, content }: ReadFile): { words: number; passages: number } {
