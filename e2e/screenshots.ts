@@ -23,10 +23,10 @@ const VIEWS: View[] = [
   { name: 'sign-in', as: null, path: '/sign-in' },
   { name: 'mend', as: 'ines', path: '/mend' },
   { name: 'library', as: 'ines', path: '/library' },
-  { name: 'article', as: 'ines', path: '/library', before: (browser) => browser.presses('article', 'Changing a booking') },
-  { name: 'document', as: 'ines', path: '/library', before: (browser) => browser.presses('article', 'Conditions of carriage') },
+  { name: 'article', as: 'ines', path: '/library', before: (browser) => openItem(browser, 'Changing a booking') },
+  { name: 'document', as: 'ines', path: '/library', before: (browser) => openItem(browser, 'Conditions of carriage') },
   { name: 'import', as: 'ines', path: '/library', before: bringIn },
-  { name: 'health', as: 'ines', path: '/health', before: async (browser) => void (await browser.sees('finding')) },
+  { name: 'health', as: 'ines', path: '/health', before: async (browser) => void (await browser.sees('finding', 'They state different')) },
   { name: 'glossary', as: 'ines', path: '/glossary' },
   { name: 'door', as: 'ines', path: '/doors', before: (browser) => browser.presses('door', 'Ask Merrow Line') },
   { name: 'rehearsal', as: 'ines', path: '/rehearsal', before: rehearse },
@@ -38,6 +38,11 @@ const VIEWS: View[] = [
   { name: 'visitor-narrow', as: null, path: '/door/help', width: 390, before: ask },
   { name: 'desk-narrow', as: 'anton', path: '/desk', width: 390 },
 ]
+
+async function openItem(browser: Browser, title: string): Promise<void> {
+  await browser.types('search', title)
+  await browser.presses('article', title)
+}
 
 async function bringIn(browser: Browser): Promise<void> {
   await browser.presses('import')

@@ -21,8 +21,10 @@ const { run, busy } = useDeed()
 const { health, failure, counts, load, keep } = useHealth()
 /** What the lead chose to see; until then the first kind with something in it. */
 const chosen = ref<FindingKind | undefined>(FINDINGS.find(({ kind }) => kind === route.query.show)?.kind)
-const shown = computed(() => chosen.value ?? FINDINGS.find(({ kind }) => counts.value[kind] > 0)?.kind ?? 'conflict')
+const shown = computed(() => chosen.value ?? (health.value?.computedAt === null ? undefined : FINDINGS.find(({ kind }) => counts.value[kind] > 0)?.kind) ?? 'conflict')
 const marked = ref(0)
+/** Kinds that need the comparison, before the first one has ended. */
+const isOpen = (kind: FindingKind) => health.value?.computedAt === null && ['conflict', 'copy', 'unanswerable'].includes(kind)
 const finding = computed(() => FINDINGS.find(({ kind }) => kind === shown.value)!)
 const all = computed(() => Object.values(counts.value).reduce((sum, n) => sum + n, 0))
 const pairs = computed(() => (shown.value === 'conflict' ? (health.value?.conflicts ?? []) : shown.value === 'copy' ? (health.value?.copies ?? []) : []))
@@ -67,7 +69,7 @@ onKey(['m', 'M'], () => void meant(keys.value[marked.value]!))
     </div>
     <Message v-if="failure" severity="error">{{ failure }}</Message>
     <nav class="kinds" aria-label="Kinds of findings">
-      <button v-for="each in FINDINGS" :key="each.kind" type="button" :aria-pressed="each.kind === shown" :class="{ none: counts[each.kind] === 0 }" :data-test="`kind-${each.kind}`" @click="chosen = each.kind"><b class="figures">{{ counts[each.kind] }}</b><span>{{ each.name }}</span></button>
+      <button v-for="each in FINDINGS" :key="each.kind" type="button" :aria-pressed="each.kind === shown" :class="{ none: counts[each.kind] === 0 }" :data-test="`kind-${each.kind}`" @click="chosen = each.kind"><b class="figures">{{ isOpen(each.kind) ? '…' : counts[each.kind] }}</b><span>{{ each.name }}</span></button>
     </nav>
     <p class="means quiet">{{ finding.means }}<template v-if="shown === 'link' && health?.uncheckedHosts.length"> Not checked, as the hosts are not allowed: {{ health.uncheckedHosts.join(', ') }}.</template></p>
     <div class="stack" data-test="findings">
