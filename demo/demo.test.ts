@@ -1,8 +1,9 @@
 import { articleContent, doorContent } from '@janua/contracts'
-import { splitPassages } from '@janua/core'
+import { compareAll, readItems, splitPassages } from '@janua/core'
 import { expect } from 'chai'
 import { seeded } from '../core/src/maths/random.ts'
 import { demoArticles, demoQuestions } from './content.ts'
+import { demoLibrary } from './documents.ts'
 import { demoDoor } from './door.ts'
 import { QUESTIONS, visits, WEEKS } from './history.ts'
 import { DEMO_PEOPLE, QUEUES } from './people.ts'
@@ -37,5 +38,19 @@ describe('the demo', () => {
   it('moves with its day: a week later, the same questions on the same weekdays', () => {
     const shift = visits(questions, '2026-11-30', seeded(4)).map(({ at }) => +at - 7 * 86_400_000)
     expect(shift).to.eql(visits(questions, '2026-11-23', seeded(4)).map(({ at }) => +at))
+  })
+
+  it('holds two planted conflicts and three near copies, and hardly anything else that looks like one', async () => {
+    const library = await demoLibrary()
+    const { conflicts, copies } = compareAll(readItems(library))
+    const titles = ({ a, b }: { a: { item: number }; b: { item: number } }) => [a, b].map(({ item }) => library[item - 1]!.title).sort().join(' | ')
+    const planted = ['Conditions of carriage | Lost property', 'Check-in times | Your first crossing on foot']
+    expect(conflicts.map(titles)).to.include.members(planted)
+    expect(conflicts.length - planted.length).to.be.at.most(6)
+    expect(copies.map(titles)).to.have.members(['Accessibility guide | Wheelchairs and help with boarding', 'Conditions of carriage | Luggage', 'Wi-Fi and sockets | Wi-Fi on our boats'])
+  })
+  it('has several overdue reviews, and documents of every kind', async () => {
+    expect(articles.filter(({ reviewOn }) => reviewOn !== null && reviewOn < '2026-11-23').length).to.be.at.least(4)
+    expect(new Set((await demoLibrary()).map(({ kind }) => kind))).to.eql(new Set(['article', 'document', 'fixed']))
   })
 })

@@ -1,16 +1,20 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import type { GlossaryContent, SheetKind } from '@janua/contracts'
-import { STARTER_COURTESIES } from '@janua/core'
+import type { GlossaryContent, ItemKind, SheetKind } from '@janua/contracts'
+import { type ContentItem, STARTER_COURTESIES } from '@janua/core'
 import type { Actor } from '../server/src/accounts/audit.ts'
 import type { Janua } from '../server/src/janua.ts'
+import { contentItem } from '../server/src/library/contentItem.ts'
 import { type Incoming, storable } from '../server/src/library/intake.ts'
 import { guessMapping } from '../server/src/library/readers/columns.ts'
 import { type Read, readFile } from '../server/src/library/readers/read.ts'
 import { takeRows } from '../server/src/library/readers/rows.ts'
+import { readPage } from '../server/src/library/sites/page.ts'
+import { demoArticles } from './content.ts'
 import { sourceNameOfRow } from '../server/src/library/sourceNames.ts'
 
 const FOLDER = join(import.meta.dirname, 'documents')
+const PAGES = join(import.meta.dirname, '../standins/site/pages/help')
 const COLLECTIONS: Record<string, string> = { 'conditions-of-carriage.pdf': 'Terms', 'timetable-leaflet.pdf': 'Timetable', 'accessibility-guide.docx': 'Assistance', 'fares.xlsx': 'Fares' }
 
 /** Everything but articles that the demo's lead brought in: read by the readers that leads use. */
@@ -35,6 +39,17 @@ export async function seedSite(janua: Janua, lead: Actor, address: string): Prom
   await janua.sites.finished(id)
   const { reading } = await janua.sites.read(id)
   await janua.sites.takeOver(lead, id, reading!.pages.map((page) => page.address))
+}
+
+/** The demo's whole library as the engine takes it, for tests and benches that need no database. */
+export async function demoLibrary(): Promise<ContentItem[]> {
+  const found: { kind: ItemKind; content: unknown }[] = demoArticles().map(({ slug: _slug, ...content }) => ({ kind: 'article', content }))
+  for (const name of readdirSync(FOLDER).filter((each) => /\.(pdf|docx|xlsx|csv)$/.test(each)).sort()) {
+    const read = await readFile(name, readFileSync(join(FOLDER, name)))
+    found.push(...(read.as === 'sheets' ? rowsOf(name, read) : [read]).filter(({ kind }) => kind !== 'glossary'))
+  }
+  for (const name of readdirSync(PAGES).filter((each) => each.endsWith('.html')).sort()) found.push({ kind: 'document', content: readPage(`http://www.merrowline.example/help/${name}`, readFileSync(join(PAGES, name)), 'Web site').content })
+  return found.map(({ kind, content }, i) => contentItem(kind, { id: i + 1, itemId: i + 1, content }))
 }
 
 /** The demo's glossary, for benches that need no database. */

@@ -59,7 +59,7 @@ const holds = Joi.object<Holds>({
 export const articleContent = Joi.object<ArticleContent>({
   ...titled,
   phrasings: phrasingList,
-  body: Joi.string().max(400_000).allow('').required(),
+  body: Joi.string().max(400_000).allow('').required().messages({ 'string.max': 'the text is longer than 400 000 characters' }),
   reviewOn: dayText.allow(null).required(),
   holds,
 })

@@ -111,6 +111,21 @@ describe('imports', () => {
     }
     for (const [file, reason] of Object.entries(reasons)) expect(reasonOf(view, file), file).to.include(reason)
   })
+  it('refuses a text that is too long to be looked after, and takes the others', async () => {
+    const view = await dropFiles(editor, { 'long.md': `# Long\n\n${'word '.repeat(100_000)}`, 'short.md': '# Short\n\nText.' })
+    expect(reasonOf(view, 'long.md')).to.equal('the text is longer than 400 000 characters; please split it')
+    expect(reasonOf(view, 'short.md')).to.equal('imported')
+  })
+  it('keeps pictures that browsers show, and nothing that could run', async () => {
+    const kept = await editor.post('/pictures').attach('files', fixture('picture.png'), 'plan.png')
+    expect(kept.status).to.equal(201)
+    expect((await editor.http.get(kept.body.address)).headers).to.include({ 'content-type': 'image/png', 'x-content-type-options': 'nosniff' })
+    for (const [name, text] of [['a.svg', '<svg xmlns="http://www.w3.org/2000/svg" onload="alert(1)"/>'], ['a.png', '<script>alert(1)</script>'], ['a.html', '<h1>x</h1>']]) {
+      const refused = await editor.post('/pictures').attach('files', Buffer.from(text!), name!)
+      expect(refused.body.code, name).to.equal('NOT_A_PICTURE')
+    }
+    expect((await editor.http.get(`/files/${'0'.repeat(64)}`)).status).to.equal(404)
+  })
   it('runs two imports at once, each with its own results', async () => {
     const both = await Promise.all([dropFiles(editor, { 'one/x.md': '# One\n\nText one.' }), dropFiles(editor, { 'two/x.md': '# Two\n\nText two.' })])
     expect(both.map(({ results }) => (results[0] as { title: string }).title)).to.eql(['One', 'Two'])

@@ -34,6 +34,8 @@ export interface Taken {
 
 const SCHEMAS: Record<Kind, ObjectSchema> = { article: articleContent, fixed: articleContent, document: documentContent, glossary: glossaryContent, courtesy: courtesyContent }
 const PIECE = 500
+/** What the database takes in one go, with room to spare. */
+const MOST_TEXT = 5_000_000
 
 /** Puts many items into the draft at once, within one transaction: all of them or none. */
 export class Intake {
@@ -114,7 +116,8 @@ export class Intake {
 /** The content as it is stored: checked, with its keys in their order. @throws {Unreadable} */
 export function storable(kind: Kind, content: unknown): unknown {
   const { error, value } = SCHEMAS[kind].validate(content, { errors: { wrap: { label: '“”' } } })
-  if (error) throw new Unreadable(error.message)
+  if (error) throw new Unreadable(error.details[0]?.type === 'string.max' ? `${error.message}; please split it` : error.message)
+  if (JSON.stringify(value).length > MOST_TEXT) throw new Unreadable(`its text is longer than ${MOST_TEXT / 1_000_000} million characters; please split it`)
   if (kind === 'document') return tidyDocument(value as DocumentContent)
   if (kind === 'glossary' || kind === 'courtesy') return tidyVocabulary(kind, value)
   return tidy(value as ArticleContent, kind)
