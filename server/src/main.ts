@@ -33,7 +33,7 @@ async function main(): Promise<void> {
   await janua.mends.prove()
   await janua.importer.breakOff()
   await janua.sites.breakOff()
-  const ticking = setInterval(() => void janua.sites.tick().catch(() => undefined), 10 * 60_000)
+  const ticking = setInterval(() => void Promise.allSettled([janua.sites.tick(), janua.links.tick()]), 10 * 60_000)
   await new Promise<void>((done, failed) => {
     janua.server.once('error', failed)
     janua.server.listen(handed.port, '127.0.0.1', done)

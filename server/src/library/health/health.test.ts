@@ -62,6 +62,18 @@ describe('health', () => {
     await lead.post('/health/links/mend', { item: ids[3], address: 'http://gone.example/x', to: null }).expect(204)
     expect((await lead.get(`/articles/${ids[3]}`)).body.body).to.include('\n\nMore\n')
     expect((await health()).links).to.eql([])
+    const checkedAt = (await health()).linksCheckedAt
+    await janua.links.tick()
+    expect((await health()).linksCheckedAt).to.equal(checkedAt)
+  })
+  it('checks links by itself when a day has passed', async () => {
+    const { linksCheckedAt } = await health()
+    await janua.articles.add(lead, article('Links', '[Away](http://gone.example/y)\n'))
+    clock.pass(86_400)
+    await janua.links.tick()
+    const after = await health()
+    expect(after.linksCheckedAt! > linksCheckedAt!).to.equal(true)
+    expect(after.links.map(({ address }) => address)).to.eql(['http://gone.example/y'])
   })
   it('lists what was published for 60 days and never used', async () => {
     await publishAll(janua)

@@ -19,6 +19,7 @@ interface Needs {
   outside: Outside
 }
 
+const DAY = 86_400_000
 const LINK = /(!?)\[([^\]]*)\]\((<[^>]+>|[^)\s]+)([^)]*)\)/g
 
 /** Links of the draft's texts, and whether they lead somewhere. Only hosts that the lead has allowed are asked. */
@@ -42,6 +43,13 @@ export class Links {
   async check(): Promise<void> {
     this.checking ??= this.checkAll().finally(() => (this.checking = undefined))
     await this.checking
+  }
+
+  /** Checks all links again when the last check is a day old. */
+  async tick(): Promise<void> {
+    const { tables, clock } = this.needs
+    const last = await tables.linkChecks.findOne({ order: [['checkedAt', 'DESC']] })
+    if (!last || +clock.now() - +last.checkedAt >= DAY) await this.check()
   }
 
   /** Gives a link of an item another address, or makes it plain words. */
