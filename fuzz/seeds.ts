@@ -1,8 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import yazl from 'yazl'
 import type { Random } from '../core/src/maths/random.ts'
-import { openZip } from '../server/src/library/readers/zip.ts'
+import { openZip, packZip } from '../server/src/library/readers/zip.ts'
 import { mutate } from './mutate.ts'
 
 const ROOT = join(import.meta.dirname, '..')
@@ -22,13 +21,10 @@ export async function changed(ending: string, seed: Buffer, random: Random): Pro
   const zip = await openZip(seed)
   const names = zip.names.filter((name) => name.endsWith('.xml'))
   const victim = names[Math.floor(random() * names.length)]
-  const packed = new yazl.ZipFile()
+  const entries: [string, Buffer][] = []
   for (const name of zip.names) {
     const content = await zip.read(name)
-    packed.addBuffer(name === victim ? mutate(content, random) : content, name)
+    entries.push([name, name === victim ? mutate(content, random) : content])
   }
-  packed.end()
-  const pieces: Buffer[] = []
-  for await (const piece of packed.outputStream) pieces.push(piece as Buffer)
-  return Buffer.concat(pieces)
+  return packZip(entries)
 }

@@ -3,22 +3,15 @@ import { expect } from 'chai'
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import yazl from 'yazl'
 import type { Janua } from '../janua.ts'
+import { openZip, packZip } from './readers/zip.ts'
 import { article, dropFiles, freshJanua, importEnd, member, type Member, openHouse } from '../testing/harness.ts'
 
 const FIXTURES = join(import.meta.dirname, 'readers/fixtures')
 const DEMO = join(import.meta.dirname, '../../../demo/documents')
 const fixture = (name: string) => readFileSync(join(FIXTURES, name))
 
-async function zipOf(files: Record<string, string | Buffer>): Promise<Buffer> {
-  const zip = new yazl.ZipFile()
-  for (const [name, content] of Object.entries(files)) zip.addBuffer(Buffer.from(content), name)
-  zip.end()
-  const pieces: Buffer[] = []
-  for await (const piece of zip.outputStream) pieces.push(piece as Buffer)
-  return Buffer.concat(pieces)
-}
+const zipOf = (files: Record<string, string | Buffer>) => packZip(Object.entries(files))
 
 describe('imports', () => {
   let janua: Janua
@@ -189,7 +182,6 @@ describe('an export', () => {
     const lead = await member(janua, 'lead')
     await openHouse(janua)
     const zip = (await lead.get('/export').buffer(true).parse(binary as never)).body as Buffer
-    const { openZip } = await import('./readers/zip.ts')
     const opened = await openZip(zip)
     expect(opened.names).to.include.members(['janua.json', 'articles/pets/pets-on-board.md', 'fixed-answers.csv', 'glossary.csv', 'courtesies.csv', 'faq.jsonld'])
     expect((await opened.read('articles/pets/pets-on-board.md')).toString()).to.equal('---\ntitle: Pets on board\ncollection: Pets\nquestions:\n  - Can I bring my dog?\n---\nDogs travel on a lead and pay 4.50 each way.\n')

@@ -1,19 +1,11 @@
 import { expect } from 'chai'
-import yazl from 'yazl'
 import { packLibrary, readPackage } from './package.ts'
 import { partsOf, looksAsked } from './parts.ts'
 import { readFile } from './read.ts'
 import { Unreadable } from './text.ts'
-import { laidOpen, openZip } from './zip.ts'
+import { laidOpen, openZip, packZip } from './zip.ts'
 
-async function zipOf(files: Record<string, string | Buffer>): Promise<Buffer> {
-  const zip = new yazl.ZipFile()
-  for (const [name, content] of Object.entries(files)) zip.addBuffer(Buffer.from(content), name)
-  zip.end()
-  const pieces: Buffer[] = []
-  for await (const piece of zip.outputStream) pieces.push(piece as Buffer)
-  return Buffer.concat(pieces)
-}
+const zipOf = (files: Record<string, string | Buffer>) => packZip(Object.entries(files))
 const refusalOf = (deed: Promise<unknown>) => deed.then(() => 'no refusal', (cause: unknown) => (cause instanceof Unreadable ? cause.message : `not plain: ${String(cause)}`))
 
 describe('openZip', () => {

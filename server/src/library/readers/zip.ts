@@ -71,16 +71,23 @@ function damaged(cause: Error): Unreadable {
   return new Unreadable(`it is damaged or was cut off (${cause.message.slice(0, 100)})`)
 }
 
+/** A ZIP of the given files. */
+export async function packZip(files: Iterable<readonly [name: string, content: string | Buffer]>, compress = true): Promise<Buffer> {
+  const zip = new yazl.ZipFile()
+  for (const [name, content] of files) zip.addBuffer(Buffer.from(content), name, { compress })
+  zip.end()
+  const pieces: Buffer[] = []
+  for await (const piece of zip.outputStream) pieces.push(piece as Buffer)
+  return Buffer.concat(pieces)
+}
+
 /**
  * The same container anew, its entries unpacked and laid in as they are: for readers whose own unpacking does not stand up to
  * damaged data.
  * @param wanted which entries are needed
  */
 export async function laidOpen(zip: Zip, wanted: (name: string) => boolean): Promise<Buffer> {
-  const open = new yazl.ZipFile()
-  for (const name of zip.names.filter(wanted)) open.addBuffer(await zip.read(name), name, { compress: false })
-  open.end()
-  const pieces: Buffer[] = []
-  for await (const piece of open.outputStream) pieces.push(piece as Buffer)
-  return Buffer.concat(pieces)
+  const entries: [string, Buffer][] = []
+  for (const name of zip.names.filter(wanted)) entries.push([name, await zip.read(name)])
+  return packZip(entries, false)
 }
