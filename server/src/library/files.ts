@@ -17,7 +17,7 @@ export class Files {
   /** Keeps a file, once. @returns its hash */
   async keep({ name, type, bytes }: { name: string; type: string; bytes: Buffer }, transaction?: Transaction): Promise<string> {
     const { tables, clock } = this.needs
-    const hash = createHash('sha256').update(bytes).digest('hex')
+    const hash = hashOfFile(bytes)
     if (await tables.files.findByPk(hash, { transaction })) return hash
     await tables.files.create({ hash, name: name.slice(-255), type, size: bytes.length, createdAt: clock.now() }, { transaction })
     for (let seq = 0; seq * PIECE < bytes.length; seq++) await tables.filePieces.create({ hash, seq, bytes: bytes.subarray(seq * PIECE, (seq + 1) * PIECE) }, { transaction })
@@ -46,6 +46,11 @@ export class Files {
     })
     res.send(bytes)
   }
+}
+
+/** The name of a file: the hash of its bytes. */
+export function hashOfFile(bytes: Buffer): string {
+  return createHash('sha256').update(bytes).digest('hex')
 }
 
 const MARKS: [type: string, starts: number[]][] = [

@@ -1,11 +1,10 @@
 import type { ImportResult, ImportState, ImportView, SheetMapping, SheetTrial } from '@janua/contracts'
-import { createHash } from 'node:crypto'
 import type { Sequelize, Transaction } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
 import type { Row } from '../database/tables.ts'
 import { problem } from '../http/problems.ts'
-import type { Files } from './files.ts'
+import { type Files, hashOfFile } from './files.ts'
 import { asShown, nameOf, previewOf, sheetKey, tallyOf } from './importShapes.ts'
 import { type Incoming, type Intake, storable } from './intake.ts'
 import type { ContentTables, ImportRow } from './models.ts'
@@ -166,7 +165,7 @@ export class Importer {
         const { item } = said
         const originals = await Promise.all((item.pictures ?? []).map(async (picture) => ({ ...picture, bytes: Buffer.from(picture.bytes) })))
         const original = item.original ? originals.pop() : undefined
-        const content = original ? { ...item.content, file: hashOfBytes(original.bytes) } : item.content
+        const content = original ? { ...item.content, file: hashOfFile(original.bytes) } : item.content
         good.push({ said, incoming: { kind: item.kind, content: storable(item.kind, content), sourceName: sourceNameOf(said.file), ready: true } })
         pictures.push(...originals, ...(original ? [original] : []))
       } catch (cause) {
@@ -238,8 +237,4 @@ export class Importer {
     if (!row) throw problem('IMPORT_NOT_FOUND', id)
     return row
   }
-}
-
-function hashOfBytes(bytes: Buffer): string {
-  return createHash('sha256').update(bytes).digest('hex')
 }

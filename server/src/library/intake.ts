@@ -1,11 +1,11 @@
-import { type ArticleContent, articleContent, courtesyContent, type DocumentContent, documentContent, glossaryContent, type ItemKind } from '@janua/contracts'
+import { type ArticleContent, articleContent, courtesyContent, type DocumentContent, documentContent, glossaryContent } from '@janua/contracts'
 import { randomUUID } from 'node:crypto'
 import type { ObjectSchema } from 'joi'
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
 import type { Row } from '../database/tables.ts'
-import { hashOf } from '../releases/draft.ts'
+import { columnsOf, hashOf } from '../releases/draft.ts'
 import { summarise } from '../releases/summaries.ts'
 import { tidy } from './articles.ts'
 import { tidyDocument } from './documents.ts'
@@ -87,7 +87,7 @@ export class Intake {
     if (same) return { id: item.id, result: 'unchanged' }
     const kept = revision && !uid ? withTeams(kind, content, revision.content) : content
     const made = await tables.revisions.create({ itemId: item.id, hash: hashOf(kept), content: kept, authorId: actor.id, createdAt: clock.now() }, { transaction })
-    await item.update({ ...plain(kind, kept), sourceHash, ...(siteId && { siteId }), draftRevision: made.id, ready, updatedBy: actor.id, updatedAt: clock.now() }, { transaction })
+    await item.update({ ...columnsOf(summarise(kind, kept)), sourceHash, ...(siteId && { siteId }), draftRevision: made.id, ready, updatedBy: actor.id, updatedAt: clock.now() }, { transaction })
     return { id: item.id, result: 'updated' }
   }
 
@@ -99,7 +99,7 @@ export class Intake {
       const piece = fresh.slice(from, from + PIECE)
       await tables.items.bulkCreate(
         piece.map(({ kind, content, uid, sourceName, ready, siteId }) => ({
-          kind, uid, ...plain(kind, content), sourceName, sourceHash: hashOf(content), siteId: siteId ?? null, ready, draftRevision: null, updatedBy: actor.id, updatedAt: now, createdAt: now,
+          kind, uid, ...columnsOf(summarise(kind, content)), sourceName, sourceHash: hashOf(content), siteId: siteId ?? null, ready, draftRevision: null, updatedBy: actor.id, updatedAt: now, createdAt: now,
         })),
         { transaction },
       )
@@ -141,9 +141,4 @@ function withTeams(kind: Kind, content: unknown, current: unknown): unknown {
 function joined(fresh: { phrasings: string[] }, old: { phrasings: string[] }): string[] {
   const has = new Set(fresh.phrasings.map((each) => each.toLowerCase()))
   return [...fresh.phrasings, ...old.phrasings.filter((each) => !has.has(each.toLowerCase()))].slice(0, 200)
-}
-
-function plain(kind: ItemKind, content: unknown) {
-  const { title, collection = '', phrasings = 0, words = 0, reviewOn = null } = summarise(kind, content)
-  return { title: title.slice(0, 200), collection, phrasings, words, reviewOn }
 }

@@ -51,7 +51,7 @@ export class Draft {
     const { tables, audit } = this.needs
     return this.within(outer, async (transaction) => {
       const now = this.needs.clock.now()
-      const item = await tables.items.create({ kind, uid: randomUUID(), siteId: null, ...plain(summary), ready, draftRevision: null, updatedBy: actor.id, updatedAt: now, createdAt: now }, { transaction })
+      const item = await tables.items.create({ kind, uid: randomUUID(), siteId: null, ...columnsOf(summary), ready, draftRevision: null, updatedBy: actor.id, updatedAt: now, createdAt: now }, { transaction })
       const revision = await this.revise(actor, item.id, content, transaction)
       await item.update({ draftRevision: revision.id }, { transaction })
       await audit.note(actor, `added ${kind}`, summary.title, { item: item.id }, transaction)
@@ -72,7 +72,7 @@ export class Draft {
       }
       if (same && item.ready === ready) return { item, revision: current!, content }
       const revision = same ? current! : await this.revise(actor, id, content, transaction)
-      await item.update({ ...plain(summary), draftRevision: revision.id, ready, updatedBy: actor.id, updatedAt: this.needs.clock.now() }, { transaction })
+      await item.update({ ...columnsOf(summary), draftRevision: revision.id, ready, updatedBy: actor.id, updatedAt: this.needs.clock.now() }, { transaction })
       await audit.note(actor, same ? (ready ? 'marked ready' : 'marked in work') : `edited ${kind}`, item.title, { item: id }, transaction)
       return { item, revision, content }
     })
@@ -104,7 +104,7 @@ export class Draft {
       const pinned = release === null ? null : await tables.releaseItems.findOne({ where: { releaseId: release, itemId: id }, transaction })
       if (pinned) {
         const revision = await tables.revisions.findByPk(pinned.revisionId, { transaction })
-        await item.update({ ...plain(summarise(item.kind, revision!.content)), draftRevision: pinned.revisionId, ready: false }, { transaction })
+        await item.update({ ...columnsOf(summarise(item.kind, revision!.content)), draftRevision: pinned.revisionId, ready: false }, { transaction })
       } else await item.update({ draftRevision: null, ready: false, sourceName: null, sourceHash: null, siteId: null }, { transaction })
       await audit.note(actor, 'discarded change', item.title, { item: id }, transaction)
     })
@@ -155,6 +155,7 @@ export function hashOf(content: unknown): string {
   return sha256(JSON.stringify(content))
 }
 
-function plain({ title, collection = '', phrasings = 0, words = 0, reviewOn = null, ...source }: Summary) {
+/** What an item's row keeps of its summary. */
+export function columnsOf({ title, collection = '', phrasings = 0, words = 0, reviewOn = null, ...source }: Summary) {
   return { title: title.slice(0, 200), collection, phrasings, words, reviewOn, ...source }
 }

@@ -1,6 +1,5 @@
-import { createHash } from 'node:crypto'
 import { posix } from 'node:path'
-import { pictureType } from '../files.ts'
+import { hashOfFile, pictureType } from '../files.ts'
 import type { Beside, Picture } from './read.ts'
 
 const MOST_BYTES = 5 * 1024 * 1024
@@ -16,7 +15,7 @@ export async function pictureIn(source: string, name: string, beside: Beside): P
 
 export function asPicture(name: string, bytes: Buffer): { picture: Picture; address: string } | undefined {
   const type = pictureType(bytes)
-  return type === undefined ? undefined : { picture: { name, type, bytes }, address: `/files/${createHash('sha256').update(bytes).digest('hex')}` }
+  return type === undefined ? undefined : { picture: { name, type, bytes }, address: `/files/${hashOfFile(bytes)}` }
 }
 
 function decoded(path: string): string {
