@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { type ConfidenceModel, fitConfidence, seeded, selfTest } from '@janua/core'
+import { type ConfidenceModel, fitConfidence, REGIMES, seeded, selfTest } from '@janua/core'
 import { demoArticles } from '../demo/content.ts'
 
 /** Fits the confidence model that Janua ships, on the self-test of the demo's content, and writes it into the core. */
@@ -14,9 +14,11 @@ const text = (fitted: ConfidenceModel) => `import type { ConfidenceModel } from 
 
 /** Written by \`npm run fit-confidence\`: fitted on the self-test of the demo's content (${cases.length} cases). */
 export const DEFAULT_CONFIDENCE: ConfidenceModel = {
-  intercept: ${fitted.intercept.toFixed(3)},
-  weights: ${rounded(fitted.weights)},
-  means: ${rounded(fitted.means)},
+${REGIMES.map((regime) => `  ${regime}: {
+    intercept: ${fitted[regime].intercept.toFixed(3)},
+    weights: ${rounded(fitted[regime].weights)},
+    means: ${rounded(fitted[regime].means)},
+  },`).join('\n')}
 }
 `
 writeFileSync(join(import.meta.dirname, '../core/src/answering/defaultConfidence.ts'), text(model))

@@ -11,7 +11,7 @@ type Ask = (question: string) => unknown
 const BUILDERS: Record<SubjectJob['subject'], (items: ContentItem[]) => { passages: number; ask: Ask }> = {
   janua(items) {
     const index = indexRelease(items)
-    return { passages: index.passages.length, ask: (question) => answerQuestion(index, question, { sill: 0.6 }) }
+    return { passages: index.size, ask: (question) => answerQuestion(index, question, { sill: 0.6 }) }
   },
   minisearch(items) {
     const rows = items.flatMap((item) => splitPassages(item.body).map(({ path, text, ordinal }) => ({ id: `${item.id}.${ordinal}`, title: item.title, phrasings: item.phrasings.join(' '), path: path.join(' '), text })))

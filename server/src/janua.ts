@@ -72,7 +72,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
 
   const live = new LivePointer(tables)
   const draft = new Draft({ db, tables, live, users, audit, clock })
-  const engine = new EngineHost({ tables, live, draft })
+  const engine = new EngineHost({ db, tables, live, draft })
   const prepare = (release: number) => engine.release(release).then(() => undefined)
   const releases = new Releases({ db, tables, draft, live, users, audit, events, clock, prepare })
   const articles = new Articles({ db, draft, live, users, clock, nearestPart: (item, question) => engine.nearestPart(item, question) })

@@ -1,11 +1,12 @@
 import type { Block } from '../library/blocks.ts'
+import { type QuestionTerm, questionTerms } from '../retrieval/questionTerms.ts'
 import type { IndexedPassage, ReleaseIndex } from '../retrieval/releaseIndex.ts'
-import { type Candidate, type QuestionTerm, questionTerms, search } from '../retrieval/search.ts'
+import { type Candidate, search } from '../retrieval/search.ts'
 import { guessLanguage } from '../text/language.ts'
 import { confidence, type ConfidenceModel, contributions } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { extract } from './extract.ts'
-import { featuresOf, type FeatureValues } from './features.ts'
+import { featuresOf, type FeatureValues, type Regime, regimeOf } from './features.ts'
 import { leftOutBecause } from './items.ts'
 
 export type Outcome = 'answered' | 'clarifying' | 'suggested' | 'declined' | 'unanswered'
@@ -24,6 +25,8 @@ export interface Source {
 /** One rung of the why panel: a candidate with the model's word on it, as if it stood first. */
 export interface TraceCandidate extends Source {
   collection: string
+  /** By a title, heading or phrasing, or by its text alone. */
+  foundBy: Regime
   confidence: number
   features: FeatureValues
   contributions: FeatureValues
@@ -80,7 +83,7 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
   const terms = questionTerms(question, index)
   const { found, leftOut } = counted(terms, index, settings)
   const candidates = judged(found, terms, index, model)
-  const trace: Trace = { terms: terms.map(shownTerm), candidates: candidates.map(({ shown }) => shown), sill, leftOut, rule: 'nothing found', passages: index.passages.length }
+  const trace: Trace = { terms: terms.map(shownTerm), candidates: candidates.map(({ shown }) => shown), sill, leftOut, rule: 'nothing found', passages: index.size }
   const best = candidates[0]
   if (!best) return { outcome: 'unanswered', confidence: 0, blocks: [], sources: [], near: [], trace }
 
@@ -110,13 +113,13 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
 
 /** What is found among all that counts, and what is found only among the rest. */
 function counted(terms: readonly QuestionTerm[], index: ReleaseIndex, settings: AnswerSettings): { found: Candidate[]; leftOut: Trace['leftOut'] } {
-  const because = (doc: number) => leftOutBecause(index.passages[doc]!.item, settings)
+  const because = (doc: number) => (index.limitedAt(doc) ? leftOutBecause(index.itemOf(doc), settings) : undefined)
   const all = search(terms, index)
   const out = all.filter(({ doc }) => because(doc) !== undefined)
   if (out.length === 0) return { found: all, leftOut: [] }
   return {
     found: search(terms, index, all.length, (doc) => because(doc) === undefined),
-    leftOut: out.map(({ doc }) => ({ ...sourceOf(index.passages[doc]!), because: because(doc)! })),
+    leftOut: out.map(({ doc }) => ({ ...sourceOf(index.passage(doc)), because: because(doc)! })),
   }
 }
 
@@ -130,14 +133,16 @@ const RUNGS = 6
 
 function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex, model: ConfidenceModel): Judged[] {
   return found.slice(0, RUNGS).map((candidate) => {
-    const at = index.passages[candidate.doc]!
+    const at = index.passage(candidate.doc)
     const features = featuresOf(candidate, found, terms, index)
+    const foundBy = regimeOf(candidate)
     const shown: TraceCandidate = {
       ...sourceOf(at),
       collection: at.item.collection,
-      confidence: confidence(features, model),
+      foundBy,
+      confidence: confidence(foundBy, features, model),
       features,
-      contributions: contributions(features, model),
+      contributions: contributions(foundBy, features, model),
       matched: terms.filter((_, i) => candidate.matched[i]).map((term) => term.readAs ?? term.word),
       nearestWording: candidate.wording?.text,
     }

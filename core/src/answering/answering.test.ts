@@ -4,9 +4,10 @@ import { answerQuestion } from './answerer.ts'
 import { confidence, contributions, fitConfidence } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { extract } from './extract.ts'
-import { FEATURES } from './features.ts'
+import { FEATURES, REGIMES } from './features.ts'
 import type { ContentItem } from './items.ts'
-import { reword, selfTest } from './selfTest.ts'
+import { reword } from './reword.ts'
+import { selfTest } from './selfTest.ts'
 import { understand } from './understand.ts'
 import { indexRelease } from '../retrieval/releaseIndex.ts'
 import { splitPassages } from '../library/passages.ts'
@@ -59,9 +60,9 @@ describe('answerQuestion', () => {
   })
   it('explains each candidate: contributions sum to its log-odds against a middling case', () => {
     const odds = (p: number) => Math.log(p / (1 - p))
-    const middling = odds(confidence(DEFAULT_CONFIDENCE.means, DEFAULT_CONFIDENCE))
     for (const candidate of ask('change the trip').trace.candidates) {
       const sum = FEATURES.reduce((total, feature) => total + candidate.contributions[feature], 0)
+      const middling = odds(confidence(candidate.foundBy, DEFAULT_CONFIDENCE[candidate.foundBy].means, DEFAULT_CONFIDENCE))
       expect(middling + sum).to.be.closeTo(odds(candidate.confidence), 1e-9)
     }
   })
@@ -116,9 +117,9 @@ describe('selfTest', () => {
   it('labels no answer about a hidden article as right', () => expect(cases.filter(({ kind, right }) => kind === 'absent' && right)).to.eql([]))
   it('is the same for the same seed', () => expect(selfTest(shelf, seeded(5))).to.eql(cases))
   it('gives the fit both right and wrong cases, from which a model tells them apart', () => {
-    const model = fitConfidence(cases)
+    const model = fitConfidence(cases, DEFAULT_CONFIDENCE)
     const mean = (right: boolean) => {
-      const those = cases.filter((each) => each.right === right).map(({ features }) => confidence(features, model))
+      const those = cases.filter((each) => each.right === right).map(({ regime, features }) => confidence(regime, features, model))
       return those.reduce((sum, p) => sum + p, 0) / those.length
     }
     expect(mean(true)).to.be.greaterThan(mean(false) + 0.2)
@@ -130,5 +131,7 @@ describe('selfTest', () => {
 })
 
 describe('contributions', () => {
-  it('are nought for a middling case', () => expect(Object.values(contributions(DEFAULT_CONFIDENCE.means, DEFAULT_CONFIDENCE)).every((value) => value === 0)).to.equal(true))
+  it('are nought for a middling case', () => {
+    for (const regime of REGIMES) expect(Object.values(contributions(regime, DEFAULT_CONFIDENCE[regime].means, DEFAULT_CONFIDENCE)).every((value) => value === 0)).to.equal(true)
+  })
 })

@@ -1,11 +1,12 @@
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
-import type { Candidate, QuestionTerm } from '../retrieval/search.ts'
+import type { QuestionTerm } from '../retrieval/questionTerms.ts'
+import type { Candidate } from '../retrieval/search.ts'
 
 /**
  * What the confidence model looks at, all of them about 0 to 1 and free of scale, so that weights carry over between libraries.
  * `margin` runs from −1 (another article is ahead) to 1 (no other article comes near).
  */
-export const FEATURES = ['words', 'margin', 'covered', 'asked', 'said', 'missing', 'bodyOnly', 'thin'] as const
+export const FEATURES = ['words', 'margin', 'covered', 'asked', 'said', 'rival', 'missing', 'repaired', 'thin'] as const
 export type Feature = (typeof FEATURES)[number]
 export type FeatureValues = Record<Feature, number>
 
@@ -16,31 +17,46 @@ export const FEATURE_WORDS: Record<Feature, string> = {
   covered: 'covered',
   asked: 'question in title',
   said: 'title in question',
+  rival: 'another title as near',
   missing: 'word missing',
-  bodyOnly: 'text only',
+  repaired: 'read otherwise',
   thin: 'few words to go by',
 }
 
+/** What a candidate was found by: its title, heading or a phrasing; or its text alone, which tells far less. */
+export const REGIMES = ['wording', 'text'] as const
+export type Regime = (typeof REGIMES)[number]
+
 /** Below this two-way match a candidate counts as found by its text alone. */
-const TITLE_MATCH = 0.34
+const WORDING_MATCH = 0.4
+
+export function regimeOf({ match }: Pick<Candidate, 'match'>): Regime {
+  return match.both >= WORDING_MATCH ? 'wording' : 'text'
+}
 
 /** The features of one candidate, as if it stood first. */
 export function featuresOf(candidate: Candidate, all: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex): FeatureValues {
-  const item = index.passages[candidate.doc]!.item.id
-  const rival = all.find((other) => index.passages[other.doc]!.item.id !== item)
-  const rivalScore = rival?.score ?? 0
+  const rivals = all.filter((other) => isRival(other, candidate, index))
+  const rivalScore = rivals[0]?.score ?? 0
   const weight = terms.reduce((sum, term) => sum + term.weight, 0) || 1
   const held = terms.reduce((sum, term, i) => sum + (candidate.matched[i] ? term.weight : 0), 0)
   const heaviestMiss = Math.max(0, ...terms.filter((_, i) => !candidate.matched[i]).map((term) => term.weight))
-  const bodyOnly = candidate.match.both < TITLE_MATCH
+  const guessed = terms.reduce((sum, term, i) => sum + (candidate.matched[i] && term.readAs !== undefined ? term.weight : 0), 0)
   return {
     words: Math.min(1, candidate.words),
     margin: (candidate.score - rivalScore) / Math.max(candidate.score, rivalScore, 1e-9),
     covered: held / weight,
     asked: candidate.match.asked,
     said: candidate.match.said,
-    missing: heaviestMiss / index.postings.unknownIdf,
-    bodyOnly: bodyOnly ? 1 : 0,
-    thin: bodyOnly ? 1 / Math.max(1, terms.length) : 0,
+    rival: Math.max(0, ...rivals.map(({ match }) => match.both)),
+    missing: heaviestMiss / index.unknownIdf,
+    repaired: guessed / weight,
+    thin: 1 / Math.max(1, terms.length),
   }
+}
+
+/** Another passage that says something else: of another item, or below another heading of the same one that the question names. */
+function isRival(other: Candidate, candidate: Candidate, index: ReleaseIndex): boolean {
+  if (index.itemIdOf(other.doc) !== index.itemIdOf(candidate.doc)) return true
+  return other.wording?.text !== candidate.wording?.text && index.sectionOf(other.doc) !== index.sectionOf(candidate.doc)
 }

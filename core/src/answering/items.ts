@@ -35,7 +35,7 @@ export function passagesOf(item: Pick<ContentItem, 'kind' | 'body' | 'parts'>): 
 }
 
 /** Why an item does not count for a question asked on this day at this door; undefined when it does. */
-export function leftOutBecause({ holds }: ContentItem, { day, door }: { day?: string; door?: string }): string | undefined {
+export function leftOutBecause({ holds }: Pick<ContentItem, 'holds'>, { day, door }: { day?: string; door?: string }): string | undefined {
   if (!holds) return undefined
   if (holds.from && day && day < holds.from) return `holds only from ${holds.from}`
   if (holds.until && day && day > holds.until) return `held until ${holds.until}`

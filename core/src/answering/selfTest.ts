@@ -1,106 +1,116 @@
 import { pick, type Random } from '../maths/random.ts'
-import { splitPassages } from '../library/passages.ts'
-import { indexRelease, type ReleaseIndex } from '../retrieval/releaseIndex.ts'
-import { questionTerms, search } from '../retrieval/search.ts'
-import { sentences } from '../text/sentences.ts'
+import { hideDocs } from '../retrieval/indexChanges.ts'
+import { indexRelease, type IndexSettings, type ReleaseIndex, type Wording } from '../retrieval/releaseIndex.ts'
+import { questionTerms } from '../retrieval/questionTerms.ts'
+import { search } from '../retrieval/search.ts'
 import { analyse } from '../text/analyse.ts'
+import { sentences } from '../text/sentences.ts'
 import type { LabelledCase } from './confidence.ts'
-import { featuresOf } from './features.ts'
+import { featuresOf, regimeOf } from './features.ts'
 import type { ContentItem } from './items.ts'
+import { reword, withForeignWord } from './reword.ts'
 
-/** How a self-test question was made: from a title or phrasing that is there, from one that was hidden, from a sentence of the text. */
+/**
+ * How a self-test question was made: from a title, heading or phrasing that is there; from one that was hidden, its text left;
+ * from a sentence of a text; from what was hidden altogether.
+ */
 export type CaseKind = 'wording' | 'hidden wording' | 'sentence' | 'absent'
 export interface SelfTestCase extends LabelledCase {
   kind: CaseKind
   question: string
 }
 
-const ROUNDS = 4
-/** How often a question has a word in it that the library does not know. */
-const FOREIGN_SHARE = 0.4
+export interface SelfTestSettings extends IndexSettings {
+  /** How often the library is halved anew. */
+  rounds?: number
+  /** Of a larger library, about this many sections are asked about in each round. */
+  most?: number
+}
 
 /**
- * Makes labelled cases from a library without any labels: half of it is hidden in turn, titles and phrasings are reworded by rule
- * and asked. An answer from the article that the question was made from is right; any answer about a hidden article is wrong.
+ * Makes labelled cases from a library without any labels. Half of its sections are hidden in turn; titles, headings and phrasings are
+ * reworded by rule and asked, and so are words of sentences. An answer from the section that the question was made from is right;
+ * any answer about a hidden section is wrong.
  */
-export function selfTest(items: readonly ContentItem[], random: Random): SelfTestCase[] {
+export function selfTest(items: readonly ContentItem[], random: Random, { rounds = 4, most = 1_500, ...settings }: SelfTestSettings = {}): SelfTestCase[] {
+  const whole = indexRelease(items, settings)
+  const untitled = indexRelease(items, { ...settings, noTitles: true })
+  const sections = sectionsOf(whole)
   const cases: SelfTestCase[] = []
-  for (let round = 0; round < ROUNDS; round++) {
-    const shown = items.filter(() => random() < 0.5)
-    if (shown.length < 2) continue
-    const whole = indexRelease(shown)
-    const stripped = indexRelease(shown.map((item) => withoutOneWording(item, random)))
-    for (const item of items) {
-      const present = shown.includes(item)
-      const wording = pick([item.title, ...item.phrasings], random)
-      if (!present) {
-        add(cases, 'absent', reword(wording, random), item, whole)
-        add(cases, 'absent', fromSentence(item, random), item, whole)
-        continue
-      }
-      add(cases, 'wording', reword(wording, random), item, whole)
-      const gone = hiddenWording.get(stripped.passages.find((passage) => passage.item.id === item.id)?.item ?? item)
-      if (gone) add(cases, 'hidden wording', reword(gone, random), item, stripped)
-      add(cases, 'sentence', fromSentence(item, random), item, whole)
+  for (let round = 0; round < rounds && sections.length > 1; round++) {
+    const hidden = new Set(sections.filter(() => random() < 0.5).map(({ key }) => key))
+    const isHidden = (doc: number) => hidden.has(whole.sectionOf(doc))
+    const titled = hideDocs(whole, isHidden)
+    const bare = hideDocs(untitled, isHidden)
+    if (titled.size === 0) continue
+    for (const section of sections) {
+      if (random() > most / sections.length) continue
+      const present = !hidden.has(section.key)
+      const wording = pick(section.wordings, random)
+      const of = { section, present, wording, random }
+      add(cases, { ...of, kind: 'wording', question: reword(wording.text, random), index: titled })
+      if (random() < (present ? BARE_SHARE : 0.5)) add(cases, { ...of, kind: 'hidden wording', question: reword(wording.text, random), index: bare })
+      if (random() < (present ? SENTENCE_SHARE : 0)) add(cases, { ...of, kind: 'sentence', question: fromSentence(section, whole, random), index: titled })
     }
   }
   return cases
 }
 
-function add(cases: SelfTestCase[], kind: CaseKind, question: string, item: ContentItem, index: ReleaseIndex): void {
+/** How often a section that is there is asked about by its text alone. Visitors who use none of its own words mostly ask for what is not there. */
+const BARE_SHARE = 0.2
+const SENTENCE_SHARE = 0
+
+interface Section {
+  key: string
+  item: number
+  docs: number[]
+  /** Its own headings and phrasings; those of its item where it has none. */
+  wordings: Wording[]
+}
+
+function sectionsOf(index: ReleaseIndex): Section[] {
+  const found = new Map<string, Section>()
+  for (const doc of index.docs()) {
+    const key = index.sectionOf(doc)
+    const section = found.get(key)
+    if (section) section.docs.push(doc)
+    else {
+      const all = index.wordingsOf(doc)
+      const own = all.filter(({ kind }) => kind === 'heading').slice(0, 1)
+      const wordings = own.length > 0 ? own : all.filter(({ kind }) => kind !== 'heading')
+      if (wordings.length > 0) found.set(key, { key, item: index.itemIdOf(doc), docs: [doc], wordings })
+    }
+  }
+  return [...found.values()]
+}
+
+interface Question {
+  kind: CaseKind
+  question: string
+  section: Section
+  wording: Wording
+  present: boolean
+  index: ReleaseIndex
+}
+
+function add(cases: SelfTestCase[], { kind, question, section, wording, present, index }: Question): void {
   const terms = questionTerms(question, index)
   const candidates = search(terms, index)
   const best = candidates[0]
   if (!best) return
-  const right = index.passages[best.doc]!.item.id === item.id && kind !== 'absent'
-  cases.push({ kind, question, features: featuresOf(best, candidates, terms, index), right })
-}
-
-const hiddenWording = new WeakMap<ContentItem, string>()
-
-function withoutOneWording(item: ContentItem, random: Random): ContentItem {
-  if (item.phrasings.length === 0) return item
-  const gone = pick(item.phrasings, random)
-  const rest = { ...item, phrasings: item.phrasings.filter((phrasing) => phrasing !== gone) }
-  hiddenWording.set(rest, gone)
-  return rest
-}
-
-/** Says a wording otherwise by rule: some words left out, halves swapped, a slip of the fingers. */
-export function reword(text: string, random: Random): string {
-  let words = text.replace(/[?.!]+$/, '').split(/\s+/)
-  if (words.length > 3 && random() < 0.6) words = words.filter(() => random() > 0.2)
-  if (words.length > 2 && random() < 0.3) words = [...words.slice(words.length >> 1), ...words.slice(0, words.length >> 1)]
-  if (random() < 0.3) words = slip(words, random)
-  return withForeignWord(words.length > 0 ? words : text.split(/\s+/), random).join(' ').toLowerCase()
-}
-
-function slip(words: string[], random: Random): string[] {
-  const at = Math.floor(random() * words.length)
-  const word = words[at]!
-  if (word.length < 5) return words
-  const place = 1 + Math.floor(random() * (word.length - 2))
-  const swapped = word.slice(0, place) + word[place + 1] + word[place] + word.slice(place + 2)
-  const dropped = word.slice(0, place) + word.slice(place + 1)
-  return words.with(at, random() < 0.5 ? swapped : dropped)
+  const aboutItem = wording.kind !== 'heading' && kind !== 'sentence'
+  const right = present && (aboutItem ? index.itemIdOf(best.doc) === section.item : section.docs.includes(best.doc))
+  cases.push({ kind: present ? kind : 'absent', question, regime: regimeOf(best), features: featuresOf(best, candidates, terms, index), right })
 }
 
 /** Two to four content words of one sentence, in its order: what somebody asks who never saw the text. */
-function fromSentence(item: ContentItem, random: Random): string {
-  const all = splitPassages(item.body)
-    .flatMap((passage) => sentences(passage.text))
-    .map((sentence) => analyse(sentence, 'en').filter(({ stem }) => !stem.startsWith('#')).map(({ word }) => word))
+function fromSentence({ docs, wordings }: Section, index: ReleaseIndex, random: Random): string {
+  const all = sentences(index.passage(pick(docs, random)).passage.text)
+    .map((sentence) => analyse(sentence, index.language).filter(({ stem }) => !stem.startsWith('#')).map(({ word }) => word))
     .filter((words) => words.length >= 4)
-  if (all.length === 0) return item.title
+  if (all.length === 0) return pick(wordings, random).text
   const words = pick(all, random)
   const wanted = 2 + Math.floor(random() * 3)
   const kept = words.filter(() => random() < wanted / words.length)
   return withForeignWord(kept.length > 1 ? kept : words.slice(0, 2), random).join(' ')
-}
-
-/** Somebody else's word for a thing, which the library may not have: made up, so that no library has it. */
-function withForeignWord(words: string[], random: Random): string[] {
-  if (random() > FOREIGN_SHARE) return words
-  const made = Array.from({ length: 4 }, () => pick([...'bdfgklmnprstvz'], random) + pick([...'aeiou'], random)).join('')
-  return words.toSpliced(Math.floor(random() * (words.length + 1)), 0, made)
 }

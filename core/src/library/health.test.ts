@@ -57,7 +57,7 @@ const FINE: [string, string][] = [
   ['Bring your letter within 3 weeks.', 'We answer within 3 weeks.'],
 ]
 const article = (id: number, title: string, body: string): ContentItem => ({ id, revision: id, kind: 'article', title, body, phrasings: [], collection: '' })
-const compared = (items: ContentItem[]) => compareAll(items.map((item) => readItem(item, 'en', compileGlossary([], 'en'))))
+const compared = (items: ContentItem[]) => compareAll(items.map((item) => readItem(item, { language: 'en', glossary: compileGlossary([], 'en') })))
 const library = (pairs: readonly (readonly string[])[]) => pairs.flatMap(([a, b], i) => [article(2 * i + 1, `Leaflet ${i}`, a!), article(2 * i + 2, `Page ${i}`, b!)])
 
 describe('compareAll', () => {

@@ -45,7 +45,7 @@ export function compareAll(read: readonly ReadItem[], language: Language = 'en')
   const statements = all.flatMap(({ item, passage }, at) => statementsOf(passage, at, languageOf(item, passage.text)))
   const stems = (text: string, item: ContentItem) => analyse(text, languageOf(item, text)).map(({ stem }) => stem)
   const context = all.map(({ item, passage }) => ({ item: item.id, stems: new Set(stems(`${item.title} ${passage.path.join(' ')}`, item)) }))
-  const units = all.flatMap(({ item, passage, fields }, at) => [item.kind === 'fixed' ? stems(passage.text, item) : [...fields.body], ...longParagraphs(passage).map((text) => stems(text, item))].map((own) => ({ at, stems: own })))
+  const units = all.flatMap(({ item, passage, fields }, at) => [item.kind === 'fixed' ? stems(passage.text, item) : fields.body.map(({ stem }) => stem), ...longParagraphs(passage).map((text) => stems(text, item))].map((own) => ({ at, stems: own })))
   const side = ({ passage, text, values }: Conflict['a'], on: Conflict['on']): Side => ({ ...place(passage), text, marks: on === 'yes or no' ? [] : values.filter(({ kind }) => kind === on).map(({ start, end }) => [start, end]) })
   return {
     copies: byPassage(nearCopies(units.map((unit) => unit.stems)).map(({ a, b, likeness }) => ({ a: units[a]!.at, b: units[b]!.at, likeness }))).map(({ a, b, likeness }) => ({ a: place(a), b: place(b), likeness })),

@@ -1,8 +1,9 @@
 import { DEFAULT_CONFIDENCE } from '../answering/defaultConfidence.ts'
 import { confidence } from '../answering/confidence.ts'
-import { featuresOf } from '../answering/features.ts'
+import { featuresOf, regimeOf } from '../answering/features.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
-import { questionTerms, search } from '../retrieval/search.ts'
+import { questionTerms } from '../retrieval/questionTerms.ts'
+import { search } from '../retrieval/search.ts'
 import type { Place } from './health.ts'
 
 /** Whether asking a phrasing brings its item first, and what comes first instead. */
@@ -20,8 +21,8 @@ export function reachMarks(index: ReleaseIndex, item: number, phrasings: readonl
   return phrasings.map((phrasing) => {
     const terms = questionTerms(phrasing, index)
     const found = search(terms, index)
-    const sure = (at: number) => confidence(featuresOf(found[at]!, found, terms, index), DEFAULT_CONFIDENCE)
-    const itemAt = (at: number) => index.passages[found[at]!.doc]!.item
+    const sure = (at: number) => confidence(regimeOf(found[at]!), featuresOf(found[at]!, found, terms, index), DEFAULT_CONFIDENCE)
+    const itemAt = (at: number) => index.itemOf(found[at]!.doc)
     const own = found.findIndex((_, at) => itemAt(at).id === item)
     if (own === 0) return { phrasing, first: true, confidence: sure(0) }
     const beatenBy = found.length > 0 ? { item: itemAt(0).id, title: itemAt(0).title, confidence: sure(0) } : undefined
@@ -43,11 +44,11 @@ export function unreached(index: ReleaseIndex, counts: (place: Place) => boolean
     return doc
   }
   const places: Place[] = []
-  index.passages.forEach(({ item, passage, wordings }, doc) => {
-    const place = { item: item.id, ordinal: passage.ordinal }
-    if (item.kind === 'fixed' || !counts(place)) return
-    const ways = [...wordings].reverse() // its own headings before the title, which all passages of the item share
+  for (const doc of index.docs()) {
+    const place = { item: index.itemIdOf(doc), ordinal: index.ordinalOf(doc) }
+    if (index.itemOf(doc).kind === 'fixed' || !counts(place)) continue
+    const ways = index.wordingsOf(doc).reverse() // its own headings before the title, which all passages of the item share
     if (!ways.some(({ text }) => comesFirst(text) === doc)) places.push(place)
-  })
+  }
   return places
 }

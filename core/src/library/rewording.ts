@@ -1,6 +1,7 @@
 import type { GlossaryEntry } from '../retrieval/glossary.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
-import { questionTerms, search } from '../retrieval/search.ts'
+import { questionTerms } from '../retrieval/questionTerms.ts'
+import { search } from '../retrieval/search.ts'
 import { twoWayMatch } from '../retrieval/twoWay.ts'
 import { stem } from '../text/stem.ts'
 import { fold, tokenize } from '../text/tokens.ts'
@@ -41,11 +42,11 @@ const NEAR = 0.3
  * @returns the most asked first, then by source
  */
 export function otherWaysToAsk(index: ReleaseIndex, item: number, { glossary, log, refused }: SuggestionSettings): Suggestion[] {
-  const own = index.passages.filter((passage) => passage.item.id === item)
-  const first = own[0]
-  if (!first) return []
-  const wordings = [first.item.title, ...first.item.phrasings, ...(first.item.parts?.flatMap((part) => part.phrasings) ?? [])]
-  const headings = [...new Set(own.flatMap(({ passage }) => passage.path.at(-1) ?? []))]
+  const own = index.docsOf(item)
+  if (own.length === 0) return []
+  const known = own.flatMap((doc) => index.wordingsOf(doc))
+  const wordings = [...new Set(known.filter(({ kind }) => kind !== 'heading').map(({ text }) => text))]
+  const headings = [...new Set(own.flatMap((doc) => index.passage(doc).passage.path.at(-1) ?? []))]
   const guard = new Guard(index, item, log)
   const offered: Suggestion[] = [
     ...fromLog(index, item, log),
@@ -67,7 +68,7 @@ function fromLog(index: ReleaseIndex, item: number, log: readonly LoggedQuestion
     .filter(({ answeredBy, text }) => (answeredBy === null || answeredBy === item) && text.length <= 140)
     .flatMap(({ text, times }) => {
       const near = search(questionTerms(text, index), index, 3)
-      const place = near.findIndex(({ doc }) => index.passages[doc]!.item.id === item)
+      const place = near.findIndex(({ doc }) => index.itemIdOf(doc) === item)
       const found = near[place]
       const close = found && (place === 0 || found.score >= near[0]!.score * 0.8) && Math.max(found.match.both, found.words) >= NEAR
       return close ? [{ suggestion: { text, from: 'log' as const, times }, worth: times * found.score }] : []
@@ -109,7 +110,7 @@ function reworded(text: string, index: ReleaseIndex): string[] {
 /** "changing" becomes "change" when the library has a word of the same stem that is no "-ing" form. */
 function baseForm(word: string, index: ReleaseIndex): string | undefined {
   const wanted = stem(fold(word), 'en')
-  const words = [...index.stems].filter(([written, own]) => own === wanted && !/(ing|ed|s|er|ation)$/.test(written)).map(([written]) => written)
+  const words = index.wordsOf(wanted).filter((written) => !/(ing|ed|s|er|ation)$/.test(written))
   return words.sort((a, b) => a.length - b.length)[0]
 }
 
@@ -124,10 +125,10 @@ class Guard {
     log: readonly LoggedQuestion[],
   ) {
     const texts = new Set<string>()
-    for (const { item: other, wordings } of index.passages) if (other.id !== item) for (const { text } of wordings) texts.add(text)
+    for (const doc of index.docs()) if (index.itemIdOf(doc) !== item) for (const { text } of index.wordingsOf(doc)) texts.add(text)
     for (const { text, answeredBy } of log) if (answeredBy !== null && answeredBy !== item) texts.add(text)
     this.theirs = [...texts].map((text) => ({ text, terms: this.terms(text) }))
-    this.mine = index.passages.filter((passage) => passage.item.id === item).flatMap(({ wordings }) => wordings.map(({ terms }) => terms))
+    this.mine = index.docsOf(item).flatMap((doc) => index.wordingsOf(doc).map(({ terms }) => terms))
   }
 
   pullsFromOthers(text: string): boolean {

@@ -8,12 +8,13 @@ export function sigmoid(x: number): number {
  *
  * @param rows feature vectors, all of one length; a constant 1 for the intercept is the caller's to add
  * @param labels 0 or 1 for each row
+ * @param counts how much each row counts; 1 when not given
  * @param ridge penalty on the square of each weight; > 0, which also keeps separable data finite
  * @returns one weight for each feature
  * @throws {RangeError} when rows are missing or rows and labels differ in number
  * @see T. Hastie, R. Tibshirani, J. Friedman, The Elements of Statistical Learning (2009), section 4.4.1
  */
-export function fitLogistic(rows: readonly number[][], labels: readonly number[], ridge: number): number[] {
+export function fitLogistic(rows: readonly number[][], labels: readonly number[], ridge: number, counts?: readonly number[]): number[] {
   if (rows.length === 0) throw new RangeError('there are no rows to fit')
   if (rows.length !== labels.length) throw new RangeError(`${rows.length} rows but ${labels.length} labels`)
   const size = rows[0]!.length
@@ -23,9 +24,10 @@ export function fitLogistic(rows: readonly number[][], labels: readonly number[]
     const hessian = weights.map((_, i) => weights.map((__, j) => (i === j ? ridge : 0)))
     rows.forEach((row, r) => {
       const p = sigmoid(dot(row, weights))
-      const spread = p * (1 - p)
+      const count = counts?.[r] ?? 1
+      const spread = count * p * (1 - p)
       for (let i = 0; i < size; i++) {
-        gradient[i]! += (labels[r]! - p) * row[i]!
+        gradient[i]! += count * (labels[r]! - p) * row[i]!
         for (let j = 0; j < size; j++) hessian[i]![j]! += spread * row[i]! * row[j]!
       }
     })

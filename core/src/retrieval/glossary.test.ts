@@ -36,13 +36,4 @@ describe('an index with a glossary', () => {
     expect(first('what does the residents pass cost', []).trace.candidates[0]?.matched ?? []).not.to.include('island card')
   })
   it('finds a text in people’s words by the company’s', () => expect(first('where is the counter').trace.candidates[0]!.item).to.equal(2))
-  it('reads an item once for indices of the same glossary', () => {
-    const kept = new Map()
-    indexRelease(items, { glossary: ENTRIES, kept })
-    const before = [...kept.values()]
-    indexRelease([...items].reverse(), { glossary: ENTRIES, kept })
-    expect([...kept.values()]).to.eql(before)
-    indexRelease(items, { glossary: [], kept })
-    expect(kept.size).to.equal(6)
-  })
 })

@@ -1,63 +1,73 @@
 import { type ContentItem, passagesOf } from '../answering/items.ts'
 import type { Passage } from '../library/passages.ts'
-import { analyse } from '../text/analyse.ts'
+import { analyse, type Term } from '../text/analyse.ts'
 import { guessLanguage, type Language } from '../text/language.ts'
-import { LEAD_WORDS } from './fields.ts'
+import { type Field, LEAD_WORDS } from './fields.ts'
 import { type Glossary, readTerms } from './glossary.ts'
-import type { FieldTerms } from './postings.ts'
 
-/** A wording before it is weighed: what a weight is depends on the rest of the library. */
+/** The words of one passage, field by field. */
+export type FieldTerms = Record<Field, readonly Term[]>
+
+/** A title, heading or phrasing that a question is held against from both sides. */
 export interface ReadWording {
-  kind: 'title' | 'phrasing' | 'heading'
+  kind: WordingKind
   text: string
   stems: string[]
 }
+export const WORDING_KINDS = ['title', 'phrasing', 'heading'] as const
+export type WordingKind = (typeof WORDING_KINDS)[number]
 
-/** An item read into words, passage by passage. It depends on its revision and the glossary alone, so it can be kept between indices. */
-export interface ReadItem {
-  item: ContentItem
-  passages: { passage: Passage; fields: FieldTerms; wordings: ReadWording[] }[]
-  /** Written words with their stem and how often each occurs. */
-  words: Map<string, { stem: string; count: number }>
+export interface ReadPassage {
+  passage: Passage
+  fields: FieldTerms
+  /** Those of the passage itself: its headings, and what was taught for its part. */
+  wordings: ReadWording[]
 }
 
-/** Cuts an item into passages and reads the words of each field. */
-export function readItem(item: ContentItem, language: Language, glossary: Glossary): ReadItem {
-  const words: ReadItem['words'] = new Map()
-  const own = guessLanguage(`${item.title} ${item.phrasings.join(' ')} ${item.body || item.parts?.map(({ body }) => body).join(' ').slice(0, 4_000)}`, language)
-  const terms = (text: string) => {
-    const found = analyse(text, own)
-    for (const { stem, word } of found) {
-      if (stem.startsWith('#')) continue
-      const known = words.get(word)
-      if (known) known.count++
-      else words.set(word, { stem, count: 1 })
-    }
-    return found
-  }
+/** An item read into words, passage by passage. It depends on its revision and the glossary alone. */
+export interface ReadItem {
+  item: ContentItem
+  /** Title and phrasings, which all passages share. */
+  wordings: ReadWording[]
+  passages: ReadPassage[]
+}
+
+export interface ReadingSettings {
+  language: Language
+  glossary: Glossary
+  /** Titles and headings are not read: for finding out what a library is worth without them. */
+  noTitles?: boolean
+}
+
+/**
+ * Reads the words of each field of an item's passages.
+ * @param cut its passages, where they are known already
+ */
+export function readItem(item: ContentItem, { language, glossary, noTitles = false }: ReadingSettings, cut: readonly Passage[] = passagesOf(item)): ReadItem {
+  const own = guessLanguage(`${item.title} ${item.phrasings.join(' ')} ${cut.map(({ text }) => text).join(' ').slice(0, 1_000)}`, language)
   /** For the index: the written words and the company's. */
-  const both = (text: string) => readTerms(terms(text), glossary, true).map(({ stem }) => stem)
+  const both = (text: string, spoken = own): Term[] => readTerms(analyse(text, spoken), glossary, true)
   /** For a match from both sides: the company's words only, as in questions. */
   const exact = (text: string) => [...new Set(readTerms(analyse(text, own), glossary).map(({ stem }) => stem))]
+  const worded = (kind: WordingKind) => (text: string): ReadWording => ({ kind, text, stems: exact(text) })
 
-  const title = both(item.title)
-  const phrasings = item.phrasings.flatMap(both)
-  const titleWordings: ReadWording[] = [
-    { kind: 'title', text: item.title, stems: exact(item.title) },
-    ...item.phrasings.map((text): ReadWording => ({ kind: 'phrasing', text, stems: exact(text) })),
-  ]
-  const passages = passagesOf(item).map((passage) => {
-    const body = item.kind === 'fixed' ? [] : both(passage.text)
+  const title = noTitles ? [] : both(item.title)
+  const phrasings = item.phrasings.flatMap((text) => both(text))
+  const passages = cut.map((passage): ReadPassage => {
+    const spoken = guessLanguage(passage.text.slice(0, 400), own)
+    const body = item.kind === 'fixed' ? [] : both(passage.text, spoken)
     const taught = passage.part === null ? [] : (item.parts?.[passage.part]?.phrasings ?? [])
-    const wordings = [
-      ...titleWordings,
-      ...taught.map((text): ReadWording => ({ kind: 'phrasing', text, stems: exact(text) })),
-      ...headings(item.title, passage.path).map((text): ReadWording => ({ kind: 'heading', text, stems: exact(text) })),
-    ].filter(({ stems }) => stems.length > 0)
-    const fields: FieldTerms = { title, phrasings: [...phrasings, ...taught.flatMap(both)], path: both(passage.path.join(' ')), lead: body.slice(0, LEAD_WORDS), body }
-    return { passage, fields, wordings }
+    const path = noTitles ? [] : passage.path
+    const wordings = [...taught.map(worded('phrasing')), ...headings(item.title, path).map(worded('heading'))]
+    const fields: FieldTerms = { title, phrasings: [...phrasings, ...taught.flatMap((text) => both(text))], path: both(path.join(' ')), lead: body.slice(0, LEAD_WORDS), body }
+    return { passage, fields, wordings: wordings.filter(isSaid) }
   })
-  return { item, passages, words }
+  const titled = noTitles ? [] : [worded('title')(item.title)]
+  return { item, passages, wordings: [...titled, ...item.phrasings.map(worded('phrasing'))].filter(isSaid) }
+}
+
+function isSaid({ stems }: ReadWording): boolean {
+  return stems.length > 0
 }
 
 function headings(title: string, path: readonly string[]): string[] {

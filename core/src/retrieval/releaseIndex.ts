@@ -1,85 +1,257 @@
 import type { ContentItem } from '../answering/items.ts'
 import type { Passage } from '../library/passages.ts'
 import type { Language } from '../text/language.ts'
+import { numberOf } from './dictionary.ts'
+import { inverseFrequency } from './fields.ts'
 import { compileGlossary, type Glossary, type GlossaryEntry } from './glossary.ts'
-import { type ReadItem, readItem, type ReadWording } from './itemReading.ts'
-import { buildPostings, type Postings } from './postings.ts'
-import { buildSpeller, type Speller } from './typos.ts'
+import { type ReadItem, readItem, WORDING_KINDS, type WordingKind } from './itemReading.ts'
+import { unpackPassage } from './packedPassage.ts'
+import { openSegment, type Segment } from './segment.ts'
+import { SegmentBuilder } from './segmentBuilder.ts'
+import { stringAt } from './strings.ts'
 import type { Weighted } from './twoWay.ts'
 
-/** A title, heading or phrasing that a question is held against from both sides. */
+/** A wording with what its terms weigh in this library. */
 export interface Wording {
-  kind: 'title' | 'phrasing' | 'heading'
+  kind: WordingKind
   text: string
   terms: Weighted[]
 }
 
+/** What an item says of itself, without its text, which its passages have. */
+export type ItemHead = Omit<ContentItem, 'body' | 'parts'>
+
 export interface IndexedPassage {
-  item: ContentItem
+  item: ItemHead
   passage: Passage
-  wordings: Wording[]
-  /** This passage is the first of its item. */
-  first: boolean
 }
 
-/** All that is needed to answer from one release; immutable once built. */
-export interface ReleaseIndex {
-  passages: IndexedPassage[]
-  postings: Postings
-  speller: Speller
-  /** Written words to their stems, to turn a corrected word into a term. */
-  stems: Map<string, string>
-  language: Language
-  glossary: Glossary
+/** A segment within an index: where its passages begin, which no longer count, and how many passages of the whole index have each of its terms. */
+export interface IndexPart {
+  segment: Segment
+  base: number
+  /** 1 for a passage that was removed; null when all count. */
+  gone: Uint8Array | null
+  counts: Uint32Array
 }
 
 export interface IndexSettings {
   language?: Language
   glossary?: readonly GlossaryEntry[]
-  /** Items as they were read for an earlier index: what has not changed is not read again. The caller owns it and may empty it at any time. */
-  kept?: Map<string, ReadItem>
+  noTitles?: boolean
 }
 
-/** Reads the words of items; what is kept from an earlier time is not read again. */
-export function readItems(items: readonly ContentItem[], { language = 'en', glossary: entries = [], kept }: IndexSettings = {}): ReadItem[] {
+/** A mark of what is asked weighs this share of a word. */
+const MARK_SHARE = 0.5
+
+/** All that is needed to answer from one release. It never changes; `changeIndex` makes another that shares its memory. */
+export class ReleaseIndex {
+  /** Passages that count. */
+  readonly size: number
+  /** Passages are numbered from 0 to before this; some of them may be gone. */
+  readonly end: number
+  /** Rarity of a word that no passage has. */
+  readonly unknownIdf: number
+  readonly language: Language
+  readonly glossary: Glossary
+  private readonly idfs = new Float64Array(4_096)
+
+  constructor(
+    readonly parts: readonly IndexPart[],
+    readonly settings: IndexSettings = {},
+  ) {
+    this.end = parts.reduce((sum, { segment }) => sum + segment.passageItem.length, 0)
+    this.size = this.end - parts.reduce((sum, { gone }) => sum + (gone ? countOnes(gone) : 0), 0)
+    this.unknownIdf = inverseFrequency(0, this.size)
+    this.language = settings.language ?? 'en'
+    this.glossary = compileGlossary(settings.glossary ?? [], this.language)
+  }
+
+  /** How many passages have a term. */
+  frequency(stem: string): number {
+    for (const { segment, counts } of this.parts) {
+      const term = numberOf(segment.terms, stem)
+      if (term >= 0) return counts[term]!
+    }
+    return 0
+  }
+
+  /** What a term weighs: its rarity, that of an unseen word when no passage has it. */
+  weightOf(stem: string): number {
+    return this.idf(this.frequency(stem)) * (stem.startsWith('#') ? MARK_SHARE : 1)
+  }
+
+  /** What term `term` of a part weighs. */
+  weightAt({ segment, counts }: IndexPart, term: number): number {
+    const weight = this.idf(counts[term]!)
+    return segment.marks[term] === 1 ? weight * MARK_SHARE : weight
+  }
+
+  partOf(doc: number): IndexPart {
+    return this.parts.find(({ segment, base }) => doc < base + segment.passageItem.length)!
+  }
+
+  counts(doc: number): boolean {
+    const { gone, base } = this.partOf(doc)
+    return gone === null || gone[doc - base] === 0
+  }
+
+  passage(doc: number): IndexedPassage {
+    const { segment, base } = this.partOf(doc)
+    return { item: this.itemOf(doc), passage: unpackPassage(stringAt(segment.passages, doc - base)) }
+  }
+
+  /** The id of a passage's item; reads nothing else. */
+  itemIdOf(doc: number): number {
+    const { segment, base } = this.partOf(doc)
+    return segment.itemIds[segment.passageItem[doc - base]!]!
+  }
+
+  itemOf(doc: number): ItemHead {
+    const { segment, base } = this.partOf(doc)
+    return JSON.parse(stringAt(segment.items, segment.passageItem[doc - base]!)) as ItemHead
+  }
+
+  /** Whether the passage's item holds only on some days or at some doors. */
+  limitedAt(doc: number): boolean {
+    const { segment, base } = this.partOf(doc)
+    return segment.itemLimited[segment.passageItem[doc - base]!] === 1
+  }
+
+  /** Number of the item's passage, from 0. */
+  ordinalOf(doc: number): number {
+    const { segment, base } = this.partOf(doc)
+    return doc - base - segment.itemFirst[segment.passageItem[doc - base]!]!
+  }
+
+  /** The same for two passages only when they stand below the same heading of the same item. */
+  sectionOf(doc: number): string {
+    const part = this.partOf(doc)
+    return `${this.parts.indexOf(part)}.${part.segment.passageSection[doc - part.base]}`
+  }
+
+  /** All passages that count, in order. */
+  *docs(): Generator<number> {
+    for (const { segment, base, gone } of this.parts) for (let at = 0; at < segment.passageItem.length; at++) if (!gone || gone[at] === 0) yield base + at
+  }
+
+  /** The passages of an item that count, in order. */
+  docsOf(item: number): number[] {
+    return this.parts.flatMap(({ segment, base, gone }) => {
+      const at = segment.itemIds.lastIndexOf(item)
+      if (at < 0) return []
+      const docs = Array.from({ length: segment.itemFirst[at + 1]! - segment.itemFirst[at]! }, (_, i) => segment.itemFirst[at]! + i)
+      return docs.filter((doc) => !gone || gone[doc] === 0).map((doc) => doc + base)
+    })
+  }
+
+  /** The wordings of a passage: title and phrasings of its item, then what was taught for it and its headings. */
+  wordingsOf(doc: number): Wording[] {
+    const part = this.partOf(doc)
+    return wordingRanges(part.segment, doc - part.base).flatMap(([from, to]) => Array.from({ length: to - from }, (_, i) => this.wordingAt(part, from + i)))
+  }
+
+  wordingAt(part: IndexPart, wording: number): Wording {
+    const { segment } = part
+    const terms = segment.wordingTerms.subarray(wording === 0 ? 0 : segment.wordingEnds[wording - 1]!, segment.wordingEnds[wording]!)
+    return {
+      kind: WORDING_KINDS[segment.wordingKinds[wording]!]!,
+      text: stringAt(segment.wordingTexts, wording),
+      terms: Array.from(terms, (term) => ({ stem: stringAt(segment.terms.strings, term), weight: this.weightAt(part, term) })),
+    }
+  }
+
+  /** Written words that come to a term. */
+  wordsOf(stem: string): string[] {
+    const words = this.parts.flatMap(({ segment }) => {
+      const term = numberOf(segment.terms, stem)
+      return term < 0 ? [] : [...segment.wordTerms].flatMap((own, at) => (own === term ? [stringAt(segment.words, at)] : []))
+    })
+    return [...new Set(words)]
+  }
+
+  private idf(count: number): number {
+    if (count >= this.idfs.length) return inverseFrequency(count, this.size)
+    return (this.idfs[count] ||= inverseFrequency(count, this.size))
+  }
+}
+
+/** The two ranges in which a passage's wordings lie: those of its item, and its own. */
+export function wordingRanges({ passageItem, itemWordings, passageWordings }: Segment, passage: number): [from: number, to: number][] {
+  const item = passageItem[passage]!
+  return [[itemWordings[item]!, itemWordings[item + 1]!], [passageWordings[passage]!, passageWordings[passage + 1]!]]
+}
+
+/** Reads the words of items. */
+export function readItems(items: readonly ContentItem[], { language = 'en', glossary: entries = [], noTitles }: IndexSettings = {}): ReadItem[] {
   const glossary = compileGlossary(entries, language)
-  const edition = JSON.stringify(entries.map(({ term, also }) => [term, also]))
-  return items.map((item) => {
-    const key = `${item.revision} ${language} ${edition}`
-    const known = kept?.get(key) ?? readItem(item, language, glossary)
-    kept?.set(key, known)
-    return known
-  })
+  return items.map((item) => readItem(item, { language, glossary, noTitles }))
 }
 
 /**
  * Builds the index of a release from its articles, documents and fixed answers.
  * @param read the items as readItems gives them, where that was done before
  */
-export function indexRelease(items: readonly ContentItem[], settings: IndexSettings = {}, read: readonly ReadItem[] = readItems(items, settings)): ReleaseIndex {
-  const { language = 'en', glossary: entries = [] } = settings
+export function indexRelease(items: readonly ContentItem[], settings: IndexSettings = {}, read?: readonly ReadItem[]): ReleaseIndex {
+  return new ReleaseIndex([wholePart(buildSegment(items, settings, read))], settings)
+}
+
+export function buildSegment(items: readonly ContentItem[], settings: IndexSettings, read?: readonly ReadItem[]): Segment {
+  const { language = 'en', glossary: entries = [], noTitles } = settings
   const glossary = compileGlossary(entries, language)
-  const postings = buildPostings(read.flatMap(({ passages }) => passages.map(({ fields }) => fields)))
-  const weigh = ({ kind, text, stems }: ReadWording): Wording => ({ kind, text, terms: stems.map((stem) => ({ stem, weight: weightOf(stem, postings) })) })
-  const passages = read.flatMap((each, i) => each.passages.map(({ passage, wordings }): IndexedPassage => ({ item: items[i]!, passage, first: passage.ordinal === 0, wordings: wordings.map(weigh) })))
-  const { counts, stems } = wordsOf(read)
-  return { passages, postings, speller: buildSpeller(counts), stems, language, glossary }
+  const builder = new SegmentBuilder()
+  items.forEach((item, i) => builder.add(read?.[i] ?? readItem(item, { language, glossary, noTitles })))
+  return builder.end()
 }
 
-/** What a term weighs in a match: its idf, that of an unseen word when no passage has it. */
-export function weightOf(stem: string, postings: Postings): number {
-  const number = postings.terms.get(stem)
-  const weight = number === undefined ? postings.unknownIdf : postings.idf[number]!
-  return stem.startsWith('#') ? weight * 0.5 : weight
+/** A segment as the only part of an index. */
+export function wholePart(segment: Segment): IndexPart {
+  return { segment, base: 0, gone: null, counts: Uint32Array.from({ length: segment.terms.size }, (_, term) => segment.offsets[term + 1]! - segment.offsets[term]!) }
 }
 
-function wordsOf(read: readonly ReadItem[]): { counts: Map<string, number>; stems: Map<string, string> } {
-  const counts = new Map<string, number>()
-  const stems = new Map<string, string>()
-  for (const { words } of read)
-    for (const [word, { stem, count }] of words) {
-      counts.set(word, (counts.get(word) ?? 0) + count)
-      stems.set(word, stem)
-    }
-  return { counts, stems }
+/** An index as blocks of memory, to be stored or given to another thread; `openIndex` makes it an index again. */
+export interface IndexBlocks {
+  segments: ArrayBufferLike[]
+  gone: (Uint8Array | null)[]
+  settings: IndexSettings
 }
+
+export function blocksOf({ parts, settings }: ReleaseIndex): IndexBlocks {
+  return { segments: parts.map(({ segment }) => segment.block), gone: parts.map(({ gone }) => gone), settings }
+}
+
+/** @throws {RangeError} when a block is not a stored index */
+export function openIndex({ segments, gone, settings }: IndexBlocks): ReleaseIndex {
+  let index = new ReleaseIndex([], settings)
+  segments.forEach((block, i) => (index = withPart(index, openSegment(block), gone[i] ?? null)))
+  return index
+}
+
+/** The index with one more segment, its terms counted in. */
+export function withPart(index: ReleaseIndex, segment: Segment, gone: Uint8Array | null = null): ReleaseIndex {
+  const own = wholePart(segment).counts
+  if (gone) subtractGone(segment, gone, own)
+  if (index.parts.length === 0) return new ReleaseIndex([{ segment, base: 0, gone, counts: own }], index.settings)
+  const total = own.slice()
+  const parts = index.parts.map((part) => ({ ...part, counts: part.counts.slice() }))
+  for (let term = 0; term < segment.terms.size; term++) {
+    const stem = stringAt(segment.terms.strings, term)
+    const places = parts.map((part) => numberOf(part.segment.terms, stem))
+    const before = places.findIndex((place) => place >= 0)
+    if (before >= 0) total[term]! += parts[before]!.counts[places[before]!]!
+    places.forEach((place, i) => place >= 0 && (parts[i]!.counts[place] = total[term]!))
+  }
+  return new ReleaseIndex([...parts, { segment, base: index.end, gone, counts: total }], index.settings)
+}
+
+function subtractGone({ offsets, docs, terms }: Segment, gone: Uint8Array, counts: Uint32Array): void {
+  for (let term = 0; term < terms.size; term++)
+    for (let at = offsets[term]!; at < offsets[term + 1]!; at++) if (gone[docs[at]!] === 1) counts[term]!--
+}
+
+function countOnes(flags: Uint8Array): number {
+  let ones = 0
+  for (const flag of flags) ones += flag
+  return ones
+}
+

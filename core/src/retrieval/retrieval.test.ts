@@ -1,12 +1,19 @@
 import { expect } from 'chai'
 import type { ContentItem } from '../answering/items.ts'
+import { pick, seeded } from '../maths/random.ts'
 import { analyse } from '../text/analyse.ts'
-import { FIELD_SETTINGS, FIELDS, SATURATION } from './fields.ts'
-import { buildPostings, type FieldTerms, inverseFrequency } from './postings.ts'
+import { dictionaryIn, dictionarySections, numberOf } from './dictionary.ts'
+import { impactOf, inverseFrequency, SATURATION, shareOf } from './fields.ts'
+import { likeTerms } from './grams.ts'
+import { packPassage, unpackPassage } from './packedPassage.ts'
+import { questionTerms } from './questionTerms.ts'
 import { indexRelease } from './releaseIndex.ts'
-import { questionTerms, search } from './search.ts'
-import { buildSpeller, correct } from './typos.ts'
+import { search } from './search.ts'
+import { stringAt, StringsBuilder, stringsIn } from './strings.ts'
+import { strongest } from './strongest.ts'
+import { correct } from './typos.ts'
 import { twoWayMatch } from './twoWay.ts'
+import { splitPassages } from '../library/passages.ts'
 
 const item = (id: number, title: string, body: string, phrasings: string[] = []): ContentItem => ({ id, revision: id * 10, kind: 'article', title, phrasings, collection: 'A', body })
 const ITEMS = [
@@ -14,32 +21,16 @@ const ITEMS = [
   item(2, 'Bicycles', 'A bicycle costs 5.00 each way. Electric bicycles are carried like others.'),
   item(3, 'Luggage', 'Two bags of 23 kg for each passenger. Surfboards are free.'),
 ]
+const segmentOf = (...words: string[]) => indexRelease([item(1, '', words.join(' '))]).parts[0]!.segment
 
-describe('buildPostings', () => {
-  const rows: FieldTerms[] = [
-    { title: ['pet'], phrasings: [], path: [], lead: ['dog', 'lead'], body: ['dog', 'lead', 'dog'] },
-    { title: ['bike'], phrasings: ['bike', 'dog'], path: [], lead: ['fare'], body: ['fare'] },
-  ]
-  /** BM25F written down as in its source, with no index. */
-  function slowImpact(doc: number, term: string): number {
-    const tf = FIELDS.reduce((sum, field) => {
-      const { weight, lengthNorm } = FIELD_SETTINGS[field]
-      const mean = rows.reduce((all, row) => all + row[field].length, 0) / rows.length || 1
-      const count = rows[doc]![field].filter((word) => word === term).length
-      return sum + (count * weight) / (1 - lengthNorm + (lengthNorm * rows[doc]![field].length) / mean)
-    }, 0)
-    return (tf * (SATURATION + 1)) / (tf + SATURATION)
-  }
-  it('agrees with BM25F written down plainly', () => {
-    const postings = buildPostings(rows)
-    for (const [term, number] of postings.terms)
-      for (let at = postings.offsets[number]!; at < postings.offsets[number + 1]!; at++)
-        expect(postings.impacts[at]).to.be.closeTo(slowImpact(postings.docs[at]!, term), 1e-5)
+describe('BM25F', () => {
+  it('gives a term of usual fields its weights: worked values', () => {
+    expect(shareOf('title', 4)).to.be.closeTo(3, 1e-12)
+    expect(shareOf('body', 120)).to.be.closeTo(1 / 1.6, 1e-12)
   })
-  it('lists passages of a term in order, each once', () => {
-    const postings = buildPostings(rows)
-    const dog = postings.terms.get('dog')!
-    expect([...postings.docs.slice(postings.offsets[dog]!, postings.offsets[dog + 1]!)]).to.eql([0, 1])
+  it('saturates', () => {
+    expect(impactOf(SATURATION)).to.be.closeTo((SATURATION + 1) / 2, 1e-12)
+    expect(impactOf(1e9)).to.be.closeTo(SATURATION + 1, 1e-6)
   })
   it('gives rarer words a higher idf, and never a negative one', () => {
     expect(inverseFrequency(1, 100)).to.be.greaterThan(inverseFrequency(50, 100))
@@ -47,13 +38,54 @@ describe('buildPostings', () => {
   })
 })
 
-describe('correct', () => {
-  const speller = buildSpeller(new Map([['bicycle', 3], ['luggage', 2], ['passenger', 1], ['boat', 9]]))
-  const cases = [['bicylce', 'bicycle'], ['lugage', 'luggage'], ['pasenegr', 'passenger'], ['baot', 'boat'], ['boot', 'boat']] as const
-  for (const [typed, meant] of cases) it(`reads “${typed}” as “${meant}”`, () => expect(correct(typed, speller)).to.equal(meant))
-  it('leaves short words, numbers and strangers alone', () => {
-    for (const word of ['dog', '23', 'helicopter']) expect(correct(word, speller)).to.equal(undefined)
+describe('flat memory', () => {
+  const random = seeded(4)
+  const words = [...new Set(Array.from({ length: 3_000 }, () => Array.from({ length: 1 + Math.floor(random() * 9) }, () => pick([...'abcdeéßłЖ漢'], random)).join('')))]
+  it('gives back every string, in one byte a letter or two', () => {
+    const builder = new StringsBuilder()
+    for (const word of ['', ...words]) builder.push(word)
+    const strings = stringsIn(builder.sections('x'), 'x')
+    expect(['', ...words].map((_, at) => stringAt(strings, at))).to.eql(['', ...words])
   })
+  it('looks words up as a Map does', () => {
+    const known = words.slice(0, 2_000)
+    const dictionary = dictionaryIn(dictionarySections(known))
+    const map = new Map(known.map((word, at) => [word, at]))
+    for (const word of words) expect(numberOf(dictionary, word)).to.equal(map.get(word) ?? -1)
+  })
+  it('gives back a passage as it was', () => {
+    const [passage] = splitPassages('A **bold** & plain line:\n\n1. one\n2. two <b>\n\n| A | B |\n| --- | --- |\n| 1 | *2* |\n\n```\ncode\n```')
+    expect(unpackPassage(packPassage(passage!))).to.eql(passage)
+  })
+})
+
+describe('strongest', () => {
+  it('agrees with sorting all', () => {
+    const random = seeded(2)
+    for (let round = 0; round < 20; round++) {
+      const numbers = Array.from({ length: 200 }, () => Math.floor(random() * 90))
+      expect(strongest(numbers, 15, (a, b) => a - b)).to.eql([...numbers].sort((a, b) => b - a).slice(0, 15))
+    }
+  })
+})
+
+describe('correct', () => {
+  const segment = segmentOf('bicycle', 'luggage', 'passenger', 'boat', 'stable', 'style', 'input', 'init')
+  const cases = [['bicylce', 'bicycle'], ['lugage', 'luggage'], ['pasenegr', 'passenger'], ['baot', 'boat'], ['boot', 'boat'], ['stble', 'stable'], ['inpt', 'input']] as const
+  for (const [typed, meant] of cases) it(`reads “${typed}” as “${meant}”`, () => expect(correct(typed, segment, () => 1)?.word).to.equal(meant))
+  it('leaves short words, numbers and strangers alone', () => {
+    for (const word of ['dog', '23', 'helicopter']) expect(correct(word, segment, () => 1)).to.equal(undefined)
+  })
+  it('passes over words that no passage has any more', () => expect(correct('baot', segment, () => 0)).to.equal(undefined))
+})
+
+describe('likeTerms', () => {
+  it('finds parts of compounds and other forms, and says how like they are', () => {
+    const found = likeTerms('paketverwalt', segmentOf('Paketverwaltungswerkzeug', 'Verwaltung', 'Wald'), 0.3)
+    expect(found.map(({ stem }) => stem)).to.include('paketverwaltungswerkzeug')
+    for (const { likeness } of found) expect(likeness).to.be.within(0.3, 1)
+  })
+  it('is nothing for short words and numbers', () => expect([...likeTerms('dog', segmentOf('dogs', 'doggy'), 0.1), ...likeTerms('12345', segmentOf('123456'), 0.1)]).to.eql([]))
 })
 
 describe('twoWayMatch', () => {
@@ -73,8 +105,8 @@ describe('twoWayMatch', () => {
 describe('search', () => {
   const index = indexRelease(ITEMS)
   const first = (question: string) => {
-    const terms = questionTerms(question, index)
-    return index.passages[search(terms, index)[0]?.doc ?? -1]?.item.title
+    const [best] = search(questionTerms(question, index), index)
+    return best && index.itemOf(best.doc).title
   }
   it('finds by title, by phrasing, by body, and with a slip', () => {
     expect(first('bicycles')).to.equal('Bicycles')
@@ -92,5 +124,10 @@ describe('search', () => {
   it('tells which words a candidate has', () => {
     const terms = questionTerms('dog helicopter', index)
     expect(search(terms, index)[0]!.matched).to.eql([true, false])
+  })
+  it('without titles finds by the text alone', () => {
+    const bare = indexRelease(ITEMS, { noTitles: true })
+    expect(search(questionTerms('luggage', bare), bare)).to.eql([])
+    expect(bare.itemIdOf(search(questionTerms('surfboard', bare), bare)[0]!.doc)).to.equal(3)
   })
 })

@@ -1,27 +1,17 @@
-import { analyseQuestion } from '../text/analyse.ts'
-import { guessLanguage } from '../text/language.ts'
-import { stem as stemOf } from '../text/stem.ts'
-import { type GlossaryTerm, readTerms } from './glossary.ts'
-import { type ReleaseIndex, type Wording, weightOf } from './releaseIndex.ts'
-import { NO_MATCH, twoWayMatch, type TwoWay } from './twoWay.ts'
-import { correct } from './typos.ts'
-
-/** A content word of the question as it was looked up. */
-export interface QuestionTerm {
-  stem: string
-  word: string
-  weight: number
-  /** The word it was read as: when it seemed misspelt, or by the glossary. */
-  readAs?: string
-  known: boolean
-}
+import { accumulate, type LookedUp } from './accumulate.ts'
+import { numberOf } from './dictionary.ts'
+import { SATURATION } from './fields.ts'
+import type { QuestionTerm } from './questionTerms.ts'
+import { type IndexPart, type ReleaseIndex, type Wording, wordingRanges } from './releaseIndex.ts'
+import { postingOf, type Segment } from './segment.ts'
+import { NO_MATCH, type TwoWay } from './twoWay.ts'
 
 export interface Candidate {
-  /** Place in ReleaseIndex.passages. */
+  /** Number of the passage in the index. */
   doc: number
-  /** Sum of the two below: what the ranking goes by. */
+  /** What the ranking goes by: `words` and the match below. */
   score: number
-  /** BM25F as a share of the best that this question could reach, about 0 to 1. */
+  /** BM25F, near terms and neighbouring words, as a share of the most that this question could reach: about 0 to 1. */
   words: number
   /** Two-way match with the best title, heading or phrasing. */
   match: TwoWay
@@ -30,124 +20,140 @@ export interface Candidate {
   matched: boolean[]
 }
 
-/** How much a full two-way match is worth beside the words; usual range 0.3 to 1.5. */
-export const MATCH_WEIGHT = 0.8
-const POOL = 60
-
-/** Reads a question into weighted terms; a word that nothing in the library has is read as its nearest neighbour, if there is one. */
-export function questionTerms(question: string, index: ReleaseIndex): QuestionTerm[] {
-  const language = guessLanguage(question, index.language)
-  const seen = new Set<string>()
-  const terms = readTerms(analyseQuestion(question, language), index.glossary).map(({ stem, word, meant }: GlossaryTerm): QuestionTerm => {
-    if (meant) return { stem, word, readAs: meant, weight: weightOf(stem, index.postings), known: true }
-    if (index.postings.terms.has(stem)) return { stem, word, weight: weightOf(stem, index.postings), known: true }
-    const other = stemOf(word, index.language)
-    if (index.postings.terms.has(other)) return { stem: other, word, weight: weightOf(other, index.postings), known: true }
-    const readAs = correct(word, index.speller)
-    const repaired = readAs && index.stems.get(readAs)
-    if (repaired) return { stem: repaired, word, readAs, weight: weightOf(repaired, index.postings) * 0.9, known: true }
-    return { stem, word, weight: index.postings.unknownIdf, known: false }
-  })
-  return terms.filter((term) => !seen.has(term.stem) && seen.add(term.stem))
-}
+/** How much a full two-way match is worth beside the words; usual range 0.1 to 0.5. */
+export const MATCH_WEIGHT = 0.4
+/** A high power: titles that merely share words with the question say little, those that say the same decide. */
+export const MATCH_POWER = 5
+/** What it is worth when all neighbouring words of the question stand side by side in the text; usual range 0 to 0.1. */
+export const PAIRS_WEIGHT = 0.03
+const POOL = 80
 
 /**
  * Ranks the passages for a question; the best first, at most `limit`.
- * @param counts whether a passage counts at all, by its place in the index
+ * @param counts whether a passage counts at all, by its number in the index
  */
 export function search(terms: readonly QuestionTerm[], index: ReleaseIndex, limit = 12, counts?: (doc: number) => boolean): Candidate[] {
-  const reach = terms.reduce((sum, term) => sum + term.weight, 0)
+  const reach = terms.reduce((sum, term) => sum + term.weight, 0) * (SATURATION + 1)
   if (reach === 0) return []
-  const { scores, touched } = accumulate(terms, index)
-  const pool = strongest(counts ? touched.filter(counts) : touched, scores, POOL)
-  const most = reach * 1.6
-  const candidates = pool.map((doc): Candidate => {
-    const { match, wording } = bestWording(terms, index.passages[doc]!.wordings)
-    const words = scores[doc]! / most
-    return { doc, score: words + MATCH_WEIGHT * match.both, words, match, wording, matched: [] }
+  const found = index.parts.flatMap((part) => inPart(part, { terms, index, reach, counts }))
+  const best = found.sort((a, b) => b.score - a.score || a.item - b.item || a.doc - b.doc).slice(0, limit)
+  return best.map(({ doc, score, words, match, wording, part, numbers }) => ({
+    doc, score, words, match,
+    wording: wording < 0 ? undefined : index.wordingAt(part, wording),
+    matched: numbers.map((term) => term >= 0 && postingOf(part.segment, term, doc - part.base) >= 0),
+  }))
+}
+
+interface Found {
+  doc: number
+  item: number
+  score: number
+  words: number
+  match: TwoWay
+  wording: number
+  part: IndexPart
+  numbers: number[]
+}
+
+interface Asked {
+  terms: readonly QuestionTerm[]
+  index: ReleaseIndex
+  reach: number
+  counts?: (doc: number) => boolean
+}
+
+function inPart(part: IndexPart, { terms, index, reach, counts }: Asked): Found[] {
+  const { segment, base, gone } = part
+  const numbers = terms.map(({ stem }) => numberOf(segment.terms, stem))
+  const lookedUp = [...terms.map(({ stem, weight }) => ({ stem, weight })), ...terms.flatMap(({ near }) => near)].flatMap(({ stem, weight }): LookedUp[] => {
+    const term = numberOf(segment.terms, stem)
+    return term < 0 ? [] : [{ term, weight }]
   })
-  for (const doc of touched) scores[doc] = 0
-  const best = candidates.sort((a, b) => b.score - a.score || a.doc - b.doc).slice(0, limit)
-  for (const candidate of best) candidate.matched = terms.map((term) => holds(index, term.stem, candidate.doc))
-  return best
+  const here = gone || counts ? (doc: number) => gone?.[doc] !== 1 && (counts?.(doc + base) ?? true) : undefined
+  const matcher = new WordingMatcher(part, index, terms, numbers)
+  return accumulate(segment, lookedUp, POOL, here).map(({ doc, score }) => {
+    const { match, wording, worth } = matcher.best(doc)
+    const words = score / reach + PAIRS_WEIGHT * pairsIn(segment, doc, terms, numbers)
+    return { doc: doc + base, item: segment.itemIds[segment.passageItem[doc]!]!, score: words + MATCH_WEIGHT * worth, words, match, wording, part, numbers }
+  })
 }
 
-/** The `most` passages of the highest scores, best first; of equals the one that comes first in the library. */
-function strongest(docs: readonly number[], scores: Float32Array, most: number): number[] {
-  const better = (a: number, b: number) => scores[a]! - scores[b]! || b - a
-  if (docs.length <= most * 2) return [...docs].sort((a, b) => better(b, a)).slice(0, most)
-  const heap: number[] = [] // the weakest of the kept ones on top
-  for (const doc of docs) {
-    if (heap.length < most) siftUp(heap, doc, better)
-    else if (better(doc, heap[0]!) > 0) replaceTop(heap, doc, better)
+/** Share of the question's pairs of neighbouring words that stand side by side in a passage's text, 0 to 1, by weight. */
+function pairsIn({ bodyTerms, bodyEnds }: Segment, passage: number, terms: readonly QuestionTerm[], numbers: readonly number[]): number {
+  let all = 0
+  let found = 0
+  for (let i = 0; i + 1 < terms.length; i++) {
+    const weight = Math.min(terms[i]!.weight, terms[i + 1]!.weight)
+    all += weight
+    const [first, second] = [numbers[i]!, numbers[i + 1]!]
+    if (first < 0 || second < 0) continue
+    for (let at = passage === 0 ? 0 : bodyEnds[passage - 1]!; at + 1 < bodyEnds[passage]!; at++)
+      if (bodyTerms[at] === first && bodyTerms[at + 1] === second) {
+        found += weight
+        break
+      }
   }
-  return heap.sort((a, b) => better(b, a))
+  return all === 0 ? 0 : found / all
 }
 
-function siftUp(heap: number[], doc: number, better: (a: number, b: number) => number): void {
-  let at = heap.push(doc) - 1
-  while (at > 0) {
-    const parent = (at - 1) >> 1
-    if (better(heap[parent]!, doc) <= 0) break
-    heap[at] = heap[parent]!
-    at = parent
+interface BestWording {
+  match: TwoWay
+  /** Number of the wording in its segment, or −1. */
+  wording: number
+  /** What the match is worth in the ranking. */
+  worth: number
+}
+
+/** Holds a question against the wordings of passages; those of an item are looked at once. */
+class WordingMatcher {
+  private readonly ofItems = new Map<number, BestWording>()
+  private readonly asked: number
+
+  constructor(
+    private readonly part: IndexPart,
+    private readonly index: ReleaseIndex,
+    private readonly terms: readonly QuestionTerm[],
+    private readonly numbers: readonly number[],
+  ) {
+    this.asked = terms.reduce((sum, { weight }) => sum + weight, 0)
   }
-  heap[at] = doc
-}
 
-function replaceTop(heap: number[], doc: number, better: (a: number, b: number) => number): void {
-  let at = 0
-  for (;;) {
-    let child = 2 * at + 1
-    if (child >= heap.length) break
-    if (child + 1 < heap.length && better(heap[child + 1]!, heap[child]!) < 0) child++
-    if (better(heap[child]!, doc) >= 0) break
-    heap[at] = heap[child]!
-    at = child
+  best(passage: number): BestWording {
+    const { segment } = this.part
+    const [ofItem, own] = wordingRanges(segment, passage)
+    const item = segment.passageItem[passage]!
+    let shared = this.ofItems.get(item)
+    if (!shared) this.ofItems.set(item, (shared = this.within(ofItem!, { match: NO_MATCH, wording: -1, worth: 0 })))
+    return this.within(own!, shared)
   }
-  heap[at] = doc
-}
 
-const scratch = new WeakMap<ReleaseIndex, Float32Array>()
-
-function accumulate(terms: readonly QuestionTerm[], index: ReleaseIndex): { scores: Float32Array; touched: number[] } {
-  const { postings } = index
-  let scores = scratch.get(index)
-  if (!scores) scratch.set(index, (scores = new Float32Array(postings.size)))
-  const touched: number[] = []
-  for (const { stem, weight } of terms) {
-    const term = postings.terms.get(stem)
-    if (term === undefined) continue
-    for (let at = postings.offsets[term]!; at < postings.offsets[term + 1]!; at++) {
-      const doc = postings.docs[at]!
-      if (scores[doc] === 0) touched.push(doc)
-      scores[doc]! += weight * postings.impacts[at]!
+  private within([from, to]: [number, number], before: BestWording): BestWording {
+    let best = before
+    for (let wording = from; wording < to; wording++) {
+      const match = this.match(wording)
+      const worth = match.both ** MATCH_POWER 
+      if (worth > best.worth) best = { match, wording, worth }
     }
+    return best
   }
-  return { scores, touched }
-}
 
-function bestWording(terms: readonly QuestionTerm[], wordings: readonly Wording[]): { match: TwoWay; wording?: Wording } {
-  let best: { match: TwoWay; wording?: Wording } = { match: NO_MATCH }
-  for (const wording of wordings) {
-    const match = twoWayMatch(terms, wording.terms)
-    if (match.both > best.match.both) best = { match, wording }
+  /** The same as twoWayMatch, on numbers. */
+  private match(wording: number): TwoWay {
+    const { wordingEnds, wordingTerms } = this.part.segment
+    let all = 0
+    let said = 0
+    let asked = 0
+    for (let at = wording === 0 ? 0 : wordingEnds[wording - 1]!; at < wordingEnds[wording]!; at++) {
+      const term = wordingTerms[at]!
+      const weight = this.index.weightAt(this.part, term)
+      all += weight
+      const place = this.numbers.indexOf(term)
+      if (place < 0) continue
+      said += weight
+      asked += this.terms[place]!.weight
+    }
+    if (said === 0) return NO_MATCH
+    const [a, s] = [asked / this.asked, said / all]
+    return { asked: a, said: s, both: (2 * a * s) / (a + s) }
   }
-  return best
-}
-
-/** Whether a passage has a term: a binary search in the term's postings, which are in passage order. */
-function holds({ postings }: ReleaseIndex, stem: string, doc: number): boolean {
-  const term = postings.terms.get(stem)
-  if (term === undefined) return false
-  let low = postings.offsets[term]!
-  let high = postings.offsets[term + 1]! - 1
-  while (low <= high) {
-    const middle = (low + high) >> 1
-    const here = postings.docs[middle]!
-    if (here === doc) return true
-    if (here < doc) low = middle + 1
-    else high = middle - 1
-  }
-  return false
 }

@@ -1,47 +1,61 @@
 import { editDistance } from '../text/distance.ts'
+import { lowerBound, type Segment } from './segment.ts'
+import { stringAt } from './strings.ts'
+import { keyOf, letterSet } from './wordList.ts'
 
-/** Finds the known word nearest to a misspelt one. Words are kept by length, so that only near lengths are compared. */
-export interface Speller {
-  byLength: Map<number, { word: string; letters: number; count: number }[]>
-}
-
-export function buildSpeller(counts: ReadonlyMap<string, number>): Speller {
-  const byLength: Speller['byLength'] = new Map()
-  for (const [word, count] of counts) {
-    if (word.length < 3 || /\d/.test(word)) continue
-    const list = byLength.get(word.length) ?? []
-    list.push({ word, letters: letterSet(word), count })
-    byLength.set(word.length, list)
-  }
-  return { byLength }
+/** A known word that a misspelt one may stand for. */
+export interface Correction {
+  word: string
+  /** Number of its term in the segment. */
+  term: number
+  distance: number
+  /** The typed word has a letter more or less, or the same letters in another order: likelier than a wrong letter. */
+  slip: boolean
+  /** How many passages have its term. */
+  count: number
 }
 
 /**
- * The known word within one edit (two from seven letters on), the nearest first, then the most frequent.
+ * The known word within one edit (two from seven letters on), the nearest first, then the most frequent. It begins like the typed
+ * word, or with its second letter.
+ * @param frequency how many passages have a term; words of terms that none has any more are passed over
  * @returns undefined for words under four letters, numbers, and words with no near neighbour
  */
-export function correct(word: string, speller: Speller): string | undefined {
+export function correct(word: string, segment: Segment, frequency: (term: number) => number): Correction | undefined {
   if (word.length < 4 || /\d/.test(word)) return undefined
   const limit = word.length >= 7 ? 2 : 1
   const letters = letterSet(word)
-  let best: { word: string; distance: number; count: number } | undefined
-  for (let length = word.length - limit; length <= word.length + limit; length++) {
-    for (const known of speller.byLength.get(length) ?? []) {
-      if (differing(letters ^ known.letters) > 2 * limit) continue
-      if (known.word[0] !== word[0] && known.word[1] !== word[0] && known.word[0] !== word[1]) continue
-      const distance = editDistance(word, known.word, best ? Math.min(limit, best.distance) : limit)
-      if (distance > limit) continue
-      if (!best || distance < best.distance || (distance === best.distance && known.count > best.count))
-        best = { word: known.word, distance, count: known.count }
+  const { wordKeys, wordLetters, words, wordTerms } = segment
+  let best: Correction | undefined
+  for (let length = Math.max(3, word.length - limit); length <= word.length + limit; length++)
+    for (const first of new Set([word.charCodeAt(0), word.charCodeAt(1)])) {
+      const key = keyOf(length, first)
+      for (let at = lowerBound(wordKeys, key, 0, wordKeys.length); at < wordKeys.length && wordKeys[at] === key; at++) {
+        if (differing(letters ^ wordLetters[at]!) > 2 * limit) continue
+        const known = stringAt(words, at)
+        const distance = editDistance(word, known, best ? Math.min(limit, best.distance) : limit)
+        if (distance > limit) continue
+        const found = { word: known, term: wordTerms[at]!, distance, slip: isSlip(word, known), count: frequency(wordTerms[at]!) }
+        if (found.count > 0 && !/\d/.test(known) && (!best || isNearer(found, best))) best = found
+      }
     }
-  }
-  return best?.word
+  return best
 }
 
-function letterSet(word: string): number {
-  let set = 0
-  for (let i = 0; i < word.length; i++) set |= 1 << (word.charCodeAt(i) % 31)
-  return set
+/** The nearer one; of two as near, the likelier slip; then the one written more often; then the first in the alphabet. */
+export function isNearer(a: Correction, b: Correction): boolean {
+  if (a.distance !== b.distance) return a.distance < b.distance
+  if (a.slip !== b.slip) return a.slip
+  if (a.count !== b.count) return a.count > b.count
+  return a.word < b.word
+}
+
+function isSlip(typed: string, known: string): boolean {
+  if (typed.length === known.length) return [...typed].sort().join('') === [...known].sort().join('')
+  const [short, long] = typed.length < known.length ? [typed, known] : [known, typed]
+  let at = 0
+  for (const letter of long) if (letter === short[at]) at++
+  return at === short.length
 }
 
 function differing(bits: number): number {

@@ -39,7 +39,7 @@ function termsOf(written: string, language: Language): readonly Term[] {
   if (kept) return kept
   const word = readWord(written)
   const terms: Term[] = []
-  if (word && !STOP_WORDS[language].has(word) && (word.length > 1 || /\d/.test(word))) {
+  if (word && !STOP_WORDS[language].has(word) && (word.length > 1 || /[a-z\d]/.test(word))) {
     terms.push({ stem: stem(word, language), word })
     if (COST_WORDS.has(word)) terms.push({ stem: ASPECT_COST, word })
     if (TIME_WORDS.has(word) || CLOCK.test(word)) terms.push({ stem: ASPECT_TIME, word })

@@ -1,6 +1,6 @@
 import type { Language } from './language.ts'
 
-const english = `a about am an and any anybody anyone anything are as at be been being but by came can cannot cant could couldnt did
+const english = `a s t about am an and any anybody anyone anything are as at be been being but by came can cannot cant could couldnt did
 didnt do does doesnt doing don dont else ever every for from get gets getting go goes going gonna got had has hasnt have havent
 having he hello help her here hers hey hi him his how i id if ill im in into is isnt it its itself ive just kind know let lets like
 made make many may maybe me might mine much must my myself no not now of off ok okay on one only or other our ours out over own
@@ -14,7 +14,7 @@ den denn der des die dies diese diesem diesen dieser dieses doch dort du durch e
 fur gibt haben hallo hast hat hatte hatten hier ich ihm ihn ihr ihre im in ins ist ja jede jeder jedes kann kannst konnen konnte
 konnt mal man mein meine meinem meinen meiner mich mir mit mochte muss musst mussen nach nein nicht noch nun nur ob oder ohne
 schon sehr sein seine sich sie sind so soll sollte uber um und uns unser unsere unter viel vom von vor wann war waren warum was weil
-welche welchem welchen welcher welches wenn wer werde werden wie wieder will wir wird wo wohin wollen wurde zu zum zur danke`
+welche welchem welchen welcher welches wenn wer werde werden wie wieder will wir wird wo wohin wollen wurde zu zum zur danke hilfe helfen frage fragen jemand jemanden brauche braucht brauchen moglich gern gerne habe`
 
 const words = (list: string) => new Set(list.split(/\s+/))
 

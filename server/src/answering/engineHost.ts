@@ -1,10 +1,11 @@
 import type { CourtesyContent, DoorContent, GlossaryContent, ItemKind } from '@janua/contracts'
-import { type ContentItem, indexRelease, type Pinned, type ReadItem, questionTerms, type ReleaseIndex, type Routing, search, STARTER_COURTESIES } from '@janua/core'
-import { contentItem } from '../library/contentItem.ts'
+import { type ContentItem, type Pinned, questionTerms, type ReleaseIndex, type Routing, search, STARTER_COURTESIES } from '@janua/core'
+import type { Sequelize } from 'sequelize'
 import type { ContentTables } from '../library/models.ts'
 import type { Draft } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
 import { problem } from '../http/problems.ts'
+import { type ContentPin, Indices, readContent } from './indices.ts'
 
 export interface OpenDoor extends DoorContent {
   id: number
@@ -17,6 +18,8 @@ export interface CompiledRelease {
   /** The same for the same content. */
   key: string
   index: ReleaseIndex
+  /** The articles, fixed answers and documents in it. */
+  content: readonly ContentPin[]
   doors: OpenDoor[]
   routing: Routing | null
   courtesies: readonly CourtesyContent[]
@@ -24,18 +27,18 @@ export interface CompiledRelease {
 }
 
 const KEPT = 4
-/** Read items are kept between indices up to this many; then all are forgotten and read anew as needed. */
-const READ_KEPT = 60_000
+const CONTENT: readonly ItemKind[] = ['article', 'fixed', 'document']
 
 /** Holds the indices of the releases in use, and of the draft. */
 export class EngineHost {
   private readonly compiled = new Map<number, Promise<CompiledRelease>>()
-  /** Items as they were read; shared with whoever makes an index of nearly the same content. */
-  readonly read = new Map<string, ReadItem>()
+  private readonly indices: Indices
   private draftKey = ''
   private draftCompiled: Promise<CompiledRelease> | undefined
 
-  constructor(private readonly needs: { tables: ContentTables; live: LivePointer; draft: Draft }) {}
+  constructor(private readonly needs: { db: Sequelize; tables: ContentTables; live: LivePointer; draft: Draft }) {
+    this.indices = new Indices(needs)
+  }
 
   /** What visitors get now. */
   async live(): Promise<CompiledRelease | null> {
@@ -64,11 +67,16 @@ export class EngineHost {
     return this.draftCompiled
   }
 
+  /** The articles, fixed answers and documents of a release, with their texts. */
+  contentOf({ content }: CompiledRelease): Promise<ContentItem[]> {
+    return readContent(this.needs.tables, content)
+  }
+
   /** The part of a document of the draft whose passage comes nearest to a question; null when none does. */
   async nearestPart(item: number, question: string): Promise<number | null> {
     const { index } = await this.draft()
-    const [best] = search(questionTerms(question, index), index, 1, (doc) => index.passages[doc]!.item.id === item)
-    return best ? index.passages[best.doc]!.passage.part : null
+    const [best] = search(questionTerms(question, index), index, 1, (doc) => index.itemIdOf(doc) === item)
+    return best ? index.passage(best.doc).passage.part : null
   }
 
   async openDoor(key: string): Promise<{ release: CompiledRelease; door: OpenDoor }> {
@@ -80,20 +88,20 @@ export class EngineHost {
 
   private async compile(number: number, pinned: readonly Pinned[]): Promise<CompiledRelease> {
     const { tables } = this.needs
-    const [revisions, items] = await Promise.all([
-      tables.revisions.findAll({ where: { id: pinned.map(({ revision }) => revision) } }),
-      tables.items.findAll({ attributes: ['id', 'kind'], where: { id: pinned.map(({ item }) => item) } }),
-    ])
+    const items = await tables.items.findAll({ attributes: ['id', 'kind'], raw: true })
     const kinds = new Map(items.map(({ id, kind }) => [id, kind]))
-    const of = (...wanted: ItemKind[]) => revisions.filter(({ itemId }) => wanted.includes(kinds.get(itemId)!)).sort((a, b) => a.itemId - b.itemId)
-    const content = of('article', 'fixed', 'document').map((revision): ContentItem => contentItem(kinds.get(revision.itemId)!, revision))
+    const pins = pinned.map((pin): ContentPin => ({ ...pin, kind: kinds.get(pin.item)! })).sort((a, b) => a.item - b.item)
+    const content = pins.filter(({ kind }) => CONTENT.includes(kind))
+    const others = pins.filter(({ kind }) => !CONTENT.includes(kind))
+    const revisions = await tables.revisions.findAll({ where: { id: others.map(({ revision }) => revision) } })
+    const of = (wanted: ItemKind) => revisions.filter(({ itemId }) => kinds.get(itemId) === wanted).sort((a, b) => a.itemId - b.itemId)
     const courtesies = of('courtesy').map(({ content }) => content as CourtesyContent)
     const glossary = of('glossary').map(({ content }) => content as GlossaryContent)
-    if (this.read.size > READ_KEPT) this.read.clear()
     return {
       number,
       key: keyOf(pinned),
-      index: indexRelease(content, { glossary, kept: this.read }),
+      index: await this.indices.of(content, glossary),
+      content,
       courtesies: courtesies.length > 0 ? courtesies : STARTER_COURTESIES,
       glossary,
       doors: of('door').map(({ itemId, content }) => ({ ...(content as DoorContent), id: itemId })),

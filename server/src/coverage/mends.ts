@@ -49,7 +49,7 @@ export class Mends {
     const proven: MendView[] = []
     for (const mend of await tables.mends.findAll()) {
       if (mend.proof?.release === release.number) continue // a release never changes, so neither does what it answers
-      if (!release.index.passages.some(({ item }) => item.id === mend.itemId) && mend.state === 'in draft') continue
+      if (release.index.docsOf(mend.itemId).length === 0 && mend.state === 'in draft') continue
       const proof = this.ask(release, mend)
       const holds = proof.outcome === 'answered' && proof.item === mend.itemId
       const { item: _item, ...shown } = proof

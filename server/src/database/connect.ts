@@ -20,3 +20,9 @@ export function connect({ host, port, name, user, password }: DatabaseAddress): 
     define: { underscored: true, timestamps: false, charset: 'utf8mb4' },
   })
 }
+
+/** Where a connection leads, for another thread to open one of its own. */
+export function addressOf(db: Sequelize): DatabaseAddress {
+  const { host, port, database, username, password } = db.config
+  return { host: host!, port: Number(port), name: database, user: username, password: password! }
+}

@@ -35,12 +35,10 @@ export function briefOf(questions: readonly QuestionRow[], visitor: VisitorRow, 
 }
 
 /** The nearest passages of the last unsettled question, as the live release has them. */
-function nearestPassages(question: QuestionRow | undefined, { passages }: ReleaseIndex): Brief['sayNext'] {
-  const found = (question?.trace.candidates ?? []).map((candidate) =>
-    passages.find(({ item, passage }) => item.id === candidate.item && passage.ordinal === candidate.ordinal),
-  )
+function nearestPassages(question: QuestionRow | undefined, index: ReleaseIndex): Brief['sayNext'] {
+  const found = (question?.trace.candidates ?? []).flatMap(({ item, ordinal }) => index.docsOf(item)[ordinal] ?? [])
   return found
-    .filter((each) => each !== undefined)
     .slice(0, SAY_NEXT)
+    .map((doc) => index.passage(doc))
     .map(({ item, passage }) => ({ item: item.id, title: item.title, path: passage.path, text: passage.text }))
 }

@@ -1,5 +1,5 @@
 import type { ArticleContent, DocumentContent, Insights, MarksInput, RevisionRow, RevisionView } from '@janua/contracts'
-import { indexRelease, type LoggedQuestion, otherWaysToAsk, passagesOf, type ReachMark, reachMarks, type Suggestion } from '@janua/core'
+import { changeIndex, type LoggedQuestion, otherWaysToAsk, passagesOf, type ReachMark, reachMarks, type Suggestion } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import { sha256 } from '../accounts/service.ts'
@@ -27,8 +27,6 @@ const KINDS = ['article', 'fixed', 'document'] as const
 const DAYS = 30
 const LOG_DAYS = 120
 const LOG_SIZE = 3_000
-/** In a library larger than this a mark is made on what was saved last, as making the index anew would take too long. */
-const LIVE_PASSAGES = 4_000
 
 /** What is known about one item: its use, its versions, what leads to it, and what else might. */
 export class ItemInsights {
@@ -88,11 +86,9 @@ export class ItemInsights {
     const { item, revision } = await draft.read(id, KINDS)
     const compiled = await engine.draft()
     const asked = [title, ...phrasings].filter((text) => text.trim().length > 1)
-    if (item.kind === 'document' || compiled.index.passages.length > LIVE_PASSAGES) return reachMarks(compiled.index, id, asked)
+    if (item.kind === 'document') return reachMarks(compiled.index, id, asked)
     const now = contentItem(item.kind, { id: -1, itemId: id, content: { ...(revision.content as ArticleContent), title, body, phrasings } })
-    const others = [...new Map(compiled.index.passages.map((passage) => [passage.item.id, passage.item])).values()].filter((other) => other.id !== id)
-    const kept = new Map(engine.read)
-    return reachMarks(indexRelease([...others, now], { glossary: compiled.glossary, kept }), id, asked)
+    return reachMarks(changeIndex(compiled.index, { put: [now] }), id, asked)
   }
 
   /** Other ways to ask, the best first. */

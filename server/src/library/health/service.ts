@@ -93,7 +93,7 @@ export class HealthCheck {
   private async compute(key: string): Promise<void> {
     const { engine, clock } = this.needs
     const compiled = await engine.draft()
-    const items = [...new Map(compiled.index.passages.map(({ item }) => [item.id, item])).values()]
+    const items = await engine.contentOf(compiled)
     const order: HealthOrder = { items, glossary: compiled.glossary.map(({ term, also }) => ({ term, also })), used: await this.usedLately(items) }
     const result = await new Promise<HealthComputed>((done, failed) => {
       const worker = startThread(new URL('./thread.ts', import.meta.url), order, { maxOldGenerationSizeMb: HEAP_MB })

@@ -25,7 +25,7 @@ export function computeHealth({ items, glossary, used }: HealthOrder): HealthCom
   const index = indexRelease(items, { glossary }, read)
   const lately = new Set(used)
   const places = unreached(index, ({ item, ordinal }) => !lately.has(`${item} ${ordinal}`))
-  return { copies, conflicts, unreached: places, passages: index.passages.length, seconds: { comparing: (compared - began) / 1000, reaching: (performance.now() - compared) / 1000 } }
+  return { copies, conflicts, unreached: places, passages: index.size, seconds: { comparing: (compared - began) / 1000, reaching: (performance.now() - compared) / 1000 } }
 }
 
 if (parentPort) parentPort.postMessage(computeHealth((workerData as { order: HealthOrder }).order))

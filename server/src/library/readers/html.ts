@@ -100,9 +100,21 @@ function converter(): TurndownService {
     filter: (node) => node.nodeName === 'A' && !/^(https?:|mailto:|tel:)/.test(node.getAttribute('href') ?? ''),
     replacement: (content) => content,
   })
-  turndown.addRule('terms', { filter: ['dt'], replacement: (content) => `\n\n**${oneLine(content).replace(/\*\*/g, '')}**\n\n` })
+  turndown.addRule('code as written', { filter: ['pre'], replacement: (_content, node) => fenced(node.textContent ?? '') })
+  turndown.addRule('terms', { filter: ['dt'], replacement: (content) => term(oneLine(content)) })
   turndown.addRule('definitions', { filter: ['dd'], replacement: (content) => `\n\n${content.trim()}\n\n` })
   return turndown
+}
+
+/** A list of questions and answers is often set as terms with definitions: a question is a heading of its own. */
+function term(text: string): string {
+  return text.endsWith('?') ? `\n\n###### ${text}\n\n` : `\n\n**${text.replace(/\*\*/g, '')}**\n\n`
+}
+
+function fenced(code: string): string {
+  const longest = Math.max(2, ...Array.from(code.matchAll(/`+/g), ([marks]) => marks.length))
+  const fence = '`'.repeat(longest + 1)
+  return `\n\n${fence}\n${code.replace(/^\n|\s+$/g, '')}\n${fence}\n\n`
 }
 
 /** Takes the tables out as Markdown, each leaving its number between two marks of the private range: large ones would take the converter minutes. */

@@ -1,0 +1,31 @@
+import { pick, type Random } from '../maths/random.ts'
+
+/** How often a question has a word in it that the library does not know. */
+const FOREIGN_SHARE = 0.08
+
+/** Says a wording otherwise by rule: some words left out, halves swapped, a slip of the fingers, a word that nobody here uses. */
+export function reword(text: string, random: Random): string {
+  let words = text.replace(/[?.!]+$/, '').split(/\s+/)
+  if (words.length > 3 && random() < 0.6) words = words.filter(() => random() > 0.25)
+  if (words.length > 2 && random() < 0.3) words = [...words.slice(words.length >> 1), ...words.slice(0, words.length >> 1)]
+  if (random() < 0.3) words = slip(words, random)
+  return withForeignWord(words.length > 0 ? words : text.split(/\s+/), random).join(' ').toLowerCase()
+}
+
+function slip(words: string[], random: Random): string[] {
+  if (words.length === 0) return words
+  const at = Math.floor(random() * words.length)
+  const word = words[at]!
+  if (word.length < 5) return words
+  const place = 1 + Math.floor(random() * (word.length - 2))
+  const swapped = word.slice(0, place) + word[place + 1] + word[place] + word.slice(place + 2)
+  const dropped = word.slice(0, place) + word.slice(place + 1)
+  return words.with(at, random() < 0.5 ? swapped : dropped)
+}
+
+/** Somebody else's word for a thing, which the library may not have: made up, so that no library has it. */
+export function withForeignWord(words: string[], random: Random): string[] {
+  if (random() > FOREIGN_SHARE) return words
+  const made = Array.from({ length: 4 }, () => pick([...'bdfgklmnprstvz'], random) + pick([...'aeiou'], random)).join('')
+  return words.toSpliced(Math.floor(random() * (words.length + 1)), 0, made)
+}

@@ -1,0 +1,81 @@
+import { analyseQuestion } from '../text/analyse.ts'
+import { guessLanguage, LANGUAGES } from '../text/language.ts'
+import { stem as stemOf } from '../text/stem.ts'
+import { type GlossaryTerm, readTerms } from './glossary.ts'
+import { likeTerms } from './grams.ts'
+import type { ReleaseIndex } from './releaseIndex.ts'
+import { stringAt } from './strings.ts'
+import { type Correction, correct, isNearer } from './typos.ts'
+
+/** A content word of the question as it was looked up. */
+export interface QuestionTerm {
+  stem: string
+  word: string
+  weight: number
+  /** The word it was read as: when it seemed misspelt, or by the glossary. */
+  readAs?: string
+  known: boolean
+  /** Terms that share letters with this one, and what a passage gets for having them: parts of compounds, other forms. */
+  near: NearTerm[]
+}
+
+export interface NearTerm {
+  stem: string
+  weight: number
+}
+
+/** A repaired word counts a little less than one that was typed so. */
+const REPAIRED_SHARE = 0.9
+/** From this likeness a term counts as near; it weighs this share of what it would as written. */
+const NEAR_LIKENESS = 0.5
+const NEAR_SHARE = 0.5
+const MOST_NEAR = 4
+/** Of a longer message only the weightiest terms are looked up. */
+const MOST_TERMS = 48
+
+/** Reads a question into weighted terms; a word that nothing in the library has is read as its nearest neighbour, if there is one. */
+export function questionTerms(question: string, index: ReleaseIndex): QuestionTerm[] {
+  const language = guessLanguage(question, index.language)
+  const read = readTerms(analyseQuestion(question, language), index.glossary)
+  const seen = new Set<string>()
+  const terms = read.map((term) => lookedUp(term, index)).filter((term) => !seen.has(term.stem) && seen.add(term.stem))
+  const kept = weightiest(terms)
+  const asked = new Set(kept.map(({ stem }) => stem))
+  return kept.map((term) => ({ ...term, near: nearTo(term, asked, index) }))
+}
+
+function weightiest(terms: QuestionTerm[]): QuestionTerm[] {
+  if (terms.length <= MOST_TERMS) return terms
+  const least = terms.map(({ weight }) => weight).sort((a, b) => b - a)[MOST_TERMS - 1]!
+  return terms.filter(({ weight }) => weight >= least).slice(0, MOST_TERMS)
+}
+
+/** Chosen among the terms of all parts together, so that it does not matter how the library is divided. */
+function nearTo({ stem, weight }: QuestionTerm, asked: ReadonlySet<string>, index: ReleaseIndex): NearTerm[] {
+  const found = new Map<string, number>()
+  for (const { segment } of index.parts) for (const { stem: like, likeness } of likeTerms(stem, segment, NEAR_LIKENESS)) if (!asked.has(like)) found.set(like, likeness)
+  const nearest = [...found].filter(([like]) => index.frequency(like) > 0).sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))
+  return nearest.slice(0, MOST_NEAR).map(([like, likeness]) => ({ stem: like, weight: Math.min(weight, index.weightOf(like)) * likeness * NEAR_SHARE }))
+}
+
+function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): QuestionTerm {
+  const known = (found: string): QuestionTerm | undefined => (index.frequency(found) > 0 ? { stem: found, word, weight: index.weightOf(found), known: true, near: [] } : undefined)
+  if (meant) return { stem, word, readAs: meant, weight: index.weightOf(stem), known: true, near: [] }
+  const asWritten = known(stem)
+  if (asWritten) return asWritten
+  for (const language of LANGUAGES) {
+    const otherwise = known(stemOf(word, language))
+    if (otherwise) return otherwise
+  }
+  const repaired = nearestWord(word, index)
+  return repaired ?? { stem, word, weight: index.unknownIdf, known: false, near: [] }
+}
+
+function nearestWord(word: string, index: ReleaseIndex): QuestionTerm | undefined {
+  let best: (Correction & { stem: string }) | undefined
+  for (const { segment, counts } of index.parts) {
+    const found = correct(word, segment, (term) => counts[term]!)
+    if (found && (!best || isNearer(found, best))) best = { ...found, stem: stringAt(segment.terms.strings, found.term) }
+  }
+  return best && { stem: best.stem, word, readAs: best.word, weight: index.weightOf(best.stem) * REPAIRED_SHARE, known: true, near: [] }
+}

@@ -1,0 +1,91 @@
+import type { GlossaryContent, ItemKind } from '@janua/contracts'
+import { changeIndex, type ContentItem, type IndexBlocks, indexRelease, openIndex, type Pinned, type ReleaseIndex } from '@janua/core'
+import type { Sequelize } from 'sequelize'
+import { addressOf } from '../database/connect.ts'
+import { startThread } from '../jobs/startThread.ts'
+import { contentItem } from '../library/contentItem.ts'
+import type { ContentTables } from '../library/models.ts'
+
+export interface ContentPin extends Pinned {
+  kind: ItemKind
+}
+
+interface Made {
+  glossary: string
+  pins: Map<number, number>
+  index: ReleaseIndex
+}
+
+const KEPT = 6
+/** An index that differs from a known one by at most this share of its items is made from it. */
+const NEAR_SHARE = 0.3
+/** A change makes a part of its own; from this many parts on everything is laid out anew. */
+const MOST_PARTS = 24
+/** A larger library is indexed in a thread of its own, so that nobody's answer waits for it. */
+const LARGE = 400
+const AT_ONCE = 500
+
+/** Makes indices: from the nearest one that is known where it can, so that a change costs what changed and not what is there. */
+export class Indices {
+  private readonly made: Made[] = []
+
+  constructor(private readonly needs: { db: Sequelize; tables: ContentTables }) {}
+
+  async of(pins: readonly ContentPin[], glossary: readonly GlossaryContent[]): Promise<ReleaseIndex> {
+    const key = JSON.stringify(glossary)
+    const base = this.nearest(pins, key)
+    const index = base ? await this.changed(base, pins) : await this.anew(pins, glossary)
+    this.made.push({ glossary: key, pins: new Map(pins.map(({ item, revision }) => [item, revision])), index })
+    if (this.made.length > KEPT) this.made.shift()
+    return index
+  }
+
+  private nearest(pins: readonly ContentPin[], glossary: string): Made | undefined {
+    const near = this.made
+      .filter((made) => made.glossary === glossary && made.index.parts.length < MOST_PARTS)
+      .map((made) => ({ made, differing: differing(made, pins).put.length + differing(made, pins).remove.length }))
+      .sort((a, b) => a.differing - b.differing)[0]
+    return near && near.differing <= Math.max(3, pins.length * NEAR_SHARE) ? near.made : undefined
+  }
+
+  private async changed(base: Made, pins: readonly ContentPin[]): Promise<ReleaseIndex> {
+    const { put, remove } = differing(base, pins)
+    return changeIndex(base.index, { put: await readContent(this.needs.tables, put), remove })
+  }
+
+  private async anew(pins: readonly ContentPin[], glossary: readonly GlossaryContent[]): Promise<ReleaseIndex> {
+    if (pins.length <= LARGE) return indexRelease(await readContent(this.needs.tables, pins), { glossary })
+    const order: IndexOrder = { address: addressOf(this.needs.db), pins: [...pins], glossary: [...glossary] }
+    return new Promise((done, failed) => {
+      const worker = startThread(new URL('./indexThread.ts', import.meta.url), order, {})
+      worker.once('message', (blocks: IndexBlocks) => {
+        done(openIndex(blocks))
+        void worker.terminate()
+      })
+      worker.once('error', failed)
+      worker.once('exit', () => failed(new Error('the index was not finished')))
+    })
+  }
+}
+
+export interface IndexOrder {
+  address: ReturnType<typeof addressOf>
+  pins: ContentPin[]
+  glossary: GlossaryContent[]
+}
+
+/** Reads pinned content in the order of items, some hundred revisions at a time. */
+export async function readContent(tables: Pick<ContentTables, 'revisions'>, pins: readonly ContentPin[]): Promise<ContentItem[]> {
+  const kinds = new Map(pins.map(({ item, kind }) => [item, kind]))
+  const items: ContentItem[] = []
+  for (let from = 0; from < pins.length; from += AT_ONCE) {
+    const revisions = await tables.revisions.findAll({ where: { id: pins.slice(from, from + AT_ONCE).map(({ revision }) => revision) } })
+    items.push(...revisions.map((revision) => contentItem(kinds.get(revision.itemId)!, revision)))
+  }
+  return items.sort((a, b) => a.id - b.id)
+}
+
+function differing({ pins: known }: Made, pins: readonly ContentPin[]): { put: ContentPin[]; remove: number[] } {
+  const wanted = new Set(pins.map(({ item }) => item))
+  return { put: pins.filter(({ item, revision }) => known.get(item) !== revision), remove: [...known.keys()].filter((item) => !wanted.has(item)) }
+}
