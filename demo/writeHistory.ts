@@ -1,7 +1,7 @@
 import { openAt, pick, type Random, route, type Routing } from '@janua/core'
 import type { CompiledRelease } from '../server/src/answering/engineHost.ts'
 import type { ConversationRow, MessageRow, QuestionRow, VisitorRow } from '../server/src/conversations/models.ts'
-import { respond } from '../server/src/conversations/respond.ts'
+import { respond, turnOfRow } from '../server/src/conversations/respond.ts'
 import type { Janua } from '../server/src/janua.ts'
 import { sha256 } from '../server/src/accounts/service.ts'
 import type { Visit } from './history.ts'
@@ -69,16 +69,17 @@ class Player {
     }
     for (const { text, settledBy } of questions) {
       const message = write('visitor', 'text', text)
-      const answer = respond(this.release, door, text, { language: 'en', at: new Date(clock) })
-      if (!answer.question) {
-        write('assistant', answer.kind, answer.text)
-        continue
+      for (const answer of respond(this.release, door, text, { language: 'en', at: new Date(clock), turns: asks.slice(-1).map((row) => turnOfRow(row as QuestionRow)) })) {
+        if (!answer.question) {
+          write('assistant', answer.kind, answer.text)
+          continue
+        }
+        const settled = answer.question.itemId !== null && answer.question.itemId === this.context.ids.get(settledBy ?? '')
+        const vote = answer.question.outcome === 'answered' ? voteOf(settled, random) : null
+        const row = { ...answer.question, id: this.next.questions++, conversationId, messageId: message.id, askedAt: message.createdAt, vote, unsettled: answer.question.unsettled || vote === -1 }
+        asks.push(row)
+        write('assistant', 'answer', answer.text, { data: { ...answer.data, question: row.id, ...(vote && { vote: vote > 0 ? 'yes' : 'no' }) } as MessageRow['data'] })
       }
-      const settled = answer.question.itemId !== null && answer.question.itemId === this.context.ids.get(settledBy ?? '')
-      const vote = answer.question.outcome === 'answered' ? voteOf(settled, random) : null
-      const row = { ...answer.question, id: this.next.questions++, conversationId, messageId: message.id, askedAt: message.createdAt, vote, unsettled: answer.question.unsettled || vote === -1 }
-      asks.push(row)
-      write('assistant', 'answer', answer.text, { data: { ...answer.data, question: row.id, ...(vote && { vote: vote > 0 ? 'yes' : 'no' }) } as MessageRow['data'] })
       clock += 15_000 + random() * 90_000
     }
     const wantsPerson = asks.some(({ unsettled }) => unsettled) && patience < 0.35

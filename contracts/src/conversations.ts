@@ -14,6 +14,10 @@ export interface AnswerData {
   blocks: Block[]
   sources: Source[]
   near: Source[]
+  /** The question, when the message held several. */
+  about?: string
+  /** What the question was understood to go on about. */
+  carried?: string
   /** What the visitor said of it. */
   vote?: 'yes' | 'no'
   /** What the team said of it. */

@@ -16,6 +16,8 @@ const label = (source: Source) => [source.title, ...source.path].join(' › ') +
 
 <template>
   <div class="assistant" data-test="answer" :data-outcome="data.outcome">
+    <p v-if="data.about" class="quiet about">{{ data.about }}</p>
+    <p v-if="data.carried" class="quiet" data-test="carried">{{ words.goesOn }} {{ data.carried }}</p>
     <BlockList v-if="answered" :blocks="data.blocks" />
     <p v-else>{{ message.text }}</p>
     <p v-if="data.sources.length" class="sources">

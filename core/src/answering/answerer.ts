@@ -1,10 +1,13 @@
 import type { Block } from '../library/blocks.ts'
-import { type QuestionTerm, questionTerms } from '../retrieval/questionTerms.ts'
+import { valuesOf } from '../library/values.ts'
+import { type QuestionTerm, questionTerms, withCarried } from '../retrieval/questionTerms.ts'
 import type { IndexedPassage, ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import { type Candidate, search } from '../retrieval/search.ts'
 import { guessLanguage } from '../text/language.ts'
+import { fold } from '../text/tokens.ts'
 import { confidence, type ConfidenceModel, contributions } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
+import { readDays } from './days.ts'
 import { extract } from './extract.ts'
 import { featuresOf, type FeatureValues, type Regime, regimeOf } from './features.ts'
 import { leftOutBecause } from './items.ts'
@@ -37,9 +40,13 @@ export interface TraceCandidate extends Source {
 }
 
 export interface Trace {
-  terms: { word: string; readAs?: string; known: boolean; weight: number }[]
+  terms: { word: string; readAs?: string; known: boolean; weight: number; carried?: true }[]
+  /** Days that the question names, resolved. */
+  days: { words: string; days: string[] }[]
   candidates: TraceCandidate[]
   sill: number
+  /** What was carried over from the question before. */
+  carried?: string
   /** What would have been among the nearest but does not count here or today, and why. */
   leftOut: (Source & { because: string })[]
   rule: 'fixed answer' | 'above the sill' | 'below the sill' | 'nothing found'
@@ -63,6 +70,8 @@ export interface AnswerSettings {
   model?: ConfidenceModel
   /** The day of the question at its door, as "2026-11-23": fixed answers outside their dates are left out. */
   day?: string
+  /** What was asked before, when the question leans on it. */
+  before?: { text: string; item?: number }
   /** The door's key: fixed answers for other doors are left out. */
   door?: string
 }
@@ -80,10 +89,12 @@ const NEAR_SHOWN = 3
  */
 export function answerQuestion(index: ReleaseIndex, question: string, settings: AnswerSettings): Answer {
   const { sill, model = DEFAULT_CONFIDENCE } = settings
-  const terms = questionTerms(question, index)
+  const { text, named, sought } = readDays(question, settings.day, index.language)
+  const own = questionTerms(text, index)
+  const terms = settings.before ? withCarried(own, settings.before.text, index) : own
   const { found, leftOut } = counted(terms, index, settings)
   const candidates = judged(found, terms, index, model)
-  const trace: Trace = { terms: terms.map(shownTerm), candidates: candidates.map(({ shown }) => shown), sill, leftOut, rule: 'nothing found', passages: index.size }
+  const trace: Trace = { terms: terms.map(shownTerm), days: named.map(({ words, days }) => ({ words, days })), candidates: candidates.map(({ shown }) => shown), sill, ...(settings.before && { carried: settings.before.text }), leftOut, rule: 'nothing found', passages: index.size }
   const best = candidates[0]
   if (!best) return { outcome: 'unanswered', confidence: 0, blocks: [], sources: [], near: [], trace }
 
@@ -99,7 +110,7 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
       outcome: 'answered',
       kind: whole ? 'fixed' : 'passage',
       confidence: sure,
-      blocks: whole ? chosen.at.passage.blocks : extract(chosen.at.passage, stems, language),
+      blocks: whole ? chosen.at.passage.blocks : extract(chosen.at.passage, { stems, language, days: sought, values: valuesOf(fold(text)) }),
       sources: [sourceOf(chosen.at)],
       near: nearest(candidates.filter(({ at }) => at.item.id !== chosen.at.item.id)),
       trace,
@@ -114,13 +125,21 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
 /** What is found among all that counts, and what is found only among the rest. */
 function counted(terms: readonly QuestionTerm[], index: ReleaseIndex, settings: AnswerSettings): { found: Candidate[]; leftOut: Trace['leftOut'] } {
   const because = (doc: number) => (index.limitedAt(doc) ? leftOutBecause(index.itemOf(doc), settings) : undefined)
-  const all = search(terms, index)
+  const all = preferring(search(terms, index), index, settings.before?.item)
   const out = all.filter(({ doc }) => because(doc) !== undefined)
   if (out.length === 0) return { found: all, leftOut: [] }
   return {
-    found: search(terms, index, all.length, (doc) => because(doc) === undefined),
+    found: preferring(search(terms, index, all.length, (doc) => because(doc) === undefined), index, settings.before?.item),
     leftOut: out.map(({ doc }) => ({ ...sourceOf(index.passage(doc)), because: because(doc)! })),
   }
+}
+
+/** How much it is worth in the ranking to stand in the article that answered the question before, when this one leans on it. */
+const SAME_ITEM_WEIGHT = 0.08
+
+function preferring(found: Candidate[], index: ReleaseIndex, item: number | undefined): Candidate[] {
+  if (item === undefined) return found
+  return found.map((candidate) => (index.itemIdOf(candidate.doc) === item ? { ...candidate, score: candidate.score + SAME_ITEM_WEIGHT } : candidate)).sort((a, b) => b.score - a.score)
 }
 
 interface Judged {
@@ -129,7 +148,7 @@ interface Judged {
   shown: TraceCandidate
 }
 
-const RUNGS = 6
+const RUNGS = 10
 
 function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex, model: ConfidenceModel): Judged[] {
   return found.slice(0, RUNGS).map((candidate) => {
@@ -163,6 +182,6 @@ function sourceOf({ item, passage }: IndexedPassage): Source {
   return { item: item.id, revision: item.revision, ordinal, title: item.title, path, ...(page !== null && { page }) }
 }
 
-function shownTerm({ word, readAs, known, weight }: QuestionTerm): Trace['terms'][number] {
-  return { word, readAs, known, weight }
+function shownTerm({ word, readAs, known, weight, carried }: QuestionTerm): Trace['terms'][number] {
+  return { word, readAs, known, weight, ...(carried && { carried }) }
 }

@@ -72,16 +72,16 @@ describe('extract', () => {
   const stems = (text: string) => new Set(analyse(text, 'en').map(({ stem }) => stem))
   const long = `${'Something else entirely stands here and goes on. '.repeat(12)}Dogs pay 4.50 each way. ${'More about other things follows here. '.repeat(8)}`
   it('takes only sentences that answer from a long paragraph', () => {
-    const [block] = extract(splitPassages(long)[0]!, stems('dogs'), 'en')
+    const [block] = extract(splitPassages(long)[0]!, { stems: stems('dogs'), language: 'en' })
     expect(block).to.have.nested.property('content.text', 'Dogs pay 4.50 each way.')
   })
   it('keeps steps whole, whatever was asked', () => {
     const steps = Array.from({ length: 12 }, (_, i) => `${i + 1}. Step number ${i + 1} has some words in it so that it is long enough to be cut.`).join('\n')
-    const [block] = extract(splitPassages(steps)[0]!, stems('number'), 'en')
+    const [block] = extract(splitPassages(steps)[0]!, { stems: stems('number'), language: 'en' })
     expect(block!.type === 'list' && block!.items).to.have.length(12)
   })
   it('escapes what it cuts out', () => {
-    const [block] = extract(splitPassages(`${'Filler words stand here for length. '.repeat(20)}Dogs < cats & "mice".`)[0]!, stems('dogs'), 'en')
+    const [block] = extract(splitPassages(`${'Filler words stand here for length. '.repeat(20)}Dogs < cats & "mice".`)[0]!, { stems: stems('dogs'), language: 'en' })
     expect(block).to.have.nested.property('content.html', 'Dogs &lt; cats &amp; &quot;mice&quot;.')
   })
 })

@@ -1,41 +1,57 @@
 import type { Block, Rich } from '../library/blocks.ts'
 import type { Passage } from '../library/passages.ts'
+import { escapeHtml } from '../retrieval/packedPassage.ts'
 import { analyse } from '../text/analyse.ts'
 import type { Language } from '../text/language.ts'
 import { sentences } from '../text/sentences.ts'
 import { countWords } from '../text/tokens.ts'
+import type { DayFacts } from '../text/calendar.ts'
+import type { Value } from '../library/values.ts'
+import { type Cover, coverDay, coverValue } from './covers.ts'
 
 /** A passage up to this many words is shown whole, its tables apart. */
 const WHOLE_WORDS = 70
 const LIST_SHOWN_WHOLE = 7
 
+/** What an answer should speak of. */
+export interface Sought {
+  /** The question's terms. */
+  stems: ReadonlySet<string>
+  language: Language
+  /** Days that were asked about: rows and sentences about other days are left out. */
+  days?: readonly DayFacts[]
+  /** Sizes, ages and prices that were asked about: the same. */
+  values?: readonly Value[]
+}
+
 /**
  * Takes from a passage what answers: sentences, list items and table rows that share words with the question, in the source's
  * order. Steps stay whole, a table keeps its header, and nothing is reworded.
- * @param stems the question's terms
  */
-export function extract(passage: Passage, stems: ReadonlySet<string>, language: Language): Block[] {
+export function extract(passage: Passage, { stems, language, days = [], values = [] }: Sought): Block[] {
   const whole = passage.words <= WHOLE_WORDS
   const hits = (text: string) => analyse(text, language).filter(({ stem }) => stems.has(stem) && !stem.startsWith('#')).length
-  const kept = passage.blocks.map((block, i) => cut(block, { hits, whole, leads: leadsOn(block, passage.blocks[i + 1]) })).filter((block) => block !== undefined)
+  const cover = (text: string) => coverOf(text, days, values)
+  const kept = passage.blocks.map((block, i) => cut(block, { hits, cover, whole, leads: leadsOn(block, passage.blocks[i + 1]) })).filter((block) => block !== undefined)
   return kept.length > 0 ? kept : passage.blocks.slice(0, 2)
 }
 
 interface Cut {
   hits: (text: string) => number
+  cover: (text: string) => Cover
   whole: boolean
   leads: boolean
 }
 
-function cut(block: Block, { hits, whole, leads }: Cut): Block | undefined {
+function cut(block: Block, { hits, cover, whole, leads }: Cut): Block | undefined {
   switch (block.type) {
     case 'table':
-      return tableRows(block, hits)
+      return tableRows(coveredColumns(block, cover), hits, cover)
     case 'list':
-      if (block.ordered || whole || block.items.length <= LIST_SHOWN_WHOLE) return block
-      return some(block, block.items.filter((item) => hits(item.text) > 0))
+      if (block.ordered) return block
+      return listItems({ ...block, items: covered(block.items, ({ text }) => cover(text)) }, hits, whole)
     case 'paragraph':
-      return whole || leads ? block : paragraph(block, hits)
+      return leads ? block : paragraph(block, { hits, cover, whole })
     default:
       return block
   }
@@ -45,28 +61,53 @@ function leadsOn(block: Block, next: Block | undefined): boolean {
   return block.type === 'paragraph' && block.content.text.endsWith(':') && next !== undefined
 }
 
+/** What is about the day or value that was asked for; where nothing is, what is about no other; else all. */
+function covered<T>(all: readonly T[], cover: (one: T) => Cover): T[] {
+  const told = all.map((one) => ({ one, cover: cover(one) }))
+  if (!told.some((each) => each.cover === 'covers')) return [...all]
+  return told.filter((each) => each.cover !== 'excludes').map(({ one }) => one)
+}
+
+function coverOf(text: string, days: readonly DayFacts[], values: readonly Value[]): Cover {
+  const covers = [...days.map((day) => coverDay(text, day)), ...values.map((value) => coverValue(text, value))]
+  if (days.length > 1 && covers.includes('covers')) return 'covers'
+  return covers.includes('excludes') ? 'excludes' : covers.includes('covers') ? 'covers' : 'silent'
+}
+
+/** Of a table with a column for each kind of day, the columns for this one. */
+function coveredColumns(block: Block & { type: 'table' }, cover: Cut['cover']): Block & { type: 'table' } {
+  const kept = covered(block.header.map((cell, i) => ({ cell, i })), ({ cell }) => cover(cell.text)).map(({ i }) => i)
+  if (kept.length === block.header.length) return block
+  const those = <T>(cells: readonly T[]) => kept.flatMap((i) => (i < cells.length ? [cells[i]!] : []))
+  return { ...block, header: those(block.header), rows: block.rows.map(those) }
+}
+
+function listItems(block: Block & { type: 'list' }, hits: Cut['hits'], whole: boolean): Block | undefined {
+  if (whole || block.items.length <= LIST_SHOWN_WHOLE) return block
+  return some(block, block.items.filter((item) => hits(item.text) > 0))
+}
+
 function some(block: Block & { type: 'list' }, items: Rich[]): Block | undefined {
   return items.length === 0 ? undefined : { ...block, items }
 }
 
 /** Rows that name something of the question which not every row names; without any, the whole table. */
-function tableRows(block: Block & { type: 'table' }, hits: Cut['hits']): Block {
-  const scored = block.rows.map((row) => ({ row, score: hits(row.map((cell) => cell.text).join(' ')) }))
+function tableRows(block: Block & { type: 'table' }, hits: Cut['hits'], cover: Cut['cover']): Block {
+  const rows = covered(block.rows, (row) => cover(row.map((cell) => cell.text).join(' · ')))
+  const scored = rows.map((row) => ({ row, score: hits(row.map((cell) => cell.text).join(' ')) }))
   const most = Math.max(...scored.map(({ score }) => score))
   const least = Math.min(...scored.map(({ score }) => score))
-  if (most === least) return block
+  if (most === least) return { ...block, rows }
   return { ...block, rows: scored.filter(({ score }) => score === most).map(({ row }) => row) }
 }
 
-function paragraph(block: Block & { type: 'paragraph' }, hits: Cut['hits']): Block | undefined {
-  const all = sentences(block.content.text)
-  const kept = all.filter((sentence) => hits(sentence) > 0)
-  if (kept.length === all.length || (kept.length > 0 && countWords(block.content.text) <= 30)) return block
+function paragraph(block: Block & { type: 'paragraph' }, { hits, cover, whole }: Pick<Cut, 'hits' | 'cover' | 'whole'>): Block | undefined {
+  const every = sentences(block.content.text)
+  const all = covered(every, cover)
+  if (whole && all.length === every.length) return block
+  const kept = whole ? all : all.filter((sentence) => hits(sentence) > 0)
+  if (kept.length === every.length || (kept.length > 0 && all.length === every.length && countWords(block.content.text) <= 30)) return block
   if (kept.length === 0) return undefined
   const text = kept.join(' ')
   return { type: 'paragraph', content: { text, html: escapeHtml(text) } }
-}
-
-function escapeHtml(text: string): string {
-  return text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!)
 }

@@ -33,15 +33,15 @@ export interface SelfTestSettings extends IndexSettings {
  * any answer about a hidden section is wrong.
  */
 export function selfTest(items: readonly ContentItem[], random: Random, { rounds = 4, most = 1_500, ...settings }: SelfTestSettings = {}): SelfTestCase[] {
-  const whole = indexRelease(items, settings)
+  const whole = indexRelease(items, { ...settings, noTitles: false })
   const untitled = indexRelease(items, { ...settings, noTitles: true })
   const sections = sectionsOf(whole)
   const cases: SelfTestCase[] = []
   for (let round = 0; round < rounds && sections.length > 1; round++) {
     const hidden = new Set(sections.filter(() => random() < 0.5).map(({ key }) => key))
     const isHidden = (doc: number) => hidden.has(whole.sectionOf(doc))
-    const titled = hideDocs(whole, isHidden)
     const bare = hideDocs(untitled, isHidden)
+    const titled = settings.noTitles ? bare : hideDocs(whole, isHidden)
     if (titled.size === 0) continue
     for (const section of sections) {
       if (random() > most / sections.length) continue

@@ -15,6 +15,8 @@ export interface QuestionTerm {
   /** The word it was read as: when it seemed misspelt, or by the glossary. */
   readAs?: string
   known: boolean
+  /** It was not said in this question but in the one before. */
+  carried?: true
   /** Terms that share letters with this one, and what a passage gets for having them: parts of compounds, other forms. */
   near: NearTerm[]
 }
@@ -32,6 +34,16 @@ const NEAR_SHARE = 0.5
 const MOST_NEAR = 4
 /** Of a longer message only the weightiest terms are looked up. */
 const MOST_TERMS = 48
+
+/** What was said before weighs less than what is said now. */
+const CARRIED_SHARE = 0.6
+
+/** The terms of a question with those of what was said before it, where the question itself does not have them. */
+export function withCarried(terms: readonly QuestionTerm[], before: string, index: ReleaseIndex): QuestionTerm[] {
+  const said = new Set(terms.map(({ stem }) => stem))
+  const carried = questionTerms(before, index).filter(({ stem, known }) => known && !said.has(stem))
+  return [...terms, ...carried.map((term): QuestionTerm => ({ ...term, weight: term.weight * CARRIED_SHARE, near: [], carried: true }))]
+}
 
 /** Reads a question into weighted terms; a word that nothing in the library has is read as its nearest neighbour, if there is one. */
 export function questionTerms(question: string, index: ReleaseIndex): QuestionTerm[] {

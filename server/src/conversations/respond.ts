@@ -1,5 +1,5 @@
 import type { AnswerData, DoorTexts, MessageKind } from '@janua/contracts'
-import { type Answer, type AnswerSettings, answerQuestion, blockText, dayIn, maskPrivate, tokenize, understand } from '@janua/core'
+import { type Answer, answerMessage, type AnswerSettings, blockText, dayIn, maskPrivate, tokenize, type Turn } from '@janua/core'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
 import type { QuestionRow } from './models.ts'
 
@@ -12,23 +12,37 @@ export interface Response {
   wantsPerson: boolean
 }
 
-/** The assistant's word on one message: pure, so that history is made by the same code that answers visitors. */
-export function respond(release: CompiledRelease, door: OpenDoor, message: string, { language, at }: { language: 'en' | 'de'; at: Date }): Response {
-  const { courtesy, wantsPerson, isQuestion } = understand(message, release.courtesies)
-  if (courtesy) return { kind: 'courtesy', text: courtesy.replies[language], wantsPerson: false }
-  if (!isQuestion) return { kind: 'offer', text: door.texts[language].offerPerson, wantsPerson: true }
-  const question = maskPrivate(message)
-  const answer = answerQuestion(release.index, question, settingsAt(door, at))
-  return {
+/** When and after what a message is said. */
+export interface Said {
+  language: 'en' | 'de'
+  at: Date
+  /** What was asked before in the conversation, the newest last. */
+  turns?: readonly Turn[]
+}
+
+/** The assistant's word on one message, one response for each question in it: pure, so that history is made by the same code that answers visitors. */
+export function respond(release: CompiledRelease, door: OpenDoor, message: string, { language, at, turns }: Said): Response[] {
+  const { courtesy, wantsPerson, asked } = answerMessage(release.index, maskPrivate(message), { ...settingsAt(door, at), turns, courtesies: release.courtesies })
+  if (courtesy) return [{ kind: 'courtesy', text: courtesy.replies[language], wantsPerson: false }]
+  if (asked.length === 0) return [{ kind: 'offer', text: door.texts[language].offerPerson, wantsPerson: true }]
+  return asked.map(({ text: question, carried, answer }): Response => ({
     kind: 'answer',
     text: answerText(answer, door.texts[language]),
     data: {
       outcome: answer.outcome, kind: answer.kind, confidence: answer.confidence, release: release.number,
       blocks: answer.blocks, sources: answer.sources, near: answer.near,
+      ...(asked.length > 1 && { about: question }),
+      ...(carried && { carried }),
     },
     question: questionRow(answer, { release, door, question, language, wantsPerson }),
     wantsPerson,
-  }
+  }))
+}
+
+/** A stored question as those after it may lean on it. */
+export function turnOfRow({ text, trace, itemId, nearestItem }: Pick<QuestionRow, 'text' | 'trace' | 'itemId' | 'nearestItem'>): Turn {
+  const item = itemId ?? nearestItem
+  return { subject: trace.carried ? `${text} ${trace.carried}` : text, ...(item !== null && { item }) }
 }
 
 /** How a door answers at a moment: its sill, its key, and the day that it is there. */

@@ -9,7 +9,7 @@ import { problem } from '../http/problems.ts'
 import type { KnownVisitor } from '../http/routing.ts'
 import { newToken } from '../http/security.ts'
 import type { ConversationRow, ConversationTables } from './models.ts'
-import { respond } from './respond.ts'
+import { respond, turnOfRow } from './respond.ts'
 import type { Threads } from './thread.ts'
 
 interface Needs {
@@ -63,11 +63,13 @@ export class Conversations {
       }
       const said = await threads.append(locked, { author: 'visitor', kind: 'text', text, clientId }, transaction)
       if (locked.state !== 'assistant') return
-      const answer = respond(release, door, text, { language, at: this.needs.clock.now() })
-      if (answer.question) locked.subject = answer.question.text.slice(0, 300)
-      const row = answer.question && (await this.needs.tables.questions.create({ ...answer.question, conversationId: locked.id, messageId: said.id, askedAt: said.createdAt }, { transaction }))
-      const data = answer.data && row ? { ...answer.data, question: row.id, wantsPerson: answer.wantsPerson } : undefined
-      await threads.append(locked, { author: 'assistant', kind: answer.kind, text: answer.text, data }, transaction)
+      const before = await this.needs.tables.questions.findOne({ where: { conversationId: locked.id }, order: [['id', 'DESC']], transaction })
+      for (const answer of respond(release, door, text, { language, at: this.needs.clock.now(), turns: before ? [turnOfRow(before)] : [] })) {
+        if (answer.question) locked.subject = answer.question.text.slice(0, 300)
+        const row = answer.question && (await this.needs.tables.questions.create({ ...answer.question, conversationId: locked.id, messageId: said.id, askedAt: said.createdAt }, { transaction }))
+        const data = answer.data && row ? { ...answer.data, question: row.id, wantsPerson: answer.wantsPerson } : undefined
+        await threads.append(locked, { author: 'assistant', kind: answer.kind, text: answer.text, data }, transaction)
+      }
     }
     await threads.change(conversation.id, work).catch((cause: unknown) => {
       if (!(cause instanceof UniqueConstraintError)) throw cause

@@ -1,0 +1,26 @@
+import { type AnswerSettings, dayIn } from '@janua/core'
+import { readFileSync } from 'node:fs'
+
+const DEFAULT_THRESHOLD = 0.65
+
+/**
+ * How a door answers at a moment.
+ * @throws {RangeError} in plain words, when the file or a value is not as it should be
+ */
+export function readDoor({ file, now, threshold }: { file?: string; now?: string; threshold?: string }): AnswerSettings {
+  const door = file ? parsed(file) : {}
+  const zone = typeof door.timeZone === 'string' ? door.timeZone : 'UTC'
+  const at = now === undefined ? new Date() : new Date(now)
+  if (Number.isNaN(+at)) throw new RangeError(`“${now}” is not a time like 2026-11-28T09:30:00Z`)
+  const sill = Number(threshold ?? door.threshold ?? DEFAULT_THRESHOLD)
+  if (!(sill >= 0 && sill <= 1)) throw new RangeError(`the threshold must lie between 0 and 1, not “${threshold ?? String(door.threshold)}”`)
+  return { sill, day: dayIn(zone, at), ...(typeof door.key === 'string' && { door: door.key }) }
+}
+
+function parsed(file: string): Record<string, unknown> {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8')) as Record<string, unknown>
+  } catch (cause) {
+    throw new RangeError(`${file} is not a JSON file that can be read`, { cause })
+  }
+}
