@@ -1,7 +1,7 @@
 import { type AnswerSettings, dayIn } from '@janua/core'
 import { readFileSync } from 'node:fs'
 
-const DEFAULT_THRESHOLD = 0.65
+const DEFAULT_THRESHOLD = 0.4
 
 /**
  * How a door answers at a moment.

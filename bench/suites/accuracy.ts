@@ -3,7 +3,7 @@ import { demoArticles, demoQuestions } from '../../demo/content.ts'
 import { demoGlossary } from '../../demo/documents.ts'
 import { type Figure, wilson } from '../figure.ts'
 
-const SILLS = [0.5, 0.6, 0.7]
+const SILLS = [0.3, 0.4, 0.5, 0.6]
 
 /**
  * The demo's labelled questions, written before the engine existed, put to the demo's articles. Labels name the

@@ -1,7 +1,7 @@
 import { pick, type Random } from '../maths/random.ts'
 
 /** How often a question has a word in it that the library does not know. */
-const FOREIGN_SHARE = 0.08
+const FOREIGN_SHARE = 0.2
 
 /** Says a wording otherwise by rule: some words left out, halves swapped, a slip of the fingers, a word that nobody here uses. */
 export function reword(text: string, random: Random): string {
@@ -23,9 +23,11 @@ function slip(words: string[], random: Random): string[] {
   return words.with(at, random() < 0.5 ? swapped : dropped)
 }
 
-/** Somebody else's word for a thing, which the library may not have: made up, so that no library has it. */
 export function withForeignWord(words: string[], random: Random): string[] {
-  if (random() > FOREIGN_SHARE) return words
-  const made = Array.from({ length: 4 }, () => pick([...'bdfgklmnprstvz'], random) + pick([...'aeiou'], random)).join('')
-  return words.toSpliced(Math.floor(random() * (words.length + 1)), 0, made)
+  return random() > FOREIGN_SHARE ? words : words.toSpliced(Math.floor(random() * (words.length + 1)), 0, foreignWord(random))
+}
+
+/** Somebody else's word for a thing, which the library may not have: made up, so that no library has it. */
+export function foreignWord(random: Random): string {
+  return Array.from({ length: 4 }, () => pick([...'bdfgklmnprstvz'], random) + pick([...'aeiou'], random)).join('')
 }

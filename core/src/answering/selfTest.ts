@@ -8,7 +8,7 @@ import { sentences } from '../text/sentences.ts'
 import type { LabelledCase } from './confidence.ts'
 import { featuresOf, regimeOf } from './features.ts'
 import type { ContentItem } from './items.ts'
-import { reword, withForeignWord } from './reword.ts'
+import { foreignWord, reword, withForeignWord } from './reword.ts'
 
 /**
  * How a self-test question was made: from a title, heading or phrasing that is there; from one that was hidden, its text left;
@@ -49,16 +49,20 @@ export function selfTest(items: readonly ContentItem[], random: Random, { rounds
       const wording = pick(section.wordings, random)
       const of = { section, present, wording, random }
       add(cases, { ...of, kind: 'wording', question: reword(wording.text, random), index: titled })
-      if (random() < (present ? BARE_SHARE : 0.5)) add(cases, { ...of, kind: 'hidden wording', question: reword(wording.text, random), index: bare })
-      if (random() < (present ? SENTENCE_SHARE : 0)) add(cases, { ...of, kind: 'sentence', question: fromSentence(section, whole, random), index: titled })
+      if (present && random() < OTHER_SUBJECT_SHARE) add(cases, { ...of, kind: 'wording', present: false, question: aboutElse(wording, random), index: titled, elsewhere: true })
+      if (random() < (present ? BARE_SHARE : BARE_SHARE_HIDDEN)) add(cases, { ...of, kind: 'hidden wording', question: reword(wording.text, random), index: bare })
+      if (random() < SENTENCE_SHARE) add(cases, { ...of, kind: 'sentence', question: fromSentence(section, whole, random), index: titled })
     }
   }
   return cases
 }
 
 /** How often a section that is there is asked about by its text alone. Visitors who use none of its own words mostly ask for what is not there. */
-const BARE_SHARE = 0.2
-const SENTENCE_SHARE = 0
+const BARE_SHARE = 0.3
+const BARE_SHARE_HIDDEN = 0.5
+const SENTENCE_SHARE = 0.3
+/** How often its wording is asked with another subject in it, which nothing here is about. */
+const OTHER_SUBJECT_SHARE = 0.3
 
 interface Section {
   key: string
@@ -91,16 +95,27 @@ interface Question {
   wording: Wording
   present: boolean
   index: ReleaseIndex
+  /** It asks for something that is nowhere. */
+  elsewhere?: true
 }
 
-function add(cases: SelfTestCase[], { kind, question, section, wording, present, index }: Question): void {
+function add(cases: SelfTestCase[], { kind, question, section, wording, present, index, elsewhere }: Question): void {
   const terms = questionTerms(question, index)
   const candidates = search(terms, index)
   const best = candidates[0]
   if (!best) return
+  if (!present && !elsewhere && index.itemIdOf(best.doc) === section.item) return // a sister section may well say the same: nobody knows
   const aboutItem = wording.kind !== 'heading' && kind !== 'sentence'
   const right = present && (aboutItem ? index.itemIdOf(best.doc) === section.item : section.docs.includes(best.doc))
   cases.push({ kind: present ? kind : 'absent', question, regime: regimeOf(best), features: featuresOf(best, candidates, terms, index), right })
+}
+
+/** A wording with its weightiest word put as one that nobody here knows. */
+function aboutElse({ text, terms }: Wording, random: Random): string {
+  const heaviest = [...terms].sort((a, b) => b.weight - a.weight)[0]?.stem
+  const words = text.replace(/[?.!]+$/, '').split(/\s+/)
+  const at = words.findIndex((word) => analyse(word, 'en').concat(analyse(word, 'de')).some(({ stem }) => stem === heaviest))
+  return (at < 0 ? [...words, foreignWord(random)] : words.with(at, foreignWord(random))).join(' ')
 }
 
 /** Two to four content words of one sentence, in its order: what somebody asks who never saw the text. */

@@ -11,10 +11,11 @@ export class Growing<T extends Growable> {
     this.values[this.length++] = value
   }
 
-  append(more: ArrayLike<number>): void {
-    if (this.length + more.length > this.values.length) this.grow(this.length + more.length)
-    this.values.set(more, this.length)
-    this.length += more.length
+  /** Room for so many more, to be written at once; valid until the next call. */
+  more(count: number): T {
+    if (this.length + count > this.values.length) this.grow(this.length + count)
+    this.length += count
+    return this.values.subarray(this.length - count, this.length) as T
   }
 
   /** What was pushed; valid until the next push. */

@@ -99,7 +99,8 @@ export class SegmentBuilder {
         this.rows.add(this.known(each), share, bit)
       }
     })
-    for (const each of fields.body) this.bodyTerms.push(this.known(each))
+    const body = this.bodyTerms.more(fields.body.length)
+    fields.body.forEach((each, i) => (body[i] = this.known(each)))
     this.bodyEnds.push(this.bodyTerms.length)
     this.rows.endPassage((frequency) => Math.round(impactOf(frequency) / IMPACT_STEP))
   }

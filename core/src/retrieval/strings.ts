@@ -21,11 +21,14 @@ export class StringsBuilder {
   push(text: string): number {
     let wide = 0
     for (let i = 0; i < text.length && !wide; i++) if (text.charCodeAt(i) > 255) wide = 1
-    for (let i = 0; i < text.length; i++) {
-      const code = text.charCodeAt(i)
-      this.bytes.push(code & 255)
-      if (wide) this.bytes.push(code >> 8)
-    }
+    const room = this.bytes.more(text.length * (1 + wide))
+    if (wide)
+      for (let i = 0; i < text.length; i++) {
+        const code = text.charCodeAt(i)
+        room[2 * i] = code & 255
+        room[2 * i + 1] = code >> 8
+      }
+    else for (let i = 0; i < text.length; i++) room[i] = text.charCodeAt(i)
     this.ends.push(this.bytes.length * 2 + wide)
     return this.ends.length - 1
   }

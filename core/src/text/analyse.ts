@@ -1,7 +1,8 @@
 import type { Language } from './language.ts'
 import { stem } from './stem.ts'
 import { STOP_WORDS } from './stopwords.ts'
-import { readWord, tokenize, writtenWords } from './tokens.ts'
+import { scanWords } from './scan.ts'
+import { readWord, tokenize } from './tokens.ts'
 
 /** A term as the index knows it: the stem, and the word as it was written. */
 export interface Term {
@@ -25,13 +26,34 @@ export const ASPECT_TIME = '#time'
  */
 export function analyse(text: string, language: Language): Term[] {
   const terms: Term[] = []
-  for (const written of writtenWords(text)) terms.push(...termsOf(written, language))
-  for (const written of joined(text)) terms.push(...termsOf(written, language))
+  const add = (written: string) => {
+    for (const term of termsOf(written, language)) terms.push(term)
+  }
+  const compounds: string[] = []
+  let compound = -1 // where the words with hyphens between them that are being read began
+  let last = -1
+  const close = () => {
+    if (compound >= 0) compounds.push(text.slice(compound, last).replaceAll('-', ''))
+    compound = -1
+  }
+  let from = 0
+  scanWords(text, (start, end) => {
+    const hyphen = start === last + 1 && text.charCodeAt(last) === HYPHEN
+    if (!hyphen) close()
+    else if (compound < 0) compound = from
+    add(text.slice(start, end))
+    if (!hyphen) from = start
+    last = end
+  })
+  close()
+  for (const each of compounds) if (LETTERS.test(each)) add(each) // people write "wifi" and "ebike" for "Wi-Fi" and "e-bike"
   return terms
 }
 
 const known: Record<Language, Map<string, readonly Term[]>> = { en: new Map(), de: new Map() }
-const KNOWN_LIMIT = 100_000
+const KNOWN_LIMIT = 250_000
+const HYPHEN = 45
+const LETTERS = /^\p{L}+$/u
 
 /** What one written word comes to; kept, as texts repeat their words. */
 function termsOf(written: string, language: Language): readonly Term[] {
@@ -47,12 +69,6 @@ function termsOf(written: string, language: Language): readonly Term[] {
   if (known[language].size >= KNOWN_LIMIT) known[language].clear()
   known[language].set(written, terms)
   return terms
-}
-
-/** Hyphenated words as one: people write "wifi" and "ebike" for "Wi-Fi" and "e-bike". */
-function joined(text: string): string[] {
-  if (!text.includes('-')) return []
-  return (text.match(/\p{L}+(?:-\p{L}+)+/gu) ?? []).map((compound) => compound.replaceAll('-', ''))
 }
 
 /** The distinct terms of a question, with the marks for what it asks ("how much", "when") added. */

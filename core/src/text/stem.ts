@@ -4,7 +4,7 @@ import { fold } from './tokens.ts'
 
 const stemmers = { en: snowball.newStemmer('english'), de: snowball.newStemmer('german') }
 const cache: Record<Language, Map<string, string>> = { en: new Map(), de: new Map() }
-const CACHE_LIMIT = 50_000
+const CACHE_LIMIT = 250_000
 
 /** The stem of a folded word (Snowball's English and German stemmers); numbers stay as they are. */
 export function stem(word: string, language: Language): string {

@@ -1,13 +1,11 @@
+import { scanWords } from './scan.ts'
+
 /** A word of a text with the place it came from. `start` and `end` are UTF-16 offsets, `end` exclusive. */
 export interface Token {
   word: string
   start: number
   end: number
 }
-
-const WORD = /\d+(?:[.,:]\d+)*|[\p{L}\p{M}\p{N}]+(?:['’][\p{L}]+)?/gu
-/** The same for text of plain letters only, which is most of it: several times faster. */
-const PLAIN_WORD = /\d+(?:[.,:]\d+)*|[a-z0-9]+(?:'[a-z]+)?/gi
 
 const APOSTROPHE = /['’]/
 // eslint-disable-next-line no-control-regex
@@ -28,16 +26,18 @@ export function fold(text: string): string {
  */
 export function tokenize(text: string): Token[] {
   const tokens: Token[] = []
-  for (const match of text.matchAll(BEYOND_ASCII.test(text) ? WORD : PLAIN_WORD)) {
-    const word = readWord(match[0])
-    if (word) tokens.push({ word, start: match.index, end: match.index + match[0].length })
-  }
+  scanWords(text, (start, end) => {
+    const word = readWord(text.slice(start, end))
+    if (word) tokens.push({ word, start, end })
+  })
   return tokens
 }
 
 /** The words and numbers of a text as they are written, without their places: several times faster than tokenize. */
 export function writtenWords(text: string): string[] {
-  return text.match(BEYOND_ASCII.test(text) ? WORD : PLAIN_WORD) ?? []
+  const words: string[] = []
+  scanWords(text, (start, end) => words.push(text.slice(start, end)))
+  return words
 }
 
 /** A written word as it is compared: folded, without the ending of "boat's". */

@@ -26,7 +26,7 @@ export function starterDoor(title: string, key: string): DoorContent {
     title,
     key,
     colour: '#17506E',
-    threshold: 0.65,
+    threshold: 0.4,
     firstQuestions: [],
     texts: { en, de },
     timeZone: 'Europe/London',
