@@ -1,7 +1,8 @@
 import type { Block } from '../library/blocks.ts'
 import { valuesOf } from '../library/values.ts'
 import { type QuestionTerm, questionTerms, withCarried } from '../retrieval/questionTerms.ts'
-import type { IndexedPassage, ReleaseIndex } from '../retrieval/releaseIndex.ts'
+import type { PassageHead } from '../retrieval/packedPassage.ts'
+import type { ItemHead, ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import { type Candidate, search } from '../retrieval/search.ts'
 import { guessLanguage } from '../text/language.ts'
 import { fold } from '../text/tokens.ts'
@@ -105,12 +106,13 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
     trace.rule = fixed ? 'fixed answer' : 'above the sill'
     const whole = chosen.at.item.kind === 'fixed'
     const stems = new Set(terms.map((term) => term.stem))
-    const language = guessLanguage(chosen.at.passage.text, index.language)
+    const { passage } = index.passage(chosen.candidate.doc)
+    const language = guessLanguage(passage.text, index.language)
     return {
       outcome: 'answered',
       kind: whole ? 'fixed' : 'passage',
       confidence: sure,
-      blocks: whole ? chosen.at.passage.blocks : extract(chosen.at.passage, { stems, language, days: sought, values: valuesOf(fold(text)) }),
+      blocks: whole ? passage.blocks : extract(passage, { stems, language, days: sought, values: valuesOf(fold(text)) }),
       sources: [sourceOf(chosen.at)],
       near: nearest(candidates.filter(({ at }) => at.item.id !== chosen.at.item.id)),
       trace,
@@ -130,7 +132,7 @@ function counted(terms: readonly QuestionTerm[], index: ReleaseIndex, settings: 
   if (out.length === 0) return { found: all, leftOut: [] }
   return {
     found: preferring(search(terms, index, all.length, (doc) => because(doc) === undefined), index, settings.before?.item),
-    leftOut: out.map(({ doc }) => ({ ...sourceOf(index.passage(doc)), because: because(doc)! })),
+    leftOut: out.map(({ doc }) => ({ ...sourceOf(headAt(index, doc)), because: because(doc)! })),
   }
 }
 
@@ -142,9 +144,19 @@ function preferring(found: Candidate[], index: ReleaseIndex, item: number | unde
   return found.map((candidate) => (index.itemIdOf(candidate.doc) === item ? { ...candidate, score: candidate.score + SAME_ITEM_WEIGHT } : candidate)).sort((a, b) => b.score - a.score)
 }
 
+/** Where a passage stands. */
+interface Standing {
+  item: ItemHead
+  head: PassageHead
+}
+
+function headAt(index: ReleaseIndex, doc: number): Standing {
+  return { item: index.itemOf(doc), head: index.headOf(doc) }
+}
+
 interface Judged {
   candidate: Candidate
-  at: IndexedPassage
+  at: Standing
   shown: TraceCandidate
 }
 
@@ -152,7 +164,7 @@ const RUNGS = 10
 
 function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex, model: ConfidenceModel): Judged[] {
   return found.slice(0, RUNGS).map((candidate) => {
-    const at = index.passage(candidate.doc)
+    const at = headAt(index, candidate.doc)
     const features = featuresOf(candidate, found, terms, index)
     const foundBy = regimeOf(candidate)
     const shown: TraceCandidate = {
@@ -177,8 +189,8 @@ function nearest(candidates: readonly Judged[]): Source[] {
     .map(({ at }) => sourceOf(at))
 }
 
-function sourceOf({ item, passage }: IndexedPassage): Source {
-  const { ordinal, path, page } = passage
+function sourceOf({ item, head }: Standing): Source {
+  const { ordinal, path, page } = head
   return { item: item.id, revision: item.revision, ordinal, title: item.title, path, ...(page !== null && { page }) }
 }
 

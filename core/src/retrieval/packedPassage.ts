@@ -9,14 +9,22 @@ type PackedBlock =
   | { t: 'l'; o: boolean; s: number; i: PackedRich[] }
   | { t: 't'; h: PackedRich[]; r: PackedRich[][] }
 
-/** A passage as a short string; the text, which its blocks say already, is not repeated. */
-export function packPassage({ ordinal, path, blocks, words, page, part }: Passage): string {
-  return JSON.stringify([ordinal, path, blocks.map(packBlock), words, page, part])
+/** Where a passage stands, without what it says. */
+export type PassageHead = Omit<Passage, 'blocks' | 'text'>
+
+/** A passage as two short strings: where it stands, and its blocks. The text, which the blocks say already, is not repeated. */
+export function packPassage({ ordinal, path, blocks, words, page, part }: Passage): { head: string; blocks: string } {
+  return { head: JSON.stringify([ordinal, path, words, page, part]), blocks: JSON.stringify(blocks.map(packBlock)) }
 }
 
-export function unpackPassage(packed: string): Passage {
-  const [ordinal, path, packedBlocks, words, page, part] = JSON.parse(packed) as [number, string[], PackedBlock[], number, number | null, number | null]
-  const blocks = packedBlocks.map(unpackBlock)
+export function unpackHead(packed: string): PassageHead {
+  const [ordinal, path, words, page, part] = JSON.parse(packed) as [number, string[], number, number | null, number | null]
+  return { ordinal, path, words, page, part }
+}
+
+export function unpackPassage(packed: { head: string; blocks: string }): Passage {
+  const { ordinal, path, words, page, part } = unpackHead(packed.head)
+  const blocks = (JSON.parse(packed.blocks) as PackedBlock[]).map(unpackBlock)
   return { ordinal, path, blocks, text: blocks.map(blockText).join('\n'), words, page, part }
 }
 

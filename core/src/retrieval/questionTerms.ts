@@ -32,6 +32,8 @@ const REPAIRED_SHARE = 0.9
 const NEAR_LIKENESS = 0.5
 const NEAR_SHARE = 0.5
 const MOST_NEAR = 4
+/** Words that more passages than this have need no neighbours: there is enough to find by them. */
+const COMMON = { passages: 20, share: 0.01 }
 /** Of a longer message only the weightiest terms are looked up. */
 const MOST_TERMS = 48
 
@@ -64,6 +66,7 @@ function weightiest(terms: QuestionTerm[]): QuestionTerm[] {
 
 /** Chosen among the terms of all parts together, so that it does not matter how the library is divided. */
 function nearTo({ stem, weight }: QuestionTerm, asked: ReadonlySet<string>, index: ReleaseIndex): NearTerm[] {
+  if (index.frequency(stem) > Math.max(COMMON.passages, COMMON.share * index.size)) return []
   const found = new Map<string, number>()
   for (const { segment } of index.parts) for (const { stem: like, likeness } of likeTerms(stem, segment, NEAR_LIKENESS)) if (!asked.has(like)) found.set(like, likeness)
   const nearest = [...found].filter(([like]) => index.frequency(like) > 0).sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))

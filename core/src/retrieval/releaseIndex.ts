@@ -5,7 +5,7 @@ import { numberOf } from './dictionary.ts'
 import { inverseFrequency } from './fields.ts'
 import { compileGlossary, type Glossary, type GlossaryEntry } from './glossary.ts'
 import { type ReadItem, readItem, WORDING_KINDS, type WordingKind } from './itemReading.ts'
-import { unpackPassage } from './packedPassage.ts'
+import { type PassageHead, unpackHead, unpackPassage } from './packedPassage.ts'
 import { openSegment, type Segment } from './segment.ts'
 import { SegmentBuilder } from './segmentBuilder.ts'
 import { stringAt } from './strings.ts'
@@ -98,7 +98,13 @@ export class ReleaseIndex {
 
   passage(doc: number): IndexedPassage {
     const { segment, base } = this.partOf(doc)
-    return { item: this.itemOf(doc), passage: unpackPassage(stringAt(segment.passages, doc - base)) }
+    return { item: this.itemOf(doc), passage: unpackPassage({ head: stringAt(segment.passageHeads, doc - base), blocks: stringAt(segment.passageBlocks, doc - base) }) }
+  }
+
+  /** Where a passage stands; reads none of its text. */
+  headOf(doc: number): PassageHead {
+    const { segment, base } = this.partOf(doc)
+    return unpackHead(stringAt(segment.passageHeads, doc - base))
   }
 
   /** The id of a passage's item; reads nothing else. */

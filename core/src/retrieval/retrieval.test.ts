@@ -10,7 +10,7 @@ import { questionTerms } from './questionTerms.ts'
 import { indexRelease } from './releaseIndex.ts'
 import { search } from './search.ts'
 import { stringAt, StringsBuilder, stringsIn } from './strings.ts'
-import { strongest } from './strongest.ts'
+import { kthLargest } from './kthLargest.ts'
 import { correct } from './typos.ts'
 import { twoWayMatch } from './twoWay.ts'
 import { splitPassages } from '../library/passages.ts'
@@ -59,14 +59,19 @@ describe('flat memory', () => {
   })
 })
 
-describe('strongest', () => {
+describe('kthLargest', () => {
   it('agrees with sorting all', () => {
     const random = seeded(2)
     for (let round = 0; round < 20; round++) {
-      const numbers = Array.from({ length: 200 }, () => Math.floor(random() * 90))
-      expect(strongest(numbers, 15, (a, b) => a - b)).to.eql([...numbers].sort((a, b) => b - a).slice(0, 15))
+      const scores = Float32Array.from({ length: 200 }, () => Math.floor(random() * 90))
+      const docs = Uint32Array.from(scores.keys()).filter(() => random() < 0.7)
+      const even = (doc: number) => doc % 2 === 0
+      const sorted = (counted: Uint32Array) => [...counted].map((doc) => scores[doc]!).sort((a, b) => b - a)
+      expect(kthLargest(scores, docs, 15)).to.equal(sorted(docs)[14])
+      expect(kthLargest(scores, docs, 15, even)).to.equal(sorted(docs.filter(even))[14])
     }
   })
+  it('is −1 when fewer count', () => expect(kthLargest(new Float32Array(9), Uint32Array.of(1, 2), 3)).to.equal(-1))
 })
 
 describe('correct', () => {

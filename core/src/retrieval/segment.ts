@@ -30,7 +30,8 @@ export interface Segment {
   passageItem: Uint32Array
   /** Passages below the same heading of the same item have the same number. */
   passageSection: Uint32Array
-  passages: Strings
+  passageHeads: Strings
+  passageBlocks: Strings
 
   /** Wordings of item i: itemWordings[i] to itemWordings[i + 1]; those of passage p: passageWordings[p] to passageWordings[p + 1]. */
   itemWordings: Uint32Array
@@ -70,7 +71,7 @@ export function openSegment(block: ArrayBufferLike): Segment {
     terms: dictionaryIn(sections),
     marks: u8('marks'), offsets: u32('offsets'), docs: u32('docs'), impacts: u16('impacts'), masks: u8('masks'), ceilings: u16('ceilings'),
     itemIds: u32('itemIds'), itemFirst: u32('itemFirst'), itemLimited: u8('itemLimited'), items: stringsIn(sections, 'items'),
-    passageItem: u32('passageItem'), passageSection: u32('passageSection'), passages: stringsIn(sections, 'passages'),
+    passageItem: u32('passageItem'), passageSection: u32('passageSection'), passageHeads: stringsIn(sections, 'passageHeads'), passageBlocks: stringsIn(sections, 'passageBlocks'),
     itemWordings: u32('itemWordings'), passageWordings: u32('passageWordings'), wordingKinds: u8('wordingKinds'), wordingTexts: stringsIn(sections, 'wordingTexts'),
     wordingEnds: u32('wordingEnds'), wordingTerms: u32('wordingTerms'),
     bodyTerms: u32('bodyTerms'), bodyEnds: u32('bodyEnds'), gramOffsets: u32('gramOffsets'), gramTerms: u32('gramTerms'), gramSizes: u8('gramSizes'),

@@ -24,7 +24,8 @@ export class SegmentBuilder {
   private readonly items = new StringsBuilder()
   private readonly passageItem = growing.u32()
   private readonly passageSection = growing.u32()
-  private readonly passages = new StringsBuilder()
+  private readonly heads = new StringsBuilder()
+  private readonly blocks = new StringsBuilder()
   private readonly bodyTerms = growing.u32()
   private readonly bodyEnds = growing.u32()
   private sections = 0
@@ -53,7 +54,9 @@ export class SegmentBuilder {
       path = here
       this.passageItem.push(number)
       this.passageSection.push(this.sections - 1)
-      this.passages.push(packPassage(passage))
+      const packed = packPassage(passage)
+      this.heads.push(packed.head)
+      this.blocks.push(packed.blocks)
       this.count(fields)
       this.ownWordings.push(...own)
       this.passageWordings.push(own.length)
@@ -76,7 +79,7 @@ export class SegmentBuilder {
       bodyTerms: this.bodyTerms.view(), bodyEnds: this.bodyEnds.view(),
       ...gramSections(this.numbers.keys()),
       itemIds: this.itemIds.view(), itemFirst: this.itemFirst.view(), itemLimited: this.itemLimited.view(), ...this.items.sections('items'),
-      passageItem: this.passageItem.view(), passageSection: this.passageSection.view(), ...this.passages.sections('passages'),
+      passageItem: this.passageItem.view(), passageSection: this.passageSection.view(), ...this.heads.sections('passageHeads'), ...this.blocks.sections('passageBlocks'),
       itemWordings: this.itemWordings.view(), passageWordings, wordingKinds: this.wordingKinds.view(), ...this.wordingTexts.sections('wordingTexts'),
       wordingEnds: this.wordingEnds.view(), wordingTerms: this.wordingTerms.view(),
       ...this.written.sections(),
