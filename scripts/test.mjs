@@ -9,7 +9,7 @@ const MOCHA = ['--import', 'tsx', 'node_modules/mocha/bin/mocha.js', '--no-confi
 const STEPS = {
   lint: { title: 'Lint', command: ['node_modules/eslint/bin/eslint.js', '.'] },
   types: { title: 'Types', npm: ['run', '-s', 'typecheck'] },
-  units: { title: 'Units', command: [...MOCHA, '--timeout', '20000', '{core,web,visitor,demo,bench}/**/*.test.ts', '--ignore', '**/node_modules/**'] },
+  units: { title: 'Units', command: [...MOCHA, '--timeout', '20000', '{core,web,visitor,demo,bench,ask}/**/*.test.ts', '--ignore', '**/node_modules/**'] },
   services: { title: 'Services on MariaDB', command: [...MOCHA, '--timeout', '60000', 'server/src/**/*.test.ts'] },
   journeys: { title: 'Journeys in the browser', command: [...MOCHA, '--timeout', '120000', 'e2e/**/*.e2e.ts'] },
 }

@@ -53,7 +53,7 @@ const orama: Peer = async (rows, language) => {
   const tokenizer = { language: 'english', normalizationCache: new Map(), tokenize: (text: string) => wordsOf(text, language) }
   const index = create({ schema: { title: 'string', text: 'string' } as const, components: { tokenizer } })
   await insertMultiple(index, rows.map(({ id, title, text }) => ({ id: String(id), title, text })), 1_000)
-  return async (question, most) => (await searchOrama(index, { term: question, limit: most, boost: { title: 1.5 }, threshold: 1, exact: true } as never)).hits.map(({ id }) => Number(id))
+  return async (question, most) => (await searchOrama(index, { term: question, limit: most, boost: { title: 1.5 }, threshold: 1, tolerance: 0 } as never)).hits.map(({ id }) => Number(id))
 }
 
 const wink: Peer = (rows, language) => {

@@ -1,0 +1,52 @@
+import { expect } from 'chai'
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { readQuestion } from './question.ts'
+
+describe('a line of questions', () => {
+  it('is a question, or JSON with one', () => {
+    expect(readQuestion('Where is the pier?', 3)).to.eql({ id: 3, question: 'Where is the pier?', conversation: [] })
+    expect(readQuestion('{"id":"a","question":"why?","conversation":["x",{"text":"y","author":"visitor"},{"text":"z","author":"agent"}]}', 1)).to.eql({ id: 'a', question: 'why?', conversation: ['x', 'y'] })
+  })
+  it('that is neither is named', () => {
+    expect(readQuestion('{"id":1}', 1)).to.eql({ because: 'it has no "question"' })
+    expect(readQuestion('{oops', 1)).to.eql({ because: 'the line begins like JSON, but is none' })
+    expect(readQuestion('{"question":"a","conversation":"b"}', 1)).to.eql({ because: '"conversation" is not a list' })
+  })
+})
+
+describe('npm run ask', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'janua-ask-'))
+  after(() => rmSync(folder, { recursive: true }))
+  const ask = (args: string[], input = '') => {
+    const run = spawnSync(process.execPath, ['--import', 'tsx', join(import.meta.dirname, 'run.ts'), ...args], { input, encoding: 'utf8', cwd: join(import.meta.dirname, '..') })
+    return { ...run, answers: run.stdout.split('\n').filter(Boolean).map((line) => JSON.parse(line) as Record<string, any>) }
+  }
+  before(() => {
+    writeFileSync(join(folder, 'boats.md'), '# Boats\n\n## Night boat\n\nThe night boat sails at 23:15 on Fridays.\n\n## First boat\n\n| Day | Sails |\n| --- | --- |\n| Mon–Sat | 6:30 |\n| Sunday | 9:10 |\n')
+    writeFileSync(join(folder, 'pets.html'), '<html><body><h1>Pets on board</h1><p>Dogs travel on a lead and pay 4.50.</p></body></html>')
+    writeFileSync(join(folder, 'empty.md'), '')
+  })
+  it('answers from any file it can read, with file, heading and passage, and names what it could not read', () => {
+    const { answers, stderr, status } = ask(['--content', folder, '--now', '2026-11-28T10:00:00Z', '--threshold', '0.2'], 'pets on board\nWhen is the first boat tomorrow?\nthanks\n')
+    expect(status).to.equal(0)
+    expect(stderr).to.include('empty.md: the file is empty')
+    expect(answers.map(({ outcome }) => outcome)).to.eql(['answered', 'answered', 'courtesy'])
+    expect(answers[0]!.sources).to.eql([{ file: 'pets.html', heading: 'Pets on board', passage: 'Dogs travel on a lead and pay 4.50.' }])
+    expect(answers[1]!.answer).to.include('9:10').and.not.include('6:30')
+    expect(answers[0]!.candidates[0]).to.have.all.keys('file', 'heading', 'confidence', 'parts')
+  })
+  it('says in plain words what is wrong with how it was called', () => {
+    expect(ask([]).stderr).to.include('--content DIR')
+    expect(ask(['--content', join(folder, 'nowhere')])).to.include({ status: 1 })
+    expect(ask(['--content', folder, '--now', 'soon']).stderr).to.include('“soon” is not a time')
+    expect(ask(['--content', folder, '--threshold', '7']).stderr).to.include('between 0 and 1')
+  })
+  it('ends with 2 when nothing could be read', () => {
+    const bare = mkdtempSync(join(tmpdir(), 'janua-ask-'))
+    expect(ask(['--content', bare], 'x\n').status).to.equal(2)
+    rmSync(bare, { recursive: true })
+  })
+}).timeout(60_000)
