@@ -162,6 +162,7 @@ interface Judged {
 
 const RUNGS = 10
 
+/** The candidates with the model's word on each, the surest first: what is answered is the top rung. */
 function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex, model: ConfidenceModel): Judged[] {
   return found.slice(0, RUNGS).map((candidate) => {
     const at = headAt(index, candidate.doc)
@@ -178,7 +179,7 @@ function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], ind
       nearestWording: candidate.wording?.text,
     }
     return { candidate, at, shown }
-  })
+  }).sort((a, b) => b.shown.confidence - a.shown.confidence)
 }
 
 function nearest(candidates: readonly Judged[]): Source[] {

@@ -6,12 +6,15 @@ import { spread } from './spread.ts'
 /** The candidates as a ladder: a rung's height is the confidence with that passage put first; the threshold is the sill. */
 const { trace, chosen } = defineProps<{ trace: Trace; chosen: number | null }>()
 const HEIGHT = 330
-const LABEL = 58
+const LABEL = 76
+/** More rungs than this only crowd the foot of the ladder. */
+const SHOWN = 6
 const y = (confidence: number) => HEIGHT - 14 - confidence * (HEIGHT - 28)
 const marks = [0.1, 0.3, 0.5, 0.7, 0.9]
 const rungs = computed(() => {
-  const places = spread(trace.candidates.map(({ confidence }) => y(confidence) - 12), LABEL)
-  return trace.candidates.map((candidate, i) => ({ candidate, at: y(candidate.confidence), label: places[i]!, parts: partsOf(candidate) }))
+  const shown = trace.candidates.slice(0, SHOWN)
+  const places = spread(shown.map(({ confidence }) => y(confidence) - 12), LABEL)
+  return shown.map((candidate, i) => ({ candidate, at: y(candidate.confidence), label: places[i]!, parts: partsOf(candidate) }))
 })
 const height = computed(() => Math.max(HEIGHT, ...rungs.value.map(({ label }) => label + LABEL)))
 
