@@ -51,19 +51,27 @@ export function readItem(item: ContentItem, { language, glossary, noTitles = fal
   const exact = (text: string) => [...new Set(readTerms(analyse(text, own), glossary).map(({ stem }) => stem))]
   const worded = (kind: WordingKind) => (text: string): ReadWording => ({ kind, text, stems: exact(text) })
 
-  const title = noTitles ? [] : both(item.title)
+  const title = noTitles ? [] : both(withoutNumber(item.title))
   const phrasings = item.phrasings.flatMap((text) => both(text))
   const passages = cut.map((passage): ReadPassage => {
     const spoken = guessLanguage(passage.text.slice(0, 400), own)
     const body = item.kind === 'fixed' ? [] : both(passage.text, spoken)
     const taught = passage.part === null ? [] : (item.parts?.[passage.part]?.phrasings ?? [])
-    const path = noTitles ? [] : passage.path
-    const wordings = [...taught.map(worded('phrasing')), ...headings(item.title, path).map(worded('heading'))]
+    const path = noTitles ? [] : passage.path.map(withoutNumber)
+    const wordings = [...taught.map(worded('phrasing')), ...headings(withoutNumber(item.title), path).map(worded('heading'))]
     const fields: FieldTerms = { title, phrasings: [...phrasings, ...taught.flatMap((text) => both(text))], path: both(path.join(' ')), lead: body.slice(0, LEAD_WORDS), body }
     return { passage, fields, wordings: wordings.filter(isSaid) }
   })
-  const titled = noTitles ? [] : [worded('title')(item.title)]
+  const titled = noTitles ? [] : [worded('title')(withoutNumber(item.title))]
   return { item, passages, wordings: [...titled, ...item.phrasings.map(worded('phrasing'))].filter(isSaid) }
+}
+
+const PARTS = '(?:[Cc]hapter|[Ss]ection|[Pp]art|[Aa]ppendix|Kapitel|Abschnitt|Teil|Anhang)'
+const NUMBERED = new RegExp(`^\\s*(?:${PARTS}\\s+)?(?:(?:\\d{1,3}|[A-Z])(?:\\.\\d{1,3})+\\.?|\\d{1,3}[.)]|[A-Z][.)]|${PARTS}\\s+(?:\\d{1,3}|[IVXL]{1,5}|[A-Z])[.:]?)\\s+(?=\\S)`)
+
+/** A heading without its number, which nobody asks by. @example withoutNumber('4.6.4. Root password') // 'Root password' */
+export function withoutNumber(heading: string): string {
+  return heading.replace(NUMBERED, '')
 }
 
 function isSaid({ stems }: ReadWording): boolean {

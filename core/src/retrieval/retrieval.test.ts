@@ -5,6 +5,7 @@ import { analyse } from '../text/analyse.ts'
 import { dictionaryIn, dictionarySections, numberOf } from './dictionary.ts'
 import { impactOf, inverseFrequency, SATURATION, shareOf } from './fields.ts'
 import { likeTerms } from './grams.ts'
+import { withoutNumber } from './itemReading.ts'
 import { packPassage, unpackPassage } from './packedPassage.ts'
 import { questionTerms } from './questionTerms.ts'
 import { indexRelease } from './releaseIndex.ts'
@@ -82,6 +83,11 @@ describe('correct', () => {
     for (const word of ['dog', '23', 'helicopter']) expect(correct(word, segment, () => 1)).to.equal(undefined)
   })
   it('passes over words that no passage has any more', () => expect(correct('baot', segment, () => 0)).to.equal(undefined))
+})
+
+describe('withoutNumber', () => {
+  const cases = [['4.6.4. Root password', 'Root password'], ['Chapter 3. The boot', 'The boot'], ['1.1 What is it?', 'What is it?'], ['A.2. Notes', 'Notes'], ['2) Then pay', 'Then pay'], ['24 hours notice', '24 hours notice'], ['A dog on board', 'A dog on board'], ['Part of a journey', 'Part of a journey'], ['Part II: Fares', 'Fares'], ['Anhang B Preise', 'Preise'], ['7.', '7.']] as const
+  for (const [heading, bare] of cases) it(`makes “${bare}” of “${heading}”`, () => expect(withoutNumber(heading)).to.equal(bare))
 })
 
 describe('likeTerms', () => {
