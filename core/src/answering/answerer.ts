@@ -164,7 +164,7 @@ const RUNGS = 10
 
 /** The candidates with the model's word on each, the surest first: what is answered is the top rung. */
 function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex, model: ConfidenceModel): Judged[] {
-  return found.slice(0, RUNGS).map((candidate) => {
+  const rungs = found.slice(0, RUNGS).map((candidate): Judged => {
     const at = headAt(index, candidate.doc)
     const features = featuresOf(candidate, found, terms, index)
     const foundBy = regimeOf(candidate)
@@ -179,7 +179,12 @@ function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], ind
       nearestWording: candidate.wording?.text,
     }
     return { candidate, at, shown }
-  }).sort((a, b) => b.shown.confidence - a.shown.confidence)
+  })
+  // Passages that share the wording they were found by stay in the order of the ranking: the model cannot tell them apart.
+  const sharing = ({ candidate, at }: Judged) => (candidate.wording ? `${at.item.id} ${candidate.wording.text}` : `at ${candidate.doc}`)
+  const surest = new Map<string, number>()
+  for (const rung of rungs) if (!surest.has(sharing(rung))) surest.set(sharing(rung), rung.shown.confidence)
+  return rungs.sort((a, b) => surest.get(sharing(b))! - surest.get(sharing(a))!)
 }
 
 function nearest(candidates: readonly Judged[]): Source[] {
