@@ -25,8 +25,10 @@ export const FIELD_SETTINGS: Record<Field, FieldSetting> = {
 
 /**
  * BM25's saturation: the higher, the more a repeated word still adds. Usual range 1 to 2 for plain counts; higher here, as the
- * weights of title and lead raise every frequency. */
+ * weights of title and lead raise every frequency.
+ */
 export const SATURATION = 4
+/** How many of a passage's first terms make its lead. */
 export const LEAD_WORDS = 14
 
 /**
