@@ -91,11 +91,6 @@ export class ReleaseIndex {
     return this.parts.find(({ segment, base }) => doc < base + segment.passageItem.length)!
   }
 
-  counts(doc: number): boolean {
-    const { gone, base } = this.partOf(doc)
-    return gone === null || gone[doc - base] === 0
-  }
-
   passage(doc: number): IndexedPassage {
     const { segment, base } = this.partOf(doc)
     return { item: this.itemOf(doc), passage: unpackPassage({ head: stringAt(segment.passageHeads, doc - base), blocks: stringAt(segment.passageBlocks, doc - base) }) }

@@ -7,7 +7,7 @@ import { type Strings, stringsIn } from './strings.ts'
  * built, holds nothing that depends on the rest of the library, and is stored and shared between threads as it is.
  *
  * The postings of term t lie at offsets[t] to offsets[t + 1]: the passage in `docs`, in rising order; what the term is worth there in
- * `impacts`, in steps of IMPACT_STEP; and the fields that hold it in `masks`, bit i for FIELDS[i].
+ * `impacts`, in steps of IMPACT_STEP.
  */
 export interface Segment {
   block: ArrayBufferLike
@@ -17,7 +17,6 @@ export interface Segment {
   offsets: Uint32Array
   docs: Uint32Array
   impacts: Uint16Array
-  masks: Uint8Array
   /** The largest impact of each term. */
   ceilings: Uint16Array
 
@@ -69,7 +68,7 @@ export function openSegment(block: ArrayBufferLike): Segment {
   return {
     block,
     terms: dictionaryIn(sections),
-    marks: u8('marks'), offsets: u32('offsets'), docs: u32('docs'), impacts: u16('impacts'), masks: u8('masks'), ceilings: u16('ceilings'),
+    marks: u8('marks'), offsets: u32('offsets'), docs: u32('docs'), impacts: u16('impacts'), ceilings: u16('ceilings'),
     itemIds: u32('itemIds'), itemFirst: u32('itemFirst'), itemLimited: u8('itemLimited'), items: stringsIn(sections, 'items'),
     passageItem: u32('passageItem'), passageSection: u32('passageSection'), passageHeads: stringsIn(sections, 'passageHeads'), passageBlocks: stringsIn(sections, 'passageBlocks'),
     itemWordings: u32('itemWordings'), passageWordings: u32('passageWordings'), wordingKinds: u8('wordingKinds'), wordingTexts: stringsIn(sections, 'wordingTexts'),

@@ -95,11 +95,11 @@ export class SegmentBuilder {
   }
 
   private count(fields: FieldTerms): void {
-    FIELDS.forEach((field, bit) => {
+    FIELDS.forEach((field) => {
       const terms = fields[field]
       const share = shareOf(field, terms.length)
       for (const each of terms) {
-        this.rows.add(this.known(each), share, bit)
+        this.rows.add(this.known(each), share)
       }
     })
     const body = this.bodyTerms.more(fields.body.length)
