@@ -21,8 +21,11 @@ const FRAMES = [
   /^(?:i need help(?: with| on)?)\s*[:,]?\s+/i,
   /^(?:(?:kann|konnen|können|konnte|könnte)(?:st)? (?:mir )?(?:jemand|sie|du|ihr)(?: mir)?(?: bitte)? (?:sagen|erklaren|erklären|helfen)(?:,? ob)?)\s*[:,]?\s+/i,
   /^(?:ich (?:brauche|benotige|benötige) hilfe(?: bei| mit| zu)?|ich habe eine frage(?: zu[rm]?| uber| über)?|ich (?:mochte|möchte|wurde|würde) (?:gerne? )?wissen(?:,? ob)?|wisst ihr(?:,? ob)?|wissen sie(?:,? ob)?)\s*[:,]?\s+/i,
+  /^(?:what about|how about|(?:is|are) there (?:something|anything|(?:some |any )?info(?:rmation)?) (?:on|about)|i(?:'m| am) (?:looking for|trying to find)(?: out)?(?: something)?(?: about| on)?)\s+/i,
+  /^(?:(?:erzahl|erzähl|sag|zeig)(?:t|en sie)? mir(?: bitte)?(?: etwas| was)?(?: von| vom| uber| über| zu[rm]?)?|gibt es (?:etwas|was|info(?:s|rmationen)?) (?:zu[rm]?|uber|über)|ich suche(?: etwas| info(?:s|rmationen)?)?(?: zu[rm]?| uber| über)?|was ist mit)\s+/i,
+  /^(?:ich hab(?:e)? (?:ein problem|probleme|schwierigkeiten|fragen|eine frage) (?:mit|bei[m]?|zu[rm]?))\s+/i,
 ]
-const TAIL = /[\s,]+(?:please|thanks|thank you|many thanks|bitte|danke|erklaren|erklären)\s*([?.!]*)$/i
+const TAIL = /[\s,]+(?:how does (?:that|it|this) work|how do i do that|any ideas?|wie geht das|geht das|was tun|please|thanks|thank you|many thanks|bitte|danke|erklaren|erklären)\s*([?.!]*)$/i
 
 /** A message without its greeting and the words that only say that something is asked. Never empty when the message was not. */
 export function unframed(message: string): string {

@@ -6,10 +6,16 @@ const FOREIGN_SHARE = 0.2
 /** Says a wording otherwise by rule: some words left out, halves swapped, a slip of the fingers, a word that nobody here uses. */
 export function reword(text: string, random: Random): string {
   let words = text.replace(/[?.!]+$/, '').split(/\s+/)
-  if (words.length > 3 && random() < 0.6) words = words.filter(() => random() > 0.25)
+  if (words.length > 3 && random() < 0.7) words = fewer(words, 0.1 + random() * 0.5, random)
   if (words.length > 2 && random() < 0.3) words = [...words.slice(words.length >> 1), ...words.slice(0, words.length >> 1)]
   if (random() < 0.3) words = slip(words, random)
   return withForeignWord(words.length > 0 ? words : text.split(/\s+/), random).join(' ').toLowerCase()
+}
+
+/** Leaves each word out with this chance, but never all. */
+function fewer(words: string[], chance: number, random: Random): string[] {
+  const kept = words.filter(() => random() > chance)
+  return kept.length > 1 ? kept : words
 }
 
 function slip(words: string[], random: Random): string[] {

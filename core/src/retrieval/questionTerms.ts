@@ -1,4 +1,5 @@
 import { analyseQuestion } from '../text/analyse.ts'
+import { COMMON_WORDS } from '../text/commonWords.ts'
 import { guessLanguage, LANGUAGES } from '../text/language.ts'
 import { stem as stemOf } from '../text/stem.ts'
 import { type GlossaryTerm, readTerms } from './glossary.ts'
@@ -36,6 +37,9 @@ const MOST_NEAR = 4
 const COMMON = { passages: 20, share: 0.01 }
 /** Of a longer message only the weightiest terms are looked up. */
 const MOST_TERMS = 48
+
+/** A word that anybody uses about anything, and that the library does not have, weighs this share of one that it could be about. */
+const COMMON_SHARE = 0.25
 
 /** What was said before weighs less than what is said now. */
 const CARRIED_SHARE = 0.6
@@ -82,6 +86,7 @@ function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): Que
     const otherwise = known(stemOf(word, language))
     if (otherwise) return otherwise
   }
+  if (LANGUAGES.some((language) => COMMON_WORDS[language].has(word))) return { stem, word, weight: index.unknownIdf * COMMON_SHARE, known: false, near: [] }
   const repaired = nearestWord(word, index)
   return repaired ?? { stem, word, weight: index.unknownIdf, known: false, near: [] }
 }
