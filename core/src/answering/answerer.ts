@@ -4,14 +4,18 @@ import { type QuestionTerm, questionTerms, withCarried } from '../retrieval/ques
 import type { PassageHead } from '../retrieval/packedPassage.ts'
 import type { ItemHead, ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import { type Candidate, search } from '../retrieval/search.ts'
+import { NO_MATCH } from '../retrieval/twoWay.ts'
+import type { DayFacts } from '../text/calendar.ts'
 import { guessLanguage } from '../text/language.ts'
 import { fold } from '../text/tokens.ts'
 import { confidence, type ConfidenceModel, contributions } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { readDays } from './days.ts'
-import { extract } from './extract.ts'
+import { type Decline, declinedBy } from './declines.ts'
+import { type AnswerLength, extract } from './extract.ts'
 import { featuresOf, type FeatureValues, type Regime, regimeOf } from './features.ts'
 import { leftOutBecause } from './items.ts'
+import { type Reading, readingsOf } from './readings.ts'
 
 export type Outcome = 'answered' | 'clarifying' | 'suggested' | 'declined' | 'unanswered'
 
@@ -50,7 +54,11 @@ export interface Trace {
   carried?: string
   /** What would have been among the nearest but does not count here or today, and why. */
   leftOut: (Source & { because: string })[]
-  rule: 'fixed answer' | 'above the sill' | 'below the sill' | 'nothing found'
+  rule: 'fixed answer' | 'above the sill' | 'below the sill' | 'nothing found' | 'several readings' | 'chosen reading' | 'never talked about'
+  /** What the door never talks about, where that decided. */
+  about?: string
+  /** Between what it was asked back. */
+  readings?: Reading[]
   passages: number
 }
 
@@ -62,6 +70,8 @@ export interface Answer {
   sources: Source[]
   /** Nearest articles beside the answer: shown when there is none, or when it did not settle the matter. */
   near: Source[]
+  /** Between what to choose, when it was asked back. */
+  readings?: Reading[]
   trace: Trace
 }
 
@@ -75,6 +85,12 @@ export interface AnswerSettings {
   before?: { text: string; item?: number }
   /** The door's key: fixed answers for other doors are left out. */
   door?: string
+  /** What the door never talks about. */
+  declines?: readonly Decline[]
+  /** How much of a passage is shown. */
+  length?: AnswerLength
+  /** The visitor chose this passage when asked back. */
+  chosen?: { item: number; ordinal: number; confidence: number }
 }
 
 /** A fixed answer wins outright from this two-way match with one of its phrasings. */
@@ -96,32 +112,54 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
   const { found, leftOut } = counted(terms, index, settings)
   const candidates = judged(found, terms, index, model)
   const trace: Trace = { terms: terms.map(shownTerm), days: named.map(({ words, days }) => ({ words, days })), candidates: candidates.map(({ shown }) => shown), sill, ...(settings.before && { carried: settings.before.text }), leftOut, rule: 'nothing found', passages: index.size }
-  const best = candidates[0]
-  if (!best) return { outcome: 'unanswered', confidence: 0, blocks: [], sources: [], near: [], trace }
+  const silent = (outcome: Outcome, more: Partial<Answer> = {}): Answer => ({ outcome, confidence: 0, blocks: [], sources: [], near: [], trace, ...more })
 
+  const declined = declinedBy(question, settings.declines ?? [], guessLanguage(question, index.language))
+  if (declined) return silent('declined', { trace: { ...trace, rule: 'never talked about', about: declined.about } })
+  const answered = (chosen: Judged, confidence: number): Answer => ({
+    outcome: 'answered',
+    kind: chosen.at.item.kind === 'fixed' ? 'fixed' : 'passage',
+    confidence,
+    blocks: blocksOf(chosen, { index, stems: new Set(terms.map((term) => term.stem)), days: sought, text, length: settings.length }),
+    sources: [sourceOf(chosen.at)],
+    near: nearest(candidates.filter(({ at }) => at.item.id !== chosen.at.item.id)),
+    trace,
+  })
+  const picked = settings.chosen && standingAt(settings.chosen, terms, index, { candidates, model })
+  if (picked) {
+    trace.rule = 'chosen reading'
+    return answered(picked, settings.chosen!.confidence)
+  }
+  const best = candidates[0]
+  if (!best) return silent('unanswered')
   const fixed = candidates.find(({ at, candidate }) => at.item.kind === 'fixed' && candidate.match.both >= FIXED_MATCH)
-  const chosen = fixed ?? best
-  const sure = chosen.shown.confidence
+  const sure = best.shown.confidence
+  const readings = fixed ? undefined : readingsOf(candidates.map(({ candidate: { doc }, shown }) => ({ doc, shown })), sill, index)
+  if (readings) return silent('clarifying', { confidence: sure, readings, trace: { ...trace, rule: 'several readings', readings } })
   if (fixed || sure >= sill) {
     trace.rule = fixed ? 'fixed answer' : 'above the sill'
-    const whole = chosen.at.item.kind === 'fixed'
-    const stems = new Set(terms.map((term) => term.stem))
-    const { passage } = index.passage(chosen.candidate.doc)
-    const language = guessLanguage(passage.text, index.language)
-    return {
-      outcome: 'answered',
-      kind: whole ? 'fixed' : 'passage',
-      confidence: sure,
-      blocks: whole ? passage.blocks : extract(passage, { stems, language, days: sought, values: valuesOf(fold(text)) }),
-      sources: [sourceOf(chosen.at)],
-      near: nearest(candidates.filter(({ at }) => at.item.id !== chosen.at.item.id)),
-      trace,
-    }
+    return answered(fixed ?? best, (fixed ?? best).shown.confidence)
   }
   trace.rule = 'below the sill'
   const near = nearest(candidates)
-  const outcome = near.length > 0 && sure >= sill * SUGGEST_SHARE ? 'suggested' : 'unanswered'
-  return { outcome, confidence: sure, blocks: [], sources: [], near, trace }
+  return silent(near.length > 0 && sure >= sill * SUGGEST_SHARE ? 'suggested' : 'unanswered', { confidence: sure, near })
+}
+
+/** What is shown of a passage: a fixed answer word for word, of any other what answers. */
+function blocksOf({ at, candidate }: Judged, { index, stems, days, text, length }: { index: ReleaseIndex; stems: ReadonlySet<string>; days: readonly DayFacts[]; text: string; length?: AnswerLength }): Block[] {
+  const { passage } = index.passage(candidate.doc)
+  if (at.item.kind === 'fixed') return passage.blocks
+  return extract(passage, { stems, language: guessLanguage(passage.text, index.language), days, values: valuesOf(fold(text)), length })
+}
+
+/** The passage that a visitor chose, as a rung; undefined when this release does not have it. */
+function standingAt({ item, ordinal }: { item: number; ordinal: number }, terms: readonly QuestionTerm[], index: ReleaseIndex, { candidates, model }: { candidates: readonly Judged[]; model: ConfidenceModel }): Judged | undefined {
+  const known = candidates.find(({ shown }) => shown.item === item && shown.ordinal === ordinal)
+  if (known) return known
+  const doc = index.docsOf(item).find((each) => index.ordinalOf(each) === ordinal)
+  if (doc === undefined) return undefined
+  const own = search(terms, index, 1, (each) => each === doc)[0] ?? { doc, score: 0, words: 0, match: NO_MATCH, matched: terms.map(() => false) }
+  return judged([own], terms, index, model)[0]
 }
 
 /** What is found among all that counts, and what is found only among the rest. */

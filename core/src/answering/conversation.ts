@@ -4,6 +4,7 @@ import { type Answer, answerQuestion, type AnswerSettings } from './answerer.ts'
 import { cleanMessage } from './cleaning.ts'
 import { type Courtesy, STARTER_COURTESIES } from './courtesies.ts'
 import { leanOf } from './followUp.ts'
+import { chosenReading, type Reading } from './readings.ts'
 import { questionsIn, unframed } from './questions.ts'
 import { understand } from './understand.ts'
 
@@ -12,6 +13,8 @@ export interface Turn {
   /** The question with what it carried over, so that a second follow-up still knows the subject. */
   subject: string
   item?: number
+  /** Between what it was asked back, when that is still open. */
+  readings?: readonly Reading[]
 }
 
 export interface AskedQuestion {
@@ -19,6 +22,8 @@ export interface AskedQuestion {
   text: string
   /** What was carried over from before. */
   carried?: string
+  /** It replies to our own question back: it belongs to the question before. */
+  replies?: true
   answer: Answer
 }
 
@@ -44,6 +49,8 @@ export function answerMessage(index: ReleaseIndex, message: string, { turns = []
   const cleaned = cleanMessage(message)
   const { courtesy, wantsPerson, isQuestion } = understand(cleaned, courtesies)
   if (courtesy || !isQuestion) return { ...(courtesy && { courtesy }), wantsPerson, asked: [] }
+  const reply = replyTo(index, cleaned, turns.at(-1), settings)
+  if (reply) return { wantsPerson, asked: [reply] }
   const language = guessLanguage(cleaned, index.language)
   const said = [...turns]
   const asked = questionsIn(unframed(cleaned), language).map((text) => {
@@ -54,10 +61,28 @@ export function answerMessage(index: ReleaseIndex, message: string, { turns = []
   return { wantsPerson, asked }
 }
 
+/** A reply to our own question back: one of the readings, or the same thing in a third wording. */
+function replyTo(index: ReleaseIndex, text: string, before: Turn | undefined, settings: AnswerSettings): AskedQuestion | undefined {
+  if (!before?.readings) return undefined
+  const chosen = before.readings[chosenReading(text, before.readings, index)]
+  if (chosen) {
+    const confidence = Math.min(MOST_SURE, before.readings.reduce((sum, each) => sum + each.confidence, 0))
+    return { text, carried: before.subject, replies: true, answer: answerQuestion(index, before.subject, { ...settings, chosen: { item: chosen.item, ordinal: chosen.ordinal, confidence } }) }
+  }
+  const alone = answerQuestion(index, text, settings)
+  const together = answerQuestion(index, text, { ...settings, before: { text: before.subject } })
+  const settles = together.outcome === 'answered' && before.readings.some(({ item }) => item === together.sources[0]!.item)
+  if (settles && (alone.outcome !== 'answered' || alone.sources[0]!.item === together.sources[0]!.item)) return { text, carried: before.subject, replies: true, answer: together }
+  return undefined
+}
+
+/** A choice is as sure as that one of the readings was meant, but never certain. */
+const MOST_SURE = 0.98
+
 /** A question as those after it may lean on it. */
 export function turnOf({ text, carried, answer }: AskedQuestion): Turn {
   const item = answer.sources[0]?.item ?? answer.trace.candidates[0]?.item
-  return { subject: carried ? `${text} ${carried}` : text, ...(item !== undefined && { item }) }
+  return { subject: carried ? `${text} ${carried}` : text, ...(item !== undefined && { item }), ...(answer.readings && { readings: answer.readings }) }
 }
 
 function askedAfter(index: ReleaseIndex, text: string, { before, settings }: { before?: Turn; settings: AnswerSettings }): AskedQuestion {

@@ -13,6 +13,11 @@ import { type Cover, coverDay, coverValue } from './covers.ts'
 const WHOLE_WORDS = 70
 const LIST_SHOWN_WHOLE = 7
 
+/** How much is shown: the sentences that answer best; what answers; the passage. */
+export type AnswerLength = 'short' | 'middle' | 'whole'
+/** A short answer has this many sentences, items or rows of a block at most, and of running text only what names most of what was asked. */
+const SHORT_SENTENCES = 2
+
 /** What an answer should speak of. */
 export interface Sought {
   /** The question's terms. */
@@ -22,18 +27,32 @@ export interface Sought {
   days?: readonly DayFacts[]
   /** Sizes, ages and prices that were asked about: the same. */
   values?: readonly Value[]
+  /** 'middle' when not given. */
+  length?: AnswerLength
 }
 
 /**
  * Takes from a passage what answers: sentences, list items and table rows that share words with the question, in the source's
  * order. Steps stay whole, a table keeps its header, and nothing is reworded.
  */
-export function extract(passage: Passage, { stems, language, days = [], values = [] }: Sought): Block[] {
-  const whole = passage.words <= WHOLE_WORDS
+export function extract(passage: Passage, { stems, language, days = [], values = [], length = 'middle' }: Sought): Block[] {
+  if (length === 'whole' && days.length + values.length === 0) return passage.blocks
+  const whole = length === 'whole' || (length === 'middle' && passage.words <= WHOLE_WORDS)
   const hits = (text: string) => analyse(text, language).filter(({ stem }) => stems.has(stem) && !stem.startsWith('#')).length
   const cover = (text: string) => coverOf(text, days, values)
   const kept = passage.blocks.map((block, i) => cut(block, { hits, cover, whole, leads: leadsOn(block, passage.blocks[i + 1]) })).filter((block) => block !== undefined)
-  return kept.length > 0 ? kept : passage.blocks.slice(0, 2)
+  const blocks = kept.length > 0 ? kept : passage.blocks.slice(0, 2)
+  return length === 'short' ? shortened(blocks, hits) : blocks
+}
+
+/** Of running text the sentences that name most of what was asked, in their order; steps, lists and tables stay, as half of them misleads. */
+function shortened(blocks: readonly Block[], hits: (text: string) => number): Block[] {
+  const structured = blocks.filter(({ type }) => type !== 'paragraph')
+  if (structured.length > 0) return blocks.filter((block, i) => block.type !== 'paragraph' || leadsOn(block, blocks[i + 1]))
+  const all = blocks.flatMap((block) => (block.type === 'paragraph' ? sentences(block.content.text) : []))
+  const best = all.map((text, at) => ({ text, at, hits: hits(text) })).sort((a, b) => b.hits - a.hits || a.at - b.at).slice(0, SHORT_SENTENCES).sort((a, b) => a.at - b.at)
+  const text = best.map((sentence) => sentence.text).join(' ')
+  return [{ type: 'paragraph', content: { text, html: escapeHtml(text) } }]
 }
 
 interface Cut {
@@ -101,11 +120,14 @@ function tableRows(block: Block & { type: 'table' }, hits: Cut['hits'], cover: C
   return { ...block, rows: scored.filter(({ score }) => score === most).map(({ row }) => row) }
 }
 
+/** Where a passage says yes or no, that is kept before what it is said of; Janua never says it by itself. */
+const SAYS_SO = /^(?:yes|no|ja|nein)\b[^.]{0,20}[.!]?$/i
+
 function paragraph(block: Block & { type: 'paragraph' }, { hits, cover, whole }: Pick<Cut, 'hits' | 'cover' | 'whole'>): Block | undefined {
   const every = sentences(block.content.text)
   const all = covered(every, cover)
   if (whole && all.length === every.length) return block
-  const kept = whole ? all : all.filter((sentence) => hits(sentence) > 0)
+  const kept = whole ? all : all.filter((sentence, i) => hits(sentence) > 0 || (SAYS_SO.test(sentence) && hits(all[i + 1] ?? '') > 0))
   if (kept.length === every.length || (kept.length > 0 && all.length === every.length && countWords(block.content.text) <= 30)) return block
   if (kept.length === 0) return undefined
   const text = kept.join(' ')

@@ -1,0 +1,77 @@
+import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
+import { questionTerms } from '../retrieval/questionTerms.ts'
+import { twoWayMatch } from '../retrieval/twoWay.ts'
+import { analyse } from '../text/analyse.ts'
+import { fold, tokenize } from '../text/tokens.ts'
+import type { Source, TraceCandidate } from './answerer.ts'
+
+/** One of several things that a question may mean, with the words that it is offered in. */
+export interface Reading extends Source {
+  label: string
+  confidence: number
+}
+
+const MOST_READINGS = 4
+/** A reading must be this sure, and come this near to the surest. */
+const LEAST = 0.15
+const NEAR_SHARE = 0.6
+/** Where the surest would be answered, another must come nearer than this for asking to be worth a visitor's time. */
+const RIVAL_SHARE = 0.85
+/** Passages that share more of their words than this say the same: nobody need choose between them. */
+const SAME_CONTENT = 0.5
+
+interface Rung {
+  doc: number
+  shown: TraceCandidate
+}
+
+/**
+ * The readings between which to ask back: two to four items, none clearly ahead, that differ in what they say and one of which is
+ * likely to be meant. Undefined when there is nothing to ask.
+ * @param rungs candidates, the surest first
+ */
+export function readingsOf(rungs: readonly Rung[], sill: number, index: ReleaseIndex): Reading[] | undefined {
+  const best = rungs[0]?.shown.confidence ?? 0
+  const least = Math.max(LEAST, best * (best >= sill ? RIVAL_SHARE : NEAR_SHARE))
+  const near: Rung[] = []
+  for (const rung of rungs) {
+    const { item, confidence } = rung.shown
+    if (confidence < least || near.some(({ shown }) => shown.item === item)) continue
+    if (near.some((other) => likeness(other.doc, rung.doc, index) > SAME_CONTENT)) continue
+    near.push(rung)
+  }
+  const together = near.reduce((sum, { shown }) => sum + shown.confidence, 0)
+  if (near.length < 2 || near.length > MOST_READINGS || together < sill) return undefined
+  return near.map(({ shown: { item, revision, ordinal, title, path, page, confidence } }) => ({ item, revision, ordinal, title, path, ...(page !== undefined && { page }), label: title, confidence }))
+}
+
+function likeness(a: number, b: number, index: ReleaseIndex): number {
+  const [first, second] = [a, b].map((doc) => new Set(analyse(index.passage(doc).passage.text, index.language).map(({ stem }) => stem)))
+  const shared = [...first!].filter((stem) => second!.has(stem)).length
+  return shared / Math.max(1, Math.min(first!.size, second!.size))
+}
+
+const ORDINALS = [/^(?:the )?(?:1|1st|first|a|one|erste[rns]?|eins)(?: one)?$/, /^(?:the )?(?:2|2nd|second|b|two|zweite[rns]?|zwei)(?: one)?$/, /^(?:the )?(?:3|3rd|third|c|three|dritte[rns]?|drei)(?: one)?$/, /^(?:the )?(?:4|4th|fourth|d|four|vierte[rns]?|vier)(?: one)?$/]
+const CHOSEN = 0.5
+const AHEAD = 0.15
+
+/**
+ * Which reading a reply to our question back chooses: by its number, or by its words when they fit one clearly better than the others.
+ * @returns its place, or −1 when the reply says something else
+ */
+export function chosenReading(reply: string, readings: readonly { label: string }[], index: ReleaseIndex): number {
+  const plain = fold(reply).replace(/[^\p{L}\p{N}\s]/gu, ' ').trim().replace(/\s+/g, ' ')
+  const numbered = ORDINALS.findIndex((pattern) => pattern.test(plain))
+  if (numbered >= 0 && numbered < readings.length) return numbered
+  const same = readings.findIndex(({ label }) => wordsOf(label) === wordsOf(reply))
+  if (same >= 0) return same
+  const said = questionTerms(reply, index)
+  const fits = readings.map(({ label }) => twoWayMatch(said, questionTerms(label, index)).asked)
+  const best = Math.max(...fits)
+  const rest = fits.filter((_, i) => i !== fits.indexOf(best))
+  return best >= CHOSEN && best - Math.max(0, ...rest) >= AHEAD ? fits.indexOf(best) : -1
+}
+
+function wordsOf(text: string): string {
+  return tokenize(text).map(({ word }) => word).join(' ')
+}
