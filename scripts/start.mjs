@@ -2,7 +2,7 @@ import { parseArgs } from 'node:util'
 import { join, resolve } from 'node:path'
 import { resetDatabase, startDatabase } from './lib/database.mjs'
 import { giveUp, Plain, say } from './lib/say.mjs'
-import { startServer, startStandIn } from './lib/serve.mjs'
+import { startServer, startStandIns } from './lib/serve.mjs'
 import { checkNode, needPackages, needPages, needPrograms, ROOT } from './lib/setup.mjs'
 
 const HELP = `Starts Janua: sets up what is missing, then serves on 127.0.0.1.
@@ -46,14 +46,14 @@ async function main() {
   const { address, sessionSecret, stop } = await startDatabase(options.data, ['janua'])
 
   let server
-  let standIn
+  let standIns
   let ending = false
   const end = async (code) => {
     if (ending) return
     ending = true
     say('\nEnding …')
     await server?.stop()
-    await standIn?.stop()
+    await standIns?.stop()
     await stop()
     process.exit(code)
   }
@@ -62,12 +62,12 @@ async function main() {
   const database = { ...address, name: 'janua' }
   const progress = progressLine()
   try {
-    if (!options.empty) standIn = await startStandIn()
-    server = await startServer({ folder: options.data, database, port: options.port, seed: options.empty ? 'empty' : 'demo', today: options.today ?? null, sessionSecret, resolve: standIn?.resolve, told: progress.show })
+    if (!options.empty) standIns = await startStandIns()
+    server = await startServer({ folder: options.data, database, port: options.port, seed: options.empty ? 'empty' : 'demo', today: options.today ?? null, sessionSecret, resolve: standIns?.resolve, rewriter: standIns?.rewriter, told: progress.show })
   } catch (cause) {
     progress.end()
     if (ending) return
-    await standIn?.stop()
+    await standIns?.stop()
     await stop()
     throw cause
   }
@@ -76,7 +76,7 @@ async function main() {
   const code = await server.ended
   if (ending) return
   process.stderr.write('The server ended unexpectedly. Start again; what was stored is kept.\n')
-  await standIn?.stop()
+  await standIns?.stop()
   await stop()
   process.exit(code || 1)
 }

@@ -1,4 +1,4 @@
-import { answerQuestion, indexRelease } from '@janua/core'
+import { answerQuestion, fitOwn, indexRelease } from '@janua/core'
 import { demoArticles, demoQuestions } from '../../demo/content.ts'
 import { demoGlossary } from '../../demo/documents.ts'
 import { type Figure, wilson } from '../figure.ts'
@@ -11,9 +11,12 @@ const SILLS = [0.3, 0.4, 0.5, 0.6]
  */
 export async function accuracySuite(): Promise<Figure[]> {
   const articles = demoArticles()
-  const index = indexRelease(articles.map((article, i) => ({ ...article, id: i + 1, revision: i + 1, kind: 'article' as const })), { glossary: await demoGlossary() })
+  const items = articles.map((article, i) => ({ ...article, id: i + 1, revision: i + 1, kind: 'article' as const }))
+  const glossary = await demoGlossary()
+  const index = indexRelease(items, { glossary })
+  const model = fitOwn(items, { glossary })
   const asked = demoQuestions().map(({ text, settledBy, also }) => {
-    const { trace } = answerQuestion(index, text, { sill: 0 })
+    const { trace } = answerQuestion(index, text, { sill: 0, model })
     const best = trace.candidates[0]
     return { settledBy, also, first: best ? articles[best.item - 1]!.slug : null, confidence: best?.confidence ?? 0 }
   })

@@ -1,4 +1,4 @@
-import type { Block, ConversationState, Outcome, Source } from '@janua/core'
+import type { AnswerKind, Block, ConversationState, Outcome, Reading, Source, Trace } from '@janua/core'
 import Joi from 'joi'
 
 export type Verdict = 'right' | 'wrong'
@@ -8,12 +8,16 @@ export type MessageAuthor = 'visitor' | 'assistant' | 'agent' | 'event'
 export interface AnswerData {
   question: number
   outcome: Outcome
-  kind?: 'passage' | 'fixed'
+  kind?: AnswerKind
   confidence: number
   release: number
   blocks: Block[]
   sources: Source[]
   near: Source[]
+  /** Between what the visitor is asked to choose. */
+  readings?: Reading[]
+  /** The rewriter worded it, and the sources support every sentence. */
+  reworded?: true
   /** The question, when the message held several. */
   about?: string
   /** What the question was understood to go on about. */
@@ -68,4 +72,12 @@ export interface SourceView {
   /** Where the document itself stands: a stored file, or a page of a site. */
   original: string | null
   passages: { ordinal: number; path: string[]; blocks: Block[]; page: number | null }[]
+}
+
+/** Why a question came out as it did, for the team. */
+export interface WhyView {
+  outcome: Outcome
+  confidence: number
+  release: number
+  trace: Trace
 }

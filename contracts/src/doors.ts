@@ -1,3 +1,4 @@
+import type { AnswerLength } from '@janua/core'
 import Joi from 'joi'
 import { draftKeys, withKeys } from './common.ts'
 
@@ -5,9 +6,31 @@ export const DOOR_LANGUAGES = ['en', 'de'] as const
 export type DoorLanguage = (typeof DOOR_LANGUAGES)[number]
 
 /** The sentences a visitor reads that the lead may word. */
-export const TEXT_KEYS = ['greeting', 'unknown', 'near', 'offerPerson', 'waiting', 'closedHours', 'goodbye'] as const
+export const TEXT_KEYS = ['greeting', 'unknown', 'near', 'which', 'offerPerson', 'waiting', 'closedHours', 'goodbye'] as const
 export type TextKey = (typeof TEXT_KEYS)[number]
 export type DoorTexts = Record<TextKey, string>
+
+export const ANSWER_LENGTHS = ['short', 'middle', 'whole'] as const
+export const TONES = ['plain', 'warm', 'formal'] as const
+export type Tone = (typeof TONES)[number]
+
+/** What is never talked about at a door, and what is said instead. */
+export interface DeclineRule {
+  about: string
+  /** Words or phrases; a question that has all words of one of them falls under the rule. */
+  phrases: string[]
+  reply: Record<DoorLanguage, string>
+}
+
+/** How a door answers. */
+export interface DoorRules {
+  length: AnswerLength
+  /** Whether answers are reworded, where a rewriter is set up; what the sources do not support is never shown. */
+  rewriting: { on: boolean; tone: Tone; elsewhere: boolean }
+  declines: DeclineRule[]
+}
+
+export const STARTER_RULES: DoorRules = { length: 'middle', rewriting: { on: false, tone: 'plain', elsewhere: false }, declines: [] }
 
 export interface DoorContent {
   /** What visitors read in the head of the window. */
@@ -23,6 +46,7 @@ export interface DoorContent {
   hours: { from: string; to: string }[][]
   /** Origins that may show the door in a frame, such as https://www.merrowline.example */
   allowedSites: string[]
+  rules: DoorRules
 }
 
 export interface Door extends DoorContent {
@@ -38,6 +62,16 @@ const span = Joi.object({ from: clock.required(), to: clock.required() }).custom
 )
 const texts = Joi.object(Object.fromEntries(TEXT_KEYS.map((key) => [key, Joi.string().trim().min(1).max(600).required()])))
 
+const reply = Joi.string().trim().min(1).max(600).required()
+const rules = Joi.object<DoorRules>({
+  length: Joi.valid(...ANSWER_LENGTHS).required(),
+  rewriting: Joi.object({ on: Joi.boolean().required(), tone: Joi.valid(...TONES).required(), elsewhere: Joi.boolean().required() }).required(),
+  declines: Joi.array()
+    .items(Joi.object({ about: Joi.string().trim().min(1).max(60).required(), phrases: Joi.array().items(Joi.string().trim().min(2).max(80)).min(1).max(40).required().messages({ 'array.min': 'Say by which words a question is known that is never talked about.' }), reply: Joi.object({ en: reply, de: reply }).required() }))
+    .max(20)
+    .required(),
+})
+
 export const doorContent = Joi.object<DoorContent>({
   title: Joi.string().trim().min(1).max(60).required(),
   key: Joi.string().pattern(/^[a-z][a-z0-9-]{1,30}$/).required().messages({ 'string.pattern.base': 'The key is made of small letters, digits and hyphens, and starts with a letter.' }),
@@ -51,6 +85,7 @@ export const doorContent = Joi.object<DoorContent>({
     .items(Joi.string().pattern(/^https?:\/\/[a-z0-9.-]+(:\d+)?$/i).messages({ 'string.pattern.base': 'A site is written like https://www.example.com, without a path.' }))
     .max(20)
     .required(),
+  rules: rules.default(STARTER_RULES),
 })
 export interface DoorSave extends DoorContent {
   base: number

@@ -9,9 +9,9 @@ import { ROOT } from './setup.mjs'
  * @param told called with each line of progress
  * @returns once it serves: the port, the set-up token of an empty Janua, `ended` (its exit), and `stop`
  */
-export function startServer({ folder, database, port, seed, today, sessionSecret, resolve = {}, told }) {
+export function startServer({ folder, database, port, seed, today, sessionSecret, resolve = {}, rewriter = null, told }) {
   const settings = join(folder, 'server.json')
-  writeFileSync(settings, JSON.stringify({ database, port, seed, today, sessionSecret, resolve }), { mode: 0o600 })
+  writeFileSync(settings, JSON.stringify({ database, port, seed, today, sessionSecret, resolve, rewriter }), { mode: 0o600 })
   const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/main.ts')], {
     cwd: ROOT,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -34,18 +34,27 @@ export function startServer({ folder, database, port, seed, today, sessionSecret
 }
 
 /**
- * Starts the stand-in of the company's web site, a small process of its own on loopback.
- * @returns where it stands for the server's configuration, and `stop`
+ * Starts the stand-ins of the outside world, small processes of their own on loopback: the company's web site, and a rewriter.
+ * @returns where they stand for the server's configuration, and `stop`
  */
-export function startStandIn() {
-  const child = spawn(process.execPath, [join(ROOT, 'standins/site/serve.mjs')], { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit', 'ipc'], detached: true })
+export async function startStandIns() {
+  const site = await startStandIn('site', 'web site')
+  const rewriter = await startStandIn('rewriter', 'rewriter').catch(async (cause) => {
+    await site.stop()
+    throw cause
+  })
+  return { resolve: { 'www.merrowline.example': site.place }, rewriter: rewriter.place, stop: () => Promise.all([site.stop(), rewriter.stop()]) }
+}
+
+function startStandIn(folder, name) {
+  const child = spawn(process.execPath, [join(ROOT, `standins/${folder}/serve.mjs`)], { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit', 'ipc'], detached: true })
   const ended = new Promise((done) => child.once('exit', done))
   const stop = async () => {
     if (child.exitCode === null) child.kill('SIGTERM')
     await ended
   }
   return new Promise((done, failed) => {
-    child.on('message', ({ place }) => done({ resolve: { 'www.merrowline.example': place }, stop }))
-    void ended.then(() => failed(new Plain('The stand-in web site could not be started.')))
+    child.on('message', ({ place }) => done({ place, stop }))
+    void ended.then(() => failed(new Plain(`The stand-in ${name} could not be started.`)))
   })
 }

@@ -9,6 +9,8 @@ import { accountRoutes } from './accounts/routes.ts'
 import { Accounts } from './accounts/service.ts'
 import { sessionsIn } from './accounts/sessions.ts'
 import { EngineHost } from './answering/engineHost.ts'
+import type { Rewriter } from './answering/rewriter.ts'
+import { Rewording } from './answering/rewording.ts'
 import { createApp } from './app.ts'
 import { type Clock, systemClock } from './clock.ts'
 import { conversationTables } from './conversations/models.ts'
@@ -59,10 +61,12 @@ export interface Options {
   clock?: Clock
   log?: Logger
   outside?: Outside
+  /** Words answers where a door wants it; without one the sources' own words are shown. */
+  rewriter?: Rewriter | null
 }
 
 /** Janua put together: the one place where parts are given what they need. */
-export function createJanua({ db, sessionSecret, clock = systemClock, log = pino({ level: 'warn' }), outside = REAL_WORLD }: Options) {
+export function createJanua({ db, sessionSecret, clock = systemClock, log = pino({ level: 'warn' }), outside = REAL_WORLD, rewriter = null }: Options) {
   const tables = { ...accountTables(db), ...contentTables(db), ...siteTables(db), ...healthTables(db), ...conversationTables(db), ...handoverTables(db), ...coverageTables(db) }
   const events = new Events()
   const audit = new Audit(tables, clock)
@@ -90,8 +94,9 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const exporter = new Exporter({ tables, files, audit, clock })
   const doors = new Doors({ tables, draft, live, engine, clock })
 
+  const rewording = new Rewording({ rewriter })
   const threads = new Threads({ db, tables, users, events, clock })
-  const conversations = new Conversations({ db, tables, threads, engine, users, events, clock })
+  const conversations = new Conversations({ db, tables, threads, engine, rewording, users, events, clock })
   const queues = new Queues({ db, tables, engine, audit, events, clock })
   const handover = new Handover({ tables, conversations, threads, queues, engine, clock })
   const desk = new Desk({ db, tables, threads, queues, engine, users, audit, events, clock })

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { QueryTypes, type Sequelize } from 'sequelize'
+import { httpRewriter, type Rewriter } from './answering/rewriter.ts'
 import { connect, type DatabaseAddress } from './database/connect.ts'
 import { migrate } from './database/migrate.ts'
 import { clockFrom, systemClock } from './clock.ts'
@@ -16,6 +17,8 @@ interface Handed {
   sessionSecret: string
   /** Hosts that stand elsewhere than their names say: the stand-ins. */
   resolve: Record<string, string>
+  /** Where a rewriter stands; null for none. REWRITER_URL in the environment goes before it. */
+  rewriter: string | null
 }
 
 type Said = { type: 'progress'; text: string } | { type: 'ready'; port: number; setupToken?: string; demo?: { password: string; people: { name: string; mail: string; role: string }[] } } | { type: 'failed'; text: string }
@@ -29,7 +32,7 @@ async function main(): Promise<void> {
   if (steps.length > 0) say({ type: 'progress', text: `Database: ${steps.length} step${steps.length > 1 ? 's' : ''} of the schema` })
   const loaded = await firstLoad(db, handed, (text) => say({ type: 'progress', text }))
 
-  const janua = createJanua({ db, sessionSecret: handed.sessionSecret, outside: outsideOf(handed), clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock })
+  const janua = createJanua({ db, sessionSecret: handed.sessionSecret, outside: outsideOf(handed), rewriter: rewriterOf(handed), clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock })
   await janua.mends.prove()
   await janua.importer.breakOff()
   await janua.sites.breakOff()
@@ -51,6 +54,11 @@ async function main(): Promise<void> {
     process.exit(0)
   }
   for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.on(signal, () => void end())
+}
+
+function rewriterOf({ rewriter }: Handed): Rewriter | null {
+  const address = process.env.REWRITER_URL ?? rewriter
+  return address ? httpRewriter(address) : null
 }
 
 /** A stand-in on loopback needs no polite pause. */

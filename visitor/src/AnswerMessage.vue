@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import type { AnswerData, DoorTexts, Message } from '@janua/contracts'
 import type { Source } from '@janua/core'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import BlockList from './BlockList.vue'
+import { isStaff } from './staff.ts'
 import { words } from './words.ts'
 
 const { message, texts, last, canAsk } = defineProps<{ message: Message; texts: DoorTexts; last: boolean; canAsk: boolean }>()
-defineEmits<{ vote: [helpful: boolean]; source: [source: Source]; person: [] }>()
+defineEmits<{ vote: [helpful: boolean]; source: [source: Source]; person: []; choose: [label: string] }>()
+const WhyShort = defineAsyncComponent(() => import('./WhyShort.vue'))
+const showsWhy = ref(false)
 
 const data = computed(() => message.data as unknown as AnswerData & { wantsPerson?: boolean })
 const answered = computed(() => data.value.outcome === 'answered')
-const unsettled = computed(() => !answered.value || data.value.vote === 'no')
+const elsewhere = computed(() => data.value.kind === 'elsewhere')
+const unsettled = computed(() => !answered.value || elsewhere.value || data.value.vote === 'no')
 const label = (source: Source) => [source.title, ...source.path].join(' › ') + (source.page ? `, ${words.pageShort} ${source.page}` : '')
 </script>
 
@@ -18,8 +22,13 @@ const label = (source: Source) => [source.title, ...source.path].join(' › ') +
   <div class="assistant" data-test="answer" :data-outcome="data.outcome">
     <p v-if="data.about" class="quiet about">{{ data.about }}</p>
     <p v-if="data.carried" class="quiet" data-test="carried">{{ words.goesOn }} {{ data.carried }}</p>
+    <p v-if="elsewhere" class="elsewhere" data-test="elsewhere">{{ words.elsewhere }}</p>
     <BlockList v-if="answered" :blocks="data.blocks" />
     <p v-else>{{ message.text }}</p>
+    <ul v-if="data.readings" class="readings">
+      <li v-for="reading in data.readings" :key="reading.item"><button type="button" :disabled="!last || !canAsk" data-test="reading" @click="$emit('choose', reading.label)">{{ reading.label }}</button></li>
+    </ul>
+    <p v-if="data.readings && last && canAsk" class="quiet">{{ words.orSay }}</p>
     <p v-if="data.sources.length" class="sources">
       {{ words.from }}
       <button v-for="source in data.sources" :key="source.ordinal" type="button" class="link" data-test="source" @click="$emit('source', source)">{{ label(source) }}</button>
@@ -40,5 +49,7 @@ const label = (source: Source) => [source.title, ...source.path].join(' › ') +
       <span class="quiet">{{ texts.offerPerson }}</span>
       <button type="button" class="main" data-test="ask-person" @click="$emit('person')">{{ words.askPerson }}</button>
     </div>
+    <div v-if="isStaff"><button type="button" class="link" data-test="show-why" :aria-expanded="showsWhy" @click="showsWhy = !showsWhy">{{ showsWhy ? 'Hide why' : 'Why' }} (only the team sees this)</button></div>
+    <WhyShort v-if="showsWhy" :key="data.outcome" :question="data.question" />
   </div>
 </template>

@@ -6,6 +6,7 @@ import Composer from './Composer.vue'
 import ContactForm from './ContactForm.vue'
 import EventLine from './EventLine.vue'
 import SourceSheet from './SourceSheet.vue'
+import { findStaff } from './staff.ts'
 import { useThread } from './useThread.ts'
 import { language, words } from './words.ts'
 
@@ -28,7 +29,7 @@ const hours = computed(() => {
 })
 const waitsForAnswer = computed(() => pending.value.length > 0 && canAsk.value && !offline.value)
 
-onMounted(start)
+onMounted(() => Promise.all([start(), findStaff(framed)]))
 watch(door, (now) => {
   if (!now) return
   document.title = now.title
@@ -75,7 +76,7 @@ const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: 
         <EventLine v-else-if="message.author === 'event'" :message="message" />
         <div v-else-if="message.author === 'agent'" class="agent" data-test="agent"><p>{{ message.text }}</p><span class="quiet">{{ message.name }} · {{ clock(message.at) }}</span></div>
         <AnswerMessage v-else-if="message.kind === 'answer'" :message="message" :texts="texts" :last="message.id === lastAssistant" :can-ask="canAsk"
-          @vote="(helpful) => act(() => api.vote(message.id, helpful))" @source="source = $event" @person="act(api.askPerson)" />
+          @vote="(helpful) => act(() => api.vote(message.id, helpful))" @source="source = $event" @choose="say" @person="act(api.askPerson)" />
         <ContactForm v-else-if="message.kind === 'contact' && message.id === lastAssistant && canAsk" @told="(contact) => act(() => api.contact(contact))" />
         <div v-else-if="message.kind !== 'contact'" class="assistant">
           <p>{{ message.text }}</p>

@@ -2,7 +2,7 @@
 const en = {
   people: (text: string) => `Answers at once · ${text}`, peopleUntil: (time: string) => `people until ${time}`, peopleFrom: (time: string) => `people again ${time}`, noPeople: 'from our help pages',
   write: 'Write your question', send: 'Send', from: 'From', settled: 'Does that settle it?', yes: 'Yes', no: 'Not quite', thanksYes: 'Good to hear.', thanksNo: 'Sorry about that. It is noted for the team.',
-  nearest: 'Nearest I have:', goesOn: 'Going on from:', askPerson: 'Ask a person', aPerson: 'A person, please', save: 'Save the text', end: 'End', forget: 'Forget me', close: 'Close',
+  nearest: 'Nearest I have:', orSay: 'Or say it in other words.', elsewhere: 'Not from our own pages, and not checked by us:', goesOn: 'Going on from:', askPerson: 'Ask a person', aPerson: 'A person, please', save: 'Save the text', end: 'End', forget: 'Forget me', close: 'Close',
   contactAsk: 'So that the team can reach you, even when you leave this page:', name: 'Your name', mail: 'Your mail address', handOver: 'Hand over', waiting: 'Waiting for a person', goOn: 'Go on with the assistant',
   took: (name: string) => `${name} is here`, back: 'The assistant has the word again', closed: 'The conversation has ended', resumed: 'Taken up again', moved: 'Passed on to colleagues',
   writes: (name: string) => `${name} is writing`, thinking: 'Looking it up', offline: 'No connection. What you write is kept and sent as soon as it is back.', sending: 'sending', notSent: 'not sent yet',
@@ -12,7 +12,7 @@ const en = {
 const de: typeof en = {
   people: (text) => `Antwortet sofort · ${text}`, peopleUntil: (time) => `Menschen bis ${time}`, peopleFrom: (time) => `Menschen wieder ${time}`, noPeople: 'aus unseren Hilfeseiten',
   write: 'Ihre Frage', send: 'Senden', from: 'Aus', settled: 'Ist das damit geklärt?', yes: 'Ja', no: 'Nicht ganz', thanksYes: 'Das freut uns.', thanksNo: 'Das tut uns leid. Es ist für das Team notiert.',
-  nearest: 'Am nächsten kommt:', goesOn: 'Im Anschluss an:', askPerson: 'Einen Menschen fragen', aPerson: 'Bitte ein Mensch', save: 'Text sichern', end: 'Beenden', forget: 'Vergessen', close: 'Schließen',
+  nearest: 'Am nächsten kommt:', orSay: 'Oder sagen Sie es mit anderen Worten.', elsewhere: 'Nicht aus unseren eigenen Seiten und nicht von uns geprüft:', goesOn: 'Im Anschluss an:', askPerson: 'Einen Menschen fragen', aPerson: 'Bitte ein Mensch', save: 'Text sichern', end: 'Beenden', forget: 'Vergessen', close: 'Schließen',
   contactAsk: 'Damit das Team Sie erreicht, auch wenn Sie diese Seite verlassen:', name: 'Ihr Name', mail: 'Ihre Mailadresse', handOver: 'Übergeben', waiting: 'Wartet auf einen Menschen', goOn: 'Weiter mit dem Assistenten',
   took: (name) => `${name} ist da`, back: 'Der Assistent hat wieder das Wort', closed: 'Das Gespräch ist beendet', resumed: 'Wieder aufgenommen', moved: 'An Kollegen weitergegeben',
   writes: (name) => `${name} schreibt`, thinking: 'Ich sehe nach', offline: 'Keine Verbindung. Was Sie schreiben, bleibt erhalten und wird gesendet, sobald sie wieder da ist.', sending: 'wird gesendet', notSent: 'noch nicht gesendet',

@@ -17,6 +17,8 @@ import { featuresOf, type FeatureValues, type Regime, regimeOf } from './feature
 import { leftOutBecause } from './items.ts'
 import { type Reading, readingsOf } from './readings.ts'
 
+/** How it was answered: from a passage, by a fixed answer word for word, or from elsewhere than the team's content. */
+export type AnswerKind = 'passage' | 'fixed' | 'elsewhere'
 export type Outcome = 'answered' | 'clarifying' | 'suggested' | 'declined' | 'unanswered'
 
 /** Where an answer stands: a passage of one revision of an article or fixed answer. */
@@ -60,11 +62,19 @@ export interface Trace {
   /** Between what it was asked back. */
   readings?: Reading[]
   passages: number
+  /** What came of having it reworded. */
+  rewriting?: Rewriting
 }
+
+/** What a rewriter made of an answer: shown; refused, as the sources do not support it; or nothing, as it failed. */
+export type Rewriting =
+  | { came: 'used' | 'from elsewhere'; milliseconds: number; tokens: number }
+  | { came: 'refused'; milliseconds: number; tokens: number; sentence: string; fault: string }
+  | { came: 'failed'; reason: string }
 
 export interface Answer {
   outcome: Outcome
-  kind?: 'passage' | 'fixed'
+  kind?: AnswerKind
   confidence: number
   blocks: Block[]
   sources: Source[]

@@ -48,11 +48,27 @@ function fitRegime(cases: readonly LabelledCase[], before: RegimeModel | undefin
   const tells = cases.length >= LEAST_CASES && cases.some(({ right }) => right) && cases.some(({ right }) => !right)
   if (!tells && before) return before
   if (!tells) throw new RangeError(`${cases.length} cases are too few to fit a model on`)
-  const rows = cases.map(({ features }) => [1, ...vector(features)])
-  const [intercept, ...weights] = fitLogistic(rows, cases.map(({ right }) => (right ? 1 : 0)), ridge, cases.map(({ weight }) => weight ?? 1))
-  const mean = (feature: Feature) => cases.reduce((sum, { features }) => sum + features[feature], 0) / cases.length
-  return { intercept: intercept!, weights: each((_, i) => weights[i]!), means: each(mean) }
+  const labels = cases.map(({ right }) => (right ? 1 : 0))
+  const counts = cases.map(({ weight }) => weight ?? 1)
+  let used: readonly Feature[] = FEATURES
+  for (;;) {
+    const [intercept, ...weights] = fitLogistic(cases.map(({ features }) => [1, ...used.map((feature) => features[feature])]), labels, ridge, counts)
+    const worst = used.map((feature, i) => ({ feature, against: -weights[i]! * SPEAKS_FOR[feature] })).sort((a, b) => b.against - a.against)[0]
+    if (worst && worst.against > 0) {
+      used = used.filter((feature) => feature !== worst.feature)
+      continue
+    }
+    const all = counts.reduce((sum, count) => sum + count, 0)
+    const mean = (feature: Feature) => cases.reduce((sum, { features }, i) => sum + counts[i]! * features[feature], 0) / all
+    return { intercept: intercept!, weights: each((feature) => (used.includes(feature) ? weights[used.indexOf(feature)]! : 0)), means: each(mean) }
+  }
 }
+
+/**
+ * Whether a feature speaks for an answer or against it. A weight against its sense, which chance or a small library can bring about, is
+ * put to nought: a missing word must never make an answer surer.
+ */
+const SPEAKS_FOR: FeatureValues = { words: 1, margin: 1, covered: 1, asked: 1, said: 1, rival: -1, missing: -1, repaired: -1, thin: -1 }
 
 function vector(values: FeatureValues): number[] {
   return FEATURES.map((feature) => values[feature])

@@ -34,6 +34,9 @@ export function regimeOf({ match }: Pick<Candidate, 'match'>): Regime {
   return match.both >= WORDING_MATCH ? 'wording' : 'text'
 }
 
+/** Where there are hardly more passages than this, being ahead of the others says little. */
+const FEW = 5
+
 /** The features of one candidate, as if it stood first. */
 export function featuresOf(candidate: Candidate, all: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex): FeatureValues {
   const rivals = all.filter((other) => isRival(other, candidate, index))
@@ -44,7 +47,7 @@ export function featuresOf(candidate: Candidate, all: readonly Candidate[], term
   const guessed = terms.reduce((sum, term, i) => sum + (candidate.matched[i] && term.readAs !== undefined ? term.weight : 0), 0)
   return {
     words: Math.min(1, candidate.words),
-    margin: (candidate.score - rivalScore) / Math.max(candidate.score, rivalScore, 1e-9),
+    margin: ((candidate.score - rivalScore) / Math.max(candidate.score, rivalScore, 1e-9)) * (index.size / (index.size + FEW)),
     covered: held / weight,
     asked: candidate.match.asked,
     said: candidate.match.said,

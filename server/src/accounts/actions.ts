@@ -37,6 +37,7 @@ export const ACTIONS = {
   'routing.write': ['lead'],
   'desk.read': ['lead', 'agent'],
   'desk.work': ['lead', 'agent'],
+  'answer.explain': ['lead', 'editor', 'agent'],
   'answer.judge': ['lead', 'agent'],
   'phrasing.propose': ['lead', 'agent'],
 

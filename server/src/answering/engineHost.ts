@@ -1,6 +1,7 @@
 import type { CourtesyContent, DoorContent, GlossaryContent, ItemKind } from '@janua/contracts'
 import { type ContentItem, type Pinned, questionTerms, type ReleaseIndex, type Routing, search, STARTER_COURTESIES } from '@janua/core'
 import type { Sequelize } from 'sequelize'
+import { completeDoor } from '../doors/starter.ts'
 import type { ContentTables } from '../library/models.ts'
 import type { Draft } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
@@ -104,7 +105,7 @@ export class EngineHost {
       content,
       courtesies: courtesies.length > 0 ? courtesies : STARTER_COURTESIES,
       glossary,
-      doors: of('door').map(({ itemId, content }) => ({ ...(content as DoorContent), id: itemId })),
+      doors: of('door').map(({ itemId, content }) => ({ ...completeDoor(content as DoorContent), id: itemId })),
       routing: (of('routing')[0]?.content as Routing | undefined) ?? null,
     }
   }

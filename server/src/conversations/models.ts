@@ -1,5 +1,5 @@
 import type { MessageAuthor, MessageKind } from '@janua/contracts'
-import type { ConversationState, Outcome, Trace } from '@janua/core'
+import type { AnswerKind, ConversationState, Outcome, Trace } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
 import { flag, id, json, ref, table, text, time, whole } from '../database/tables.ts'
 
@@ -53,7 +53,7 @@ export interface QuestionRow {
   norm: string
   language: 'en' | 'de'
   outcome: Outcome
-  kind: 'passage' | 'fixed' | null
+  kind: AnswerKind | null
   confidence: number
   itemId: number | null
   revisionId: number | null

@@ -1,4 +1,4 @@
-import type { AnswerData, DoorTexts, MessageKind } from '@janua/contracts'
+import type { AnswerData, MessageKind } from '@janua/contracts'
 import { type Answer, answerMessage, type AnswerSettings, blockText, dayIn, maskPrivate, tokenize, type Turn } from '@janua/core'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
 import type { QuestionRow } from './models.ts'
@@ -10,6 +10,8 @@ export interface Response {
   data?: Omit<AnswerData, 'question'>
   question?: Omit<QuestionRow, 'id' | 'conversationId' | 'messageId' | 'askedAt'>
   wantsPerson: boolean
+  /** It settles the question before, which we had asked back about. */
+  replies?: true
 }
 
 /** When and after what a message is said. */
@@ -25,29 +27,31 @@ export function respond(release: CompiledRelease, door: OpenDoor, message: strin
   const { courtesy, wantsPerson, asked } = answerMessage(release.index, maskPrivate(message), { ...settingsAt(door, at), turns, courtesies: release.courtesies })
   if (courtesy) return [{ kind: 'courtesy', text: courtesy.replies[language], wantsPerson: false }]
   if (asked.length === 0) return [{ kind: 'offer', text: door.texts[language].offerPerson, wantsPerson: true }]
-  return asked.map(({ text: question, carried, answer }): Response => ({
+  return asked.map(({ text: question, carried, replies, answer }): Response => ({
     kind: 'answer',
-    text: answerText(answer, door.texts[language]),
+    text: answerText(answer, door, language),
     data: {
       outcome: answer.outcome, kind: answer.kind, confidence: answer.confidence, release: release.number,
       blocks: answer.blocks, sources: answer.sources, near: answer.near,
       ...(asked.length > 1 && { about: question }),
-      ...(carried && { carried }),
+      ...(carried && !replies && { carried }),
+      ...(answer.readings && { readings: answer.readings }),
     },
     question: questionRow(answer, { release, door, question, language, wantsPerson }),
     wantsPerson,
+    ...(replies && { replies }),
   }))
 }
 
 /** A stored question as those after it may lean on it. */
-export function turnOfRow({ text, trace, itemId, nearestItem }: Pick<QuestionRow, 'text' | 'trace' | 'itemId' | 'nearestItem'>): Turn {
+export function turnOfRow({ text, outcome, trace, itemId, nearestItem }: Pick<QuestionRow, 'text' | 'outcome' | 'trace' | 'itemId' | 'nearestItem'>): Turn {
   const item = itemId ?? nearestItem
-  return { subject: trace.carried ? `${text} ${trace.carried}` : text, ...(item !== null && { item }) }
+  return { subject: trace.carried ? `${text} ${trace.carried}` : text, ...(item !== null && { item }), ...(outcome === 'clarifying' && trace.readings && { readings: trace.readings }) }
 }
 
 /** How a door answers at a moment: its sill, its key, and the day that it is there. */
-export function settingsAt({ threshold, key, timeZone }: OpenDoor, at: Date): AnswerSettings {
-  return { sill: threshold, door: key, day: dayIn(timeZone, at) }
+export function settingsAt({ threshold, key, timeZone, rules }: OpenDoor, at: Date): AnswerSettings {
+  return { sill: threshold, door: key, day: dayIn(timeZone, at), length: rules.length, declines: rules.declines }
 }
 
 /** Equal questions have an equal form: their folded words. */
@@ -55,9 +59,23 @@ export function normOf(question: string): string {
   return tokenize(question).map(({ word }) => word).join(' ').slice(0, 300)
 }
 
-export function answerText({ outcome, blocks }: Answer, texts: DoorTexts): string {
-  if (outcome === 'answered') return blocks.map(blockText).join('\n')
-  return outcome === 'suggested' ? texts.near : texts.unknown
+export function answerText({ outcome, blocks, trace }: Answer, { texts, rules }: OpenDoor, language: 'en' | 'de'): string {
+  const { near, which, unknown } = texts[language]
+  switch (outcome) {
+    case 'answered':
+      return blocks.map(blockText).join('\n')
+    case 'declined':
+      return rules.declines.find(({ about }) => about === trace.about)?.reply[language] ?? unknown
+    case 'clarifying':
+      return which
+    default:
+      return outcome === 'suggested' ? near : unknown
+  }
+}
+
+/** Nobody got what they asked for: it belongs on the list of what is to be mended. */
+export function leftUnsettled({ outcome, kind }: Pick<QuestionRow, 'outcome' | 'kind'>): boolean {
+  return outcome === 'unanswered' || outcome === 'suggested' || outcome === 'clarifying' || kind === 'elsewhere'
 }
 
 interface Asked {
@@ -85,7 +103,7 @@ function questionRow(answer: Answer, { release, door, question, language, wantsP
     nearestItem: answer.trace.candidates[0]?.item ?? null,
     vote: null,
     wantsPerson,
-    unsettled: answer.outcome === 'unanswered' || answer.outcome === 'suggested',
+    unsettled: leftUnsettled({ outcome: answer.outcome, kind: answer.kind ?? null }),
     trace: answer.trace,
   }
 }

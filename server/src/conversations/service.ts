@@ -1,15 +1,16 @@
 import type { AnswerData, Thread } from '@janua/contracts'
 import { Op, type Sequelize, type Transaction, UniqueConstraintError } from 'sequelize'
 import { sha256 } from '../accounts/service.ts'
-import type { EngineHost } from '../answering/engineHost.ts'
+import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
+import type { Rewording } from '../answering/rewording.ts'
 import type { Clock } from '../clock.ts'
 import type { Row } from '../database/tables.ts'
 import type { Events } from '../events.ts'
 import { problem } from '../http/problems.ts'
 import type { KnownVisitor } from '../http/routing.ts'
 import { newToken } from '../http/security.ts'
-import type { ConversationRow, ConversationTables } from './models.ts'
-import { respond, turnOfRow } from './respond.ts'
+import type { ConversationRow, ConversationTables, QuestionRow } from './models.ts'
+import { leftUnsettled, respond, type Response, turnOfRow } from './respond.ts'
 import type { Threads } from './thread.ts'
 
 interface Needs {
@@ -17,9 +18,26 @@ interface Needs {
   tables: ConversationTables
   threads: Threads
   engine: EngineHost
+  rewording: Rewording
   users: { nameOf(id: number | null): Promise<string> }
   events: Events
   clock: Clock
+}
+
+/** A message with the door and release that it meets. */
+interface SaidNow {
+  release: CompiledRelease
+  door: OpenDoor
+  text: string
+  language: 'en' | 'de'
+}
+
+interface Storing {
+  locked: Row<ConversationRow>
+  before: Row<QuestionRow> | null
+  messageId: number
+  at: Date
+  transaction: Transaction
 }
 
 /** The visitor's side of a conversation. */
@@ -51,8 +69,11 @@ export class Conversations {
   async say(visitor: KnownVisitor, { clientId, text, language }: { clientId: string; text: string; language: 'en' | 'de' }): Promise<void> {
     await this.refuseBlocked(visitor)
     const { threads, engine } = this.needs
-    const { release, door } = await engine.openDoor(visitor.door)
+    const opened = await engine.openDoor(visitor.door)
     const conversation = await this.open(visitor, language)
+    const said: SaidNow = { ...opened, text, language }
+    // Wording an answer may take seconds: it is done before the conversation is locked, and done without when that changed meanwhile.
+    const prepared = conversation.state === 'assistant' || conversation.state === 'closed' ? await this.prepared(conversation.id, said) : undefined
     const work = async (locked: Row<ConversationRow>, transaction: Transaction) => {
       if (await threads.sentBefore(locked.id, clientId, transaction)) return
       locked.language = language
@@ -61,19 +82,41 @@ export class Conversations {
         Object.assign(locked, { agentId: null, queueId: null, closedAt: null })
         await threads.append(locked, { author: 'event', kind: 'resumed', text: '' }, transaction)
       }
-      const said = await threads.append(locked, { author: 'visitor', kind: 'text', text, clientId }, transaction)
+      const message = await threads.append(locked, { author: 'visitor', kind: 'text', text, clientId }, transaction)
       if (locked.state !== 'assistant') return
-      const before = await this.needs.tables.questions.findOne({ where: { conversationId: locked.id }, order: [['id', 'DESC']], transaction })
-      for (const answer of respond(release, door, text, { language, at: this.needs.clock.now(), turns: before ? [turnOfRow(before)] : [] })) {
-        if (answer.question) locked.subject = answer.question.text.slice(0, 300)
-        const row = answer.question && (await this.needs.tables.questions.create({ ...answer.question, conversationId: locked.id, messageId: said.id, askedAt: said.createdAt }, { transaction }))
-        const data = answer.data && row ? { ...answer.data, question: row.id, wantsPerson: answer.wantsPerson } : undefined
-        await threads.append(locked, { author: 'assistant', kind: answer.kind, text: answer.text, data }, transaction)
-      }
+      const before = await this.lastQuestion(locked.id, transaction)
+      const responses = prepared && prepared.before === (before?.id ?? null) ? prepared.responses : this.responses(said, before)
+      for (const response of responses) await this.store(response, { locked, before, messageId: message.id, at: message.createdAt, transaction })
     }
     await threads.change(conversation.id, work).catch((cause: unknown) => {
       if (!(cause instanceof UniqueConstraintError)) throw cause
     })
+  }
+
+  private async prepared(conversation: number, said: SaidNow): Promise<{ before: number | null; responses: Response[] }> {
+    const before = await this.lastQuestion(conversation)
+    return { before: before?.id ?? null, responses: await this.needs.rewording.worded(this.responses(said, before), said) }
+  }
+
+  private lastQuestion(conversationId: number, transaction?: Transaction): Promise<Row<QuestionRow> | null> {
+    return this.needs.tables.questions.findOne({ where: { conversationId }, order: [['id', 'DESC']], transaction })
+  }
+
+  private responses({ release, door, text, language }: SaidNow, before: QuestionRow | null): Response[] {
+    return respond(release, door, text, { language, at: this.needs.clock.now(), turns: before ? [turnOfRow(before)] : [] })
+  }
+
+  /** A question gets a row of its own; a reply to our own question back belongs to the row that it was about. */
+  private async store({ kind, text, data, question, wantsPerson, replies }: Response, { locked, before, messageId, at, transaction }: Storing): Promise<void> {
+    if (question && !replies) locked.subject = question.text.slice(0, 300)
+    const row = question && (await this.storeQuestion(question, replies ? before : null, { conversationId: locked.id, messageId, askedAt: at }, transaction))
+    await this.needs.threads.append(locked, { author: 'assistant', kind, text, data: data && row ? { ...data, question: row.id, wantsPerson } : undefined }, transaction)
+  }
+
+  private async storeQuestion(question: NonNullable<Response['question']>, repliedTo: Row<QuestionRow> | null, place: { conversationId: number; messageId: number; askedAt: Date }, transaction: Transaction): Promise<Row<QuestionRow>> {
+    if (!repliedTo) return this.needs.tables.questions.create({ ...question, ...place }, { transaction })
+    const { text: _text, norm: _norm, wantsPerson: _wants, ...settled } = question
+    return repliedTo.update(settled, { transaction })
   }
 
   /** "Did this settle it?" A no puts the question on the mending list. */
@@ -86,7 +129,7 @@ export class Conversations {
       const data = message.data as unknown as AnswerData
       await message.update({ data: { ...data, vote: helpful ? 'yes' : 'no' } }, { transaction })
       const question = await tables.questions.findByPk(data.question, { transaction })
-      const unsettled = !helpful || question!.outcome === 'unanswered' || question!.outcome === 'suggested'
+      const unsettled = !helpful || leftUnsettled(question!)
       await question!.update({ vote: helpful ? 1 : -1, unsettled }, { transaction })
     })
   }

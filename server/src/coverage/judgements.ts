@@ -1,7 +1,8 @@
-import type { AnswerData, SignedIn, Verdict } from '@janua/contracts'
+import type { AnswerData, SignedIn, Verdict, WhyView } from '@janua/contracts'
 import type { Audit } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationTables } from '../conversations/models.ts'
+import { leftUnsettled } from '../conversations/respond.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Desk } from '../handover/desk.ts'
 import { problem } from '../http/problems.ts'
@@ -21,6 +22,15 @@ interface Needs {
 export class Judgements {
   constructor(private readonly needs: Needs) {}
 
+  /** Why a question came out as it did; agents see that of conversations that they may read. */
+  async why(user: SignedIn, questionId: number): Promise<WhyView> {
+    const question = await this.needs.tables.questions.findByPk(questionId)
+    if (!question) throw problem('MESSAGE_NOT_FOUND')
+    if (user.role === 'agent') await this.needs.desk.mustRead(user, question.conversationId ?? 0)
+    const { outcome, confidence, releaseId, trace } = question
+    return { outcome, confidence, release: releaseId, trace }
+  }
+
   /** Judges an answer of a conversation that the person may read. A wrong answer comes onto the mending list. */
   async judge(user: SignedIn, conversation: number, messageId: number, verdict: Verdict): Promise<void> {
     const { tables, threads, desk, clock } = this.needs
@@ -34,8 +44,7 @@ export class Judgements {
       const standing = await this.standing(questionId, transaction)
       await message.update({ data: { ...data, judged: standing } }, { transaction })
       const question = await tables.questions.findByPk(questionId, { transaction })
-      const silent = question!.outcome === 'unanswered' || question!.outcome === 'suggested'
-      await question!.update({ unsettled: standing === 'wrong' || silent }, { transaction })
+      await question!.update({ unsettled: standing === 'wrong' || leftUnsettled(question!) }, { transaction })
     })
   }
 

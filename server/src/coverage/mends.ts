@@ -80,7 +80,7 @@ export class Mends {
       release: release.number,
       outcome: answer.outcome,
       confidence: answer.confidence,
-      text: answerText(answer, door.texts.en).slice(0, 600),
+      text: answerText(answer, door, 'en').slice(0, 600),
       from: source?.title ?? null,
       at: this.needs.clock.now().toISOString(),
       item: source?.item ?? null,

@@ -1,4 +1,4 @@
-import { DOOR_LANGUAGES, type Door, type DoorContent, type DoorPublic, type DoorSave, type SourceView, TEXT_KEYS } from '@janua/contracts'
+import { DOOR_LANGUAGES, type Door, type DoorContent, type DoorPublic, type DoorRules, type DoorSave, type SourceView, TEXT_KEYS } from '@janua/contracts'
 import { openAt, passagesOf } from '@janua/core'
 import type { DocumentContent } from '@janua/contracts'
 import { DateTime } from 'luxon'
@@ -12,7 +12,7 @@ import type { ContentTables } from '../library/models.ts'
 import type { Draft, DraftItem } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
 import { summarise } from '../releases/summaries.ts'
-import { starterDoor } from './starter.ts'
+import { completeDoor, starterDoor } from './starter.ts'
 
 interface Needs {
   tables: ContentTables
@@ -75,12 +75,16 @@ export class Doors {
   }
 
   private async view({ item, revision, content }: DraftItem<DoorContent>): Promise<Door> {
-    return { ...content, id: item.id, revision: revision.id, ...(await this.needs.live.standing(item, revision.id)) }
+    return { ...completeDoor(content), id: item.id, revision: revision.id, ...(await this.needs.live.standing(item, revision.id)) }
   }
 }
 
 /** The same keys in the same order, so that equal content has an equal hash. */
-export function tidy({ title, key, colour, threshold, firstQuestions, texts, timeZone, hours, allowedSites }: DoorContent): DoorContent {
+export function tidy({ title, key, colour, threshold, firstQuestions, texts, timeZone, hours, allowedSites, rules }: DoorContent): DoorContent {
   const ordered = Object.fromEntries(DOOR_LANGUAGES.map((language) => [language, Object.fromEntries(TEXT_KEYS.map((name) => [name, texts[language][name]]))]))
-  return { title, key, colour, threshold, firstQuestions, texts: ordered as DoorContent['texts'], timeZone, hours: hours.map((day) => day.map(({ from, to }) => ({ from, to }))), allowedSites }
+  return { title, key, colour, threshold, firstQuestions, texts: ordered as DoorContent['texts'], timeZone, hours: hours.map((day) => day.map(({ from, to }) => ({ from, to }))), allowedSites, rules: tidyRules(rules) }
+}
+
+function tidyRules({ length, rewriting: { on, tone, elsewhere }, declines }: DoorRules): DoorRules {
+  return { length, rewriting: { on, tone, elsewhere }, declines: declines.map(({ about, phrases, reply: { en, de } }) => ({ about, phrases, reply: { en, de } })) }
 }

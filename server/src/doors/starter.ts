@@ -1,9 +1,10 @@
-import type { DoorContent, DoorTexts } from '@janua/contracts'
+import { type DoorContent, type DoorTexts, STARTER_RULES } from '@janua/contracts'
 
 const en: DoorTexts = {
   greeting: 'Hello. Ask me anything about our service. I answer from our own help pages and always show where it stands.',
   unknown: 'I don’t know that one.',
   near: 'I am not sure that I have that. These come nearest:',
+  which: 'That can mean several things. Which of these is it?',
   offerPerson: 'I can bring in a person for you.',
   waiting: 'Somebody from the team has your conversation now, with everything you wrote. You need not repeat it.',
   closedHours: 'Nobody is at their desk just now. Your question is kept, and somebody will answer here when they are back.',
@@ -13,6 +14,7 @@ const de: DoorTexts = {
   greeting: 'Guten Tag. Fragen Sie mich zu unserem Angebot. Ich antworte aus unseren Hilfeseiten und zeige immer, wo es steht.',
   unknown: 'Das weiß ich nicht.',
   near: 'Ich bin nicht sicher, ob ich das habe. Am nächsten kommen:',
+  which: 'Das kann mehreres heißen. Was davon meinen Sie?',
   offerPerson: 'Ich kann einen Menschen für Sie holen.',
   waiting: 'Jemand aus dem Team hat jetzt Ihr Gespräch, mit allem, was Sie geschrieben haben. Sie müssen nichts wiederholen.',
   closedHours: 'Gerade ist niemand am Platz. Ihre Frage bleibt erhalten, und jemand antwortet hier, sobald wir wieder da sind.',
@@ -32,5 +34,12 @@ export function starterDoor(title: string, key: string): DoorContent {
     timeZone: 'Europe/London',
     hours: [weekday, weekday, weekday, weekday, weekday, [], []],
     allowedSites: [],
+    rules: STARTER_RULES,
   }
+}
+
+/** A door as it was saved, with what doors did not have then. */
+export function completeDoor(content: DoorContent): DoorContent {
+  const { rules = STARTER_RULES, texts } = content
+  return { ...content, texts: { en: { ...en, ...texts.en }, de: { ...de, ...texts.de } }, rules }
 }

@@ -3,6 +3,7 @@ import type { Routing } from '@janua/core'
 import pino from 'pino'
 import supertest, { type Agent } from 'supertest'
 import { JANUA } from '../accounts/audit.ts'
+import type { Rewriter } from '../answering/rewriter.ts'
 import { hashPassword } from '../accounts/passwords.ts'
 import { connect, type DatabaseAddress } from '../database/connect.ts'
 import { migrate } from '../database/migrate.ts'
@@ -34,13 +35,13 @@ export interface TestClock {
 }
 
 /** A Janua on an empty database of the real MariaDB, with a clock that only moves when told. */
-export async function freshJanua(outside?: Outside): Promise<{ janua: Janua; clock: TestClock; close(): Promise<void> }> {
+export async function freshJanua(outside?: Outside, rewriter?: Rewriter): Promise<{ janua: Janua; clock: TestClock; close(): Promise<void> }> {
   if (!process.env.JANUA_TEST_DB) throw new Error('Service tests need the database that "npm test" starts.')
   const db = connect({ ...(JSON.parse(process.env.JANUA_TEST_DB) as DatabaseAddress), name: 'janua_test' })
   await db.getQueryInterface().dropAllTables()
   await migrate(db)
   const clock = testClock()
-  const janua = createJanua({ db, sessionSecret: 'for tests', clock, log: pino({ level: 'silent' }), outside })
+  const janua = createJanua({ db, sessionSecret: 'for tests', clock, log: pino({ level: 'silent' }), outside, rewriter })
   return {
     janua,
     clock,

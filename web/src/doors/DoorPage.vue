@@ -11,6 +11,7 @@ import StateChip from '../library/StateChip.vue'
 import { get, inPlainWords, put } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
+import AnswerRules from './AnswerRules.vue'
 import HoursTable from './HoursTable.vue'
 import LineList from './LineList.vue'
 
@@ -24,7 +25,7 @@ const language = ref<DoorLanguage>('en')
 const mayWrite = computed(() => session.role === 'lead')
 const LANGUAGE_NAMES: Record<DoorLanguage, string> = { en: 'English', de: 'German' }
 const TEXT_NAMES: Record<TextKey, string> = {
-  greeting: 'Greeting', unknown: 'When nothing is known', near: 'When only something near is known', offerPerson: 'Offer of a person',
+  greeting: 'Greeting', unknown: 'When nothing is known', near: 'When only something near is known', which: 'When it may mean several things', offerPerson: 'Offer of a person',
   waiting: 'Handed over, people are there', closedHours: 'Handed over, nobody is there', goodbye: 'Ended',
 }
 const zones = Intl.supportedValuesOf('timeZone')
@@ -70,6 +71,7 @@ async function save(ready: boolean): Promise<void> {
             <label class="field"><span>From {{ Math.round(content.threshold * 100) }} % sure on. Below it, nearest articles and a person are offered.</span><Slider v-model="content.threshold" :min="0.05" :max="0.99" :step="0.01" aria-label="Threshold" /></label>
             <LineList v-model="content.firstQuestions" label="First questions offered" placeholder="Can I bring my dog?" :most="6" />
           </section>
+          <AnswerRules v-model="content.rules" :language="language" />
           <section class="panel stack">
             <h2>When people are there</h2>
             <label class="field"><span>Time zone</span><InputText v-model.trim="content.timeZone" list="zones" size="small" /><datalist id="zones"><option v-for="zone in zones" :key="zone" :value="zone" /></datalist></label>

@@ -1,0 +1,85 @@
+import type { AnswerData, DoorRules } from '@janua/contracts'
+import { expect } from 'chai'
+import { FAULTS, type RewriterStandIn, startRewriter } from '../../../standins/rewriter/rewriter.mjs'
+import type { Janua } from '../janua.ts'
+import { article, DOG, freshJanua, openHouse, visitor } from '../testing/harness.ts'
+import { httpRewriter, type Rewriter } from './rewriter.ts'
+import { PATIENCE_MS } from './rewording.ts'
+
+const BASKET = article('Cats on board', 'On the night boat, cats may stay in a cabin, free of charge. A cat does not need a ticket. The basket is at most 60 cm long.\n', ['Can I bring my cat?'])
+const STEPS = article('Get your money back', '1. Open the link in the mail.\n2. Choose **Money back**.\n3. Confirm.\n', ['How do I get my money back?'])
+const RULES: DoorRules = { length: 'middle', rewriting: { on: true, tone: 'plain', elsewhere: false }, declines: [] }
+
+describe('rewording', () => {
+  let standIn: RewriterStandIn
+  let janua: Janua
+  let close: () => Promise<void>
+  /** Gives up as a visitor would, without the test waiting as long. */
+  const impatient = (address: string): Rewriter => {
+    const real = httpRewriter(address)
+    return { rewrite: (order, signal) => real.rewrite(order, AbortSignal.any([signal, AbortSignal.timeout(300)])) }
+  }
+  const openWith = async (rules: DoorRules) => {
+    ;({ janua, close } = await freshJanua(undefined, impatient(standIn.address)))
+    await openHouse(janua, [BASKET, STEPS, DOG], { rules })
+  }
+  const answerTo = async (question: string) => {
+    const someone = await visitor(janua)
+    await someone.says(question)
+    const message = (await someone.thread()).messages.at(-1)!
+    const data = message.data as unknown as AnswerData
+    const row = await janua.tables.questions.findByPk(data.question)
+    return { text: message.text, data, rewriting: row!.trace.rewriting, row: row! }
+  }
+  before(async () => void (standIn = await startRewriter({ latencyMs: 0 })))
+  after(() => standIn.stop())
+
+  describe('at a door that wants it', () => {
+    before(() => openWith(RULES))
+    beforeEach(() => standIn.next(null))
+    after(() => close())
+
+    it('shows what the rewriter made of it when the source supports every sentence', async () => {
+      const { text, data, rewriting } = await answerTo('Can I bring my cat?')
+      expect(text).to.include('Cats can stay in a cabin, free on the night boat.').and.include('A cat does not need a ticket.')
+      expect(data).to.include({ outcome: 'answered', kind: 'passage', reworded: true })
+      expect(data.sources).to.have.length(1)
+      expect(rewriting).to.include({ came: 'used' }).and.have.property('tokens').greaterThan(20)
+    })
+    for (const fault of FAULTS)
+      it(`shows the source's own words when the rewriter has this fault: ${fault}`, async () => {
+        standIn.next(fault)
+        const { text, data, rewriting } = await answerTo('Can I bring my cat?')
+        expect(text).to.equal('On the night boat, cats may stay in a cabin, free of charge. A cat does not need a ticket. The basket is at most 60 cm long.')
+        expect(data).to.include({ outcome: 'answered' }).and.not.have.property('reworded')
+        expect(rewriting!.came).to.equal(['empty reply', 'silence', 'status 500'].includes(fault) ? 'failed' : 'refused')
+      })
+    it('leaves steps as they stand, and does not even ask', async () => {
+      const before = standIn.asked.length
+      const { data } = await answerTo('How do I get my money back?')
+      expect(data.blocks[0]).to.include({ type: 'list', ordered: true })
+      expect(standIn.asked).to.have.length(before)
+    })
+    it('says nothing from elsewhere unless the lead allows it', async () => expect((await answerTo('who won the match yesterday')).data.outcome).not.to.equal('answered'))
+  })
+
+  describe('at a door that allows answers from elsewhere', () => {
+    before(() => openWith({ ...RULES, rewriting: { on: true, tone: 'plain', elsewhere: true } }))
+    beforeEach(() => standIn.next(null))
+    after(() => close())
+
+    it('marks them, gives them no source, and keeps them on the list of what is to be mended', async () => {
+      const { data, row } = await answerTo('who won the match yesterday')
+      expect(data).to.include({ outcome: 'answered', kind: 'elsewhere' })
+      expect(data.sources).to.eql([])
+      expect(row).to.include({ kind: 'elsewhere', unsettled: true, itemId: null })
+    })
+    it('leaves a rewriter alone for a while that failed three times', async () => {
+      standIn.next('status 500')
+      for (let i = 0; i < 3; i++) expect((await answerTo('Can I bring my cat?')).rewriting).to.deep.equal({ came: 'failed', reason: 'it answered with status 500' })
+      expect((await answerTo('Can I bring my cat?')).rewriting).to.equal(undefined)
+    })
+  })
+
+  it('waits for at most four seconds', () => expect(PATIENCE_MS).to.equal(4_000))
+})

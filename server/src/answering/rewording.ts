@@ -1,0 +1,109 @@
+import { type Block, type CitedPassage, ground, isGrounded, type Rewriting } from '@janua/core'
+import type { Response } from '../conversations/respond.ts'
+import type { CompiledRelease, OpenDoor } from './engineHost.ts'
+import type { RewriteOrder, Rewriter } from './rewriter.ts'
+
+interface Needs {
+  rewriter: Rewriter | null
+  now?: () => number
+}
+
+interface Told {
+  release: CompiledRelease
+  door: OpenDoor
+  language: 'en' | 'de'
+}
+
+/** A visitor waits this long for a wording, then gets the source's own words. */
+export const PATIENCE_MS = 4_000
+/** After so many failures in a row it is left alone for a while, so that no visitor waits in vain. */
+const FAILURES = 3
+const REST_MS = 30_000
+
+/** Has answers worded by a rewriter where the door wants it, and shows only what their sources support. */
+export class Rewording {
+  private failures = 0
+  private restsUntil = 0
+
+  constructor(private readonly needs: Needs) {}
+
+  /** The responses with their final words; with the rewriter down, as they were. */
+  async worded(responses: readonly Response[], told: Told): Promise<Response[]> {
+    return Promise.all(responses.map((response) => this.word(response, told)))
+  }
+
+  private async word(response: Response, told: Told): Promise<Response> {
+    const { door, release } = told
+    const { rewriter } = this.needs
+    const { data, question } = response
+    if (!rewriter || !data || !question || !door.rules.rewriting.on || this.now() < this.restsUntil) return response
+    const source = data.sources[0]
+    if (data.outcome === 'answered' && data.kind === 'passage' && source && data.blocks.every(isProse)) {
+      const doc = release.index.docsOf(source.item).find((each) => release.index.ordinalOf(each) === source.ordinal)
+      return doc === undefined ? response : this.fromPassage(response, told, { title: source.title, passage: release.index.passage(doc).passage })
+    }
+    const isSilent = data.outcome === 'unanswered' || data.outcome === 'suggested'
+    return isSilent && door.rules.rewriting.elsewhere ? this.fromElsewhere(response, told) : response
+  }
+
+  private async fromPassage(response: Response, told: Told, cited: CitedPassage): Promise<Response> {
+    const { blocks } = response.data!
+    const text = blocks.map((block) => (block.type === 'list' ? block.items.map((item) => item.text).join('\n') : 'content' in block ? block.content.text : '')).join('\n')
+    const asked = await this.ask(response, told, [{ title: cited.title, path: cited.passage.path, text }])
+    if ('reason' in asked) return traced(response, { came: 'failed', reason: asked.reason })
+    const checked = ground(asked.text, [cited], told.language)
+    const { milliseconds, tokens } = asked
+    const refused = checked.find(({ fault }) => fault !== undefined)
+    if (!isGrounded(checked)) return traced(response, { came: 'refused', milliseconds, tokens, sentence: refused?.text ?? '', fault: refused?.fault ?? 'says nothing' })
+    const worded = paragraphs(asked.text)
+    return { ...traced(response, { came: 'used', milliseconds, tokens }), text: asked.text, data: { ...response.data!, blocks: worded, reworded: true } }
+  }
+
+  private async fromElsewhere(response: Response, told: Told): Promise<Response> {
+    const asked = await this.ask(response, told, [])
+    if ('reason' in asked) return traced(response, { came: 'failed', reason: asked.reason })
+    const { text, milliseconds, tokens } = asked
+    const { data, question, ...rest } = traced(response, { came: 'from elsewhere', milliseconds, tokens })
+    return {
+      ...rest,
+      text,
+      data: { ...data!, outcome: 'answered', kind: 'elsewhere', blocks: paragraphs(text), sources: [] },
+      question: { ...question!, outcome: 'answered', kind: 'elsewhere', itemId: null, revisionId: null, ordinal: null, unsettled: true },
+    }
+  }
+
+  private async ask({ question }: Response, { door, language }: Told, passages: RewriteOrder['passages']): Promise<{ text: string; tokens: number; milliseconds: number } | { reason: string }> {
+    const { length, rewriting } = door.rules
+    const began = performance.now()
+    try {
+      const { text, tokens } = await this.needs.rewriter!.rewrite({ question: question!.text, language, tone: rewriting.tone, length, passages }, AbortSignal.timeout(PATIENCE_MS))
+      this.failures = 0
+      return { text, tokens, milliseconds: Math.round(performance.now() - began) }
+    } catch (cause) {
+      if (++this.failures >= FAILURES) {
+        this.failures = 0
+        this.restsUntil = this.now() + REST_MS
+      }
+      const reason = cause instanceof Error && cause.name === 'TimeoutError' ? `it said nothing for ${PATIENCE_MS / 1000} seconds` : cause instanceof Error ? cause.message : String(cause)
+      return { reason: reason.slice(0, 200) }
+    }
+  }
+
+  private now(): number {
+    return this.needs.now?.() ?? Date.now()
+  }
+}
+
+/** Steps, tables and code are shown as they stand: rewording them loses their form. */
+function isProse(block: Block): boolean {
+  return block.type === 'paragraph' || (block.type === 'list' && !block.ordered)
+}
+
+function paragraphs(text: string): Block[] {
+  const safe = (line: string) => line.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`)
+  return text.split(/\n+/).filter((line) => line.trim() !== '').map((line): Block => ({ type: 'paragraph', content: { text: line, html: safe(line) } }))
+}
+
+function traced(response: Response, rewriting: Rewriting): Response {
+  return { ...response, question: { ...response.question!, trace: { ...response.question!.trace, rewriting } } }
+}
