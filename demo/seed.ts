@@ -110,6 +110,7 @@ async function addSettings(janua: Janua, lead: Lead, queues: Map<string, number>
 }
 
 async function publishAll(janua: Janua, lead: Lead, note: string): Promise<void> {
+  await janua.learning.learn()
   const changes = await janua.draft.changes()
   await janua.releases.publish(lead, changes.map(({ item }) => item), note)
 }

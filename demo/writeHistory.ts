@@ -1,4 +1,4 @@
-import { openAt, pick, type Random, route, type Routing } from '@janua/core'
+import { openAt, pick, type Random, type Reading, route, type Routing } from '@janua/core'
 import type { CompiledRelease } from '../server/src/answering/engineHost.ts'
 import type { ConversationRow, MessageRow, QuestionRow, VisitorRow } from '../server/src/conversations/models.ts'
 import { respond, turnOfRow } from '../server/src/conversations/respond.ts'
@@ -38,6 +38,19 @@ export async function writeHistory(visits: readonly Visit[], before: number, con
   }
 }
 
+type Write = (author: MessageRow['author'], kind: MessageRow['kind'], text: string, more?: Partial<MessageRow>) => Partial<MessageRow>
+interface Asking {
+  text: string
+  /** The item that settles it. */
+  wanted: number | undefined
+  door: CompiledRelease['doors'][number]
+  asks: Partial<QuestionRow>[]
+  write: Write
+}
+
+/** How often somebody who was asked back says what was meant; the others leave. */
+const REPLY_SHARE = 0.75
+
 class Player {
   private readonly bulk: Bulk = { visitors: [], conversations: [], messages: [], questions: [] }
 
@@ -68,18 +81,12 @@ class Player {
       return message
     }
     for (const { text, settledBy } of questions) {
-      const message = write('visitor', 'text', text)
-      for (const answer of respond(this.release, door, text, { language: 'en', at: new Date(clock), turns: asks.slice(-1).map((row) => turnOfRow(row as QuestionRow)) })) {
-        if (!answer.question) {
-          write('assistant', answer.kind, answer.text)
-          continue
-        }
-        const settled = answer.question.itemId !== null && answer.question.itemId === this.context.ids.get(settledBy ?? '')
-        const vote = answer.question.outcome === 'answered' ? voteOf(settled, random) : null
-        const row = { ...answer.question, id: this.next.questions++, conversationId, messageId: message.id, askedAt: message.createdAt, vote, unsettled: answer.question.unsettled || vote === -1 }
-        asks.push(row)
-        write('assistant', 'answer', answer.text, { data: { ...answer.data, question: row.id, ...(vote && { vote: vote > 0 ? 'yes' : 'no' }) } as MessageRow['data'] })
-      }
+      const wanted = this.context.ids.get(settledBy ?? '')
+      const readings = this.ask({ text, wanted, door, asks, write })
+      const chosen = random() < REPLY_SHARE ? readings?.find(({ item }) => item === wanted) : undefined
+      clock += 15_000 + random() * 90_000
+      if (!chosen) continue
+      this.ask({ text: chosen.label, wanted, door, asks, write })
       clock += 15_000 + random() * 90_000
     }
     const wantsPerson = asks.some(({ unsettled }) => unsettled) && patience < 0.35
@@ -95,6 +102,29 @@ class Player {
     this.bulk.questions.push(...asks)
   }
 
+  /** Puts one message to the engine, and writes down what it says. @returns the readings, when it asks back */
+  private ask({ text, wanted, door, asks, write }: Asking): readonly Reading[] | undefined {
+    const { random } = this.context
+    const message = write('visitor', 'text', text)
+    const turns = asks.slice(-1).map((row) => turnOfRow(row as QuestionRow))
+    let readings: readonly Reading[] | undefined
+    for (const answer of respond(this.release, door, text, { language: 'en', at: message.createdAt!, turns })) {
+      if (!answer.question) {
+        write('assistant', answer.kind, answer.text)
+        continue
+      }
+      const settled = answer.question.itemId !== null && answer.question.itemId === wanted
+      const vote = answer.question.outcome === 'answered' ? voteOf(settled, random) : null
+      const row = answer.replies ? asks.pop()! : { id: this.next.questions++, conversationId: message.conversationId, messageId: message.id, askedAt: message.createdAt }
+      const { text: asked = answer.question.text, norm = answer.question.norm } = row
+      const next = { ...answer.question, ...row, ...(answer.replies && { ...answer.question }), text: asked, norm, vote, unsettled: answer.question.unsettled || vote === -1 }
+      asks.push(next)
+      readings = answer.data?.readings
+      write('assistant', 'answer', answer.text, { data: { ...answer.data, question: next.id, ...(vote && { vote: vote > 0 ? 'yes' : 'no' }) } as MessageRow['data'] })
+    }
+    return readings
+  }
+
   async store(): Promise<void> {
     const { tables } = this.context.janua
     await tables.visitors.bulkCreate(this.bulk.visitors)
@@ -103,7 +133,7 @@ class Player {
     await tables.questions.bulkCreate(this.bulk.questions)
   }
 
-  private handOver(door: CompiledRelease['doors'][number], asks: readonly Partial<QuestionRow>[], write: (author: MessageRow['author'], kind: MessageRow['kind'], text: string, more?: Partial<MessageRow>) => Partial<MessageRow>, later: () => number): Partial<ConversationRow> {
+  private handOver(door: CompiledRelease['doors'][number], asks: readonly Partial<QuestionRow>[], write: Write, later: () => number): Partial<ConversationRow> {
     const { random } = this.context
     const unsettled = asks.filter((ask) => ask.unsettled)
     const collections = unsettled.flatMap(({ trace }) => trace!.candidates.slice(0, 2).map((candidate) => candidate.collection))

@@ -10,6 +10,7 @@ import { Accounts } from './accounts/service.ts'
 import { sessionsIn } from './accounts/sessions.ts'
 import { EngineHost } from './answering/engineHost.ts'
 import type { Rewriter } from './answering/rewriter.ts'
+import { Learning } from './answering/learning.ts'
 import { Rewording } from './answering/rewording.ts'
 import { createApp } from './app.ts'
 import { type Clock, systemClock } from './clock.ts'
@@ -78,7 +79,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const draft = new Draft({ db, tables, live, users, audit, clock })
   const engine = new EngineHost({ db, tables, live, draft })
   const prepare = (release: number) => engine.release(release).then(() => undefined)
-  const releases = new Releases({ db, tables, draft, live, users, audit, events, clock, prepare })
+  const releases = new Releases({ db, tables, draft, live, users, audit, events, clock, prepare, newestModel: () => engine.newestModel() })
   const articles = new Articles({ db, draft, live, users, clock, nearestPart: (item, question) => engine.nearestPart(item, question) })
   const documents = new Documents({ draft, live, users })
   const glossary = new Vocabulary('glossary', { tables, draft, live, users })
@@ -94,6 +95,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const exporter = new Exporter({ tables, files, audit, clock })
   const doors = new Doors({ tables, draft, live, engine, clock })
 
+  const learning = new Learning({ db, tables, engine, clock })
   const rewording = new Rewording({ rewriter })
   const threads = new Threads({ db, tables, users, events, clock })
   const conversations = new Conversations({ db, tables, threads, engine, rewording, users, events, clock })
@@ -128,7 +130,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, engine, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
+  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, engine, learning, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
 }
 
 export type Janua = ReturnType<typeof createJanua>

@@ -37,6 +37,7 @@ async function main(): Promise<void> {
   await janua.importer.breakOff()
   await janua.sites.breakOff()
   const ticking = setInterval(() => void Promise.allSettled([janua.sites.tick(), janua.links.tick()]), 10 * 60_000)
+  const learning = setInterval(() => void janua.learning.tick().catch((cause: unknown) => process.stderr.write(`Learning failed: ${String(cause)}\n`)), 30_000)
   await new Promise<void>((done, failed) => {
     janua.server.once('error', failed)
     janua.server.listen(handed.port, '127.0.0.1', done)
@@ -49,6 +50,7 @@ async function main(): Promise<void> {
     if (ending) return
     ending = true
     clearInterval(ticking)
+    clearInterval(learning)
     await janua.close()
     await db.close()
     process.exit(0)

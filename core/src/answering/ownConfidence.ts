@@ -1,7 +1,10 @@
 import { seeded } from '../maths/random.ts'
-import type { IndexSettings } from '../retrieval/releaseIndex.ts'
-import { type ConfidenceModel, fitConfidence } from './confidence.ts'
+import { questionTerms } from '../retrieval/questionTerms.ts'
+import { indexRelease, type IndexSettings, type ReleaseIndex } from '../retrieval/releaseIndex.ts'
+import { search } from '../retrieval/search.ts'
+import { type ConfidenceModel, fitConfidence, type LabelledCase } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
+import { featuresOf, regimeOf } from './features.ts'
 import type { ContentItem } from './items.ts'
 import { selfTest } from './selfTest.ts'
 
@@ -12,5 +15,41 @@ const MOST_SECTIONS = 1_000
 
 /** The confidence model of a library, from a self-test on itself; where it is too small for one, the model that Janua ships. */
 export function fitOwn(items: readonly ContentItem[], settings: IndexSettings = {}): ConfidenceModel {
-  return fitConfidence(selfTest(items, seeded(SEED), { ...settings, most: MOST_SECTIONS }), DEFAULT_CONFIDENCE)
+  return learnConfidence(items, [], settings).model
+}
+
+/** A question of the log that somebody judged: whether what was answered from `item` was right. */
+export interface JudgedQuestion {
+  text: string
+  item: number
+  right: boolean
+  /** How much the judgement counts beside a case of the self-test. */
+  weight: number
+}
+
+/** What a library taught: the model, how many cases it was fitted on, and how many of them were judged by people. */
+export interface Learnt {
+  model: ConfidenceModel
+  cases: number
+  judged: number
+}
+
+/** The same, refined by what people judged: their questions are asked again of this library, and count as they were judged. */
+export function learnConfidence(items: readonly ContentItem[], judged: readonly JudgedQuestion[], settings: IndexSettings = {}): Learnt {
+  const own = judgedCases(indexRelease(items, settings), judged)
+  const cases = [...selfTest(items, seeded(SEED), { ...settings, most: MOST_SECTIONS }), ...own]
+  return { model: fitConfidence(cases, DEFAULT_CONFIDENCE), cases: cases.length, judged: own.length }
+}
+
+/** A judgement holds only while the same item is answered from: another answer than the judged one is known to be wrong only where the judged one was right. */
+export function judgedCases(index: ReleaseIndex, judged: readonly JudgedQuestion[]): LabelledCase[] {
+  return judged.flatMap(({ text, item, right, weight }): LabelledCase[] => {
+    const terms = questionTerms(text, index)
+    const candidates = search(terms, index)
+    const best = candidates[0]
+    if (!best) return []
+    const same = index.itemIdOf(best.doc) === item
+    if (!same && !right) return []
+    return [{ regime: regimeOf(best), features: featuresOf(best, candidates, terms, index), right: same && right, weight }]
+  })
 }

@@ -1,8 +1,8 @@
 import type { CourtesyContent, DoorContent, GlossaryContent, ItemKind } from '@janua/contracts'
-import { type ContentItem, type Pinned, questionTerms, type ReleaseIndex, type Routing, search, STARTER_COURTESIES } from '@janua/core'
+import { type ConfidenceModel, type ContentItem, type Pinned, questionTerms, type ReleaseIndex, type Routing, search, STARTER_COURTESIES } from '@janua/core'
 import type { Sequelize } from 'sequelize'
 import { completeDoor } from '../doors/starter.ts'
-import type { ContentTables } from '../library/models.ts'
+import type { ContentTables, EngineModelRow } from '../library/models.ts'
 import type { Draft } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
 import { problem } from '../http/problems.ts'
@@ -25,6 +25,8 @@ export interface CompiledRelease {
   routing: Routing | null
   courtesies: readonly CourtesyContent[]
   glossary: readonly GlossaryContent[]
+  /** How sure it may be: as it was learnt from its content; undefined for the model that Janua ships. */
+  model?: ConfidenceModel
 }
 
 const KEPT = 4
@@ -50,7 +52,7 @@ export class EngineHost {
   async release(number: number): Promise<CompiledRelease> {
     const known = this.compiled.get(number)
     if (known) return known
-    const made = this.compile(number, await this.needs.live.pinnedBy(number))
+    const made = this.compile(number, await this.needs.live.pinnedBy(number), await this.frozenIn(number))
     this.compiled.set(number, made)
     made.catch(() => this.compiled.delete(number))
     for (const old of [...this.compiled.keys()].slice(0, -KEPT)) this.compiled.delete(old)
@@ -59,11 +61,11 @@ export class EngineHost {
 
   /** The draft as it stands; made anew only after a change. */
   async draft(): Promise<CompiledRelease> {
-    const pinned = await this.needs.draft.pinned()
-    const key = keyOf(pinned)
+    const [pinned, newest] = await Promise.all([this.needs.draft.pinned(), this.newestModel()])
+    const key = `${keyOf(pinned)} ${newest?.id ?? 0}`
     if (!this.draftCompiled || key !== this.draftKey) {
       this.draftKey = key
-      this.draftCompiled = this.compile(0, pinned)
+      this.draftCompiled = this.compile(0, pinned, newest?.model)
     }
     return this.draftCompiled
   }
@@ -87,7 +89,18 @@ export class EngineHost {
     return { release, door }
   }
 
-  private async compile(number: number, pinned: readonly Pinned[]): Promise<CompiledRelease> {
+  /** What was learnt last; a new release freezes it. */
+  newestModel(): Promise<EngineModelRow | null> {
+    return this.needs.tables.engineModels.findOne({ order: [['id', 'DESC']] })
+  }
+
+  private async frozenIn(number: number): Promise<ConfidenceModel | undefined> {
+    const { tables } = this.needs
+    const release = await tables.releases.findByPk(number)
+    return release?.modelId ? (await tables.engineModels.findByPk(release.modelId))?.model : undefined
+  }
+
+  private async compile(number: number, pinned: readonly Pinned[], model?: ConfidenceModel): Promise<CompiledRelease> {
     const { tables } = this.needs
     const items = await tables.items.findAll({ attributes: ['id', 'kind'], raw: true })
     const kinds = new Map(items.map(({ id, kind }) => [id, kind]))
@@ -105,6 +118,7 @@ export class EngineHost {
       content,
       courtesies: courtesies.length > 0 ? courtesies : STARTER_COURTESIES,
       glossary,
+      ...(model && { model }),
       doors: of('door').map(({ itemId, content }) => ({ ...completeDoor(content as DoorContent), id: itemId })),
       routing: (of('routing')[0]?.content as Routing | undefined) ?? null,
     }

@@ -2,7 +2,7 @@ import type { GlossaryContent, ItemKind } from '@janua/contracts'
 import { changeIndex, type ContentItem, type IndexBlocks, indexRelease, openIndex, type Pinned, type ReleaseIndex } from '@janua/core'
 import type { Sequelize } from 'sequelize'
 import { addressOf } from '../database/connect.ts'
-import { startThread } from '../jobs/startThread.ts'
+import { inThread } from '../jobs/startThread.ts'
 import { contentItem } from '../library/contentItem.ts'
 import type { ContentTables } from '../library/models.ts'
 
@@ -56,15 +56,7 @@ export class Indices {
   private async anew(pins: readonly ContentPin[], glossary: readonly GlossaryContent[]): Promise<ReleaseIndex> {
     if (pins.length <= LARGE) return indexRelease(await readContent(this.needs.tables, pins), { glossary })
     const order: IndexOrder = { address: addressOf(this.needs.db), pins: [...pins], glossary: [...glossary] }
-    return new Promise((done, failed) => {
-      const worker = startThread(new URL('./indexThread.ts', import.meta.url), order, {})
-      worker.once('message', (blocks: IndexBlocks) => {
-        done(openIndex(blocks))
-        void worker.terminate()
-      })
-      worker.once('error', failed)
-      worker.once('exit', () => failed(new Error('the index was not finished')))
-    })
+    return openIndex(await inThread<IndexOrder, IndexBlocks>(new URL('./indexThread.ts', import.meta.url), order))
   }
 }
 

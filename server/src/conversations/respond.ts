@@ -24,7 +24,7 @@ export interface Said {
 
 /** The assistant's word on one message, one response for each question in it: pure, so that history is made by the same code that answers visitors. */
 export function respond(release: CompiledRelease, door: OpenDoor, message: string, { language, at, turns }: Said): Response[] {
-  const { courtesy, wantsPerson, asked } = answerMessage(release.index, maskPrivate(message), { ...settingsAt(door, at), turns, courtesies: release.courtesies })
+  const { courtesy, wantsPerson, asked } = answerMessage(release.index, maskPrivate(message), { ...settingsAt(release, door, at), turns, courtesies: release.courtesies })
   if (courtesy) return [{ kind: 'courtesy', text: courtesy.replies[language], wantsPerson: false }]
   if (asked.length === 0) return [{ kind: 'offer', text: door.texts[language].offerPerson, wantsPerson: true }]
   return asked.map(({ text: question, carried, replies, answer }): Response => ({
@@ -49,9 +49,9 @@ export function turnOfRow({ text, outcome, trace, itemId, nearestItem }: Pick<Qu
   return { subject: trace.carried ? `${text} ${trace.carried}` : text, ...(item !== null && { item }), ...(outcome === 'clarifying' && trace.readings && { readings: trace.readings }) }
 }
 
-/** How a door answers at a moment: its sill, its key, and the day that it is there. */
-export function settingsAt({ threshold, key, timeZone, rules }: OpenDoor, at: Date): AnswerSettings {
-  return { sill: threshold, door: key, day: dayIn(timeZone, at), length: rules.length, declines: rules.declines }
+/** How a door answers at a moment: its sill and rules, its key, the day that it is there, and how sure the release may be. */
+export function settingsAt({ model }: Pick<CompiledRelease, 'model'>, { threshold, key, timeZone, rules }: OpenDoor, at: Date): AnswerSettings {
+  return { model, sill: threshold, door: key, day: dayIn(timeZone, at), length: rules.length, declines: rules.declines }
 }
 
 /** Equal questions have an equal form: their folded words. */

@@ -74,7 +74,7 @@ export class Mends {
   private ask(release: CompiledRelease, { text, doorId }: Pick<MendRow, 'text' | 'doorId'>) {
     const door = release.doors.find(({ id }) => id === doorId) ?? release.doors[0]
     if (!door) throw problem('DOOR_NOT_FOUND', String(doorId))
-    const answer = answerQuestion(release.index, text, settingsAt(door, this.needs.clock.now()))
+    const answer = answerQuestion(release.index, text, settingsAt(release, door, this.needs.clock.now()))
     const source = answer.sources[0]
     return {
       release: release.number,

@@ -67,7 +67,7 @@ export class Unsettled {
   }
 }
 
-function answerFrom({ index, doors }: CompiledRelease, { text, doorId }: { text: string; doorId: number }, at: Date): Answer {
-  const door = doors.find(({ id }) => id === doorId) ?? doors[0]
-  return answerQuestion(index, text, door ? settingsAt(door, at) : { sill: 0.6 })
+function answerFrom(release: CompiledRelease, { text, doorId }: { text: string; doorId: number }, at: Date): Answer {
+  const door = release.doors.find(({ id }) => id === doorId) ?? release.doors[0]
+  return answerQuestion(release.index, text, door ? settingsAt(release, door, at) : { sill: 0.6 })
 }

@@ -4,6 +4,7 @@ import { migrate } from './migrate.ts'
 import * as first from './migrations/2026-11-23-first-tables.ts'
 import * as judgements from './migrations/2026-11-24-judgements.ts'
 import * as library from './migrations/2026-11-25-library.ts'
+import * as engineModels from './migrations/2026-11-26-engine-models.ts'
 
 describe('migrate', () => {
   const db = connect({ ...(JSON.parse(process.env.JANUA_TEST_DB ?? '{"host":"","port":1,"user":"","password":""}') as DatabaseAddress), name: 'janua_test' })
@@ -12,11 +13,11 @@ describe('migrate', () => {
   after(() => db.close())
 
   it('takes each step once', async () => {
-    expect(await migrate(db)).to.eql(['2026-11-23-first-tables', '2026-11-24-judgements', '2026-11-25-library'])
+    expect(await migrate(db)).to.eql(['2026-11-23-first-tables', '2026-11-24-judgements', '2026-11-25-library', '2026-11-26-engine-models'])
     expect(await migrate(db)).to.eql([])
   })
   it('knows the way back: nothing of ours is left', async () => {
-    for (const statement of [...library.down, ...judgements.down, ...first.down]) await db.query(statement)
+    for (const statement of [...engineModels.down, ...library.down, ...judgements.down, ...first.down]) await db.query(statement)
     expect(await tables()).to.eql(['migrations'])
   })
   it('keeps text of every script and kind', async () => {

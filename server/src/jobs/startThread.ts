@@ -7,3 +7,16 @@ import { type ResourceLimits, Worker } from 'node:worker_threads'
 export function startThread<T>(module: URL, order: T, resourceLimits: ResourceLimits): Worker {
   return new Worker(new URL('./thread.mjs', import.meta.url), { workerData: { module: module.href, order }, resourceLimits, execArgv: [] })
 }
+
+/** Does a job in a thread of its own and gives what it reports; the thread ends with its first report. */
+export function inThread<T, R>(module: URL, order: T, resourceLimits: ResourceLimits = {}): Promise<R> {
+  return new Promise((done, failed) => {
+    const worker = startThread(module, order, resourceLimits)
+    worker.once('message', (report: R) => {
+      done(report)
+      void worker.terminate()
+    })
+    worker.once('error', failed)
+    worker.once('exit', () => failed(new Error('a job in a thread ended without a report')))
+  })
+}

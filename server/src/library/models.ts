@@ -1,4 +1,5 @@
 import type { ImportState, ImportView, ItemKind } from '@janua/contracts'
+import type { ConfidenceModel } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
 import { flag, id, json, ref, table, text, time, whole } from '../database/tables.ts'
 
@@ -38,7 +39,19 @@ export interface ReleaseRow {
   hash: string
   previous: number | null
   changes: unknown
+  /** The confidence model that it froze; null for the one that Janua ships. */
+  modelId: number | null
   createdBy: number | null
+  createdAt: Date
+}
+export interface EngineModelRow {
+  id: number
+  /** Hash of the content and judgements that it was learnt from. */
+  contentKey: string
+  model: ConfidenceModel
+  /** Questions of the self-test, and judged ones among them. */
+  cases: number
+  judged: number
   createdAt: Date
 }
 export interface ReleaseItemRow {
@@ -75,7 +88,8 @@ export function contentTables(db: Sequelize) {
       sourceHash: text(64), uid: text(36), siteId: ref, draftRevision: ref, ready: flag, updatedBy: ref, updatedAt: time, createdAt: time,
     }),
     revisions: table<RevisionRow>(db, 'revisions', { id, itemId: ref, hash: text(64), content: json('content'), authorId: ref, createdAt: time }),
-    releases: table<ReleaseRow>(db, 'releases', { id, note: text(500), hash: text(64), previous: ref, changes: json('changes'), createdBy: ref, createdAt: time }),
+    releases: table<ReleaseRow>(db, 'releases', { id, note: text(500), hash: text(64), previous: ref, changes: json('changes'), modelId: ref, createdBy: ref, createdAt: time }),
+    engineModels: table<EngineModelRow>(db, 'engine_models', { id, contentKey: text(64), model: json('model'), cases: whole, judged: whole, createdAt: time }),
     releaseItems: table<ReleaseItemRow>(db, 'release_items', {
       releaseId: { type: ref, primaryKey: true }, itemId: { type: ref, primaryKey: true }, revisionId: ref,
     }),

@@ -30,7 +30,7 @@ export function releaseRoutes(releases: Releases, draft: Draft, engine: EngineHo
       const compiled = body.release === null ? await engine.draft() : await engine.release(body.release)
       const door = compiled.doors.find(({ id }) => id === body.door)
       if (!door) throw problem('DOOR_NOT_FOUND', String(body.door))
-      return answerQuestion(compiled.index, maskPrivate(body.question), settingsAt(door, clock.now()))
+      return answerQuestion(compiled.index, maskPrivate(body.question), settingsAt(compiled, door, clock.now()))
     }),
   ]
 }

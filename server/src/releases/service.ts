@@ -20,6 +20,8 @@ interface Needs {
   clock: Clock
   /** Makes the index before the pointer moves, so that the first visitor does not wait for it. */
   prepare: (release: number) => Promise<void>
+  /** How sure the engine may be, as it was learnt last; the release freezes it. */
+  newestModel: () => Promise<{ id: number } | null>
 }
 
 type StoredChange = ReleaseView['changes'][number] & { item: number }
@@ -30,7 +32,7 @@ export class Releases {
 
   /** Takes the chosen ready changes into a new release and makes it live; everything else stays in the draft. */
   async publish(actor: Actor, chosen: readonly number[], note: string): Promise<{ number: number; items: number[] }> {
-    const { db, tables, draft, live, clock, audit } = this.needs
+    const { db, tables, draft, live, clock, audit, newestModel } = this.needs
     const made = await db.transaction(async (transaction) => {
       const previous = await live.read(transaction, true)
       const waiting = (await draft.changes(transaction)).filter(({ item }) => chosen.includes(item))
@@ -39,7 +41,7 @@ export class Releases {
       if (unready) throw problem('CHANGE_NOT_READY', unready.title)
       const pinned = merged(await live.pinned(transaction), await draft.pinned(transaction), new Set(waiting.map(({ item }) => item)))
       const changes: StoredChange[] = waiting.map(({ item, kind, title, type }) => ({ item, kind, title, type }))
-      const release = await tables.releases.create({ note, hash: hashOf(pinned), previous, changes, createdBy: actor.id, createdAt: clock.now() }, { transaction })
+      const release = await tables.releases.create({ note, hash: hashOf(pinned), previous, changes, modelId: (await newestModel())?.id ?? null, createdBy: actor.id, createdAt: clock.now() }, { transaction })
       await tables.releaseItems.bulkCreate(pinned.map(({ item, revision }) => ({ releaseId: release.id, itemId: item, revisionId: revision })), { transaction })
       await tables.items.update({ ready: false }, { where: { id: waiting.map(({ item }) => item) }, transaction })
       await audit.note(actor, 'published', `Release ${release.id}`, { note, changes: changes.length }, transaction)

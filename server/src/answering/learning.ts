@@ -1,0 +1,82 @@
+import type { Verdict } from '@janua/contracts'
+import type { JudgedQuestion, Learnt } from '@janua/core'
+import { createHash } from 'node:crypto'
+import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Clock } from '../clock.ts'
+import { addressOf } from '../database/connect.ts'
+import { inThread } from '../jobs/startThread.ts'
+import type { ContentTables, EngineModelRow } from '../library/models.ts'
+import type { EngineHost } from './engineHost.ts'
+import type { LearnOrder } from './learnThread.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: ContentTables
+  engine: EngineHost
+  clock: Clock
+}
+
+/** What a person's word counts beside a case of the self-test; a visitor's vote a little, as those who vote are not those who ask. */
+const WEIGHTS = { lead: 4, agent: 3, visitor: 0.5 }
+const MOST_JUDGED = 2_000
+
+/**
+ * Learns how sure the engine may be, from the draft: by hiding and asking its own content, and from judgements. It is done in the
+ * background as the draft changes, never while publishing; a release freezes the newest model that there is.
+ */
+export class Learning {
+  private running: Promise<void> | undefined
+  private lastSeen = ''
+
+  constructor(private readonly needs: Needs) {}
+
+  /** Learns when the draft or the judgements have changed and have been still since the last look. */
+  async tick(): Promise<void> {
+    const key = await this.key()
+    const isStill = key === this.lastSeen
+    this.lastSeen = key
+    if (isStill) await this.learn()
+  }
+
+  /** Learns from the draft as it stands; nothing to do when that was learnt from already. */
+  async learn(): Promise<void> {
+    this.running ??= this.learnNow().finally(() => (this.running = undefined))
+    await this.running
+  }
+
+  private async learnNow(): Promise<void> {
+    const { db, tables, engine, clock } = this.needs
+    const contentKey = await this.key()
+    if (await tables.engineModels.findOne({ where: { contentKey } })) return
+    const { content, glossary } = await engine.draft()
+    if (content.length === 0) return
+    const order: LearnOrder = { address: addressOf(db), pins: [...content], glossary: [...glossary], judged: await this.judged() }
+    const { model, cases, judged } = await inThread<LearnOrder, Learnt>(new URL('./learnThread.ts', import.meta.url), order)
+    const row: Omit<EngineModelRow, 'id'> = { contentKey, model, cases, judged, createdAt: clock.now() }
+    await tables.engineModels.findOrCreate({ where: { contentKey }, defaults: row })
+  }
+
+  private async key(): Promise<string> {
+    const { engine, db } = this.needs
+    const [{ content, glossary }, [last]] = await Promise.all([engine.draft(), db.query<{ judged: number | null; voted: number | null }>('SELECT MAX(id) AS judged, (SELECT COUNT(*) FROM questions WHERE vote IS NOT NULL) AS voted FROM judgements', { type: QueryTypes.SELECT })])
+    const words = JSON.stringify([content.map(({ item, revision }) => [item, revision]), glossary, Number(last?.judged ?? 0), Math.floor(Number(last?.voted ?? 0) / 50)])
+    return createHash('sha256').update(words).digest('hex')
+  }
+
+  /** Judged and voted questions, the newest first; of several judgements a lead's goes before an agent's, and then the newest. */
+  private async judged(): Promise<JudgedQuestion[]> {
+    const judged = await this.needs.db.query<{ text: string; item: number; verdict: Verdict; role: 'lead' | 'agent' }>(
+      `SELECT q.text, q.item_id AS item, j.verdict, j.role FROM judgements j JOIN questions q ON q.id = j.question_id
+       WHERE q.item_id IS NOT NULL AND j.id = (SELECT k.id FROM judgements k WHERE k.question_id = q.id ORDER BY k.role = 'lead' DESC, k.id DESC LIMIT 1) ORDER BY j.id DESC LIMIT ${MOST_JUDGED}`,
+      { type: QueryTypes.SELECT },
+    )
+    const voted = await this.needs.db.query<{ text: string; item: number; vote: number }>(
+      `SELECT q.text, q.item_id AS item, q.vote FROM questions q WHERE q.vote IS NOT NULL AND q.item_id IS NOT NULL AND NOT EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id) ORDER BY q.id DESC LIMIT ${MOST_JUDGED}`,
+      { type: QueryTypes.SELECT },
+    )
+    return [
+      ...judged.map(({ text, item, verdict, role }) => ({ text, item, right: verdict === 'right', weight: role === 'lead' ? WEIGHTS.lead : WEIGHTS.agent })),
+      ...voted.map(({ text, item, vote }) => ({ text, item, right: vote > 0, weight: WEIGHTS.visitor })),
+    ]
+  }
+}
