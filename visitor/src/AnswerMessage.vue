@@ -47,7 +47,7 @@ const label = (source: Source) => [source.title, ...source.path].join(' › ') +
     </div>
     <div v-if="last && canAsk && (unsettled || data.wantsPerson)" class="row">
       <span class="quiet">{{ texts.offerPerson }}</span>
-      <button type="button" class="main" data-test="ask-person" @click="$emit('person')">{{ words.askPerson }}</button>
+      <button type="button" :class="{ main: !data.readings }" data-test="ask-person" @click="$emit('person')">{{ words.askPerson }}</button>
     </div>
     <div v-if="isStaff"><button type="button" class="link" data-test="show-why" :aria-expanded="showsWhy" @click="showsWhy = !showsWhy">{{ showsWhy ? 'Hide why' : 'Why' }} (only the team sees this)</button></div>
     <WhyShort v-if="showsWhy" :key="data.outcome" :question="data.question" />

@@ -24,7 +24,7 @@ onMounted(async () => {
       <p><b>{{ why.outcome }}</b> · {{ why.trace.rule }} · sill {{ percent(why.trace.sill) }} · release {{ why.release }}</p>
       <ol>
         <li v-for="rung in rungs" :key="`${rung.item}-${rung.ordinal}`">
-          <span class="bar"><i :style="{ width: percent(rung.confidence) }" /><b :style="{ left: percent(why.trace.sill) }" /></span>
+          <span class="height"><i :style="{ width: `${rung.confidence * 100}%` }" /><b :style="{ left: `${why.trace.sill * 100}%` }" /></span>
           <span>{{ percent(rung.confidence) }} {{ [rung.title, ...rung.path].join(' › ') }}</span>
           <span class="quiet">found by its {{ rung.foundBy }}; has {{ rung.matched.join(', ') || 'none of the words' }}</span>
         </li>
@@ -41,7 +41,7 @@ onMounted(async () => {
 .why { border: 1px solid var(--line); border-radius: 7px; padding: 8px 10px; font-size: 12.5px; background: var(--paper); }
 ol { list-style: none; padding: 0; margin: 6px 0; display: grid; gap: 6px; }
 li { display: grid; gap: 1px; margin: 0; }
-.bar { position: relative; height: 6px; background: #fff; border: 1px solid var(--line); border-radius: 3px; }
-.bar i { display: block; height: 100%; background: var(--door); border-radius: 3px; }
-.bar b { position: absolute; top: -3px; width: 2px; height: 10px; background: #8a5a0c; }
+.height { position: relative; height: 6px; background: #fff; border: 1px solid var(--line); border-radius: 3px; }
+.height i { display: block; height: 100%; background: var(--door); border-radius: 3px; }
+.height b { position: absolute; top: -3px; width: 2px; height: 10px; background: #8a5a0c; }
 </style>

@@ -16,6 +16,7 @@ import { type AnswerLength, extract } from './extract.ts'
 import { featuresOf, type FeatureValues, type Regime, regimeOf } from './features.ts'
 import { leftOutBecause } from './items.ts'
 import { type Reading, readingsOf } from './readings.ts'
+import { outOfSeason, seasonDays } from './seasons.ts'
 
 /** How it was answered: from a passage, by a fixed answer word for word, or from elsewhere than the team's content. */
 export type AnswerKind = 'passage' | 'fixed' | 'elsewhere'
@@ -119,7 +120,7 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
   const { text, named, sought } = readDays(question, settings.day, index.language)
   const own = questionTerms(text, index)
   const terms = settings.before ? withCarried(own, settings.before.text, index) : own
-  const { found, leftOut } = counted(terms, index, settings)
+  const { found, leftOut } = counted(terms, index, settings, seasonDays(question, own.map(({ stem }) => stem), { sought, today: settings.day }))
   const candidates = judged(found, terms, index, model)
   const trace: Trace = { terms: terms.map(shownTerm), days: named.map(({ words, days }) => ({ words, days })), candidates: candidates.map(({ shown }) => shown), sill, ...(settings.before && { carried: settings.before.text }), leftOut, rule: 'nothing found', passages: index.size }
   const silent = (outcome: Outcome, more: Partial<Answer> = {}): Answer => ({ outcome, confidence: 0, blocks: [], sources: [], near: [], trace, ...more })
@@ -173,15 +174,14 @@ function standingAt({ item, ordinal }: { item: number; ordinal: number }, terms:
 }
 
 /** What is found among all that counts, and what is found only among the rest. */
-function counted(terms: readonly QuestionTerm[], index: ReleaseIndex, settings: AnswerSettings): { found: Candidate[]; leftOut: Trace['leftOut'] } {
+function counted(terms: readonly QuestionTerm[], index: ReleaseIndex, settings: AnswerSettings, days: readonly DayFacts[]): { found: Candidate[]; leftOut: Trace['leftOut'] } {
   const because = (doc: number) => (index.limitedAt(doc) ? leftOutBecause(index.itemOf(doc), settings) : undefined)
   const all = preferring(search(terms, index), index, settings.before?.item)
-  const out = all.filter(({ doc }) => because(doc) !== undefined)
-  if (out.length === 0) return { found: all, leftOut: [] }
-  return {
-    found: preferring(search(terms, index, all.length, (doc) => because(doc) === undefined), index, settings.before?.item),
-    leftOut: out.map(({ doc }) => ({ ...sourceOf(headAt(index, doc)), because: because(doc)! })),
-  }
+  const limited = all.flatMap(({ doc }) => (because(doc) === undefined ? [] : [{ doc, because: because(doc)! }]))
+  const held = limited.length === 0 ? all : preferring(search(terms, index, all.length, (doc) => because(doc) === undefined), index, settings.before?.item)
+  const seasonal = outOfSeason(held, days, index)
+  const gone = new Set(seasonal.map(({ doc }) => doc))
+  return { found: held.filter(({ doc }) => !gone.has(doc)), leftOut: [...limited, ...seasonal].map(({ doc, because: reason }) => ({ ...sourceOf(headAt(index, doc)), because: reason })) }
 }
 
 /** How much it is worth in the ranking to stand in the article that answered the question before, when this one leans on it. */

@@ -1,10 +1,11 @@
 import { expect } from 'chai'
 import { seeded } from '../maths/random.ts'
 import { answerQuestion } from './answerer.ts'
-import { confidence, contributions, fitConfidence } from './confidence.ts'
+import { confidence, contributions, fitConfidence, type LabelledCase } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { extract } from './extract.ts'
-import { FEATURES, REGIMES } from './features.ts'
+import { FEATURES, type FeatureValues, REGIMES } from './features.ts'
+import { judgedCases } from './ownConfidence.ts'
 import type { ContentItem } from './items.ts'
 import { reword } from './reword.ts'
 import { selfTest } from './selfTest.ts'
@@ -134,4 +135,28 @@ describe('contributions', () => {
   it('are nought for a middling case', () => {
     for (const regime of REGIMES) expect(Object.values(contributions(regime, DEFAULT_CONFIDENCE[regime].means, DEFAULT_CONFIDENCE)).every((value) => value === 0)).to.equal(true)
   })
+})
+
+describe('fitConfidence', () => {
+  const features = (said: number, missing: number): FeatureValues => ({ words: 0.5, margin: 0.5, covered: 0.5, asked: 0.5, said, rival: 0.2, missing, repaired: 0, thin: 0.3 })
+  it('never lets a missing word speak for an answer, even where the cases seem to say so', () => {
+    const random = seeded(3)
+    const cases = Array.from({ length: 400 }, (): LabelledCase => {
+      const right = random() < 0.5
+      return { regime: 'wording', features: features(right ? 0.6 + random() * 0.4 : random() * 0.6, right ? 0.5 + random() * 0.5 : random() * 0.5), right }
+    })
+    const { wording } = fitConfidence(cases, DEFAULT_CONFIDENCE)
+    expect(wording.weights.missing).to.equal(0)
+    expect(wording.weights.said).to.be.greaterThan(1)
+  })
+})
+
+describe('judgedCases', () => {
+  const of = (text: string, itemId: number, right: boolean) => judgedCases(index, [{ text, item: itemId, right, weight: 3 }])
+  it('takes a judgement as it was when the same item answers', () => {
+    expect(of('can I bring my dog', 1, true).map(({ right, weight }) => ({ right, weight }))).to.eql([{ right: true, weight: 3 }])
+    expect(of('can I bring my dog', 1, false)[0]!.right).to.equal(false)
+  })
+  it('takes another item than the one judged right for wrong', () => expect(of('can I bring my dog', 4, true)[0]!.right).to.equal(false))
+  it('knows nothing where another item than the one judged wrong answers', () => expect(of('can I bring my dog', 4, false)).to.eql([]))
 })

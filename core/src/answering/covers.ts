@@ -57,6 +57,11 @@ function weekdaysIn(folded: string): Set<number> {
   return days
 }
 
+/** Whether a text is about a day by the dates that it runs from and to, whatever weekdays it names. */
+export function coverSeason(text: string, facts: DayFacts): Cover {
+  return coverDate(fold(text), facts)
+}
+
 function coverDate(folded: string, { month, date }: DayFacts): Cover {
   let cover: Cover = 'silent'
   const placeOf = (name: string) => MONTHS.findIndex((forms) => forms.includes(name)) + 1

@@ -3,6 +3,7 @@ import { valuesOf } from '../library/values.ts'
 import { indexRelease } from '../retrieval/releaseIndex.ts'
 import { easterOf, factsOf, holidaysOf, nextDate } from '../text/calendar.ts'
 import { namedDays } from '../text/dayWords.ts'
+import { answerQuestion } from './answerer.ts'
 import { cleanMessage } from './cleaning.ts'
 import { answerMessage, turnOf } from './conversation.ts'
 import { coverDay, coverValue } from './covers.ts'
@@ -105,4 +106,20 @@ describe('answerMessage', () => {
     expect(answerMessage(index, 'thanks!', settings)).to.include({ wantsPerson: false }).and.deep.include({ asked: [] })
     expect(answerMessage(index, 'agent please', settings)).to.include({ wantsPerson: true }).and.deep.include({ asked: [] })
   })
+})
+
+describe('seasons', () => {
+  const table = (title: string, first: string, time: string, id: number): ContentItem => ({ id, revision: id, kind: 'article', title, phrasings: ['When is the first boat?'], collection: '', body: `${first}\n\n| Day | Hallin |\n| --- | --- |\n| Monday to Friday | ${time} |\n| Sunday | 10:30 |` })
+  const index = indexRelease([table('Timetable in summer', 'The summer timetable runs from 1 April to 31 October.', '8:00', 1), table('Timetable in winter', 'The winter timetable runs from 1 November to 31 March.', '8:30', 2)])
+  const ask = (question: string, day: string) => answerQuestion(index, question, { sill: 0.05, day })
+  const cases: [string, string, number][] = [
+    ['first boat to Hallin tomorrow', '2026-11-23', 2],
+    ['first boat to Hallin tomorrow', '2026-07-06', 1],
+    ['first boat to Hallin on 3 July', '2026-11-23', 1],
+    ['when is the first boat to Hallin', '2026-11-23', 2],
+    ['when is the first boat to Hallin in summer', '2026-11-23', 1],
+  ]
+  for (const [question, day, item] of cases) it(`takes the table that holds for “${question}” on ${day}`, () => expect((ask(question, day).sources[0] ?? ask(question, day).readings?.[0])!.item).to.equal(item))
+  it('says what it left out, and why', () => expect(ask('first boat to Hallin tomorrow', '2026-11-23').trace.leftOut.map(({ title, because }) => `${title}: ${because}`)).to.eql(['Timetable in summer: holds on other days: “The summer timetable runs from 1 April to 31 October.”']))
+  it('gives an old timetable rather than none', () => expect(answerQuestion(indexRelease([table('Timetable in summer', 'The summer timetable runs from 1 April to 31 October.', '8:00', 1)]), 'first boat to Hallin tomorrow', { sill: 0.05, day: '2026-11-23' }).sources[0]!.item).to.equal(1))
 })

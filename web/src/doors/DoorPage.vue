@@ -64,6 +64,7 @@ async function save(ready: boolean): Promise<void> {
             <div class="row"><h3 class="grow">Texts</h3><SelectButton v-model="language" :options="[...DOOR_LANGUAGES]" :option-label="(each: DoorLanguage) => LANGUAGE_NAMES[each]" :allow-empty="false" size="small" aria-label="Language of the texts" /></div>
             <label v-for="name in TEXT_KEYS" :key="`${language}-${name}`" class="field"><span>{{ TEXT_NAMES[name] }}</span><Textarea v-model="content.texts[language][name]" auto-resize rows="1" maxlength="600" :data-test="`text-${name}`" /></label>
           </section>
+          <AnswerRules v-model="content.rules" :language="language" />
         </div>
         <div class="stack">
           <section class="panel stack">
@@ -71,7 +72,6 @@ async function save(ready: boolean): Promise<void> {
             <label class="field"><span>From {{ Math.round(content.threshold * 100) }} % sure on. Below it, nearest articles and a person are offered.</span><Slider v-model="content.threshold" :min="0.05" :max="0.99" :step="0.01" aria-label="Threshold" /></label>
             <LineList v-model="content.firstQuestions" label="First questions offered" placeholder="Can I bring my dog?" :most="6" />
           </section>
-          <AnswerRules v-model="content.rules" :language="language" />
           <section class="panel stack">
             <h2>When people are there</h2>
             <label class="field"><span>Time zone</span><InputText v-model.trim="content.timeZone" list="zones" size="small" /><datalist id="zones"><option v-for="zone in zones" :key="zone" :value="zone" /></datalist></label>
