@@ -8,13 +8,14 @@ import { groundSuite } from './suites/ground.ts'
 import { healthSuite } from './suites/health.ts'
 import { refuseSuite } from './suites/refuse.ts'
 import { speedSuite } from './suites/speed.ts'
+import { talkSuite } from './suites/talk.ts'
 import { teachSuite } from './suites/teach.ts'
 
 /**
  * The one home of every measurement: `npm run bench [-- SUITE] [--json]`.
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
-const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite }
+const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite }
 const HEADS = ['suite', 'case', 'subject', 'measure', 'value', 'interval', 'unit', 'n', 'limit', 'holds'] as const
 
 function run(job: SubjectJob): Promise<Measured[]> {
