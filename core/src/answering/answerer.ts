@@ -1,5 +1,5 @@
 import type { Block } from '../library/blocks.ts'
-import { valuesOf } from '../library/values.ts'
+import { type Value, valuesOf } from '../library/values.ts'
 import { type QuestionTerm, questionTerms, withCarried } from '../retrieval/questionTerms.ts'
 import type { PassageHead } from '../retrieval/packedPassage.ts'
 import type { ItemHead, ReleaseIndex } from '../retrieval/releaseIndex.ts'
@@ -14,6 +14,7 @@ import { readDays } from './days.ts'
 import { type Decline, declinedBy } from './declines.ts'
 import { type AnswerLength, extract } from './extract.ts'
 import { featuresOf, type FeatureValues, type Regime, regimeOf } from './features.ts'
+import { fitting, sizesIn } from './fits.ts'
 import { leftOutBecause } from './items.ts'
 import { type Reading, readingsOf } from './readings.ts'
 import { outOfSeason, seasonDays } from './seasons.ts'
@@ -120,8 +121,11 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
   const { text, named, sought } = readDays(question, settings.day, index.language)
   const own = questionTerms(text, index)
   const terms = settings.before ? withCarried(own, settings.before.text, index) : own
-  const { found, leftOut } = counted(terms, index, settings, seasonDays(question, own.map(({ stem }) => stem), { sought, today: settings.day }))
-  const candidates = judged(found, terms, index, model)
+  const values = valuesOf(fold(text))
+  const days = seasonDays(question, own.map(({ stem }) => stem), { sought, today: settings.day })
+  const { found: ranked, leftOut } = counted(terms, index, settings, days)
+  const found = fitting(ranked, terms, { days: sought.length > 0 ? sought : days, values: sizesIn(fold(text)), text: fold(text) }, index)
+  const candidates = judged(found, terms, index, model, settings.before?.item)
   const trace: Trace = { terms: terms.map(shownTerm), days: named.map(({ words, days }) => ({ words, days })), candidates: candidates.map(({ shown }) => shown), sill, ...(settings.before && { carried: settings.before.text }), leftOut, rule: 'nothing found', passages: index.size }
   const silent = (outcome: Outcome, more: Partial<Answer> = {}): Answer => ({ outcome, confidence: 0, blocks: [], sources: [], near: [], trace, ...more })
 
@@ -131,7 +135,7 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
     outcome: 'answered',
     kind: chosen.at.item.kind === 'fixed' ? 'fixed' : 'passage',
     confidence,
-    blocks: blocksOf(chosen, { index, stems: new Set(terms.map((term) => term.stem)), days: sought, text, length: settings.length }),
+    blocks: blocksOf(chosen, { index, stems: new Set(terms.map((term) => term.stem)), days: sought, values, length: settings.length }),
     sources: [sourceOf(chosen.at)],
     near: nearest(candidates.filter(({ at }) => at.item.id !== chosen.at.item.id)),
     trace,
@@ -157,10 +161,10 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
 }
 
 /** What is shown of a passage: a fixed answer word for word, of any other what answers. */
-function blocksOf({ at, candidate }: Judged, { index, stems, days, text, length }: { index: ReleaseIndex; stems: ReadonlySet<string>; days: readonly DayFacts[]; text: string; length?: AnswerLength }): Block[] {
+function blocksOf({ at, candidate }: Judged, { index, stems, days, values, length }: { index: ReleaseIndex; stems: ReadonlySet<string>; days: readonly DayFacts[]; values: readonly Value[]; length?: AnswerLength }): Block[] {
   const { passage } = index.passage(candidate.doc)
   if (at.item.kind === 'fixed') return passage.blocks
-  return extract(passage, { stems, language: guessLanguage(passage.text, index.language), days, values: valuesOf(fold(text)), length })
+  return extract(passage, { stems, language: guessLanguage(passage.text, index.language), days, values, length })
 }
 
 /** The passage that a visitor chose, as a rung; undefined when this release does not have it. */
@@ -211,10 +215,10 @@ interface Judged {
 const RUNGS = 10
 
 /** The candidates with the model's word on each, the surest first: what is answered is the top rung. */
-function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex, model: ConfidenceModel): Judged[] {
+function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex, model: ConfidenceModel, before?: number): Judged[] {
   const rungs = found.slice(0, RUNGS).map((candidate): Judged => {
     const at = headAt(index, candidate.doc)
-    const features = featuresOf(candidate, found, terms, index)
+    const features = { ...featuresOf(candidate, found, terms, index), same: at.item.id === before ? 1 : 0 }
     const foundBy = regimeOf(candidate)
     const shown: TraceCandidate = {
       ...sourceOf(at),

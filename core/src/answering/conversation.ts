@@ -79,6 +79,12 @@ function replyTo(index: ReleaseIndex, text: string, before: Turn | undefined, se
 /** A choice is as sure as that one of the readings was meant, but never certain. */
 const MOST_SURE = 0.98
 
+/** A short question that a title or phrasing says whole from both sides stands alone; another goes on where we are, unless elsewhere is much surer. */
+const ASKED_WHOLE = 0.7
+const ASKED_ALL = 0.99
+const SAID_HALF = 0.5
+const STAYS_SHARE = 0.7
+
 /** A question as those after it may lean on it. */
 export function turnOf({ text, carried, answer }: AskedQuestion): Turn {
   const item = answer.sources[0]?.item ?? answer.trace.candidates[0]?.item
@@ -92,5 +98,19 @@ function askedAfter(index: ReleaseIndex, text: string, { before, settings }: { b
   const carried: AskedQuestion = { text, carried: before.subject, answer: answerQuestion(index, text, { ...settings, before: { text: before.subject, item: before.item } }) }
   if (lean !== 'short') return carried
   const itself = alone()
-  return itself.answer.confidence >= carried.answer.confidence || itself.answer.outcome === 'answered' ? itself : carried
+  const best = itself.answer.trace.candidates[0]
+  const isWhole = best !== undefined && best.foundBy === 'wording' && ((best.features.asked > ASKED_ALL && best.features.said >= SAID_HALF) || (best.features.asked >= ASKED_WHOLE && best.features.said >= ASKED_WHOLE))
+  const stays = carried.answer.trace.candidates.find(({ item }) => item === before.item)
+  const staysThere = stays !== undefined && carried.answer.sources[0]?.item === before.item && hasOwnWords(carried.answer, stays.matched)
+  if (!isWhole && staysThere && carried.answer.confidence >= itself.answer.confidence * STAYS_SHARE) return carried
+  const carriedBest = carried.answer.trace.candidates[0]
+  const isAboutThat = carriedBest !== undefined && hasOwnWords(carried.answer, carriedBest.matched)
+  return !isAboutThat || itself.answer.confidence >= carried.answer.confidence || itself.answer.outcome === 'answered' ? itself : carried
+}
+
+/** At least half of what the question itself says is there; the rest may be what was carried over. */
+function hasOwnWords({ trace: { terms } }: Answer, matched: readonly string[]): boolean {
+  const own = terms.filter(({ carried }) => !carried)
+  const weight = (some: typeof own) => some.reduce((sum, term) => sum + term.weight, 0)
+  return weight(own.filter(({ word, readAs }) => matched.includes(readAs ?? word))) >= weight(own) / 3
 }

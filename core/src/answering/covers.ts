@@ -15,6 +15,8 @@ const ONE_DAY = new RegExp(`\\b(${DAY})\\b`, 'g')
 const EXCEPT = /\b(?:except(?: on)?|not on|but not|ausser|nicht)\b[^.;]*/g
 const RANGE_OF_DATES = new RegExp(`\\b(?:(\\d{1,2})(?:st|nd|rd|th|\\.)? )?(${MONTH})\\.?${TO}(?:(\\d{1,2})(?:st|nd|rd|th|\\.)? )?(${MONTH})\\b`, 'g')
 const ALL_WEEK = /\b(?:daily|every day|each day|all days|seven days a week|taglich|jeden tag)\b/
+/** How long something takes, which is no day. */
+const DAYS_LONG = /\b(?:\d+|one|two|three|four|five|six|seven|ten|several|zwei|drei|funf)\s+(?:working days?|weekdays?|werktagen?)\b/g
 const WORKDAYS = /\b(?:weekdays?|working days?|werktags?|werktagen?|wochentags?)\b/
 const WEEKENDS = /\b(?:weekends?|wochenenden?)\b/
 const HOLIDAYS = /\b(?:(?:bank|public) holidays?|holidays|feiertage?n?|feiertags)\b/
@@ -24,7 +26,7 @@ const HOLIDAYS = /\b(?:(?:bank|public) holidays?|holidays|feiertage?n?|feiertags
  * @example coverDay('Mon–Fri 7:00, 9:30', factsOf('2026-11-29')) // 'excludes', as that is a Sunday
  */
 export function coverDay(text: string, facts: DayFacts): Cover {
-  const folded = fold(text)
+  const folded = fold(text).replace(DAYS_LONG, ' ')
   const byWeek = coverWeekday(folded, facts)
   const byDate = coverDate(folded, facts)
   if (byWeek === 'excludes' || byDate === 'excludes') return 'excludes'
@@ -62,8 +64,18 @@ export function coverSeason(text: string, facts: DayFacts): Cover {
   return coverDate(fold(text), facts)
 }
 
+const IN_SUMMER = /\b(?:in|im|during|wahrend des) (?:the )?(?:summer|sommers?)\b/
+const IN_WINTER = /\b(?:in|im|during|wahrend des) (?:the )?(?:winter|winters)\b/
+
+/** Where no dates are told, nobody's summer has December in it, and nobody's winter July. */
+function coverHalfYear(folded: string, month: number): Cover {
+  const [summer, winter] = [IN_SUMMER.test(folded), IN_WINTER.test(folded)]
+  if (summer === winter) return 'silent'
+  return summer ? (month >= 11 || month <= 2 ? 'excludes' : 'silent') : month >= 5 && month <= 9 ? 'excludes' : 'silent'
+}
+
 function coverDate(folded: string, { month, date }: DayFacts): Cover {
-  let cover: Cover = 'silent'
+  let cover: Cover = coverHalfYear(folded, month)
   const placeOf = (name: string) => MONTHS.findIndex((forms) => forms.includes(name)) + 1
   for (const [, fromDate, fromMonth, toDate, toMonth] of folded.matchAll(RANGE_OF_DATES)) {
     const from = placeOf(fromMonth!) * 100 + Number(fromDate ?? 1)

@@ -4,9 +4,10 @@ import type { Candidate } from '../retrieval/search.ts'
 
 /**
  * What the confidence model looks at, all of them about 0 to 1 and free of scale, so that weights carry over between libraries.
+ * `same` is 1 for the article that answered the question before, when this one leans on it.
  * `margin` runs from −1 (another article is ahead) to 1 (no other article comes near).
  */
-export const FEATURES = ['words', 'margin', 'covered', 'asked', 'said', 'rival', 'missing', 'repaired', 'thin'] as const
+export const FEATURES = ['words', 'margin', 'covered', 'asked', 'said', 'rival', 'missing', 'repaired', 'thin', 'same'] as const
 export type Feature = (typeof FEATURES)[number]
 export type FeatureValues = Record<Feature, number>
 
@@ -21,6 +22,7 @@ export const FEATURE_WORDS: Record<Feature, string> = {
   missing: 'word missing',
   repaired: 'read otherwise',
   thin: 'few words to go by',
+  same: 'carried over',
 }
 
 /** What a candidate was found by: its title, heading or a phrasing; or its text alone, which tells far less. */
@@ -55,6 +57,7 @@ export function featuresOf(candidate: Candidate, all: readonly Candidate[], term
     missing: heaviestMiss / index.unknownIdf,
     repaired: guessed / weight,
     thin: 1 / Math.max(1, terms.length),
+    same: 0,
   }
 }
 

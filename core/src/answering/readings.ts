@@ -17,6 +17,9 @@ const LEAST = 0.15
 const NEAR_SHARE = 0.6
 /** Where the surest would be answered, another must come nearer than this for asking to be worth a visitor's time. */
 const RIVAL_SHARE = 0.85
+/** From this confidence on it is answered, unless another is as sure. */
+const CLEAR = 0.7
+const TWIN_SHARE = 0.96
 /** Passages that share more of their words than this say the same: nobody need choose between them. */
 const SAME_CONTENT = 0.5
 
@@ -32,7 +35,7 @@ interface Rung {
  */
 export function readingsOf(rungs: readonly Rung[], sill: number, index: ReleaseIndex): Reading[] | undefined {
   const best = rungs[0]?.shown.confidence ?? 0
-  const least = Math.max(LEAST, best * (best >= sill ? RIVAL_SHARE : NEAR_SHARE))
+  const least = Math.max(LEAST, best * (best >= sill ? (best >= CLEAR ? TWIN_SHARE : RIVAL_SHARE) : NEAR_SHARE))
   const near: Rung[] = []
   for (const rung of rungs) {
     const { item, confidence } = rung.shown

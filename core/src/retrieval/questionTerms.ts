@@ -1,6 +1,7 @@
 import { analyseQuestion } from '../text/analyse.ts'
 import { COMMON_WORDS } from '../text/commonWords.ts'
 import { guessLanguage, LANGUAGES } from '../text/language.ts'
+import { editDistance } from '../text/distance.ts'
 import { stem as stemOf } from '../text/stem.ts'
 import { type GlossaryTerm, readTerms } from './glossary.ts'
 import { likeTerms } from './grams.ts'
@@ -86,9 +87,16 @@ function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): Que
     const otherwise = known(stemOf(word, language))
     if (otherwise) return otherwise
   }
-  if (LANGUAGES.some((language) => COMMON_WORDS[language].has(word))) return { stem, word, weight: index.unknownIdf * COMMON_SHARE, known: false, near: [] }
+  if (isCommon(word)) return { stem, word, weight: index.unknownIdf * COMMON_SHARE, known: false, near: [] }
   const repaired = nearestWord(word, index)
   return repaired ?? { stem, word, weight: index.unknownIdf, known: false, near: [] }
+}
+
+/** One of the words that anybody uses, perhaps with a letter swapped, missing or doubled. */
+function isCommon(word: string): boolean {
+  if (LANGUAGES.some((language) => COMMON_WORDS[language].has(word))) return true
+  if (word.length < 6) return false
+  return LANGUAGES.some((language) => [...COMMON_WORDS[language]].some((common) => common[0] === word[0] && Math.abs(common.length - word.length) <= 1 && editDistance(word, common, 1) <= 1))
 }
 
 function nearestWord(word: string, index: ReleaseIndex): QuestionTerm | undefined {
