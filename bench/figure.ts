@@ -1,3 +1,5 @@
+import type { PeerName } from './peers/peers.ts'
+
 /** One measured figure, as `--json` prints it. `holds` is there only where a limit is. */
 export interface Figure {
   suite: string
@@ -18,8 +20,8 @@ export interface Figure {
 export type Measured = Omit<Figure, 'suite' | 'case' | 'subject' | 'atLeast' | 'atMost' | 'holds'>
 
 export interface SubjectJob {
-  subject: 'janua' | 'minisearch'
-  measure: 'speed' | 'health'
+  subject: 'janua' | PeerName
+  measure: 'speed' | 'health' | 'large'
   passages: number
 }
 

@@ -6,6 +6,7 @@ import type { Figure, Measured, SubjectJob } from './figure.ts'
 import { findSuite } from './suites/find.ts'
 import { groundSuite } from './suites/ground.ts'
 import { healthSuite } from './suites/health.ts'
+import { largeSuite } from './suites/large.ts'
 import { refuseSuite } from './suites/refuse.ts'
 import { speedSuite } from './suites/speed.ts'
 import { talkSuite } from './suites/talk.ts'
@@ -15,12 +16,12 @@ import { teachSuite } from './suites/teach.ts'
  * The one home of every measurement: `npm run bench [-- SUITE] [--json]`.
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
-const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite }
+const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite }
 const HEADS = ['suite', 'case', 'subject', 'measure', 'value', 'interval', 'unit', 'n', 'limit', 'holds'] as const
 
 function run(job: SubjectJob): Promise<Measured[]> {
   return new Promise((done, failed) => {
-    const child = fork(join(import.meta.dirname, 'subject.ts'), { execArgv: ['--import', 'tsx', '--expose-gc'] })
+    const child = fork(join(import.meta.dirname, 'subject.ts'), { execArgv: ['--import', 'tsx', '--expose-gc', '--max-old-space-size=6000'] })
     child.once('message', (figures) => done(figures as Measured[]))
     child.once('exit', (code) => code !== 0 && failed(new Error(`${job.subject} ended with code ${code}`)))
     child.send(job)

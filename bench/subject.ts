@@ -4,11 +4,12 @@ import { demoQuestions } from '../demo/content.ts'
 import { startThread } from '../server/src/jobs/startThread.ts'
 import type { HealthComputed, HealthOrder } from '../server/src/library/health/thread.ts'
 import { type Measured, quantile, type SubjectJob } from './figure.ts'
+import { measureLarge } from './largeSubject.ts'
 import { largeLibrary } from './library.ts'
 
 /** One subject in a process of its own: builds, answers, reports. */
 type Ask = (question: string) => unknown
-const BUILDERS: Record<SubjectJob['subject'], (items: ContentItem[]) => { passages: number; ask: Ask }> = {
+const BUILDERS: Record<'janua' | 'minisearch', (items: ContentItem[]) => { passages: number; ask: Ask }> = {
   janua(items) {
     const index = indexRelease(items)
     return { passages: index.size, ask: (question) => answerQuestion(index, question, { sill: 0.6 }) }
@@ -25,7 +26,7 @@ function measure({ subject, passages }: SubjectJob): Measured[] {
   const items = largeLibrary(passages)
   const questions = demoQuestions().map(({ text }) => text)
   const began = performance.now()
-  const built = BUILDERS[subject](items)
+  const built = BUILDERS[subject as keyof typeof BUILDERS](items)
   const buildSeconds = (performance.now() - began) / 1000
   for (const question of questions.slice(0, 60)) built.ask(question)
   const times = questions.map((question) => {
@@ -53,5 +54,6 @@ async function measureHealth({ passages }: SubjectJob): Promise<Measured[]> {
 }
 
 process.once('message', async (job: SubjectJob) => {
-  process.send!(job.measure === 'health' ? await measureHealth(job) : measure(job), () => process.exit(0))
+  const MEASURES = { health: measureHealth, large: measureLarge, speed: measure }
+  process.send!(await MEASURES[job.measure](job), () => process.exit(0))
 })

@@ -68,8 +68,9 @@ function isRight(wanted: Wanted, reply: ReturnType<typeof answerMessage>, asked:
   if (!asked) return false
   const { outcome, sources, blocks } = asked.answer
   if (wanted.kind === 'none') return outcome === 'unanswered' || outcome === 'suggested'
-  const isThere = outcome === 'answered' && wanted.by.includes(slugs[sources[0]!.item - 1]!)
-  return isThere && (wanted.shows === undefined || blocks.map(blockText).join('\n').includes(wanted.shows))
+  const { by, shows } = wanted as Wanted & { kind: 'settled' }
+  const isThere = outcome === 'answered' && by.includes(slugs[sources[0]!.item - 1]!)
+  return isThere && (shows === undefined || blocks.map(blockText).join('\n').includes(shows))
 }
 
 export function readConversations(): Conversation[] {

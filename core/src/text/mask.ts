@@ -1,13 +1,16 @@
-const MAIL = /[\p{L}\p{N}._%+-]+@[\p{L}\p{N}-]+(?:\.[\p{L}\p{N}-]+)+/gu
+// What may stand before and behind the sign is bounded, so that no text makes the pattern slow.
+const MAIL = /(?<![\p{L}\p{N}._%+-])[\p{L}\p{N}._%+-]{1,64}@[\p{L}\p{N}-]{1,63}(?:\.[\p{L}\p{N}-]{1,63}){1,6}/gu
+const SECRET = /\b(password|passwort|kennwort|passcode|pin|cvv|cvc)(\s{0,3}(?:is|ist|lautet|:|=)\s{0,3})(?!\[)\S{1,80}/giu
 const LONG_NUMBER = /(?<![\p{L}\d])\+?\d(?:[ ./-]?\d){8,18}(?![\p{L}\d])/gu
 
 /**
- * Replaces mail addresses, telephone and card numbers, so that answering, log and replay see the same harmless text.
+ * Replaces mail addresses, telephone and card numbers, and what is told as a password, so that answering, log and replay see the same
+ * harmless text.
  * Nine digits or more count as such a number; 13 to 19 that pass Luhn's check are called a card number.
  * @example maskPrivate('I am ann@mail.example') // 'I am [mail address]'
  */
 export function maskPrivate(text: string): string {
-  return text.replace(MAIL, '[mail address]').replace(LONG_NUMBER, (number) => {
+  return text.replace(SECRET, '$1$2[secret]').replace(MAIL, '[mail address]').replace(LONG_NUMBER, (number) => {
     const digits = number.replace(/\D/g, '')
     return digits.length >= 13 && passesLuhn(digits) ? '[card number]' : '[phone number]'
   })

@@ -64,6 +64,9 @@ describe('maskPrivate', () => {
     ['call 01632 960 210 now', 'call [phone number] now'],
     ['card 4111 1111 1111 1111', 'card [card number]'],
     ['the 6:30 boat on 12 May costs 48.00', 'the 6:30 boat on 12 May costs 48.00'],
+    ['my password is Lantern-77!', 'my password is [secret]'],
+    ['Passwort: geheim und dann', 'Passwort: [secret] und dann'],
+    ['what is the password for the Wi-Fi', 'what is the password for the Wi-Fi'],
   ] as const
   for (const [text, masked] of cases) it(`reads “${text}” as “${masked}”`, () => expect(maskPrivate(text)).to.equal(masked))
 })
