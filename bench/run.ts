@@ -1,12 +1,14 @@
 import { fork } from 'node:child_process'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
+import { ablationSuite } from './suites/ablation.ts'
 import { accuracySuite } from './suites/accuracy.ts'
 import type { Figure, Measured, SubjectJob } from './figure.ts'
 import { findSuite } from './suites/find.ts'
 import { groundSuite } from './suites/ground.ts'
 import { healthSuite } from './suites/health.ts'
 import { largeSuite } from './suites/large.ts'
+import { loopSuite } from './suites/loop.ts'
 import { refuseSuite } from './suites/refuse.ts'
 import { speedSuite } from './suites/speed.ts'
 import { talkSuite } from './suites/talk.ts'
@@ -16,7 +18,7 @@ import { teachSuite } from './suites/teach.ts'
  * The one home of every measurement: `npm run bench [-- SUITE] [--json]`.
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
-const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite }
+const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, ablation: ablationSuite, loop: loopSuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite }
 const HEADS = ['suite', 'case', 'subject', 'measure', 'value', 'interval', 'unit', 'n', 'limit', 'holds'] as const
 
 function run(job: SubjectJob): Promise<Measured[]> {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { answerMessage, type ContentItem, indexRelease, seeded } from '@janua/core'
+import { answerMessage, type ContentItem, fitOwn, indexRelease, seeded } from '@janua/core'
 import { bootstrap, mean } from '../bootstrap.ts'
 import { articleOf, distinctHeadings, shelf } from '../content/tasks.ts'
 import { type Figure, withLimit } from '../figure.ts'
@@ -18,7 +18,8 @@ export async function teachSuite(): Promise<Figure[]> {
   const asked = all.filter(({ judged }) => !judged)
   const hits = (items: ContentItem[]) => {
     const index = indexRelease(items)
-    return asked.map(({ item, text }) => (answerMessage(index, text, { sill: 1 }).asked[0]?.answer.trace.candidates[0]?.item === item ? 1 : 0))
+    const model = fitOwn(items)
+    return asked.map(({ item, text }) => (answerMessage(index, text, { sill: 1, model }).asked[0]?.answer.trace.candidates[0]?.item === item ? 1 : 0))
   }
   const before = hits(plain)
   const after = hits(taught)

@@ -1,6 +1,6 @@
 import { analyseQuestion } from '../text/analyse.ts'
 import { COMMON_WORDS } from '../text/commonWords.ts'
-import { guessLanguage, LANGUAGES } from '../text/language.ts'
+import { guessLanguage, type Language, LANGUAGES } from '../text/language.ts'
 import { editDistance } from '../text/distance.ts'
 import { stem as stemOf } from '../text/stem.ts'
 import { type GlossaryTerm, readTerms } from './glossary.ts'
@@ -34,6 +34,8 @@ const REPAIRED_SHARE = 0.9
 const NEAR_LIKENESS = 0.5
 const NEAR_SHARE = 0.5
 const MOST_NEAR = 4
+/** A word is split into parts of at least so many letters. */
+const LEAST_PART = 3
 /** Words that more passages than this have need no neighbours: there is enough to find by them. */
 const COMMON = { passages: 20, share: 0.01 }
 /** Of a longer message only the weightiest terms are looked up. */
@@ -57,16 +59,33 @@ export function questionTerms(question: string, index: ReleaseIndex): QuestionTe
   const language = guessLanguage(question, index.language)
   const read = readTerms(analyseQuestion(question, language), index.glossary)
   const seen = new Set<string>()
-  const terms = read.map((term) => lookedUp(term, index)).filter((term) => !seen.has(term.stem) && seen.add(term.stem))
+  const terms = read.flatMap((term) => lookedUp(term, index)).filter((term) => !seen.has(term.stem) && seen.add(term.stem))
   const kept = weightiest(terms)
   const asked = new Set(kept.map(({ stem }) => stem))
-  return kept.map((term) => ({ ...term, near: nearTo(term, asked, index) }))
+  return kept.map((term, i) => ({ ...term, near: [...nearTo(term, asked, index), ...joinedWith(term, kept[i + 1], { asked, index, language })] }))
 }
 
 function weightiest(terms: QuestionTerm[]): QuestionTerm[] {
   if (terms.length <= MOST_TERMS) return terms
   const least = terms.map(({ weight }) => weight).sort((a, b) => b - a)[MOST_TERMS - 1]!
   return terms.filter(({ weight }) => weight >= least).slice(0, MOST_TERMS)
+}
+
+/** Two words that the library writes as one: "roof box" finds "roofbox". */
+function joinedWith({ word, weight }: QuestionTerm, next: QuestionTerm | undefined, { asked, index, language }: { asked: ReadonlySet<string>; index: ReleaseIndex; language: Language }): NearTerm[] {
+  if (!next || next.stem.startsWith('#')) return []
+  const joined = stemOf(word + next.word, language)
+  return asked.has(joined) || index.frequency(joined) === 0 ? [] : [{ stem: joined, weight: Math.max(weight, next.weight) }]
+}
+
+/** One word that the library writes as two: "schoolclass" is read as "school" and "class". */
+function splitUp(word: string, index: ReleaseIndex): QuestionTerm[] {
+  for (let at = LEAST_PART; at <= word.length - LEAST_PART; at++) {
+    const parts = [word.slice(0, at), word.slice(at)].map((part) => ({ part, stem: stemOf(part, index.language) }))
+    if (parts.every(({ stem }) => index.frequency(stem) > 0))
+      return parts.map(({ part, stem }) => ({ stem, word: part, readAs: parts.map((each) => each.part).join(' '), weight: index.weightOf(stem) * REPAIRED_SHARE, known: true, near: [] }))
+  }
+  return []
 }
 
 /** Chosen among the terms of all parts together, so that it does not matter how the library is divided. */
@@ -78,18 +97,20 @@ function nearTo({ stem, weight }: QuestionTerm, asked: ReadonlySet<string>, inde
   return nearest.slice(0, MOST_NEAR).map(([like, likeness]) => ({ stem: like, weight: Math.min(weight, index.weightOf(like)) * likeness * NEAR_SHARE }))
 }
 
-function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): QuestionTerm {
+function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): QuestionTerm[] {
   const known = (found: string): QuestionTerm | undefined => (index.frequency(found) > 0 ? { stem: found, word, weight: index.weightOf(found), known: true, near: [] } : undefined)
-  if (meant) return { stem, word, readAs: meant, weight: index.weightOf(stem), known: true, near: [] }
+  if (meant) return [{ stem, word, readAs: meant, weight: index.weightOf(stem), known: true, near: [] }]
   const asWritten = known(stem)
-  if (asWritten) return asWritten
+  if (asWritten) return [asWritten]
   for (const language of LANGUAGES) {
     const otherwise = known(stemOf(word, language))
-    if (otherwise) return otherwise
+    if (otherwise) return [otherwise]
   }
-  if (isCommon(word)) return { stem, word, weight: index.unknownIdf * COMMON_SHARE, known: false, near: [] }
+  if (isCommon(word)) return [{ stem, word, weight: index.unknownIdf * COMMON_SHARE, known: false, near: [] }]
   const repaired = nearestWord(word, index)
-  return repaired ?? { stem, word, weight: index.unknownIdf, known: false, near: [] }
+  if (repaired) return [repaired]
+  const parts = splitUp(word, index)
+  return parts.length > 0 ? parts : [{ stem, word, weight: index.unknownIdf, known: false, near: [] }]
 }
 
 /** One of the words that anybody uses, perhaps with a letter swapped, missing or doubled. */
