@@ -4,6 +4,7 @@ import { parseArgs } from 'node:util'
 import { ablationSuite } from './suites/ablation.ts'
 import { accuracySuite } from './suites/accuracy.ts'
 import type { Figure, Measured, SubjectJob } from './figure.ts'
+import { writeIntoDocs } from './intoDocs.ts'
 import { findSuite } from './suites/find.ts'
 import { groundSuite } from './suites/ground.ts'
 import { healthSuite } from './suites/health.ts'
@@ -15,7 +16,7 @@ import { talkSuite } from './suites/talk.ts'
 import { teachSuite } from './suites/teach.ts'
 
 /**
- * The one home of every measurement: `npm run bench [-- SUITE] [--json]`.
+ * The one home of every measurement: `npm run bench [-- SUITE] [-- --json] [-- --docs]`; with --docs the figures are written into docs/engine.md.
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
 const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, ablation: ablationSuite, loop: loopSuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite }
@@ -46,7 +47,7 @@ function table(figures: Figure[]): string {
   return rows.map((cells) => cells.map((cell, i) => cell.padEnd(widths[i]!)).join('  ').trimEnd()).join('\n')
 }
 
-const { values, positionals } = parseArgs({ options: { json: { type: 'boolean', default: false } }, allowPositionals: true })
+const { values, positionals } = parseArgs({ options: { json: { type: 'boolean', default: false }, docs: { type: 'boolean', default: false } }, allowPositionals: true })
 const wanted = positionals.length > 0 ? positionals : Object.keys(SUITES)
 const unknown = wanted.find((name) => !(name in SUITES))
 if (unknown) {
@@ -59,4 +60,5 @@ for (const name of wanted) for (const figure of await SUITES[name as keyof typeo
   if (values.json) process.stdout.write(`${JSON.stringify(figure)}\n`)
 }
 if (!values.json) process.stdout.write(`${table(figures)}\n`)
+if (values.docs) writeIntoDocs(figures, row, HEADS)
 process.exit(figures.some(({ holds }) => holds === false) ? 1 : 0)

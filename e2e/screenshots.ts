@@ -36,6 +36,7 @@ const VIEWS: View[] = [
   { name: 'routing', as: 'ines', path: '/routing' },
   { name: 'visitor', as: null, path: '/demo/help', before: visit },
   { name: 'visitor-narrow', as: null, path: '/door/help', width: 390, before: ask },
+  { name: 'visitor-asked-back', as: 'ines', path: '/door/help', width: 390, before: askBack },
   { name: 'desk-narrow', as: 'anton', path: '/desk', width: 390 },
 ]
 
@@ -66,6 +67,12 @@ async function ask(browser: Browser): Promise<void> {
   await browser.sees('answer')
   await browser.types('question', 'is there a helicopter to Oddsay\n')
   await browser.sees('ask-person')
+}
+async function askBack(browser: Browser): Promise<void> {
+  await browser.types('question', 'how do i cancel\n')
+  await browser.presses('reading', 'Cancelling a booking')
+  await browser.presses('show-why')
+  await browser.sees('why')
 }
 async function signIn(browser: Browser, url: string, who: string): Promise<void> {
   await browser.goes(`${url}/sign-in`)

@@ -17,19 +17,19 @@ interface ServeOptions {
 
 /** Starts Janua's own server process, as `npm start` does, on a database that is already there. */
 export async function serve({ database, seed, today, port = 0 }: ServeOptions): Promise<Served> {
-  const { startServer, startStandIn } = (await import('../../scripts/lib/serve.mjs' as string)) as {
+  const { startServer, startStandIns } = (await import('../../scripts/lib/serve.mjs' as string)) as {
     startServer(options: object): Promise<{ port: number; pid: number; stop(): Promise<void> }>
-    startStandIn(): Promise<{ resolve: Record<string, string>; stop(): Promise<void> }>
+    startStandIns(): Promise<{ resolve: Record<string, string>; rewriter: string; stop(): Promise<void> }>
   }
   const folder = mkdtempSync(join(tmpdir(), 'janua-served-'))
-  const standIn = seed === 'demo' ? await startStandIn() : undefined
-  const server = await startServer({ folder, database, port, seed, today, sessionSecret: 'for journeys and pictures only', resolve: standIn?.resolve, told: () => undefined })
+  const standIns = seed === 'demo' ? await startStandIns() : undefined
+  const server = await startServer({ folder, database, port, seed, today, sessionSecret: 'for journeys and pictures only', resolve: standIns?.resolve, rewriter: standIns?.rewriter, told: () => undefined })
   return {
     url: `http://127.0.0.1:${server.port}`,
     pid: server.pid,
     async stop() {
       await server.stop()
-      await standIn?.stop()
+      await standIns?.stop()
       rmSync(folder, { recursive: true, force: true })
     },
   }

@@ -214,11 +214,18 @@ interface Judged {
 
 const RUNGS = 10
 
+/** A passage goes on with the question before only where it has some of what this one says; a bare "why?" says nothing of its own. */
+function hasOwn({ matched }: Candidate, terms: readonly QuestionTerm[]): boolean {
+  const own = (counts: (i: number) => boolean) => terms.reduce((sum, { carried, weight }, i) => (carried || !counts(i) ? sum : sum + weight), 0)
+  return own((i) => matched[i]!) >= own(() => true) * OWN_SHARE
+}
+const OWN_SHARE = 0.3
+
 /** The candidates with the model's word on each, the surest first: what is answered is the top rung. */
 function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex, model: ConfidenceModel, before?: number): Judged[] {
   const rungs = found.slice(0, RUNGS).map((candidate): Judged => {
     const at = headAt(index, candidate.doc)
-    const features = { ...featuresOf(candidate, found, terms, index), same: at.item.id === before ? 1 : 0 }
+    const features = { ...featuresOf(candidate, found, terms, index), same: at.item.id === before && hasOwn(candidate, terms) ? 1 : 0 }
     const foundBy = regimeOf(candidate)
     const shown: TraceCandidate = {
       ...sourceOf(at),

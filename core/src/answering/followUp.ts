@@ -6,7 +6,8 @@ import { fold } from '../text/tokens.ts'
 export type Lean = 'said so' | 'points back' | 'bare' | 'short' | 'alone'
 
 const SAYS_SO = /^(?:and|what about|how about|what if|or|also|same for|und|was ist mit|wie ist es mit|wie sieht es mit|oder|auch|gilt das)\b/
-const POINTS_BACK = /\b(?:it|its|that|those|these|this|them|they|there|then|one|ones|same|das|dies|diese[rsnm]?|dort|dann|es|davon|dafur|damit)\b/
+/** "Is there a shop?" points nowhere. */
+const POINTS_BACK = /\b(?:it|its|that|those|these|this|them|they|(?<!\b(?:is|are|was|will|would) )there(?! (?:is|are|was))|then|one|ones|same|das|dies|diese[rsnm]?|dort|dann|es|davon|dafur|damit)\b/
 const NOUNLESS = /^(?:why|why not|how|how come|how much|how much is it|how long|when|where|who|which|what time|since when|warum|warum nicht|wieso|weshalb|wie|wie viel|wieviel|wie lange|wann|wo|wer)\s*[?.!]*$/
 
 /** "And can I …" is a whole question behind an "and". */

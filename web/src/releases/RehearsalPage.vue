@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Door, ReleaseRow } from '@janua/contracts'
-import type { Answer } from '@janua/core'
+import type { Answer, Outcome } from '@janua/core'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
@@ -42,6 +42,7 @@ onMounted(async () => {
     door.value = doors.value[0]?.id
   })
 })
+const WHY: Record<Outcome, string> = { answered: 'Why this answer', clarifying: 'Why it asks back', declined: 'Why it declines', suggested: 'Why no answer', unanswered: 'Why no answer' }
 async function ask(): Promise<void> {
   const asked = question.value.trim()
   if (!asked || door.value === undefined) return
@@ -68,6 +69,8 @@ async function ask(): Promise<void> {
             <OutcomeChip :outcome="asked.answer.outcome" />
             <div class="prose"><BlockList :blocks="asked.answer.blocks" /></div>
             <span v-if="asked.answer.sources.length" class="small quiet">from {{ asked.answer.sources.map(({ title, path }) => [title, ...path].join(' › ')).join(' · ') }}</span>
+            <span v-else-if="asked.answer.readings" class="small quiet">asks which: {{ asked.answer.readings.map(({ label }) => label).join(' · ') }}</span>
+            <span v-else-if="asked.answer.trace.about" class="small quiet">never talked about: {{ asked.answer.trace.about }}</span>
             <span v-else-if="asked.answer.near.length" class="small quiet">near: {{ asked.answer.near.map(({ title }) => title).join(' · ') }}</span>
           </button>
         </template>
@@ -76,10 +79,11 @@ async function ask(): Promise<void> {
     </section>
     <section class="right">
       <template v-if="current">
-        <div class="row"><h1 class="grow">{{ current.answer.outcome === 'answered' ? 'Why this answer' : 'Why no answer' }}</h1><span class="quiet small">{{ count(current.answer.trace.passages, 'passage') }} · decided by: {{ current.answer.trace.rule }}</span></div>
+        <div class="row"><h1 class="grow">{{ WHY[current.answer.outcome] }}</h1><span class="quiet small">{{ count(current.answer.trace.passages, 'passage') }} · decided by: {{ current.answer.trace.rule }}</span></div>
         <p class="small words">Read as: <template v-for="term in current.answer.trace.terms" :key="term.word"><span :class="{ unknown: !term.known }">{{ term.readAs ? `${term.word} → ${term.readAs}` : term.word }}</span> </template><span v-if="current.answer.trace.terms.some(({ known }) => !known)" class="quiet">(struck through: no passage has it)</span></p>
         <WhyLadder v-if="current.answer.trace.candidates.length" :trace="current.answer.trace" :chosen="chosen" />
         <Message v-else severity="info">No passage has any of these words.</Message>
+        <p v-for="out in current.answer.trace.leftOut" :key="out.revision" class="small quiet" data-test="left-out">Left out: {{ [out.title, ...out.path].join(' › ') }}, {{ out.because }}</p>
       </template>
       <div v-else class="empty"><h1>Why this answer</h1><p>The passages that came near stand here as a ladder; the sill is the threshold of the door.</p></div>
     </section>

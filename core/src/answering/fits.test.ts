@@ -1,0 +1,33 @@
+import { expect } from 'chai'
+import { indexRelease } from '../retrieval/releaseIndex.ts'
+import { answerQuestion } from './answerer.ts'
+import type { ContentItem } from './items.ts'
+
+const item = (id: number, title: string, body: string): ContentItem => ({ id, revision: id, kind: 'article', title, phrasings: [], collection: '', body })
+const TIMES = item(1, 'Timetable', '| Day | Hallin |\n| --- | --- |\n| Monday to Friday | 8:00, 15:00 |\n| Sunday | 9:30 |')
+const FARES = item(2, 'Vehicle fares', '| Vehicle | Length | Hallin |\n| --- | --- | --- |\n| Car | up to 5 m | 41.00 |\n| Camper | up to 6 m | 59.00 |')
+const index = indexRelease([TIMES, FARES, item(3, 'Travellers over 65', 'They pay less on Wednesdays and Thursdays.'), item(4, 'Camper vans', 'A camper is booked like any other vehicle.'), item(5, 'Shop', 'Maps and toys.')])
+const first = (question: string, day = '2026-11-23') => answerQuestion(index, question, { sill: 0.99, day }).trace.candidates[0]!
+
+describe('fitting', () => {
+  it('matches a weekday by the span that it lies in', () => expect(first('timetable to Hallin on Wednesday').item).to.equal(1))
+  it('counts the day as matched there, and only where it is covered', () => {
+    const { candidates } = answerQuestion(index, 'boats to Hallin on Wednesday', { sill: 0.99, day: '2026-11-23' }).trace
+    expect(candidates.find(({ item: id }) => id === 1)!.matched).to.include('wednesday')
+    expect(answerQuestion(index, 'Hallin on Saturday', { sill: 0.99, day: '2026-11-23' }).trace.candidates.find(({ item: id }) => id === 1)!.matched).not.to.include('saturday')
+  })
+  it('matches a size by the row whose range it lies in', () => {
+    const { matched, item: id } = first('camper of 5.5 m to Hallin')
+    expect(id).to.equal(2)
+    expect(matched).to.include.members(['5.5', 'm'])
+  })
+  it('takes "first" as matched where there are several times', () => expect(first('first boat to Hallin on Tuesday').matched).to.include('first'))
+  it('changes nothing where neither a day nor a size is asked about', () => expect(first('maps and toys').item).to.equal(5))
+})
+
+describe('words joined and split', () => {
+  const joined = indexRelease([item(1, 'Timetable', 'When boats run.'), item(2, 'Roof boxes', 'A roof box counts.'), item(3, 'School trips', 'Each school class pays less.')])
+  const best = (question: string) => answerQuestion(joined, question, { sill: 0.99 }).trace.candidates[0]?.item
+  it('finds one word by two', () => expect(best('time table')).to.equal(1))
+  it('finds two words by one', () => expect([best('roofbox'), best('schoolclass')]).to.eql([2, 3]))
+})
