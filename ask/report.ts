@@ -22,6 +22,7 @@ function reportedQuestion({ text, carried, answer }: AskedQuestion, { index, fil
     outcome: answer.outcome,
     confidence: rounded(answer.confidence),
     answer: answer.blocks.map(blockText).join('\n'),
+    ...(answer.readings && { readings: answer.readings.map(({ label, ...source }) => ({ label, ...placeOf(source, files) })) }),
     sources: answer.sources.map((source) => ({ ...placeOf(source, files), passage: passageText(source, index) })),
     candidates: answer.trace.candidates.map((candidate) => ({
       ...placeOf(candidate, files),

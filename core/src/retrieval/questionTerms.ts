@@ -2,6 +2,7 @@ import { analyseQuestion } from '../text/analyse.ts'
 import { COMMON_WORDS } from '../text/commonWords.ts'
 import { guessLanguage, type Language, LANGUAGES } from '../text/language.ts'
 import { editDistance } from '../text/distance.ts'
+import { withoutMasks } from '../text/mask.ts'
 import { stem as stemOf } from '../text/stem.ts'
 import { type GlossaryTerm, readTerms } from './glossary.ts'
 import { likeTerms } from './grams.ts'
@@ -57,7 +58,7 @@ export function withCarried(terms: readonly QuestionTerm[], before: string, inde
 /** Reads a question into weighted terms; a word that nothing in the library has is read as its nearest neighbour, if there is one. */
 export function questionTerms(question: string, index: ReleaseIndex): QuestionTerm[] {
   const language = guessLanguage(question, index.language)
-  const read = readTerms(analyseQuestion(question, language), index.glossary)
+  const read = readTerms(analyseQuestion(withoutMasks(question), language), index.glossary)
   const seen = new Set<string>()
   const terms = read.flatMap((term) => lookedUp(term, index)).filter((term) => !seen.has(term.stem) && seen.add(term.stem))
   const kept = weightiest(terms)

@@ -16,6 +16,12 @@ export function maskPrivate(text: string): string {
   })
 }
 
+/** A masked text without the marks that stand for what was private: they are not what it is about. */
+export function withoutMasks(text: string): string {
+  return text.replace(MASKS, ' ')
+}
+const MASKS = /\[(?:mail address|card number|phone number|secret)\]/g
+
 function passesLuhn(digits: string): boolean {
   let sum = 0
   for (let i = 0; i < digits.length; i++) {
