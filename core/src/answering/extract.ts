@@ -38,7 +38,13 @@ export interface Sought {
 export function extract(passage: Passage, { stems, language, days = [], values = [], length = 'middle' }: Sought): Block[] {
   if (length === 'whole' && days.length + values.length === 0) return passage.blocks
   const whole = length === 'whole' || (length === 'middle' && passage.words <= WHOLE_WORDS)
-  const hits = (text: string) => analyse(text, language).filter(({ stem }) => stems.has(stem) && !stem.startsWith('#')).length
+  if (whole && days.length + values.length === 0 && passage.blocks.every(({ type }) => type !== 'table')) return passage.blocks
+  const counted = new Map<string, number>()
+  const hits = (text: string) => {
+    const known = counted.get(text) ?? analyse(text, language).filter(({ stem }) => stems.has(stem) && !stem.startsWith('#')).length
+    counted.set(text, known)
+    return known
+  }
   const cover = (text: string) => coverOf(text, days, values)
   const kept = passage.blocks.map((block, i) => cut(block, { hits, cover, whole, leads: leadsOn(block, passage.blocks[i + 1]) })).filter((block) => block !== undefined)
   const blocks = kept.length > 0 ? kept : passage.blocks.slice(0, 2)
