@@ -36,16 +36,18 @@ interface Rung {
 export function readingsOf(rungs: readonly Rung[], sill: number, index: ReleaseIndex): Reading[] | undefined {
   const best = rungs[0]?.shown.confidence ?? 0
   const least = Math.max(LEAST, best * (best >= sill ? (best >= CLEAR ? TWIN_SHARE : RIVAL_SHARE) : NEAR_SHARE))
+  const ofItems = new Map<number, Rung>()
+  for (const rung of rungs) if (rung.shown.confidence >= least && !ofItems.has(rung.shown.item)) ofItems.set(rung.shown.item, rung)
+  if (!isWorthAsking([...ofItems.values()], sill)) return undefined
   const near: Rung[] = []
-  for (const rung of rungs) {
-    const { item, confidence } = rung.shown
-    if (confidence < least || near.some(({ shown }) => shown.item === item)) continue
-    if (near.some((other) => likeness(other.doc, rung.doc, index) > SAME_CONTENT)) continue
-    near.push(rung)
-  }
-  const together = near.reduce((sum, { shown }) => sum + shown.confidence, 0)
-  if (near.length < 2 || near.length > MOST_READINGS || together < sill) return undefined
+  for (const rung of ofItems.values()) if (!near.some((other) => likeness(other.doc, rung.doc, index) > SAME_CONTENT)) near.push(rung)
+  if (!isWorthAsking(near, sill) || near.length > MOST_READINGS) return undefined
   return near.map(({ shown: { item, revision, ordinal, title, path, page, confidence } }) => ({ item, revision, ordinal, title, path, ...(page !== undefined && { page }), label: title, confidence }))
+}
+
+/** Several, and one of them likely meant. */
+function isWorthAsking(near: readonly Rung[], sill: number): boolean {
+  return near.length > 1 && near.reduce((sum, { shown }) => sum + shown.confidence, 0) >= sill
 }
 
 function likeness(a: number, b: number, index: ReleaseIndex): number {
