@@ -151,6 +151,16 @@ describe('fitConfidence', () => {
   })
 })
 
+describe('a model that was stored before a feature came', () => {
+  it('still tells a probability, the new feature weighing nothing', () => {
+    const { same: _same, ...known } = DEFAULT_CONFIDENCE.wording.weights
+    const old = { ...DEFAULT_CONFIDENCE, wording: { ...DEFAULT_CONFIDENCE.wording, weights: known as FeatureValues } }
+    const features = ask('can i bring my dog').trace.candidates[0]!.features
+    expect(confidence('wording', features, old)).to.be.closeTo(confidence('wording', { ...features, same: 0 }, DEFAULT_CONFIDENCE), 1e-12)
+    expect(contributions('wording', { ...features, same: 1 }, old).same).to.equal(0)
+  })
+})
+
 describe('judgedCases', () => {
   const of = (text: string, itemId: number, right: boolean) => judgedCases(index, [{ text, item: itemId, right, weight: 3 }])
   it('takes a judgement as it was when the same item answers', () => {

@@ -29,7 +29,7 @@ export function confidence(regime: Regime, features: FeatureValues, model: Confi
 /** What each feature adds to the log-odds, against a middling case; they sum to log-odds − log-odds of the means. */
 export function contributions(regime: Regime, features: FeatureValues, model: ConfidenceModel): FeatureValues {
   const { weights, means } = model[regime]
-  return each((feature) => weights[feature] * (features[feature] - means[feature]))
+  return each((feature) => (weights[feature] ?? 0) * (features[feature] - (means[feature] ?? 0)))
 }
 
 /** Cases of a kind of match below this many are not fitted on: the model before stays for that kind. */
@@ -73,8 +73,9 @@ const SAME_WEIGHT = 0.9
  */
 const SPEAKS_FOR: FeatureValues = { words: 1, margin: 1, covered: 1, asked: 1, said: 1, rival: -1, missing: -1, repaired: -1, thin: -1, same: 1 }
 
-function vector(values: FeatureValues): number[] {
-  return FEATURES.map((feature) => values[feature])
+/** A feature that a stored model does not know yet weighs nothing. */
+function vector(values: Partial<FeatureValues>): number[] {
+  return FEATURES.map((feature) => values[feature] ?? 0)
 }
 
 function each(value: (feature: Feature, place: number) => number): FeatureValues {

@@ -31,6 +31,10 @@ describe('asking back', () => {
     const twins = indexRelease([LIBRARY[0]!, { ...LIBRARY[0]!, id: 9, revision: 90, title: 'Cancelling a trip' }, LIBRARY[2]!])
     expect(answerMessage(twins, 'How do I cancel?', settings).asked[0]!.answer.outcome).not.to.equal('clarifying')
   })
+  it('tells readings of one title apart', () => {
+    const same = indexRelease([{ ...LIBRARY[0]!, title: 'Cancelling', collection: 'Bookings' }, { ...LIBRARY[1]!, title: 'Cancelling', collection: 'Passes' }, LIBRARY[2]!])
+    expect(answerMessage(same, 'How do I cancel?', settings).asked[0]!.answer.readings!.map(({ label }) => label)).to.have.members(['Cancelling (Bookings)', 'Cancelling (Passes)'])
+  })
   const turns = [turnOf(asked)]
   for (const reply of ['Cancelling a season pass', 'the season pass', 'season pass please', String(asked.answer.readings!.findIndex(({ item: id }) => id === 2) + 1)])
     it(`takes “${reply}” as a choice`, () => {

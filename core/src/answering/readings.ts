@@ -42,7 +42,15 @@ export function readingsOf(rungs: readonly Rung[], sill: number, index: ReleaseI
   const near: Rung[] = []
   for (const rung of ofItems.values()) if (!near.some((other) => likeness(other.doc, rung.doc, index) > SAME_CONTENT)) near.push(rung)
   if (!isWorthAsking(near, sill) || near.length > MOST_READINGS) return undefined
-  return near.map(({ shown: { item, revision, ordinal, title, path, page, confidence } }) => ({ item, revision, ordinal, title, path, ...(page !== undefined && { page }), label: title, confidence }))
+  const labels = labelsOf(near.map(({ shown }) => shown))
+  return near.map(({ shown: { item, revision, ordinal, title, path, page, confidence } }, i) => ({ item, revision, ordinal, title, path, ...(page !== undefined && { page }), label: labels[i]!, confidence }))
+}
+
+/** Titles; where two are the same, with their headings, and else with their collections, so that a choice means one of them. */
+function labelsOf(shown: readonly TraceCandidate[]): string[] {
+  const ways = [({ title }: TraceCandidate) => title, ({ title, path }: TraceCandidate) => [title, ...path].join(' › '), ({ title, path, collection }: TraceCandidate) => `${[title, ...path].join(' › ')} (${collection})`]
+  const way = ways.find((each) => new Set(shown.map(each)).size === shown.length) ?? ways.at(-1)!
+  return shown.map(way)
 }
 
 /** Several, and one of them likely meant. */
