@@ -50,6 +50,7 @@ function ablate({ name, language, sections }: Shelf, ingredients: readonly Ingre
   const settings: IndexSettings = { language, noTitles }
   const read = readItems(items, settings)
   const whole = indexRelease(items, settings, read)
+  ranked(whole, cases, NOTHING) // once unmeasured, so that all are measured warm
   const base = ranked(whole, cases, NOTHING)
   return ingredients.flatMap((ingredient) => {
     const index = ingredient.reading ? indexRelease(items, settings, read.map(ingredient.reading)) : whole
