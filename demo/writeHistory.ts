@@ -117,7 +117,7 @@ class Player {
       const vote = answer.question.outcome === 'answered' ? voteOf(settled, random) : null
       const row = answer.replies ? asks.pop()! : { id: this.next.questions++, conversationId: message.conversationId, messageId: message.id, askedAt: message.createdAt }
       const { text: asked = answer.question.text, norm = answer.question.norm } = row
-      const next = { ...answer.question, ...row, ...(answer.replies && { ...answer.question }), text: asked, norm, vote, unsettled: answer.question.unsettled || vote === -1 }
+      const next = { ...row, ...answer.question, text: asked, norm, vote, unsettled: answer.question.unsettled || vote === -1 }
       asks.push(next)
       readings = answer.data?.readings
       write('assistant', 'answer', answer.text, { data: { ...answer.data, question: next.id, ...(vote && { vote: vote > 0 ? 'yes' : 'no' }) } as MessageRow['data'] })

@@ -14,7 +14,7 @@ import { readDays } from './days.ts'
 import { type Decline, declinedBy } from './declines.ts'
 import { type AnswerLength, extract } from './extract.ts'
 import { featuresOf, type FeatureValues, type Regime, regimeOf } from './features.ts'
-import { fitting, sizesIn } from './fits.ts'
+import { fitting, sizesAmong } from './fits.ts'
 import { leftOutBecause } from './items.ts'
 import { type Reading, readingsOf } from './readings.ts'
 import { outOfSeason, seasonDays } from './seasons.ts'
@@ -121,10 +121,11 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
   const { text, named, sought } = readDays(question, settings.day, index.language)
   const own = questionTerms(text, index)
   const terms = settings.before ? withCarried(own, settings.before.text, index) : own
-  const values = valuesOf(fold(text))
+  const folded = fold(text)
+  const values = valuesOf(folded)
   const days = seasonDays(question, own.map(({ stem }) => stem), { sought, today: settings.day })
   const { found: ranked, leftOut } = counted(terms, index, settings, days)
-  const found = fitting(ranked, terms, { days: sought.length > 0 ? sought : days, values: sizesIn(fold(text)), text: fold(text) }, index)
+  const found = fitting(ranked, terms, { days: sought.length > 0 ? sought : days, values: sizesAmong(values), text: folded }, index)
   const candidates = judged(found, terms, index, model, settings.before?.item)
   const trace: Trace = { terms: terms.map(shownTerm), days: named.map(({ words, days }) => ({ words, days })), candidates: candidates.map(({ shown }) => shown), sill, ...(settings.before && { carried: settings.before.text }), leftOut, rule: 'nothing found', passages: index.size }
   const silent = (outcome: Outcome, more: Partial<Answer> = {}): Answer => ({ outcome, confidence: 0, blocks: [], sources: [], near: [], trace, ...more })
@@ -171,7 +172,7 @@ function blocksOf({ at, candidate }: Judged, { index, stems, days, values, lengt
 function standingAt({ item, ordinal }: { item: number; ordinal: number }, terms: readonly QuestionTerm[], index: ReleaseIndex, { candidates, model }: { candidates: readonly Judged[]; model: ConfidenceModel }): Judged | undefined {
   const known = candidates.find(({ shown }) => shown.item === item && shown.ordinal === ordinal)
   if (known) return known
-  const doc = index.docsOf(item).find((each) => index.ordinalOf(each) === ordinal)
+  const doc = index.docAt(item, ordinal)
   if (doc === undefined) return undefined
   const own = search(terms, index, 1, (each) => each === doc)[0] ?? { doc, score: 0, words: 0, match: NO_MATCH, matched: terms.map(() => false) }
   return judged([own], terms, index, model)[0]

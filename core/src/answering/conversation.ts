@@ -108,7 +108,7 @@ function askedAfter(index: ReleaseIndex, text: string, { before, settings }: { b
   return !isAboutThat || itself.answer.confidence >= carried.answer.confidence || itself.answer.outcome === 'answered' ? itself : carried
 }
 
-/** At least half of what the question itself says is there; the rest may be what was carried over. */
+/** At least a third of what the question itself says is there; the rest may be what was carried over. */
 function hasOwnWords({ trace: { terms } }: Answer, matched: readonly string[]): boolean {
   const own = terms.filter(({ carried }) => !carried)
   const weight = (some: typeof own) => some.reduce((sum, term) => sum + term.weight, 0)

@@ -1,5 +1,5 @@
 import type { Passage } from '../library/passages.ts'
-import { type Value, valuesOf } from '../library/values.ts'
+import type { Value } from '../library/values.ts'
 import type { QuestionTerm } from '../retrieval/questionTerms.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import type { Candidate } from '../retrieval/search.ts'
@@ -60,8 +60,8 @@ function sensesOf(terms: readonly QuestionTerm[], { days, values, text }: Asked)
 }
 
 /** The values of a question that are measured: a bare count is no size. */
-export function sizesIn(folded: string): Value[] {
-  return valuesOf(folded).filter(({ kind }) => kind !== 'count' && kind !== 'date' && kind !== 'time')
+export function sizesAmong(values: readonly Value[]): Value[] {
+  return values.filter(({ kind }) => kind !== 'count' && kind !== 'date' && kind !== 'time')
 }
 
 function piecesOf({ blocks }: Passage): string[] {

@@ -146,6 +146,11 @@ export class ReleaseIndex {
     })
   }
 
+  /** An item's passage by its number; undefined when there is none, or it does not count. */
+  docAt(item: number, ordinal: number): number | undefined {
+    return this.docsOf(item).find((doc) => this.ordinalOf(doc) === ordinal)
+  }
+
   /** The wordings of a passage: title and phrasings of its item, then what was taught for it and its headings. */
   wordingsOf(doc: number): Wording[] {
     const part = this.partOf(doc)

@@ -1,4 +1,4 @@
-import { type Block, type CitedPassage, ground, isGrounded, type Rewriting } from '@janua/core'
+import { type Block, blockText, type CitedPassage, escapeHtml, ground, isGrounded, type Rewriting } from '@janua/core'
 import type { Response } from '../conversations/respond.ts'
 import type { CompiledRelease, OpenDoor } from './engineHost.ts'
 import type { RewriteOrder, Rewriter } from './rewriter.ts'
@@ -39,7 +39,7 @@ export class Rewording {
     if (!rewriter || !data || !question || !door.rules.rewriting.on || this.now() < this.restsUntil) return response
     const source = data.sources[0]
     if (data.outcome === 'answered' && data.kind === 'passage' && source && data.blocks.every(isProse)) {
-      const doc = release.index.docsOf(source.item).find((each) => release.index.ordinalOf(each) === source.ordinal)
+      const doc = release.index.docAt(source.item, source.ordinal)
       return doc === undefined ? response : this.fromPassage(response, told, { title: source.title, passage: release.index.passage(doc).passage })
     }
     const isSilent = data.outcome === 'unanswered' || data.outcome === 'suggested'
@@ -48,7 +48,7 @@ export class Rewording {
 
   private async fromPassage(response: Response, told: Told, cited: CitedPassage): Promise<Response> {
     const { blocks } = response.data!
-    const text = blocks.map((block) => (block.type === 'list' ? block.items.map((item) => item.text).join('\n') : 'content' in block ? block.content.text : '')).join('\n')
+    const text = blocks.map(blockText).join('\n')
     const asked = await this.ask(response, told, [{ title: cited.title, path: cited.passage.path, text }])
     if ('reason' in asked) return traced(response, { came: 'failed', reason: asked.reason })
     const checked = ground(asked.text, [cited], told.language)
@@ -100,8 +100,7 @@ function isProse(block: Block): boolean {
 }
 
 function paragraphs(text: string): Block[] {
-  const safe = (line: string) => line.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`)
-  return text.split(/\n+/).filter((line) => line.trim() !== '').map((line): Block => ({ type: 'paragraph', content: { text: line, html: safe(line) } }))
+  return text.split(/\n+/).filter((line) => line.trim() !== '').map((line): Block => ({ type: 'paragraph', content: { text: line, html: escapeHtml(line) } }))
 }
 
 function traced(response: Response, rewriting: Rewriting): Response {
