@@ -8,6 +8,7 @@ import { PATIENCE_MS } from './rewording.ts'
 
 const BASKET = article('Cats on board', 'On the night boat, cats may stay in a cabin, free of charge. A cat does not need a ticket. The basket is at most 60 cm long.\n', ['Can I bring my cat?'])
 const STEPS = article('Get your money back', '1. Open the link in the mail.\n2. Choose **Money back**.\n3. Confirm.\n', ['How do I get my money back?'])
+const TICKET = article('Tickets for parrots', 'A parrot does not need a ticket on our boats.\n', ['Does my parrot need a ticket?'])
 const RULES: DoorRules = { length: 'middle', rewriting: { on: true, tone: 'plain', elsewhere: false }, declines: [] }
 
 describe('rewording', () => {
@@ -21,7 +22,7 @@ describe('rewording', () => {
   }
   const openWith = async (rules: DoorRules) => {
     ;({ janua, close } = await freshJanua(undefined, impatient(standIn.address)))
-    await openHouse(janua, [BASKET, STEPS, DOG], { rules })
+    await openHouse(janua, [BASKET, STEPS, TICKET, DOG], { rules })
   }
   const answerTo = async (question: string) => {
     const someone = await visitor(janua)
@@ -45,6 +46,15 @@ describe('rewording', () => {
       expect(data).to.include({ outcome: 'answered', kind: 'passage', reworded: true })
       expect(data.sources).to.have.length(1)
       expect(rewriting).to.include({ came: 'used' }).and.have.property('tokens').greaterThan(20)
+    })
+    it('checks an English source as English, in a German window too', async () => {
+      standIn.next('dropped not')
+      const someone = await visitor(janua)
+      await someone.post('/messages', { clientId: crypto.randomUUID(), text: 'Does my parrot need a ticket?', language: 'de' })
+      const message = (await someone.thread()).messages.at(-1)!
+      expect(message.text).to.equal('A parrot does not need a ticket on our boats.')
+      const row = await janua.tables.questions.findByPk((message.data as unknown as AnswerData).question)
+      expect(row!.trace.rewriting).to.include({ came: 'refused', fault: 'a not' })
     })
     for (const fault of FAULTS)
       it(`shows the source's own words when the rewriter has this fault: ${fault}`, async () => {

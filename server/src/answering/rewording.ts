@@ -1,4 +1,4 @@
-import { type Block, blockText, type CitedPassage, escapeHtml, ground, isGrounded, type Rewriting } from '@janua/core'
+import { type Block, blockText, type CitedPassage, escapeHtml, ground, guessLanguage, isGrounded, type Rewriting } from '@janua/core'
 import type { Response } from '../conversations/respond.ts'
 import type { CompiledRelease, OpenDoor } from './engineHost.ts'
 import type { RewriteOrder, Rewriter } from './rewriter.ts'
@@ -51,7 +51,7 @@ export class Rewording {
     const text = blocks.map(blockText).join('\n')
     const asked = await this.ask(response, told, [{ title: cited.title, path: cited.passage.path, text }])
     if ('reason' in asked) return traced(response, { came: 'failed', reason: asked.reason })
-    const checked = ground(asked.text, [cited], told.language)
+    const checked = ground(asked.text, [cited], guessLanguage(text, told.release.index.language)) // the source's language, whatever the visitor's window speaks
     const { milliseconds, tokens } = asked
     const refused = checked.find(({ fault }) => fault !== undefined)
     if (!isGrounded(checked)) return traced(response, { came: 'refused', milliseconds, tokens, sentence: refused?.text ?? '', fault: refused?.fault ?? 'says nothing' })
