@@ -1,4 +1,4 @@
-import { answerMessage, type AnswerSettings, type ConfidenceModel, fitOwn, guessLanguage, indexRelease, maskPrivate, type ReleaseIndex, type Turn, turnOf } from '@janua/core'
+import { answerMessage, type AnswerSettings, type ConfidenceModel, converse, fitOwn, guessLanguage, indexRelease, maskPrivate, type ReleaseIndex, turnsOf } from '@janua/core'
 import { existsSync, readFileSync, statSync } from 'node:fs'
 import { createInterface } from 'node:readline'
 import { parseArgs } from 'node:util'
@@ -63,8 +63,7 @@ interface Given {
 }
 
 function answer({ asked, folder, index, model, settings }: Given): void {
-  const turns: Turn[] = []
-  for (const before of asked.conversation) for (const each of answerMessage(index, maskPrivate(before), { ...settings, model, turns }).asked) turns.push(turnOf(each))
+  const turns = turnsOf(converse(index, asked.conversation.map(maskPrivate), { ...settings, model }))
   const began = performance.now()
   const reply = answerMessage(index, maskPrivate(asked.question), { ...settings, model, turns })
   const milliseconds = Math.round((performance.now() - began) * 1000) / 1000

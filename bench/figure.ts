@@ -33,14 +33,7 @@ export function withLimit(figure: Figure, limit: { atLeast?: number; atMost?: nu
   return { ...figure, ...limit, holds }
 }
 
-/** Wilson's interval for a share, 95 %. */
-export function wilson(hits: number, n: number): { low: number; high: number } {
-  const z = 1.96
-  const p = hits / n
-  const middle = (p + (z * z) / (2 * n)) / (1 + (z * z) / n)
-  const half = (z * Math.sqrt((p * (1 - p)) / n + (z * z) / (4 * n * n))) / (1 + (z * z) / n)
-  return { low: middle - half, high: middle + half }
-}
+export { wilson } from '@janua/core'
 
 export function quantile(sorted: readonly number[], share: number): number {
   return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!

@@ -1,4 +1,4 @@
-import { answerMessage, fitOwn, indexRelease, type Language, type Regime, seeded } from '@janua/core'
+import { answerMessage, calibrationError, fitOwn, indexRelease, type Language, type Regime, seeded } from '@janua/core'
 import { DEFAULT_CONFIDENCE } from '../../core/src/answering/defaultConfidence.ts'
 import { bootstrap, mean } from '../bootstrap.ts'
 import { articleOf, distinctHeadings, shelf, spread } from '../content/tasks.ts'
@@ -97,27 +97,13 @@ function thresholdOf(cases: readonly Case[]): number {
   return Math.max(outside[Math.ceil(outside.length * REFUSED) - 1]!, wrong[Math.floor(inScope.length * MOST_WRONG)] ?? 0)
 }
 
-const BINS = 10
-
 /** Expected calibration error over equal bins, less what chance alone would give with these n: the bins' binomial deviations. */
 function calibrated(name: string, cases: readonly Case[], isJudged: boolean): Figure {
-  const value = calibrationError(cases)
-  const figure: Figure = { suite: 'refuse', case: name, subject: 'janua', measure: 'calibration error, debiased', value, ...bootstrap(cases, calibrationError), unit: 'share', n: cases.length }
+  const value = errorOf(cases)
+  const figure: Figure = { suite: 'refuse', case: name, subject: 'janua', measure: 'calibration error, debiased', value, ...bootstrap(cases, errorOf), unit: 'share', n: cases.length }
   return isJudged ? withLimit(figure, { atMost: 0.05 }) : figure
 }
 
-function calibrationError(cases: readonly Case[]): number {
-  const bins = Array.from({ length: BINS }, () => ({ n: 0, promised: 0, right: 0 }))
-  for (const { confidence, right } of cases) {
-    const bin = bins[Math.min(BINS - 1, Math.floor(confidence * BINS))]!
-    bin.n++
-    bin.promised += confidence
-    bin.right += right ? 1 : 0
-  }
-  return bins.reduce((sum, { n, promised, right }) => {
-    if (n === 0) return sum
-    const p = promised / n
-    const byChance = Math.sqrt((2 * p * (1 - p)) / (Math.PI * n))
-    return sum + (n * Math.max(0, Math.abs(promised - right) / n - byChance)) / cases.length
-  }, 0)
+function errorOf(cases: readonly Case[]): number {
+  return calibrationError(cases.map(({ confidence, right }) => ({ p: confidence, right: right ? 1 : 0, weight: 1 })))
 }

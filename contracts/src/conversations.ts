@@ -1,7 +1,7 @@
 import type { AnswerKind, Block, ConversationState, Outcome, Reading, Source, Trace } from '@janua/core'
 import Joi from 'joi'
 
-export type Verdict = 'right' | 'wrong'
+export type Verdict = 'right' | 'partly' | 'wrong'
 export type MessageAuthor = 'visitor' | 'assistant' | 'agent' | 'event'
 
 /** What an assistant's message carries beside its text. */

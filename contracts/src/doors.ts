@@ -28,9 +28,11 @@ export interface DoorRules {
   /** Whether answers are reworded, where a rewriter is set up; what the sources do not support is never shown. */
   rewriting: { on: boolean; tone: Tone; elsewhere: boolean }
   declines: DeclineRule[]
+  /** Sills of collections that have one of their own. */
+  sills: Record<string, number>
 }
 
-export const STARTER_RULES: DoorRules = { length: 'middle', rewriting: { on: false, tone: 'plain', elsewhere: false }, declines: [] }
+export const STARTER_RULES: DoorRules = { length: 'middle', rewriting: { on: false, tone: 'plain', elsewhere: false }, declines: [], sills: {} }
 
 export interface DoorContent {
   /** What visitors read in the head of the window. */
@@ -70,6 +72,7 @@ const rules = Joi.object<DoorRules>({
     .items(Joi.object({ about: Joi.string().trim().min(1).max(60).required(), phrases: Joi.array().items(Joi.string().trim().min(2).max(80)).min(1).max(40).required().messages({ 'array.min': 'Say by which words a question is known that is never talked about.' }), reply: Joi.object({ en: reply, de: reply }).required() }))
     .max(20)
     .required(),
+  sills: Joi.object().pattern(Joi.string().max(80), Joi.number().min(0.01).max(0.99)).max(60).default({}),
 })
 
 export const doorContent = Joi.object<DoorContent>({

@@ -19,19 +19,78 @@ export interface ReleaseRow {
   live: boolean
   changes: { kind: ItemKind; title: string; type: 'added' | 'edited' | 'removed' }[]
   articles: number
+  /** Why it was published although checks failed or good answers were lost. */
+  because: string | null
+  /** How the checks stood when it was published. */
+  checks: { passed: number; failed: number } | null
+  /** Coverage of what was asked of it; null when nothing was. */
+  coverage: ShareOf | null
 }
 export interface ReleaseState {
+  open: { number: number; audience: 'team' | 'share'; share: number } | null
   live: { number: number; note: string; at: string } | null
   next: number
   ready: number
   inWork: number
 }
-export const publishInput = Joi.object<{ items: number[]; note: string }>({
+/** Who gets a release: the signed-in team alone, a share of the visitors, or all. */
+export type Audience = 'team' | 'share' | 'all'
+export interface PublishInput {
+  items: number[]
+  note: string
+  audience: Audience
+  /** Of the visitors, 0 to 1, when the audience is a share. */
+  share: number
+  /** Why it is published although checks fail or good answers are lost. */
+  because: string
+  /** When it is published; null for now. A release at a set time is for all. */
+  at: string | null
+}
+const because = Joi.string().trim().max(500).allow('').default('')
+const audience = { audience: Joi.valid('team', 'share', 'all').default('all'), share: Joi.number().min(0.01).max(0.99).default(0.1) }
+export const publishInput = Joi.object<PublishInput>({
   items: Joi.array().items(Joi.number().integer()).min(1).required().messages({ 'array.min': 'Choose at least one change to publish.' }),
   note: Joi.string().trim().max(500).allow('').required(),
+  ...audience,
+  because,
+  at: Joi.string().isoDate().allow(null).default(null),
 })
-export const rehearsalInput = Joi.object<{ question: string; door: number; release: number | null }>({
-  question: Joi.string().trim().min(1).max(2_000).required(),
-  door: Joi.number().integer().required(),
-  release: Joi.number().integer().allow(null).default(null),
-})
+export const openInput = Joi.object<{ audience: Audience; share: number }>(audience)
+
+/** A share of answers, with how many questions it is of. */
+export interface ShareOf {
+  share: number
+  low: number
+  high: number
+  n: number
+}
+/** A release that not everybody gets yet, beside the one that the others get, over the same time. */
+export interface OpenRelease {
+  number: number
+  audience: 'team' | 'share'
+  share: number
+  since: string
+  /** Null below each when nobody asked yet. */
+  outcomes: Record<'open' | 'live', { answered: ShareOf; votedDown: ShareOf; wantsPerson: ShareOf; coverage: ShareOf } | null>
+}
+export interface ScheduledRelease {
+  id: number
+  at: string
+  note: string
+  changes: number
+  by: string
+  state: 'waiting' | 'done' | 'failed' | 'withdrawn'
+  problem: string | null
+}
+/** What is proved of a choice of changes, and what is not. */
+export interface Proof {
+  checks: { passed: number; failed: { question: string; problems: string[]; brokenBy: string[]; before: boolean }[]; at: string } | null
+  replay: { id: number; state: 'running' | 'done' | 'cancelled' | 'failed'; asked: number; lost: number; gained: number; coverage: { before: number; after: number; low: number; high: number } | null } | null
+  /** A reason must be given: checks fail that passed, or good answers are lost. */
+  needsReason: boolean
+}
+/** One change word by word. */
+export interface ChangeText {
+  item: number
+  parts: { type: 'same' | 'gone' | 'new'; text: string }[]
+}

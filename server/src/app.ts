@@ -77,7 +77,7 @@ function gatekeeper(accounts: Accounts, conversations: Conversations): Gatekeepe
     async visitor(req: Request) {
       const token = /^Bearer ([0-9a-f]{64})$/.exec(req.get('authorization') ?? '')?.[1]
       const visitor = token ? await conversations.visitorBy(token) : null
-      return visitor && { id: visitor.id, door: String(req.params.door) }
+      return visitor && { id: visitor.id, door: String(req.params.door), team: req.session.user !== undefined }
     },
   }
 }

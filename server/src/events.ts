@@ -8,6 +8,10 @@ export interface Happenings {
   typing: { conversation: number; who: 'visitor' | 'agent'; name: string }
   /** Visitors get another release. */
   release: { number: number }
+  /** Something in the draft has changed; `item` is 0 for several. */
+  draft: { item: number }
+  /** A replay has got further, or ended. */
+  replay: { id: number }
   /** A person's access has changed or ended. */
   access: { user: number }
   /** A visitor was forgotten or blocked. */

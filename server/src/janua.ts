@@ -50,9 +50,19 @@ import { siteTables } from './library/sites/models.ts'
 import { siteRoutes } from './library/sites/routes.ts'
 import { Sites } from './library/sites/service.ts'
 import { Vocabulary } from './library/vocabulary.ts'
+import { Choices } from './releases/choice.ts'
+import { CheckLists } from './releases/checkLists.ts'
+import { Checks } from './releases/checks.ts'
 import { Draft } from './releases/draft.ts'
 import { LivePointer } from './releases/livePointer.ts'
+import { releaseTables } from './releases/models.ts'
+import { proofRoutes } from './releases/proofRoutes.ts'
+import { Proofs } from './releases/proofs.ts'
+import { Rehearsal } from './releases/rehearsal.ts'
+import { Replays } from './releases/replays.ts'
 import { releaseRoutes } from './releases/routes.ts'
+import { Schedule } from './releases/schedule.ts'
+import { Threshold } from './releases/threshold.ts'
 import { Releases } from './releases/service.ts'
 import { openSockets } from './sockets.ts'
 
@@ -68,7 +78,7 @@ export interface Options {
 
 /** Janua put together: the one place where parts are given what they need. */
 export function createJanua({ db, sessionSecret, clock = systemClock, log = pino({ level: 'warn' }), outside = REAL_WORLD, rewriter = null }: Options) {
-  const tables = { ...accountTables(db), ...contentTables(db), ...siteTables(db), ...healthTables(db), ...conversationTables(db), ...handoverTables(db), ...coverageTables(db) }
+  const tables = { ...accountTables(db), ...contentTables(db), ...siteTables(db), ...healthTables(db), ...conversationTables(db), ...handoverTables(db), ...coverageTables(db), ...releaseTables(db) }
   const events = new Events()
   const audit = new Audit(tables, clock)
   const users = new Names(tables, events)
@@ -76,10 +86,17 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const accounts = new Accounts({ db, tables, sessions, audit, events, clock })
 
   const live = new LivePointer(tables)
-  const draft = new Draft({ db, tables, live, users, audit, clock })
+  const draft = new Draft({ db, tables, live, users, audit, events, clock })
   const engine = new EngineHost({ db, tables, live, draft })
   const prepare = (release: number) => engine.release(release).then(() => undefined)
-  const releases = new Releases({ db, tables, draft, live, users, audit, events, clock, prepare, newestModel: () => engine.newestModel() })
+  const choices = new Choices({ draft, live, engine })
+  const checks = new Checks({ db, tables, choices, engine, users, audit, clock })
+  const checkLists = new CheckLists({ tables, checks, engine })
+  const replays = new Replays({ db, tables, choices, engine, users, audit, events, clock })
+  const proofs = new Proofs({ tables, choices, checks, replays })
+  const releases = new Releases({ db, tables, draft, live, users, audit, events, clock, prepare, prepareChoice: (choice) => choices.compiled(choice).then(() => undefined), newestModel: () => engine.newestModel(), proofOf: (choice) => proofs.ofChoice(choice, true) })
+  const schedule = new Schedule({ tables, draft, choices, proofs, releases, users, audit, clock })
+  const rehearsal = new Rehearsal({ tables, engine, clock })
   const articles = new Articles({ db, draft, live, users, clock, nearestPart: (item, question) => engine.nearestPart(item, question) })
   const documents = new Documents({ draft, live, users })
   const glossary = new Vocabulary('glossary', { tables, draft, live, users })
@@ -95,6 +112,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const exporter = new Exporter({ tables, files, audit, clock })
   const doors = new Doors({ tables, draft, live, engine, clock })
 
+  const threshold = new Threshold({ db, tables, engine, choices, doors })
   const learning = new Learning({ db, tables, engine, clock })
   const rewording = new Rewording({ rewriter })
   const threads = new Threads({ db, tables, users, events, clock })
@@ -111,7 +129,8 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     ...libraryRoutes({ articles, documents, glossary, courtesies, importer, exporter, insights, files }),
     ...siteRoutes(sites, hosts),
     ...healthRoutes(health, links),
-    ...releaseRoutes(releases, draft, engine, mends, clock),
+    ...releaseRoutes({ releases, schedule, proofs, draft, live, tables, mends }),
+    ...proofRoutes({ rehearsal, judgements, checks, checkLists, replays, threshold }),
     ...doorRoutes({ doors, conversations, handover }),
     ...handoverRoutes({ queues, desk, draft, live, tables }),
     ...coverageRoutes(unsettled, mends, judgements),
@@ -124,13 +143,14 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     sessions.stop()
     await importer.close()
     await sites.close()
+    await replays.close()
     await sockets.close()
     await new Promise<void>((done) => {
       server.close(() => done())
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, engine, learning, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
+  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, proofs, engine, learning, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
 }
 
 export type Janua = ReturnType<typeof createJanua>

@@ -36,8 +36,10 @@ async function main(): Promise<void> {
   await janua.mends.prove()
   await janua.importer.breakOff()
   await janua.sites.breakOff()
+  await janua.replays.takeUp()
   const ticking = setInterval(() => void Promise.allSettled([janua.sites.tick(), janua.links.tick()]), 10 * 60_000)
   const learning = setInterval(() => void janua.learning.tick().catch((cause: unknown) => process.stderr.write(`Learning failed: ${String(cause)}\n`)), 30_000)
+  const proving = setInterval(() => void Promise.allSettled([janua.checks.tick(), janua.schedule.tick()]), 3_000)
   await new Promise<void>((done, failed) => {
     janua.server.once('error', failed)
     janua.server.listen(handed.port, '127.0.0.1', done)
@@ -51,6 +53,7 @@ async function main(): Promise<void> {
     ending = true
     clearInterval(ticking)
     clearInterval(learning)
+    clearInterval(proving)
     await janua.close()
     await db.close()
     process.exit(0)

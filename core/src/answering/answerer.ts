@@ -90,6 +90,8 @@ export interface Answer {
 export interface AnswerSettings {
   /** Confidence from which Janua answers, 0 to 1. */
   sill: number
+  /** Sills of collections that have one of their own. */
+  sills?: Readonly<Record<string, number>>
   model?: ConfidenceModel
   /** The day of the question at its door, as "2026-11-23": fixed answers outside their dates are left out. */
   day?: string
@@ -117,7 +119,7 @@ const NEAR_SHOWN = 3
  * @param question one question, already masked
  */
 export function answerQuestion(index: ReleaseIndex, question: string, settings: AnswerSettings): Answer {
-  const { sill, model = DEFAULT_CONFIDENCE } = settings
+  const { model = DEFAULT_CONFIDENCE } = settings
   const { text, named, sought } = readDays(question, settings.day, index.language)
   const own = questionTerms(text, index)
   const terms = settings.before ? withCarried(own, settings.before.text, index) : own
@@ -127,6 +129,7 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
   const { found: ranked, leftOut } = counted(terms, index, settings, days)
   const found = fitting(ranked, terms, { days: sought.length > 0 ? sought : days, values: sizesAmong(values), text: folded }, index)
   const candidates = judged(found, terms, index, model, settings.before?.item)
+  const sill = settings.sills?.[candidates[0]?.shown.collection ?? ''] ?? settings.sill
   const trace: Trace = { terms: terms.map(shownTerm), days: named.map(({ words, days }) => ({ words, days })), candidates: candidates.map(({ shown }) => shown), sill, ...(settings.before && { carried: settings.before.text }), leftOut, rule: 'nothing found', passages: index.size }
   const silent = (outcome: Outcome, more: Partial<Answer> = {}): Answer => ({ outcome, confidence: 0, blocks: [], sources: [], near: [], trace, ...more })
 

@@ -61,6 +61,28 @@ export function answerMessage(index: ReleaseIndex, message: string, { turns = []
   return { wantsPerson, asked }
 }
 
+/** Plays a whole conversation: each message is answered after those before it, the oldest first. */
+export function converse(index: ReleaseIndex, messages: readonly string[], settings: MessageSettings): Reply[] {
+  const replies: Reply[] = []
+  for (const message of messages) replies.push(answerMessage(index, message, { ...settings, turns: [...(settings.turns ?? []), ...turnsOf(replies)] }))
+  return replies
+}
+
+/** What was asked in a conversation; a reply to our own question back takes the place of the question that it settles. */
+export function turnsOf(replies: readonly Reply[]): Turn[] {
+  const turns: Turn[] = []
+  for (const asked of replies.flatMap((reply) => reply.asked)) {
+    if (asked.replies) turns.pop()
+    turns.push(turnOf(asked))
+  }
+  return turns
+}
+
+/** One question of the log asked again, after what stood before it in its conversation. */
+export function answerAfter(index: ReleaseIndex, text: string, before: Turn | undefined, settings: AnswerSettings): AskedQuestion {
+  return askedAfter(index, text, { before, settings })
+}
+
 /** A reply to our own question back: one of the readings, or the same thing in a third wording. */
 function replyTo(index: ReleaseIndex, text: string, before: Turn | undefined, settings: AnswerSettings): AskedQuestion | undefined {
   if (!before?.readings) return undefined

@@ -4,7 +4,7 @@ import type { Sequelize } from 'sequelize'
 import { completeDoor } from '../doors/starter.ts'
 import type { ContentTables, EngineModelRow } from '../library/models.ts'
 import type { Draft } from '../releases/draft.ts'
-import type { LivePointer } from '../releases/livePointer.ts'
+import type { Asker, LivePointer } from '../releases/livePointer.ts'
 import { problem } from '../http/problems.ts'
 import { type ContentPin, Indices, readContent } from './indices.ts'
 
@@ -35,6 +35,7 @@ const CONTENT: readonly ItemKind[] = ['article', 'fixed', 'document']
 /** Holds the indices of the releases in use, and of the draft. */
 export class EngineHost {
   private readonly compiled = new Map<number, Promise<CompiledRelease>>()
+  private readonly tried = new Map<string, Promise<CompiledRelease>>()
   private readonly indices: Indices
   private draftKey = ''
   private draftCompiled: Promise<CompiledRelease> | undefined
@@ -70,6 +71,19 @@ export class EngineHost {
     return this.draftCompiled
   }
 
+  /** Any set of revisions, made ready as the next release would be; the newest few are kept. */
+  async of(pinned: readonly Pinned[]): Promise<CompiledRelease> {
+    const newest = await this.newestModel()
+    const key = `${keyOf(pinned)} ${newest?.id ?? 0}`
+    const known = this.tried.get(key)
+    if (known) return known
+    const made = this.compile(0, pinned, newest?.model)
+    this.tried.set(key, made)
+    made.catch(() => this.tried.delete(key))
+    for (const old of [...this.tried.keys()].slice(0, -KEPT)) this.tried.delete(old)
+    return made
+  }
+
   /** The articles, fixed answers and documents of a release, with their texts. */
   contentOf({ content }: CompiledRelease): Promise<ContentItem[]> {
     return readContent(this.needs.tables, content)
@@ -82,8 +96,10 @@ export class EngineHost {
     return best ? index.passage(best.doc).passage.part : null
   }
 
-  async openDoor(key: string): Promise<{ release: CompiledRelease; door: OpenDoor }> {
-    const release = await this.live()
+  /** A door as somebody gets it: not all may get the same release. */
+  async openDoor(key: string, who?: Asker): Promise<{ release: CompiledRelease; door: OpenDoor }> {
+    const number = await this.needs.live.readFor(who)
+    const release = number === null ? null : await this.release(number)
     const door = release?.doors.find((each) => each.key === key)
     if (!release || !door) throw problem('DOOR_NOT_FOUND', key)
     return { release, door }

@@ -66,8 +66,8 @@ export class Learning {
   /** Judged and voted questions, the newest first; of several judgements a lead's goes before an agent's, and then the newest. */
   private async judged(): Promise<JudgedQuestion[]> {
     const judged = await this.needs.db.query<{ text: string; item: number; verdict: Verdict; role: 'lead' | 'agent' }>(
-      `SELECT q.text, q.item_id AS item, j.verdict, j.role FROM judgements j JOIN questions q ON q.id = j.question_id
-       WHERE q.item_id IS NOT NULL AND j.id = (SELECT k.id FROM judgements k WHERE k.question_id = q.id ORDER BY k.role = 'lead' DESC, k.id DESC LIMIT 1) ORDER BY j.id DESC LIMIT ${MOST_JUDGED}`,
+      `SELECT text, item_id AS item, verdict, role FROM (SELECT j.*, ROW_NUMBER() OVER (PARTITION BY norm, item_id, ordinal ORDER BY role = 'lead' DESC, id DESC) AS place FROM judgements j WHERE item_id IS NOT NULL AND verdict <> 'partly') standing
+       WHERE place = 1 ORDER BY id DESC LIMIT ${MOST_JUDGED}`,
       { type: QueryTypes.SELECT },
     )
     const voted = await this.needs.db.query<{ text: string; item: number; vote: number }>(

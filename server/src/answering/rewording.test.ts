@@ -9,7 +9,7 @@ import { PATIENCE_MS } from './rewording.ts'
 const BASKET = article('Cats on board', 'On the night boat, cats may stay in a cabin, free of charge. A cat does not need a ticket. The basket is at most 60 cm long.\n', ['Can I bring my cat?'])
 const STEPS = article('Get your money back', '1. Open the link in the mail.\n2. Choose **Money back**.\n3. Confirm.\n', ['How do I get my money back?'])
 const TICKET = article('Tickets for parrots', 'A parrot does not need a ticket on our boats.\n', ['Does my parrot need a ticket?'])
-const RULES: DoorRules = { length: 'middle', rewriting: { on: true, tone: 'plain', elsewhere: false }, declines: [] }
+const RULES: DoorRules = { length: 'middle', rewriting: { on: true, tone: 'plain', elsewhere: false }, declines: [], sills: {} }
 
 describe('rewording', () => {
   let standIn: RewriterStandIn

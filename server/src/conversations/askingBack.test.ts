@@ -13,7 +13,7 @@ describe('a question back', () => {
   before(async () => {
     ;({ janua, close } = await freshJanua())
     const declines = [{ about: 'politics', phrases: ['election'], reply: { en: 'I do not talk about politics.', de: 'Über Politik rede ich nicht.' } }]
-    await openHouse(janua, [BOOKING, PASS, BAGS], { rules: { length: 'middle', rewriting: { on: false, tone: 'plain', elsewhere: false }, declines } })
+    await openHouse(janua, [BOOKING, PASS, BAGS], { rules: { length: 'middle', rewriting: { on: false, tone: 'plain', elsewhere: false }, declines, sills: {} } })
   })
   after(() => close())
   const last = async (someone: Awaited<ReturnType<typeof visitor>>) => {

@@ -51,7 +51,7 @@ export function turnOfRow({ text, outcome, trace, itemId, nearestItem }: Pick<Qu
 
 /** How a door answers at a moment: its sill and rules, its key, the day that it is there, and how sure the release may be. */
 export function settingsAt({ model }: Pick<CompiledRelease, 'model'>, { threshold, key, timeZone, rules }: OpenDoor, at: Date): AnswerSettings {
-  return { model, sill: threshold, door: key, day: dayIn(timeZone, at), length: rules.length, declines: rules.declines }
+  return { model, sill: threshold, door: key, day: dayIn(timeZone, at), sills: rules.sills, length: rules.length, declines: rules.declines }
 }
 
 /** Equal questions have an equal form: their folded words. */

@@ -1,8 +1,9 @@
-import type { AnswerData, SignedIn, Verdict, WhyView } from '@janua/contracts'
+import type { AnswerData, SignedIn, Verdict, VerdictInput, WhyView } from '@janua/contracts'
+import { blockText, fingerprint, maskPrivate } from '@janua/core'
 import type { Audit } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationTables } from '../conversations/models.ts'
-import { leftUnsettled } from '../conversations/respond.ts'
+import { leftUnsettled, normOf } from '../conversations/respond.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Desk } from '../handover/desk.ts'
 import { problem } from '../http/problems.ts'
@@ -40,11 +41,21 @@ export class Judgements {
       if (!message) throw problem('MESSAGE_NOT_FOUND')
       const data = message.data as unknown as AnswerData
       const questionId = data.question
-      await tables.judgements.create({ questionId, userId: user.id, role: user.role, verdict, createdAt: clock.now() }, { transaction })
+      const question = await tables.questions.findByPk(questionId, { transaction })
+      const { text, norm, doorId, itemId, revisionId, ordinal, confidence } = question!
+      const print = fingerprint(data.blocks.map(blockText).join('\n'))
+      await tables.judgements.create({ questionId, userId: user.id, role: user.role, verdict, text, norm, doorId, itemId, revisionId, ordinal, print, confidence, origin: 'desk', createdAt: clock.now() }, { transaction })
       const standing = await this.standing(questionId, transaction)
       await message.update({ data: { ...data, judged: standing } }, { transaction })
-      const question = await tables.questions.findByPk(questionId, { transaction })
       await question!.update({ unsettled: standing === 'wrong' || leftUnsettled(question!) }, { transaction })
+    })
+  }
+
+  /** Judges an answer outside a conversation: of a rehearsal, a replay, or of those chosen to set the threshold. */
+  async judgeAnswer(user: SignedIn, { item, revision, door, wanted, wantedId, text, ...given }: VerdictInput): Promise<void> {
+    const masked = maskPrivate(text)
+    await this.needs.tables.judgements.create({
+      ...given, text: masked, norm: normOf(masked), questionId: null, userId: user.id, role: user.role, doorId: door, itemId: item, revisionId: revision, wanted, wantedId, createdAt: this.needs.clock.now(),
     })
   }
 

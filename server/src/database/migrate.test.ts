@@ -5,6 +5,7 @@ import * as first from './migrations/2026-11-23-first-tables.ts'
 import * as judgements from './migrations/2026-11-24-judgements.ts'
 import * as library from './migrations/2026-11-25-library.ts'
 import * as engineModels from './migrations/2026-11-26-engine-models.ts'
+import * as proofs from './migrations/2026-11-27-proofs.ts'
 
 describe('migrate', () => {
   const db = connect({ ...(JSON.parse(process.env.JANUA_TEST_DB ?? '{"host":"","port":1,"user":"","password":""}') as DatabaseAddress), name: 'janua_test' })
@@ -13,11 +14,11 @@ describe('migrate', () => {
   after(() => db.close())
 
   it('takes each step once', async () => {
-    expect(await migrate(db)).to.eql(['2026-11-23-first-tables', '2026-11-24-judgements', '2026-11-25-library', '2026-11-26-engine-models'])
+    expect(await migrate(db)).to.eql(['2026-11-23-first-tables', '2026-11-24-judgements', '2026-11-25-library', '2026-11-26-engine-models', '2026-11-27-proofs'])
     expect(await migrate(db)).to.eql([])
   })
   it('knows the way back: nothing of ours is left', async () => {
-    for (const statement of [...engineModels.down, ...library.down, ...judgements.down, ...first.down]) await db.query(statement)
+    for (const statement of [...proofs.down, ...engineModels.down, ...library.down, ...judgements.down, ...first.down]) await db.query(statement)
     expect(await tables()).to.eql(['migrations'])
   })
   it('keeps text of every script and kind', async () => {

@@ -85,6 +85,6 @@ export function tidy({ title, key, colour, threshold, firstQuestions, texts, tim
   return { title, key, colour, threshold, firstQuestions, texts: ordered as DoorContent['texts'], timeZone, hours: hours.map((day) => day.map(({ from, to }) => ({ from, to }))), allowedSites, rules: tidyRules(rules) }
 }
 
-function tidyRules({ length, rewriting: { on, tone, elsewhere }, declines }: DoorRules): DoorRules {
-  return { length, rewriting: { on, tone, elsewhere }, declines: declines.map(({ about, phrases, reply: { en, de } }) => ({ about, phrases, reply: { en, de } })) }
+function tidyRules({ length, rewriting: { on, tone, elsewhere }, declines, sills }: DoorRules): DoorRules {
+  return { length, rewriting: { on, tone, elsewhere }, declines: declines.map(({ about, phrases, reply: { en, de } }) => ({ about, phrases, reply: { en, de } })), sills: Object.fromEntries(Object.entries(sills ?? {}).sort(([a], [b]) => a.localeCompare(b))) }
 }

@@ -41,5 +41,5 @@ export function starterDoor(title: string, key: string): DoorContent {
 /** A door as it was saved, with what doors did not have then. */
 export function completeDoor(content: DoorContent): DoorContent {
   const { rules = STARTER_RULES, texts } = content
-  return { ...content, texts: { en: { ...en, ...texts.en }, de: { ...de, ...texts.de } }, rules }
+  return { ...content, texts: { en: { ...en, ...texts.en }, de: { ...de, ...texts.de } }, rules: { ...STARTER_RULES, ...rules } }
 }

@@ -1,4 +1,4 @@
-import { openAt, route, type Situation, type Trace } from '@janua/core'
+import { openAt, route, type Situation, situationOf } from '@janua/core'
 import type { Transaction } from 'sequelize'
 import type { EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
@@ -61,7 +61,7 @@ export class Handover {
 
   private async handOver(visitor: KnownVisitor, id: number): Promise<void> {
     const { engine, threads, tables, queues, clock } = this.needs
-    const { release, door } = await engine.openDoor(visitor.door)
+    const { release, door } = await engine.openDoor(visitor.door, { id: visitor.id, team: visitor.team ?? false })
     const fallback = await tables.queues.findOne({ order: [['id', 'ASC']] })
     if (!fallback) throw problem('INVALID', 'The team has no queue yet, so nobody could take this over. Please try the company’s mail or phone.')
     await threads.change(id, async (locked, transaction) => {
@@ -88,23 +88,7 @@ export class Handover {
       tables.questions.findAll({ where: { conversationId: conversation.id }, order: [['id', 'DESC']], limit: 6, transaction }),
       tables.visitors.findByPk(conversation.visitorId, { transaction }),
     ])
-    const unsettled = questions.filter((question) => question.unsettled)
-    const about = unsettled.length > 0 ? unsettled : questions.slice(0, 1)
     const lastWords = await tables.messages.findOne({ where: { conversationId: conversation.id, author: 'visitor' }, order: [['seq', 'DESC']], transaction })
-    const words = about.map((question) => question.text).reverse()
-    const near = about.flatMap((question) => nearCollections(question.trace))
-    return {
-      words: words.length > 0 ? words.join('\n') : (lastWords?.text ?? ''),
-      language: conversation.language,
-      collections: [...new Set(near)],
-      door: door.id,
-      told: { name: visitor?.name ?? '', mail: visitor?.mail ?? '' },
-    }
+    return situationOf(questions.reverse(), { language: conversation.language, door: door.id, told: { name: visitor?.name ?? '', mail: visitor?.mail ?? '' } }, lastWords?.text)
   }
-}
-
-/** Collections of the candidates that come within reach of the best one. */
-function nearCollections({ candidates }: Trace): string[] {
-  const best = candidates[0]?.confidence ?? 0
-  return candidates.filter(({ confidence, collection }) => collection && confidence >= Math.max(0.05, best / 2)).map(({ collection }) => collection)
 }

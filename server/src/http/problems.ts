@@ -33,6 +33,16 @@ export const PROBLEMS = {
 
   CHANGE_NOT_READY: { status: 409, text: (title: string) => `“${title}” is still in work. Mark it ready first, or leave it out.` },
   NOTHING_TO_PUBLISH: { status: 409, text: () => 'None of the chosen changes is left to publish. Somebody may have published them just now.' },
+  RELEASE_OPEN: { status: 409, text: (number: number) => `Release ${number} is not open to all yet. Open it to all or withdraw it first.` },
+  NOT_OPEN: { status: 409, text: (number: number) => `Release ${number} is not open to the team or to a share of visitors.` },
+  NEEDS_REASON: { status: 409, text: (what: string) => `${what}. Say why it is published all the same.` },
+  RELEASE_UNREADABLE: { status: 409, text: (which: string) => `The content ${which} cannot be made ready: part of it cannot be read. Visitors keep what they have.` },
+  SCHEDULE_GONE: { status: 409, text: () => 'This publication has been made or withdrawn already.' },
+  NOTHING_LIVE: { status: 409, text: () => 'Nothing is live yet, so there is nothing to compare with. Publish a first release.' },
+  REPLAY_NOT_FOUND: { status: 404, text: (id: number) => `There is no replay ${id}.` },
+  REPLAY_RUNNING: { status: 409, text: () => 'A replay is running already. Wait for it, or cancel it.' },
+  REPLAY_OVER: { status: 409, text: () => 'This replay has ended already.' },
+  CHECK_NOT_FOUND: { status: 404, text: (id: number) => `There is no check ${id} any more.` },
   RELEASE_NOT_FOUND: { status: 404, text: (number: number) => `There is no release ${number}.` },
   ALREADY_LIVE: { status: 409, text: (number: number) => `Visitors get release ${number} already.` },
 

@@ -8,6 +8,8 @@ import { problem, problemWith } from './problems.ts'
 export interface KnownVisitor {
   id: number
   door: string
+  /** A person of the team is signed in where this visitor asks. */
+  team?: boolean
 }
 
 /** What a route's handler gets: checked input and who is asking. */

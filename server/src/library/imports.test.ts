@@ -55,7 +55,7 @@ describe('imports', () => {
     expect(again.parts[3]!.phrasings).to.eql(['What is a small boat an hour?'])
   })
   it('answers from a document with its page, and never from a part left out', async () => {
-    const ask = async (question: string) => (await janua.engine.draft()).index && (await editor.post('/rehearsal', { question, door: (await janua.engine.draft()).doors[0]!.id, release: null })).body
+    const ask = async (question: string) => (await janua.engine.draft()).index && (await editor.post('/rehearsal', { messages: [question], door: (await janua.engine.draft()).doors[0]!.id, release: null })).body.messages[0].asked[0].answer
     const answer = await ask('limits of weight')
     expect(answer.trace.candidates[0]).to.include({ title: 'Conditions of carriage', page: 2 })
     const asked = await ask('which licence do I need for hiring a boat')

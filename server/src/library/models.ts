@@ -1,4 +1,4 @@
-import type { ImportState, ImportView, ItemKind } from '@janua/contracts'
+import type { ImportState, ImportView, ItemKind, Proof } from '@janua/contracts'
 import type { ConfidenceModel } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
 import { flag, id, json, ref, table, text, time, whole } from '../database/tables.ts'
@@ -41,6 +41,10 @@ export interface ReleaseRow {
   changes: unknown
   /** The confidence model that it froze; null for the one that Janua ships. */
   modelId: number | null
+  /** Why it was published although checks failed or good answers were lost. */
+  because: string | null
+  /** How checks and replay stood then. */
+  proof: Proof | null
   createdBy: number | null
   createdAt: Date
 }
@@ -88,7 +92,7 @@ export function contentTables(db: Sequelize) {
       sourceHash: text(64), uid: text(36), siteId: ref, draftRevision: ref, ready: flag, updatedBy: ref, updatedAt: time, createdAt: time,
     }),
     revisions: table<RevisionRow>(db, 'revisions', { id, itemId: ref, hash: text(64), content: json('content'), authorId: ref, createdAt: time }),
-    releases: table<ReleaseRow>(db, 'releases', { id, note: text(500), hash: text(64), previous: ref, changes: json('changes'), modelId: ref, createdBy: ref, createdAt: time }),
+    releases: table<ReleaseRow>(db, 'releases', { id, note: text(500), hash: text(64), previous: ref, changes: json('changes'), modelId: ref, because: text(500), proof: json('proof'), createdBy: ref, createdAt: time }),
     engineModels: table<EngineModelRow>(db, 'engine_models', { id, contentKey: text(64), model: json('model'), cases: whole, judged: whole, createdAt: time }),
     releaseItems: table<ReleaseItemRow>(db, 'release_items', {
       releaseId: { type: ref, primaryKey: true }, itemId: { type: ref, primaryKey: true }, revisionId: ref,

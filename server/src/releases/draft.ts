@@ -6,6 +6,7 @@ import type { Actor, Audit } from '../accounts/audit.ts'
 import { sha256 } from '../accounts/service.ts'
 import type { Clock } from '../clock.ts'
 import type { Row } from '../database/tables.ts'
+import type { Events } from '../events.ts'
 import { problem, problemWith } from '../http/problems.ts'
 import type { ContentTables, ItemRow, RevisionRow } from '../library/models.ts'
 import type { LivePointer } from './livePointer.ts'
@@ -40,6 +41,7 @@ interface Needs {
   live: LivePointer
   users: { nameOf(id: number | null): Promise<string> }
   audit: Audit
+  events: Events
   clock: Clock
 }
 
@@ -82,6 +84,7 @@ export class Draft {
     const item = await this.needs.tables.items.findByPk(id)
     if (!item) throw problem('ARTICLE_NOT_FOUND', id)
     await item.update({ ready })
+    this.needs.events.tell('draft', { item: id })
     await this.needs.audit.note(actor, ready ? 'marked ready' : 'marked in work', item.title, { item: id })
   }
 
@@ -146,8 +149,11 @@ export class Draft {
     return item
   }
 
-  private within<T>(outer: Transaction | undefined, work: (transaction: Transaction) => Promise<T>): Promise<T> {
-    return outer ? work(outer) : this.needs.db.transaction(work)
+  private async within<T>(outer: Transaction | undefined, work: (transaction: Transaction) => Promise<T>): Promise<T> {
+    if (outer) return work(outer)
+    const value = await this.needs.db.transaction(work)
+    this.needs.events.tell('draft', { item: 0 })
+    return value
   }
 }
 

@@ -1,10 +1,25 @@
 import type { ChangeState } from '@janua/contracts'
-import type { Pinned } from '@janua/core'
+import { type Pinned, placeOf } from '@janua/core'
 import type { Transaction } from 'sequelize'
 import type { AccountTables } from '../accounts/models.ts'
 import type { ContentTables, ItemRow } from '../library/models.ts'
 
 const NAME = 'live_release'
+const OPEN = 'open_release'
+
+/** A release that only the team, or a share of the visitors, gets. */
+export interface OpenTo {
+  number: number
+  audience: 'team' | 'share'
+  share: number
+  since: string
+}
+
+/** Who asks: a visitor by number, and whether a person of the team is behind it. */
+export interface Asker {
+  id: number
+  team: boolean
+}
 
 /** The one pointer that says which release visitors get. It is read anew for every question, so that all processes agree. */
 export class LivePointer {
@@ -17,6 +32,25 @@ export class LivePointer {
 
   async set(release: number, transaction: Transaction): Promise<void> {
     await this.tables.settings.upsert({ name: NAME, value: release }, { transaction })
+  }
+
+  /** The release that not everybody gets yet; null when there is none. */
+  async open(transaction?: Transaction): Promise<OpenTo | null> {
+    const row = await this.tables.settings.findByPk(OPEN, { transaction })
+    return (row?.value as OpenTo | null | undefined) ?? null
+  }
+
+  async setOpen(open: OpenTo | null, transaction: Transaction): Promise<void> {
+    if (open) await this.tables.settings.upsert({ name: OPEN, value: open }, { transaction })
+    else await this.tables.settings.destroy({ where: { name: OPEN }, transaction })
+  }
+
+  /** Which release somebody gets: the team the open one, of the visitors always the same share of them. */
+  async readFor(who: Asker | undefined): Promise<number | null> {
+    const [live, open] = await Promise.all([this.read(), this.open()])
+    if (!open || !who) return live
+    const isAmong = who.team || (open.audience === 'share' && placeOf(`${open.number} ${who.id}`) < open.share)
+    return isAmong ? open.number : live
   }
 
   /** Whether visitors get this revision of an item, and if not, how far its change is. */

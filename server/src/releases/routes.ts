@@ -1,36 +1,53 @@
-import { idPath, publishInput, readyInput, rehearsalInput } from '@janua/contracts'
-import { answerQuestion, maskPrivate } from '@janua/core'
-import type { Clock } from '../clock.ts'
-import { settingsAt } from '../conversations/respond.ts'
-import type { EngineHost } from '../answering/engineHost.ts'
+import { choiceInput, idPath, openInput, publishInput, readyInput } from '@janua/contracts'
 import type { Mends } from '../coverage/mends.ts'
-import { problem } from '../http/problems.ts'
 import { type Route, route } from '../http/routing.ts'
+import type { ContentTables } from '../library/models.ts'
+import { changeText } from './differences.ts'
 import type { Draft } from './draft.ts'
+import type { LivePointer } from './livePointer.ts'
+import type { Proofs } from './proofs.ts'
+import type { Schedule } from './schedule.ts'
 import type { Releases } from './service.ts'
 import { summarise } from './summaries.ts'
 
-export function releaseRoutes(releases: Releases, draft: Draft, engine: EngineHost, mends: Mends, clock: Clock): Route[] {
+interface Needs {
+  releases: Releases
+  schedule: Schedule
+  proofs: Proofs
+  draft: Draft
+  live: LivePointer
+  tables: ContentTables
+  mends: Mends
+}
+
+export function releaseRoutes({ releases, schedule, proofs, draft, live, tables, mends }: Needs): Route[] {
+  const byId = { params: idPath }
   return [
     route('get', '/releases', 'release.read', {}, () => releases.list()),
     route('get', '/releases/state', 'release.read', {}, () => releases.state()),
-    route('get', '/releases/:id/differences', 'release.read', { params: idPath }, ({ params }) => releases.differences(params.id)),
+    route('get', '/releases/open', 'release.read', {}, () => releases.beside()),
+    route('get', '/releases/:id/differences', 'release.read', byId, ({ params }) => releases.differences(params.id)),
     route('post', '/releases', 'release.publish', { body: publishInput, status: 201 }, async ({ body, user }) => {
-      const { number } = await releases.publish(user, body.items, body.note)
-      return { number, proofs: await mends.prove() }
+      if (body.at !== null) return { number: null, scheduled: await schedule.add(user, body), proofs: [] }
+      const { number } = await releases.publish(user, body.items, body.note, body)
+      return { number, scheduled: null, proofs: await mends.prove() }
     }),
-    route('post', '/releases/:id/live', 'release.publish', { params: idPath }, async ({ params, user }) => {
+    route('post', '/releases/:id/live', 'release.publish', byId, async ({ params, user }) => {
       await releases.rollBack(user, params.id)
       return { number: params.id, proofs: await mends.prove() }
     }),
-    route('get', '/draft', 'change.read', {}, () => draft.changes()),
-    route('put', '/draft/:id/ready', 'change.ready', { params: idPath, body: readyInput }, ({ params, body, user }) => draft.setReady(user, params.id, body.ready)),
-    route('delete', '/draft/:id', 'change.discard', { params: idPath }, ({ params, user }) => draft.discard(user, params.id, summarise)),
-    route('post', '/rehearsal', 'rehearsal.ask', { body: rehearsalInput }, async ({ body }) => {
-      const compiled = body.release === null ? await engine.draft() : await engine.release(body.release)
-      const door = compiled.doors.find(({ id }) => id === body.door)
-      if (!door) throw problem('DOOR_NOT_FOUND', String(body.door))
-      return answerQuestion(compiled.index, maskPrivate(body.question), settingsAt(compiled, door, clock.now()))
+    route('post', '/releases/:id/open', 'release.publish', { ...byId, body: openInput }, async ({ params, body, user }) => {
+      await releases.open(user, params.id, body.audience, body.share)
+      return { number: params.id, proofs: await mends.prove() }
     }),
+    route('delete', '/releases/:id/open', 'release.publish', byId, ({ params, user }) => releases.withdraw(user, params.id)),
+    route('get', '/scheduled', 'release.read', {}, () => schedule.list()),
+    route('delete', '/scheduled/:id', 'release.publish', byId, ({ params, user }) => schedule.withdraw(user, params.id)),
+
+    route('get', '/draft', 'change.read', {}, () => draft.changes()),
+    route('get', '/draft/:id/text', 'change.read', byId, ({ params }) => changeText(params.id, { tables, draft, live })),
+    route('post', '/draft/proof', 'change.read', { body: choiceInput }, ({ body }) => proofs.of(body.items, true)),
+    route('put', '/draft/:id/ready', 'change.ready', { ...byId, body: readyInput }, ({ params, body, user }) => draft.setReady(user, params.id, body.ready)),
+    route('delete', '/draft/:id', 'change.discard', byId, ({ params, user }) => draft.discard(user, params.id, summarise)),
   ]
 }

@@ -1,0 +1,112 @@
+import type { Answer, AnswerKind, AnswerSettings, Outcome } from '../answering/answerer.ts'
+import { answerAfter, type Turn } from '../answering/conversation.ts'
+import { blockText } from '../library/blocks.ts'
+import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
+import { fingerprint } from '../text/fingerprint.ts'
+
+/** A passage of a release, as a replay keeps it. */
+export interface ReplayPlace {
+  item: number
+  revision: number
+  ordinal: number
+  title: string
+  /** Headings down to the passage. */
+  path: string[]
+}
+
+/** What one release says to one question of the log. */
+export interface ReplaySide {
+  outcome: Outcome
+  kind?: AnswerKind
+  confidence: number
+  place?: ReplayPlace
+  /** The words of the answer, at most TEXT_KEPT of them in letters, and their fingerprint in full. */
+  text: string
+  print: string
+  /** What would be answered were the sill at nought. */
+  best?: ReplayPlace & { collection: string; confidence: number }
+  /** Between what it asks back. */
+  readings?: string[]
+}
+
+const TEXT_KEPT = 900
+
+/** Asks one question of the log again. What had been asked back about is over: the question stands for itself. */
+export function replayAnswer(index: ReleaseIndex, text: string, before: Turn | undefined, settings: AnswerSettings): ReplaySide {
+  return sideOf(answerAfter(index, text, before && { subject: before.subject, item: before.item }, settings).answer)
+}
+
+/** What is kept of an answer to compare it with another. */
+export function sideOf({ outcome, kind, confidence, blocks, sources, readings, trace }: Answer): ReplaySide {
+  const text = blocks.map(blockText).join('\n')
+  const [source, best] = [sources[0], trace.candidates[0]]
+  return {
+    outcome, confidence, text: text.slice(0, TEXT_KEPT), print: fingerprint(text),
+    ...(kind && { kind }),
+    ...(source && { place: placeOfSource(source) }),
+    ...(best && { best: { ...placeOfSource(best), collection: best.collection, confidence: best.confidence } }),
+    ...(readings && { readings: readings.map(({ label }) => label) }),
+  }
+}
+
+function placeOfSource({ item, revision, ordinal, title, path }: ReplayPlace): ReplayPlace {
+  return { item, revision, ordinal, title, path }
+}
+
+/**
+ * What became of a question between two releases. *Lost*: a good answer is gone, or another passage stands for it that is neither judged
+ * right nor surer. *Changed text*: the same passage says something else.
+ */
+export type ReplayChange = 'lost' | 'newly unanswered' | 'gained' | 'other passage' | 'changed text' | 'other' | 'same'
+
+/** The order in which a lead looks at them. */
+export const REPLAY_CHANGES: readonly ReplayChange[] = ['lost', 'newly unanswered', 'other passage', 'changed text', 'gained', 'other', 'same']
+
+/** How right people judged an answer to be, 0 to 1; undefined when nobody did. */
+export type JudgedAs = (side: ReplaySide) => number | undefined
+
+/** From this confidence on an answer that nobody judged counts as good. */
+export const GOOD = 0.8
+
+export function changeBetween(live: ReplaySide, draft: ReplaySide, judged: JudgedAs): ReplayChange {
+  if (!isAnswered(live)) return isAnswered(draft) ? 'gained' : live.outcome === draft.outcome ? 'same' : 'other'
+  const wasGood = (judged(live) ?? (live.confidence >= GOOD ? 1 : 0)) >= 1
+  if (!isAnswered(draft)) return wasGood ? 'lost' : 'newly unanswered'
+  if (live.print === draft.print && live.place!.item === draft.place!.item) return 'same'
+  if (samePassage(live.place!, draft.place!)) return 'changed text'
+  const isNoWorse = (judged(draft) ?? 0) >= 1 || draft.confidence > live.confidence
+  return wasGood && !isNoWorse ? 'lost' : 'other passage'
+}
+
+/** An edit may number passages anew: the same heading of the same article is the same passage too. */
+function samePassage(a: ReplayPlace, b: ReplayPlace): boolean {
+  return a.item === b.item && (a.ordinal === b.ordinal || (a.path.length > 0 && a.path.join('\n') === b.path.join('\n')))
+}
+
+/** Answered from the team's own content. */
+export function isAnswered({ outcome, kind }: Pick<ReplaySide, 'outcome' | 'kind'>): boolean {
+  return outcome === 'answered' && kind !== 'elsewhere'
+}
+
+/** What a question adds to coverage, 0 to 1: the judgement if there is one, else the confidence; nothing when it was not answered. */
+export function coverageOf(side: ReplaySide, judged: JudgedAs): number {
+  return isAnswered(side) ? (judged(side) ?? side.confidence) : 0
+}
+
+export interface FlowBand {
+  from: Outcome
+  to: Outcome
+  /** Questions, repeats counted. */
+  times: number
+}
+
+/** How many questions went from each outcome to each, the widest band first. */
+export function flowOf(pairs: readonly { live: ReplaySide; draft: ReplaySide; times: number }[]): FlowBand[] {
+  const bands = new Map<string, FlowBand>()
+  for (const { live, draft, times } of pairs) {
+    const key = `${live.outcome} ${draft.outcome}`
+    const band = bands.get(key) ?? { from: live.outcome, to: draft.outcome, times: 0 }
+    bands.set(key, { ...band, times: band.times + times })
+  }
+  return [...bands.values()].sort((a, b) => b.times - a.times)
+}

@@ -1,0 +1,136 @@
+import type { CheckInput, CheckList, CheckView } from '@janua/contracts'
+import { maskPrivate, type Names } from '@janua/core'
+import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Actor, Audit } from '../accounts/audit.ts'
+import type { EngineHost } from '../answering/engineHost.ts'
+import type { Clock } from '../clock.ts'
+import type { HandoverTables } from '../handover/models.ts'
+import { problem } from '../http/problems.ts'
+import type { ContentTables } from '../library/models.ts'
+import { runChecks } from './checkRunner.ts'
+import type { Choice, Choices } from './choice.ts'
+import type { CheckRow, CheckRunRow, ReleaseTables } from './models.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: ReleaseTables & Pick<ContentTables, 'items'> & HandoverTables
+  choices: Choices
+  engine: EngineHost
+  users: { nameOf(id: number | null): Promise<string> }
+  audit: Audit
+  clock: Clock
+}
+
+/** Questions with what must come: run on every change of the draft in the background, and before every release. */
+export class Checks {
+  private lastKey = ''
+
+  constructor(private readonly needs: Needs) {}
+
+  async list(): Promise<CheckList> {
+    const { tables, choices, users } = this.needs
+    const [rows, names, { key }, run] = await Promise.all([this.all(), this.names(), choices.of(null), tables.checkRuns.findOne({ order: [['id', 'DESC']] })])
+    const checks = rows.map(async (row): Promise<CheckView> => ({
+      id: row.id, messages: row.messages, comes: row.comes, item: row.itemId, contains: row.contains, lacks: row.lacks, queue: row.queueId, door: row.doorId, language: row.language, note: row.note,
+      itemTitle: row.itemId === null ? null : names.item(row.itemId),
+      queueName: row.queueId === null ? null : names.queue(row.queueId),
+      by: await users.nameOf(row.createdBy),
+      result: resultOf(row, run),
+    }))
+    return { checks: await Promise.all(checks), run: run && { passed: run.passed, failed: run.failed, at: run.createdAt.toISOString(), current: run.pinsKey === key }, judged: (await this.judgedRight()).length }
+  }
+
+  async add(actor: Actor, input: CheckInput): Promise<number> {
+    const { tables, audit, clock } = this.needs
+    const row = await tables.checks.create({ ...columnsOf(input), createdBy: actor.id, createdAt: clock.now() })
+    await audit.note(actor, 'added a check', row.question, { check: row.id })
+    this.lastKey = ''
+    return row.id
+  }
+
+  async save(actor: Actor, id: number, input: CheckInput): Promise<void> {
+    const row = await this.find(id)
+    await row.update(columnsOf(input))
+    await this.needs.audit.note(actor, 'changed a check', row.question, { check: id })
+    this.lastKey = ''
+  }
+
+  async remove(actor: Actor, id: number): Promise<void> {
+    const row = await this.find(id)
+    await row.destroy()
+    await this.needs.audit.note(actor, 'removed a check', row.question, { check: id })
+    this.lastKey = ''
+  }
+
+  /** Makes a check of every question whose answer was judged right and that has none yet. */
+  async addJudged(actor: Actor): Promise<number> {
+    const { tables, audit, clock } = this.needs
+    const judged = await this.judgedRight()
+    const rows = judged.map(({ text, item, door }) => ({ ...columnsOf({ messages: [text], comes: 'answer', item, contains: [], lacks: [], queue: null, door, language: 'en', note: 'judged right' }), createdBy: actor.id, createdAt: clock.now() }))
+    await tables.checks.bulkCreate(rows)
+    if (rows.length > 0) await audit.note(actor, 'added checks', `${rows.length} judged questions`, {})
+    this.lastKey = ''
+    return rows.length
+  }
+
+  /** Runs all checks on a choice of changes, or on the whole draft. */
+  async run(items: readonly number[] | null = null): Promise<CheckRunRow> {
+    return this.runOn(await this.needs.choices.of(items))
+  }
+
+  async runOn(choice: Choice): Promise<CheckRunRow> {
+    const { tables, choices, engine, clock } = this.needs
+    const rows = await this.all()
+    const results = await runChecks(choice, rows, { choices, live: await engine.live(), at: clock.now(), names: await this.names() })
+    return tables.checkRuns.create({ pinsKey: choice.key, passed: rows.length - results.length, failed: results.length, results, createdAt: clock.now() })
+  }
+
+  /** Runs the checks when the draft, or the list, has changed since they were run last. */
+  async tick(): Promise<void> {
+    const [{ key }, newest, count] = await Promise.all([this.needs.choices.of(null), this.needs.engine.newestModel(), this.needs.tables.checks.count()])
+    const now = `${key} ${newest?.id ?? 0} ${count}`
+    if (now === this.lastKey || count === 0) return
+    await this.run()
+    this.lastKey = now
+  }
+
+  /** The newest run on a choice; undefined when there was none since the list was last changed. */
+  async newestOf({ key }: Choice): Promise<CheckRunRow | null> {
+    return this.needs.tables.checkRuns.findOne({ where: { pinsKey: key }, order: [['id', 'DESC']] })
+  }
+
+  all(): Promise<CheckRow[]> {
+    return this.needs.tables.checks.findAll({ order: [['id', 'ASC']] })
+  }
+
+  async names(): Promise<Names> {
+    const [items, queues] = await Promise.all([this.needs.tables.items.findAll({ attributes: ['id', 'title'], raw: true }), this.needs.tables.queues.findAll({ raw: true })])
+    const [titles, called] = [new Map(items.map(({ id, title }) => [id, title])), new Map(queues.map(({ id, name }) => [id, name]))]
+    return { item: (id) => titles.get(id) ?? `article ${id}`, queue: (id) => called.get(id) ?? `queue ${id}` }
+  }
+
+  private judgedRight(): Promise<{ text: string; item: number; door: number | null }[]> {
+    return this.needs.db.query<{ text: string; item: number; door: number | null }>(
+      `SELECT s.text, s.item_id AS item, s.door_id AS door FROM (SELECT j.*, ROW_NUMBER() OVER (PARTITION BY norm ORDER BY role = 'lead' DESC, id DESC) AS place FROM judgements j WHERE item_id IS NOT NULL) s
+       JOIN items i ON i.id = s.item_id AND i.draft_revision IS NOT NULL WHERE s.place = 1 AND s.verdict = 'right' AND s.text <> '' AND NOT EXISTS (SELECT 1 FROM checks c WHERE c.question = s.text) ORDER BY s.id`,
+      { type: QueryTypes.SELECT },
+    )
+  }
+
+  private async find(id: number) {
+    const row = await this.needs.tables.checks.findByPk(id)
+    if (!row) throw problem('CHECK_NOT_FOUND', id)
+    return row
+  }
+}
+
+function resultOf({ id, createdAt }: CheckRow, run: CheckRunRow | null): CheckView['result'] {
+  if (!run || run.createdAt < createdAt) return null
+  const failure = run.results.find(({ check }) => check === id)
+  return failure ? { passed: false, ...failure } : { passed: true, problems: [], brokenBy: [], before: false }
+}
+
+export function columnsOf({ messages, comes, item, contains, lacks, queue, door, language, note }: CheckInput) {
+  const masked = messages.map(maskPrivate)
+  return { messages: masked, question: masked.at(-1)!, comes, itemId: item, contains, lacks, queueId: queue, doorId: door, language, note }
+}

@@ -1,0 +1,50 @@
+import type { OpenRelease, ShareOf } from '@janua/contracts'
+import { wilson } from '@janua/core'
+import { QueryTypes, type Sequelize } from 'sequelize'
+
+interface Sums {
+  release: number
+  n: number
+  visitors: number
+  answered: number
+  votedDown: number
+  wantsPerson: number
+  worth: number
+}
+
+/** What a question adds to coverage: the standing judgement of its answer, else its confidence, when it was answered from the team's content. */
+const WORTH = `CASE WHEN q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere' THEN COALESCE((SELECT CASE j.verdict WHEN 'right' THEN 1 WHEN 'partly' THEN 0.5 ELSE 0 END FROM judgements j
+  WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1), q.confidence) ELSE 0 END`
+
+/** How what was asked of some releases came out, since a moment. */
+async function sumsOf(db: Sequelize, releases: readonly number[], since: Date): Promise<Map<number, Sums>> {
+  if (releases.length === 0) return new Map()
+  const rows = await db.query<Sums>(
+    `SELECT q.release_id AS \`release\`, COUNT(*) AS n, COUNT(DISTINCT c.visitor_id) AS visitors, SUM(q.outcome = 'answered') AS answered, SUM(COALESCE(q.vote, 0) < 0) AS votedDown, SUM(q.wants_person) AS wantsPerson, SUM(${WORTH}) AS worth
+     FROM questions q LEFT JOIN conversations c ON c.id = q.conversation_id WHERE q.release_id IN (:releases) AND q.asked_at >= :since GROUP BY q.release_id`,
+    { replacements: { releases, since }, type: QueryTypes.SELECT },
+  )
+  return new Map(rows.map((row) => [row.release, Object.fromEntries(Object.entries(row).map(([name, value]) => [name, Number(value)])) as unknown as Sums]))
+}
+
+/** Coverage of what was asked of each release. */
+export async function coverageByRelease(db: Sequelize, releases: readonly number[]): Promise<Map<number, ShareOf>> {
+  const sums = await sumsOf(db, releases, new Date(0))
+  return new Map([...sums].map(([release, each]) => [release, shareOf(each.worth, each)]))
+}
+
+/** The outcomes of two releases that are open at once, since the newer one is. */
+export async function outcomesBeside(db: Sequelize, releases: { open: number; live: number | null }, since: Date): Promise<OpenRelease['outcomes']> {
+  const sums = await sumsOf(db, [releases.open, ...(releases.live === null ? [] : [releases.live])], since)
+  const side = (release: number | null) => {
+    const each = release === null ? undefined : sums.get(release)
+    return each ? { answered: shareOf(each.answered, each), votedDown: shareOf(each.votedDown, each), wantsPerson: shareOf(each.wantsPerson, each), coverage: shareOf(each.worth, each) } : null
+  }
+  return { open: side(releases.open), live: side(releases.live) }
+}
+
+/** Questions of one visitor hang together: the interval counts visitors where there are fewer of them. */
+function shareOf(hits: number, { n, visitors }: Pick<Sums, 'n' | 'visitors'>): ShareOf {
+  const effective = Math.min(n, visitors || n)
+  return { share: hits / n, ...wilson((hits / n) * effective, effective), n }
+}

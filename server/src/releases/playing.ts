@@ -1,0 +1,23 @@
+import { converse, maskPrivate, type Reply, route, type Routed, situationOf } from '@janua/core'
+import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
+import { leftUnsettled, settingsAt } from '../conversations/respond.ts'
+
+/** A conversation as it is rehearsed or checked. */
+export interface Played {
+  messages: readonly string[]
+  language: 'en' | 'de'
+  at: Date
+  told?: Record<string, string>
+}
+
+/** Plays a conversation at a door by the code that answers visitors. */
+export function play(release: CompiledRelease, door: OpenDoor, { messages, at }: Played): Reply[] {
+  return converse(release.index, messages.map(maskPrivate), { ...settingsAt(release, door, at), courtesies: release.courtesies })
+}
+
+/** Where the conversation would go if a person were asked for now; undefined where a release has no routing. */
+export function routed(release: CompiledRelease, door: OpenDoor, replies: readonly Reply[], { messages, language, told = {} }: Played): Routed | undefined {
+  if (!release.routing) return undefined
+  const questions = replies.flatMap(({ asked }) => asked).map(({ text, answer }) => ({ text, unsettled: leftUnsettled({ outcome: answer.outcome, kind: answer.kind ?? null }), trace: answer.trace }))
+  return route(situationOf(questions, { language, door: door.id, told }, messages.at(-1)), release.routing)
+}

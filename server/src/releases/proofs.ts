@@ -1,0 +1,35 @@
+import type { Proof } from '@janua/contracts'
+import type { Checks } from './checks.ts'
+import type { Choice, Choices } from './choice.ts'
+import type { ReleaseTables } from './models.ts'
+import type { Replays } from './replays.ts'
+
+/** What is proved of a choice of changes: its checks, and the newest replay of exactly these revisions. */
+export class Proofs {
+  constructor(private readonly needs: { tables: ReleaseTables; choices: Choices; checks: Checks; replays: Replays }) {}
+
+  /** @param fresh runs the checks now; else their newest run on this choice is told */
+  async of(items: readonly number[] | null, fresh = false): Promise<Proof> {
+    return this.ofChoice(await this.needs.choices.of(items), fresh)
+  }
+
+  async ofChoice(choice: Choice, fresh = false): Promise<Proof> {
+    const { checks } = this.needs
+    const [all, replay] = await Promise.all([checks.all(), this.replayOf(choice)])
+    const run = all.length === 0 ? null : fresh ? await checks.runOn(choice) : await checks.newestOf(choice)
+    const questions = new Map(all.map(({ id, question }) => [id, question]))
+    const failed = (run?.results ?? []).flatMap(({ check, problems, brokenBy, before }) => {
+      const question = questions.get(check)
+      return question === undefined ? [] : [{ question, problems, brokenBy: brokenBy.map(({ title }) => title), before }]
+    })
+    return { checks: run && { passed: run.passed, failed, at: run.createdAt.toISOString() }, replay, needsReason: failed.length > 0 || (replay?.lost ?? 0) > 0 }
+  }
+
+  private async replayOf({ key }: Choice): Promise<Proof['replay']> {
+    const row = await this.needs.tables.replays.findOne({ where: { pinsKey: key, state: ['running', 'done'] }, order: [['id', 'DESC']] })
+    if (!row) return null
+    const { id, state, asked, summary } = row
+    const coverage = summary && { before: summary.coverage.before, after: summary.coverage.after, ...summary.coverage.interval }
+    return { id, state, asked, lost: state === 'done' ? await this.needs.replays.lost(id) : 0, gained: summary?.changes.gained.times ?? 0, coverage }
+  }
+}

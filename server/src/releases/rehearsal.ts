@@ -1,0 +1,56 @@
+import type { Rehearsed, RehearsalInput, RehearsedMessage, RehearsedQuestion } from '@janua/contracts'
+import { type AskedQuestion, type Reply, sideOf } from '@janua/core'
+import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
+import type { Clock } from '../clock.ts'
+import { answerText, normOf } from '../conversations/respond.ts'
+import type { CoverageTables } from '../coverage/models.ts'
+import type { HandoverTables } from '../handover/models.ts'
+import { problem } from '../http/problems.ts'
+import { play, routed } from './playing.ts'
+import { Standing } from './standing.ts'
+
+interface Needs {
+  tables: CoverageTables & HandoverTables
+  engine: EngineHost
+  clock: Clock
+}
+
+/** A whole conversation asked of the draft or any release, at a door and a moment, with why each answer came. */
+export class Rehearsal {
+  constructor(private readonly needs: Needs) {}
+
+  async ask({ messages, door: doorId, release, at, language, told }: RehearsalInput): Promise<Rehearsed> {
+    const { engine, clock } = this.needs
+    const compiled = release === null ? await engine.draft() : await engine.release(release)
+    const door = compiled.doors.find(({ id }) => id === doorId)
+    if (!door) throw problem('DOOR_NOT_FOUND', String(doorId))
+    const played = { messages, language, told, at: at === null ? clock.now() : new Date(at) }
+    const began = performance.now()
+    const replies = play(compiled, door, played)
+    const milliseconds = (performance.now() - began) / messages.length
+    const standing = await Standing.of(this.needs.tables, replies.flatMap(({ asked }) => asked.map(({ text }) => normOf(text))))
+    const shown = replies.map(async (reply, i): Promise<RehearsedMessage> => {
+      const upToHere = { ...played, messages: messages.slice(0, i + 1) }
+      return {
+        text: messages[i]!,
+        courtesy: reply.courtesy?.replies ?? null,
+        wantsPerson: reply.wantsPerson,
+        asked: reply.asked.map((asked) => this.question(asked, { door, language, standing })),
+        queue: await this.queue(compiled, door, replies.slice(0, i + 1), upToHere),
+        milliseconds,
+      }
+    })
+    return { release: compiled.number, messages: await Promise.all(shown) }
+  }
+
+  private question({ text, carried, replies, answer }: AskedQuestion, { door, language, standing }: { door: OpenDoor; language: 'en' | 'de'; standing: Standing }): RehearsedQuestion {
+    const judged = standing.judgementOf(normOf(text), sideOf(answer))?.verdict ?? null
+    return { text, answer, judged, said: answerText(answer, door, language), ...(carried && { carried }), ...(replies && { replies }) }
+  }
+
+  private async queue(release: CompiledRelease, door: OpenDoor, replies: readonly Reply[], played: Parameters<typeof routed>[3]): Promise<RehearsedMessage['queue']> {
+    const to = routed(release, door, replies, played)
+    const queue = to && (await this.needs.tables.queues.findByPk(to.queue))
+    return queue ? { id: queue.id, name: queue.name, because: to.because } : null
+  }
+}

@@ -1,0 +1,80 @@
+import type { ReplayValidity } from '@janua/contracts'
+import { dayIn, fingerprint, guessLanguage, leanOf, type Turn } from '@janua/core'
+import { QueryTypes, type Sequelize } from 'sequelize'
+import { normOf } from '../conversations/respond.ts'
+
+/** A question of the log as it is asked again: once for each text, context and day. */
+export interface ReplayCase {
+  key: string
+  text: string
+  norm: string
+  before?: Turn
+  door: number
+  day: string
+  /** How often it was asked, and by whom how often. */
+  times: number
+  visitors: Map<number, number>
+}
+
+export interface Period {
+  from: Date
+  to: Date
+  validity: ReplayValidity
+  /** Questions that came later than this one are not part of it. */
+  last: number
+}
+
+interface LogRow {
+  id: number
+  conversation: number | null
+  visitor: number | null
+  door: number
+  text: string
+  language: 'en' | 'de'
+  askedAt: Date
+  carried: string | null
+  item: number | null
+}
+
+const AT_ONCE = 5_000
+
+/**
+ * The questions of a period, equal ones together, in the order in which they first came.
+ * @param zoneOf time zone of a door: its day decides which timetables hold
+ * @param now the day at which everything is asked when validity is taken as of now
+ */
+export async function casesOf(db: Sequelize, { from, to, validity, last }: Period, zoneOf: (door: number) => string, now: Date): Promise<ReplayCase[]> {
+  const cases = new Map<string, ReplayCase>()
+  let before: LogRow | undefined
+  for (let after = { conversation: -1, id: 0 }; ; ) {
+    const rows = await db.query<LogRow>(
+      `SELECT q.id, COALESCE(q.conversation_id, 0) AS conversation, c.visitor_id AS visitor, q.door_id AS door, q.text, q.language, q.asked_at AS askedAt, JSON_VALUE(q.trace, '$.carried') AS carried, COALESCE(q.item_id, q.nearest_item) AS item
+       FROM questions q LEFT JOIN conversations c ON c.id = q.conversation_id
+       WHERE q.asked_at >= :from AND q.asked_at < :to AND q.id <= :last AND (COALESCE(q.conversation_id, 0) > :conversation OR (COALESCE(q.conversation_id, 0) = :conversation AND q.id > :id))
+       ORDER BY COALESCE(q.conversation_id, 0), q.id LIMIT ${AT_ONCE}`,
+      { replacements: { from, to, last, ...after }, type: QueryTypes.SELECT },
+    )
+    for (const row of rows) {
+      const turn = before && row.conversation && before.conversation === row.conversation && leanOf(row.text, guessLanguage(row.text, row.language)) !== 'alone' ? turnAfter(before) : undefined
+      const day = dayIn(zoneOf(row.door), validity === 'asked' ? new Date(row.askedAt) : now)
+      put(cases, row, turn, day)
+      before = row
+    }
+    if (rows.length < AT_ONCE) return [...cases.values()]
+    after = { conversation: rows.at(-1)!.conversation!, id: rows.at(-1)!.id }
+  }
+}
+
+function turnAfter({ text, carried, item }: LogRow): Turn {
+  return { subject: carried ? `${text} ${carried}` : text, ...(item !== null && { item }) }
+}
+
+function put(cases: Map<string, ReplayCase>, { text, door, visitor, id }: LogRow, before: Turn | undefined, day: string): void {
+  const key = fingerprint(JSON.stringify([text.trim().toLowerCase(), before?.subject.toLowerCase() ?? '', before?.item ?? 0, door, day]))
+  const known = cases.get(key) ?? { key, text, norm: normOf(text) || text.slice(0, 300), door, day, times: 0, visitors: new Map(), ...(before && { before }) }
+  known.times++
+  // A question without a visitor (an imported log) stands for a visitor of its own.
+  const who = visitor ?? -id
+  known.visitors.set(who, (known.visitors.get(who) ?? 0) + 1)
+  cases.set(key, known)
+}

@@ -1,0 +1,237 @@
+import type { ReplayInput, ReplayQuestions, ReplayQuestionsQuery, ReplaySummary, ReplayView } from '@janua/contracts'
+import { type AnswerSettings, blocksOf } from '@janua/core'
+import { availableParallelism } from 'node:os'
+import type { Sequelize, WhereOptions } from 'sequelize'
+import type { Actor, Audit } from '../accounts/audit.ts'
+import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
+import type { Clock } from '../clock.ts'
+import { settingsAt } from '../conversations/respond.ts'
+import type { ConversationTables } from '../conversations/models.ts'
+import type { CoverageTables } from '../coverage/models.ts'
+import type { Row } from '../database/tables.ts'
+import type { Events } from '../events.ts'
+import { problem } from '../http/problems.ts'
+import type { ContentTables } from '../library/models.ts'
+import { type Choices, choiceOf } from './choice.ts'
+import type { ReleaseTables, ReplayResultRow, ReplayRow, ReplaySides } from './models.ts'
+import { casesOf, type ReplayCase } from './replayLog.ts'
+import { ReplayPool } from './replayPool.ts'
+import { type Replayed, resultOf, summaryOf } from './replaySummary.ts'
+import { Standing } from './standing.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: ReleaseTables & ConversationTables & CoverageTables & Pick<ContentTables, 'engineModels' | 'releases'>
+  choices: Choices
+  engine: EngineHost
+  users: { nameOf(id: number | null): Promise<string> }
+  audit: Audit
+  events: Events
+  clock: Clock
+}
+
+/** Cases of one task: small enough that a killed replay loses little, large enough that storing does not hold it up. */
+const AT_ONCE = 64
+const THREADS = Math.max(1, Math.min(4, availableParallelism()))
+
+/** What was really asked, asked again of the draft and of the live release. */
+export class Replays {
+  private running: { id: number; done: Promise<void>; stop: () => void } | undefined
+
+  constructor(private readonly needs: Needs) {}
+
+  /** Starts a replay of the draft, or of a choice from it, as they are now; later changes do not touch it. */
+  async start(actor: Actor, { from, to, validity, items }: ReplayInput): Promise<number> {
+    const { tables, choices, engine, clock, audit } = this.needs
+    if (this.running) throw problem('REPLAY_RUNNING')
+    if (!(Date.parse(from) < Date.parse(to))) throw problem('INVALID', 'The period ends before it begins.')
+    const live = await engine.live()
+    if (!live) throw problem('NOTHING_LIVE')
+    const [choice, model, last] = await Promise.all([choices.of(items), engine.newestModel(), tables.questions.max<number | null, InstanceType<typeof tables.questions>>('id')])
+    const row = await tables.replays.create({
+      state: 'running', pinsKey: choice.key, pins: choice.pins, items, liveRelease: live.number, modelId: model?.id ?? null, fromAt: new Date(from), toAt: new Date(to), validity, asked: 0, total: 0, done: 0,
+      lastQuestion: last ?? 0, createdBy: actor.id, createdAt: clock.now(),
+    })
+    await audit.note(actor, 'started a replay', `${from.slice(0, 10)} to ${to.slice(0, 10)}`, { replay: row.id })
+    this.run(row)
+    return row.id
+  }
+
+  /** Goes on with a replay that was cancelled or broken off; what was done is kept. */
+  async resume(actor: Actor, id: number): Promise<void> {
+    const row = await this.find(id)
+    if (this.running) throw problem('REPLAY_RUNNING')
+    if (row.state === 'done') throw problem('REPLAY_OVER')
+    await row.update({ state: 'running', problem: null })
+    await this.needs.audit.note(actor, 'resumed a replay', `Replay ${id}`, {})
+    this.run(row)
+  }
+
+  async cancel(actor: Actor, id: number): Promise<void> {
+    const row = await this.find(id)
+    if (row.state !== 'running') throw problem('REPLAY_OVER')
+    await row.update({ state: 'cancelled' })
+    await this.needs.audit.note(actor, 'cancelled a replay', `Replay ${id}`, {})
+    if (this.running?.id === id) this.running.stop()
+    await this.running?.done
+  }
+
+  /** After a start of the server: goes on with a replay in whose middle it was ended. */
+  async takeUp(): Promise<void> {
+    const row = await this.needs.tables.replays.findOne({ where: { state: 'running' }, order: [['id', 'DESC']] })
+    if (row && !this.running) this.run(row)
+  }
+
+  async ended(): Promise<void> {
+    await this.running?.done
+  }
+
+  /** Ends the work of this process; a replay under way stays to be taken up. */
+  async close(): Promise<void> {
+    this.running?.stop()
+    await this.running?.done
+  }
+
+  async list(): Promise<ReplayView[]> {
+    const rows = await this.needs.tables.replays.findAll({ order: [['id', 'DESC']], limit: 30 })
+    return Promise.all(rows.map((row) => this.view(row)))
+  }
+
+  async read(id: number): Promise<ReplayView> {
+    return this.view(await this.find(id))
+  }
+
+  /** The questions behind a band, the most frequent first. */
+  async questions(id: number, { change, from, to, offset, limit }: ReplayQuestionsQuery): Promise<ReplayQuestions> {
+    const { tables } = this.needs
+    const where: WhereOptions<ReplayResultRow> = { replayId: id, ...(change && { change }), ...(from && { fromOutcome: from }), ...(to && { toOutcome: to }) }
+    const { rows, count } = await tables.replayResults.findAndCountAll({ where, order: [['accepted', 'ASC'], ['times', 'DESC'], ['id', 'ASC']], offset, limit })
+    const standing = await Standing.of(tables, rows.map(({ norm }) => norm))
+    return {
+      total: count,
+      rows: rows.map(({ id: row, text, carried, doorId, times, change: became, accepted, norm, sides: { live, draft } }) => ({
+        id: row, text, carried, door: doorId, times, change: became, accepted: Boolean(accepted),
+        live: { ...live, judged: standing.judgedAs(norm)(live) ?? null },
+        draft: { ...draft, judged: standing.judgedAs(norm)(draft) ?? null },
+      })),
+    }
+  }
+
+  /** Takes a change as intended: it counts as lost no more. */
+  async accept(id: number, result: number, accepted: boolean): Promise<void> {
+    const [changed] = await this.needs.tables.replayResults.update({ accepted }, { where: { id: result, replayId: id } })
+    if (changed === 0 && !(await this.needs.tables.replayResults.findOne({ where: { id: result, replayId: id } }))) throw problem('NOT_FOUND')
+  }
+
+  /** Lost good answers that nobody accepted as intended. */
+  lost(id: number): Promise<number> {
+    return this.needs.tables.replayResults.count({ where: { replayId: id, change: 'lost', accepted: false } })
+  }
+
+  private run(row: Row<ReplayRow>): void {
+    let stopped = false
+    let pool: ReplayPool | undefined
+    const work = async () => {
+      const began = performance.now()
+      const before = row.seconds
+      try {
+        const live = await this.needs.engine.release(row.liveRelease)
+        const draft = await this.draftOf(row)
+        const doors = new Map([...live.doors, ...draft.doors].map((door) => [door.id, door]))
+        const cases = await casesOf(this.needs.db, { from: row.fromAt, to: row.toAt, validity: row.validity, last: row.lastQuestion }, (door) => doors.get(door)?.timeZone ?? 'UTC', row.createdAt)
+        const asked = cases.reduce((sum, { times }) => sum + times, 0)
+        await row.update({ asked, total: cases.length })
+        if (asked === 0) return await row.update({ state: 'failed', problem: 'Nobody asked anything in this period.' })
+        const standing = await Standing.of(this.needs.tables)
+        const isSame = (live.model ?? null) === (draft.model ?? null) || row.modelId === (await this.modelOf(row.liveRelease))
+        const releases = [live, { ...live, model: draft.model }, draft].map((release) => ({ blocks: blocksOf(release.index), doors: doorsOf(release) }))
+        pool = new ReplayPool({ releases: isSame ? releases.slice(1) : releases }, THREADS)
+        await this.replay(row, cases, { pool, standing, isSame, stop: () => stopped })
+        if (stopped) return
+        const summary = await this.finish(row, cases, { standing, sameModel: isSame, door: (id) => doors.get(id)?.title ?? `Door ${id}` })
+        await row.update({ state: 'done', summary, done: cases.length })
+      } catch (cause) {
+        if (!stopped) await row.update({ state: 'failed', problem: `It broke off: ${(cause as Error).message}`.slice(0, 500) })
+      } finally {
+        await row.update({ seconds: before + (performance.now() - began) / 1_000 }).catch(() => undefined)
+        await pool?.close()
+        this.running = undefined
+        this.needs.events.tell('replay', { id: row.id })
+      }
+    }
+    this.running = {
+      id: row.id,
+      stop: () => {
+        stopped = true
+      },
+      done: Promise.resolve(),
+    }
+    this.running.done = work().then(() => undefined)
+  }
+
+  /** Asks what was not asked yet, and stores each result as it comes. */
+  private async replay(row: Row<ReplayRow>, cases: readonly ReplayCase[], { pool, standing, isSame, stop }: { pool: ReplayPool; standing: Standing; isSame: boolean; stop: () => boolean }): Promise<void> {
+    const { tables, events } = this.needs
+    const stored = new Set((await tables.replayResults.findAll({ attributes: ['questionKey'], where: { replayId: row.id }, raw: true })).map(({ questionKey }) => questionKey))
+    const left = cases.filter(({ key }) => !stored.has(key))
+    const chunks = Array.from({ length: Math.ceil(left.length / AT_ONCE) }, (_, i) => left.slice(i * AT_ONCE, (i + 1) * AT_ONCE))
+    let done = stored.size
+    const tasks = chunks.map((chunk) => ({ cases: chunk.map(({ text, before, door, day }) => ({ text, before, door, day })) }))
+    await pool.all(
+      tasks,
+      async (result, place) => {
+        const replayed = chunks[place]!.map((asked, i) => ({ asked, sides: sidesOf(result[i]!, isSame) }))
+        await tables.replayResults.bulkCreate(replayed.map((one) => resultOf(one, row.id, standing)))
+        done += replayed.length
+        await tables.replays.update({ done }, { where: { id: row.id } })
+        events.tell('replay', { id: row.id })
+      },
+      stop,
+    )
+  }
+
+  private async finish(row: Row<ReplayRow>, cases: readonly ReplayCase[], { standing, ...names }: { standing: Standing; sameModel: boolean; door(id: number): string }): Promise<ReplaySummary> {
+    const results = await this.needs.tables.replayResults.findAll({ where: { replayId: row.id } })
+    const byKey = new Map(results.map((result) => [result.questionKey, result]))
+    const there = cases.filter(({ key }) => byKey.has(key))
+    const all = there.map((asked): Replayed => ({ asked, sides: byKey.get(asked.key)!.sides }))
+    return summaryOf(all, there.map(({ key }) => byKey.get(key)!), standing, names)
+  }
+
+  private async draftOf({ pins, modelId }: ReplayRow): Promise<CompiledRelease> {
+    const compiled = await this.needs.engine.of(pins)
+    const model = modelId === null ? undefined : (await this.needs.tables.engineModels.findByPk(modelId))?.model
+    return { ...compiled, model }
+  }
+
+  private async modelOf(release: number): Promise<number | null> {
+    return (await this.needs.tables.releases.findByPk(release))?.modelId ?? null
+  }
+
+  private async find(id: number): Promise<Row<ReplayRow>> {
+    const row = await this.needs.tables.replays.findByPk(id)
+    if (!row) throw problem('REPLAY_NOT_FOUND', id)
+    return row
+  }
+
+  private async view(row: ReplayRow): Promise<ReplayView> {
+    const { choices, users, engine } = this.needs
+    const [now, live] = await Promise.all([choices.of(row.items).catch(() => choiceOf([])), engine.live()])
+    return {
+      id: row.id, state: row.state, from: row.fromAt.toISOString(), to: row.toAt.toISOString(), validity: row.validity, items: row.items, liveRelease: row.liveRelease, asked: row.asked, total: row.total, done: row.done,
+      seconds: row.seconds, lost: row.state === 'done' ? await this.lost(row.id) : 0, summary: row.summary, problem: row.problem, by: await users.nameOf(row.createdBy), at: row.createdAt.toISOString(),
+      current: now.key === row.pinsKey && live?.number === row.liveRelease,
+    }
+  }
+}
+
+function doorsOf(release: CompiledRelease): Record<number, AnswerSettings> {
+  return Object.fromEntries(release.doors.map((door) => [door.id, { ...settingsAt(release, door, new Date(0)), day: undefined }]))
+}
+
+const NO_DOOR = { outcome: 'unanswered', confidence: 0, text: '', print: '' } as const
+
+function sidesOf(said: readonly (ReplaySides['live'] | null)[], isSame: boolean): ReplaySides {
+  const [own, live, draft] = isSame ? [said[0], said[0], said[1]] : said
+  return { own: own ?? NO_DOOR, live: live ?? NO_DOOR, draft: draft ?? NO_DOOR }
+}

@@ -1,0 +1,111 @@
+import type { ThresholdView, ToJudge } from '@janua/contracts'
+import { answerAfter, blockText, chooseToJudge, fingerprint, seeded } from '@janua/core'
+import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Actor } from '../accounts/audit.ts'
+import type { EngineHost } from '../answering/engineHost.ts'
+import { settingsAt } from '../conversations/respond.ts'
+import type { CoverageTables, JudgementRow } from '../coverage/models.ts'
+import type { Doors } from '../doors/service.ts'
+import { problem } from '../http/problems.ts'
+import type { Choices } from './choice.ts'
+import type { ReleaseTables, ReplayResultRow, ReplayRow } from './models.ts'
+import { VERDICT_WORTH } from './standing.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: ReleaseTables & CoverageTables
+  engine: EngineHost
+  choices: Choices
+  doors: Doors
+}
+
+/** How many answers are offered for judging at a time. */
+const TO_JUDGE = 20
+const WEEK_MS = 7 * 86_400_000
+
+/** What the curve is computed from in the browser: the newest replay of the draft, and the judgements of what it would answer. */
+export class Threshold {
+  constructor(private readonly needs: Needs) {}
+
+  async view(): Promise<ThresholdView> {
+    const { doors, choices } = this.needs
+    const [replay, all, { key }, handsOver] = await Promise.all([this.newestReplay(), doors.list(), choices.of(null), this.handsOver()])
+    const shown = all.map(({ id, title, threshold, rules }) => ({ id, title, sill: threshold, sills: rules.sills }))
+    if (!replay) return { replay: null, weeks: 1, volume: [], judged: [], handsOver, doors: shown, collections: [] }
+    const results = await this.results(replay)
+    const weeks = Math.max(1 / 7, (+replay.toAt - +replay.fromAt) / WEEK_MS)
+    const judgements = await this.judgements()
+    const volume = results.map(({ times, doorId, sides: { draft } }) => ({ p: draft.best?.confidence ?? 0, weight: times / weeks, collection: draft.best?.collection ?? '', door: doorId, outcome: draft.outcome }))
+    const judged = results.flatMap((result) => {
+      const row = judgementOf(result, judgements)
+      return row ? [{ p: result.sides.draft.best!.confidence, right: VERDICT_WORTH[row.verdict], chance: row.chance, collection: result.sides.draft.best!.collection, door: result.doorId }] : []
+    })
+    const collections = [...new Set(volume.map(({ collection }) => collection).filter(Boolean))].sort()
+    return { replay: { id: replay.id, from: replay.fromAt.toISOString(), to: replay.toAt.toISOString(), asked: replay.asked, current: replay.pinsKey === key }, weeks, volume, judged, handsOver, doors: shown, collections }
+  }
+
+  /** The answers whose judgement would tell most: nearest to the sill, spread over collections, each with its chance of being chosen. */
+  async toJudge(sill: number): Promise<ToJudge[]> {
+    const replay = await this.newestReplay()
+    if (!replay) return []
+    const [results, judgements, release] = await Promise.all([this.results(replay), this.judgements(), this.needs.engine.of(replay.pins)])
+    const open = results.filter((result) => result.sides.draft.best && !judgementOf(result, judgements)).map((result) => ({ result, p: result.sides.draft.best!.confidence, collection: result.sides.draft.best!.collection }))
+    return chooseToJudge(open, sill, TO_JUDGE, seeded(replay.id * 1_000 + judgements.size)).flatMap(({ one: { result, p, collection }, chance }): ToJudge[] => {
+      const door = release.doors.find(({ id }) => id === result.doorId)
+      if (!door) return []
+      const before = result.carried === null ? undefined : { subject: result.carried }
+      const { answer } = answerAfter(release.index, result.text, before, { ...settingsAt(release, door, new Date(0)), day: result.day, sill: 0, sills: {}, declines: [] })
+      const source = answer.sources[0]
+      if (!source) return []
+      const said = answer.blocks.map(blockText).join('\n')
+      return [{ text: result.text, door: result.doorId, collection, confidence: p, chance, item: source.item, revision: source.revision, ordinal: source.ordinal, print: fingerprint(said), title: source.title, path: source.path, said }]
+    })
+  }
+
+  /** Sets the sill of a door, or of a collection at it, in the draft. */
+  async set(actor: Actor, doorId: number, collection: string | null, sill: number): Promise<void> {
+    const { id: _id, state: _state, published: _published, revision, ...content } = await this.needs.doors.read(doorId)
+    const rounded = Math.round(sill * 100) / 100
+    if (collection === null && rounded < 0.05) throw problem('INVALID', 'A door’s threshold is 0.05 or more.')
+    const next = collection === null ? { ...content, threshold: rounded } : { ...content, rules: { ...content.rules, sills: { ...content.rules.sills, [collection]: rounded } } }
+    await this.needs.doors.save(actor, doorId, { ...next, base: revision, ready: true })
+  }
+
+  private newestReplay(): Promise<ReplayRow | null> {
+    return this.needs.tables.replays.findOne({ where: { state: 'done' }, order: [['id', 'DESC']] })
+  }
+
+  private results({ id }: ReplayRow): Promise<ReplayResultRow[]> {
+    return this.needs.tables.replayResults.findAll({ where: { replayId: id }, order: [['id', 'ASC']] })
+  }
+
+  /** Judgements by question and item, those that stand first. */
+  private async judgements(): Promise<Map<string, JudgementRow[]>> {
+    const rows = await this.needs.tables.judgements.findAll({ order: [['id', 'DESC']], raw: true })
+    const byKey = new Map<string, JudgementRow[]>()
+    for (const row of [...rows.filter(({ role }) => role === 'lead'), ...rows.filter(({ role }) => role !== 'lead')]) {
+      const key = keyOf(row.norm, row.itemId)
+      byKey.set(key, [...(byKey.get(key) ?? []), row])
+    }
+    return byKey
+  }
+
+  /** Of the conversations with something left unsettled, the share that went to a queue. */
+  private async handsOver(): Promise<number> {
+    const [row] = await this.needs.db.query<{ unsettled: number; went: number | null }>(
+      `SELECT COUNT(*) AS unsettled, SUM(c.entered_queue_at IS NOT NULL) AS went FROM conversations c WHERE EXISTS (SELECT 1 FROM questions q WHERE q.conversation_id = c.id AND q.unsettled = 1)`,
+      { type: QueryTypes.SELECT },
+    )
+    return row && Number(row.unsettled) > 0 ? Number(row.went ?? 0) / Number(row.unsettled) : 0.3
+  }
+}
+
+function judgementOf({ norm, sides: { draft } }: ReplayResultRow, judgements: ReadonlyMap<string, JudgementRow[]>): JudgementRow | undefined {
+  const { best } = draft
+  if (!best) return undefined
+  return judgements.get(keyOf(norm, best.item))?.find((row) => row.ordinal === best.ordinal && (row.revisionId === best.revision || row.print === draft.print))
+}
+
+function keyOf(norm: string, item: number | null): string {
+  return `${item ?? 0} ${norm}`
+}
