@@ -8,7 +8,7 @@ export const QUESTIONS = 1_500
 /** One visit as it will happen: when, and what is asked one after the other. */
 export interface Visit {
   at: Date
-  questions: { text: string; settledBy: string | null }[]
+  questions: { text: string; settledBy: string | null; also: string[] }[]
   /** Patience, 0 to 1: who has little asks for a person sooner. */
   patience: number
 }
@@ -31,7 +31,7 @@ export function visits(questions: readonly DemoQuestion[], today: string, random
     const first = weighted(questions, weights, random)
     const related = questions.filter((other) => other.settledBy === first.settledBy)
     const chosen = [first, ...Array.from({ length: wanted - 1 }, () => (random() < 0.5 ? pick(related, random) : weighted(questions, weights, random)))]
-    made.push({ at, patience: random(), questions: chosen.map(({ text, settledBy }) => ({ text: hurried(text, random), settledBy })) })
+    made.push({ at, patience: random(), questions: chosen.map(({ text, settledBy, also }) => ({ text: hurried(text, random), settledBy, also })) })
     asked += wanted
   }
   return made.sort((a, b) => +a.at - +b.at)

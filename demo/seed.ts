@@ -12,7 +12,9 @@ import { seedCourtesies, seedDocuments, seedSite } from './documents.ts'
 import { SITE_HOST, startSite } from '../standins/site/site.mjs'
 import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_RULES, LAST_RESORT, QUEUES } from './people.ts'
 import { visits, WEEKS } from './history.ts'
-import { seedOpenConversations, writeHistory } from './writeHistory.ts'
+import { addChecks, judgeAnswers, replayAndJudge } from './judging.ts'
+import { STAGES } from './stages.ts'
+import { type HistoryContext, seedOpenConversations, writeHistory } from './writeHistory.ts'
 
 interface Wanted {
   /** The last day of the history. */
@@ -23,10 +25,7 @@ interface Wanted {
 }
 
 const DAY = 86_400_000
-/** Articles that came only with the second release, half way through the history. */
-const LATER = new Set(['onboard/wifi', 'vehicles/electric-cars', 'assistance/medical', 'pets/bicycles'])
-
-/** Loads Merrow Line: its people, its content in two releases, and eight weeks of questions put to the real engine. */
+/** Loads Merrow Line: its people, its content in six releases, and eight weeks of questions put to the real engine. */
 export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted): Promise<void> {
   const end = Date.parse(`${today}T09:30:00Z`)
   let now = new Date(end - (WEEKS * 7 + 10) * DAY)
@@ -40,31 +39,41 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
 
   progress('Demo: articles, door and routing')
   const articles = demoArticles()
+  const later = new Set(STAGES.flatMap((stage) => stage.articles))
   const ids = new Map<string, number>()
   const put = async (article: DemoArticle) => ids.set(article.slug, await addArticle(janua, lead, article))
-  for (const article of articles.filter(({ slug }) => !LATER.has(slug))) await put(article)
-  await addSettings(janua, lead, queues)
+  for (const article of articles.filter(({ slug }) => !later.has(slug))) await put(article)
+  const door = await addSettings(janua, lead, queues)
   await seedCourtesies(janua, lead)
-  await publishAll(janua, lead, 'The first articles, one door')
 
   const all = visits(demoQuestions(), today, random)
-  const half = new Date(end - (WEEKS / 2) * 7 * DAY)
-  const early = all.filter(({ at }) => at < half)
-  const context = { janua, ids, random, progress, total: all.length }
-  await writeHistory(early, 0, context)
-
-  now = half
-  for (const article of articles.filter(({ slug }) => LATER.has(slug))) await put(article)
-  await seedDocuments(janua, lead)
-  await seedSite(janua, lead, `http://${SITE_HOST}/help/`)
-  await teachSome(janua, lead, ids)
-  await publishAll(janua, lead, 'Bicycles, electric cars, Wi-Fi and medicine; the PDF and office documents')
-  await janua.mends.prove()
-  await writeHistory(all.filter(({ at }) => at >= half), early.length, context)
+  const begins = end - WEEKS * 7 * DAY
+  const context: HistoryContext = { janua, ids, random, progress, total: all.length, judgeable: [] }
+  let asked = 0
+  for (const [i, stage] of STAGES.entries()) {
+    if (i > 0) now = new Date(begins + stage.week * 7 * DAY)
+    for (const article of articles.filter(({ slug }) => stage.articles.includes(slug))) await put(article)
+    if (stage.documents) {
+      await seedDocuments(janua, lead)
+      await seedSite(janua, lead, `http://${SITE_HOST}/help/`)
+    }
+    if (stage.mends > 0) await teachSome(janua, lead, ids, stage.mends)
+    await publishAll(janua, lead, stage.note)
+    await janua.mends.prove()
+    const until = begins + (STAGES[i + 1]?.week ?? WEEKS + 1) * 7 * DAY
+    const visited = all.slice(asked).filter(({ at }) => +at < until)
+    await writeHistory(visited, asked, context)
+    asked += visited.length
+  }
 
   now = new Date(+opens - 8 * 60_000)
   await seedOpenConversations(context, +opens)
+  progress('Demo: judgements, checks and a replay')
+  await judgeAnswers(janua, lead, context.judgeable, random)
   await seedDraft(janua, lead, ids)
+  await janua.learning.learn()
+  await addChecks(janua, lead, { door, queues })
+  await replayAndJudge(janua, lead, { until: new Date(end), questions: demoQuestions(), ids })
   await janua.links.check()
   await janua.close()
   await site.close()
@@ -96,7 +105,7 @@ async function addArticle(janua: Janua, lead: Lead, { slug, title, collection, p
   return item.id
 }
 
-async function addSettings(janua: Janua, lead: Lead, queues: Map<string, number>): Promise<void> {
+async function addSettings(janua: Janua, lead: Lead, queues: Map<string, number>): Promise<number> {
   const door = demoDoor()
   const rules = DEMO_RULES.map(({ name, words, collections, queue }): Routing['rules'][number] => ({
     name,
@@ -105,8 +114,9 @@ async function addSettings(janua: Janua, lead: Lead, queues: Map<string, number>
     queue: queues.get(queue)!,
   }))
   const routing: Routing = { rules, lastResort: queues.get(LAST_RESORT)! }
-  await janua.draft.add(lead, 'door', { content: door, summary: summarise('door', door), ready: true })
+  const { item } = await janua.draft.add(lead, 'door', { content: door, summary: summarise('door', door), ready: true })
   await janua.draft.add(lead, 'routing', { content: routing, summary: summarise('routing', routing), ready: true })
+  return item.id
 }
 
 async function publishAll(janua: Janua, lead: Lead, note: string): Promise<void> {
@@ -115,20 +125,23 @@ async function publishAll(janua: Janua, lead: Lead, note: string): Promise<void>
   await janua.releases.publish(lead, changes.map(({ item }) => item), note)
 }
 
-/** What the lead mended before the second release: the most frequent unanswered questions that an article does settle. */
-async function teachSome(janua: Janua, lead: Lead, ids: Map<string, number>): Promise<void> {
+/** What the lead mended before a release: the most frequent unanswered questions that an article does settle. */
+async function teachSome(janua: Janua, lead: Lead, ids: Map<string, number>, most: number): Promise<void> {
   const { rows } = await janua.unsettled.list({ search: '', state: 'open', sort: 'frequent', offset: 0, limit: 200 })
   const settledBy = new Map(demoQuestions().map(({ text, settledBy }) => [text.toLowerCase(), settledBy]))
   const known = rows.flatMap(({ norm, text }) => {
     const slug = settledBy.get(text.toLowerCase())
     return slug ? [{ norm, text, slug }] : []
   })
-  for (const { norm, text, slug } of known.slice(0, 4)) await janua.mends.make(lead, { norm, text, kind: 'phrasing', item: ids.get(slug)! })
+  for (const { norm, text, slug } of known.slice(0, most)) await janua.mends.make(lead, { norm, text, kind: 'phrasing', item: ids.get(slug)! })
 }
 
-/** A draft as it lies on a Monday morning: one change ready, one in work. */
+/** A draft as it lies on a Monday morning: one change ready, two in work, of which one drops what visitors ask every day. */
 async function seedDraft(janua: Janua, lead: Lead, ids: Map<string, number>): Promise<void> {
   await janua.articles.teach(lead, ids.get('fares/children-and-families')!, 'Do babies need a ticket?', true)
+  const change = ids.get('bookings/change-a-booking')!
+  const { id: _id, kind: _kind, revision, state: _state, published: _published, ...content } = await janua.articles.read(change)
+  await janua.articles.save(lead, change, { ...tidy(content), body: content.body.replace(/## What a change costs[\s\S]*?(?=## How)/, ''), base: revision, ready: false })
   const body = 'Lead: what we sell, what it costs, how it is redeemed. **Ask Anton for the terms.**\n'
   await janua.articles.add(lead, { kind: 'article', title: 'Gift vouchers', collection: 'Fares', phrasings: ['Do you sell gift vouchers?'], body, reviewOn: null, ready: false })
 }

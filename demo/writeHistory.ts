@@ -1,4 +1,4 @@
-import { openAt, pick, type Random, type Reading, route, type Routing } from '@janua/core'
+import { fingerprint, openAt, pick, type Random, type Reading, route, type Routing } from '@janua/core'
 import type { CompiledRelease } from '../server/src/answering/engineHost.ts'
 import type { ConversationRow, MessageRow, QuestionRow, VisitorRow } from '../server/src/conversations/models.ts'
 import { respond, turnOfRow } from '../server/src/conversations/respond.ts'
@@ -13,6 +13,22 @@ export interface HistoryContext {
   random: Random
   progress: (text: string) => void
   total: number
+  /** Answers given, with whether they were right: what the team may have judged. */
+  judgeable: JudgeableAnswer[]
+}
+
+export interface JudgeableAnswer {
+  questionId: number
+  text: string
+  norm: string
+  doorId: number
+  itemId: number
+  revisionId: number
+  ordinal: number
+  print: string
+  confidence: number
+  right: boolean
+  at: Date
 }
 
 type Bulk = { visitors: Partial<VisitorRow>[]; conversations: Partial<ConversationRow>[]; messages: Partial<MessageRow>[]; questions: Partial<QuestionRow>[] }
@@ -43,6 +59,8 @@ interface Asking {
   text: string
   /** The item that settles it. */
   wanted: number | undefined
+  /** All items that settle it. */
+  right: readonly number[]
   door: CompiledRelease['doors'][number]
   asks: Partial<QuestionRow>[]
   write: Write
@@ -80,13 +98,14 @@ class Player {
       said.push(message)
       return message
     }
-    for (const { text, settledBy } of questions) {
+    for (const { text, settledBy, also } of questions) {
       const wanted = this.context.ids.get(settledBy ?? '')
-      const readings = this.ask({ text, wanted, door, asks, write })
+      const right = [settledBy, ...also].flatMap((slug) => this.context.ids.get(slug ?? '') ?? [])
+      const readings = this.ask({ text, wanted, right, door, asks, write })
       const chosen = random() < REPLY_SHARE ? readings?.find(({ item }) => item === wanted) : undefined
       clock += 15_000 + random() * 90_000
       if (!chosen) continue
-      this.ask({ text: chosen.label, wanted, door, asks, write })
+      this.ask({ text: chosen.label, wanted, right, door, asks, write })
       clock += 15_000 + random() * 90_000
     }
     const wantsPerson = asks.some(({ unsettled }) => unsettled) && patience < 0.35
@@ -103,7 +122,7 @@ class Player {
   }
 
   /** Puts one message to the engine, and writes down what it says. @returns the readings, when it asks back */
-  private ask({ text, wanted, door, asks, write }: Asking): readonly Reading[] | undefined {
+  private ask({ text, wanted, right, door, asks, write }: Asking): readonly Reading[] | undefined {
     const { random } = this.context
     const message = write('visitor', 'text', text)
     const turns = asks.slice(-1).map((row) => turnOfRow(row as QuestionRow))
@@ -120,6 +139,8 @@ class Player {
       const next = { ...row, ...answer.question, text: asked, norm, vote, unsettled: answer.question.unsettled || vote === -1 }
       asks.push(next)
       readings = answer.data?.readings
+      const { itemId, revisionId, ordinal, confidence } = answer.question
+      if (itemId !== null) this.context.judgeable.push({ questionId: next.id!, text: asked, norm, doorId: door.id, itemId, revisionId: revisionId!, ordinal: ordinal!, print: fingerprint(answer.text), confidence, right: right.includes(itemId), at: message.createdAt! })
       write('assistant', 'answer', answer.text, { data: { ...answer.data, question: next.id, ...(vote && { vote: vote > 0 ? 'yes' : 'no' }) } as MessageRow['data'] })
     }
     return readings

@@ -39,6 +39,8 @@ export interface RehearsedQuestion {
   /** What the visitor reads. */
   said: string
   judged: Verdict | null
+  /** Texts of the nearest passages, in the order of the trace. */
+  passages: string[]
 }
 /** What came of one message of a rehearsal. */
 export interface RehearsedMessage {

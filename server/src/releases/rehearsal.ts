@@ -1,5 +1,5 @@
 import type { Rehearsed, RehearsalInput, RehearsedMessage, RehearsedQuestion } from '@janua/contracts'
-import { type AskedQuestion, type Reply, sideOf } from '@janua/core'
+import { type AskedQuestion, type ReleaseIndex, type Reply, sideOf } from '@janua/core'
 import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import { answerText, normOf } from '../conversations/respond.ts'
@@ -14,6 +14,10 @@ interface Needs {
   engine: EngineHost
   clock: Clock
 }
+
+/** So many rungs of the ladder are shown with their text. */
+const PASSAGES = 6
+const LETTERS = 1_200
 
 /** A whole conversation asked of the draft or any release, at a door and a moment, with why each answer came. */
 export class Rehearsal {
@@ -35,7 +39,7 @@ export class Rehearsal {
         text: messages[i]!,
         courtesy: reply.courtesy?.replies ?? null,
         wantsPerson: reply.wantsPerson,
-        asked: reply.asked.map((asked) => this.question(asked, { door, language, standing })),
+        asked: reply.asked.map((asked) => this.question(asked, { door, index: compiled.index, language, standing })),
         queue: await this.queue(compiled, door, replies.slice(0, i + 1), upToHere),
         milliseconds,
       }
@@ -43,9 +47,10 @@ export class Rehearsal {
     return { release: compiled.number, messages: await Promise.all(shown) }
   }
 
-  private question({ text, carried, replies, answer }: AskedQuestion, { door, language, standing }: { door: OpenDoor; language: 'en' | 'de'; standing: Standing }): RehearsedQuestion {
+  private question({ text, carried, replies, answer }: AskedQuestion, { door, index, language, standing }: { door: OpenDoor; index: ReleaseIndex; language: 'en' | 'de'; standing: Standing }): RehearsedQuestion {
     const judged = standing.judgementOf(normOf(text), sideOf(answer))?.verdict ?? null
-    return { text, answer, judged, said: answerText(answer, door, language), ...(carried && { carried }), ...(replies && { replies }) }
+    const passages = answer.trace.candidates.slice(0, PASSAGES).map(({ item, ordinal }) => passageText(index, item, ordinal))
+    return { text, answer, judged, passages, said: answerText(answer, door, language), ...(carried && { carried }), ...(replies && { replies }) }
   }
 
   private async queue(release: CompiledRelease, door: OpenDoor, replies: readonly Reply[], played: Parameters<typeof routed>[3]): Promise<RehearsedMessage['queue']> {
@@ -53,4 +58,9 @@ export class Rehearsal {
     const queue = to && (await this.needs.tables.queues.findByPk(to.queue))
     return queue ? { id: queue.id, name: queue.name, because: to.because } : null
   }
+}
+
+function passageText(index: ReleaseIndex, item: number, ordinal: number): string {
+  const doc = index.docAt(item, ordinal)
+  return doc === undefined ? '' : index.passage(doc).passage.text.slice(0, LETTERS)
 }

@@ -38,7 +38,7 @@ describe('replay', () => {
     expect([state, asked, total, lost]).to.eql(['done', 10, 4, 0])
     expect(summary!.coverage.change).to.equal(0)
     expect(summary!.changes.same).to.eql({ distinct: 4, times: 10 })
-    expect(summary!.flow.map(({ from, to, times }) => `${from} ${to} ${times}`)).to.eql(['answered answered 7', 'unanswered unanswered 3'])
+    expect(summary!.flow.map(({ from, to, times }) => `${from} ${to} ${times}`)).to.eql(['unanswered unanswered 6', 'answered answered 4'])
   })
   it('shows what an edit gains and loses, and whose questions they are', async () => {
     await lead.post('/articles', article('Flowers', 'The kiosk at the harbour has flowers.\n', ['Do you sell flowers?'])).expect(201)

@@ -36,6 +36,7 @@ const THREADS = Math.max(1, Math.min(4, availableParallelism()))
 
 /** What was really asked, asked again of the draft and of the live release. */
 export class Replays {
+  private starting = false
   private running: { id: number; done: Promise<void>; stop: () => void } | undefined
 
   constructor(private readonly needs: Needs) {}
@@ -43,28 +44,41 @@ export class Replays {
   /** Starts a replay of the draft, or of a choice from it, as they are now; later changes do not touch it. */
   async start(actor: Actor, { from, to, validity, items }: ReplayInput): Promise<number> {
     const { tables, choices, engine, clock, audit } = this.needs
-    if (this.running) throw problem('REPLAY_RUNNING')
     if (!(Date.parse(from) < Date.parse(to))) throw problem('INVALID', 'The period ends before it begins.')
-    const live = await engine.live()
-    if (!live) throw problem('NOTHING_LIVE')
-    const [choice, model, last] = await Promise.all([choices.of(items), engine.newestModel(), tables.questions.max<number | null, InstanceType<typeof tables.questions>>('id')])
-    const row = await tables.replays.create({
-      state: 'running', pinsKey: choice.key, pins: choice.pins, items, liveRelease: live.number, modelId: model?.id ?? null, fromAt: new Date(from), toAt: new Date(to), validity, asked: 0, total: 0, done: 0,
-      lastQuestion: last ?? 0, createdBy: actor.id, createdAt: clock.now(),
+    return this.alone(async () => {
+      const live = await engine.live()
+      if (!live) throw problem('NOTHING_LIVE')
+      const [choice, model, last] = await Promise.all([choices.of(items), engine.newestModel(), tables.questions.max<number | null, InstanceType<typeof tables.questions>>('id')])
+      const row = await tables.replays.create({
+        state: 'running', pinsKey: choice.key, pins: choice.pins, items, liveRelease: live.number, modelId: model?.id ?? null, fromAt: new Date(from), toAt: new Date(to), validity, asked: 0, total: 0, done: 0,
+        lastQuestion: last ?? 0, createdBy: actor.id, createdAt: clock.now(),
+      })
+      await audit.note(actor, 'started a replay', `${from.slice(0, 10)} to ${to.slice(0, 10)}`, { replay: row.id })
+      this.run(row)
+      return row.id
     })
-    await audit.note(actor, 'started a replay', `${from.slice(0, 10)} to ${to.slice(0, 10)}`, { replay: row.id })
-    this.run(row)
-    return row.id
   }
 
   /** Goes on with a replay that was cancelled or broken off; what was done is kept. */
   async resume(actor: Actor, id: number): Promise<void> {
     const row = await this.find(id)
-    if (this.running) throw problem('REPLAY_RUNNING')
     if (row.state === 'done') throw problem('REPLAY_OVER')
-    await row.update({ state: 'running', problem: null })
-    await this.needs.audit.note(actor, 'resumed a replay', `Replay ${id}`, {})
-    this.run(row)
+    await this.alone(async () => {
+      await row.update({ state: 'running', problem: null })
+      await this.needs.audit.note(actor, 'resumed a replay', `Replay ${id}`, {})
+      this.run(row)
+    })
+  }
+
+  /** Two replays at once would only slow each other down, and the answers to visitors too. */
+  private async alone<T>(start: () => Promise<T>): Promise<T> {
+    if (this.running || this.starting) throw problem('REPLAY_RUNNING')
+    this.starting = true
+    try {
+      return await start()
+    } finally {
+      this.starting = false
+    }
   }
 
   async cancel(actor: Actor, id: number): Promise<void> {

@@ -9,7 +9,7 @@ import type { ContentTables } from '../library/models.ts'
 import { type Choice, choiceOf, merged } from './choice.ts'
 import type { Draft } from './draft.ts'
 import { coverageByRelease, outcomesBeside } from './figures.ts'
-import type { LivePointer, OpenTo } from './livePointer.ts'
+import type { LivePointer } from './livePointer.ts'
 
 interface Needs {
   db: Sequelize

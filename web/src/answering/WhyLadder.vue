@@ -4,7 +4,8 @@ import { computed } from 'vue'
 import { spread } from './spread.ts'
 
 /** The candidates as a ladder: a rung's height is the confidence with that passage put first; the threshold is the sill. */
-const { trace, chosen } = defineProps<{ trace: Trace; chosen: number | null }>()
+const { trace, chosen, marked = -1 } = defineProps<{ trace: Trace; chosen: number | null; marked?: number }>()
+defineEmits<{ mark: [rung: number] }>()
 const HEIGHT = 330
 const LABEL = 76
 /** More rungs than this only crowd the foot of the ladder. */
@@ -36,7 +37,7 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
     </div>
     <span class="sill-name small" :style="{ top: `${y(trace.sill) - 22}px` }">sill {{ trace.sill.toFixed(2) }}</span>
     <div v-for="(rung, i) in rungs" :key="i" class="words" :style="{ top: `${rung.label}px` }">
-      <strong>{{ [rung.candidate.title, ...rung.candidate.path].join(' › ') }}</strong> <span class="figures small">{{ rung.candidate.confidence.toFixed(2) }}</span>
+      <button type="button" class="name" :aria-pressed="i === marked" @click="$emit('mark', i)">{{ [rung.candidate.title, ...rung.candidate.path].join(' › ') }}</button> <span class="figures small">{{ rung.candidate.confidence.toFixed(2) }}</span>
       <div class="bars"><i v-for="part in rung.parts" :key="part.name" :class="{ minus: part.value < 0 }" :style="{ width: `${Math.min(120, Math.abs(part.value) * 34)}px` }" /></div>
       <p class="small quiet">to the odds: {{ rung.parts.map((part) => `${part.name} ${signed(part.value)}`).join(' · ') || 'as a middling case' }}</p>
     </div>
@@ -53,6 +54,9 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
 .sill { position: absolute; left: -18px; right: -18px; height: 6px; background: var(--brass); }
 .sill-name { position: absolute; left: 52px; color: var(--brass); font-weight: 600; }
 .words { position: absolute; left: 266px; right: 0; }
+
+.name { border: 0; background: none; padding: 0; font-weight: 650; color: inherit; text-align: left; cursor: pointer; }
+.name[aria-pressed='true'] { text-decoration: underline; text-decoration-color: var(--brass); text-decoration-thickness: 2px; text-underline-offset: 3px; }
 .bars { display: flex; gap: 2px; margin: 3px 0; height: 9px; }
 .bars i { background: var(--harbour); border-radius: 1px; }
 .bars i.minus { background: repeating-linear-gradient(45deg, var(--brick) 0 3px, var(--surface) 3px 5px); }

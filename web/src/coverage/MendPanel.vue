@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { ArticleCreate, ArticlePage, ArticleRow, MendInput, UnsettledDetail, UnsettledRow } from '@janua/contracts'
-import AutoComplete from 'primevue/autocomplete'
+import type { ArticleCreate, MendInput, UnsettledDetail, UnsettledRow } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
 import Textarea from 'primevue/textarea'
 import { computed, onMounted, ref } from 'vue'
+import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
 import { get, post } from '../shell/api.ts'
 import { count, moment, sure } from '../shell/format.ts'
 import { useDeed } from '../shell/useDeed.ts'
@@ -18,24 +18,17 @@ const emit = defineEmits<{ mended: [] }>()
 const { run, busy } = useDeed()
 const { state, run: load } = useRemote((signal) => get<UnsettledDetail>('/unsettled/detail', { norm: row.norm }, signal))
 const kind = ref<MendInput['kind']>('phrasing')
-const article = ref<Pick<ArticleRow, 'id' | 'title'> | string>('')
-const found = ref<ArticleRow[]>([])
+const picked = ref<PickedItem | null>(row.nearest && { id: row.nearest.item, title: row.nearest.title })
 const phrasing = ref(row.text)
 const title = ref('')
 const body = ref('')
 const KINDS = [{ value: 'phrasing', label: 'An article has it' }, { value: 'article', label: 'Write an article' }, { value: 'fixed', label: 'Fixed answer' }]
-const picked = computed(() => (typeof article.value === 'object' && article.value !== null ? article.value : null))
 const complete = computed(() => phrasing.value.trim().length > 1 && (kind.value === 'phrasing' ? picked.value !== null : title.value.trim() !== '' && body.value.trim() !== ''))
 
 onMounted(async () => {
-  if (row.nearest) article.value = { id: row.nearest.item, title: row.nearest.title }
   title.value = row.text.charAt(0).toUpperCase() + row.text.slice(1)
   await load()
 })
-async function find(search: string): Promise<void> {
-  const lists = await Promise.all((['library', 'fixed'] as const).map((each) => get<ArticlePage>('/articles', { search, kind: each, sort: 'title', order: 'asc', limit: 12 })))
-  found.value = lists.flatMap(({ rows }) => rows)
-}
 async function mend(): Promise<void> {
   const content: ArticleCreate = { kind: kind.value === 'fixed' ? 'fixed' : 'article', title: title.value.trim(), collection: '', phrasings: [phrasing.value.trim()], body: `${body.value.trim()}\n`, reviewOn: null, ready: true }
   const base = { norm: row.norm, text: phrasing.value.trim() }
@@ -66,7 +59,7 @@ async function mend(): Promise<void> {
       <h3>{{ row.mend ? 'Mend it otherwise' : 'Mend it' }}</h3>
       <SelectButton v-model="kind" :options="KINDS" option-label="label" option-value="value" :allow-empty="false" aria-label="How" data-test="mend-kind" />
       <label class="field"><span>The question, as it is taught</span><InputText v-model="phrasing" maxlength="300" data-test="mend-phrasing" /></label>
-      <label v-if="kind === 'phrasing'" class="field"><span>The article that answers it</span><AutoComplete v-model="article" :suggestions="found" option-label="title" dropdown fluid force-selection placeholder="Search the library" data-test="mend-article" @complete="find($event.query)" /></label>
+      <label v-if="kind === 'phrasing'" class="field"><span>The article that answers it</span><ItemPicker v-model="picked" data-test="mend-article" /></label>
       <template v-else>
         <label class="field"><span>Title</span><InputText v-model="title" maxlength="200" data-test="mend-title" /></label>
         <label class="field"><span>{{ kind === 'fixed' ? 'The reply, word for word' : 'The answer (Markdown)' }}</span><Textarea v-model="body" rows="5" auto-resize data-test="mend-body" /></label>

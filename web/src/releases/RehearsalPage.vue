@@ -1,89 +1,116 @@
 <script setup lang="ts">
-import type { Door, ReleaseRow } from '@janua/contracts'
-import type { Answer, Outcome } from '@janua/core'
+import type { Door, ReleaseRow, Verdict } from '@janua/contracts'
+import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
-import { computed, onMounted, ref, shallowRef } from 'vue'
-import BlockList from '../answering/BlockList.vue'
-import OutcomeChip from '../answering/OutcomeChip.vue'
-import WhyLadder from '../answering/WhyLadder.vue'
+import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { get, post } from '../shell/api.ts'
-import { count } from '../shell/format.ts'
+import { typingSomewhere } from '../shell/typing.ts'
 import { useDeed } from '../shell/useDeed.ts'
+import CompareAnswers from './CompareAnswers.vue'
+import QuickEdit from './QuickEdit.vue'
+import RehearsalThread from './RehearsalThread.vue'
+import ShouldHaveBeen from './ShouldHaveBeen.vue'
+import { DRAFT, useRehearsal } from './useRehearsal.ts'
+import { verdictOn } from './verdicts.ts'
+import WhyPanel from './WhyPanel.vue'
 
-interface Asked {
-  question: string
-  answer: Answer
-}
-
-/** Stands for the draft in the choice of versions: releases count from 1. */
-const DRAFT = 0
-const { run, busy } = useDeed()
+const route = useRoute()
+const { run } = useDeed()
+const { messages, door, release, at, language, played, compares, failure, busy, shown, questions, current, besideCurrent, play, ask, startOver, takeBack } = useRehearsal()
 const doors = shallowRef<Door[]>([])
 const releases = shallowRef<ReleaseRow[]>([])
-const door = ref<number>()
-const release = ref(DRAFT)
-const question = ref('')
-const thread = shallowRef<Asked[]>([])
-const shown = ref(0)
+const typed = ref('')
+const panel = ref<'why' | 'edit'>('why')
+const should = ref(false)
+const thread = useTemplateRef('thread')
 const versions = computed(() => [{ label: 'Draft', value: DRAFT }, ...releases.value.map(({ number, live }) => ({ label: `Release ${number}${live ? ', live' : ''}`, value: number }))])
-const current = computed(() => thread.value[shown.value])
-const chosen = computed(() => {
-  const source = current.value?.answer.sources[0]
-  const at = current.value?.answer.trace.candidates.findIndex(({ item, ordinal }) => item === source?.item && ordinal === source.ordinal) ?? -1
-  return at < 0 ? null : at
+const nameOf = (number: number) => versions.value.find(({ value }) => value === number)?.label ?? `Release ${number}`
+const liveName = computed(() => versions.value.find(({ label }) => label.endsWith('live'))?.label ?? 'Live')
+const editable = computed(() => {
+  const { answer } = current.value ?? {}
+  const nearest = answer?.trace.candidates[0]
+  return answer?.sources[0] ?? nearest
 })
 
 onMounted(async () => {
   await run(async () => {
     ;[doors.value, releases.value] = await Promise.all([get<Door[]>('/doors'), get<ReleaseRow[]>('/releases')])
-    door.value = doors.value[0]?.id
+    door.value = Number(route.query.door) || doors.value[0]?.id
   })
+  const before = [route.query.before ?? []].flat().filter((each): each is string => typeof each === 'string')
+  if (typeof route.query.ask === 'string') {
+    messages.value = before
+    await ask(route.query.ask)
+  }
 })
-const WHY: Record<Outcome, string> = { answered: 'Why this answer', clarifying: 'Why it asks back', declined: 'Why it declines', suggested: 'Why no answer', unanswered: 'Why no answer' }
-async function ask(): Promise<void> {
-  const asked = question.value.trim()
-  if (!asked || door.value === undefined) return
-  const answer = await run(() => post<Answer>('/rehearsal', { question: asked, door: door.value, release: release.value === DRAFT ? null : release.value }))
-  if (!answer) return
-  thread.value = [...thread.value, { question: asked, answer }]
-  shown.value = thread.value.length - 1
-  question.value = ''
+watch([door, release, at, language, compares], () => void play())
+watch(questions, async () => {
+  await nextTick()
+  thread.value?.lastElementChild?.scrollIntoView({ block: 'nearest' })
+})
+async function say(): Promise<void> {
+  const text = typed.value.trim()
+  if (!text) return
+  typed.value = ''
+  panel.value = 'why'
+  if (!(await ask(text))) typed.value = text
 }
+async function judge(verdict: Verdict): Promise<void> {
+  const done = await run(async () => {
+    await post('/verdicts', verdictOn(current.value!, door.value!, verdict))
+    return true
+  })
+  if (done) await play()
+}
+async function corrected(): Promise<void> {
+  should.value = false
+  await play()
+}
+onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
+  if (typingSomewhere(event) || !current.value || should.value || event.ctrlKey || event.metaKey) return
+  event.preventDefault()
+  if (event.key === 'r') void judge('right')
+  if (event.key === 'w') void judge('wrong')
+  if (event.key === 's') should.value = true
+  if (event.key === 'c') compares.value = !compares.value
+  if (event.key === 'e') panel.value = panel.value === 'edit' ? 'why' : 'edit'
+})
 </script>
 
 <template>
   <div class="rehearsal">
     <section class="left">
-      <div class="row tools">
+      <div class="tools">
         <Select v-model="door" :options="doors" option-label="title" option-value="id" size="small" aria-label="Door" />
-        <Select v-model="release" :options="versions" option-label="label" option-value="value" size="small" aria-label="Version" />
+        <Select v-model="release" :options="versions" option-label="label" option-value="value" size="small" aria-label="Version" data-test="version" />
+        <input v-model="at" type="datetime-local" class="p-inputtext p-inputtext-sm" aria-label="Asked at; empty for now" title="Asked at; empty for now" data-test="at" />
+        <Button v-if="messages.length" text size="small" label="Take back" @click="takeBack" /><Button v-if="messages.length" text size="small" label="Start over" @click="startOver" />
       </div>
-      <div class="thread" role="log">
-        <p v-if="thread.length === 0" class="quiet">Ask as a visitor would. Beside each answer stands why it was given.</p>
-        <template v-for="(asked, i) in thread" :key="i">
-          <p class="asked">{{ asked.question }}</p>
-          <button type="button" class="answer" :class="{ shown: i === shown }" data-test="rehearsed" @click="shown = i">
-            <OutcomeChip :outcome="asked.answer.outcome" />
-            <div class="prose"><BlockList :blocks="asked.answer.blocks" /></div>
-            <span v-if="asked.answer.sources.length" class="small quiet">from {{ asked.answer.sources.map(({ title, path }) => [title, ...path].join(' › ')).join(' · ') }}</span>
-            <span v-else-if="asked.answer.readings" class="small quiet">asks which: {{ asked.answer.readings.map(({ label }) => label).join(' · ') }}</span>
-            <span v-else-if="asked.answer.trace.about" class="small quiet">never talked about: {{ asked.answer.trace.about }}</span>
-            <span v-else-if="asked.answer.near.length" class="small quiet">near: {{ asked.answer.near.map(({ title }) => title).join(' · ') }}</span>
-          </button>
-        </template>
+      <div ref="thread" class="thread" role="log" aria-label="Conversation">
+        <p v-if="messages.length === 0" class="quiet">Ask as a visitor would, and go on asking: follow-ups are understood. Beside each answer stands why it was given; from there you judge it, teach it, and keep it with a check.</p>
+        <RehearsalThread v-if="played" :messages="played.messages" :shown="shown" @show="(place) => ((shown = place), (panel = 'why'))" />
       </div>
-      <form class="row" @submit.prevent="ask"><InputText v-model="question" class="grow" placeholder="Ask as a visitor would" aria-label="Question" maxlength="2000" :disabled="door === undefined" data-test="rehearse" /><Button type="submit" label="Ask" :loading="busy" /></form>
+      <Message v-if="failure" severity="error">{{ failure }}</Message>
+      <form class="row" @submit.prevent="say"><InputText v-model="typed" class="grow" placeholder="Ask as a visitor would" aria-label="Question" maxlength="2000" :disabled="door === undefined" data-test="rehearse" /><Button type="submit" label="Ask" :loading="busy" /></form>
     </section>
     <section class="right">
       <template v-if="current">
-        <div class="row"><h1 class="grow">{{ WHY[current.answer.outcome] }}</h1><span class="quiet small">{{ count(current.answer.trace.passages, 'passage') }} · decided by: {{ current.answer.trace.rule }}</span></div>
-        <p class="small words">Read as: <template v-for="term in current.answer.trace.terms" :key="term.word"><span :class="{ unknown: !term.known }">{{ term.readAs ? `${term.word} → ${term.readAs}` : term.word }}</span> </template><span v-if="current.answer.trace.terms.some(({ known }) => !known)" class="quiet">(struck through: no passage has it)</span></p>
-        <WhyLadder v-if="current.answer.trace.candidates.length" :trace="current.answer.trace" :chosen="chosen" />
-        <Message v-else severity="info">No passage has any of these words.</Message>
-        <p v-for="out in current.answer.trace.leftOut" :key="out.revision" class="small quiet" data-test="left-out">Left out: {{ [out.title, ...out.path].join(' › ') }}, {{ out.because }}</p>
+        <div class="deeds row" role="toolbar" aria-label="What to do with this answer">
+          <Button size="small" outlined :severity="current.judged === 'right' ? 'success' : 'secondary'" label="Right" :disabled="current.answer.outcome !== 'answered'" data-test="right" @click="judge('right')" />
+          <Button size="small" outlined :severity="current.judged === 'wrong' ? 'danger' : 'secondary'" label="Wrong" :disabled="current.answer.outcome !== 'answered'" data-test="wrong" @click="judge('wrong')" />
+          <Button size="small" label="It should have been…" data-test="should-open" @click="should = true" />
+          <span class="grow" />
+          <Button size="small" text :label="compares ? 'Stop comparing' : release === DRAFT ? 'Compare with live' : 'Compare with the draft'" data-test="compare-open" @click="compares = !compares" />
+          <Button v-if="editable" size="small" text :label="panel === 'edit' ? 'Back to why' : 'Edit the article'" data-test="edit-open" @click="panel = panel === 'edit' ? 'why' : 'edit'" />
+        </div>
+        <CompareAnswers v-if="besideCurrent" :live="release === DRAFT ? besideCurrent : current" :draft="release === DRAFT ? current : besideCurrent" :names="{ live: release === DRAFT ? liveName : nameOf(release), draft: 'Draft' }" />
+        <QuickEdit v-if="panel === 'edit' && editable" :id="editable.item" :key="editable.item" @close="panel = 'why'" />
+        <WhyPanel v-else :question="current" />
+        <ShouldHaveBeen v-if="should" :question="current" :door="door!" :messages="messages" @close="should = false" @done="corrected" />
       </template>
       <div v-else class="empty"><h1>Why this answer</h1><p>The passages that came near stand here as a ladder; the sill is the threshold of the door.</p></div>
     </section>
@@ -92,14 +119,11 @@ async function ask(): Promise<void> {
 
 <style scoped>
 .rehearsal { display: grid; grid-template-columns: 430px 1fr; min-height: calc(100vh - 88px); }
-.left { border-right: 1px solid var(--line); padding: 16px 20px; display: flex; flex-direction: column; gap: 14px; height: calc(100vh - 88px); }
-.tools { border-bottom: 1px solid var(--line); padding-bottom: 12px; }
+.left { border-right: 1px solid var(--line); padding: 14px 20px; display: flex; flex-direction: column; gap: 12px; height: calc(100vh - 88px); position: sticky; top: 0; }
+.tools { border-bottom: 1px solid var(--line); padding-bottom: 10px; display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
+.tools > input { width: 178px; }
 .thread { flex: 1; overflow: auto; display: flex; flex-direction: column; gap: 12px; padding: 4px; }
-.asked { align-self: flex-end; background: var(--plum-soft); padding: 8px 13px; border-radius: 12px 12px 2px 12px; max-width: 85%; }
-.answer { text-align: left; background: none; border: 2px solid transparent; border-radius: 12px; padding: 8px 10px; color: inherit; cursor: pointer; display: grid; gap: 6px; }
-.answer.shown { border-color: var(--harbour); }
-.right { padding: 18px 24px; display: grid; gap: 14px; align-content: start; }
-.words span { margin-right: 4px; }
-.unknown { text-decoration: line-through; color: var(--brick); }
-@media (max-width: 900px) { .rehearsal { grid-template-columns: 1fr; } .left { height: auto; border-right: 0; } }
+.right { padding: 14px 24px 30px; display: grid; gap: 14px; align-content: start; min-width: 0; }
+.deeds { border-bottom: 1px solid var(--line); padding-bottom: 10px; }
+@media (max-width: 900px) { .rehearsal { grid-template-columns: 1fr; } .left { height: auto; border-right: 0; position: static; } }
 </style>

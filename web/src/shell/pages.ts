@@ -23,6 +23,9 @@ export const GROUPS: Group[] = [
   ] },
   { name: 'Prove', pages: [
     { path: '/rehearsal', name: 'Rehearsal', roles: ['lead', 'editor'] },
+    { path: '/checks', name: 'Checks', roles: ['lead', 'editor'] },
+    { path: '/replay', name: 'Replay', roles: ['lead', 'editor'] },
+    { path: '/threshold', name: 'Threshold', roles: ['lead', 'editor'] },
     { path: '/releases', name: 'Releases', roles: ['lead', 'editor'] },
   ] },
   { name: 'Run', pages: [

@@ -4,6 +4,9 @@ const EVERYWHERE: Shortcut[] = [['/', 'Find anything'], ['?', 'Show these keys']
 const PAGES: Record<string, Shortcut[]> = {
   '/desk': [['T', 'Take the conversation that waits longest'], ['Ctrl Enter', 'Send the reply'], ['Alt 1 · Alt 2', 'Put a passage of the brief into the reply']],
   '/mend': [['J · K', 'Next, previous question'], ['Enter', 'Mend the marked question']],
+  '/rehearsal': [['R · W', 'The shown answer is right, wrong'], ['S', 'It should have been…'], ['C', 'Compare with live'], ['E', 'Edit the article beside it']],
+  '/threshold': [['R · P · W', 'The answer before you is right, partly right, wrong'], ['N', 'Pass it over']],
+  '/replay': [['J · K', 'Next, previous question'], ['R · W', 'The draft’s answer is right, wrong'], ['A', 'Take the change as intended']],
   '/library': [['Ctrl S', 'Save the article'], ['Y · N', 'Take, refuse the marked way to ask']],
   '/documents': [['Ctrl S', 'Save the document']],
   '/health': [['J · K', 'Next, previous finding'], ['M', 'It is meant so']],

@@ -1,0 +1,21 @@
+/** What each release of the demo's history brought; the first holds all articles that none of the later ones names. */
+export interface Stage {
+  /** Weeks after the history begins. */
+  week: number
+  note: string
+  /** Articles that came with it. */
+  articles: string[]
+  /** How many of the most frequent unanswered questions were taught before it. */
+  mends: number
+  /** Documents and the pages of the help site came with it. */
+  documents?: true
+}
+
+export const STAGES: readonly Stage[] = [
+  { week: 0, note: 'The first articles, one door', articles: [], mends: 0 },
+  { week: 1.5, note: 'Wi-Fi; what the first days asked', articles: ['onboard/wifi'], mends: 3 },
+  { week: 3, note: 'The PDF and office documents, the help site', articles: ['vehicles/electric-cars'], mends: 2, documents: true },
+  { week: 4.5, note: 'Medicine on board', articles: ['assistance/medical'], mends: 3 },
+  { week: 6, note: 'Bicycles; questions of October', articles: ['pets/bicycles'], mends: 3 },
+  { week: 7, note: 'Late boats and connections', articles: ['travel/connections'], mends: 2 },
+]

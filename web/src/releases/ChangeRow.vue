@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import type { ChangeText, DraftChange } from '@janua/contracts'
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import { computed, ref, shallowRef } from 'vue'
+import { itemPath, KIND_WORDS } from '../library/itemPaths.ts'
+import { get } from '../shell/api.ts'
+import { moment } from '../shell/format.ts'
+import { useDeed } from '../shell/useDeed.ts'
+
+const { change, taken, isLead } = defineProps<{ change: DraftChange; taken: boolean; isLead: boolean }>()
+defineEmits<{ take: [take: boolean]; ready: [ready: boolean]; discard: [] }>()
+const { run } = useDeed()
+const open = ref(false)
+const text = shallowRef<ChangeText>()
+const link = computed(() => (change.type === 'removed' ? null : itemPath(change.kind, change.item)))
+
+async function toggle(): Promise<void> {
+  open.value = !open.value
+  if (open.value) text.value = await run(() => get<ChangeText>(`/draft/${change.item}/text`))
+}
+</script>
+
+<template>
+  <li data-test="change" :data-ready="change.ready">
+    <div class="line">
+      <Checkbox v-if="isLead" :model-value="taken" binary :disabled="!change.ready" :input-id="`take-${change.item}`" :aria-label="`Publish “${change.title}”`" @update:model-value="(take: boolean) => $emit('take', take)" />
+      <div class="grow">
+        <strong><RouterLink v-if="link" :to="link">{{ change.title }}</RouterLink><template v-else>{{ change.title }}</template></strong>
+        <p class="quiet small">{{ KIND_WORDS[change.kind] }} {{ change.type === 'removed' ? 'taken out' : change.type }} by {{ change.by }}, {{ moment(change.at) }} · <button type="button" class="bare small" :aria-expanded="open" data-test="differences" @click="toggle">what changed</button></p>
+      </div>
+      <span class="small state" :class="{ ready: change.ready }">{{ change.ready ? 'ready' : 'in work' }}</span>
+      <Button size="small" text class="toggle" :label="change.ready ? 'Back to work' : 'Mark ready'" @click="$emit('ready', !change.ready)" />
+      <Button size="small" text severity="danger" label="Put back" @click="$emit('discard')" />
+    </div>
+    <p v-if="open && text" class="text small"><template v-for="(part, i) in text.parts" :key="i"><del v-if="part.type === 'gone'">{{ part.text }}</del><ins v-else-if="part.type === 'new'">{{ part.text }}</ins><template v-else>{{ part.text }}</template></template></p>
+  </li>
+</template>
+
+<style scoped>
+li { border-bottom: 1px solid var(--line); padding: 10px 4px; }
+.line { display: flex; gap: 12px; align-items: center; }
+.state { color: var(--brass); width: 58px; }
+.state.ready { color: var(--harbour); }
+.toggle { width: 112px; }
+.text { white-space: pre-line; overflow-wrap: anywhere; margin: 8px 0 4px 34px; padding: 8px 12px; background: var(--surface); border-left: 3px solid var(--line); max-height: 300px; overflow: auto; }
+</style>

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import type { CheckImport, CheckInput, CheckList, CheckView } from '@janua/contracts'
+import Button from 'primevue/button'
+import Message from 'primevue/message'
+import SelectButton from 'primevue/selectbutton'
+import { computed, onMounted, onScopeDispose, ref, shallowRef, useTemplateRef } from 'vue'
+import { get, post, put, remove } from '../shell/api.ts'
+import { count, moment } from '../shell/format.ts'
+import { useDeed } from '../shell/useDeed.ts'
+import { useRemote } from '../shell/useRemote.ts'
+import { useSession } from '../shell/session.ts'
+import CheckEditor from './CheckEditor.vue'
+
+const session = useSession()
+const { run, busy } = useDeed()
+const { state, run: load } = useRemote((signal) => get<CheckList>('/checks', {}, signal))
+const show = ref<'all' | 'failing'>('all')
+const editing = shallowRef<CheckView | 'new'>()
+const read = shallowRef<CheckImport>()
+const file = useTemplateRef<HTMLInputElement>('file')
+
+const list = computed(() => state.value.value)
+const failing = computed(() => list.value?.checks.filter(({ result }) => result && !result.passed) ?? [])
+const rows = computed(() => (show.value === 'failing' ? failing.value : (list.value?.checks ?? [])))
+const SHOWS = computed(() => [{ value: 'all', label: `All ${list.value?.checks.length ?? 0}` }, { value: 'failing', label: `Failing ${failing.value.length}` }])
+const headline = computed(() => {
+  const { run: last, checks } = list.value ?? { run: null, checks: [] }
+  if (checks.length === 0) return 'No checks yet'
+  if (!last) return `${count(checks.length, 'check')}, not run yet`
+  return last.failed === 0 ? `All ${count(last.passed, 'check')} pass on the draft` : `${count(last.failed, 'check')} of ${last.passed + last.failed} ${last.failed === 1 ? 'fails' : 'fail'} on the draft`
+})
+
+onMounted(load)
+const unhear = session.hear('draft', () => setTimeout(() => void load(), 4_000))
+onScopeDispose(unhear)
+async function store(input: CheckInput): Promise<void> {
+  const known = editing.value === 'new' ? undefined : editing.value
+  const done = await run(async () => {
+    await (known ? put(`/checks/${known.id}`, input) : post('/checks', input))
+    await post('/checks/run')
+    return true
+  }, known ? 'Check changed' : 'Check added')
+  if (!done) return
+  editing.value = undefined
+  await load()
+}
+async function takeOut(check: CheckView): Promise<void> {
+  await run(() => remove(`/checks/${check.id}`), 'Check removed')
+  await load()
+}
+async function runNow(): Promise<void> {
+  await run(() => post('/checks/run'))
+  await load()
+}
+async function fromJudged(): Promise<void> {
+  await run(() => post('/checks/judged'), 'Every question judged right has a check now')
+  await runNow()
+}
+async function bring(event: Event): Promise<void> {
+  const [chosen] = (event.target as HTMLInputElement).files ?? []
+  if (!chosen) return
+  read.value = await run(async () => post<CheckImport>('/checks/file', { name: chosen.name, csv: await chosen.text() }))
+  ;(event.target as HTMLInputElement).value = ''
+  await runNow()
+}
+function wants({ comes, itemTitle, queueName, contains, lacks }: CheckView): string {
+  const said = [comes === 'answer' ? (itemTitle ? `answers from “${itemTitle}”` : 'answers') : comes === 'anything' ? '' : comes === 'asks back' && itemTitle ? `asks back, “${itemTitle}” among what it offers` : comes, queueName ? `goes to ${queueName}` : '', ...contains.map((words) => `says “${words}”`), ...lacks.map((words) => `does not say “${words}”`)]
+  return said.filter(Boolean).join(' · ')
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <div><h1 data-test="checks-head">{{ headline }}</h1><p class="quiet">Questions with what must come. They are run by themselves whenever the draft changes, and before every release.<template v-if="list?.run"> Last run {{ moment(list.run.at) }}{{ list.run.current ? '' : ', of an older draft' }}.</template></p></div>
+      <Button text label="Run now" :loading="busy" :disabled="!list?.checks.length" data-test="checks-run" @click="runNow" />
+      <Button label="Add a check" data-test="check-add" @click="editing = 'new'" />
+    </div>
+    <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
+    <Message v-if="read" :severity="read.faults.length ? 'warn' : 'success'" closable data-test="checks-read" @close="read = undefined">{{ count(read.added, 'check') }} added<template v-if="read.known">, {{ read.known }} were there</template>.<ul v-if="read.faults.length"><li v-for="fault in read.faults" :key="fault.row">Row {{ fault.row }}: {{ fault.because }}</li></ul></Message>
+    <div class="row tools">
+      <SelectButton v-model="show" :options="SHOWS" option-label="label" option-value="value" :allow-empty="false" aria-label="Which checks" />
+      <span class="grow" />
+      <Button v-if="list?.judged" size="small" outlined :label="`Make checks of ${count(list.judged, 'question')} judged right`" data-test="checks-judged" @click="fromJudged" />
+      <input ref="file" type="file" accept=".csv,text/csv" class="visually-hidden" aria-label="A list of checks as CSV" data-test="checks-file" @change="bring" />
+      <Button size="small" text label="Read CSV" @click="file?.click()" />
+      <a href="/api/checks/file.csv" class="small" download>CSV</a><a href="/api/checks/topics.txt" class="small" download title="For retrieval tools: TREC topics">topics</a><a href="/api/checks/qrels.txt" class="small" download title="For retrieval tools: TREC relevance judgements">qrels</a>
+    </div>
+    <div v-if="list && list.checks.length === 0" class="empty panel"><p>A check keeps a mended question mended. Add one here, from a rehearsal with “It should have been…”, from a list with the columns question, expects, source and contains, or from what your team judged right.</p><Button label="Add a check" @click="editing = 'new'" /></div>
+    <div v-else-if="rows.length === 0 && list" class="empty panel"><p>None fails.</p></div>
+    <table v-else class="checks">
+      <thead><tr><th scope="col">Question</th><th scope="col">What must come</th><th scope="col">On the draft</th><th scope="col"><span class="visually-hidden">Deeds</span></th></tr></thead>
+      <tbody>
+        <tr v-for="check in rows" :key="check.id" data-test="check">
+          <td><span v-for="before in check.messages.slice(0, -1)" :key="before" class="quiet small before">{{ before }}</span><RouterLink :to="{ path: '/rehearsal', query: { ask: check.messages.at(-1), before: check.messages.slice(0, -1), door: check.door ?? undefined } }">{{ check.messages.at(-1) }}</RouterLink></td>
+          <td>{{ wants(check) }}<span v-if="check.note" class="quiet small note">{{ check.note }}</span></td>
+          <td><template v-if="!check.result"><span class="quiet">not run yet</span></template><span v-else-if="check.result.passed" class="passed">✓ passes</span><div v-else class="failed" data-test="check-failed"><strong>✕ fails</strong><ul><li v-for="problem in check.result.problems" :key="problem">{{ problem }}</li></ul><p v-if="check.result.before" class="small">It fails for visitors too.</p><p v-else-if="check.result.brokenBy.length" class="small" data-test="broken-by">Broken by the change of {{ check.result.brokenBy.map(({ title }) => `“${title}”`).join(' or ') }}.</p><p v-else class="small">It passes for visitors; no single change breaks it.</p></div></td>
+          <td class="deeds"><Button size="small" text label="Change" @click="editing = check" /><Button size="small" text severity="danger" label="Remove" @click="takeOut(check)" /></td>
+        </tr>
+      </tbody>
+    </table>
+    <CheckEditor v-if="editing" :check="editing === 'new' ? null : editing" :busy="busy" @close="editing = undefined" @store="store" />
+  </div>
+</template>
+
+<style scoped>
+.tools { margin-bottom: 12px; }
+.checks { width: 100%; border-collapse: collapse; font-size: 13.5px; }
+th { text-align: left; font-weight: 600; padding: 6px 14px 6px 0; border-bottom: 1px solid var(--ink); }
+td { padding: 9px 14px 9px 0; border-bottom: 1px solid var(--line); vertical-align: top; }
+td:first-child { width: 34%; font-size: 15px; }
+.before { display: block; }
+.note { display: block; }
+.passed { color: var(--moss); font-weight: 600; }
+.failed strong { color: var(--brick); }
+.failed ul { margin: 2px 0 0; padding-left: 18px; }
+.deeds { white-space: nowrap; text-align: right; padding-right: 0; }
+</style>

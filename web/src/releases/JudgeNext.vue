@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import type { ToJudge, Verdict } from '@janua/contracts'
+import { onKeyStroke } from '@vueuse/core'
+import Button from 'primevue/button'
+import { computed, ref } from 'vue'
+import { get, post } from '../shell/api.ts'
+import { sure } from '../shell/format.ts'
+import { typingSomewhere } from '../shell/typing.ts'
+import { useDeed } from '../shell/useDeed.ts'
+
+/** Answers judged one after another, by keyboard: those whose judgement tells most about where the sill belongs. */
+const { sill } = defineProps<{ sill: number }>()
+const emit = defineEmits<{ judged: [] }>()
+const { run, busy } = useDeed()
+const list = ref<ToJudge[]>()
+const at = ref(0)
+const one = computed(() => list.value?.[at.value])
+const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [{ verdict: 'right', key: 'r', label: 'Right' }, { verdict: 'partly', key: 'p', label: 'Partly' }, { verdict: 'wrong', key: 'w', label: 'Wrong' }]
+
+async function fetchNext(): Promise<void> {
+  list.value = await run(() => get<ToJudge[]>('/threshold/to-judge', { sill }))
+  at.value = 0
+}
+async function judge(verdict: Verdict): Promise<void> {
+  const { text, door, item, revision, ordinal, print, confidence, chance } = one.value!
+  const done = await run(async () => {
+    await post('/verdicts', { text, verdict, door, item, revision, ordinal, print, confidence, chance, origin: 'threshold' })
+    return true
+  })
+  if (done) next()
+}
+function next(): void {
+  at.value++
+  if (at.value >= (list.value?.length ?? 0) || at.value % 5 === 0) emit('judged')
+}
+onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
+  if (typingSomewhere(event) || !one.value || event.ctrlKey || event.metaKey) return
+  event.preventDefault()
+  const known = VERDICTS.find(({ key }) => key === event.key)
+  if (known) void judge(known.verdict)
+  else next()
+})
+</script>
+
+<template>
+  <section class="panel stack" data-test="judge-next">
+    <template v-if="one">
+      <p class="row small quiet"><span class="grow">{{ at + 1 }} of {{ list!.length }} · {{ one.collection || 'no collection' }} · sure {{ sure(one.confidence) }}</span><button type="button" class="bare small" @click="list = undefined">stop</button></p>
+      <h3>{{ one.text }}</h3>
+      <p class="said">{{ one.said }}</p>
+      <p class="small quiet">from {{ [one.title, ...one.path].join(' › ') }}</p>
+      <p class="row"><Button v-for="{ verdict, key, label } in VERDICTS" :key="verdict" size="small" outlined :label="label" :disabled="busy" :data-test="`judge-${verdict}`" @click="judge(verdict)"><span>{{ label }}</span> <kbd>{{ key.toUpperCase() }}</kbd></Button><Button size="small" text :disabled="busy" @click="next"><span>Pass over</span> <kbd>N</kbd></Button></p>
+    </template>
+    <template v-else-if="list">
+      <p>{{ list.length ? 'All of these are judged. The curve takes them in.' : 'Everything that the replay would answer is judged already.' }}</p>
+      <p><Button size="small" outlined label="Twenty more" :loading="busy" @click="fetchNext" /></p>
+    </template>
+    <template v-else>
+      <h3>Judge the twenty that tell most</h3>
+      <p class="small quiet">Would-be answers near the sill, spread over your collections, each drawn with a known chance. By keyboard it takes two minutes.</p>
+      <p><Button size="small" outlined label="Judge twenty" :loading="busy" data-test="judge-start" @click="fetchNext" /></p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.said { white-space: pre-line; max-height: 170px; overflow: auto; }
+</style>

@@ -1,0 +1,37 @@
+import { calibrationError, type JudgedWouldBe, LEAST_JUDGED, reliability, type ReliabilityBin, seeded, type SillPoint, thresholdCurve, type ThresholdInput, weighted } from '@janua/core'
+
+/** What the threshold page shows of a set of judged answers. */
+export interface CurveShown {
+  points: SillPoint[]
+  bins: ReliabilityBin[]
+  error: number
+  judged: number
+  /** How many judged answers are missing before a curve is drawn. */
+  missing: number
+}
+export interface CurveOrder extends ThresholdInput {
+  /** Tells orders apart: only the newest one's curve is shown. */
+  number: number
+}
+
+/** The same judgements give the same band. */
+const SEED = 41
+/** Would-be answers finer than this are put together: the curve has steps of a hundredth. */
+const GRID = 400
+
+/** Computes the curve, or says how much is missing for one. Runs in a web worker, over core. */
+export function curveOf({ number: _number, ...input }: CurveOrder): CurveShown {
+  const cases = weighted(input.judged, input.volume)
+  const told = { bins: reliability(cases), error: calibrationError(cases), judged: cases.length, missing: Math.max(0, LEAST_JUDGED - cases.length) }
+  return { ...told, points: told.missing > 0 ? [] : thresholdCurve({ ...input, volume: gathered(input.volume), judged: [...input.judged] as JudgedWouldBe[] }, seeded(SEED)) }
+}
+
+function gathered(volume: ThresholdInput['volume']): ThresholdInput['volume'] {
+  const weights = new Map<number, number>()
+  for (const { p, weight } of volume) {
+    // Nothing found stays nothing found: 0 is a place of its own.
+    const at = p === 0 ? 0 : Math.max(1, Math.floor(p * GRID)) / GRID
+    weights.set(at, (weights.get(at) ?? 0) + weight)
+  }
+  return [...weights].map(([p, weight]) => ({ p, weight }))
+}

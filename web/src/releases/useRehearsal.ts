@@ -1,0 +1,94 @@
+import type { Rehearsed, RehearsedMessage, RehearsedQuestion } from '@janua/contracts'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import { inPlainWords, post } from '../shell/api.ts'
+import { useSession } from '../shell/session.ts'
+
+/** Stands for the draft in the choice of versions: releases count from 1. */
+export const DRAFT = 0
+
+export interface ShownQuestion extends RehearsedQuestion {
+  message: RehearsedMessage
+  /** Place among all questions of the conversation. */
+  place: number
+}
+
+/** A conversation asked of the draft or a release; asked anew whenever the draft is saved. */
+export function useRehearsal() {
+  const session = useSession()
+  const messages = ref<string[]>([])
+  const door = ref<number>()
+  const release = ref(DRAFT)
+  const at = ref('')
+  const language = ref<'en' | 'de'>('en')
+  const played = shallowRef<Rehearsed>()
+  const beside = shallowRef<Rehearsed>()
+  const compares = ref(false)
+  const failure = ref('')
+  const busy = ref(false)
+  const shown = ref(-1)
+  let asking = 0
+
+  const questions = computed<ShownQuestion[]>(() => {
+    let place = 0
+    return (played.value?.messages ?? []).flatMap((message) => message.asked.map((asked) => ({ ...asked, message, place: place++ })))
+  })
+  const current = computed(() => questions.value[shown.value])
+  const besideCurrent = computed(() => (compares.value ? beside.value?.messages.flatMap(({ asked }) => asked)[shown.value] : undefined))
+
+  async function play(): Promise<boolean> {
+    if (messages.value.length === 0 || door.value === undefined) return false
+    const mine = ++asking
+    busy.value = true
+    const input = { messages: messages.value, door: door.value, language: language.value, at: at.value ? new Date(at.value).toISOString() : null }
+    const other = release.value === DRAFT ? (session.release?.live?.number ?? null) : null
+    try {
+      const [now, then] = await Promise.all([
+        post<Rehearsed>('/rehearsal', { ...input, release: release.value === DRAFT ? null : release.value }),
+        compares.value ? post<Rehearsed>('/rehearsal', { ...input, release: other }).catch(() => undefined) : undefined,
+      ])
+      if (mine !== asking) return false
+      failure.value = ''
+      played.value = now
+      beside.value = then
+      return true
+    } catch (cause) {
+      if (mine === asking) failure.value = inPlainWords(cause)
+      return false
+    } finally {
+      if (mine === asking) busy.value = false
+    }
+  }
+
+  async function ask(text: string): Promise<boolean> {
+    messages.value = [...messages.value, text]
+    const done = await play()
+    if (!done) messages.value = messages.value.slice(0, -1)
+    else shown.value = questions.value.length - 1
+    return done
+  }
+  function startOver(): void {
+    messages.value = []
+    played.value = undefined
+    beside.value = undefined
+    shown.value = -1
+    failure.value = ''
+  }
+  /** Takes the last message back. */
+  function takeBack(): void {
+    messages.value = messages.value.slice(0, -1)
+    shown.value = Math.min(shown.value, questions.value.length - 2)
+    if (messages.value.length === 0) startOver()
+    else void play()
+  }
+
+  let waiting: ReturnType<typeof setTimeout> | undefined
+  const unhear = session.hear('draft', () => {
+    clearTimeout(waiting)
+    waiting = setTimeout(() => void play(), 120)
+  })
+  onScopeDispose(() => {
+    clearTimeout(waiting)
+    unhear()
+  })
+  return { messages, door, release, at, language, played, compares, failure, busy, shown, questions, current, besideCurrent, play, ask, startOver, takeBack }
+}
