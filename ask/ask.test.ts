@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { readQuestion } from './question.ts'
@@ -48,5 +48,37 @@ describe('npm run ask', () => {
     const bare = mkdtempSync(join(tmpdir(), 'janua-ask-'))
     expect(ask(['--content', bare], 'x\n').status).to.equal(2)
     rmSync(bare, { recursive: true })
+  })
+}).timeout(60_000)
+
+describe('npm run check', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'janua-check-'))
+  const list = join(folder, 'list.csv')
+  after(() => rmSync(folder, { recursive: true }))
+  const check = (csv: string, args: string[] = []) => {
+    writeFileSync(list, csv)
+    return spawnSync(process.execPath, ['--import', 'tsx', join(import.meta.dirname, 'check.ts'), '--content', join(folder, 'content'), '--checks', list, '--threshold', '0.2', ...args], { encoding: 'utf8', cwd: join(import.meta.dirname, '..') })
+  }
+  before(() => {
+    mkdirSync(join(folder, 'content'))
+    writeFileSync(join(folder, 'content', 'pets.md'), '# Pets on board\n\n## Dogs\n\nDogs travel on a lead and pay 4.50.\n\n## Cats\n\nCats stay in their box.\n')
+    writeFileSync(join(folder, 'content', 'boats.md'), '# Boats\n\nThe night boat sails at 23:15 on Fridays.\n')
+  })
+  it('passes with 0, and says how many', () => {
+    const { status, stdout } = check('question,before,expects,source,contains\nPets on board: dogs,,answer,pets.md,4.50\nand cats?,Pets on board: dogs,answer,Pets on board,box\nquantum helicopter,,does not know,,\n')
+    expect({ status, stdout }).to.eql({ status: 0, stdout: '3 of 3 checks pass.\n' })
+  })
+  it('fails with 1 and a list that can be read', () => {
+    const { status, stdout } = check('question,expects,source,contains\nPets on board: dogs,answer,Boats,free\nquantum helicopter,perhaps,,\nnight boat,answer,Trains,\n')
+    expect(status).to.equal(1)
+    expect(stdout).to.equal(
+      'row 2: Pets on board: dogs\n    should come from “Boats”, not from “Pets on board”\n    does not say “free”\nrow 3\n    “perhaps” is none of answer, does not know, asks back, declines, courtesy, anything\nrow 4: night boat\n    nothing in the folder is called “Trains”\n0 of 3 checks pass.\n',
+    )
+  })
+  it('prints JSON when asked, and says what it is for when called wrongly', () => {
+    expect(JSON.parse(check('question\nPets on board: dogs\n', ['--json']).stdout)).to.eql({ row: 2, question: 'Pets on board: dogs', problems: [], passed: true })
+    expect(check('question\n"open').stderr).to.include('a quotation mark is opened and never closed')
+    const bare = spawnSync(process.execPath, ['--import', 'tsx', join(import.meta.dirname, 'check.ts')], { encoding: 'utf8', cwd: join(import.meta.dirname, '..') })
+    expect([bare.status, bare.stderr]).to.satisfy(([status, said]: [number, string]) => status === 1 && said.includes('--checks FILE.csv'))
   })
 }).timeout(60_000)

@@ -3,6 +3,8 @@ export interface Asked {
   question: string
   /** What the same visitor asked before, the oldest first. */
   conversation: string[]
+  /** The language in which courtesies are returned; English when not given. */
+  language?: 'de'
 }
 
 /** A line of questions: a JSON object, or the question itself. */
@@ -14,10 +16,10 @@ export function readQuestion(line: string, number: number): Asked | { because: s
   } catch {
     return { because: 'the line begins like JSON, but is none' }
   }
-  const { id = number, question, conversation = [] } = given
+  const { id = number, question, conversation = [], language } = given
   if (typeof question !== 'string') return { because: 'it has no "question"' }
   if (!Array.isArray(conversation)) return { because: '"conversation" is not a list' }
-  return { id: typeof id === 'string' || typeof id === 'number' ? id : number, question, conversation: conversation.flatMap(visitorText) }
+  return { id: typeof id === 'string' || typeof id === 'number' ? id : number, question, conversation: conversation.flatMap(visitorText), ...(language === 'de' && { language }) }
 }
 
 /** A message of the conversation before: a text, or an object that says whose it is; what others said is not asked again. */

@@ -4,12 +4,13 @@ interface Known {
   index: ReleaseIndex
   files: ReadonlyMap<number, string>
   milliseconds: number
+  language?: 'de'
 }
 
 /** What is printed of one message: of several questions the first stands at the top, and all stand in `questions`. */
 export function reported(id: string | number, reply: Reply, known: Known): object {
-  const { milliseconds } = known
-  if (reply.courtesy) return { id, outcome: 'courtesy', confidence: 1, answer: reply.courtesy.replies.en, sources: [], candidates: [], milliseconds }
+  const { milliseconds, language = 'en' } = known
+  if (reply.courtesy) return { id, outcome: 'courtesy', confidence: 1, answer: reply.courtesy.replies[language], sources: [], candidates: [], milliseconds }
   const [first, ...more] = reply.asked.map((asked) => reportedQuestion(asked, known))
   if (!first) return { id, outcome: 'person', confidence: 1, answer: '', sources: [], candidates: [], wantsPerson: true, milliseconds }
   return { id, ...first, ...(reply.wantsPerson && { wantsPerson: true }), ...(more.length > 0 && { questions: [first, ...more] }), milliseconds }

@@ -1,9 +1,10 @@
-import { answerMessage, type AnswerSettings, type ConfidenceModel, converse, fitOwn, guessLanguage, indexRelease, maskPrivate, type ReleaseIndex, turnsOf } from '@janua/core'
-import { existsSync, readFileSync, statSync } from 'node:fs'
+import { answerMessage, type AnswerSettings, type ConfidenceModel, converse, maskPrivate, type ReleaseIndex, turnsOf } from '@janua/core'
+import { existsSync, readFileSync } from 'node:fs'
 import { createInterface } from 'node:readline'
 import { parseArgs } from 'node:util'
 import { readDoor } from './door.ts'
-import { type Folder, readFolder } from './folder.ts'
+import type { Folder } from './folder.ts'
+import { Misuse, prepare, runCommand } from './prepare.ts'
 import { type Asked, readQuestion } from './question.ts'
 import { reported } from './report.ts'
 
@@ -29,19 +30,15 @@ async function main(): Promise<void> {
     },
   })
   if (!values.content) throw new Misuse(USE)
-  if (!existsSync(values.content) || !statSync(values.content).isDirectory()) throw new Misuse(`There is no folder ${values.content}.`)
   if (values.questions && !existsSync(values.questions)) throw new Misuse(`There is no file ${values.questions}.`)
   const settings = readDoor({ file: values.door, now: values.now, threshold: values.threshold })
   const began = performance.now()
-  const folder = await readFolder(values.content)
-  for (const { file, reason } of folder.refused) note(values.json, { file, reason }, `${file}: ${reason}`)
-  if (folder.items.length === 0) {
+  const prepared = await prepare(values.content, values['no-titles'], ({ file, reason }) => note(values.json, { file, reason }, `${file}: ${reason}`))
+  if (!prepared) {
     note(values.json, { error: 'nothing could be read' }, `Nothing in ${values.content} could be read.`)
     process.exit(2)
   }
-  const indexing = { glossary: folder.glossary, noTitles: values['no-titles'], language: mainLanguage(folder) }
-  const index = indexRelease(folder.items, indexing)
-  const model = fitOwn(folder.items, indexing)
+  const { folder, index, model } = prepared
   note(values.json, { files: new Set(folder.files.values()).size, passages: index.size, seconds: seconds(began) }, `${new Set(folder.files.values()).size} files, ${index.size} passages, ready after ${seconds(began)} s`)
   const lines = values.questions ? readFileSync(values.questions, 'utf8').split(/\r?\n/) : createInterface({ input: process.stdin })
   let number = 0
@@ -67,17 +64,7 @@ function answer({ asked, folder, index, model, settings }: Given): void {
   const began = performance.now()
   const reply = answerMessage(index, maskPrivate(asked.question), { ...settings, model, turns })
   const milliseconds = Math.round((performance.now() - began) * 1000) / 1000
-  process.stdout.write(`${JSON.stringify(reported(asked.id, reply, { index, files: folder.files, milliseconds }))}\n`)
-}
-
-/** The language of most items: what a question too short to tell is taken for. */
-function mainLanguage({ items }: Folder): 'en' | 'de' {
-  const german = items.filter(({ body, parts }) => guess(body || (parts ?? []).map((part) => part.body).join(' '))).length
-  return german > items.length / 2 ? 'de' : 'en'
-}
-
-function guess(text: string): boolean {
-  return guessLanguage(text.slice(0, 3_000), 'en') === 'de'
+  process.stdout.write(`${JSON.stringify(reported(asked.id, reply, { index, files: folder.files, milliseconds, language: asked.language }))}\n`)
 }
 
 function seconds(since: number): number {
@@ -88,10 +75,4 @@ function note(json: boolean, data: object, text: string): void {
   process.stderr.write(`${json ? JSON.stringify(data) : text}\n`)
 }
 
-class Misuse extends Error {}
-
-main().catch((cause: unknown) => {
-  const plain = cause instanceof Misuse || (cause as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS') || cause instanceof RangeError
-  process.stderr.write(`${plain ? (cause as Error).message : (cause as Error).stack}\n`)
-  process.exit(1)
-})
+runCommand(main)

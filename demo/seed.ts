@@ -131,7 +131,7 @@ async function teachSome(janua: Janua, lead: Lead, ids: Map<string, number>, mos
   const settledBy = new Map(demoQuestions().map(({ text, settledBy }) => [text.toLowerCase(), settledBy]))
   const known = rows.flatMap(({ norm, text }) => {
     const slug = settledBy.get(text.toLowerCase())
-    return slug ? [{ norm, text, slug }] : []
+    return slug && ids.has(slug) ? [{ norm, text, slug }] : []
   })
   for (const { norm, text, slug } of known.slice(0, most)) await janua.mends.make(lead, { norm, text, kind: 'phrasing', item: ids.get(slug)! })
 }

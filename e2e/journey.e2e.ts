@@ -62,11 +62,11 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     await lead.goes(`${house.url}/releases`)
     await lead.types('note', 'Scooters and helmets')
     await lead.presses('publish')
-    await lead.sees('published', 'Release 3 is live')
+    await lead.sees('published', 'Release 7 is live')
     await asks(visitor, 'what does a scooter cost')
     expect(await lastOutcome()).to.equal('answered')
     expect((await visitor.all('answer')).at(-1)).to.include('19.00 a day')
-    await lead.sees('live-release', 'Release 3')
+    await lead.sees('live-release', 'Release 7')
   })
 
   it('the source opens at the passage, and what has no answer gets none', async () => {
@@ -141,15 +141,15 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     await lead.sees('published', 'asked again and answered')
     await lead.goes(`${house.url}/mend?state=mended`)
     await lead.presses('unsettled', 'submarine')
-    expect(await (await lead.sees('proof')).getText()).to.include('Mended in release 4').and.include('We have no submarines to rent.')
+    expect(await (await lead.sees('proof')).getText()).to.include('Mended in release 8').and.include('We have no submarines to rent.')
     await asks(visitor, UNKNOWN)
     expect((await visitor.all('answer')).at(-1)).to.include('We have no submarines to rent.')
   })
 
   it('a roll-back is one click', async () => {
     await lead.goes(`${house.url}/releases`)
-    await lead.presses('roll-back', 'Roll back to 3')
-    await lead.sees('live-release', 'Release 3')
+    await lead.presses('roll-back', 'Roll back to 7')
+    await lead.sees('live-release', 'Release 7')
     await asks(visitor, UNKNOWN)
     expect(await lastOutcome()).not.to.equal('answered')
   })

@@ -6,6 +6,7 @@ import type { ItemHead, ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import { type Candidate, search } from '../retrieval/search.ts'
 import { NO_MATCH } from '../retrieval/twoWay.ts'
 import type { DayFacts } from '../text/calendar.ts'
+import { ASPECT_TIME } from '../text/analyse.ts'
 import { guessLanguage } from '../text/language.ts'
 import { fold } from '../text/tokens.ts'
 import { confidence, type ConfidenceModel, contributions } from './confidence.ts'
@@ -49,7 +50,7 @@ export interface TraceCandidate extends Source {
 }
 
 export interface Trace {
-  terms: { word: string; readAs?: string; known: boolean; weight: number; carried?: true }[]
+  terms: { word: string; readAs?: string; known: boolean; weight: number; carried?: true; aboutTime?: true }[]
   /** Days that the question names, resolved. */
   days: { words: string; days: string[] }[]
   candidates: TraceCandidate[]
@@ -263,6 +264,6 @@ function sourceOf({ item, head }: Standing): Source {
   return { item: item.id, revision: item.revision, ordinal, title: item.title, path, ...(page !== null && { page }) }
 }
 
-function shownTerm({ word, readAs, known, weight, carried }: QuestionTerm): Trace['terms'][number] {
-  return { word, readAs, known, weight, ...(carried && { carried }) }
+function shownTerm({ word, stem, readAs, known, weight, carried }: QuestionTerm): Trace['terms'][number] {
+  return { word, readAs, known, weight, ...(carried && { carried }), ...(stem === ASPECT_TIME && { aboutTime: true as const }) }
 }

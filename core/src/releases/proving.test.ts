@@ -3,7 +3,7 @@ import { converse } from '../answering/conversation.ts'
 import { indexRelease } from '../retrieval/releaseIndex.ts'
 import { readCheckRows, trecOf, writeCheckRow } from './checkRows.ts'
 import { type Expectation, problemsOf } from './checks.ts'
-import { changeBetween, coverageOf, flowOf, type ReplayChange, replayAnswer, type ReplaySide } from './replay.ts'
+import { changeBetween, coverageOf, flowOf, type ReplayChange, replayAnswer, replayOverDays, type ReplaySide } from './replay.ts'
 
 const item = (id: number, title: string, body: string) => ({ id, revision: id, kind: 'article' as const, title, body, phrasings: [], collection: 'All' })
 const index = indexRelease([
@@ -88,5 +88,25 @@ describe('replay', () => {
   it('asks again as it was asked: with what stood before it', () => {
     expect(replayAnswer(index, 'and cats?', { subject: 'Pets on board: dogs', item: 1 }, { sill: 0.2 }).best).to.deep.include({ item: 1, path: ['Cats'] })
     expect(replayAnswer(index, 'quantum helicopter', undefined, { sill: 0.2 })).to.deep.include({ outcome: 'unanswered', confidence: 0, text: '' })
+  })
+
+  describe('replayOverDays', () => {
+    const boats = indexRelease([
+      item(1, 'Boats', '| Day | First boat |\n| --- | --- |\n| Monday to Saturday | 6:30 |\n| Sunday | 9:10 |\n'),
+      item(2, 'Pets on board', 'Dogs travel on a lead.\n'),
+    ])
+    const days = ['2026-11-27', '2026-11-28', '2026-11-30']
+    const over = (text: string) => replayOverDays([{ index: boats, settings: { sill: 0.05 } }, { index: boats, settings: { sill: 0.05 } }], text, undefined, days)
+    it('puts days together on which the same is said', () => {
+      const groups = over('When is the first boat tomorrow?')
+      expect(groups.map((group) => group.days)).to.deep.include(['2026-11-28'])
+      expect(groups.flatMap((group) => group.days).sort()).to.eql(days)
+      expect(groups.find((group) => group.days.includes('2026-11-28'))!.sides[0]!.text).to.include('9:10').and.not.include('6:30')
+    })
+    it('asks once where nothing depends on the day', () => expect(over('dogs on board').map((group) => group.days)).to.eql([days]))
+    it('says the same as asking for each day by itself', () => {
+      for (const text of ['first boat tomorrow', 'when does the boat go', 'dogs', 'first boat on Sunday'])
+        for (const { days: same, sides } of over(text)) for (const day of same) expect(sides[0], `${text} ${day}`).to.eql(replayAnswer(boats, text, undefined, { sill: 0.05, day }))
+    })
   })
 })

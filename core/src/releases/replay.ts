@@ -33,7 +33,43 @@ const TEXT_KEPT = 900
 
 /** Asks one question of the log again. What had been asked back about is over: the question stands for itself. */
 export function replayAnswer(index: ReleaseIndex, text: string, before: Turn | undefined, settings: AnswerSettings): ReplaySide {
-  return sideOf(answerAfter(index, text, before && { subject: before.subject, item: before.item }, settings).answer)
+  return sideOf(askedAgain(index, text, before, settings))
+}
+
+export interface ReplayedDays {
+  /** Days for which this is what is said. */
+  days: string[]
+  sides: ReplaySide[]
+}
+
+/**
+ * Asks one question of several releases as of several days; days on which all of them say the same are put together. Where nothing
+ * depends on the day, each release is asked once.
+ * @param days at least one, as "2026-11-23"
+ */
+export function replayOverDays(releases: readonly { index: ReleaseIndex; settings: AnswerSettings }[], text: string, before: Turn | undefined, days: readonly string[]): ReplayedDays[] {
+  const groups = new Map<string, ReplayedDays>()
+  const once = releases.map(({ index, settings }) => {
+    const answer = askedAgain(index, text, before, { ...settings, day: days[0] })
+    return { side: sideOf(answer), depends: days.length > 1 && dependsOnDay(answer, index) }
+  })
+  for (const [i, day] of days.entries()) {
+    const sides = releases.map(({ index, settings }, r) => (i === 0 || !once[r]!.depends ? once[r]!.side : sideOf(askedAgain(index, text, before, { ...settings, day }))))
+    const key = JSON.stringify(sides.map(({ outcome, print, place, best, confidence }) => [outcome, print, place?.item, place?.ordinal, best?.item, confidence.toFixed(6)]))
+    const group = groups.get(key) ?? { days: [], sides }
+    group.days.push(day)
+    groups.set(key, group)
+  }
+  return [...groups.values()]
+}
+
+function askedAgain(index: ReleaseIndex, text: string, before: Turn | undefined, settings: AnswerSettings): Answer {
+  return answerAfter(index, text, before && { subject: before.subject, item: before.item }, settings).answer
+}
+
+/** A question that names days or asks for times, or came near something that holds on some days only. */
+function dependsOnDay({ trace: { days, leftOut, terms, candidates } }: Answer, index: ReleaseIndex): boolean {
+  return days.length > 0 || leftOut.length > 0 || terms.some(({ aboutTime }) => aboutTime) || candidates.some(({ item, ordinal }) => index.limitedAt(index.docAt(item, ordinal)!))
 }
 
 /** What is kept of an answer to compare it with another. */

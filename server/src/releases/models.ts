@@ -69,12 +69,15 @@ export interface ReplaySides {
 export interface ReplayResultRow {
   id: number
   replayId: number
+  /** The question with its context; it has a row for each group of days on which the same is said. */
+  caseKey: string
   questionKey: string
   text: string
   norm: string
   carried: string | null
   doorId: number
-  day: string
+  /** Days on which it was asked. */
+  days: string[]
   times: number
   change: ReplayChange
   fromOutcome: Outcome
@@ -106,7 +109,7 @@ export function releaseTables(db: Sequelize) {
       seconds: DataTypes.DOUBLE, summary: json('summary'), problem: text(500), createdBy: ref, createdAt: time,
     }),
     replayResults: table<ReplayResultRow>(db, 'replay_results', {
-      id, replayId: ref, questionKey: text(16), text: text(2000), norm: text(300), carried: text(2000), doorId: ref, day: text(10), times: whole, change: text(18), fromOutcome: text(12), toOutcome: text(12), collection: text(80), accepted: flag, sides: json('sides'),
+      id, replayId: ref, caseKey: text(16), questionKey: text(16), text: text(2000), norm: text(300), carried: text(2000), doorId: ref, days: json('days'), times: whole, change: text(18), fromOutcome: text(12), toOutcome: text(12), collection: text(80), accepted: flag, sides: json('sides'),
     }),
     scheduled: table<ScheduledRow>(db, 'scheduled_releases', { id, at: time, pins: json('pins'), note: text(500), because: text(500), state: text(10), problem: text(500), createdBy: ref, createdAt: time }),
   }

@@ -3,17 +3,15 @@ import { dayIn, fingerprint, guessLanguage, leanOf, type Turn } from '@janua/cor
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { normOf } from '../conversations/respond.ts'
 
-/** A question of the log as it is asked again: once for each text, context and day. */
+/** A question of the log as it is asked again: once for each text and context, as of the days on which it was asked. */
 export interface ReplayCase {
   key: string
   text: string
   norm: string
   before?: Turn
   door: number
-  day: string
-  /** How often it was asked, and by whom how often. */
-  times: number
-  visitors: Map<number, number>
+  /** On which days it was asked, and by whom how often. */
+  days: Map<string, Map<number, number>>
 }
 
 export interface Period {
@@ -70,11 +68,18 @@ function turnAfter({ text, carried, item }: LogRow): Turn {
 }
 
 function put(cases: Map<string, ReplayCase>, { text, door, visitor, id }: LogRow, before: Turn | undefined, day: string): void {
-  const key = fingerprint(JSON.stringify([text.trim().toLowerCase(), before?.subject.toLowerCase() ?? '', before?.item ?? 0, door, day]))
-  const known = cases.get(key) ?? { key, text, norm: normOf(text) || text.slice(0, 300), door, day, times: 0, visitors: new Map(), ...(before && { before }) }
-  known.times++
+  const key = fingerprint(JSON.stringify([text.trim().toLowerCase(), before?.subject.toLowerCase() ?? '', before?.item ?? 0, door]))
+  const known = cases.get(key) ?? { key, text, norm: normOf(text) || text.slice(0, 300), door, days: new Map(), ...(before && { before }) }
   // A question without a visitor (an imported log) stands for a visitor of its own.
   const who = visitor ?? -id
-  known.visitors.set(who, (known.visitors.get(who) ?? 0) + 1)
+  const visitors = known.days.get(day) ?? new Map<number, number>()
+  known.days.set(day, visitors.set(who, (visitors.get(who) ?? 0) + 1))
   cases.set(key, known)
+}
+
+/** How often a case was asked, on all of its days or on some. */
+export function timesOf({ days }: Pick<ReplayCase, 'days'>, some: Iterable<string> = days.keys()): number {
+  let times = 0
+  for (const day of some) for (const n of days.get(day)?.values() ?? []) times += n
+  return times
 }

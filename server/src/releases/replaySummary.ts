@@ -1,24 +1,25 @@
 import type { ReplayPart, ReplaySummary } from '@janua/contracts'
-import { changeBetween, coverageOf, flowOf, groupedBy, pairedBootstrap, type PairedGroup, REPLAY_CHANGES, type ReplaySide, seeded } from '@janua/core'
+import { changeBetween, coverageOf, fingerprint, flowOf, groupedBy, pairedBootstrap, type PairedGroup, REPLAY_CHANGES, type ReplaySide, seeded } from '@janua/core'
 import type { ReplayResultRow, ReplaySides } from './models.ts'
-import type { ReplayCase } from './replayLog.ts'
+import { type ReplayCase, timesOf } from './replayLog.ts'
 import type { Standing } from './standing.ts'
 
 /** The same replay gives the same interval. */
 const SEED = 20_261
 
-/** A case with what both releases said to it. */
+/** A case with what both releases said to it on some days. */
 export interface Replayed {
   asked: ReplayCase
+  days: string[]
   sides: ReplaySides
 }
 
 /** What is stored of a case: what became of it, and whose collection it is. */
-export function resultOf({ asked, sides }: Replayed, replayId: number, standing: Standing): Omit<ReplayResultRow, 'id' | 'accepted'> {
-  const { key, text, norm, before, door, day, times } = asked
+export function resultOf({ asked, days, sides }: Replayed, replayId: number, standing: Standing): Omit<ReplayResultRow, 'id' | 'accepted'> {
+  const { key, text, norm, before, door } = asked
   const { live, draft } = sides
   return {
-    replayId, questionKey: key, text, norm, carried: before?.subject.slice(0, 2_000) ?? null, doorId: door, day, times,
+    replayId, caseKey: key, questionKey: fingerprint(`${key} ${days[0]}`), text, norm, carried: before?.subject.slice(0, 2_000) ?? null, doorId: door, days, times: timesOf(asked, days),
     change: changeBetween(live, draft, standing.judgedAs(norm)), fromOutcome: live.outcome, toOutcome: draft.outcome, collection: collectionOf(sides), sides,
   }
 }
@@ -34,16 +35,16 @@ export function summaryOf(all: readonly Replayed[], results: readonly Pick<Repla
   const compare = (some: readonly Replayed[], before: keyof ReplaySides, after: keyof ReplaySides) => pairedBootstrap(groupsOf(some, (one) => [worth(one.sides[before], one.asked), worth(one.sides[after], one.asked)]), seeded(SEED))
   const parts = (nameOf: (one: Replayed, i: number) => string): ReplayPart[] =>
     [...groupedBy(all.map((one, i) => ({ one, name: nameOf(one, i) })), ({ name }) => name)]
-      .map(([name, some]) => ({ name, n: some.reduce((sum, { one }) => sum + one.asked.times, 0), ...compare(some.map(({ one }) => one), 'live', 'draft') }))
+      .map(([name, some]) => ({ name, n: some.reduce((sum, { one }) => sum + timesOf(one.asked, one.days), 0), ...compare(some.map(({ one }) => one), 'live', 'draft') }))
       .sort((a, b) => b.n - a.n)
   const changes = REPLAY_CHANGES.map((change) => {
     const some = all.filter((_, i) => results[i]!.change === change)
-    return [change, { distinct: some.length, times: some.reduce((sum, { asked }) => sum + asked.times, 0) }] as const
+    return [change, { distinct: some.length, times: some.reduce((sum, { asked, days }) => sum + timesOf(asked, days), 0) }] as const
   })
   return {
     coverage: compare(all, 'live', 'draft'),
     model: names.sameModel ? null : compare(all, 'own', 'live'),
-    flow: flowOf(all.map(({ asked: { times }, sides: { live, draft } }) => ({ live, draft, times }))),
+    flow: flowOf(all.map(({ asked, days, sides: { live, draft } }) => ({ live, draft, times: timesOf(asked, days) }))),
     changes: Object.fromEntries(changes) as ReplaySummary['changes'],
     collections: parts((_, i) => results[i]!.collection || 'no collection'),
     doors: parts(({ asked }) => names.door(asked.door)),
@@ -54,7 +55,7 @@ function groupsOf(all: readonly Replayed[], worth: (one: Replayed) => [before: n
   const groups = new Map<number, PairedGroup>()
   for (const one of all) {
     const [before, after] = worth(one)
-    for (const [visitor, times] of one.asked.visitors) {
+    for (const [visitor, times] of one.days.flatMap((day) => [...(one.asked.days.get(day) ?? [])])) {
       const group = groups.get(visitor) ?? { n: 0, before: 0, after: 0 }
       groups.set(visitor, { n: group.n + times, before: group.before + before * times, after: group.after + after * times })
     }

@@ -1,4 +1,4 @@
-import { type AnswerSettings, type IndexBlocks, openIndex, replayAnswer, type ReplaySide, type Turn } from '@janua/core'
+import { type AnswerSettings, type IndexBlocks, openIndex, type ReplayedDays, replayOverDays, type Turn } from '@janua/core'
 import { parentPort, workerData } from 'node:worker_threads'
 
 /** One release as a replay asks it: its index, shared with whoever holds it, and how each door answers. */
@@ -10,20 +10,21 @@ export interface ReplayOrder {
   releases: ReplayRelease[]
 }
 export interface ReplayTask {
-  cases: { text: string; before?: Turn; door: number; day: string }[]
+  cases: { text: string; before?: Turn; door: number; days: string[] }[]
 }
-/** For each case what each release says; null where a release has no such door. */
-export type ReplayDone = (ReplaySide | null)[][]
+/** For each case what the releases say, by groups of days; none where a release has no such door. */
+export type ReplayDone = ReplayedDays[][]
 
 const { releases } = (workerData as { order: ReplayOrder }).order
 const opened = releases.map(({ blocks, doors }) => ({ index: openIndex(blocks), doors }))
 
 parentPort!.on('message', ({ cases }: ReplayTask) => {
-  const done: ReplayDone = cases.map(({ text, before, door, day }) =>
-    opened.map(({ index, doors }) => {
-      const settings = doors[door]
-      return settings ? replayAnswer(index, text, before, { ...settings, day }) : null
-    }),
-  )
+  const done: ReplayDone = cases.map(({ text, before, door, days }) => {
+    const there = opened.flatMap(({ index, doors }) => (doors[door] ? [{ index, settings: doors[door] }] : []))
+    if (there.length === opened.length) return replayOverDays(there, text, before, days)
+    const silent = { outcome: 'unanswered', confidence: 0, text: '', print: '' } as const
+    const one = replayOverDays(there, text, before, days)
+    return one.map(({ days: same, sides }) => ({ days: same, sides: opened.map(({ doors }) => (doors[door] ? sides.shift()! : silent)) }))
+  })
   parentPort!.postMessage(done)
 })

@@ -14,7 +14,7 @@ import { problem } from '../http/problems.ts'
 import type { ContentTables } from '../library/models.ts'
 import { type Choices, choiceOf } from './choice.ts'
 import type { ReleaseTables, ReplayResultRow, ReplayRow, ReplaySides } from './models.ts'
-import { casesOf, type ReplayCase } from './replayLog.ts'
+import { casesOf, type ReplayCase, timesOf } from './replayLog.ts'
 import { ReplayPool } from './replayPool.ts'
 import { type Replayed, resultOf, summaryOf } from './replaySummary.ts'
 import { Standing } from './standing.ts'
@@ -153,7 +153,7 @@ export class Replays {
         const draft = await this.draftOf(row)
         const doors = new Map([...live.doors, ...draft.doors].map((door) => [door.id, door]))
         const cases = await casesOf(this.needs.db, { from: row.fromAt, to: row.toAt, validity: row.validity, last: row.lastQuestion }, (door) => doors.get(door)?.timeZone ?? 'UTC', row.createdAt)
-        const asked = cases.reduce((sum, { times }) => sum + times, 0)
+        const asked = cases.reduce((sum, each) => sum + timesOf(each), 0)
         await row.update({ asked, total: cases.length })
         if (asked === 0) return await row.update({ state: 'failed', problem: 'Nobody asked anything in this period.' })
         const standing = await Standing.of(this.needs.tables)
@@ -186,17 +186,17 @@ export class Replays {
   /** Asks what was not asked yet, and stores each result as it comes. */
   private async replay(row: Row<ReplayRow>, cases: readonly ReplayCase[], { pool, standing, isSame, stop }: { pool: ReplayPool; standing: Standing; isSame: boolean; stop: () => boolean }): Promise<void> {
     const { tables, events } = this.needs
-    const stored = new Set((await tables.replayResults.findAll({ attributes: ['questionKey'], where: { replayId: row.id }, raw: true })).map(({ questionKey }) => questionKey))
+    const stored = new Set((await tables.replayResults.findAll({ attributes: ['caseKey'], where: { replayId: row.id }, raw: true })).map(({ caseKey }) => caseKey))
     const left = cases.filter(({ key }) => !stored.has(key))
     const chunks = Array.from({ length: Math.ceil(left.length / AT_ONCE) }, (_, i) => left.slice(i * AT_ONCE, (i + 1) * AT_ONCE))
     let done = stored.size
-    const tasks = chunks.map((chunk) => ({ cases: chunk.map(({ text, before, door, day }) => ({ text, before, door, day })) }))
+    const tasks = chunks.map((chunk) => ({ cases: chunk.map(({ text, before, door, days }) => ({ text, before, door, days: [...days.keys()] })) }))
     await pool.all(
       tasks,
       async (result, place) => {
-        const replayed = chunks[place]!.map((asked, i) => ({ asked, sides: sidesOf(result[i]!, isSame) }))
+        const replayed = chunks[place]!.flatMap((asked, i) => result[i]!.map(({ days, sides }) => ({ asked, days, sides: sidesOf(sides, isSame) })))
         await tables.replayResults.bulkCreate(replayed.map((one) => resultOf(one, row.id, standing)))
-        done += replayed.length
+        done += chunks[place]!.length
         await tables.replays.update({ done }, { where: { id: row.id } })
         events.tell('replay', { id: row.id })
       },
@@ -206,10 +206,10 @@ export class Replays {
 
   private async finish(row: Row<ReplayRow>, cases: readonly ReplayCase[], { standing, ...names }: { standing: Standing; sameModel: boolean; door(id: number): string }): Promise<ReplaySummary> {
     const results = await this.needs.tables.replayResults.findAll({ where: { replayId: row.id } })
-    const byKey = new Map(results.map((result) => [result.questionKey, result]))
-    const there = cases.filter(({ key }) => byKey.has(key))
-    const all = there.map((asked): Replayed => ({ asked, sides: byKey.get(asked.key)!.sides }))
-    return summaryOf(all, there.map(({ key }) => byKey.get(key)!), standing, names)
+    const byKey = new Map(cases.map((each) => [each.key, each]))
+    const there = results.filter(({ caseKey }) => byKey.has(caseKey))
+    const all = there.map(({ caseKey, days, sides }): Replayed => ({ asked: byKey.get(caseKey)!, days, sides }))
+    return summaryOf(all, there, standing, names)
   }
 
   private async draftOf({ pins, modelId }: ReplayRow): Promise<CompiledRelease> {
@@ -243,9 +243,7 @@ function doorsOf(release: CompiledRelease): Record<number, AnswerSettings> {
   return Object.fromEntries(release.doors.map((door) => [door.id, { ...settingsAt(release, door, new Date(0)), day: undefined }]))
 }
 
-const NO_DOOR = { outcome: 'unanswered', confidence: 0, text: '', print: '' } as const
-
-function sidesOf(said: readonly (ReplaySides['live'] | null)[], isSame: boolean): ReplaySides {
-  const [own, live, draft] = isSame ? [said[0], said[0], said[1]] : said
-  return { own: own ?? NO_DOOR, live: live ?? NO_DOOR, draft: draft ?? NO_DOOR }
+function sidesOf(said: readonly ReplaySides['live'][], isSame: boolean): ReplaySides {
+  const [own, live, draft] = isSame ? [said[0]!, said[0]!, said[1]!] : said
+  return { own: own!, live: live!, draft: draft! }
 }

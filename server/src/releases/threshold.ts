@@ -54,7 +54,7 @@ export class Threshold {
       const door = release.doors.find(({ id }) => id === result.doorId)
       if (!door) return []
       const before = result.carried === null ? undefined : { subject: result.carried }
-      const { answer } = answerAfter(release.index, result.text, before, { ...settingsAt(release, door, new Date(0)), day: result.day, sill: 0, sills: {}, declines: [] })
+      const { answer } = answerAfter(release.index, result.text, before, { ...settingsAt(release, door, new Date(0)), day: result.days.at(-1), sill: 0, sills: {}, declines: [] })
       const source = answer.sources[0]
       if (!source) return []
       const said = answer.blocks.map(blockText).join('\n')

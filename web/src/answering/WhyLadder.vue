@@ -6,10 +6,10 @@ import { spread } from './spread.ts'
 /** The candidates as a ladder: a rung's height is the confidence with that passage put first; the threshold is the sill. */
 const { trace, chosen, marked = -1 } = defineProps<{ trace: Trace; chosen: number | null; marked?: number }>()
 defineEmits<{ mark: [rung: number] }>()
-const HEIGHT = 330
-const LABEL = 76
+const HEIGHT = 310
+const LABEL = 58
 /** More rungs than this only crowd the foot of the ladder. */
-const SHOWN = 6
+const SHOWN = 5
 const y = (confidence: number) => HEIGHT - 14 - confidence * (HEIGHT - 28)
 const marks = [0.1, 0.3, 0.5, 0.7, 0.9]
 const rungs = computed(() => {
@@ -24,7 +24,7 @@ function partsOf({ contributions }: TraceCandidate) {
   return FEATURES.map((feature) => ({ name: FEATURE_WORDS[feature], value: contributions[feature] }))
     .filter(({ value }) => Math.abs(value) >= 0.1)
     .sort((a, b) => Math.abs(b.value) - Math.abs(a.value))
-    .slice(0, 4)
+    .slice(0, 3)
 }
 const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`
 </script>

@@ -19,8 +19,9 @@ const comes = ref<CheckInput['comes']>(check?.comes ?? 'answer')
 const item = ref<PickedItem | null>(check?.item ? { id: check.item, title: check.itemTitle ?? '' } : null)
 const contains = ref([...(check?.contains ?? [])])
 const lacks = ref([...(check?.lacks ?? [])])
-const queue = ref<number | null>(check?.queue ?? null)
-const door = ref<number | null>(check?.door ?? null)
+/** 0 stands for any queue, and for the first door. */
+const queue = ref(check?.queue ?? 0)
+const door = ref(check?.door ?? 0)
 const note = ref(check?.note ?? '')
 const queues = ref<{ id: number; name: string }[]>([])
 const doors = ref<Door[]>([])
@@ -33,7 +34,7 @@ onMounted(async () => {
 })
 function store(): void {
   const messages = [...before.value.split('\n').map((line) => line.trim()).filter(Boolean), question.value.trim()]
-  emit('store', { messages, comes: comes.value, item: named.value ? (item.value?.id ?? null) : null, contains: contains.value, lacks: lacks.value, queue: queue.value, door: door.value, language: check?.language ?? 'en', note: note.value.trim() })
+  emit('store', { messages, comes: comes.value, item: named.value ? (item.value?.id ?? null) : null, contains: contains.value, lacks: lacks.value, queue: queue.value || null, door: door.value || null, language: check?.language ?? 'en', note: note.value.trim() })
 }
 </script>
 
@@ -43,10 +44,10 @@ function store(): void {
       <label class="field"><span>The question</span><InputText v-model="question" maxlength="2000" autofocus data-test="check-question" /></label>
       <label class="field"><span>What was said before it, a message a line; may be empty</span><Textarea v-model="before" rows="2" auto-resize /></label>
       <div class="two"><label class="field"><span>What must come</span><Select v-model="comes" :options="COMES" option-label="label" option-value="value" data-test="check-comes" /></label>
-        <label class="field"><span>At which door</span><Select v-model="door" :options="[{ id: null, title: 'The first one' }, ...doors]" option-label="title" option-value="id" /></label></div>
+        <label class="field"><span>At which door</span><Select v-model="door" :options="[{ id: 0, title: 'The first one' }, ...doors]" option-label="title" option-value="id" /></label></div>
       <label v-if="named" class="field"><span>{{ comes === 'answer' ? 'From which article' : 'Which article must be among what it offers' }}; may be empty</span><ItemPicker v-model="item" /></label>
       <div v-if="comes === 'answer'" class="two"><div class="field"><span>The answer has these words</span><WordChips v-model="contains" /></div><div class="field"><span>and not these</span><WordChips v-model="lacks" /></div></div>
-      <label v-if="queues.length" class="field"><span>Asked for a person, it goes to</span><Select v-model="queue" :options="[{ id: null, name: 'any queue' }, ...queues]" option-label="name" option-value="id" /></label>
+      <label v-if="queues.length" class="field"><span>Asked for a person, it goes to</span><Select v-model="queue" :options="[{ id: 0, name: 'any queue' }, ...queues]" option-label="name" option-value="id" /></label>
       <label class="field"><span>Why this check is here; may be empty</span><InputText v-model="note" maxlength="300" /></label>
       <div class="row end"><Button text label="Leave it" @click="emit('close')" /><Button type="submit" label="Store and run" :disabled="question.trim() === ''" :loading="busy" data-test="check-store" /></div>
     </form>

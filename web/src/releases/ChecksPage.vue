@@ -21,7 +21,7 @@ const file = useTemplateRef<HTMLInputElement>('file')
 
 const list = computed(() => state.value.value)
 const failing = computed(() => list.value?.checks.filter(({ result }) => result && !result.passed) ?? [])
-const rows = computed(() => (show.value === 'failing' ? failing.value : (list.value?.checks ?? [])))
+const rows = computed(() => (show.value === 'failing' ? failing.value : [...failing.value, ...(list.value?.checks ?? []).filter((check) => !failing.value.includes(check))]))
 const SHOWS = computed(() => [{ value: 'all', label: `All ${list.value?.checks.length ?? 0}` }, { value: 'failing', label: `Failing ${failing.value.length}` }])
 const headline = computed(() => {
   const { run: last, checks } = list.value ?? { run: null, checks: [] }

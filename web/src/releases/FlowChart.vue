@@ -3,7 +3,8 @@ import type { FlowBand } from '@janua/core'
 import { computed } from 'vue'
 import { OUTCOMES } from '../answering/outcomes.ts'
 import { whole } from '../shell/format.ts'
-import { flowLayout } from './flowLayout.ts'
+import { spread } from '../answering/spread.ts'
+import { type FlowPost, flowLayout } from './flowLayout.ts'
 
 /** Outcomes under the live release at the left, under the draft at the right; a band opens its questions. */
 const { flow, chosen, names } = defineProps<{ flow: FlowBand[]; chosen: FlowBand | null; names: { live: string; draft: string } }>()
@@ -12,13 +13,19 @@ const WIDTH = 520
 const HEIGHT = 250
 const POST = 12
 const laid = computed(() => flowLayout(flow, { width: WIDTH, height: HEIGHT, post: POST, gap: 14 }))
+/** Names of posts, kept apart where posts are small. */
+function named(posts: readonly FlowPost[]) {
+  const there = posts.filter(({ times }) => times > 0)
+  const tops = spread(there.map(({ y, height }) => 24 + y + height / 2 - 18), 38)
+  return there.map((post, i) => ({ ...post, top: tops[i]! }))
+}
 const isChosen = ({ from, to }: FlowBand) => chosen?.from === from && chosen.to === to
 const said = ({ from, to, times }: FlowBand) => (from === to ? `${whole(times)} ${OUTCOMES[from].name} both times` : `${whole(times)} ${OUTCOMES[from].name}, then ${OUTCOMES[to].name}`)
 </script>
 
 <template>
   <figure class="flow" data-test="flow">
-    <div class="side left"><p class="small quiet">{{ names.live }}</p><p v-for="post in laid.live.filter(({ times }) => times)" :key="post.outcome" class="post" :style="{ top: `${24 + post.y + post.height / 2 - 18}px`, color: OUTCOMES[post.outcome].colour }"><strong class="figures">{{ whole(post.times) }}</strong><span class="small">{{ OUTCOMES[post.outcome].shape }} {{ OUTCOMES[post.outcome].name }}</span></p></div>
+    <div class="side left"><p class="small quiet">{{ names.live }}</p><p v-for="post in named(laid.live)" :key="post.outcome" class="post" :style="{ top: `${post.top}px`, color: OUTCOMES[post.outcome].colour }"><strong class="figures">{{ whole(post.times) }}</strong><span class="small">{{ OUTCOMES[post.outcome].shape }} {{ OUTCOMES[post.outcome].name }}</span></p></div>
     <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" :width="WIDTH" :height="HEIGHT" role="group" aria-label="Flow between outcomes">
       <g v-for="band in laid.bands" :key="`${band.from} ${band.to}`" role="button" tabindex="0" class="band" :class="{ chosen: isChosen(band), same: band.from === band.to, gained: band.to === 'answered' && band.from !== 'answered', lost: band.from === 'answered' && band.to !== 'answered' }" :aria-label="said(band)" :data-test="`band-${band.from}-${band.to}`" @click="$emit('choose', band)" @keydown.enter.prevent="$emit('choose', band)" @keydown.space.prevent="$emit('choose', band)">
         <path :d="band.path" /><title>{{ said(band) }}</title>
@@ -27,7 +34,7 @@ const said = ({ from, to, times }: FlowBand) => (from === to ? `${whole(times)} 
       <rect v-for="post in laid.live" :key="`l${post.outcome}`" x="0" :y="post.y" :width="POST - 2" :height="post.height" :style="{ fill: OUTCOMES[post.outcome].colour }" />
       <rect v-for="post in laid.draft" :key="`d${post.outcome}`" :x="WIDTH - POST + 2" :y="post.y" :width="POST - 2" :height="post.height" :style="{ fill: OUTCOMES[post.outcome].colour }" />
     </svg>
-    <div class="side right"><p class="small quiet">{{ names.draft }}</p><p v-for="post in laid.draft.filter(({ times }) => times)" :key="post.outcome" class="post" :style="{ top: `${24 + post.y + post.height / 2 - 18}px`, color: OUTCOMES[post.outcome].colour }"><strong class="figures">{{ whole(post.times) }}</strong><span class="small">{{ OUTCOMES[post.outcome].shape }} {{ OUTCOMES[post.outcome].name }}</span></p></div>
+    <div class="side right"><p class="small quiet">{{ names.draft }}</p><p v-for="post in named(laid.draft)" :key="post.outcome" class="post" :style="{ top: `${post.top}px`, color: OUTCOMES[post.outcome].colour }"><strong class="figures">{{ whole(post.times) }}</strong><span class="small">{{ OUTCOMES[post.outcome].shape }} {{ OUTCOMES[post.outcome].name }}</span></p></div>
   </figure>
 </template>
 

@@ -11,7 +11,6 @@ import { useSession } from '../shell/session.ts'
 
 /** The article beside the rehearsal: as it is saved, the answers are asked anew. */
 const { id } = defineProps<{ id: number }>()
-defineEmits<{ close: [] }>()
 const session = useSession()
 const { run, busy } = useDeed()
 const { article, content, changed, failure, conflict, load, save, keepMine } = useArticle(id)
@@ -24,14 +23,14 @@ async function store(ready: boolean): Promise<void> {
 
 <template>
   <form class="stack" data-test="quick-edit" @submit.prevent="store(true)">
-    <div class="row"><h1 class="grow">Edit beside it</h1><RouterLink :to="`/library/${id}`" class="small">open its page</RouterLink><Button text size="small" label="Back to why" data-test="edit-close" @click="$emit('close')" /></div>
+    <div class="row"><h1 class="grow">Edit beside it</h1><RouterLink :to="`/library/${id}`" class="small">open its page</RouterLink><Button size="small" outlined label="Save in work" :loading="busy" :disabled="!changed" @click="store(false)" /><Button type="submit" size="small" label="Save as ready" :loading="busy" data-test="edit-save" /></div>
+    <p class="small quiet" role="status">{{ changed ? 'Not saved yet. The answers at the left are of what is saved.' : 'As it is saved, the answers at the left are asked anew.' }}</p>
     <Message v-if="failure" severity="error">{{ failure }}</Message>
     <Message v-if="conflict" severity="warn"><span class="row">{{ conflict.message }} <Button size="small" text label="My text stands" @click="keepMine(), store(true)" /></span></Message>
     <template v-if="article">
       <label class="field"><span>Title</span><InputText v-model="content.title" maxlength="200" data-test="edit-title" /></label>
-      <label class="field"><span>Text (Markdown)</span><Textarea v-model="content.body" rows="14" auto-resize class="body" data-test="edit-body" /></label>
+      <label class="field"><span>Text (Markdown)</span><Textarea v-model="content.body" rows="12" auto-resize class="body" data-test="edit-body" /></label>
       <PhrasingList v-model="content.phrasings" />
-      <div class="row"><span class="grow small quiet">{{ changed ? 'Not saved yet. The answers at the left are of what is saved.' : 'Saved. The answers at the left are asked of it.' }}</span><Button outlined label="Save in work" :loading="busy" :disabled="!changed" @click="store(false)" /><Button type="submit" label="Save as ready" :loading="busy" data-test="edit-save" /></div>
     </template>
   </form>
 </template>

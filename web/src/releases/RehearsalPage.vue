@@ -108,7 +108,7 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
           <Button v-if="editable" size="small" text :label="panel === 'edit' ? 'Back to why' : 'Edit the article'" data-test="edit-open" @click="panel = panel === 'edit' ? 'why' : 'edit'" />
         </div>
         <CompareAnswers v-if="besideCurrent" :live="release === DRAFT ? besideCurrent : current" :draft="release === DRAFT ? current : besideCurrent" :names="{ live: release === DRAFT ? liveName : nameOf(release), draft: 'Draft' }" />
-        <QuickEdit v-if="panel === 'edit' && editable" :id="editable.item" :key="editable.item" @close="panel = 'why'" />
+        <QuickEdit v-if="panel === 'edit' && editable" :id="editable.item" :key="editable.item" />
         <WhyPanel v-else :question="current" />
         <ShouldHaveBeen v-if="should" :question="current" :door="door!" :messages="messages" @close="should = false" @done="corrected" />
       </template>

@@ -123,6 +123,7 @@ async function deed(what: 'cancel' | 'resume'): Promise<void> {
 .groups .none { opacity: 0.55; cursor: default; }
 .groups .none strong { color: inherit; }
 .groups .chosen { background: var(--harbour-soft); }
+.groups .chosen .quiet { color: inherit; }
 .groups b { font-weight: 600; }
 @media (max-width: 1240px) { .columns { grid-template-columns: minmax(0, 1.6fr) minmax(320px, 1fr); } }
 @media (max-width: 900px) { .columns, .groups { grid-template-columns: 1fr; } }

@@ -21,14 +21,23 @@ const session = useSession()
 const { run, busy } = useDeed()
 const wanted = ref<NonNullable<VerdictInput['wanted']>>('item')
 const top = question.answer.trace.candidates.find(({ item }) => item !== question.answer.sources[0]?.item)
+const near = question.answer.trace.candidates.filter(({ item, ordinal }) => item !== question.answer.sources[0]?.item || ordinal !== question.answer.sources[0]?.ordinal).slice(0, 5)
 const item = ref<PickedItem | null>(top ? { id: top.item, title: top.title } : null)
 const queues = ref<{ id: number; name: string }[]>([])
 const queue = ref<number>()
-const teaches = ref(true)
+// A follow-up means something only after what stood before it: taught alone it would draw everything to itself.
+const teaches = ref(question.carried === undefined)
 const checks = ref(true)
 const phrasing = ref(question.text)
 const OPTIONS = computed(() => [{ value: 'item', label: 'From an article' }, { value: 'nothing', label: 'No answer' }, ...(queues.value.length ? [{ value: 'queue', label: 'A queue' }] : [])])
 const complete = computed(() => (wanted.value === 'item' ? item.value !== null && (!teaches.value || phrasing.value.trim().length > 1) : wanted.value === 'nothing' || queue.value !== undefined))
+
+/** Choosing one of the nearest makes the search field anew, so that it shows it. */
+const picks = ref(0)
+function pick(near: { item: number; title: string }): void {
+  item.value = { id: near.item, title: near.title }
+  picks.value++
+}
 
 onMounted(async () => {
   if (session.role === 'lead') queues.value = await get<{ id: number; name: string }[]>('/queues').catch(() => [])
@@ -58,7 +67,8 @@ function check(picked: PickedItem | null): CheckInput {
       <p>“{{ question.text }}”</p>
       <SelectButton v-model="wanted" :options="OPTIONS" option-label="label" option-value="value" :allow-empty="false" aria-label="What should have come" data-test="wanted" />
       <template v-if="wanted === 'item'">
-        <label class="field"><span>The article, document or fixed answer that answers it</span><ItemPicker v-model="item" /></label>
+        <label class="field"><span>The article, document or fixed answer that answers it</span><ItemPicker :key="picks" v-model="item" /></label>
+        <p class="near small"><span class="quiet">near it:</span> <button v-for="each in near" :key="`${each.item} ${each.ordinal}`" type="button" class="bare small" @click="pick(each)">{{ [each.title, ...each.path].join(' › ') }}</button></p>
         <label class="row"><Checkbox v-model="teaches" binary input-id="teaches" data-test="teaches" /><span>Teach it this phrasing</span></label>
         <InputText v-if="teaches" v-model="phrasing" maxlength="300" aria-label="The phrasing" data-test="phrasing" />
       </template>
@@ -71,5 +81,6 @@ function check(picked: PickedItem | null): CheckInput {
 </template>
 
 <style scoped>
+.near { display: flex; flex-wrap: wrap; gap: 2px 12px; }
 .end { justify-content: flex-end; }
 </style>

@@ -16,6 +16,7 @@ const chosen = computed(() => {
   const at = trace.value.candidates.findIndex(({ item, ordinal }) => item === source?.item && ordinal === source.ordinal)
   return at < 0 ? null : at
 })
+const words = computed(() => trace.value.terms.filter(({ word }, i, all) => all.findIndex((other) => other.word === word) === i))
 const rung = ref(0)
 watch(() => question.place, () => (rung.value = chosen.value ?? 0), { immediate: true })
 const passage = computed(() => {
@@ -28,7 +29,7 @@ const passage = computed(() => {
 <template>
   <div class="why">
     <div class="row"><h1 class="grow">{{ WHY[question.answer.outcome] }}</h1><span class="quiet small">decided by: {{ trace.rule }}</span></div>
-    <p class="small words">Read as: <template v-for="term in trace.terms" :key="term.word"><span :class="{ unknown: !term.known, carried: term.carried }">{{ term.readAs ? `${term.word} → ${term.readAs}` : term.word }}</span> </template><span v-if="trace.terms.some(({ known }) => !known)" class="quiet">(struck through: no passage has it)</span><template v-for="day in trace.days" :key="day.words"> · {{ day.words }} = {{ day.days.join(', ') }}</template></p>
+    <p class="small words">Read as: <template v-for="term in words" :key="term.word"><span :class="{ unknown: !term.known, carried: term.carried }">{{ term.readAs ? `${term.word} → ${term.readAs}` : term.word }}</span> </template><span v-if="trace.terms.some(({ known }) => !known)" class="quiet">(struck through: no passage has it)</span><template v-for="day in trace.days" :key="day.words"> · {{ day.words }} = {{ day.days.join(', ') }}</template></p>
     <WhyLadder v-if="trace.candidates.length" :trace="trace" :chosen="chosen" :marked="rung" @mark="rung = $event" />
     <Message v-else severity="info">No passage has any of these words.</Message>
     <figure v-if="passage" class="passage" data-test="matched">

@@ -16,9 +16,9 @@ export const up = [
     from_at DATETIME(3) NOT NULL, to_at DATETIME(3) NOT NULL, validity VARCHAR(10) NOT NULL, asked INT NOT NULL, total INT NOT NULL, done INT NOT NULL DEFAULT 0, last_question INT UNSIGNED NOT NULL, seconds DOUBLE NOT NULL DEFAULT 0,
     summary LONGTEXT NULL, problem VARCHAR(500) NULL, created_by INT UNSIGNED NULL, created_at DATETIME(3) NOT NULL, KEY (pins_key), KEY (state),
     FOREIGN KEY (live_release) REFERENCES releases(id), FOREIGN KEY (created_by) REFERENCES users(id) ON DELETE SET NULL) ${ENGINE}`,
-  `CREATE TABLE replay_results (${ID}, replay_id INT UNSIGNED NOT NULL, question_key CHAR(16) NOT NULL, text VARCHAR(2000) NOT NULL, norm VARCHAR(300) NOT NULL, carried VARCHAR(2000) NULL, door_id INT UNSIGNED NOT NULL, day CHAR(10) NOT NULL, times INT NOT NULL,
+  `CREATE TABLE replay_results (${ID}, replay_id INT UNSIGNED NOT NULL, case_key CHAR(16) NOT NULL, question_key CHAR(16) NOT NULL, text VARCHAR(2000) NOT NULL, norm VARCHAR(300) NOT NULL, carried VARCHAR(2000) NULL, door_id INT UNSIGNED NOT NULL, days LONGTEXT NOT NULL, times INT NOT NULL,
     \`change\` VARCHAR(18) NOT NULL, from_outcome VARCHAR(12) NOT NULL, to_outcome VARCHAR(12) NOT NULL, collection VARCHAR(80) NOT NULL DEFAULT '', accepted BOOLEAN NOT NULL DEFAULT 0, sides LONGTEXT NOT NULL,
-    UNIQUE KEY (replay_id, question_key), KEY (replay_id, \`change\`, times), FOREIGN KEY (replay_id) REFERENCES replays(id) ON DELETE CASCADE) ${ENGINE}`,
+    UNIQUE KEY (replay_id, question_key), KEY (replay_id, case_key), KEY (replay_id, \`change\`, times), FOREIGN KEY (replay_id) REFERENCES replays(id) ON DELETE CASCADE) ${ENGINE}`,
   `CREATE TABLE scheduled_releases (${ID}, at DATETIME(3) NOT NULL, pins LONGTEXT NOT NULL, note VARCHAR(500) NOT NULL, because VARCHAR(500) NULL, state VARCHAR(10) NOT NULL, problem VARCHAR(500) NULL,
     created_by INT UNSIGNED NULL, created_at DATETIME(3) NOT NULL, KEY (state, at), FOREIGN KEY (created_by) REFERENCES users(id) ON DELETE SET NULL) ${ENGINE}`,
 ]
