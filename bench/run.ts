@@ -11,6 +11,7 @@ import { healthSuite } from './suites/health.ts'
 import { largeSuite } from './suites/large.ts'
 import { loopSuite } from './suites/loop.ts'
 import { refuseSuite } from './suites/refuse.ts'
+import { replaySuite } from './suites/replay.ts'
 import { speedSuite } from './suites/speed.ts'
 import { talkSuite } from './suites/talk.ts'
 import { teachSuite } from './suites/teach.ts'
@@ -19,7 +20,7 @@ import { teachSuite } from './suites/teach.ts'
  * The one home of every measurement: `npm run bench [-- SUITE] [-- --json] [-- --docs]`; with --docs the figures are written into docs/engine.md.
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
-const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, ablation: ablationSuite, loop: loopSuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite }
+const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, ablation: ablationSuite, loop: loopSuite, replay: replaySuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite }
 const HEADS = ['suite', 'case', 'subject', 'measure', 'value', 'interval', 'unit', 'n', 'limit', 'holds'] as const
 
 function run(job: SubjectJob): Promise<Measured[]> {

@@ -27,7 +27,7 @@ export async function replayAndJudge(janua: Janua, lead: Lead, { until, question
     for (const { text, door, item, revision, ordinal, print, confidence, chance } of await janua.threshold.toJudge(0.4)) {
       const known = settles.get(normOf(text))
       if (!known) continue
-      await janua.judgements.judgeAnswer(signedIn, { text, door, item, revision, ordinal, print, confidence, chance, verdict: known.includes(item) ? 'right' : 'wrong', wanted: null, wantedId: null, origin: 'threshold' })
+      await janua.judgements.judgeAnswer(signedIn, { text, door, item, revision, ordinal, print, confidence, chance, verdict: known.includes(item) ? 'right' : 'wrong', wanted: null, wantedId: null, question: null, origin: 'threshold' })
     }
 }
 

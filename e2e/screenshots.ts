@@ -20,16 +20,17 @@ interface View {
 }
 
 const VIEWS: View[] = [
-  { name: 'sign-in', as: null, path: '/sign-in' },
   { name: 'mend', as: 'ines', path: '/mend' },
   { name: 'library', as: 'ines', path: '/library' },
   { name: 'article', as: 'ines', path: '/library', before: (browser) => openItem(browser, 'Changing a booking') },
   { name: 'document', as: 'ines', path: '/library', before: (browser) => openItem(browser, 'Conditions of carriage') },
   { name: 'import', as: 'ines', path: '/library', before: bringIn },
   { name: 'health', as: 'ines', path: '/health', before: async (browser) => void (await browser.sees('finding', 'They state different')) },
-  { name: 'glossary', as: 'ines', path: '/glossary' },
   { name: 'door', as: 'ines', path: '/doors', before: (browser) => browser.presses('door', 'Ask Merrow Line') },
   { name: 'rehearsal', as: 'ines', path: '/rehearsal', before: rehearse },
+  { name: 'checks', as: 'ines', path: '/checks', before: async (browser) => void (await browser.sees('check-failed')) },
+  { name: 'replay', as: 'ines', path: '/replay', before: async (browser) => void (await browser.sees('replayed')) },
+  { name: 'threshold', as: 'ines', path: '/threshold', before: async (browser) => void (await browser.sees('week')) },
   { name: 'releases', as: 'ines', path: '/releases' },
   { name: 'desk', as: 'anton', path: '/desk', before: (browser) => browser.presses('waiting') },
   { name: 'queues', as: 'ines', path: '/queues' },
@@ -53,7 +54,7 @@ async function bringIn(browser: Browser): Promise<void> {
 }
 
 async function rehearse(browser: Browser): Promise<void> {
-  await browser.types('rehearse', 'can i bring my dog on the night boat\n')
+  await browser.types('rehearse', 'how much does charging cost\n')
   await browser.sees('ladder')
 }
 async function visit(browser: Browser): Promise<void> {

@@ -1,17 +1,10 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { monitorEventLoopDelay } from 'node:perf_hooks'
 import { setTimeout as pause } from 'node:timers/promises'
-import { startDatabase } from '../../scripts/lib/database.mjs'
 import { JANUA } from '../../server/src/accounts/audit.ts'
-import { connect } from '../../server/src/database/connect.ts'
-import { migrate } from '../../server/src/database/migrate.ts'
-import { starterDoor } from '../../server/src/doors/starter.ts'
-import { createJanua, type Janua } from '../../server/src/janua.ts'
-import { summarise } from '../../server/src/releases/summaries.ts'
+import type { Janua } from '../../server/src/janua.ts'
 import { articleOf, distinctHeadings, shelf, spread } from '../content/tasks.ts'
 import { type Figure, withLimit } from '../figure.ts'
+import { inHouse, publishAll } from '../house.ts'
 
 const ARTICLES = 1_500
 const SECONDS = 30
@@ -20,38 +13,18 @@ const MOST_MS = 50
 
 /** How long the server's event loop is held up while it answers, learns, indexes and publishes, on a library of 1,500 articles. */
 export async function loopSuite(): Promise<Figure[]> {
-  const folder = mkdtempSync(join(tmpdir(), 'janua-loop-'))
-  const { address, stop } = await startDatabase(folder, ['janua_loop'])
-  const db = connect({ ...address, name: 'janua_loop' })
-  try {
-    await migrate(db)
-    const janua = createJanua({ db, sessionSecret: 'bench' })
-    const sections = spread(distinctHeadings((await shelf('loop', 'en', ['postgresql', 'git', 'python faq'])).sections), ARTICLES)
+  const sections = spread(distinctHeadings((await shelf('loop', 'en', ['postgresql', 'git', 'python faq'])).sections), ARTICLES)
+  return inHouse(async (janua) => {
     await furnish(janua, sections.map((section, i) => articleOf(section, i + 1)))
-    const figures = await underLoad(janua, sections.map(({ heading }) => heading))
-    await janua.close()
-    return figures
-  } finally {
-    await db.close()
-    await stop()
-    rmSync(folder, { recursive: true, force: true })
-  }
+    return underLoad(janua, sections.map(({ heading }) => heading))
+  })
 }
 
 type Articles = ReturnType<typeof articleOf>[]
 
 async function furnish(janua: Janua, items: Articles): Promise<void> {
-  const queue = await janua.queues.save(JANUA, null, { name: 'Support', members: [] })
-  const add = (kind: 'door' | 'routing', content: unknown) => janua.draft.add(JANUA, kind, { content, summary: summarise(kind, content as never), ready: true } as never)
-  await add('door', starterDoor('Ask us', 'help'))
-  await add('routing', { rules: [], lastResort: queue })
   for (const { title, body, phrasings } of items) await janua.articles.add(JANUA, { kind: 'article', title: title.slice(0, 190) || 'Untitled', body, phrasings, collection: '', reviewOn: null, ready: true })
-  await publish(janua)
-}
-
-async function publish(janua: Janua): Promise<void> {
-  const changes = await janua.draft.changes()
-  await janua.releases.publish(JANUA, changes.map(({ item }) => item), 'bench')
+  await publishAll(janua)
 }
 
 async function underLoad(janua: Janua, questions: readonly string[]): Promise<Figure[]> {
@@ -71,7 +44,7 @@ async function underLoad(janua: Janua, questions: readonly string[]): Promise<Fi
   const publishing = (async () => {
     while (performance.now() < ends) {
       await janua.articles.add(JANUA, { kind: 'article', title: `Notice ${published}`, body: `The harbour is closed on day ${published}.`, phrasings: [], collection: '', reviewOn: null, ready: true })
-      await publish(janua)
+      await publishAll(janua)
       published++
       await pause(2_000)
     }

@@ -74,7 +74,9 @@ export interface VerdictInput {
   wanted: 'item' | 'nothing' | 'queue' | null
   wantedId: number | null
   chance: number | null
-  origin: 'rehearsal' | 'replay' | 'threshold'
+  origin: 'rehearsal' | 'replay' | 'threshold' | 'audit'
+  /** The question of the log that was judged, when it is one. */
+  question: number | null
 }
 export const verdictInput = Joi.object<VerdictInput>({
   text: message.required(),
@@ -88,7 +90,8 @@ export const verdictInput = Joi.object<VerdictInput>({
   wanted: Joi.valid('item', 'nothing', 'queue').allow(null).default(null),
   wantedId: number.allow(null).default(null),
   chance: Joi.number().greater(0).max(1).allow(null).default(null),
-  origin: Joi.valid('rehearsal', 'replay', 'threshold').required(),
+  origin: Joi.valid('rehearsal', 'replay', 'threshold', 'audit').required(),
+  question: number.allow(null).default(null),
 })
 
 /* Checks */
@@ -232,7 +235,18 @@ export interface ThresholdView {
   doors: { id: number; title: string; sill: number; sills: Record<string, number> }[]
   collections: string[]
 }
+/** A week's random answers: the lead judges them one after another, and they alone correct published figures. */
+export interface AuditSample {
+  /** The first day of the week, a Monday. */
+  week: string
+  /** Answers given in it, and how many of the sample are judged. */
+  answers: number
+  judged: number
+  left: ToJudge[]
+}
 export interface ToJudge {
+  /** The question of the log, in an audit. */
+  question?: number
   text: string
   door: number
   collection: string

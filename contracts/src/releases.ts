@@ -25,6 +25,8 @@ export interface ReleaseRow {
   checks: { passed: number; failed: number } | null
   /** Coverage of what was asked of it; null when nothing was. */
   coverage: ShareOf | null
+  /** A visitor's words were taken out of it since. */
+  redacted: boolean
 }
 export interface ReleaseState {
   open: { number: number; audience: 'team' | 'share'; share: number } | null

@@ -14,9 +14,11 @@ import { Learning } from './answering/learning.ts'
 import { Rewording } from './answering/rewording.ts'
 import { createApp } from './app.ts'
 import { type Clock, systemClock } from './clock.ts'
+import { Erasure } from './conversations/erasure.ts'
 import { conversationTables } from './conversations/models.ts'
 import { Conversations } from './conversations/service.ts'
 import { Threads } from './conversations/thread.ts'
+import { AuditSampling } from './coverage/audit.ts'
 import { Judgements } from './coverage/judgements.ts'
 import { Mends } from './coverage/mends.ts'
 import { coverageTables } from './coverage/models.ts'
@@ -90,9 +92,9 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const engine = new EngineHost({ db, tables, live, draft })
   const prepare = (release: number) => engine.release(release).then(() => undefined)
   const choices = new Choices({ draft, live, engine })
-  const checks = new Checks({ db, tables, choices, engine, users, audit, clock })
+  const checks = new Checks({ db, tables, choices, engine, users, audit, events, clock })
   const checkLists = new CheckLists({ tables, checks, engine })
-  const replays = new Replays({ db, tables, choices, engine, users, audit, events, clock })
+  const replays = new Replays({ db, tables, choices, live, engine, users, audit, events, clock })
   const proofs = new Proofs({ tables, choices, checks, replays })
   const releases = new Releases({ db, tables, draft, live, users, audit, events, clock, prepare, prepareChoice: (choice) => choices.compiled(choice).then(() => undefined), newestModel: () => engine.newestModel(), proofOf: (choice) => proofs.ofChoice(choice, true) })
   const schedule = new Schedule({ tables, draft, choices, proofs, releases, users, audit, clock })
@@ -116,12 +118,14 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const learning = new Learning({ db, tables, engine, clock })
   const rewording = new Rewording({ rewriter })
   const threads = new Threads({ db, tables, users, events, clock })
-  const conversations = new Conversations({ db, tables, threads, engine, rewording, users, events, clock })
+  const erasure = new Erasure({ db, tables, engine, audit, events, clock })
+  const conversations = new Conversations({ db, tables, threads, engine, rewording, erasure, users, events, clock })
   const queues = new Queues({ db, tables, engine, audit, events, clock })
   const handover = new Handover({ tables, conversations, threads, queues, engine, clock })
   const desk = new Desk({ db, tables, threads, queues, engine, users, audit, events, clock })
   const mends = new Mends({ tables, articles, engine, users, audit, clock })
   const judgements = new Judgements({ tables, threads, desk, articles, audit, clock })
+  const sampling = new AuditSampling({ db, tables, clock })
   const unsettled = new Unsettled({ db, tables, engine, mends, clock })
 
   const routes: Route[] = [
@@ -133,7 +137,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     ...proofRoutes({ rehearsal, judgements, checks, checkLists, replays, threshold }),
     ...doorRoutes({ doors, conversations, handover }),
     ...handoverRoutes({ queues, desk, draft, live, tables }),
-    ...coverageRoutes(unsettled, mends, judgements),
+    ...coverageRoutes({ unsettled, mends, judgements, sampling }),
   ]
   const app: Express = createApp({ routes, sessions, accounts, conversations, engine, files, log })
   const server: Server = createServer(app)
@@ -150,7 +154,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, proofs, engine, learning, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
+  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
 }
 
 export type Janua = ReturnType<typeof createJanua>

@@ -49,6 +49,14 @@ describe('weighted', () => {
   })
 })
 
+describe('visitors’ votes', () => {
+  it('count little beside the team’s word', () => {
+    const [team, vote] = weighted([{ p: 0.5, right: 1, chance: null }, { p: 0.5, right: 0, chance: null, word: 0.1 }], volume)
+    expect(vote!.weight / team!.weight).to.be.closeTo(0.1, 1e-9)
+  })
+  it('alone draw no curve', () => expect(() => thresholdCurve({ ...input, judged: judged.map((each) => ({ ...each, word: 0.1 })) }, seeded(1))).to.throw('0 judged answers are too few'))
+})
+
 describe('chooseToJudge', () => {
   const from = Array.from({ length: 400 }, (_, i) => ({ p: (i % 100) / 100, collection: ['Fares', 'Pets', 'Luggage', 'Refunds'][i % 4]!, i }))
   it('takes those nearest to the sill, of every collection', () => {

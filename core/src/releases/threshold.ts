@@ -16,6 +16,8 @@ export interface JudgedWouldBe {
   right: number
   /** Chance with which it was drawn for judging; null when it was not drawn but came up. */
   chance: number | null
+  /** How much the judge's word counts: 1 for a lead's; a visitor's vote counts little, as those who vote are not those who ask. */
+  word?: number
 }
 
 /** What each outcome costs the team, in one unit of its choice; a right answer costs nothing. */
@@ -72,7 +74,8 @@ const LEAST_BELOW = 3
  */
 export function thresholdCurve(input: ThresholdInput, random: Random): SillPoint[] {
   const { volume, judged, handsOver } = input
-  if (judged.length < LEAST_JUDGED) throw new RangeError(`${judged.length} judged answers are too few; ${LEAST_JUDGED} are needed`)
+  const few = judgedByTeam(judged)
+  if (few < LEAST_JUDGED) throw new RangeError(`${few} judged answers are too few; ${LEAST_JUDGED} are needed`)
   const sorted = [...volume].sort((a, b) => b.p - a.p)
   const cases = weighted(judged, volume)
   const fits = foldsOf(cases, random).map((held) => fitCalibration(cases.filter((_, i) => !held.has(i))))
@@ -100,6 +103,12 @@ export function thresholdCurve(input: ThresholdInput, random: Random): SillPoint
   })
 }
 
+/** How many people of the team judged: visitors' votes alone draw no curve. */
+export function judgedByTeam(judged: readonly JudgedWouldBe[]): number {
+  return judged.filter(({ word = 1 }) => word >= TEAM_WORD).length
+}
+const TEAM_WORD = 0.5
+
 /** What a week costs with the sill at a place. */
 export function costOf({ wrong, handedOver, unhelped }: SillPoint, askedBack: number, costs: Costs): number {
   return wrong * costs.wrong + askedBack * costs.askedBack + handedOver * costs.handedOver + unhelped * costs.unhelped
@@ -121,7 +130,7 @@ export function weighted(judged: readonly JudgedWouldBe[], volume: readonly Woul
   const raw = judged.map((each) => (each.chance === null ? Math.max(asked[tenth(each)]!, came[tenth(each)]!) / came[tenth(each)]! : 1 / each.chance))
   const mean = raw.reduce((sum, weight) => sum + weight, 0) / raw.length
   // Weights far apart make a fit hang on a few cases: they are kept within a tenth and ten times their mean.
-  return judged.map(({ p, right }, i) => ({ p, right, weight: Math.min(10, Math.max(0.1, raw[i]! / mean)) }))
+  return judged.map(({ p, right, word = 1 }, i) => ({ p, right, weight: word * Math.min(10, Math.max(0.1, raw[i]! / mean)) }))
 }
 
 function foldsOf(cases: readonly JudgedCase[], random: Random): Set<number>[] {
@@ -153,7 +162,7 @@ function isKnown(sill: number, { present, judged, volume }: ThresholdInput): boo
     const [from, to] = [Math.max(sill, tenth / 10), Math.min(present, (tenth + 1) / 10)]
     if (to - from < 0.02) continue
     const within = ({ p }: { p: number }) => p >= from && p < to
-    if (volume.some(within) && judged.filter(({ p }) => p >= tenth / 10 && p < (tenth + 1) / 10).length < LEAST_BELOW) return false
+    if (volume.some(within) && judgedByTeam(judged.filter(({ p }) => p >= tenth / 10 && p < (tenth + 1) / 10)) < LEAST_BELOW) return false
   }
   return true
 }

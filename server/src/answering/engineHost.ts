@@ -105,6 +105,14 @@ export class EngineHost {
     return { release, door }
   }
 
+  /** Lets go of everything that was made ready: stored content was changed in place. */
+  forget(): void {
+    this.compiled.clear()
+    this.tried.clear()
+    this.indices.forget()
+    this.draftKey = ''
+  }
+
   /** What was learnt last; a new release freezes it. */
   newestModel(): Promise<EngineModelRow | null> {
     return this.needs.tables.engineModels.findOne({ order: [['id', 'DESC']] })

@@ -40,6 +40,10 @@ export class Indices {
     return index
   }
 
+  forget(): void {
+    this.made.length = 0
+  }
+
   private nearest(pins: readonly ContentPin[], glossary: string): Made | undefined {
     const near = this.made
       .filter((made) => made.glossary === glossary && made.index.parts.length < MOST_PARTS)

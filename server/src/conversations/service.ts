@@ -9,6 +9,7 @@ import type { Events } from '../events.ts'
 import { problem } from '../http/problems.ts'
 import type { KnownVisitor } from '../http/routing.ts'
 import { newToken } from '../http/security.ts'
+import type { Erasure } from './erasure.ts'
 import type { ConversationRow, ConversationTables, QuestionRow } from './models.ts'
 import { leftUnsettled, respond, type Response, turnOfRow } from './respond.ts'
 import type { Threads } from './thread.ts'
@@ -19,6 +20,7 @@ interface Needs {
   threads: Threads
   engine: EngineHost
   rewording: Rewording
+  erasure: Erasure
   users: { nameOf(id: number | null): Promise<string> }
   events: Events
   clock: Clock
@@ -144,11 +146,13 @@ export class Conversations {
     })
   }
 
-  /** Removes the visitor with every conversation, message and question. */
+  /** Removes the visitor with every conversation, message and question, and what was made of their words. */
   async forget(visitor: KnownVisitor): Promise<void> {
     const { tables, events } = this.needs
     const theirs = await tables.conversations.findAll({ where: { visitorId: visitor.id } })
+    const asked = await tables.questions.findAll({ attributes: ['text'], where: { conversationId: theirs.map(({ id }) => id) }, raw: true })
     await tables.visitors.destroy({ where: { id: visitor.id } })
+    await this.needs.erasure.redact(asked.map(({ text }) => text))
     events.tell('visitorGone', { visitor: visitor.id })
     for (const { id, queueId, agentId } of theirs) events.tell('conversation', { id, queue: queueId, agent: agentId, visitor: visitor.id })
   }

@@ -52,10 +52,10 @@ export class Judgements {
   }
 
   /** Judges an answer outside a conversation: of a rehearsal, a replay, or of those chosen to set the threshold. */
-  async judgeAnswer(user: SignedIn, { item, revision, door, wanted, wantedId, text, ...given }: VerdictInput): Promise<void> {
+  async judgeAnswer(user: SignedIn, { item, revision, door, wanted, wantedId, text, question, ...given }: VerdictInput): Promise<void> {
     const masked = maskPrivate(text)
     await this.needs.tables.judgements.create({
-      ...given, text: masked, norm: normOf(masked), questionId: null, userId: user.id, role: user.role, doorId: door, itemId: item, revisionId: revision, wanted, wantedId, createdAt: this.needs.clock.now(),
+      ...given, text: masked, norm: normOf(masked), questionId: question, userId: user.id, role: user.role, doorId: door, itemId: item, revisionId: revision, wanted, wantedId, createdAt: this.needs.clock.now(),
     })
   }
 

@@ -37,7 +37,7 @@ export interface JudgementRow {
   wantedId: number | null
   /** Chance with which it was drawn for judging; null when it was not drawn. */
   chance: number | null
-  origin: 'desk' | 'rehearsal' | 'replay' | 'threshold'
+  origin: 'desk' | 'rehearsal' | 'replay' | 'threshold' | 'audit'
   createdAt: Date
 }
 

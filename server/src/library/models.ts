@@ -31,6 +31,8 @@ export interface RevisionRow {
   hash: string
   content: unknown
   authorId: number | null
+  /** When a visitor's words were taken out of it. */
+  redactedAt: Date | null
   createdAt: Date
 }
 export interface ReleaseRow {
@@ -91,7 +93,7 @@ export function contentTables(db: Sequelize) {
       id, kind: text(10), title: text(200), collection: text(80), phrasings: whole, words: whole, reviewOn: DataTypes.DATEONLY, sourceName: text(255),
       sourceHash: text(64), uid: text(36), siteId: ref, draftRevision: ref, ready: flag, updatedBy: ref, updatedAt: time, createdAt: time,
     }),
-    revisions: table<RevisionRow>(db, 'revisions', { id, itemId: ref, hash: text(64), content: json('content'), authorId: ref, createdAt: time }),
+    revisions: table<RevisionRow>(db, 'revisions', { id, itemId: ref, hash: text(64), content: json('content'), authorId: ref, redactedAt: time, createdAt: time }),
     releases: table<ReleaseRow>(db, 'releases', { id, note: text(500), hash: text(64), previous: ref, changes: json('changes'), modelId: ref, because: text(500), proof: json('proof'), createdBy: ref, createdAt: time }),
     engineModels: table<EngineModelRow>(db, 'engine_models', { id, contentKey: text(64), model: json('model'), cases: whole, judged: whole, createdAt: time }),
     releaseItems: table<ReleaseItemRow>(db, 'release_items', {

@@ -115,4 +115,23 @@ describe('who gets a release', () => {
     const { parts } = (await lead.get(`/draft/${flowers}/text`)).body
     expect(parts.filter(({ type }: { type: string }) => type !== 'same').map(({ type, text }: { type: string; text: string }) => `${type} ${text}`)).to.eql(['gone harbour', 'new pier'])
   })
+  it('refuses a release whose content no longer reads, and visitors keep what they have', async () => {
+    await lead.post('/releases', { items: [flowers], note: '' }).expect(201)
+    await janua.db.query("UPDATE revisions SET content = '{\"title\": \"Pets' WHERE id = (SELECT MIN(revision_id) FROM release_items WHERE release_id = 1)")
+    janua.engine.forget()
+    const { status, body } = await lead.post('/releases/1/live')
+    expect([status, body.code]).to.eql([409, 'RELEASE_UNREADABLE'])
+    expect(body.message).to.include('Visitors keep what they have')
+    expect((await lead.get('/releases/state')).body.live.number).to.equal(2)
+  })
+  it('serves an old release again answer for answer, after everything was let go of', async () => {
+    const before = await askedBy(await visitor(janua))
+    await lead.post('/releases', { items: [flowers], note: '' }).expect(201)
+    await lead.post('/articles', article('Bread', 'The kiosk has bread and flowers too.\n')).expect(201)
+    janua.engine.forget()
+    await lead.post('/releases/1/live').expect(200)
+    const { release: _then, ...told } = before as Record<string, unknown>
+    const { release: _now, ...again } = (await askedBy(await visitor(janua))) as Record<string, unknown>
+    expect({ ...again, question: 0 }).to.eql({ ...told, question: 0 })
+  })
 })

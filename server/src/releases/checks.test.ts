@@ -1,7 +1,7 @@
 import type { CheckList, Rehearsed } from '@janua/contracts'
 import { expect } from 'chai'
 import type { Janua } from '../janua.ts'
-import { article, DOG, freshJanua, member, type Member, openHouse, publishAll, REFUND } from '../testing/harness.ts'
+import { article, DOG, freshJanua, member, type Member, openHouse, publishAll, REFUND, visitor } from '../testing/harness.ts'
 
 const CAT = article('Cats', 'Cats stay in their box on deck 4.\n', ['Where does my cat stay?'], { collection: 'Pets' })
 
@@ -102,5 +102,32 @@ describe('rehearsal and checks', () => {
     const failed = (await checks()).checks.find(({ messages }) => messages[0] === 'Where does my cat stay?')!
     expect(failed.result!.problems.join()).to.match(/should/)
     await publishAll(janua).catch((cause: Error) => expect(cause.message).to.include('Say why'))
+  })
+})
+
+describe('the audit sample', () => {
+  it('is of the last full week, the same answers each time, and corrects the coverage of releases once enough are judged', async () => {
+    const { janua, clock, close } = await freshJanua()
+    try {
+      const lead = await member(janua, 'lead')
+      await openHouse(janua, [DOG, REFUND])
+      clock.set('2026-11-18T10:00:00Z')
+      for (let i = 0; i < 40; i++) await (await visitor(janua)).says('Can I bring my dog?')
+      clock.set('2026-11-24T10:00:00Z')
+      const { body: sample } = await lead.get('/audit-sample')
+      expect(sample).to.include({ week: '2026-11-16', answers: 40, judged: 0 })
+      expect(sample.left).to.have.length(30)
+      expect((await lead.get('/audit-sample')).body).to.eql(sample)
+      const covered = async () => (await lead.get('/releases')).body[0].coverage.share as number
+      const before = await covered()
+      for (const [i, { question, item, revision, ordinal, print, confidence, chance, text }] of sample.left.entries())
+        await lead.post('/verdicts', { text, question, item, revision, ordinal, print, confidence, chance, verdict: i < 15 ? 'right' : 'wrong', origin: 'audit' }).expect(204)
+      expect((await lead.get('/audit-sample')).body).to.include({ judged: 30 })
+      expect(before).to.be.greaterThan(0.8)
+      // Thirty are judged, half of them right; of the ten others the audit says that their confidence promised too much.
+      expect(await covered()).to.be.closeTo(0.5, 0.02)
+    } finally {
+      await close()
+    }
   })
 })

@@ -2,6 +2,7 @@ import type { CheckInput, CheckList, CheckView } from '@janua/contracts'
 import { maskPrivate, type Names } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
+import type { Events } from '../events.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { HandoverTables } from '../handover/models.ts'
@@ -18,14 +19,19 @@ interface Needs {
   engine: EngineHost
   users: { nameOf(id: number | null): Promise<string> }
   audit: Audit
+  events: Events
   clock: Clock
 }
 
 /** Questions with what must come: run on every change of the draft in the background, and before every release. */
 export class Checks {
-  private lastKey = ''
+  /** Whether the draft, the list or the confidence model may have changed since the last run. */
+  private stale = true
+  private lastModel = 0
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly needs: Needs) {
+    for (const what of ['draft', 'release'] as const) needs.events.on(what, () => (this.stale = true))
+  }
 
   async list(): Promise<CheckList> {
     const { tables, choices, users } = this.needs
@@ -44,7 +50,7 @@ export class Checks {
     const { tables, audit, clock } = this.needs
     const row = await tables.checks.create({ ...columnsOf(input), createdBy: actor.id, createdAt: clock.now() })
     await audit.note(actor, 'added a check', row.question, { check: row.id })
-    this.lastKey = ''
+    this.stale = true
     return row.id
   }
 
@@ -52,14 +58,14 @@ export class Checks {
     const row = await this.find(id)
     await row.update(columnsOf(input))
     await this.needs.audit.note(actor, 'changed a check', row.question, { check: id })
-    this.lastKey = ''
+    this.stale = true
   }
 
   async remove(actor: Actor, id: number): Promise<void> {
     const row = await this.find(id)
     await row.destroy()
     await this.needs.audit.note(actor, 'removed a check', row.question, { check: id })
-    this.lastKey = ''
+    this.stale = true
   }
 
   /** Makes a check of every question whose answer was judged right and that has none yet. */
@@ -69,7 +75,7 @@ export class Checks {
     const rows = judged.map(({ text, item, door }) => ({ ...columnsOf({ messages: [text], comes: 'answer', item, contains: [], lacks: [], queue: null, door, language: 'en', note: 'judged right' }), createdBy: actor.id, createdAt: clock.now() }))
     await tables.checks.bulkCreate(rows)
     if (rows.length > 0) await audit.note(actor, 'added checks', `${rows.length} judged questions`, {})
-    this.lastKey = ''
+    this.stale = true
     return rows.length
   }
 
@@ -87,11 +93,11 @@ export class Checks {
 
   /** Runs the checks when the draft, or the list, has changed since they were run last. */
   async tick(): Promise<void> {
-    const [{ key }, newest, count] = await Promise.all([this.needs.choices.of(null), this.needs.engine.newestModel(), this.needs.tables.checks.count()])
-    const now = `${key} ${newest?.id ?? 0} ${count}`
-    if (now === this.lastKey || count === 0) return
-    await this.run()
-    this.lastKey = now
+    const model = (await this.needs.engine.newestModel())?.id ?? 0
+    if (!this.stale && model === this.lastModel) return
+    this.stale = false
+    this.lastModel = model
+    if ((await this.needs.tables.checks.count()) > 0) await this.run()
   }
 
   /** The newest run on a choice; undefined when there was none since the list was last changed. */

@@ -122,7 +122,7 @@ export class Draft {
   }
 
   async pinned(transaction?: Transaction): Promise<Pinned[]> {
-    const items = await this.needs.tables.items.findAll({ attributes: ['id', 'draftRevision'], where: { draftRevision: { [Op.ne]: null } }, transaction })
+    const items = await this.needs.tables.items.findAll({ attributes: ['id', 'draftRevision'], where: { draftRevision: { [Op.ne]: null } }, raw: true, transaction })
     return items.map(({ id, draftRevision }) => ({ item: id, revision: draftRevision! }))
   }
 

@@ -9,22 +9,42 @@ interface Sums {
   answered: number
   votedDown: number
   wantsPerson: number
+  /** What they add to coverage: judgements, else confidences; corrected by the audit. */
   worth: number
+  /** Answers from the team's content that nobody judged. */
+  unjudged: number
 }
 
-/** What a question adds to coverage: the standing judgement of its answer, else its confidence, when it was answered from the team's content. */
-const WORTH = `CASE WHEN q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere' THEN COALESCE((SELECT CASE j.verdict WHEN 'right' THEN 1 WHEN 'partly' THEN 0.5 ELSE 0 END FROM judgements j
-  WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1), q.confidence) ELSE 0 END`
+const FROM_CONTENT = "q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere'"
+/** The standing judgement of a question's answer, 0 to 1; null when there is none. */
+const JUDGED = `(SELECT CASE j.verdict WHEN 'right' THEN 1 WHEN 'partly' THEN 0.5 ELSE 0 END FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)`
 
 /** How what was asked of some releases came out, since a moment. */
 async function sumsOf(db: Sequelize, releases: readonly number[], since: Date): Promise<Map<number, Sums>> {
   if (releases.length === 0) return new Map()
   const rows = await db.query<Sums>(
-    `SELECT q.release_id AS \`release\`, COUNT(*) AS n, COUNT(DISTINCT c.visitor_id) AS visitors, SUM(q.outcome = 'answered') AS answered, SUM(COALESCE(q.vote, 0) < 0) AS votedDown, SUM(q.wants_person) AS wantsPerson, SUM(${WORTH}) AS worth
+    `SELECT q.release_id AS \`release\`, COUNT(*) AS n, COUNT(DISTINCT c.visitor_id) AS visitors, SUM(q.outcome = 'answered') AS answered, SUM(COALESCE(q.vote, 0) < 0) AS votedDown, SUM(q.wants_person) AS wantsPerson,
+     SUM(CASE WHEN ${FROM_CONTENT} THEN COALESCE(${JUDGED}, q.confidence) ELSE 0 END) AS worth, SUM(CASE WHEN ${FROM_CONTENT} AND ${JUDGED} IS NULL THEN 1 ELSE 0 END) AS unjudged
      FROM questions q LEFT JOIN conversations c ON c.id = q.conversation_id WHERE q.release_id IN (:releases) AND q.asked_at >= :since GROUP BY q.release_id`,
     { replacements: { releases, since }, type: QueryTypes.SELECT },
   )
-  return new Map(rows.map((row) => [row.release, Object.fromEntries(Object.entries(row).map(([name, value]) => [name, Number(value)])) as unknown as Sums]))
+  const off = await auditedOff(db)
+  return new Map(rows.map((row) => {
+    const sums = Object.fromEntries(Object.entries(row).map(([name, value]) => [name, Number(value)])) as unknown as Sums
+    return [row.release, { ...sums, worth: Math.min(sums.n, Math.max(0, sums.worth + sums.unjudged * off)) }]
+  }))
+}
+
+/** With fewer audited answers nothing is corrected: their mean would be chance. */
+const LEAST_AUDITED = 20
+
+/** By how much audited answers were righter, on the mean, than their confidence said; 0 while too few are audited. */
+async function auditedOff(db: Sequelize): Promise<number> {
+  const [row] = await db.query<{ n: number; off: number | null }>(
+    `SELECT COUNT(*) AS n, AVG(CASE verdict WHEN 'right' THEN 1 WHEN 'partly' THEN 0.5 ELSE 0 END - confidence) AS off FROM judgements WHERE origin = 'audit' AND confidence IS NOT NULL`,
+    { type: QueryTypes.SELECT },
+  )
+  return row && Number(row.n) >= LEAST_AUDITED ? Number(row.off) : 0
 }
 
 /** Coverage of what was asked of each release. */

@@ -66,7 +66,7 @@ export class LivePointer {
   }
 
   async pinnedBy(releaseId: number, transaction?: Transaction): Promise<Pinned[]> {
-    const rows = await this.tables.releaseItems.findAll({ where: { releaseId }, transaction })
+    const rows = await this.tables.releaseItems.findAll({ where: { releaseId }, raw: true, transaction })
     return rows.map(({ itemId, revisionId }) => ({ item: itemId, revision: revisionId }))
   }
 }

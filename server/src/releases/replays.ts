@@ -12,7 +12,8 @@ import type { Row } from '../database/tables.ts'
 import type { Events } from '../events.ts'
 import { problem } from '../http/problems.ts'
 import type { ContentTables } from '../library/models.ts'
-import { type Choices, choiceOf } from './choice.ts'
+import type { Choices } from './choice.ts'
+import type { LivePointer } from './livePointer.ts'
 import type { ReleaseTables, ReplayResultRow, ReplayRow, ReplaySides } from './models.ts'
 import { casesOf, type ReplayCase, timesOf } from './replayLog.ts'
 import { ReplayPool } from './replayPool.ts'
@@ -23,6 +24,7 @@ interface Needs {
   db: Sequelize
   tables: ReleaseTables & ConversationTables & CoverageTables & Pick<ContentTables, 'engineModels' | 'releases'>
   choices: Choices
+  live: LivePointer
   engine: EngineHost
   users: { nameOf(id: number | null): Promise<string> }
   audit: Audit
@@ -108,7 +110,8 @@ export class Replays {
 
   async list(): Promise<ReplayView[]> {
     const rows = await this.needs.tables.replays.findAll({ order: [['id', 'DESC']], limit: 30 })
-    return Promise.all(rows.map((row) => this.view(row)))
+    const keys = new Map<string, Promise<string>>()
+    return Promise.all(rows.map((row) => this.view(row, keys)))
   }
 
   async read(id: number): Promise<ReplayView> {
@@ -228,13 +231,16 @@ export class Replays {
     return row
   }
 
-  private async view(row: ReplayRow): Promise<ReplayView> {
-    const { choices, users, engine } = this.needs
-    const [now, live] = await Promise.all([choices.of(row.items).catch(() => choiceOf([])), engine.live()])
+  /** @param keys of the choices as they are now: many replays are of the same one */
+  private async view(row: ReplayRow, keys = new Map<string, Promise<string>>()): Promise<ReplayView> {
+    const { choices, users, live } = this.needs
+    const name = JSON.stringify(row.items)
+    if (!keys.has(name)) keys.set(name, choices.of(row.items).then(({ key }) => key))
+    const [now, number] = await Promise.all([keys.get(name), live.read()])
     return {
       id: row.id, state: row.state, from: row.fromAt.toISOString(), to: row.toAt.toISOString(), validity: row.validity, items: row.items, liveRelease: row.liveRelease, asked: row.asked, total: row.total, done: row.done,
       seconds: row.seconds, lost: row.state === 'done' ? await this.lost(row.id) : 0, summary: row.summary, problem: row.problem, by: await users.nameOf(row.createdBy), at: row.createdAt.toISOString(),
-      current: now.key === row.pinsKey && live?.number === row.liveRelease,
+      current: now === row.pinsKey && number === row.liveRelease,
     }
   }
 }

@@ -40,6 +40,7 @@ export class Releases {
   /** Takes the chosen ready changes into a new release and opens it; everything else stays in the draft. */
   async publish(actor: Actor, chosen: readonly number[], note: string, { audience = 'all', share = 0.1, because = '', pins }: Taken = {}): Promise<{ number: number; items: number[] }> {
     const { db, tables, draft, live, clock, audit, newestModel, proofOf } = this.needs
+    const wantedItems = new Set(chosen)
     const wanted = pins ? choiceOf(merged(await live.pinned(), pinnedIn(pins), new Set(chosen))) : choiceOf(merged(await live.pinned(), await draft.pinned(), new Set(chosen)))
     await readable(this.needs.prepareChoice(wanted), 'that you chose')
     const proof = await proofOf(wanted)
@@ -48,7 +49,7 @@ export class Releases {
       const previous = await live.read(transaction, true)
       const open = await live.open(transaction)
       if (open) throw problem('RELEASE_OPEN', open.number)
-      const waiting = pins ? await this.changesOf(pins, transaction) : (await draft.changes(transaction)).filter(({ item }) => chosen.includes(item))
+      const waiting = pins ? await this.changesOf(pins, transaction) : (await draft.changes(transaction)).filter(({ item }) => wantedItems.has(item))
       if (waiting.length === 0) throw problem('NOTHING_TO_PUBLISH')
       const unready = waiting.find(({ ready }) => !ready)
       if (unready) throw problem('CHANGE_NOT_READY', unready.title)
@@ -57,7 +58,7 @@ export class Releases {
       if (choice.key !== wanted.key) throw problem('NOTHING_TO_PUBLISH')
       const changes: StoredChange[] = waiting.map(({ item, kind, title, type }) => ({ item, kind, title, type }))
       const release = await tables.releases.create({ note, hash: choice.key, previous, changes, modelId: (await newestModel())?.id ?? null, because: because || null, proof, createdBy: actor.id, createdAt: clock.now() }, { transaction })
-      await tables.releaseItems.bulkCreate(choice.pins.map(({ item, revision }) => ({ releaseId: release.id, itemId: item, revisionId: revision })), { transaction })
+      await this.pin(release.id, previous, choice.pins.filter(({ item }) => taken.has(item)), taken, transaction)
       await audit.note(actor, audience === 'all' ? 'published' : `opened to ${audience === 'team' ? 'the team' : 'a share'}`, `Release ${release.id}`, { note, changes: changes.length, ...(because && { because }) }, transaction)
       await this.point(release.id, audience, share, transaction)
       return { number: release.id, items: waiting.map(({ item }) => item) }
@@ -97,7 +98,7 @@ export class Releases {
   async list(): Promise<ReleaseView[]> {
     const { db, tables, live, users } = this.needs
     const [releases, current, sizes] = await Promise.all([tables.releases.findAll({ order: [['id', 'DESC']], limit: 200 }), live.read(), this.sizes()])
-    const coverage = await coverageByRelease(db, releases.map(({ id }) => id))
+    const [coverage, redacted] = await Promise.all([coverageByRelease(db, releases.map(({ id }) => id)), this.redacted()])
     return Promise.all(
       releases.map(async ({ id, note, createdBy, createdAt, changes, because, proof }) => ({
         number: id,
@@ -110,6 +111,7 @@ export class Releases {
         because,
         checks: proof?.checks ? { passed: proof.checks.passed, failed: proof.checks.failed.length } : null,
         coverage: coverage.get(id) ?? null,
+        redacted: redacted.has(id),
       })),
     )
   }
@@ -141,6 +143,14 @@ export class Releases {
     const changes = changesBetween(await live.pinned(), await live.pinnedBy(number))
     const items = await this.itemsOf(changes.map(({ item }) => item))
     return changes.map(({ item, type }) => ({ kind: items.get(item)!.kind, title: items.get(item)!.title, type }))
+  }
+
+  /** Writes down what a release holds: what the one before held, with what was taken put over it. */
+  private async pin(number: number, previous: number | null, pins: readonly Pinned[], taken: ReadonlySet<number>, transaction: Transaction): Promise<void> {
+    const { db, tables } = this.needs
+    if (previous !== null)
+      await db.query('INSERT INTO release_items (release_id, item_id, revision_id) SELECT :number, item_id, revision_id FROM release_items WHERE release_id = :previous AND item_id NOT IN (:taken)', { replacements: { number, previous, taken: [...taken] }, transaction })
+    await tables.releaseItems.bulkCreate(pins.map(({ item, revision }) => ({ releaseId: number, itemId: item, revisionId: revision })), { transaction })
   }
 
   /** Pins of a publication that was set, as changes to what is live now; who set it found them ready. */
@@ -180,6 +190,12 @@ export class Releases {
     const release = await tables.releases.findByPk(number, { transaction })
     const gone = ((release?.changes ?? []) as StoredChange[]).filter(({ type }) => type === 'removed').map(({ item }) => item)
     await tables.items.update({ ready: false }, { where: { id: gone, draftRevision: null }, transaction })
+  }
+
+  /** Releases of whose content a visitor's words were taken out. */
+  private async redacted(): Promise<Set<number>> {
+    const rows = await this.needs.db.query<{ release_id: number }>('SELECT DISTINCT r.release_id FROM release_items r JOIN revisions v ON v.id = r.revision_id WHERE v.redacted_at IS NOT NULL', { type: QueryTypes.SELECT })
+    return new Set(rows.map(({ release_id }) => release_id))
   }
 
   private async sizes(): Promise<Map<number, number>> {

@@ -22,6 +22,9 @@ interface Needs {
 /** How many answers are offered for judging at a time. */
 const TO_JUDGE = 20
 const WEEK_MS = 7 * 86_400_000
+/** How much an agent's judgement and a visitor's vote count beside a lead's judgement. */
+const AGENT_WORD = 0.75
+const VOTE_WORD = 0.1
 
 /** What the curve is computed from in the browser: the newest replay of the draft, and the judgements of what it would answer. */
 export class Threshold {
@@ -34,11 +37,14 @@ export class Threshold {
     if (!replay) return { replay: null, weeks: 1, volume: [], judged: [], handsOver, doors: shown, collections: [] }
     const results = await this.results(replay)
     const weeks = Math.max(1 / 7, (+replay.toAt - +replay.fromAt) / WEEK_MS)
-    const judgements = await this.judgements()
+    const [judgements, votes] = await Promise.all([this.judgements(), this.votes()])
     const volume = results.map(({ times, doorId, sides: { draft } }) => ({ p: draft.best?.confidence ?? 0, weight: times / weeks, collection: draft.best?.collection ?? '', door: doorId, outcome: draft.outcome }))
     const judged = results.flatMap((result) => {
       const row = judgementOf(result, judgements)
-      return row ? [{ p: result.sides.draft.best!.confidence, right: VERDICT_WORTH[row.verdict], chance: row.chance, collection: result.sides.draft.best!.collection, door: result.doorId }] : []
+      const { best } = result.sides.draft
+      if (row) return [{ p: best!.confidence, right: VERDICT_WORTH[row.verdict], chance: row.chance, collection: best!.collection, door: result.doorId, ...(row.role === 'agent' && { word: AGENT_WORD }) }]
+      const voted = best && votes.get(keyOf(result.norm, best.item))
+      return voted?.ordinal === best?.ordinal && voted ? [{ p: best!.confidence, right: voted.right, chance: null, collection: best!.collection, door: result.doorId, word: VOTE_WORD }] : []
     })
     const collections = [...new Set(volume.map(({ collection }) => collection).filter(Boolean))].sort()
     return { replay: { id: replay.id, from: replay.fromAt.toISOString(), to: replay.toAt.toISOString(), asked: replay.asked, current: replay.pinsKey === key }, weeks, volume, judged, handsOver, doors: shown, collections }
@@ -88,6 +94,15 @@ export class Threshold {
       byKey.set(key, [...(byKey.get(key) ?? []), row])
     }
     return byKey
+  }
+
+  /** What visitors voted of an answer to a question, by question and item. */
+  private async votes(): Promise<Map<string, { ordinal: number; right: number }>> {
+    const rows = await this.needs.db.query<{ norm: string; item: number; ordinal: number; helpful: number }>(
+      'SELECT norm, item_id AS item, ordinal, AVG(vote > 0) AS helpful FROM questions WHERE vote IS NOT NULL AND item_id IS NOT NULL GROUP BY norm, item_id, ordinal',
+      { type: QueryTypes.SELECT },
+    )
+    return new Map(rows.map(({ norm, item, ordinal, helpful }) => [keyOf(norm, item), { ordinal, right: Number(helpful) }]))
   }
 
   /** Of the conversations with something left unsettled, the share that went to a queue. */

@@ -5,6 +5,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
+import Textarea from 'primevue/textarea'
 import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { get, post } from '../shell/api.ts'
@@ -20,12 +21,13 @@ import WhyPanel from './WhyPanel.vue'
 
 const route = useRoute()
 const { run } = useDeed()
-const { messages, door, release, at, language, played, compares, failure, busy, shown, questions, current, besideCurrent, play, ask, startOver, takeBack } = useRehearsal()
+const { messages, door, release, at, language, told, played, compares, failure, busy, shown, questions, current, besideCurrent, play, ask, startOver, takeBack } = useRehearsal()
 const doors = shallowRef<Door[]>([])
 const releases = shallowRef<ReleaseRow[]>([])
 const typed = ref('')
 const panel = ref<'why' | 'edit'>('why')
 const should = ref(false)
+const tells = ref(false)
 const thread = useTemplateRef('thread')
 const versions = computed(() => [{ label: 'Draft', value: DRAFT }, ...releases.value.map(({ number, live }) => ({ label: `Release ${number}${live ? ', live' : ''}`, value: number }))])
 const nameOf = (number: number) => versions.value.find(({ value }) => value === number)?.label ?? `Release ${number}`
@@ -47,7 +49,7 @@ onMounted(async () => {
     await ask(route.query.ask)
   }
 })
-watch([door, release, at, language, compares], () => void play())
+watch([door, release, at, language, told, compares], () => void play())
 watch(questions, async () => {
   await nextTick()
   thread.value?.lastElementChild?.scrollIntoView({ block: 'nearest' })
@@ -88,6 +90,9 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
         <Select v-model="door" :options="doors" option-label="title" option-value="id" size="small" aria-label="Door" />
         <Select v-model="release" :options="versions" option-label="label" option-value="value" size="small" aria-label="Version" data-test="version" />
         <input v-model="at" type="datetime-local" class="p-inputtext p-inputtext-sm" aria-label="Asked at; empty for now" title="Asked at; empty for now" data-test="at" />
+        <Button text size="small" :label="language === 'en' ? 'English' : 'Deutsch'" aria-label="The visitor’s window is in" @click="language = language === 'en' ? 'de' : 'en'" />
+        <Button text size="small" :label="tells ? 'Told' : 'Told…'" :aria-expanded="tells" @click="tells = !tells" />
+        <Textarea v-if="tells" v-model.lazy="told" rows="2" class="told" placeholder="What the visitor told, a line each, such as   name: Osk Verrall" aria-label="What the visitor told" />
         <Button v-if="messages.length" text size="small" label="Take back" @click="takeBack" /><Button v-if="messages.length" text size="small" label="Start over" @click="startOver" />
       </div>
       <div ref="thread" class="thread" role="log" aria-label="Conversation">
@@ -122,6 +127,7 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
 .left { border-right: 1px solid var(--line); padding: 14px 20px; display: flex; flex-direction: column; gap: 12px; height: calc(100vh - 88px); position: sticky; top: 0; }
 .tools { border-bottom: 1px solid var(--line); padding-bottom: 10px; display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
 .tools > input { width: 178px; }
+.told { width: 100%; font-size: 13.5px; }
 .thread { flex: 1; overflow: auto; display: flex; flex-direction: column; gap: 12px; padding: 4px; }
 .right { padding: 14px 24px 30px; display: grid; gap: 14px; align-content: start; min-width: 0; }
 .deeds { border-bottom: 1px solid var(--line); padding-bottom: 10px; }

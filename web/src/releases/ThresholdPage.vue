@@ -22,9 +22,9 @@ const { run, busy } = useDeed()
 const { state, run: load } = useRemote((signal) => get<ThresholdView>('/threshold', {}, signal))
 const { curve, compute } = useCurve()
 const door = ref<number>()
-/** Empty for all collections. */
-const chosen = ref('')
-const collection = computed(() => chosen.value || null)
+const ALL = 'all collections'
+const chosen = ref(ALL)
+const collection = computed(() => (chosen.value === ALL ? null : chosen.value))
 const sill = ref(0.4)
 /** In minutes of somebody's time, to begin with; the lead puts in what it is worth. */
 const costs = useLocalStorage<Costs>('janua:costs', { wrong: 20, askedBack: 1, handedOver: 6, unhelped: 8 })
@@ -59,7 +59,7 @@ watch([door, collection], () => (sill.value = present.value))
 watch([volume, present], () => {
   if (sill.value === 0.4) sill.value = present.value
   const asked = volume.value.filter(({ outcome }) => outcome !== 'clarifying' && outcome !== 'declined').map(({ p, weight }) => ({ p, weight }))
-  const judged = (view.value?.judged ?? []).filter(isHere).map(({ p, right, chance }) => ({ p, right, chance }))
+  const judged = (view.value?.judged ?? []).filter(isHere).map(({ p, right, chance, word }) => ({ p, right, chance, ...(word !== undefined && { word }) }))
   compute({ volume: asked, judged, askedBack: askedBack.value, handsOver: view.value?.handsOver ?? 0, present: present.value })
 })
 async function set(): Promise<void> {
@@ -81,7 +81,7 @@ async function set(): Promise<void> {
         <div><h1 data-test="threshold-head"><template v-if="at?.known && at.accuracy !== null">With the sill at {{ sill.toFixed(2) }}, {{ percent(at.answered) }} are answered and {{ percent(at.accuracy) }} of these rightly</template><template v-else-if="at">With the sill at {{ sill.toFixed(2) }}, {{ percent(at.answered) }} are answered; how rightly is not known</template><template v-else>How sure must an answer be?</template></h1>
           <p class="quiet">A week like those of {{ day(view.replay.from) }} to {{ day(view.replay.to) }}: {{ count(view.replay.asked, 'question') }} asked again of the draft<template v-if="!view.replay.current"> as it was then (<RouterLink to="/replay?start">ask anew</RouterLink>)</template>.</p></div>
         <Select v-model="door" :options="view.doors" option-label="title" option-value="id" size="small" aria-label="Door" />
-        <Select v-model="chosen" :options="[{ value: '', label: 'All collections' }, ...view.collections.map((value) => ({ value, label: value }))]" option-label="label" option-value="value" size="small" aria-label="Collection" />
+        <Select v-model="chosen" :options="[{ value: ALL, label: 'All collections' }, ...view.collections.map((value) => ({ value, label: value }))]" option-label="label" option-value="value" size="small" aria-label="Collection" />
       </div>
       <div class="columns">
         <div class="stack">

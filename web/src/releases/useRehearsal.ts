@@ -20,6 +20,8 @@ export function useRehearsal() {
   const release = ref(DRAFT)
   const at = ref('')
   const language = ref<'en' | 'de'>('en')
+  /** What the visitor told, as lines "field: value". */
+  const told = ref('')
   const played = shallowRef<Rehearsed>()
   const beside = shallowRef<Rehearsed>()
   const compares = ref(false)
@@ -39,7 +41,7 @@ export function useRehearsal() {
     if (messages.value.length === 0 || door.value === undefined) return false
     const mine = ++asking
     busy.value = true
-    const input = { messages: messages.value, door: door.value, language: language.value, at: at.value ? new Date(at.value).toISOString() : null }
+    const input = { messages: messages.value, door: door.value, language: language.value, at: at.value ? new Date(at.value).toISOString() : null, told: toldIn(told.value) }
     const other = release.value === DRAFT ? (session.release?.live?.number ?? null) : null
     try {
       const [now, then] = await Promise.all([
@@ -90,5 +92,14 @@ export function useRehearsal() {
     clearTimeout(waiting)
     unhear()
   })
-  return { messages, door, release, at, language, played, compares, failure, busy, shown, questions, current, besideCurrent, play, ask, startOver, takeBack }
+  return { messages, door, release, at, language, told, played, compares, failure, busy, shown, questions, current, besideCurrent, play, ask, startOver, takeBack }
+}
+
+/** @example toldIn('ship: Merrow\nname: Osk') // { ship: 'Merrow', name: 'Osk' } */
+export function toldIn(lines: string): Record<string, string> {
+  const pairs = lines.split('\n').flatMap((line): [string, string][] => {
+    const at = line.indexOf(':')
+    return at > 0 ? [[line.slice(0, at).trim(), line.slice(at + 1).trim()]] : []
+  })
+  return Object.fromEntries(pairs.filter(([field, value]) => field !== '' && value !== ''))
 }

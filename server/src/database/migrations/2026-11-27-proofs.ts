@@ -8,6 +8,7 @@ export const up = [
     ADD COLUMN confidence DOUBLE NULL, ADD COLUMN wanted VARCHAR(10) NULL, ADD COLUMN wanted_id INT UNSIGNED NULL, ADD COLUMN chance DOUBLE NULL, ADD COLUMN origin VARCHAR(12) NOT NULL DEFAULT 'desk', ADD KEY (norm(191))`,
   `UPDATE judgements j JOIN questions q ON q.id = j.question_id SET j.text = q.text, j.norm = q.norm, j.door_id = q.door_id, j.item_id = q.item_id, j.revision_id = q.revision_id, j.ordinal = q.ordinal, j.confidence = q.confidence`,
   'ALTER TABLE releases ADD COLUMN because VARCHAR(500) NULL, ADD COLUMN proof LONGTEXT NULL',
+  'ALTER TABLE revisions ADD COLUMN redacted_at DATETIME(3) NULL',
   `CREATE TABLE checks (${ID}, messages LONGTEXT NOT NULL, question VARCHAR(2000) NOT NULL, comes VARCHAR(16) NOT NULL, item_id INT UNSIGNED NULL, contains LONGTEXT NOT NULL, lacks LONGTEXT NOT NULL,
     queue_id INT UNSIGNED NULL, door_id INT UNSIGNED NULL, language CHAR(2) NOT NULL DEFAULT 'en', note VARCHAR(300) NOT NULL DEFAULT '', created_by INT UNSIGNED NULL, created_at DATETIME(3) NOT NULL,
     FOREIGN KEY (item_id) REFERENCES items(id), FOREIGN KEY (created_by) REFERENCES users(id) ON DELETE SET NULL) ${ENGINE}`,
@@ -25,6 +26,7 @@ export const up = [
 export const down = [
   ...['scheduled_releases', 'replay_results', 'replays', 'check_runs', 'checks'].map((name) => `DROP TABLE ${name}`),
   'ALTER TABLE releases DROP COLUMN because, DROP COLUMN proof',
+  'ALTER TABLE revisions DROP COLUMN redacted_at',
   'DELETE FROM judgements WHERE question_id IS NULL',
   `ALTER TABLE judgements MODIFY question_id INT UNSIGNED NOT NULL, ${['text', 'norm', 'door_id', 'item_id', 'revision_id', 'ordinal', 'print', 'confidence', 'wanted', 'wanted_id', 'chance', 'origin'].map((name) => `DROP COLUMN ${name}`).join(', ')}`,
 ]

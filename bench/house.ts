@@ -1,0 +1,37 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { startDatabase } from '../scripts/lib/database.mjs'
+import { JANUA } from '../server/src/accounts/audit.ts'
+import { connect } from '../server/src/database/connect.ts'
+import { migrate } from '../server/src/database/migrate.ts'
+import { starterDoor } from '../server/src/doors/starter.ts'
+import { createJanua, type Janua } from '../server/src/janua.ts'
+import { summarise } from '../server/src/releases/summaries.ts'
+
+/** Runs a measurement on a Janua with a database of its own, with one door and one queue. */
+export async function inHouse<T>(work: (janua: Janua, door: number) => Promise<T>): Promise<T> {
+  const folder = mkdtempSync(join(tmpdir(), 'janua-bench-'))
+  const { address, stop } = await startDatabase(folder, ['janua_bench'])
+  const db = connect({ ...address, name: 'janua_bench' })
+  try {
+    await migrate(db)
+    const janua = createJanua({ db, sessionSecret: 'bench' })
+    const queue = await janua.queues.save(JANUA, null, { name: 'Support', members: [] })
+    const add = (kind: 'door' | 'routing', content: unknown) => janua.draft.add(JANUA, kind, { content, summary: summarise(kind, content as never), ready: true } as never)
+    const { item } = await add('door', starterDoor('Ask us', 'help'))
+    await add('routing', { rules: [], lastResort: queue })
+    const value = await work(janua, item.id)
+    await janua.close()
+    return value
+  } finally {
+    await db.close()
+    await stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
+}
+
+export async function publishAll(janua: Janua): Promise<number> {
+  const changes = await janua.draft.changes()
+  return (await janua.releases.publish(JANUA, changes.map(({ item }) => item), 'bench')).number
+}
