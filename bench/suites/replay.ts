@@ -7,7 +7,7 @@ import { type LargeLibrary, largeLibraryOfManuals } from '../content/large.ts'
 import { type Figure, withLimit } from '../figure.ts'
 import { inHouse, publishAll } from '../house.ts'
 
-const SIZES = (process.env.SIZES ?? "20000,100000").split(",").map(Number)
+const SIZES = [20_000, 100_000]
 const QUESTIONS = 10_000
 const CHECKS = 50
 const BATCH = 1_000

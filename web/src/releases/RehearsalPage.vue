@@ -89,11 +89,12 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
       <div class="tools">
         <Select v-model="door" :options="doors" option-label="title" option-value="id" size="small" aria-label="Door" />
         <Select v-model="release" :options="versions" option-label="label" option-value="value" size="small" aria-label="Version" data-test="version" />
+        <Button v-if="messages.length" text size="small" label="Start over" @click="startOver" />
         <input v-model="at" type="datetime-local" class="p-inputtext p-inputtext-sm" aria-label="Asked at; empty for now" title="Asked at; empty for now" data-test="at" />
-        <Button text size="small" :label="language === 'en' ? 'English' : 'Deutsch'" aria-label="The visitor’s window is in" @click="language = language === 'en' ? 'de' : 'en'" />
+        <Button text size="small" :label="language.toUpperCase()" :aria-label="`The visitor’s window is in ${language === 'en' ? 'English' : 'German'}; change it`" title="Language of the visitor’s window" @click="language = language === 'en' ? 'de' : 'en'" />
         <Button text size="small" :label="tells ? 'Told' : 'Told…'" :aria-expanded="tells" @click="tells = !tells" />
+        <Button v-if="messages.length > 1" text size="small" label="Take back" @click="takeBack" />
         <Textarea v-if="tells" v-model.lazy="told" rows="2" class="told" placeholder="What the visitor told, a line each, such as   name: Osk Verrall" aria-label="What the visitor told" />
-        <Button v-if="messages.length" text size="small" label="Take back" @click="takeBack" /><Button v-if="messages.length" text size="small" label="Start over" @click="startOver" />
       </div>
       <div ref="thread" class="thread" role="log" aria-label="Conversation">
         <p v-if="messages.length === 0" class="quiet">Ask as a visitor would, and go on asking: follow-ups are understood. Beside each answer stands why it was given; from there you judge it, teach it, and keep it with a check.</p>
