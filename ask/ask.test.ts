@@ -82,3 +82,26 @@ describe('npm run check', () => {
     expect([bare.status, bare.stderr]).to.satisfy(([status, said]: [number, string]) => status === 1 && said.includes('--checks FILE.csv'))
   })
 }).timeout(60_000)
+
+describe('npm run topics', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'janua-topics-'))
+  const list = join(folder, 'questions.txt')
+  after(() => rmSync(folder, { recursive: true }))
+  const topics = (args: string[]) => spawnSync(process.execPath, ['--import', 'tsx', join(import.meta.dirname, 'topics.ts'), ...args], { encoding: 'utf8', cwd: join(import.meta.dirname, '..') })
+  before(() => writeFileSync(list, 'can i bring my dog\nare dogs allowed\nIs my dog allowed?\nis there wifi\nwifi anywhere?\nis there wifi\n{"id":"x","question":"mail me at osk@mail.example about the wifi"}\n'))
+  it('gives each question its topic, label and samples, with private data masked', () => {
+    const { stdout, status } = topics(['--questions', list, '--json'])
+    const rows = stdout.trim().split('\n').map((line) => JSON.parse(line) as { id: number | string; topic: string; label: string; question: string; samples: string[] })
+    expect(status).to.equal(0)
+    expect(rows).to.have.length(7)
+    expect(rows[0]!.topic).to.equal(rows[1]!.topic)
+    expect(rows[3]!.topic).to.equal(rows[4]!.topic).and.equal(rows[5]!.topic).and.not.equal(rows[0]!.topic)
+    expect(rows[3]!.label).to.match(/wifi/i)
+    expect(rows[6]!.question).not.to.include('osk@')
+  })
+  it('lists topics with the most asked first, and says what it is for when called wrongly', () => {
+    expect(topics(['--questions', list]).stdout).to.match(/^ {4}[34] {2}.*ifi/)
+    expect(topics([]).stderr).to.include('npm run topics -- --questions FILE')
+    expect(topics(['--questions', join(folder, 'none')])).to.include({ status: 1, stderr: `There is no file ${join(folder, 'none')}.\n` })
+  })
+}).timeout(60_000)

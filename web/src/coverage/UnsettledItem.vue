@@ -14,7 +14,7 @@ defineEmits<{ open: [] }>()
       <span class="words">
         <strong>{{ row.text }}</strong>
         <span class="small quiet">
-          <OutcomeChip v-if="row.outcome !== 'answered'" :outcome="row.outcome" /><template v-if="row.votedDown"><span class="down">□ voted down {{ row.votedDown }}×</span></template>
+          <OutcomeChip v-if="row.outcome !== 'answered'" :outcome="row.outcome" /><template v-if="row.votedDown"><template v-if="row.outcome !== 'answered'"> · </template><span class="down">□ voted down {{ row.votedDown }}×</span></template>
           · last {{ moment(row.lastAt) }}<template v-if="row.nearest && row.state === 'open'"> · near: {{ row.nearest.title }} {{ sure(row.nearest.confidence) }}</template>
           <template v-if="row.mend"> · {{ row.state === 'mended' ? `answered by release ${row.mend.proof?.release} from` : 'mend:' }} {{ row.mend.item.title }}</template>
         </span>
