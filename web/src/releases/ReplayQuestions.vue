@@ -43,6 +43,8 @@ async function judge(row: ReplayQuestion, side: ReplaySide, verdict: Verdict): P
   await run(() => post('/verdicts', { text: row.text, verdict, door: row.door, item: place.item, revision: place.revision, ordinal: place.ordinal, print: print || null, confidence, origin: 'replay' }))
   await load()
 }
+/** A gain, or no change, is nothing that must be taken as intended. */
+const mayAccept = ({ change: became }: ReplayQuestion) => became !== 'same' && became !== 'gained'
 const verdictOf = (judged: number | null) => (judged === null ? '' : judged === 1 ? 'judged right' : judged === 0 ? 'judged wrong' : 'judged partly right')
 const fromOf = ({ place, readings }: ReplaySide) => (place ? [place.title, ...place.path].join(' › ') : readings ? `asks: ${readings.join(' · ')}` : '')
 onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
@@ -53,7 +55,7 @@ onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
   if (event.key === 'k') marked.value = Math.max(0, marked.value - 1)
   if (event.key === 'r') void judge(row, row.draft, 'right')
   if (event.key === 'w') void judge(row, row.draft, 'wrong')
-  if (event.key === 'a') void accept(row)
+  if (event.key === 'a' && mayAccept(row)) void accept(row)
 })
 </script>
 
@@ -74,7 +76,7 @@ onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
         <p v-if="i === marked" class="row deeds">
           <Button v-if="row.draft.place" size="small" text label="Draft is right" data-test="replay-right" @click.stop="judge(row, row.draft, 'right')" /><Button v-if="row.draft.place" size="small" text label="Draft is wrong" @click.stop="judge(row, row.draft, 'wrong')" />
           <Button v-if="row.live.place && !row.draft.place" size="small" text label="It was wrong before" @click.stop="judge(row, row.live, 'wrong')" />
-          <Button v-if="row.change !== 'same' && row.change !== 'gained'" size="small" text :label="row.accepted ? 'Not intended after all' : 'Intended'" data-test="accept" @click.stop="accept(row)" />
+          <Button v-if="mayAccept(row)" size="small" text :label="row.accepted ? 'Not intended after all' : 'Intended'" data-test="accept" @click.stop="accept(row)" />
           <RouterLink class="small" :to="{ path: '/rehearsal', query: { ask: row.text, before: row.carried ? [row.carried] : [], door: row.door } }">Open in rehearsal</RouterLink>
         </p>
         <p v-else-if="row.accepted" class="small quiet">taken as intended</p>
