@@ -1,6 +1,6 @@
 import type { CheckInput, CheckList, CheckView } from '@janua/contracts'
 import { maskPrivate, type Names } from '@janua/core'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Events } from '../events.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
@@ -22,6 +22,9 @@ interface Needs {
   events: Events
   clock: Clock
 }
+
+/** Every save of the draft makes a run; older ones are let go of. A release keeps how the checks stood by itself. */
+const RUNS_KEPT = 300
 
 /** Questions with what must come: run on every change of the draft in the background, and before every release. */
 export class Checks {
@@ -88,7 +91,9 @@ export class Checks {
     const { tables, choices, engine, clock } = this.needs
     const rows = await this.all()
     const results = await runChecks(choice, rows, { choices, live: await engine.live(), at: clock.now(), names: await this.names() })
-    return tables.checkRuns.create({ pinsKey: choice.key, passed: rows.length - results.length, failed: results.length, results, createdAt: clock.now() })
+    const run = await tables.checkRuns.create({ pinsKey: choice.key, passed: rows.length - results.length, failed: results.length, results, createdAt: clock.now() })
+    await tables.checkRuns.destroy({ where: { id: { [Op.lte]: run.id - RUNS_KEPT } } })
+    return run
   }
 
   /** Runs the checks when the draft, or the list, has changed since they were run last. */

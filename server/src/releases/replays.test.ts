@@ -97,6 +97,15 @@ describe('replay', () => {
     expect([a.status, b.status].sort()).to.eql([201, 409])
     await janua.replays.ended()
   })
+  it('lets go of old ones with their results', async () => {
+    const { replays, replayResults } = janua.tables
+    const last = (await replays.max('id')) as unknown as number
+    const template = (await replays.findOne({ order: [['id', 'DESC']], raw: true }))!
+    await replays.create({ ...template, id: last + 60, state: 'done' })
+    await replay()
+    expect(await replays.count({ where: { id: template.id } })).to.equal(0)
+    expect(await replayResults.count({ where: { replayId: template.id } })).to.equal(0)
+  })
   it('says so when the period is empty, or runs backwards', async () => {
     expect(await replay({ from: '2025-01-01T00:00:00Z', to: '2025-02-01T00:00:00Z' })).to.deep.include({ state: 'failed', problem: 'Nobody asked anything in this period.' })
     expect((await lead.post('/replays', { from: PERIOD.to, to: PERIOD.from })).body.message).to.equal('The period ends before it begins.')

@@ -1,7 +1,7 @@
 import type { ReplayInput, ReplayQuestions, ReplayQuestionsQuery, ReplaySummary, ReplayView } from '@janua/contracts'
 import { type AnswerSettings, blocksOf } from '@janua/core'
 import { availableParallelism } from 'node:os'
-import type { Sequelize, WhereOptions } from 'sequelize'
+import { Op, type Sequelize, type WhereOptions } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
@@ -34,6 +34,8 @@ interface Needs {
 
 /** Cases of one task: small enough that a killed replay loses little, large enough that storing does not hold it up. */
 const AT_ONCE = 64
+/** Older replays are let go of, with their results: each may be many megabytes. */
+const KEPT = 20
 const THREADS = Math.max(1, Math.min(4, availableParallelism()))
 
 /** What was really asked, asked again of the draft and of the live release. */
@@ -55,6 +57,7 @@ export class Replays {
         state: 'running', pinsKey: choice.key, pins: choice.pins, items, liveRelease: live.number, modelId: model?.id ?? null, fromAt: new Date(from), toAt: new Date(to), validity, asked: 0, total: 0, done: 0,
         lastQuestion: last ?? 0, createdBy: actor.id, createdAt: clock.now(),
       })
+      await tables.replays.destroy({ where: { id: { [Op.lte]: row.id - KEPT }, state: { [Op.ne]: 'running' } } })
       await audit.note(actor, 'started a replay', `${from.slice(0, 10)} to ${to.slice(0, 10)}`, { replay: row.id })
       this.run(row)
       return row.id
