@@ -106,8 +106,8 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
     <section class="right">
       <template v-if="current">
         <div class="deeds row" role="toolbar" aria-label="What to do with this answer">
-          <Button size="small" outlined :severity="current.judged === 'right' ? 'success' : 'secondary'" label="Right" :disabled="current.answer.outcome !== 'answered'" data-test="right" @click="judge('right')" />
-          <Button size="small" outlined :severity="current.judged === 'wrong' ? 'danger' : 'secondary'" label="Wrong" :disabled="current.answer.outcome !== 'answered'" data-test="wrong" @click="judge('wrong')" />
+          <Button size="small" outlined severity="secondary" :class="{ right: current.judged === 'right' }" :aria-pressed="current.judged === 'right'" label="Right" :disabled="current.answer.outcome !== 'answered'" data-test="right" @click="judge('right')" />
+          <Button size="small" outlined severity="secondary" :class="{ wrong: current.judged === 'wrong' }" :aria-pressed="current.judged === 'wrong'" label="Wrong" :disabled="current.answer.outcome !== 'answered'" data-test="wrong" @click="judge('wrong')" />
           <Button size="small" label="It should have been…" data-test="should-open" @click="should = true" />
           <span class="grow" />
           <Button size="small" text :label="compares ? 'Stop comparing' : release === DRAFT ? 'Compare with live' : 'Compare with the draft'" data-test="compare-open" @click="compares = !compares" />
@@ -128,9 +128,11 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
 .left { border-right: 1px solid var(--line); padding: 14px 20px; display: flex; flex-direction: column; gap: 12px; height: calc(100vh - 88px); position: sticky; top: 0; }
 .tools { border-bottom: 1px solid var(--line); padding-bottom: 10px; display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
 .tools > input { width: 178px; }
+button.right { color: var(--moss); border-color: var(--moss); background: var(--moss-soft); }
+button.wrong { color: var(--brick); border-color: var(--brick); background: var(--brick-soft); }
 .told { width: 100%; font-size: 13.5px; }
 .thread { flex: 1; overflow: auto; display: flex; flex-direction: column; gap: 12px; padding: 4px; }
-.right { padding: 14px 24px 30px; display: grid; gap: 14px; align-content: start; min-width: 0; }
+section.right { padding: 14px 24px 30px; display: grid; gap: 14px; align-content: start; min-width: 0; }
 .deeds { border-bottom: 1px solid var(--line); padding-bottom: 10px; }
 @media (max-width: 900px) { .rehearsal { grid-template-columns: 1fr; } .left { height: auto; border-right: 0; position: static; } }
 </style>
