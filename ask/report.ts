@@ -1,4 +1,4 @@
-import { type AskedQuestion, blockText, maskPrivate, type ReleaseIndex, type Reply, type Source } from '@janua/core'
+import { type AskedQuestion, blocksText, maskPrivate, type ReleaseIndex, type Reply, type Source } from '@janua/core'
 
 interface Known {
   index: ReleaseIndex
@@ -22,7 +22,7 @@ function reportedQuestion({ text, carried, answer }: AskedQuestion, { index, fil
     ...(carried && { carried }),
     outcome: answer.outcome,
     confidence: rounded(answer.confidence),
-    answer: answer.blocks.map(blockText).join('\n'),
+    answer: blocksText(answer.blocks),
     ...(answer.readings && { readings: answer.readings.map(({ label, ...source }) => ({ label, ...placeOf(source, files) })) }),
     sources: answer.sources.map((source) => ({ ...placeOf(source, files), passage: passageText(source, index) })),
     candidates: answer.trace.candidates.map((candidate) => ({

@@ -1,4 +1,4 @@
-import { answerQuestion, type Topic, type TopicQuestion, topicsOf, fingerprint, maskPrivate } from '@janua/core'
+import { answerQuestion, fingerprint, maskPrivate, nearItems, type Topic, type TopicQuestion, topicsOf } from '@janua/core'
 import { existsSync, readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { Misuse, prepare, type Prepared, runCommand } from './prepare.ts'
@@ -61,9 +61,7 @@ function distinct(listed: readonly Listed[], prepared: Prepared | undefined): { 
 }
 
 function nearOf(text: string, { index, model }: Prepared): TopicQuestion['near'] {
-  const best = new Map<number, number>()
-  for (const { item, confidence } of answerQuestion(index, text, { sill: 1, model }).trace.candidates) if (!best.has(item)) best.set(item, confidence)
-  return [...best].slice(0, 4).map(([item, confidence]) => ({ item, confidence }))
+  return nearItems(answerQuestion(index, text, { sill: 1, model }).trace)
 }
 
 function jsonOf(listed: readonly Listed[], questions: readonly TopicQuestion[], topics: readonly Topic[], placeOf: ReadonlyMap<string, number>): string {

@@ -7,7 +7,7 @@ import type { JudgeableAnswer } from './writeHistory.ts'
 
 type Lead = { id: number; name: string }
 
-/** The share of answers that somebody of the team has judged, and how many of the rest of the week the lead looks at. */
+/** The share of answers that somebody of the team has judged; how many of those judged right become checks. */
 const JUDGED_SHARE = 0.16
 const CHECKS = 22
 

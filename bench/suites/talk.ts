@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { type Answer, answerMessage, type AskedQuestion, blockText, fitOwn, indexRelease, type Turn, turnOf } from '@janua/core'
+import { type Answer, answerMessage, type AskedQuestion, blocksText, fitOwn, indexRelease, type Turn, turnOf } from '@janua/core'
 import { demoArticles } from '../../demo/content.ts'
 import { demoGlossary } from '../../demo/documents.ts'
 import { bootstrap, mean } from '../bootstrap.ts'
@@ -70,7 +70,7 @@ function isRight(wanted: Wanted, reply: ReturnType<typeof answerMessage>, asked:
   if (wanted.kind === 'none') return outcome === 'unanswered' || outcome === 'suggested'
   const { by, shows } = wanted as Wanted & { kind: 'settled' }
   const isThere = outcome === 'answered' && by.includes(slugs[sources[0]!.item - 1]!)
-  return isThere && (shows === undefined || blocks.map(blockText).join('\n').includes(shows))
+  return isThere && (shows === undefined || blocksText(blocks).includes(shows))
 }
 
 export function readConversations(): Conversation[] {

@@ -1,4 +1,4 @@
-import { adjustedRand, answerQuestion, type ContentItem, fitOwn, indexRelease, pick, questionVectors, seeded, type TopicQuestion, topicsOf, vMeasure } from '@janua/core'
+import { adjustedRand, answerQuestion, type ContentItem, fitOwn, indexRelease, nearItems, pick, questionVectors, seeded, type TopicQuestion, topicsOf, vMeasure } from '@janua/core'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { demoQuestions } from '../../demo/content.ts'
@@ -74,11 +74,7 @@ function labelled(name: string, asked: readonly { text: string; topic: string }[
     if (!numbers.has(topic)) numbers.set(topic, numbers.size)
     return numbers.get(topic)!
   }
-  const near = (text: string) => {
-    const best = new Map<number, number>()
-    for (const { item, confidence } of answerQuestion(index, text, { sill: 1, model }).trace.candidates) if (!best.has(item)) best.set(item, confidence)
-    return [...best].slice(0, 4).map(([item, confidence]) => ({ item, confidence }))
-  }
+  const near = (text: string) => nearItems(answerQuestion(index, text, { sill: 1, model }).trace)
   return { name, questions: asked.map(({ text }) => ({ text, times: 1, near: near(text) })), truth: asked.map(({ topic }) => numberOf(topic)) }
 }
 

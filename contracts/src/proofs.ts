@@ -1,9 +1,8 @@
-import { type Answer, CHECK_COMES, type CheckComes, type Courtesy, type FlowBand, type JudgedWouldBe, type Outcome, type PairedChange, type ReplayChange, REPLAY_CHANGES, type ReplaySide, type WouldBe } from '@janua/core'
+import { ALL_OUTCOMES, type Answer, CHECK_COMES, type CheckComes, type Courtesy, type FlowBand, type JudgedWouldBe, type Outcome, type PairedChange, type ReplayChange, REPLAY_CHANGES, type ReplaySide, type WouldBe } from '@janua/core'
 import Joi from 'joi'
 import { pageQuery, type Paged, withKeys } from './common.ts'
 import type { Verdict } from './conversations.ts'
 
-const OUTCOMES = ['answered', 'clarifying', 'suggested', 'declined', 'unanswered'] as const
 const message = Joi.string().trim().min(1).max(2_000)
 const messages = Joi.array().items(message).min(1).max(20).required()
 const number = Joi.number().integer().positive()
@@ -205,8 +204,8 @@ export interface ReplayQuestionsQuery {
 }
 export const replayQuestionsQuery = withKeys<ReplayQuestionsQuery>(pageQuery, {
   change: Joi.valid(...REPLAY_CHANGES).default(null),
-  from: Joi.valid(...OUTCOMES).default(null),
-  to: Joi.valid(...OUTCOMES).default(null),
+  from: Joi.valid(...ALL_OUTCOMES).default(null),
+  to: Joi.valid(...ALL_OUTCOMES).default(null),
 })
 export interface ReplayQuestion {
   id: number

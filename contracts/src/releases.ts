@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import type { ReplayState } from './proofs.ts'
 
 export type ItemKind = 'article' | 'fixed' | 'document' | 'glossary' | 'courtesy' | 'door' | 'routing'
 
@@ -87,7 +88,7 @@ export interface ScheduledRelease {
 /** What is proved of a choice of changes, and what is not. */
 export interface Proof {
   checks: { passed: number; failed: { question: string; problems: string[]; brokenBy: string[]; before: boolean }[]; at: string } | null
-  replay: { id: number; state: 'running' | 'done' | 'cancelled' | 'failed'; asked: number; lost: number; gained: number; coverage: { before: number; after: number; low: number; high: number } | null } | null
+  replay: { id: number; state: ReplayState; asked: number; lost: number; gained: number; coverage: { before: number; after: number; low: number; high: number } | null } | null
   /** A reason must be given: checks fail that passed, or good answers are lost. */
   needsReason: boolean
 }

@@ -22,7 +22,8 @@ import { outOfSeason, seasonDays } from './seasons.ts'
 
 /** How it was answered: from a passage, by a fixed answer word for word, or from elsewhere than the team's content. */
 export type AnswerKind = 'passage' | 'fixed' | 'elsewhere'
-export type Outcome = 'answered' | 'clarifying' | 'suggested' | 'declined' | 'unanswered'
+export const ALL_OUTCOMES = ['answered', 'clarifying', 'suggested', 'declined', 'unanswered'] as const
+export type Outcome = (typeof ALL_OUTCOMES)[number]
 
 /** Where an answer stands: a passage of one revision of an article or fixed answer. */
 export interface Source {

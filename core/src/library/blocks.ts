@@ -50,6 +50,11 @@ export function blockText(block: Block): string {
   return block.content.text
 }
 
+/** The plain words of several blocks, each on lines of its own. */
+export function blocksText(blocks: readonly Block[]): string {
+  return blocks.map(blockText).join('\n')
+}
+
 function closing(tokens: Token[], open: number): number {
   if (tokens[open]!.nesting !== 1) return open
   let depth = 0

@@ -1,5 +1,5 @@
 import { countWords } from '../text/tokens.ts'
-import { type Block, blockText, readBlocks } from './blocks.ts'
+import { type Block, blockText, blocksText, readBlocks } from './blocks.ts'
 import type { Part } from './parts.ts'
 
 /** The piece of an article or document that an answer can cite: blocks that stand together under one heading path. */
@@ -80,7 +80,7 @@ class Splitter {
 
   private close(): void {
     if (this.blocks.length === 0) return
-    const text = this.blocks.map(blockText).join('\n')
+    const text = blocksText(this.blocks)
     const path = this.path.map((heading) => heading.text).filter(Boolean)
     this.passages.push({ ordinal: this.passages.length, path, blocks: this.blocks, text, words: countWords(text), page: this.page, part: this.part })
     this.blocks = []

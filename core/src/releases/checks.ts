@@ -1,6 +1,6 @@
 import type { Answer } from '../answering/answerer.ts'
 import type { Reply } from '../answering/conversation.ts'
-import { blockText } from '../library/blocks.ts'
+import { blocksText } from '../library/blocks.ts'
 import { fold } from '../text/tokens.ts'
 
 /** What may come of a check's last question. */
@@ -80,6 +80,6 @@ function wrongItem({ item }: Expectation, answer: Answer | undefined, names: Nam
 }
 
 function plain(said: Answer['blocks'] | string): string {
-  const text = typeof said === 'string' ? said : said.map(blockText).join('\n')
+  const text = typeof said === 'string' ? said : blocksText(said)
   return fold(text).replace(/\s+/g, ' ').trim()
 }

@@ -1,6 +1,6 @@
 import type { Answer, AnswerKind, AnswerSettings, Outcome } from '../answering/answerer.ts'
 import { answerAfter, type Turn } from '../answering/conversation.ts'
-import { blockText } from '../library/blocks.ts'
+import { blocksText } from '../library/blocks.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import { fingerprint } from '../text/fingerprint.ts'
 
@@ -45,16 +45,18 @@ export interface ReplayedDays {
 /**
  * Asks one question of several releases as of several days; days on which all of them say the same are put together. Where nothing
  * depends on the day, each release is asked once.
+ * @param releases each with how the question's door answers; a release without that door says nothing
  * @param days at least one, as "2026-11-23"
  */
-export function replayOverDays(releases: readonly { index: ReleaseIndex; settings: AnswerSettings }[], text: string, before: Turn | undefined, days: readonly string[]): ReplayedDays[] {
+export function replayOverDays(releases: readonly { index: ReleaseIndex; settings?: AnswerSettings }[], text: string, before: Turn | undefined, days: readonly string[]): ReplayedDays[] {
   const groups = new Map<string, ReplayedDays>()
   const once = releases.map(({ index, settings }) => {
+    if (!settings) return { side: SILENT, depends: false }
     const answer = askedAgain(index, text, before, { ...settings, day: days[0] })
     return { side: sideOf(answer), depends: days.length > 1 && dependsOnDay(answer, index) }
   })
   for (const [i, day] of days.entries()) {
-    const sides = releases.map(({ index, settings }, r) => (i === 0 || !once[r]!.depends ? once[r]!.side : sideOf(askedAgain(index, text, before, { ...settings, day }))))
+    const sides = releases.map(({ index, settings }, r) => (i === 0 || !once[r]!.depends ? once[r]!.side : replayAnswer(index, text, before, { ...settings!, day })))
     const key = JSON.stringify(sides.map(({ outcome, print, place, best, confidence }) => [outcome, print, place?.item, place?.ordinal, best?.item, confidence.toFixed(6)]))
     const group = groups.get(key) ?? { days: [], sides }
     group.days.push(day)
@@ -62,6 +64,8 @@ export function replayOverDays(releases: readonly { index: ReleaseIndex; setting
   }
   return [...groups.values()]
 }
+
+const SILENT: ReplaySide = { outcome: 'unanswered', confidence: 0, text: '', print: '' }
 
 function askedAgain(index: ReleaseIndex, text: string, before: Turn | undefined, settings: AnswerSettings): Answer {
   return answerAfter(index, text, before && { subject: before.subject, item: before.item }, settings).answer
@@ -74,7 +78,7 @@ function dependsOnDay({ trace: { days, leftOut, terms, candidates } }: Answer, i
 
 /** What is kept of an answer to compare it with another. */
 export function sideOf({ outcome, kind, confidence, blocks, sources, readings, trace }: Answer): ReplaySide {
-  const text = blocks.map(blockText).join('\n')
+  const text = blocksText(blocks)
   const [source, best] = [sources[0], trace.candidates[0]]
   return {
     outcome, confidence, text: text.slice(0, TEXT_KEPT), print: fingerprint(text),

@@ -1,4 +1,4 @@
-import { type Block, blockText, type Rich } from '../library/blocks.ts'
+import { type Block, blocksText, type Rich } from '../library/blocks.ts'
 import type { Passage } from '../library/passages.ts'
 
 /** A run of text: the text alone when its HTML says nothing more. */
@@ -25,7 +25,7 @@ export function unpackHead(packed: string): PassageHead {
 export function unpackPassage(packed: { head: string; blocks: string }): Passage {
   const { ordinal, path, words, page, part } = unpackHead(packed.head)
   const blocks = (JSON.parse(packed.blocks) as PackedBlock[]).map(unpackBlock)
-  return { ordinal, path, blocks, text: blocks.map(blockText).join('\n'), words, page, part }
+  return { ordinal, path, blocks, text: blocksText(blocks), words, page, part }
 }
 
 function packBlock(block: Block): PackedBlock {

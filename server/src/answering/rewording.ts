@@ -1,4 +1,4 @@
-import { type Block, blockText, type CitedPassage, escapeHtml, ground, guessLanguage, isGrounded, type Rewriting } from '@janua/core'
+import { type Block, blocksText, type CitedPassage, escapeHtml, ground, guessLanguage, isGrounded, type Rewriting } from '@janua/core'
 import type { Response } from '../conversations/respond.ts'
 import type { CompiledRelease, OpenDoor } from './engineHost.ts'
 import type { RewriteOrder, Rewriter } from './rewriter.ts'
@@ -48,7 +48,7 @@ export class Rewording {
 
   private async fromPassage(response: Response, told: Told, cited: CitedPassage): Promise<Response> {
     const { blocks } = response.data!
-    const text = blocks.map(blockText).join('\n')
+    const text = blocksText(blocks)
     const asked = await this.ask(response, told, [{ title: cited.title, path: cited.passage.path, text }])
     if ('reason' in asked) return traced(response, { came: 'failed', reason: asked.reason })
     const checked = ground(asked.text, [cited], guessLanguage(text, told.release.index.language)) // the source's language, whatever the visitor's window speaks

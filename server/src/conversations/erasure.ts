@@ -1,6 +1,5 @@
-import { type Sequelize } from 'sequelize'
-import type { Audit } from '../accounts/audit.ts'
-import { JANUA } from '../accounts/audit.ts'
+import type { Sequelize } from 'sequelize'
+import { type Audit, JANUA } from '../accounts/audit.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { CoverageTables } from '../coverage/models.ts'

@@ -1,5 +1,5 @@
 import type { AnswerData, MessageKind } from '@janua/contracts'
-import { type Answer, answerMessage, type AnswerSettings, blockText, dayIn, maskPrivate, tokenize, type Turn } from '@janua/core'
+import { type Answer, answerMessage, type AnswerSettings, blocksText, dayIn, maskPrivate, tokenize, type Turn } from '@janua/core'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
 import type { QuestionRow } from './models.ts'
 
@@ -63,7 +63,7 @@ export function answerText({ outcome, blocks, trace }: Answer, { texts, rules }:
   const { near, which, unknown } = texts[language]
   switch (outcome) {
     case 'answered':
-      return blocks.map(blockText).join('\n')
+      return blocksText(blocks)
     case 'declined':
       return rules.declines.find(({ about }) => about === trace.about)?.reply[language] ?? unknown
     case 'clarifying':

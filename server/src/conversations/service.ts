@@ -71,7 +71,7 @@ export class Conversations {
   async say(visitor: KnownVisitor, { clientId, text, language }: { clientId: string; text: string; language: 'en' | 'de' }): Promise<void> {
     await this.refuseBlocked(visitor)
     const { threads, engine } = this.needs
-    const opened = await engine.openDoor(visitor.door, { id: visitor.id, team: visitor.team ?? false })
+    const opened = await engine.openDoor(visitor.door, visitor)
     const conversation = await this.open(visitor, language)
     const said: SaidNow = { ...opened, text, language }
     // Wording an answer may take seconds: it is done before the conversation is locked, and done without when that changed meanwhile.

@@ -1,5 +1,5 @@
 import type { AnswerData, AuditSample, ToJudge } from '@janua/contracts'
-import { blockText, fingerprint, placeOf } from '@janua/core'
+import { blocksText, fingerprint, placeOf } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../clock.ts'
 import type { ConversationTables } from '../conversations/models.ts'
@@ -41,7 +41,7 @@ export class AuditSampling {
     const data = messages.map((message) => message.data as unknown as AnswerData).filter((each) => each.question === id).at(-1)
     const source = data?.sources[0]
     if (!data || !source) return null
-    const said = data.blocks.map(blockText).join('\n')
+    const said = blocksText(data.blocks)
     const collection = question.trace.candidates.find(({ item, ordinal }) => item === source.item && ordinal === source.ordinal)?.collection ?? ''
     return { question: id, text: question.text, door: question.doorId, collection, confidence: question.confidence, chance, item: source.item, revision: source.revision, ordinal: source.ordinal, print: fingerprint(said), title: source.title, path: source.path, said }
   }

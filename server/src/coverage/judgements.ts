@@ -1,5 +1,5 @@
 import type { AnswerData, SignedIn, Verdict, VerdictInput, WhyView } from '@janua/contracts'
-import { blockText, fingerprint, maskPrivate } from '@janua/core'
+import { blocksText, fingerprint, maskPrivate } from '@janua/core'
 import type { Audit } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationTables } from '../conversations/models.ts'
@@ -43,7 +43,7 @@ export class Judgements {
       const questionId = data.question
       const question = await tables.questions.findByPk(questionId, { transaction })
       const { text, norm, doorId, itemId, revisionId, ordinal, confidence } = question!
-      const print = fingerprint(data.blocks.map(blockText).join('\n'))
+      const print = fingerprint(blocksText(data.blocks))
       await tables.judgements.create({ questionId, userId: user.id, role: user.role, verdict, text, norm, doorId, itemId, revisionId, ordinal, print, confidence, origin: 'desk', createdAt: clock.now() }, { transaction })
       const standing = await this.standing(questionId, transaction)
       await message.update({ data: { ...data, judged: standing } }, { transaction })

@@ -61,7 +61,7 @@ export class Handover {
 
   private async handOver(visitor: KnownVisitor, id: number): Promise<void> {
     const { engine, threads, tables, queues, clock } = this.needs
-    const { release, door } = await engine.openDoor(visitor.door, { id: visitor.id, team: visitor.team ?? false })
+    const { release, door } = await engine.openDoor(visitor.door, visitor)
     const fallback = await tables.queues.findOne({ order: [['id', 'ASC']] })
     if (!fallback) throw problem('INVALID', 'The team has no queue yet, so nobody could take this over. Please try the company’s mail or phone.')
     await threads.change(id, async (locked, transaction) => {

@@ -141,7 +141,7 @@ function resultOf({ id, createdAt }: CheckRow, run: CheckRunRow | null): CheckVi
   return failure ? { passed: false, ...failure } : { passed: true, problems: [], brokenBy: [], before: false }
 }
 
-export function columnsOf({ messages, comes, item, contains, lacks, queue, door, language, note }: CheckInput) {
+function columnsOf({ messages, comes, item, contains, lacks, queue, door, language, note }: CheckInput) {
   const masked = messages.map(maskPrivate)
   return { messages: masked, question: masked.at(-1)!, comes, itemId: item, contains, lacks, queueId: queue, doorId: door, language, note }
 }

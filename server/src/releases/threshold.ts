@@ -1,5 +1,5 @@
 import type { ThresholdView, ToJudge } from '@janua/contracts'
-import { answerAfter, blockText, chooseToJudge, fingerprint, seeded } from '@janua/core'
+import { answerAfter, blocksText, chooseToJudge, fingerprint, seeded } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
@@ -63,7 +63,7 @@ export class Threshold {
       const { answer } = answerAfter(release.index, result.text, before, { ...settingsAt(release, door, new Date(0)), day: result.days.at(-1), sill: 0, sills: {}, declines: [] })
       const source = answer.sources[0]
       if (!source) return []
-      const said = answer.blocks.map(blockText).join('\n')
+      const said = blocksText(answer.blocks)
       return [{ text: result.text, door: result.doorId, collection, confidence: p, chance, item: source.item, revision: source.revision, ordinal: source.ordinal, print: fingerprint(said), title: source.title, path: source.path, said }]
     })
   }

@@ -1,4 +1,4 @@
-import { calibrationError, judgedByTeam, type JudgedWouldBe, LEAST_JUDGED, reliability, type ReliabilityBin, seeded, type SillPoint, thresholdCurve, type ThresholdInput, weighted } from '@janua/core'
+import { calibrationError, judgedByTeam, LEAST_JUDGED, reliability, type ReliabilityBin, seeded, type SillPoint, thresholdCurve, type ThresholdInput, weighted } from '@janua/core'
 
 /** What the threshold page shows of a set of judged answers. */
 export interface CurveShown {
@@ -22,8 +22,9 @@ const GRID = 400
 /** Computes the curve, or says how much is missing for one. Runs in a web worker, over core. */
 export function curveOf({ number: _number, ...input }: CurveOrder): CurveShown {
   const cases = weighted(input.judged, input.volume)
-  const told = { bins: reliability(cases), error: calibrationError(cases), judged: judgedByTeam(input.judged), missing: Math.max(0, LEAST_JUDGED - judgedByTeam(input.judged)) }
-  return { ...told, points: told.missing > 0 ? [] : thresholdCurve({ ...input, volume: gathered(input.volume), judged: [...input.judged] as JudgedWouldBe[] }, seeded(SEED)) }
+  const judged = judgedByTeam(input.judged)
+  const missing = Math.max(0, LEAST_JUDGED - judged)
+  return { bins: reliability(cases), error: calibrationError(cases), judged, missing, points: missing > 0 ? [] : thresholdCurve({ ...input, volume: gathered(input.volume) }, seeded(SEED)) }
 }
 
 function gathered(volume: ThresholdInput['volume']): ThresholdInput['volume'] {

@@ -1,6 +1,4 @@
-import type { FlowBand, Outcome } from '@janua/core'
-
-export const FLOW_ORDER: readonly Outcome[] = ['answered', 'clarifying', 'suggested', 'declined', 'unanswered']
+import { ALL_OUTCOMES, type FlowBand, type Outcome } from '@janua/core'
 
 export interface FlowPost {
   outcome: Outcome
@@ -29,7 +27,7 @@ const THINNEST = 3
 /** Lays outcomes out as posts at both sides, with bands between them whose width is their number of questions. */
 export function flowLayout(flow: readonly FlowBand[], { width, height, post, gap }: Size): { live: FlowPost[]; draft: FlowPost[]; bands: FlowShape[] } {
   const all = flow.reduce((sum, { times }) => sum + times, 0) || 1
-  const used = FLOW_ORDER.filter((outcome) => flow.some(({ from, to }) => from === outcome || to === outcome))
+  const used = ALL_OUTCOMES.filter((outcome) => flow.some(({ from, to }) => from === outcome || to === outcome))
   const scale = (height - gap * Math.max(0, used.length - 1)) / all
   const postsOf = (side: 'from' | 'to') => {
     let y = 0

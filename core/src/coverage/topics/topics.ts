@@ -1,4 +1,5 @@
 import { unframed } from '../../answering/questions.ts'
+import { groupedBy } from '../../maths/grouped.ts'
 import { analyseQuestion } from '../../text/analyse.ts'
 import { guessLanguage } from '../../text/language.ts'
 import { cluster, type ClusterSettings } from './cluster.ts'
@@ -26,8 +27,7 @@ const WORDS_SHOWN = 5
 export function topicsOf(questions: readonly TopicQuestion[], settings: ClusterSettings = {}): Topic[] {
   const vectors = questionVectors(questions)
   const labels = cluster(vectors, settings)
-  const groups = new Map<number, number[]>()
-  for (const [i, label] of labels.entries()) groups.set(label, [...(groups.get(label) ?? []), i])
+  const groups = groupedBy([...labels.keys()], (i) => labels[i]!)
   const spread = stemSpread(questions)
   return [...groups.values()]
     .map((members) => topicOf(members, questions, vectors, spread))

@@ -1,5 +1,6 @@
+import type { Trace } from '../../answering/answerer.ts'
 import { analyseQuestion } from '../../text/analyse.ts'
-import { guessLanguage, type Language } from '../../text/language.ts'
+import { guessLanguage } from '../../text/language.ts'
 import { fold } from '../../text/tokens.ts'
 
 /** A question with how often it was asked, and where the library came nearest to it. */
@@ -8,6 +9,16 @@ export interface TopicQuestion {
   times: number
   /** Items that came near, with their confidence: questions about one thing come near the same. */
   near?: readonly { item: number; confidence: number }[]
+}
+
+/** So many items that came near are told of a question. */
+const NEAR_ITEMS = 4
+
+/** Where the library came nearest to a question, by the trace of its answer: each item once, by its surest passage. */
+export function nearItems({ candidates }: Pick<Trace, 'candidates'>): NonNullable<TopicQuestion['near']> {
+  const best = new Map<number, number>()
+  for (const { item, confidence } of candidates) if (!best.has(item)) best.set(item, confidence)
+  return [...best].slice(0, NEAR_ITEMS).map(([item, confidence]) => ({ item, confidence }))
 }
 
 /** A vector of which only the places that are not nought are written down; its length is 1. */
@@ -28,7 +39,7 @@ const TOO_COMMON = 0.25
  * Questions as vectors of their word stems, groups of four letters, and the items that came near, each weighted by its rarity among them.
  * @see G. Salton, C. Buckley, "Term-weighting approaches in automatic text retrieval" (1988)
  */
-export function questionVectors(questions: readonly TopicQuestion[], fallback: Language = 'en'): SparseVector[] {
+export function questionVectors(questions: readonly TopicQuestion[]): SparseVector[] {
   const numbers = new Map<string, number>()
   const numberOf = (sign: string) => {
     const known = numbers.get(sign)
@@ -36,7 +47,7 @@ export function questionVectors(questions: readonly TopicQuestion[], fallback: L
     numbers.set(sign, numbers.size)
     return numbers.size - 1
   }
-  const raw = questions.map((question) => [...signsOf(question, fallback)].map(([sign, weight]) => [numberOf(sign), weight] as const))
+  const raw = questions.map((question) => [...signsOf(question)].map(([sign, weight]) => [numberOf(sign), weight] as const))
   const spread = new Uint32Array(numbers.size)
   for (const signs of raw) for (const [place] of signs) spread[place]!++
   const most = Math.max(3, questions.length * TOO_COMMON)
@@ -46,9 +57,9 @@ export function questionVectors(questions: readonly TopicQuestion[], fallback: L
   })
 }
 
-function signsOf({ text, near = [] }: TopicQuestion, fallback: Language): Map<string, number> {
+function signsOf({ text, near = [] }: TopicQuestion): Map<string, number> {
   const signs = new Map<string, number>()
-  const terms = analyseQuestion(text, guessLanguage(text, fallback))
+  const terms = analyseQuestion(text, guessLanguage(text, 'en'))
   for (const { stem } of terms) signs.set(stem, WORDS)
   const words = terms.filter(({ stem }) => !stem.startsWith('#')).map(({ word }) => fold(word))
   const grams = words.flatMap((word) => Array.from({ length: Math.max(0, word.length - GRAM + 1) }, (_, i) => `~${word.slice(i, i + GRAM)}`))
