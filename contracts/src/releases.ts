@@ -1,3 +1,4 @@
+import type { DiffPart } from '@janua/core'
 import Joi from 'joi'
 import type { ReplayState } from './proofs.ts'
 
@@ -95,5 +96,5 @@ export interface Proof {
 /** One change word by word. */
 export interface ChangeText {
   item: number
-  parts: { type: 'same' | 'gone' | 'new'; text: string }[]
+  parts: DiffPart[]
 }

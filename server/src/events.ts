@@ -10,6 +10,8 @@ export interface Happenings {
   release: { number: number }
   /** Something in the draft has changed; `item` is 0 for several. */
   draft: { item: number }
+  /** Checks have been run. */
+  checks: { failed: number }
   /** A replay has got further, or ended. */
   replay: { id: number }
   /** A person's access has changed or ended. */

@@ -37,8 +37,6 @@ export class EngineHost {
   private readonly compiled = new Map<number, Promise<CompiledRelease>>()
   private readonly tried = new Map<string, Promise<CompiledRelease>>()
   private readonly indices: Indices
-  private draftKey = ''
-  private draftCompiled: Promise<CompiledRelease> | undefined
 
   constructor(private readonly needs: { db: Sequelize; tables: ContentTables; live: LivePointer; draft: Draft }) {
     this.indices = new Indices(needs)
@@ -62,22 +60,16 @@ export class EngineHost {
 
   /** The draft as it stands; made anew only after a change. */
   async draft(): Promise<CompiledRelease> {
-    const [pinned, newest] = await Promise.all([this.needs.draft.pinned(), this.newestModel()])
-    const key = `${keyOf(pinned)} ${newest?.id ?? 0}`
-    if (!this.draftCompiled || key !== this.draftKey) {
-      this.draftKey = key
-      this.draftCompiled = this.compile(0, pinned, newest?.model)
-    }
-    return this.draftCompiled
+    return this.of(await this.needs.draft.pinned())
   }
 
   /** Any set of revisions, made ready as the next release would be; the newest few are kept. */
   async of(pinned: readonly Pinned[]): Promise<CompiledRelease> {
     const newest = await this.newestModel()
     const key = `${keyOf(pinned)} ${newest?.id ?? 0}`
-    const known = this.tried.get(key)
-    if (known) return known
-    const made = this.compile(0, pinned, newest?.model)
+    const made = this.tried.get(key) ?? this.compile(0, pinned, newest?.model)
+    // What was asked for last is let go of last.
+    this.tried.delete(key)
     this.tried.set(key, made)
     made.catch(() => this.tried.delete(key))
     for (const old of [...this.tried.keys()].slice(0, -KEPT)) this.tried.delete(old)
@@ -110,7 +102,6 @@ export class EngineHost {
     this.compiled.clear()
     this.tried.clear()
     this.indices.forget()
-    this.draftKey = ''
   }
 
   /** What was learnt last; a new release freezes it. */

@@ -93,6 +93,7 @@ export class Checks {
     const results = await runChecks(choice, rows, { choices, live: await engine.live(), at: clock.now(), names: await this.names() })
     const run = await tables.checkRuns.create({ pinsKey: choice.key, passed: rows.length - results.length, failed: results.length, results, createdAt: clock.now() })
     await tables.checkRuns.destroy({ where: { id: { [Op.lte]: run.id - RUNS_KEPT } } })
+    this.needs.events.tell('checks', { failed: run.failed })
     return run
   }
 

@@ -1,6 +1,8 @@
+import type { DraftChange } from '@janua/contracts'
 import { changesBetween, type Pinned } from '@janua/core'
 import type { Transaction } from 'sequelize'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
+import { problem } from '../http/problems.ts'
 import { type Draft, hashOf } from './draft.ts'
 import type { LivePointer } from './livePointer.ts'
 
@@ -41,6 +43,15 @@ export class Choices {
 export function choiceOf(pins: readonly Pinned[]): Choice {
   const sorted = [...pins].sort((a, b) => a.item - b.item)
   return { pins: sorted, key: hashOf(sorted) }
+}
+
+/** The chosen ones of the draft's changes. @throws NOTHING_TO_PUBLISH, CHANGE_NOT_READY */
+export function readyAmong(changes: readonly DraftChange[], chosen: ReadonlySet<number>): DraftChange[] {
+  const taken = changes.filter(({ item }) => chosen.has(item))
+  if (taken.length === 0) throw problem('NOTHING_TO_PUBLISH')
+  const unready = taken.find(({ ready }) => !ready)
+  if (unready) throw problem('CHANGE_NOT_READY', unready.title)
+  return taken
 }
 
 /** What is live, with the chosen items as the draft has them. */

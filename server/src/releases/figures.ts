@@ -1,6 +1,7 @@
 import type { OpenRelease, ShareOf } from '@janua/contracts'
 import { wilson } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
+import { worthInSql } from './standing.ts'
 
 interface Sums {
   release: number
@@ -15,17 +16,19 @@ interface Sums {
   unjudged: number
 }
 
-const FROM_CONTENT = "q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere'"
+const FROM_CONTENT = "(q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere')"
 /** The standing judgement of a question's answer, 0 to 1; null when there is none. */
-const JUDGED = `(SELECT CASE j.verdict WHEN 'right' THEN 1 WHEN 'partly' THEN 0.5 ELSE 0 END FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)`
+const JUDGED = `(SELECT ${worthInSql('j.verdict')} FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)`
 
 /** How what was asked of some releases came out, since a moment. */
 async function sumsOf(db: Sequelize, releases: readonly number[], since: Date): Promise<Map<number, Sums>> {
   if (releases.length === 0) return new Map()
   const rows = await db.query<Sums>(
-    `SELECT q.release_id AS \`release\`, COUNT(*) AS n, COUNT(DISTINCT c.visitor_id) AS visitors, SUM(q.outcome = 'answered') AS answered, SUM(COALESCE(q.vote, 0) < 0) AS votedDown, SUM(q.wants_person) AS wantsPerson,
-     SUM(CASE WHEN ${FROM_CONTENT} THEN COALESCE(${JUDGED}, q.confidence) ELSE 0 END) AS worth, SUM(CASE WHEN ${FROM_CONTENT} AND ${JUDGED} IS NULL THEN 1 ELSE 0 END) AS unjudged
-     FROM questions q LEFT JOIN conversations c ON c.id = q.conversation_id WHERE q.release_id IN (:releases) AND q.asked_at >= :since GROUP BY q.release_id`,
+    `SELECT release_id AS \`release\`, COUNT(*) AS n, COUNT(DISTINCT visitor_id) AS visitors, SUM(answered) AS answered, SUM(voted_down) AS votedDown, SUM(wants_person) AS wantsPerson,
+     SUM(CASE WHEN from_content THEN COALESCE(judged, confidence) ELSE 0 END) AS worth, SUM(from_content AND judged IS NULL) AS unjudged
+     FROM (SELECT q.release_id, c.visitor_id, q.outcome = 'answered' AS answered, COALESCE(q.vote, 0) < 0 AS voted_down, q.wants_person, q.confidence, ${FROM_CONTENT} AS from_content, IF(${FROM_CONTENT}, ${JUDGED}, NULL) AS judged
+       FROM questions q LEFT JOIN conversations c ON c.id = q.conversation_id WHERE q.release_id IN (:releases) AND q.asked_at >= :since) each_question
+     GROUP BY release_id`,
     { replacements: { releases, since }, type: QueryTypes.SELECT },
   )
   const off = await auditedOff(db)
@@ -41,7 +44,7 @@ const LEAST_AUDITED = 20
 /** By how much audited answers were righter, on the mean, than their confidence said; 0 while too few are audited. */
 async function auditedOff(db: Sequelize): Promise<number> {
   const [row] = await db.query<{ n: number; off: number | null }>(
-    `SELECT COUNT(*) AS n, AVG(CASE verdict WHEN 'right' THEN 1 WHEN 'partly' THEN 0.5 ELSE 0 END - confidence) AS off FROM judgements WHERE origin = 'audit' AND confidence IS NOT NULL`,
+    `SELECT COUNT(*) AS n, AVG(${worthInSql('verdict')} - confidence) AS off FROM judgements WHERE origin = 'audit' AND confidence IS NOT NULL`,
     { type: QueryTypes.SELECT },
   )
   return row && Number(row.n) >= LEAST_AUDITED ? Number(row.off) : 0

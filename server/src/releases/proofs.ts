@@ -1,4 +1,5 @@
 import type { Proof } from '@janua/contracts'
+import { problemWith } from '../http/problems.ts'
 import type { Checks } from './checks.ts'
 import type { Choice, Choices } from './choice.ts'
 import type { ReleaseTables } from './models.ts'
@@ -32,4 +33,13 @@ export class Proofs {
     const coverage = summary && { before: summary.coverage.before, after: summary.coverage.after, ...summary.coverage.interval }
     return { id, state, asked, lost: state === 'done' ? await this.needs.replays.lost(id) : 0, gained: summary?.changes.gained.times ?? 0, coverage }
   }
+}
+
+/** @throws NEEDS_REASON when checks fail or good answers are lost, and nobody said why it is published all the same */
+export function mustBeReasoned(proof: Proof, because: string): void {
+  if (!proof.needsReason || because) return
+  const failed = proof.checks?.failed.length ?? 0
+  const lost = proof.replay?.lost ?? 0
+  const said = [failed > 0 && `${failed} ${failed === 1 ? 'check fails' : 'checks fail'}`, lost > 0 && `${lost} good ${lost === 1 ? 'answer is' : 'answers are'} lost`]
+  throw problemWith(proof, 'NEEDS_REASON', said.filter(Boolean).join(' and '))
 }

@@ -114,11 +114,12 @@ export class Replays {
   async list(): Promise<ReplayView[]> {
     const rows = await this.needs.tables.replays.findAll({ order: [['id', 'DESC']], limit: 30 })
     const keys = new Map<string, Promise<string>>()
-    return Promise.all(rows.map((row) => this.view(row, keys)))
+    const lost = await this.lostOf(rows.map(({ id }) => id))
+    return Promise.all(rows.map((row) => this.view(row, lost.get(row.id) ?? 0, keys)))
   }
 
   async read(id: number): Promise<ReplayView> {
-    return this.view(await this.find(id))
+    return this.view(await this.find(id), await this.lost(id))
   }
 
   /** The questions behind a band, the most frequent first. */
@@ -144,8 +145,13 @@ export class Replays {
   }
 
   /** Lost good answers that nobody accepted as intended. */
-  lost(id: number): Promise<number> {
-    return this.needs.tables.replayResults.count({ where: { replayId: id, change: 'lost', accepted: false } })
+  async lost(id: number): Promise<number> {
+    return (await this.lostOf([id])).get(id) ?? 0
+  }
+
+  private async lostOf(ids: readonly number[]): Promise<Map<number, number>> {
+    const counts = await this.needs.tables.replayResults.count({ where: { replayId: [...ids], change: 'lost', accepted: false }, group: ['replay_id'] })
+    return new Map(counts.map(({ replay_id: id, count }) => [Number(id), count]))
   }
 
   private run(row: Row<ReplayRow>): void {
@@ -235,14 +241,14 @@ export class Replays {
   }
 
   /** @param keys of the choices as they are now: many replays are of the same one */
-  private async view(row: ReplayRow, keys = new Map<string, Promise<string>>()): Promise<ReplayView> {
+  private async view(row: ReplayRow, lost: number, keys = new Map<string, Promise<string>>()): Promise<ReplayView> {
     const { choices, users, live } = this.needs
     const name = JSON.stringify(row.items)
     if (!keys.has(name)) keys.set(name, choices.of(row.items).then(({ key }) => key))
     const [now, number] = await Promise.all([keys.get(name), live.read()])
     return {
       id: row.id, state: row.state, from: row.fromAt.toISOString(), to: row.toAt.toISOString(), validity: row.validity, items: row.items, liveRelease: row.liveRelease, asked: row.asked, total: row.total, done: row.done,
-      seconds: row.seconds, lost: row.state === 'done' ? await this.lost(row.id) : 0, summary: row.summary, problem: row.problem, by: await users.nameOf(row.createdBy), at: row.createdAt.toISOString(),
+      seconds: row.seconds, lost: row.state === 'done' ? lost : 0, summary: row.summary, problem: row.problem, by: await users.nameOf(row.createdBy), at: row.createdAt.toISOString(),
       current: now === row.pinsKey && number === row.liveRelease,
     }
   }

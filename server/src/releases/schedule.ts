@@ -2,11 +2,11 @@ import type { PublishInput, ScheduledRelease } from '@janua/contracts'
 import { Op } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
-import { Problem, problem, problemWith } from '../http/problems.ts'
-import { type Choices } from './choice.ts'
+import { Problem, problem } from '../http/problems.ts'
+import { type Choices, readyAmong } from './choice.ts'
 import type { Draft } from './draft.ts'
 import type { ReleaseTables } from './models.ts'
-import type { Proofs } from './proofs.ts'
+import { mustBeReasoned, type Proofs } from './proofs.ts'
 import type { Releases } from './service.ts'
 
 interface Needs {
@@ -30,12 +30,8 @@ export class Schedule {
     const { tables, draft, proofs, clock, audit } = this.needs
     const when = new Date(at!)
     if (!(when > clock.now())) throw problem('INVALID', 'This time has passed. Choose one ahead, or publish now.')
-    const chosen = (await draft.changes()).filter(({ item }) => items.includes(item))
-    if (chosen.length === 0) throw problem('NOTHING_TO_PUBLISH')
-    const unready = chosen.find(({ ready }) => !ready)
-    if (unready) throw problem('CHANGE_NOT_READY', unready.title)
-    const proof = await proofs.of(items, true)
-    if (proof.needsReason && !because) throw problemWith(proof, 'NEEDS_REASON', 'Checks fail or good answers are lost')
+    const chosen = readyAmong(await draft.changes(), new Set(items))
+    mustBeReasoned(await proofs.of(items, true), because)
     const pinned = new Map((await draft.pinned()).map(({ item, revision }) => [item, revision]))
     const pins = chosen.map(({ item }) => ({ item, revision: pinned.get(item) ?? null }))
     const row = await tables.scheduled.create({ at: when, pins, note, because: because || null, state: 'waiting', problem: null, createdBy: actor.id, createdAt: clock.now() })

@@ -4,12 +4,13 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
 import type { Events } from '../events.ts'
-import { Problem, problem, problemWith } from '../http/problems.ts'
+import { Problem, problem } from '../http/problems.ts'
 import type { ContentTables } from '../library/models.ts'
-import { type Choice, choiceOf, merged } from './choice.ts'
+import { type Choice, choiceOf, merged, readyAmong } from './choice.ts'
 import type { Draft } from './draft.ts'
 import { coverageByRelease, outcomesBeside } from './figures.ts'
 import type { LivePointer } from './livePointer.ts'
+import { mustBeReasoned } from './proofs.ts'
 
 interface Needs {
   db: Sequelize
@@ -40,21 +41,20 @@ export class Releases {
   /** Takes the chosen ready changes into a new release and opens it; everything else stays in the draft. */
   async publish(actor: Actor, chosen: readonly number[], note: string, { audience = 'all', share = 0.1, because = '', pins }: Taken = {}): Promise<{ number: number; items: number[] }> {
     const { db, tables, draft, live, clock, audit, newestModel, proofOf } = this.needs
-    const wantedItems = new Set(chosen)
-    const wanted = pins ? choiceOf(merged(await live.pinned(), pinnedIn(pins), new Set(chosen))) : choiceOf(merged(await live.pinned(), await draft.pinned(), new Set(chosen)))
+    const items = new Set(chosen)
+    const taking = async (some: ReadonlySet<number>, transaction?: Transaction) => choiceOf(merged(await live.pinned(transaction), pins ? pinnedIn(pins) : await draft.pinned(transaction), some))
+    const wanted = await taking(items)
     await readable(this.needs.prepareChoice(wanted), 'that you chose')
     const proof = await proofOf(wanted)
-    if (proof.needsReason && !because) throw problemWith(proof, 'NEEDS_REASON', reasonNeeded(proof))
+    mustBeReasoned(proof, because)
     const made = await db.transaction(async (transaction) => {
       const previous = await live.read(transaction, true)
       const open = await live.open(transaction)
       if (open) throw problem('RELEASE_OPEN', open.number)
-      const waiting = pins ? await this.changesOf(pins, transaction) : (await draft.changes(transaction)).filter(({ item }) => wantedItems.has(item))
+      const waiting = pins ? await this.changesOf(pins, transaction) : readyAmong(await draft.changes(transaction), items)
       if (waiting.length === 0) throw problem('NOTHING_TO_PUBLISH')
-      const unready = waiting.find(({ ready }) => !ready)
-      if (unready) throw problem('CHANGE_NOT_READY', unready.title)
       const taken = new Set(waiting.map(({ item }) => item))
-      const choice = choiceOf(merged(await live.pinned(transaction), pins ? pinnedIn(pins) : await draft.pinned(transaction), taken))
+      const choice = await taking(taken, transaction)
       if (choice.key !== wanted.key) throw problem('NOTHING_TO_PUBLISH')
       const changes: StoredChange[] = waiting.map(({ item, kind, title, type }) => ({ item, kind, title, type }))
       const release = await tables.releases.create({ note, hash: choice.key, previous, changes, modelId: (await newestModel())?.id ?? null, because: because || null, proof, createdBy: actor.id, createdAt: clock.now() }, { transaction })
@@ -158,7 +158,7 @@ export class Releases {
     const live = await this.needs.live.pinned(transaction)
     const there = new Map(live.map(({ item, revision }) => [item, revision]))
     const items = await this.itemsOf(pins.map(({ item }) => item))
-    return pins.filter(({ item, revision }) => (there.get(item) ?? null) !== revision).map(({ item, revision }) => ({ item, kind: items.get(item)!.kind, title: items.get(item)!.title, type: revision === null ? ('removed' as const) : there.has(item) ? ('edited' as const) : ('added' as const), ready: true }))
+    return pins.filter(({ item, revision }) => (there.get(item) ?? null) !== revision).map(({ item, revision }) => ({ item, kind: items.get(item)!.kind, title: items.get(item)!.title, type: revision === null ? ('removed' as const) : there.has(item) ? ('edited' as const) : ('added' as const) }))
   }
 
   private async itemsOf(ids: readonly number[]) {
@@ -216,10 +216,4 @@ async function readable(work: Promise<void>, which: string): Promise<void> {
 
 function pinnedIn(pins: NonNullable<Taken['pins']>): Pinned[] {
   return pins.flatMap(({ item, revision }) => (revision === null ? [] : [{ item, revision }]))
-}
-
-function reasonNeeded({ checks, replay }: Proof): string {
-  const failed = checks?.failed.length ?? 0
-  const said = [failed > 0 ? `${failed} ${failed === 1 ? 'check fails' : 'checks fail'}` : '', (replay?.lost ?? 0) > 0 ? `${replay!.lost} good ${replay!.lost === 1 ? 'answer is' : 'answers are'} lost` : '']
-  return said.filter(Boolean).join(' and ')
 }

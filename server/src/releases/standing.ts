@@ -5,21 +5,36 @@ import type { CoverageTables, JudgementRow } from '../coverage/models.ts'
 
 export const VERDICT_WORTH: Record<Verdict, number> = { right: 1, partly: 0.5, wrong: 0 }
 
-/** What stands of the judgements of answers to some questions: a lead's before an agent's, then the newest. */
-export class Standing {
-  private constructor(private readonly byNorm: ReadonlyMap<string, JudgementRow[]>) {}
+/** The same in SQL. @param column that holds the verdict */
+export function worthInSql(column: string): string {
+  return `CASE ${column} ${Object.entries(VERDICT_WORTH).map(([verdict, worth]) => `WHEN '${verdict}' THEN ${worth}`).join(' ')} END`
+}
 
+/** What stands of the judgements of answers: a lead's before an agent's, then the newest. */
+export class Standing {
+  private constructor(private readonly byQuestion: ReadonlyMap<string, JudgementRow[]>) {}
+
+  /** @param norms of the questions that matter; all when not given */
   static async of(tables: Pick<CoverageTables, 'judgements'>, norms?: readonly string[]): Promise<Standing> {
     const where = { ...(norms ? { norm: [...new Set(norms)] } : { norm: { [Op.ne]: '' } }), itemId: { [Op.ne]: null } }
     const rows = await tables.judgements.findAll({ where, order: [['id', 'DESC']], raw: true })
     const leadsFirst = [...rows.filter(({ role }) => role === 'lead'), ...rows.filter(({ role }) => role !== 'lead')]
-    return new Standing(groupedBy(leadsFirst, ({ norm }) => norm))
+    return new Standing(groupedBy(leadsFirst, ({ norm, itemId }) => keyOf(norm, itemId!)))
+  }
+
+  /** How many answers, by question and item, were judged. */
+  get size(): number {
+    return this.byQuestion.size
   }
 
   /** A judgement holds while the answer is the same: the same words of the same item, or at least the same passage of the same revision. */
   judgementOf(norm: string, { place, print }: Pick<ReplaySide, 'place' | 'print'>): JudgementRow | undefined {
-    if (!place) return undefined
-    return this.byNorm.get(norm)?.find((row) => row.itemId === place.item && (row.print === null ? row.revisionId === place.revision && row.ordinal === place.ordinal : row.print === print))
+    return place && this.of(norm, place.item).find((row) => (row.print === null ? row.revisionId === place.revision && row.ordinal === place.ordinal : row.print === print))
+  }
+
+  /** Of what would be answered were the sill at nought: the same passage, of the same revision or with the same words. */
+  judgementOfBest(norm: string, { best, print }: Pick<ReplaySide, 'best' | 'print'>): JudgementRow | undefined {
+    return best && this.of(norm, best.item).find((row) => row.ordinal === best.ordinal && (row.revisionId === best.revision || row.print === print))
   }
 
   judgedAs(norm: string): JudgedAs {
@@ -28,4 +43,13 @@ export class Standing {
       return row && VERDICT_WORTH[row.verdict]
     }
   }
+
+  private of(norm: string, item: number): readonly JudgementRow[] {
+    return this.byQuestion.get(keyOf(norm, item)) ?? []
+  }
+}
+
+/** One key for a question and the item that answers it. */
+export function keyOf(norm: string, item: number): string {
+  return `${item} ${norm}`
 }

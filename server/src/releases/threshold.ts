@@ -4,12 +4,12 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import { settingsAt } from '../conversations/respond.ts'
-import type { CoverageTables, JudgementRow } from '../coverage/models.ts'
+import type { CoverageTables } from '../coverage/models.ts'
 import type { Doors } from '../doors/service.ts'
 import { problem } from '../http/problems.ts'
 import type { Choices } from './choice.ts'
 import type { ReleaseTables, ReplayResultRow, ReplayRow } from './models.ts'
-import { VERDICT_WORTH } from './standing.ts'
+import { keyOf, Standing, VERDICT_WORTH } from './standing.ts'
 
 interface Needs {
   db: Sequelize
@@ -31,16 +31,16 @@ export class Threshold {
   constructor(private readonly needs: Needs) {}
 
   async view(): Promise<ThresholdView> {
-    const { doors, choices } = this.needs
+    const { doors, choices, tables } = this.needs
     const [replay, all, { key }, handsOver] = await Promise.all([this.newestReplay(), doors.list(), choices.of(null), this.handsOver()])
     const shown = all.map(({ id, title, threshold, rules }) => ({ id, title, sill: threshold, sills: rules.sills }))
     if (!replay) return { replay: null, weeks: 1, volume: [], judged: [], handsOver, doors: shown, collections: [] }
     const results = await this.results(replay)
     const weeks = Math.max(1 / 7, (+replay.toAt - +replay.fromAt) / WEEK_MS)
-    const [judgements, votes] = await Promise.all([this.judgements(), this.votes()])
+    const [standing, votes] = await Promise.all([Standing.of(tables), this.votes()])
     const volume = results.map(({ times, doorId, sides: { draft } }) => ({ p: draft.best?.confidence ?? 0, weight: times / weeks, collection: draft.best?.collection ?? '', door: doorId, outcome: draft.outcome }))
     const judged = results.flatMap((result) => {
-      const row = judgementOf(result, judgements)
+      const row = standing.judgementOfBest(result.norm, result.sides.draft)
       const { best } = result.sides.draft
       if (row) return [{ p: best!.confidence, right: VERDICT_WORTH[row.verdict], chance: row.chance, collection: best!.collection, door: result.doorId, ...(row.role === 'agent' && { word: AGENT_WORD }) }]
       const voted = best && votes.get(keyOf(result.norm, best.item))
@@ -54,9 +54,9 @@ export class Threshold {
   async toJudge(sill: number): Promise<ToJudge[]> {
     const replay = await this.newestReplay()
     if (!replay) return []
-    const [results, judgements, release] = await Promise.all([this.results(replay), this.judgements(), this.needs.engine.of(replay.pins)])
-    const open = results.filter((result) => result.sides.draft.best && !judgementOf(result, judgements)).map((result) => ({ result, p: result.sides.draft.best!.confidence, collection: result.sides.draft.best!.collection }))
-    return chooseToJudge(open, sill, TO_JUDGE, seeded(replay.id * 1_000 + judgements.size)).flatMap(({ one: { result, p, collection }, chance }): ToJudge[] => {
+    const [results, standing, release] = await Promise.all([this.results(replay), Standing.of(this.needs.tables), this.needs.engine.of(replay.pins)])
+    const open = results.filter((result) => result.sides.draft.best && !standing.judgementOfBest(result.norm, result.sides.draft)).map((result) => ({ result, p: result.sides.draft.best!.confidence, collection: result.sides.draft.best!.collection }))
+    return chooseToJudge(open, sill, TO_JUDGE, seeded(replay.id * 1_000 + standing.size)).flatMap(({ one: { result, p, collection }, chance }): ToJudge[] => {
       const door = release.doors.find(({ id }) => id === result.doorId)
       if (!door) return []
       const before = result.carried === null ? undefined : { subject: result.carried }
@@ -85,17 +85,6 @@ export class Threshold {
     return this.needs.tables.replayResults.findAll({ where: { replayId: id }, order: [['id', 'ASC']] })
   }
 
-  /** Judgements by question and item, those that stand first. */
-  private async judgements(): Promise<Map<string, JudgementRow[]>> {
-    const rows = await this.needs.tables.judgements.findAll({ order: [['id', 'DESC']], raw: true })
-    const byKey = new Map<string, JudgementRow[]>()
-    for (const row of [...rows.filter(({ role }) => role === 'lead'), ...rows.filter(({ role }) => role !== 'lead')]) {
-      const key = keyOf(row.norm, row.itemId)
-      byKey.set(key, [...(byKey.get(key) ?? []), row])
-    }
-    return byKey
-  }
-
   /** What visitors voted of an answer to a question, by question and item. */
   private async votes(): Promise<Map<string, { ordinal: number; right: number }>> {
     const rows = await this.needs.db.query<{ norm: string; item: number; ordinal: number; helpful: number }>(
@@ -113,14 +102,4 @@ export class Threshold {
     )
     return row && Number(row.unsettled) > 0 ? Number(row.went ?? 0) / Number(row.unsettled) : 0.3
   }
-}
-
-function judgementOf({ norm, sides: { draft } }: ReplayResultRow, judgements: ReadonlyMap<string, JudgementRow[]>): JudgementRow | undefined {
-  const { best } = draft
-  if (!best) return undefined
-  return judgements.get(keyOf(norm, best.item))?.find((row) => row.ordinal === best.ordinal && (row.revisionId === best.revision || row.print === draft.print))
-}
-
-function keyOf(norm: string, item: number | null): string {
-  return `${item ?? 0} ${norm}`
 }

@@ -5,6 +5,7 @@ import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import { computed, ref, shallowRef } from 'vue'
 import { get, post } from '../shell/api.ts'
+import DiffParts from '../shell/DiffParts.vue'
 import { count, moment } from '../shell/format.ts'
 import { useDeed } from '../shell/useDeed.ts'
 
@@ -45,7 +46,7 @@ async function restore(row: RevisionRow): Promise<void> {
       </ol>
       <div v-if="shown" class="stack">
         <p class="row small"><span class="grow quiet">{{ shown.one.id === shown.other.id ? 'The first version' : `What changed ${against === 'before' ? 'against the version before' : 'since then, against the newest'}: new words green, gone words red` }}</span><Button v-if="mayWrite && !shown.one.current" size="small" label="Make this the draft again" :loading="busy" data-test="restore" @click="restore(shown.one)" /></p>
-        <pre><template v-for="(part, i) in parts" :key="i"><ins v-if="part.type === 'new'">{{ part.text }}</ins><del v-else-if="part.type === 'gone'">{{ part.text }}</del><template v-else>{{ part.text }}</template></template></pre>
+        <pre><DiffParts :parts="parts" /></pre>
       </div>
     </div>
   </Dialog>

@@ -5,6 +5,7 @@ import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import ProgressBar from 'primevue/progressbar'
 import { computed, ref, watch } from 'vue'
+import DiffParts from '../shell/DiffParts.vue'
 import { count, moment } from '../shell/format.ts'
 
 /** One site, and what its last reading found. */
@@ -39,7 +40,7 @@ const short = (address: string) => new URL(address).pathname
           <Checkbox v-model="chosen" :value="page.address" :aria-label="`Take over ${page.title}`" /><span class="change" :class="page.change">{{ page.change }}</span>
           <span class="grow"><strong>{{ page.title }}</strong> <span class="quiet small">{{ short(page.address) }} · {{ count(page.words, 'word') }}<template v-if="page.questions">, {{ count(page.questions, 'question') }}</template></span></span>
           <button v-if="page.change === 'changed'" type="button" class="bare small" @click="opened = opened === page.address ? '' : page.address">{{ opened === page.address ? 'hide' : 'what changed' }}</button>
-          <pre v-if="opened === page.address"><template v-for="(part, i) in parts(page)" :key="i"><ins v-if="part.type === 'new'">{{ part.text }}</ins><del v-else-if="part.type === 'gone'">{{ part.text }}</del><template v-else>{{ part.text }}</template></template></pre>
+          <pre v-if="opened === page.address"><DiffParts :parts="parts(page)" /></pre>
         </li>
       </ul>
       <div v-if="news.length" class="row"><span class="grow" /><Button size="small" text label="Leave it all" @click="emit('drop')" /><Button size="small" :label="`Take over ${count(chosen.length, 'page')}`" :disabled="chosen.length === 0" data-test="take-over" @click="emit('take', chosen)" /></div>

@@ -6,6 +6,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { itemPath, KIND_WORDS } from '../library/itemPaths.ts'
 import { get } from '../shell/api.ts'
 import { moment } from '../shell/format.ts'
+import DiffParts from '../shell/DiffParts.vue'
 import { useDeed } from '../shell/useDeed.ts'
 
 const { change, taken, isLead } = defineProps<{ change: DraftChange; taken: boolean; isLead: boolean }>()
@@ -33,7 +34,7 @@ async function toggle(): Promise<void> {
       <Button size="small" text class="toggle" :label="change.ready ? 'Back to work' : 'Mark ready'" @click="$emit('ready', !change.ready)" />
       <Button size="small" text severity="danger" label="Put back" @click="$emit('discard')" />
     </div>
-    <p v-if="open && text" class="text small"><template v-for="(part, i) in text.parts" :key="i"><del v-if="part.type === 'gone'">{{ part.text }}</del><ins v-else-if="part.type === 'new'">{{ part.text }}</ins><template v-else>{{ part.text }}</template></template></p>
+    <p v-if="open && text" class="text small"><DiffParts :parts="text.parts" /></p>
   </li>
 </template>
 

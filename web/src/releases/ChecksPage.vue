@@ -31,8 +31,7 @@ const headline = computed(() => {
 })
 
 onMounted(load)
-const unhear = session.hear('draft', () => setTimeout(() => void load(), 4_000))
-onScopeDispose(unhear)
+onScopeDispose(session.hear('checks', () => void load()))
 async function store(input: CheckInput): Promise<void> {
   const known = editing.value === 'new' ? undefined : editing.value
   const done = await run(async () => {
