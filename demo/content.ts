@@ -52,3 +52,27 @@ function alsoSettled(): Map<string, string[]> {
   }
   return found
 }
+
+/** A topic that the content does not cover: so many questions a week, in some weeks of the history. */
+export interface PlantedTopic {
+  name: string
+  aWeek: number
+  from: number
+  to: number
+  /** Asked in the storm weeks alone, and then all the more. */
+  storm: boolean
+  questions: string[]
+}
+
+export function plantedTopics(): PlantedTopic[] {
+  const topics: PlantedTopic[] = []
+  for (const line of readFileSync(join(HERE, 'planted.txt'), 'utf8').split('\n')) {
+    if (line.startsWith('//') || line.trim() === '') continue
+    if (!line.startsWith('# ')) topics.at(-1)!.questions.push(line)
+    else {
+      const [name, aWeek, from, to, storm] = line.slice(2).split(', ')
+      topics.push({ name: name!, aWeek: Number(aWeek), from: Number(from), to: Number(to), storm: storm === 'storm', questions: [] })
+    }
+  }
+  return topics
+}

@@ -17,3 +17,12 @@ export function demoDoor(): DoorContent {
     allowedSites: ['https://www.merrowline.example'],
   }
 }
+
+/** The door on the page where tickets are booked. */
+export function bookingDoor(): DoorContent {
+  const help = demoDoor()
+  return {
+    ...help, title: 'Booking help', key: 'booking', colour: '#6A4673', firstQuestions: ['How do I change my booking?', 'Which ticket do I need?', 'How can I pay?'],
+    texts: { en: { ...help.texts.en, greeting: 'Hello. Something unclear about your booking? Ask me.' }, de: { ...help.texts.de, greeting: 'Guten Tag. Ist bei Ihrer Buchung etwas unklar? Fragen Sie mich.' } },
+  }
+}

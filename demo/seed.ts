@@ -6,8 +6,8 @@ import { createJanua, type Janua } from '../server/src/janua.ts'
 import { tidy } from '../server/src/library/articles.ts'
 import { REAL_WORLD } from '../server/src/library/sites/fetching.ts'
 import { summarise } from '../server/src/releases/summaries.ts'
-import { type DemoArticle, demoArticles, demoQuestions } from './content.ts'
-import { demoDoor } from './door.ts'
+import { type DemoArticle, demoArticles, demoQuestions, plantedTopics } from './content.ts'
+import { bookingDoor, demoDoor } from './door.ts'
 import { seedCourtesies, seedDocuments, seedSite } from './documents.ts'
 import { SITE_HOST, startSite } from '../standins/site/site.mjs'
 import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_RULES, LAST_RESORT, QUEUES } from './people.ts'
@@ -25,7 +25,7 @@ interface Wanted {
 }
 
 const DAY = 86_400_000
-/** Loads Merrow Line: its people, its content in six releases, and eight weeks of questions put to the real engine. */
+/** Loads Merrow Line: its people, its content in six releases, and eighteen weeks of questions put to the real engine. */
 export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted): Promise<void> {
   const end = Date.parse(`${today}T09:30:00Z`)
   let now = new Date(end - (WEEKS * 7 + 10) * DAY)
@@ -46,9 +46,9 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
   const door = await addSettings(janua, lead, queues)
   await seedCourtesies(janua, lead)
 
-  const all = visits(demoQuestions(), today, random)
+  const all = visits(demoQuestions(), plantedTopics(), today, random)
   const begins = end - WEEKS * 7 * DAY
-  const context: HistoryContext = { janua, ids, random, progress, total: all.length, judgeable: [] }
+  const context: HistoryContext = { janua, ids, random, progress, total: all.length, judgeable: [], visitors: new Map() }
   let asked = 0
   for (const [i, stage] of STAGES.entries()) {
     if (i > 0) now = new Date(begins + stage.week * 7 * DAY)
@@ -115,6 +115,8 @@ async function addSettings(janua: Janua, lead: Lead, queues: Map<string, number>
   }))
   const routing: Routing = { rules, lastResort: queues.get(LAST_RESORT)! }
   const { item } = await janua.draft.add(lead, 'door', { content: door, summary: summarise('door', door), ready: true })
+  const booking = bookingDoor()
+  await janua.draft.add(lead, 'door', { content: booking, summary: summarise('door', booking), ready: true })
   await janua.draft.add(lead, 'routing', { content: routing, summary: summarise('routing', routing), ready: true })
   return item.id
 }

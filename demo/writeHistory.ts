@@ -15,6 +15,8 @@ export interface HistoryContext {
   total: number
   /** Answers given, with whether they were right: what the team may have judged. */
   judgeable: JudgeableAnswer[]
+  /** Number of a visitor's row, by the visitor of the visits. */
+  visitors: Map<number, number>
 }
 
 export interface JudgeableAnswer {
@@ -85,10 +87,12 @@ class Player {
     return new Player(context, release, members, { visitors: await next(visitors), conversations: await next(conversations), messages: await next(messages), questions: await next(questions) })
   }
 
-  play({ at, questions, patience }: Visit): void {
-    const { random } = this.context
-    const door = this.release.doors[0]!
-    const visitorId = this.next.visitors++
+  play({ at, visitor, door: key, questions, patience }: Visit): void {
+    const { random, visitors } = this.context
+    const door = this.release.doors.find((each) => each.key === key)!
+    const known = visitors.get(visitor)
+    const visitorId = known ?? this.next.visitors++
+    visitors.set(visitor, visitorId)
     const conversationId = this.next.conversations++
     const asks: Partial<QuestionRow>[] = []
     const said: Partial<MessageRow>[] = []
@@ -112,7 +116,7 @@ class Player {
     const end = wantsPerson ? this.handOver(door, asks, write, () => (clock += 40_000 + random() * 240_000)) : {}
     write('event', 'closed', '', { data: { by: wantsPerson ? 'agent' : 'visitor' } })
     const name = wantsPerson ? pick(NAMES, random) : null
-    this.bulk.visitors.push({ id: visitorId, tokenHash: sha256(`history ${visitorId}`), name, mail: name && `${name.split(' ')[0]!.toLowerCase()}.${visitorId}@mail.example`, createdAt: at })
+    if (known === undefined) this.bulk.visitors.push({ id: visitorId, tokenHash: sha256(`history ${visitorId}`), name, mail: name && `${name.split(' ')[0]!.toLowerCase()}.${visitorId}@mail.example`, createdAt: at })
     this.bulk.conversations.push({
       id: conversationId, doorId: door.id, visitorId, state: 'closed', version: said.length, seq: said.length, language: 'en', subject: (asks.at(-1)?.text ?? '').slice(0, 300),
       lastAt: new Date(clock), lastBy: wantsPerson ? 'agent' : 'assistant', closedAt: new Date(clock), createdAt: at, queueId: null, agentId: null, routedBecause: null, enteredQueueAt: null, takenAt: null, ...end,
