@@ -61,6 +61,8 @@ export interface PlantedTopic {
   to: number
   /** Asked in the storm weeks alone, and then all the more. */
   storm: boolean
+  /** What agents reply to those who ask for a person. */
+  replies: string[]
   questions: string[]
 }
 
@@ -68,10 +70,11 @@ export function plantedTopics(): PlantedTopic[] {
   const topics: PlantedTopic[] = []
   for (const line of readFileSync(join(HERE, 'planted.txt'), 'utf8').split('\n')) {
     if (line.startsWith('//') || line.trim() === '') continue
-    if (!line.startsWith('# ')) topics.at(-1)!.questions.push(line)
+    if (line.startsWith('> ')) topics.at(-1)!.replies.push(line.slice(2))
+    else if (!line.startsWith('# ')) topics.at(-1)!.questions.push(line)
     else {
       const [name, aWeek, from, to, storm] = line.slice(2).split(', ')
-      topics.push({ name: name!, aWeek: Number(aWeek), from: Number(from), to: Number(to), storm: storm === 'storm', questions: [] })
+      topics.push({ name: name!, aWeek: Number(aWeek), from: Number(from), to: Number(to), storm: storm === 'storm', replies: [], questions: [] })
     }
   }
   return topics

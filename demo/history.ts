@@ -17,7 +17,7 @@ export interface Visit {
   /** Number of the visitor, from 0. */
   visitor: number
   door: 'help' | 'booking'
-  questions: { text: string; settledBy: string | null; also: string[] }[]
+  questions: { text: string; settledBy: string | null; also: string[]; replies?: readonly string[] }[]
   /** Patience, 0 to 1: who has little asks for a person sooner. */
   patience: number
 }
@@ -38,8 +38,8 @@ const HOUR_WEIGHT = [1, 0, 0, 0, 0, 1, 3, 6, 9, 11, 12, 10, 9, 9, 9, 9, 10, 11, 
 export function visits(questions: readonly DemoQuestion[], planted: readonly PlantedTopic[], today: string, random: Random): Visit[] {
   const begins = Date.parse(`${today}T09:30:00Z`) - WEEKS * WEEK
   const weights = questions.map(() => 1 / (0.04 + random()))
-  const unforeseen = planted.flatMap((topic) => plantedMoments(topic, begins, random).map((at) => ({ at, text: pick(topic.questions, random) })))
-  const made: Visit[] = unforeseen.map(({ at, text }) => visit(at, [{ text, settledBy: null, also: [] }], random))
+  const unforeseen = planted.flatMap((topic) => plantedMoments(topic, begins, random).map((at) => ({ at, text: pick(topic.questions, random), replies: topic.replies })))
+  const made: Visit[] = unforeseen.map(({ at, text, replies }) => visit(at, [{ text, settledBy: null, also: [], replies }], random))
   const storms = questions.map((question, i) => ({ ...question, storm: /^storms\//.test(question.settledBy ?? ''), weight: weights[i]! }))
   const calm = storms.map(({ weight }) => weight)
   const stormy = storms.map(({ weight, storm }) => weight * (storm ? STORM_SURGE : 1))
@@ -55,8 +55,8 @@ export function visits(questions: readonly DemoQuestion[], planted: readonly Pla
   return withVisitors(made.sort((a, b) => +a.at - +b.at), random)
 }
 
-function visit(at: Date, questions: readonly DemoQuestion[], random: Random): Visit {
-  return { at, visitor: 0, door: random() < BOOKING_SHARE ? 'booking' : 'help', patience: random(), questions: questions.map(({ text, settledBy, also }) => ({ text: hurried(text, random), settledBy, also })) }
+function visit(at: Date, questions: readonly (DemoQuestion & { replies?: readonly string[] })[], random: Random): Visit {
+  return { at, visitor: 0, door: random() < BOOKING_SHARE ? 'booking' : 'help', patience: random(), questions: questions.map(({ text, settledBy, also, replies }) => ({ text: hurried(text, random), settledBy, also, replies })) }
 }
 
 /** Most come once; some come back within ten days. */

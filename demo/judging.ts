@@ -17,6 +17,20 @@ export async function judgeAnswers({ tables }: Janua, lead: Lead, answers: reado
   await tables.judgements.bulkCreate(rows)
 }
 
+/** So many answers of a week are drawn for the audit, as Janua draws them. */
+const AUDITED = 30
+
+/** The audit samples of the weeks before the last: thirty random answers each, as the labels say. The last week's waits for the lead. */
+export async function judgeAudits({ tables }: Janua, lead: Lead, answers: readonly JudgeableAnswer[], { random, weeks, end }: { random: Random; weeks: number; end: number }): Promise<void> {
+  for (let week = 6; week > 1; week--) {
+    const until = end - (week - 1) * 7 * DAY
+    const given = answers.filter(({ at }) => +at >= until - 7 * DAY && +at < until && week < weeks)
+    const drawn = given.map((answer) => ({ answer, place: random() })).sort((a, b) => a.place - b.place).slice(0, AUDITED)
+    await tables.judgements.bulkCreate(drawn.map(({ answer: { at: _at, right, ...answer } }): Partial<JudgementRow> => ({ ...answer, userId: lead.id, role: 'lead', verdict: right ? 'right' : 'wrong', origin: 'audit', chance: Math.min(1, AUDITED / given.length), createdAt: new Date(until + 2 * DAY) })))
+  }
+}
+const DAY = 86_400_000
+
 /** The lead asks four weeks again of the draft, and judges forty of its would-be answers near the sill. */
 export async function replayAndJudge(janua: Janua, lead: Lead, { until, questions, ids }: { until: Date; questions: readonly DemoQuestion[]; ids: ReadonlyMap<string, number> }): Promise<void> {
   await janua.replays.start(lead, { from: new Date(+until - 28 * 86_400_000).toISOString(), to: until.toISOString(), validity: 'asked', items: null })

@@ -12,7 +12,8 @@ import { seedCourtesies, seedDocuments, seedSite } from './documents.ts'
 import { SITE_HOST, startSite } from '../standins/site/site.mjs'
 import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_RULES, LAST_RESORT, QUEUES } from './people.ts'
 import { visits, WEEKS } from './history.ts'
-import { addChecks, judgeAnswers, replayAndJudge } from './judging.ts'
+import { addChecks, judgeAnswers, judgeAudits, replayAndJudge } from './judging.ts'
+import { learnFromDemo, mendGap } from './learning.ts'
 import { STAGES } from './stages.ts'
 import { type HistoryContext, seedOpenConversations, writeHistory } from './writeHistory.ts'
 
@@ -57,9 +58,10 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
       await seedDocuments(janua, lead)
       await seedSite(janua, lead, `http://${SITE_HOST}/help/`)
     }
+    if (stage.gap) await mendGap(janua, lead, stage.gap)
     if (stage.mends > 0) await teachSome(janua, lead, ids, stage.mends)
     await publishAll(janua, lead, stage.note)
-    await janua.mends.prove()
+    await janua.proveMends()
     const until = begins + (STAGES[i + 1]?.week ?? WEEKS + 1) * 7 * DAY
     const visited = all.slice(asked).filter(({ at }) => +at < until)
     await writeHistory(visited, asked, context)
@@ -68,8 +70,11 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
 
   now = new Date(+opens - 8 * 60_000)
   await seedOpenConversations(context, +opens)
-  progress('Demo: judgements, checks and a replay')
+  progress('Demo: judgements, topics and figures')
   await judgeAnswers(janua, lead, context.judgeable, random)
+  await judgeAudits(janua, lead, context.judgeable, { random, weeks: WEEKS, end })
+  await learnFromDemo(janua, lead, end)
+  progress('Demo: checks and a replay')
   await seedDraft(janua, lead, ids)
   await janua.learning.learn()
   await addChecks(janua, lead, { door, queues })
@@ -79,7 +84,7 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
   await site.close()
 }
 
-type Lead = { id: number; name: string }
+export type Lead = { id: number; name: string }
 
 async function seedPeople({ tables }: Janua): Promise<Lead> {
   const password = await hashPassword(DEMO_PASSWORD)

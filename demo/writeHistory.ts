@@ -113,7 +113,8 @@ class Player {
       clock += 15_000 + random() * 90_000
     }
     const wantsPerson = asks.some(({ unsettled }) => unsettled) && patience < 0.35
-    const end = wantsPerson ? this.handOver(door, asks, write, () => (clock += 40_000 + random() * 240_000)) : {}
+    const replies = questions.find((asked) => asked.replies)?.replies ?? REPLIES
+    const end = wantsPerson ? this.handOver(door, asks, { write, replies, later: () => (clock += 40_000 + random() * 240_000) }) : {}
     write('event', 'closed', '', { data: { by: wantsPerson ? 'agent' : 'visitor' } })
     const name = wantsPerson ? pick(NAMES, random) : null
     if (known === undefined) this.bulk.visitors.push({ id: visitorId, tokenHash: sha256(`history ${visitorId}`), name, mail: name && `${name.split(' ')[0]!.toLowerCase()}.${visitorId}@mail.example`, createdAt: at })
@@ -158,7 +159,7 @@ class Player {
     await tables.questions.bulkCreate(this.bulk.questions)
   }
 
-  private handOver(door: CompiledRelease['doors'][number], asks: readonly Partial<QuestionRow>[], write: Write, later: () => number): Partial<ConversationRow> {
+  private handOver(door: CompiledRelease['doors'][number], asks: readonly Partial<QuestionRow>[], { write, replies, later }: { write: Write; replies: readonly string[]; later: () => number }): Partial<ConversationRow> {
     const { random } = this.context
     const unsettled = asks.filter((ask) => ask.unsettled)
     const collections = unsettled.flatMap(({ trace }) => trace!.candidates.slice(0, 2).map((candidate) => candidate.collection))
@@ -170,7 +171,7 @@ class Player {
     const takenAt = new Date(later())
     write('event', 'taken', '', { userId: agentId })
     later()
-    write('agent', 'text', pick(REPLIES, random), { userId: agentId })
+    write('agent', 'text', pick(replies, random), { userId: agentId })
     later()
     return { queueId: routed.queue, agentId, enteredQueueAt, takenAt, routedBecause: routed.because.slice(0, 300) }
   }

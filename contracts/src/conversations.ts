@@ -1,7 +1,9 @@
 import type { AnswerKind, Block, ConversationState, Outcome, Reading, Source, Trace } from '@janua/core'
 import Joi from 'joi'
 
-export type Verdict = 'right' | 'partly' | 'wrong'
+/** What a person says of an answer; or of silence, that no answer was wanted; or that nothing was asked. */
+export const VERDICTS = ['right', 'partly', 'wrong', 'rightly silent', 'not a question'] as const
+export type Verdict = (typeof VERDICTS)[number]
 export type MessageAuthor = 'visitor' | 'assistant' | 'agent' | 'event'
 
 /** What an assistant's message carries beside its text. */
@@ -59,6 +61,7 @@ const text = Joi.string().trim().min(1).max(MAX_MESSAGE).required().messages({ '
 export const sayInput = Joi.object<{ clientId: string; text: string; language: 'en' | 'de' }>({ clientId, text, language: Joi.valid('en', 'de').default('en') })
 export const replyInput = Joi.object<{ clientId: string; text: string }>({ clientId, text })
 export const voteInput = Joi.object<{ message: number; helpful: boolean }>({ message: Joi.number().integer().required(), helpful: Joi.boolean().required() })
+export const openedInput = Joi.object<{ message: number }>({ message: Joi.number().integer().required() })
 export const contactInput = Joi.object<{ name: string; mail: string }>({
   name: Joi.string().trim().min(1).max(120).required(),
   mail: Joi.string().trim().email({ tlds: false }).max(190).required(),

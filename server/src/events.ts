@@ -14,6 +14,11 @@ export interface Happenings {
   checks: { failed: number }
   /** A replay has got further, or ended. */
   replay: { id: number }
+  /** Figures, topics or gaps have been brought up to date. */
+  figures: { weeks: number }
+  topics: { topics: number }
+  /** A log from elsewhere has got further. */
+  logImport: { id: number }
   /** A person's access has changed or ended. */
   access: { user: number }
   /** A visitor was forgotten or blocked. */

@@ -19,10 +19,20 @@ import { conversationTables } from './conversations/models.ts'
 import { Conversations } from './conversations/service.ts'
 import { Threads } from './conversations/thread.ts'
 import { AuditSampling } from './coverage/audit.ts'
+import { Rollup } from './coverage/figures/rollup.ts'
+import { Effects } from './coverage/gaps/effect.ts'
+import { GapMends } from './coverage/gaps/mends.ts'
+import { Gaps } from './coverage/gaps/service.ts'
 import { Judgements } from './coverage/judgements.ts'
+import { learnRoutes } from './coverage/learnRoutes.ts'
+import { LogImports } from './coverage/log/imports.ts'
+import { QuestionLog } from './coverage/log/questionLog.ts'
 import { Mends } from './coverage/mends.ts'
 import { coverageTables } from './coverage/models.ts'
+import { Reporting } from './coverage/reporting.ts'
+import { Reports } from './coverage/reports.ts'
 import { coverageRoutes } from './coverage/routes.ts'
+import { Topics } from './coverage/topics/service.ts'
 import { Unsettled } from './coverage/unsettled.ts'
 import { doorRoutes } from './doors/routes.ts'
 import { Doors } from './doors/service.ts'
@@ -115,29 +125,54 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const doors = new Doors({ tables, draft, live, engine, clock })
 
   const threshold = new Threshold({ db, tables, engine, choices, doors })
+  const reporting = new Reporting({ tables, engine })
+  const rollup = new Rollup({ db, tables, reporting, events, clock })
   const learning = new Learning({ db, tables, engine, clock })
   const rewording = new Rewording({ rewriter })
   const threads = new Threads({ db, tables, users, events, clock })
   const erasure = new Erasure({ db, tables, engine, audit, events, clock })
-  const conversations = new Conversations({ db, tables, threads, engine, rewording, erasure, users, events, clock })
+  const conversations = new Conversations({ db, tables, threads, engine, rewording, erasure, rollup, users, events, clock })
   const queues = new Queues({ db, tables, engine, audit, events, clock })
   const handover = new Handover({ tables, conversations, threads, queues, engine, clock })
   const desk = new Desk({ db, tables, threads, queues, engine, users, audit, events, clock })
   const mends = new Mends({ tables, articles, engine, users, audit, clock })
-  const judgements = new Judgements({ tables, threads, desk, articles, audit, clock })
+  const judgements = new Judgements({ tables, threads, desk, articles, rollup, audit, clock })
   const sampling = new AuditSampling({ db, tables, clock })
   const unsettled = new Unsettled({ db, tables, engine, mends, clock })
+
+  const topics = new Topics({ db, tables, rollup, reporting, audit, events, clock })
+  const effects = new Effects({ engine, clock })
+  const gapMends = new GapMends({ db, tables, topics, articles, doors, engine, effects, users, audit, clock })
+  const gaps = new Gaps({ db, tables, topics, gapMends, effects, engine, reporting, conflicting: () => health.conflicting(), clock })
+  const questionLog = new QuestionLog({ db, tables, threads, rollup, reporting, users, clock })
+  const logImports = new LogImports({ db, tables, engine, rollup, reporting, users, audit, events, clock })
+  const reports = new Reports({ db, tables, engine, live, releases, replays, sampling, reporting, audit, clock })
+  /** Every mend is held against what visitors get now. */
+  const proveMends = async () => {
+    const proofs = await mends.prove()
+    await gapMends.prove()
+    return proofs
+  }
+
+  /** Topics, figures, mends and falls brought up to date, in this order, as each reads what the one before it writes. */
+  const learnFromQuestions = async () => {
+    await topics.tick()
+    if (!(await rollup.settle())) return
+    await gapMends.prove()
+    await reports.watch()
+  }
 
   const routes: Route[] = [
     ...accountRoutes(accounts, audit),
     ...libraryRoutes({ articles, documents, glossary, courtesies, importer, exporter, insights, files }),
     ...siteRoutes(sites, hosts),
     ...healthRoutes(health, links),
-    ...releaseRoutes({ releases, schedule, proofs, draft, live, tables, mends }),
+    ...releaseRoutes({ releases, schedule, proofs, draft, live, tables, proveMends }),
     ...proofRoutes({ rehearsal, judgements, checks, checkLists, replays, threshold }),
     ...doorRoutes({ doors, conversations, handover }),
     ...handoverRoutes({ queues, desk, draft, live, tables }),
     ...coverageRoutes({ unsettled, mends, judgements, sampling }),
+    ...learnRoutes({ reports, reporting, rollup, topics, gaps, gapMends, questionLog, logImports }),
   ]
   const app: Express = createApp({ routes, sessions, accounts, conversations, engine, files, log })
   const server: Server = createServer(app)
@@ -148,13 +183,16 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     await importer.close()
     await sites.close()
     await replays.close()
+    await logImports.ended()
+    await topics.close()
+    await rollup.close()
     await sockets.close()
     await new Promise<void>((done) => {
       server.close(() => done())
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, desk, queues, mends, unsettled, events, audit, close }
+  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, desk, queues, mends, unsettled, reporting, rollup, topics, gaps, gapMends, questionLog, logImports, reports, proveMends, learnFromQuestions, events, audit, close }
 }
 
 export type Janua = ReturnType<typeof createJanua>

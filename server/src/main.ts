@@ -33,12 +33,14 @@ async function main(): Promise<void> {
   const loaded = await firstLoad(db, handed, (text) => say({ type: 'progress', text }))
 
   const janua = createJanua({ db, sessionSecret: handed.sessionSecret, outside: outsideOf(handed), rewriter: rewriterOf(handed), clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock })
-  await janua.mends.prove()
+  await janua.proveMends()
+  await janua.logImports.breakOff()
   await janua.importer.breakOff()
   await janua.sites.breakOff()
   await janua.replays.takeUp()
   const ticking = setInterval(() => void Promise.allSettled([janua.sites.tick(), janua.links.tick()]), 10 * 60_000)
   const learning = setInterval(() => void janua.learning.tick().catch((cause: unknown) => process.stderr.write(`Learning failed: ${String(cause)}\n`)), 30_000)
+  const counting = setInterval(() => void janua.learnFromQuestions().catch((cause: unknown) => process.stderr.write(`Counting failed: ${String(cause)}\n`)), 10_000)
   const proving = setInterval(() => void Promise.allSettled([janua.checks.tick(), janua.schedule.tick()]), 3_000)
   await new Promise<void>((done, failed) => {
     janua.server.once('error', failed)
@@ -53,6 +55,7 @@ async function main(): Promise<void> {
     ending = true
     clearInterval(ticking)
     clearInterval(learning)
+    clearInterval(counting)
     clearInterval(proving)
     await janua.close()
     await db.close()

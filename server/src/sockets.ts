@@ -46,6 +46,7 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
     events.on('release', ({ number }) => void io.to('team').emit('release', { number })),
     events.on('draft', (changed) => void io.to('team').emit('draft', changed)),
     events.on('checks', (run) => void io.to('team').emit('checks', run)),
+    ...(['figures', 'topics', 'logImport'] as const).map((what) => events.on(what, (detail) => void io.to('team').emit(what, detail))),
     events.on('replay', (moved) => void io.to('team').emit('replay', moved)),
     events.on('access', ({ user }) => void (user === 0 ? io.in('team') : io.in(`user:${user}`)).disconnectSockets()),
     events.on('visitorGone', ({ visitor }) => void io.in(`visitor:${visitor}`).emit('gone')),

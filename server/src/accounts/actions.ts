@@ -37,6 +37,15 @@ export const ACTIONS = {
 
   'unsettled.read': ['lead', 'editor'],
   'unsettled.mend': ['lead', 'editor'],
+  'coverage.read': ['lead', 'editor'],
+  'coverage.set': ['lead'],
+  'gap.read': ['lead', 'editor'],
+  'gap.work': ['lead', 'editor'],
+  'topic.correct': ['lead', 'editor'],
+  'log.read': ['lead', 'editor'],
+  'log.judge': ['lead', 'editor'],
+  'log.import': ['lead'],
+  'log.export': ['lead'],
 
   'queue.read': ['lead', 'agent'],
   'queue.write': ['lead'],

@@ -66,7 +66,7 @@ export class Learning {
   /** Judged and voted questions, the newest first; of several judgements a lead's goes before an agent's, and then the newest. */
   private async judged(): Promise<JudgedQuestion[]> {
     const judged = await this.needs.db.query<{ text: string; item: number; verdict: Verdict; role: 'lead' | 'agent' }>(
-      `SELECT text, item_id AS item, verdict, role FROM (SELECT j.*, ROW_NUMBER() OVER (PARTITION BY norm, item_id, ordinal ORDER BY role = 'lead' DESC, id DESC) AS place FROM judgements j WHERE item_id IS NOT NULL AND verdict <> 'partly') standing
+      `SELECT text, item_id AS item, verdict, role FROM (SELECT j.*, ROW_NUMBER() OVER (PARTITION BY norm, item_id, ordinal ORDER BY role = 'lead' DESC, id DESC) AS place FROM judgements j WHERE item_id IS NOT NULL AND verdict IN ('right', 'wrong')) standing
        WHERE place = 1 ORDER BY id DESC LIMIT ${MOST_JUDGED}`,
       { type: QueryTypes.SELECT },
     )

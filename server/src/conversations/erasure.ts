@@ -36,6 +36,7 @@ export class Erasure {
     await tables.judgements.destroy({ where: { norm: norms } })
     await tables.mends.destroy({ where: { norm: norms } })
     await tables.replayResults.destroy({ where: { norm: norms } })
+    await this.redactTopics(norms)
     const checks = await tables.checks.findAll()
     for (const check of checks) if (check.messages.some((message) => byNorm.has(normOf(message)))) await check.destroy()
     const redacted = await this.redactRevisions(byNorm)
@@ -43,6 +44,17 @@ export class Erasure {
     engine.forget()
     await audit.note(JANUA, 'redacted', `${redacted} versions`, { because: 'a visitor was erased' })
     events.tell('draft', { item: 0 })
+  }
+
+  /** A topic that was named by the visitor's words is named by another's, or is gone with them. */
+  private async redactTopics(norms: readonly string[]): Promise<void> {
+    const { tables, clock } = this.needs
+    const theirs = await tables.topicWordings.findAll({ where: { norm: [...norms] } })
+    await tables.topicWordings.destroy({ where: { norm: [...norms] } })
+    for (const topicId of new Set(theirs.flatMap(({ topicId }) => topicId ?? []))) {
+      const next = await tables.topicWordings.findOne({ where: { topicId }, order: [['place', 'ASC'], ['times', 'DESC']] })
+      await tables.topics.update(next ? { label: next.text.slice(0, 300) } : { label: 'redacted', words: [], goneAt: clock.now() }, { where: { id: topicId, named: false } })
+    }
   }
 
   private async redactRevisions(byNorm: ReadonlyMap<string, string>): Promise<number> {

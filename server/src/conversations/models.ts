@@ -66,6 +66,15 @@ export interface QuestionRow {
   unsettled: boolean
   trace: Trace
   askedAt: Date
+  /** How it came: by the visitor's window, or in a log from elsewhere. */
+  channel: 'chat' | 'imported'
+  /** Derived from its wording by the topics' passes. */
+  topicId: number | null
+  /** The visitor opened the answer's source. */
+  openedAt: Date | null
+  importId: number | null
+  /** Who asked, in a log from elsewhere: a sign, not a name. */
+  asker: string | null
 }
 
 export function conversationTables(db: Sequelize) {
@@ -81,7 +90,7 @@ export function conversationTables(db: Sequelize) {
     questions: table<QuestionRow>(db, 'questions', {
       id, conversationId: ref, messageId: ref, releaseId: ref, doorId: ref, text: text(2000), norm: text(300), language: text(2), outcome: text(12), kind: text(10),
       confidence: DataTypes.DOUBLE, itemId: ref, revisionId: ref, ordinal: whole, nearestItem: ref, vote: DataTypes.TINYINT, wantsPerson: flag, unsettled: flag,
-      trace: json('trace'), askedAt: time,
+      trace: json('trace'), askedAt: time, channel: { type: text(10), defaultValue: 'chat' }, topicId: ref, openedAt: time, importId: ref, asker: text(16),
     }),
   }
 }

@@ -8,7 +8,7 @@ export interface Response {
   kind: MessageKind
   text: string
   data?: Omit<AnswerData, 'question'>
-  question?: Omit<QuestionRow, 'id' | 'conversationId' | 'messageId' | 'askedAt'>
+  question?: Omit<QuestionRow, 'id' | 'conversationId' | 'messageId' | 'askedAt' | 'channel' | 'topicId' | 'openedAt' | 'importId' | 'asker'>
   wantsPerson: boolean
   /** It settles the question before, which we had asked back about. */
   replies?: true

@@ -21,6 +21,8 @@ interface Needs {
   engine: EngineHost
   rewording: Rewording
   erasure: Erasure
+  /** Figures that a vote changes are counted anew. */
+  rollup: { mark(at: Date, transaction?: Transaction): Promise<void> }
   users: { nameOf(id: number | null): Promise<string> }
   events: Events
   clock: Clock
@@ -133,7 +135,20 @@ export class Conversations {
       const question = await tables.questions.findByPk(data.question, { transaction })
       const unsettled = !helpful || leftUnsettled(question!)
       await question!.update({ vote: helpful ? 1 : -1, unsettled }, { transaction })
+      await this.needs.rollup.mark(question!.askedAt, transaction)
     })
+  }
+
+  /** The visitor opened the source of an answer; the first time is kept. */
+  async opened(visitor: KnownVisitor, messageId: number): Promise<void> {
+    const { tables, rollup, clock } = this.needs
+    const conversation = await this.mustHave(visitor)
+    const message = await tables.messages.findOne({ where: { id: messageId, conversationId: conversation.id, kind: 'answer' } })
+    if (!message) throw problem('MESSAGE_NOT_FOUND')
+    const question = await tables.questions.findByPk((message.data as unknown as AnswerData).question)
+    if (!question || question.openedAt !== null) return
+    await question.update({ openedAt: clock.now() })
+    await rollup.mark(question.askedAt)
   }
 
   async end(visitor: KnownVisitor): Promise<void> {

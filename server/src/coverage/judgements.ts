@@ -15,6 +15,7 @@ interface Needs {
   threads: Threads
   desk: Desk
   articles: Articles
+  rollup: { mark(at: Date, transaction?: import('sequelize').Transaction): Promise<void> }
   audit: Audit
   clock: Clock
 }
@@ -34,7 +35,7 @@ export class Judgements {
 
   /** Judges an answer of a conversation that the person may read. A wrong answer comes onto the mending list. */
   async judge(user: SignedIn, conversation: number, messageId: number, verdict: Verdict): Promise<void> {
-    const { tables, threads, desk, clock } = this.needs
+    const { tables, threads, desk, rollup, clock } = this.needs
     await desk.mustRead(user, conversation)
     await threads.change(conversation, async (_locked, transaction) => {
       const message = await tables.messages.findOne({ where: { id: messageId, conversationId: conversation, kind: 'answer' }, transaction })
@@ -48,6 +49,7 @@ export class Judgements {
       const standing = await this.standing(questionId, transaction)
       await message.update({ data: { ...data, judged: standing } }, { transaction })
       await question!.update({ unsettled: standing === 'wrong' || leftUnsettled(question!) }, { transaction })
+      await rollup.mark(question!.askedAt, transaction)
     })
   }
 
@@ -57,6 +59,8 @@ export class Judgements {
     await this.needs.tables.judgements.create({
       ...given, text: masked, norm: normOf(masked), questionId: question, userId: user.id, role: user.role, doorId: door, itemId: item, revisionId: revision, wanted, wantedId, createdAt: this.needs.clock.now(),
     })
+    const asked = question === null ? null : await this.needs.tables.questions.findByPk(question)
+    if (asked) await this.needs.rollup.mark(asked.askedAt)
   }
 
   /** Proposes a phrasing: it goes into the draft as a change in work, for a lead or editor to look at. */

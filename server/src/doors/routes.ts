@@ -1,4 +1,4 @@
-import { contactInput, doorCreate, doorSave, idPath, sayInput, threadQuery, voteInput } from '@janua/contracts'
+import { contactInput, doorCreate, doorSave, idPath, openedInput, sayInput, threadQuery, voteInput } from '@janua/contracts'
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
 import Joi from 'joi'
 import type { Conversations } from '../conversations/service.ts'
@@ -36,6 +36,7 @@ export function doorRoutes({ doors, conversations, handover }: Needs): Route[] {
     route('get', '/visit/:door/thread', 'conversation.visit', { ...here, query: threadQuery }, thread),
     route('post', '/visit/:door/messages', 'conversation.visit', { ...here, body: sayInput, before: asking }, ({ visitor, body }) => conversations.say(visitor, body)),
     route('post', '/visit/:door/votes', 'conversation.visit', { ...here, body: voteInput }, ({ visitor, body }) => conversations.vote(visitor, body.message, body.helpful)),
+    route('post', '/visit/:door/opened', 'conversation.visit', { ...here, body: openedInput }, ({ visitor, body }) => conversations.opened(visitor, body.message)),
     route('post', '/visit/:door/person', 'conversation.visit', { ...here, body: languageBody, before: asking }, ({ visitor, body }) => handover.ask(visitor, body.language)),
     route('post', '/visit/:door/contact', 'conversation.visit', { ...here, body: contactInput, before: asking }, ({ visitor, body }) => handover.contact(visitor, body)),
     route('post', '/visit/:door/stop-waiting', 'conversation.visit', here, ({ visitor }) => handover.stopWaiting(visitor)),

@@ -17,6 +17,12 @@ export const PROBLEMS = {
   MAIL_TAKEN: { status: 409, text: (mail: string) => `${mail} belongs to somebody on the team already.` },
   PERSON_NOT_FOUND: { status: 404, text: (id: number) => `There is no person ${id} on the team.` },
 
+  TOPIC_NOT_FOUND: { status: 404, text: (id: number) => `There is no topic ${id} any more. Topics are found anew as questions come; reload the list.` },
+  TOPICS_RUNNING: { status: 409, text: () => 'The questions are being grouped just now. Wait until that has ended.' },
+  QUESTION_NOT_FOUND: { status: 404, text: (id: number) => `There is no question ${id} in the log.` },
+  LOG_IMPORTED: { status: 409, text: (name: string) => `The very same file was brought in already, as “${name}”. Remove that import first to bring it in again.` },
+  LOG_IMPORTING: { status: 409, text: () => 'Another log is being read just now. Wait until it is done.' },
+
   ARTICLE_NOT_FOUND: { status: 404, text: (id: number) => `There is no article ${id}.` },
   ITEM_CHANGED: { status: 409, text: (by: string) => `${by} saved this after you opened it. Your text is kept; look at both and decide.` },
   NO_FILES: { status: 422, text: () => 'No files arrived. Drop some files or a folder.' },

@@ -17,17 +17,17 @@ interface Sums {
 }
 
 const FROM_CONTENT = "(q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere')"
-/** The standing judgement of a question's answer, 0 to 1; null when there is none. */
-const JUDGED = `(SELECT ${worthInSql('j.verdict')} FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)`
+/** The standing verdict on a question's answer; null when there is none. */
+export const STANDING_VERDICT = `(SELECT j.verdict FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)`
 
 /** How what was asked of some releases came out, since a moment. */
 async function sumsOf(db: Sequelize, releases: readonly number[], since: Date): Promise<Map<number, Sums>> {
   if (releases.length === 0) return new Map()
   const rows = await db.query<Sums>(
     `SELECT release_id AS \`release\`, COUNT(*) AS n, COUNT(DISTINCT visitor_id) AS visitors, SUM(answered) AS answered, SUM(voted_down) AS votedDown, SUM(wants_person) AS wantsPerson,
-     SUM(CASE WHEN from_content THEN COALESCE(judged, confidence) ELSE 0 END) AS worth, SUM(from_content AND judged IS NULL) AS unjudged
-     FROM (SELECT q.release_id, c.visitor_id, q.outcome = 'answered' AS answered, COALESCE(q.vote, 0) < 0 AS voted_down, q.wants_person, q.confidence, ${FROM_CONTENT} AS from_content, IF(${FROM_CONTENT}, ${JUDGED}, NULL) AS judged
-       FROM questions q LEFT JOIN conversations c ON c.id = q.conversation_id WHERE q.release_id IN (:releases) AND q.asked_at >= :since) each_question
+     SUM(CASE WHEN from_content THEN COALESCE(${worthInSql('verdict')}, confidence) ELSE 0 END) AS worth, SUM(from_content AND verdict IS NULL) AS unjudged
+     FROM (SELECT q.release_id, c.visitor_id, q.outcome = 'answered' AS answered, COALESCE(q.vote, 0) < 0 AS voted_down, q.wants_person, q.confidence, ${FROM_CONTENT} AS from_content, ${STANDING_VERDICT} AS verdict
+       FROM questions q LEFT JOIN conversations c ON c.id = q.conversation_id WHERE q.release_id IN (:releases) AND q.asked_at >= :since AND q.channel <> 'imported') each_question WHERE verdict IS NULL OR verdict <> 'not a question'
      GROUP BY release_id`,
     { replacements: { releases, since }, type: QueryTypes.SELECT },
   )

@@ -1,5 +1,4 @@
-import { choiceInput, idPath, openInput, publishInput, readyInput } from '@janua/contracts'
-import type { Mends } from '../coverage/mends.ts'
+import { choiceInput, idPath, type MendView, openInput, publishInput, readyInput } from '@janua/contracts'
 import { type Route, route } from '../http/routing.ts'
 import type { ContentTables } from '../library/models.ts'
 import { changeText } from './differences.ts'
@@ -17,10 +16,10 @@ interface Needs {
   draft: Draft
   live: LivePointer
   tables: ContentTables
-  mends: Mends
+  proveMends: () => Promise<MendView[]>
 }
 
-export function releaseRoutes({ releases, schedule, proofs, draft, live, tables, mends }: Needs): Route[] {
+export function releaseRoutes({ releases, schedule, proofs, draft, live, tables, proveMends }: Needs): Route[] {
   const byId = { params: idPath }
   return [
     route('get', '/releases', 'release.read', {}, () => releases.list()),
@@ -30,15 +29,15 @@ export function releaseRoutes({ releases, schedule, proofs, draft, live, tables,
     route('post', '/releases', 'release.publish', { body: publishInput, status: 201 }, async ({ body, user }) => {
       if (body.at !== null) return { number: null, scheduled: await schedule.add(user, body), proofs: [] }
       const { number } = await releases.publish(user, body.items, body.note, body)
-      return { number, scheduled: null, proofs: await mends.prove() }
+      return { number, scheduled: null, proofs: await proveMends() }
     }),
     route('post', '/releases/:id/live', 'release.publish', byId, async ({ params, user }) => {
       await releases.rollBack(user, params.id)
-      return { number: params.id, proofs: await mends.prove() }
+      return { number: params.id, proofs: await proveMends() }
     }),
     route('post', '/releases/:id/open', 'release.publish', { ...byId, body: openInput }, async ({ params, body, user }) => {
       await releases.open(user, params.id, body.audience, body.share)
-      return { number: params.id, proofs: await mends.prove() }
+      return { number: params.id, proofs: await proveMends() }
     }),
     route('delete', '/releases/:id/open', 'release.publish', byId, ({ params, user }) => releases.withdraw(user, params.id)),
     route('get', '/scheduled', 'release.read', {}, () => schedule.list()),

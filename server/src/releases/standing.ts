@@ -3,11 +3,12 @@ import { groupedBy, type JudgedAs, type ReplaySide } from '@janua/core'
 import { Op } from 'sequelize'
 import type { CoverageTables, JudgementRow } from '../coverage/models.ts'
 
-export const VERDICT_WORTH: Record<Verdict, number> = { right: 1, partly: 0.5, wrong: 0 }
+/** What a verdict adds to coverage; null for what is no question and leaves the count. */
+export const VERDICT_WORTH: Record<Verdict, number | null> = { right: 1, partly: 0.5, wrong: 0, 'rightly silent': 0, 'not a question': null }
 
 /** The same in SQL. @param column that holds the verdict */
 export function worthInSql(column: string): string {
-  return `CASE ${column} ${Object.entries(VERDICT_WORTH).map(([verdict, worth]) => `WHEN '${verdict}' THEN ${worth}`).join(' ')} END`
+  return `CASE ${column} ${Object.entries(VERDICT_WORTH).flatMap(([verdict, worth]) => (worth === null ? [] : [[verdict, worth] as const])).map(([verdict, worth]) => `WHEN '${verdict}' THEN ${worth}`).join(' ')} END`
 }
 
 /** What stands of the judgements of answers: a lead's before an agent's, then the newest. */
@@ -16,7 +17,7 @@ export class Standing {
 
   /** @param norms of the questions that matter; all when not given */
   static async of(tables: Pick<CoverageTables, 'judgements'>, norms?: readonly string[]): Promise<Standing> {
-    const where = { ...(norms ? { norm: [...new Set(norms)] } : { norm: { [Op.ne]: '' } }), itemId: { [Op.ne]: null } }
+    const where = { verdict: { [Op.ne]: 'not a question' as const }, ...(norms ? { norm: [...new Set(norms)] } : { norm: { [Op.ne]: '' } }), itemId: { [Op.ne]: null } }
     const rows = await tables.judgements.findAll({ where, order: [['id', 'DESC']], raw: true })
     const leadsFirst = [...rows.filter(({ role }) => role === 'lead'), ...rows.filter(({ role }) => role !== 'lead')]
     return new Standing(groupedBy(leadsFirst, ({ norm, itemId }) => keyOf(norm, itemId!)))
@@ -40,7 +41,7 @@ export class Standing {
   judgedAs(norm: string): JudgedAs {
     return (side) => {
       const row = this.judgementOf(norm, side)
-      return row && VERDICT_WORTH[row.verdict]
+      return row && (VERDICT_WORTH[row.verdict] ?? undefined)
     }
   }
 

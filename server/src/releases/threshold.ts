@@ -42,7 +42,7 @@ export class Threshold {
     const judged = results.flatMap((result) => {
       const row = standing.judgementOfBest(result.norm, result.sides.draft)
       const { best } = result.sides.draft
-      if (row) return [{ p: best!.confidence, right: VERDICT_WORTH[row.verdict], chance: row.chance, collection: best!.collection, door: result.doorId, ...(row.role === 'agent' && { word: AGENT_WORD }) }]
+      if (row) return [{ p: best!.confidence, right: VERDICT_WORTH[row.verdict] ?? 0, chance: row.chance, collection: best!.collection, door: result.doorId, ...(row.role === 'agent' && { word: AGENT_WORD }) }]
       const voted = best && votes.get(keyOf(result.norm, best.item))
       return voted?.ordinal === best?.ordinal && voted ? [{ p: best!.confidence, right: voted.right, chance: null, collection: best!.collection, door: result.doorId, word: VOTE_WORD }] : []
     })

@@ -15,7 +15,7 @@ export interface ClusterSettings {
 }
 
 /** Set on the demo's labelled questions. */
-const LEAST = 0.28
+export const LEAST = 0.28
 const NEIGHBOURS = 30
 const NEAREST = 0.1
 
@@ -52,10 +52,7 @@ export function cluster(vectors: readonly SparseVector[], { least = LEAST, const
     const near = (link.nearest + link.sum / (one.members.length * other.members.length)) / 2
     if (near >= least) heap.push({ a: Math.min(a, b), b: Math.max(a, b), near, versions: one.version + other.version })
   }
-  for (const [a, b] of constraints?.together ?? []) {
-    const [one, other] = [holderOf(a, clusters), holderOf(b, clusters)]
-    if (one !== other) join(Math.min(one, other), Math.max(one, other), clusters)
-  }
+  bind(constraints?.together ?? [], clusters)
   for (const [a, each] of clusters.entries()) for (const [b, link] of each?.links ?? []) if (a < b) offer(a, b, link)
   for (let best = heap.pop(); best; best = heap.pop()) {
     const [one, other] = [clusters[best.a], clusters[best.b]]
@@ -95,8 +92,16 @@ function join(a: number, b: number, clusters: (Cluster | undefined)[]): void {
   clusters[b] = undefined
 }
 
-function holderOf(member: number, clusters: readonly (Cluster | undefined)[]): number {
-  return clusters.findIndex((each) => each?.members.includes(member))
+/** What the lead put together is together before anything else is looked at. */
+function bind(pairs: Constraints['together'], clusters: (Cluster | undefined)[]): void {
+  const into = [...clusters.keys()]
+  const holderOf = (member: number): number => (into[member] === member ? member : (into[member] = holderOf(into[member]!)))
+  for (const [a, b] of pairs) {
+    const [one, other] = [holderOf(a), holderOf(b)]
+    if (one === other) continue
+    join(Math.min(one, other), Math.max(one, other), clusters)
+    into[Math.max(one, other)] = Math.min(one, other)
+  }
 }
 
 function apartFrom(constraints: Constraints | undefined): Set<string> {

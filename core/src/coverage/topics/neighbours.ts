@@ -13,13 +13,14 @@ const COMPARED = 3
 /**
  * For each vector the nearest others, the nearest first: at most `most`, none below `least`. Exact as long as a vector's signs are not shared
  * by thousands; beyond that the nearest by the strongest signs.
+ * @param from only for the vectors from this place on
  */
-export function neighbours(vectors: readonly SparseVector[], most: number, least: number): Neighbour[][] {
+export function neighbours(vectors: readonly SparseVector[], most: number, least: number, from = 0): Neighbour[][] {
   const postings = postingsOf(vectors)
   const sums = new Float32Array(vectors.length)
-  return vectors.map((vector, from) => {
+  return vectors.slice(from).map((vector, place) => {
     const near = sharing(vector, postings, sums, most * COMPARED + 1)
-      .filter((to) => to !== from)
+      .filter((to) => to !== from + place)
       .map((to) => ({ to, cosine: cosine(vector, vectors[to]!) }))
     return near.filter((each) => each.cosine >= least).sort((a, b) => b.cosine - a.cosine || a.to - b.to).slice(0, most)
   })

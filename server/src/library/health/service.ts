@@ -64,6 +64,11 @@ export class HealthCheck {
     }
   }
 
+  /** Items with a passage that contradicts another's, as far as that was computed last. */
+  async conflicting(): Promise<ReadonlySet<number>> {
+    return new Set((this.computed?.conflicts ?? []).flatMap(({ a, b }) => [a.item, b.item]))
+  }
+
   /** Waits until what is being computed is there. */
   async settled(): Promise<void> {
     await this.computing

@@ -30,7 +30,7 @@ function parsed(text: string, delimiter: string, to?: number): string[][] {
   }
 }
 
-function delimiterOf(text: string): string {
+export function delimiterOf(text: string): string {
   const head = text.split(/\r?\n/).slice(0, 30).join('\n')
   const scored = DELIMITERS.map((delimiter) => {
     const widths = tryHead(head, delimiter)

@@ -1,0 +1,166 @@
+import type { GapEffect, GapMendInput, GapMendView, GapWorkInput } from '@janua/contracts'
+import { mendStanding } from '@janua/core'
+import { Op, QueryTypes, type Sequelize } from 'sequelize'
+import type { Actor, Audit } from '../../accounts/audit.ts'
+import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
+import type { Clock } from '../../clock.ts'
+import type { Row } from '../../database/tables.ts'
+import type { Doors } from '../../doors/service.ts'
+import { problem } from '../../http/problems.ts'
+import type { Articles } from '../../library/articles.ts'
+import type { ContentTables } from '../../library/models.ts'
+import type { CoverageTables, GapMendRow } from '../models.ts'
+import type { Topics } from '../topics/service.ts'
+import { type LastAsked, lastAsked } from './asked.ts'
+import type { Effects } from './effect.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: CoverageTables & Pick<ContentTables, 'items'>
+  topics: Topics
+  articles: Articles
+  doors: Doors
+  engine: EngineHost
+  effects: Effects
+  users: { nameOf(id: number | null): Promise<string> }
+  audit: Audit
+  clock: Clock
+}
+
+const ASKED = 60
+/** From so many later questions on, these alone say whether a mend holds; before, the topic's earlier ones are asked again with them. */
+const ENOUGH_LATER = 20
+
+/** Mends of gaps: put into the draft, promised, and held to their promise by what is asked later. */
+export class GapMends {
+  constructor(private readonly needs: Needs) {}
+
+  /** Puts a mend into the draft, and promises what the draft now does with the topic's questions. */
+  async make(actor: Actor, topic: number, input: GapMendInput): Promise<{ mend: GapMendView; effect: GapEffect }> {
+    const { tables, topics, effects, audit, clock } = this.needs
+    const { label } = await topics.find(topic)
+    const item = await this.put(actor, input)
+    const effect = await effects.ofDraft(await this.asked(topic), 0)
+    const revision = (await tables.items.findByPk(item))!.draftRevision!
+    await tables.gapMends.destroy({ where: { topicId: topic, state: 'in draft', itemId: item } })
+    const mend = await tables.gapMends.create({
+      topicId: topic, kind: input.kind, itemId: item, revisionId: revision, promise: effect.n === 0 ? 0 : effect.after / effect.n, promisedOn: effect.n, state: 'in draft', standing: null, releaseId: null, createdBy: actor.id, createdAt: clock.now(), publishedAt: null, mendedAt: null,
+    })
+    await audit.note(actor, 'put a mend of a gap into the draft', label, { topic, kind: input.kind, item })
+    return { mend: await this.view(mend), effect }
+  }
+
+  /** Who works on a gap until when; or that it will not be covered, with the reply that is given instead. */
+  async setWork(actor: Actor, topic: number, input: GapWorkInput): Promise<void> {
+    const { tables, topics, audit, clock } = this.needs
+    const { label } = await topics.find(topic)
+    if (input.state === 'open') {
+      await tables.gapWork.destroy({ where: { topicId: topic } })
+      await this.undecline(actor, topic, label)
+    } else if (input.state === 'in work') await tables.gapWork.upsert({ topicId: topic, state: 'in work', userId: input.user ?? actor.id, until: input.until ?? null, reason: '', reply: '', updatedAt: clock.now() })
+    else {
+      await tables.gapWork.upsert({ topicId: topic, state: 'will not cover', userId: actor.id, until: null, reason: input.reason, reply: input.reply ?? '', updatedAt: clock.now() })
+      if (input.reply) await this.decline(actor, topic, label, input.reply)
+    }
+    await audit.note(actor, `gap ${input.state}`, label, { topic, ...input })
+  }
+
+  /** Asks the questions of every published mend again of the live release, and looks at what was asked since. */
+  async prove(): Promise<GapMendView[]> {
+    const { tables, engine, clock } = this.needs
+    const live = await engine.live()
+    if (!live) return []
+    const changed: GapMendView[] = []
+    for (const mend of await tables.gapMends.findAll()) {
+      const isThere = live.content.some(({ item, revision }) => item === mend.itemId && revision >= mend.revisionId)
+      if (!isThere) {
+        if (mend.state !== 'in draft') changed.push(await this.view(await mend.update({ state: 'in draft', publishedAt: null, mendedAt: null, standing: null, releaseId: null })))
+        continue
+      }
+      const publishedAt = mend.publishedAt ?? clock.now()
+      const { right, n } = await this.rightSince(mend, publishedAt, live)
+      const standing = mendStanding({ promise: mend.promise, right, n, wasMended: mend.state === 'mended' })
+      const state = standing.state === 'mended' ? 'mended' : standing.state === 'reopened' ? 'reopened' : mend.state === 'reopened' ? 'reopened' : 'published'
+      const before = mend.state
+      await mend.update({ state, standing, publishedAt, releaseId: mend.releaseId ?? live.number, mendedAt: state === 'mended' ? (mend.mendedAt ?? clock.now()) : mend.mendedAt })
+      if (before === state) continue
+      changed.push(await this.view(mend))
+      if (state === 'reopened') await this.tellReopened(mend)
+    }
+    return changed
+  }
+
+  /** The newest mend of each topic. */
+  async newest(): Promise<Map<number, Row<GapMendRow>>> {
+    const mends = await this.needs.tables.gapMends.findAll({ order: [['id', 'ASC']] })
+    return new Map(mends.map((mend) => [mend.topicId, mend]))
+  }
+
+  async ofTopic(topic: number): Promise<GapMendView[]> {
+    const mends = await this.needs.tables.gapMends.findAll({ where: { topicId: topic }, order: [['id', 'DESC']], limit: 10 })
+    return Promise.all(mends.map((mend) => this.view(mend)))
+  }
+
+  private async put(actor: Actor, input: GapMendInput): Promise<number> {
+    const { articles } = this.needs
+    if (input.kind === 'write') return (await articles.add(actor, input.content)).id
+    if (input.kind === 'teach') {
+      for (const phrasing of input.phrasings) await articles.teach(actor, input.item, phrasing, true)
+      return input.item
+    }
+    const { title, collection, phrasings, reviewOn, holds } = await articles.read(input.item)
+    const known = new Set(phrasings.map((each) => each.toLowerCase()))
+    const added = input.phrasings.filter((each) => !known.has(each.toLowerCase()))
+    await articles.save(actor, input.item, { title, collection, reviewOn, ...(holds && { holds }), phrasings: [...phrasings, ...added], body: input.body, base: input.base, ready: true })
+    return input.item
+  }
+
+  /** Expected right among what was asked since, by its real outcomes; with the earlier questions asked again while these are few. */
+  private async rightSince(mend: GapMendRow, since: Date, live: CompiledRelease): Promise<{ right: number; n: number }> {
+    const [later] = await this.needs.db.query<{ n: number; worth: number | null }>(
+      `SELECT COUNT(*) AS n, SUM(CASE (SELECT j.verdict FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1) WHEN 'right' THEN 1 WHEN 'partly' THEN 0.5 WHEN 'wrong' THEN 0
+       ELSE IF(q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere', q.confidence, 0) END) AS worth FROM questions q WHERE q.topic_id = :topic AND q.asked_at > :since AND q.release_id >= :release AND q.channel <> 'imported'`,
+      { replacements: { topic: mend.topicId, since, release: mend.releaseId ?? live.number }, type: QueryTypes.SELECT },
+    )
+    const own = { right: Number(later!.worth ?? 0), n: Number(later!.n) }
+    if (own.n >= ENOUGH_LATER) return own
+    return this.needs.effects.rightOf(live, await this.asked(mend.topicId))
+  }
+
+  private async asked(topic: number): Promise<LastAsked[]> {
+    return (await lastAsked(this.needs.db, [topic], ASKED, new Set())).get(topic)!
+  }
+
+  private async tellReopened(mend: GapMendRow): Promise<void> {
+    const { tables, clock } = this.needs
+    const now = clock.now()
+    await tables.alerts.bulkCreate([{ kind: 'gap reopened', subject: String(mend.topicId), day: now.toISOString().slice(0, 10), detail: { topic: mend.topicId, standing: mend.standing }, seen: false, createdAt: now }], { ignoreDuplicates: true })
+  }
+
+  /** The reply is given at every door by a rule of what is never talked about, from the topic's own wordings; it goes into the draft. */
+  private async decline(actor: Actor, topic: number, label: string, reply: string): Promise<void> {
+    const wordings = await this.needs.topics.wordings(topic, MOST_PHRASES)
+    await this.eachDoor(actor, (declines) => [...declines.filter(({ about }) => about !== label), { about: label.slice(0, 80), phrases: wordings.map(({ norm }) => norm.slice(0, 120)), reply: { en: reply, de: reply } }])
+    if (wordings.length === 0) throw problem('TOPIC_NOT_FOUND', topic)
+  }
+
+  private async undecline(actor: Actor, _topic: number, label: string): Promise<void> {
+    await this.eachDoor(actor, (declines) => declines.filter(({ about }) => about !== label.slice(0, 80)))
+  }
+
+  private async eachDoor(actor: Actor, change: (declines: readonly Decline[]) => Decline[]): Promise<void> {
+    const { doors } = this.needs
+    for (const { id, revision, state: _state, published: _published, ...content } of await doors.list()) {
+      const declines = change(content.rules.declines)
+      if (JSON.stringify(declines) !== JSON.stringify(content.rules.declines)) await doors.save(actor, id, { ...content, rules: { ...content.rules, declines }, base: revision, ready: true })
+    }
+  }
+
+  private async view({ id, kind, itemId, promise, promisedOn, state, standing, releaseId, createdBy, createdAt }: GapMendRow): Promise<GapMendView> {
+    const item = await this.needs.tables.items.findOne({ where: { id: { [Op.eq]: itemId } } })
+    return { id, kind, item: { id: itemId, title: item?.title ?? '', itemKind: item?.kind ?? 'article' }, promise, promisedOn, state, standing, release: releaseId, by: await this.needs.users.nameOf(createdBy), at: createdAt.toISOString() }
+  }
+}
+
+const MOST_PHRASES = 20
+type Decline = Awaited<ReturnType<Doors['list']>>[number]['rules']['declines'][number]

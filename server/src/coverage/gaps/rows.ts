@@ -1,0 +1,80 @@
+import type { GapRow, GapState, ReportingSettings } from '@janua/contracts'
+import { addDays, addedUp, type Figure, fittingMend, type KnownMend, potentialOf, reachedBy, SHORTFALLS, trendOf, trendsStanding } from '@janua/core'
+import type { GapMendRow, GapWorkRow, TopicRow } from '../models.ts'
+import type { LastAsked } from './asked.ts'
+
+/** The full weeks that gaps are counted over: the newest four, and one before them for the trend. */
+export interface GapWeeks {
+  mondays: string[]
+  /** How many of the newest of them count. */
+  counted: number
+}
+
+const COUNTED = 4
+
+/** @param first the first Monday with a question, @param last the Monday of the last week with one, @param running the Monday of this week */
+export function gapWeeks(first: string, last: string, running: string): GapWeeks {
+  const end = last >= running && first < running ? addDays(running, -7) : last
+  const all = Array.from({ length: COUNTED + 1 }, (_, i) => addDays(end, (i - COUNTED) * 7))
+  const counted = all.filter((monday) => monday >= first).slice(-COUNTED)
+  return { mondays: all, counted: Math.max(1, counted.length) }
+}
+
+export interface GapSources {
+  topics: readonly Pick<TopicRow, 'id' | 'label' | 'words' | 'pinned'>[]
+  weeks: GapWeeks
+  /** Figures of the weeks by topic, and of all questions. */
+  figures: ReadonlyMap<number, ReadonlyMap<string, Figure>>
+  totals: ReadonlyMap<string, Figure>
+  /** Questions of the counted weeks that were judged rightly silent. */
+  silent: ReadonlyMap<number, number>
+  asked: ReadonlyMap<number, readonly LastAsked[]>
+  work: ReadonlyMap<number, GapWorkRow>
+  mends: ReadonlyMap<number, GapMendRow>
+  known: readonly KnownMend[]
+  nameOf(user: number): string
+  settings: Pick<ReportingSettings, 'handleMinutes' | 'costPerHour'>
+}
+
+const SAMPLES = 3
+
+/** Every topic as a gap, what mending is worth with it. */
+export function gapRows({ topics, weeks, figures, totals, silent, asked, work, mends, known, nameOf, settings }: GapSources): GapRow[] {
+  const trends = topics.map(({ id }) => trendOf({ counts: weeks.mondays.map((monday) => figures.get(id)?.get(monday)?.conversations ?? 0), totals: weeks.mondays.map((monday) => totals.get(monday)?.conversations ?? 0) }))
+  const stands = trendsStanding(trends)
+  return topics.map((topic, i): GapRow => {
+    const own = figures.get(topic.id)
+    const counted = weeks.mondays.slice(-weeks.counted).flatMap((monday) => own?.get(monday) ?? [])
+    const { questions, right, declined, low, high, few } = addedUp(counted)
+    const uncovered = Math.max(0, questions - right - declined - (silent.get(topic.id) ?? 0)) / weeks.counted
+    const wordings = asked.get(topic.id) ?? []
+    const mend = fittingMend(wordings)
+    const potential = potentialOf(uncovered, mend.kind, known)
+    const mendRow = mends.get(topic.id)
+    const workRow = work.get(topic.id)
+    const hours = settings.handleMinutes === null ? null : (potential * settings.handleMinutes) / 60
+    return {
+      topic: topic.id, label: topic.label, words: topic.words, pinned: Boolean(topic.pinned),
+      aWeek: questions / weeks.counted, weeks: weeks.mondays.map((monday) => own?.get(monday)?.questions ?? 0), trend: { ...trends[i]!, stands: stands[i]! },
+      coverage: questions === 0 ? 0 : right / questions, low: low ?? 0, high: high ?? 1, few, questions, uncoveredAWeek: uncovered, potential,
+      saves: hours === null ? null : { hours, cost: settings.costPerHour === null ? null : hours * settings.costPerHour },
+      mend: { ...mend, reaches: reachedBy(mend.kind, known) },
+      shortfalls: shortfallsOf(wordings), samples: wordings.slice(0, SAMPLES + 1).map(({ text }) => text).filter((text) => text.toLowerCase() !== topic.label.toLowerCase()).slice(0, SAMPLES),
+      state: stateOf(workRow, mendRow), reopened: mendRow?.state === 'reopened', who: workRow?.userId ? nameOf(workRow.userId) : null, until: workRow?.until ?? null,
+    }
+  })
+}
+
+function stateOf(work: GapWorkRow | undefined, mend: GapMendRow | undefined): GapState {
+  if (work?.state === 'will not cover') return 'will not cover'
+  if (mend && mend.state !== 'reopened') return mend.state
+  return work ? 'in work' : 'open'
+}
+
+function shortfallsOf(wordings: readonly LastAsked[]): GapRow['shortfalls'] {
+  const short = wordings.filter(({ outcome, wrong }) => outcome !== 'answered' || wrong)
+  const all = short.reduce((sum, { times }) => sum + times, 0)
+  return SHORTFALLS.map((shortfall) => ({ shortfall, share: all === 0 ? 0 : short.reduce((sum, { times, nearest }) => ((nearest?.shortfall ?? 'nothing found') === shortfall ? sum + times : sum), 0) / all }))
+    .filter(({ share }) => share > 0)
+    .sort((a, b) => b.share - a.share)
+}

@@ -1,0 +1,73 @@
+import type { LogFilter } from '@janua/contracts'
+import { addDays, boundsOfDay } from '@janua/core'
+import { DateTime } from 'luxon'
+import { STANDING_VERDICT } from '../../releases/figures.ts'
+
+/** A filter as SQL over `questions q`, with its values. */
+export interface FilterSql {
+  where: string
+  values: Record<string, unknown>
+}
+
+/** Every condition goes by an index, or narrows what an index has found. @param zone time zone in which days and hours are meant */
+export function filterSql(filter: LogFilter, zone: string): FilterSql {
+  const values: Record<string, unknown> = {}
+  const parts: string[] = ['1 = 1']
+  const put = (sql: string, more: Record<string, unknown> = {}) => {
+    parts.push(sql)
+    Object.assign(values, more)
+  }
+  if (filter.from) put('q.asked_at >= :fromAt', { fromAt: boundsOfDay(filter.from, zone).from })
+  if (filter.to) put('q.asked_at < :toAt', { toAt: boundsOfDay(addDays(filter.to, 1), zone).from })
+  if (filter.outcome === 'elsewhere') put("q.outcome = 'answered' AND q.kind = 'elsewhere'")
+  else if (filter.outcome) put('q.outcome = :outcome', { outcome: filter.outcome })
+  for (const [name, column] of Object.entries(EQUAL)) {
+    const value = filter[name as keyof typeof EQUAL]
+    if (value !== null) put(`${column} = :${name}`, { [name]: value })
+  }
+  if (filter.topic !== null) put(filter.topic === 0 ? 'q.topic_id IS NULL' : 'q.topic_id = :topic', { topic: filter.topic })
+  if (filter.collection !== null) put("COALESCE((SELECT i.collection FROM items i WHERE i.id = COALESCE(q.item_id, q.nearest_item)), '') = :collection", { collection: filter.collection })
+  if (filter.hour !== null) put(`${hourSql(filter, zone)} = :hour`, { hour: filter.hour })
+  if (filter.vote) put({ up: 'q.vote = 1', down: 'q.vote = -1', any: 'q.vote IS NOT NULL' }[filter.vote])
+  if (filter.wantsPerson !== null) put('q.wants_person = :wantsPerson', { wantsPerson: filter.wantsPerson ? 1 : 0 })
+  if (filter.sureFrom !== null) put('q.confidence >= :sureFrom', { sureFrom: filter.sureFrom })
+  if (filter.sureTo !== null) put('q.confidence <= :sureTo', { sureTo: filter.sureTo })
+  if (filter.judged === 'any') put('EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id)')
+  else if (filter.judged === 'none') put('NOT EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id)')
+  else if (filter.judged) put(`${STANDING_VERDICT} = :judged`, { judged: filter.judged })
+  const words = searchWords(filter.search)
+  if (words) put('MATCH (q.text) AGAINST (:words IN BOOLEAN MODE)', { words })
+  else if (filter.search) put('q.text LIKE :like', { like: `%${filter.search.replace(/[%_\\]/g, '\\$&')}%` })
+  return { where: parts.join(' AND '), values }
+}
+
+const EQUAL = { door: 'q.door_id', release: 'q.release_id', language: 'q.language', channel: 'q.channel', item: 'q.item_id' } as const
+
+/** All words, each by its beginning; shorter ones than the index holds are left to the others. @returns null when no word is long enough */
+function searchWords(search: string): string | null {
+  const words = [...search.matchAll(/[\p{L}\p{N}]{2,}/gu)].map(([word]) => `+${word}*`)
+  return words.length > 0 ? words.join(' ') : null
+}
+
+/** The hour on the wall: the clock's distance from UTC changes at known moments, so no table of time zones is needed. */
+function hourSql({ from, to }: LogFilter, zone: string): string {
+  const start = DateTime.fromISO(from ?? '2020-01-01', { zone })
+  const end = to ? DateTime.fromISO(to, { zone }).plus({ days: 1 }) : DateTime.now().setZone(zone).plus({ years: 1 })
+  const cases: string[] = []
+  let offset = start.offset
+  for (let day = start; day < end; day = day.plus({ days: 1 })) {
+    const next = day.plus({ days: 1 }).offset
+    if (next === offset) continue
+    const change = changeWithin(day, offset)
+    cases.push(`WHEN q.asked_at < '${change.toUTC().toFormat('yyyy-MM-dd HH:mm:ss')}' THEN ${offset}`)
+    offset = next
+  }
+  const minutes = cases.length === 0 ? String(offset) : `CASE ${cases.join(' ')} ELSE ${offset} END`
+  return `HOUR(q.asked_at + INTERVAL (${minutes}) MINUTE)`
+}
+
+function changeWithin(day: DateTime, offset: number): DateTime {
+  let at = day
+  while (at.offset === offset) at = at.plus({ minutes: 15 })
+  return at
+}
