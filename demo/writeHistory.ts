@@ -70,6 +70,8 @@ interface Asking {
 
 /** How often somebody who was asked back says what was meant; the others leave. */
 const REPLY_SHARE = 0.75
+/** Of those who got an answer, how many open its source. */
+const OPENS = 0.24
 
 class Player {
   private readonly bulk: Bulk = { visitors: [], conversations: [], messages: [], questions: [] }
@@ -141,7 +143,8 @@ class Player {
       const vote = answer.question.outcome === 'answered' ? voteOf(settled, random) : null
       const row = answer.replies ? asks.pop()! : { id: this.next.questions++, conversationId: message.conversationId, messageId: message.id, askedAt: message.createdAt }
       const { text: asked = answer.question.text, norm = answer.question.norm } = row
-      const next = { ...row, ...answer.question, text: asked, norm, vote, unsettled: answer.question.unsettled || vote === -1 }
+      const openedAt = answer.question.outcome === 'answered' && random() < OPENS ? new Date(+message.createdAt! + 9_000) : null
+      const next = { ...row, ...answer.question, text: asked, norm, vote, openedAt, unsettled: answer.question.unsettled || vote === -1 }
       asks.push(next)
       readings = answer.data?.readings
       const { itemId, revisionId, ordinal, confidence } = answer.question

@@ -1,7 +1,7 @@
 import { adjustedRand, answerQuestion, type ContentItem, fitOwn, indexRelease, nearItems, pick, questionVectors, seeded, type TopicQuestion, topicsOf, vMeasure } from '@janua/core'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { demoQuestions } from '../../demo/content.ts'
+import { demoQuestions, plantedTopics } from '../../demo/content.ts'
 import { demoLibrary } from '../../demo/documents.ts'
 import { bootstrap, mean } from '../bootstrap.ts'
 import { articleOf, shelf } from '../content/tasks.ts'
@@ -47,14 +47,15 @@ function compared({ name, questions, truth }: Labelled): Figure[] {
   })
 }
 
-/** The demo's questions with the article that settles them for their topic. */
-async function demoSet(): Promise<Labelled> {
-  const asked = demoQuestions().filter(({ settledBy }) => settledBy !== null)
-  return labelled('demo, by the article that settles', asked.map(({ text, settledBy }) => ({ text, topic: settledBy! })), await demoLibrary())
+/** The demo's questions: those of planted topics with the topic, the others with the article that settles them. */
+export async function demoSet(): Promise<Labelled> {
+  const settled = demoQuestions().flatMap(({ text, settledBy }) => (settledBy === null ? [] : [{ text, topic: settledBy }]))
+  const planted = plantedTopics().flatMap(({ name, questions }) => questions.map((text) => ({ text, topic: `planted ${name}` })))
+  return labelled('demo, by planted topic or the article that settles', [...settled, ...planted], await demoLibrary())
 }
 
 /** Paraphrases of the headings of question-and-answer pages: two of each were made as unlike each other as possible. */
-async function paraphraseSet(): Promise<Labelled> {
+export async function paraphraseSet(): Promise<Labelled> {
   let topic = ''
   const asked: { text: string; topic: string }[] = []
   for (const line of readFileSync(join(import.meta.dirname, '../paraphrases.txt'), 'utf8').split('\n')) {

@@ -82,6 +82,8 @@ export interface GapSheet extends GapRow {
   mends: GapMendView[]
   reason: string
   reply: string
+  /** Now, by the server's clock. */
+  asOf: string
 }
 
 /** What teaching some phrasings would do, or what the draft does, to a topic's questions. */

@@ -13,6 +13,11 @@ import { language, words } from './words.ts'
 const { door: key, framed } = defineProps<{ door: string; framed: boolean }>()
 const { api, door, state, messages, pending, offline, refusal, agentWrites, missing, start, say, act, forget, typing } = useThread(key)
 const source = shallowRef<Source>()
+/** The source is shown at once; that it was opened is told besides, and nobody waits for it. */
+function open(chosen: Source, message: number): void {
+  source.value = chosen
+  void api.opened(message).catch(() => undefined)
+}
 const forgetting = ref(false)
 const notice = ref('')
 const log = useTemplateRef('log')
@@ -76,7 +81,7 @@ const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: 
         <EventLine v-else-if="message.author === 'event'" :message="message" />
         <div v-else-if="message.author === 'agent'" class="agent" data-test="agent"><p>{{ message.text }}</p><span class="quiet">{{ message.name }} · {{ clock(message.at) }}</span></div>
         <AnswerMessage v-else-if="message.kind === 'answer'" :message="message" :texts="texts" :last="message.id === lastAssistant" :can-ask="canAsk"
-          @vote="(helpful) => act(() => api.vote(message.id, helpful))" @source="source = $event" @choose="say" @person="act(api.askPerson)" />
+          @vote="(helpful) => act(() => api.vote(message.id, helpful))" @source="open($event, message.id)" @choose="say" @person="act(api.askPerson)" />
         <ContactForm v-else-if="message.kind === 'contact' && message.id === lastAssistant && canAsk" @told="(contact) => act(() => api.contact(contact))" />
         <div v-else-if="message.kind !== 'contact'" class="assistant">
           <p>{{ message.text }}</p>

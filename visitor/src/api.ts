@@ -22,6 +22,7 @@ export class DoorApi {
   thread = () => this.call<Thread>('GET', `/${this.door}/thread`)
   say = (message: { clientId: string; text: string }) => this.call<void>('POST', `/${this.door}/messages`, { ...message, language })
   vote = (message: number, helpful: boolean) => this.call<void>('POST', `/${this.door}/votes`, { message, helpful })
+  opened = (message: number) => this.call<void>('POST', `/${this.door}/opened`, { message })
   askPerson = () => this.call<void>('POST', `/${this.door}/person`, { language })
   contact = (contact: { name: string; mail: string }) => this.call<void>('POST', `/${this.door}/contact`, contact)
   stopWaiting = () => this.call<void>('POST', `/${this.door}/stop-waiting`)

@@ -23,6 +23,8 @@ export interface QuestionFact {
   confidence: number
   /** The standing judgement, 0 to 1; "rightly silent" is 0. */
   judged: number | null
+  /** Judged "rightly silent": no answer was wanted, so it is no gap. */
+  silent: boolean
   vote: number | null
   /** The visitor opened the source of the answer. */
   opened: boolean
@@ -66,6 +68,8 @@ export interface QuestionSums {
   /** Expected right answers: judgements, else what confidence is worth. */
   right: number
   judged: number
+  /** Questions that were not answered from the team's content, or judged wrong, as far as they were; neither declined nor rightly silent. */
+  uncovered: number
   up: number
   down: number
   opened: number
@@ -132,6 +136,13 @@ export function rightOf({ judged, outcome, fromContent, confidence }: Pick<Quest
   return outcome === 'answered' && fromContent ? worthAt(worth, confidence) : 0
 }
 
+/** What a mend could gain of one question: an answer that is only unsure is none, as teaching would not change it. */
+function uncoveredOf({ outcome, fromContent, judged, silent }: QuestionFact): number {
+  if (silent || outcome === 'declined') return 0
+  if (judged !== null) return 1 - judged
+  return outcome === 'answered' && fromContent ? 0 : 1
+}
+
 function sumsOf(some: readonly QuestionFact[], worth: Worth): QuestionSums {
   const of = (holds: (fact: QuestionFact) => boolean) => some.reduce((n, fact) => (holds(fact) ? n + 1 : n), 0)
   const outcome = (wanted: Outcome) => of((fact) => fact.outcome === wanted)
@@ -145,6 +156,7 @@ function sumsOf(some: readonly QuestionFact[], worth: Worth): QuestionSums {
     unanswered: outcome('unanswered'),
     right: some.reduce((sum, fact) => sum + rightOf(fact, worth), 0),
     judged: of(({ judged }) => judged !== null),
+    uncovered: some.reduce((sum, fact) => sum + uncoveredOf(fact), 0),
     up: of(({ vote }) => (vote ?? 0) > 0),
     down: of(({ vote }) => (vote ?? 0) < 0),
     opened: of(({ opened }) => opened),
@@ -189,6 +201,6 @@ export function addedUp(figures: readonly Figure[]): Omit<Figure, 'span' | 'star
 }
 
 const SUMMED = [
-  'questions', 'answered', 'elsewhere', 'clarifying', 'suggested', 'declined', 'unanswered', 'right', 'judged', 'up', 'down', 'opened', 'wantsPerson', 'visitors', 'conversations',
+  'questions', 'answered', 'elsewhere', 'clarifying', 'suggested', 'declined', 'unanswered', 'right', 'judged', 'uncovered', 'up', 'down', 'opened', 'wantsPerson', 'visitors', 'conversations',
   'started', 'asked', 'ended', 'taken', 'abandoned', 'contained', 'resolved', 'provisional',
 ] as const

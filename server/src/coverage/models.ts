@@ -153,7 +153,7 @@ export function coverageTables(db: Sequelize) {
     topicRulings: table<TopicRulingRow>(db, 'topic_rulings', { id, kind: text(8), a: text(16), b: text(16), createdBy: ref, createdAt: time }),
     figures: table<FigureRow>(db, 'figures', {
       span: { type: text(4), primaryKey: true }, dimension: { type: text(10), primaryKey: true }, name: { type: text(80), primaryKey: true }, starts: { type: DataTypes.DATEONLY, primaryKey: true },
-      ...(Object.fromEntries(COUNTS.map((name) => [name, whole])) as Record<(typeof COUNTS)[number], typeof whole>), right: DataTypes.DOUBLE, low: DataTypes.DOUBLE, high: DataTypes.DOUBLE, few: flag, week: DataTypes.DATEONLY,
+      ...(Object.fromEntries(COUNTS.map((name) => [name, whole])) as Record<(typeof COUNTS)[number], typeof whole>), right: DataTypes.DOUBLE, uncovered: DataTypes.DOUBLE, low: DataTypes.DOUBLE, high: DataTypes.DOUBLE, few: flag, week: DataTypes.DATEONLY,
     }),
     gapWork: table<GapWorkRow>(db, 'gap_work', { topicId: { type: ref, primaryKey: true }, state: text(16), userId: ref, until: DataTypes.DATEONLY, reason: text(500), reply: text(1000), updatedAt: time }),
     gapMends: table<GapMendRow>(db, 'gap_mends', {

@@ -33,7 +33,13 @@ export const GROUPS: Group[] = [
     { path: '/queues', name: 'Queues', roles: ['lead', 'agent'] },
     { path: '/routing', name: 'Routing', roles: ['lead'] },
   ] },
-  { name: 'Learn', pages: [{ path: '/mend', name: 'To mend', roles: ['lead', 'editor'] }] },
+  { name: 'Learn', pages: [
+    { path: '/today', name: 'Today', roles: ['lead', 'editor'] },
+    { path: '/gaps', name: 'Gaps', roles: ['lead', 'editor'] },
+    { path: '/coverage', name: 'Coverage', roles: ['lead', 'editor'] },
+    { path: '/questions', name: 'Questions', roles: ['lead', 'editor'] },
+    { path: '/audit-sample', name: 'Audit sample', roles: ['lead', 'editor'] },
+  ] },
 ]
 export const ACCOUNT_PAGES: PageEntry[] = [
   { path: '/team', name: 'Team', roles: ['lead'] },

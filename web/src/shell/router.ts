@@ -34,7 +34,15 @@ export const router = createRouter({
     { path: '/desk/:id?', component: () => import('../handover/DeskPage.vue'), props: ({ params }) => ({ id: params.id ? Number(params.id) : null }) },
     { path: '/queues', component: () => import('../handover/QueuesPage.vue') },
     { path: '/routing', component: () => import('../handover/RoutingPage.vue') },
+    { path: '/today', component: () => import('../coverage/TodayPage.vue') },
+    { path: '/week', component: () => import('../coverage/WeekPage.vue') },
+    { path: '/gaps', component: () => import('../coverage/GapsPage.vue') },
+    { path: '/gaps/:id', component: () => import('../coverage/GapPage.vue'), props: ({ params }) => ({ id: Number(params.id) }) },
     { path: '/mend', component: () => import('../coverage/MendPage.vue') },
+    { path: '/coverage', component: () => import('../coverage/CoveragePage.vue') },
+    { path: '/questions', component: () => import('../coverage/QuestionsPage.vue') },
+    { path: '/questions/imports', component: () => import('../coverage/LogImportsPage.vue') },
+    { path: '/audit-sample', component: () => import('../coverage/AuditSamplePage.vue') },
     { path: '/team', component: () => import('../accounts/TeamPage.vue') },
     { path: '/audit', component: () => import('../accounts/AuditPage.vue') },
     { path: '/:any(.*)*', component: () => import('./NotHerePage.vue') },
@@ -53,8 +61,11 @@ router.afterEach((to) => {
   document.title = page ? `${page.name} · Janua` : 'Janua'
 })
 
+/** Pages that belong to another one. */
+const BELOW: Record<string, string> = { '/documents/': '/library', '/mend': '/gaps', '/week': '/today' }
+
 export function pageOf(path: string) {
-  const below = path.startsWith('/documents/') ? '/library' : path
+  const below = Object.entries(BELOW).find(([beginning]) => path.startsWith(beginning))?.[1] ?? path
   return [...GROUPS.flatMap(({ pages }) => pages), ...ACCOUNT_PAGES].find((page) => below === page.path || below.startsWith(`${page.path}/`))
 }
 function mayOpen(path: string, role: Role): boolean {

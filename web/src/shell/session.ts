@@ -4,7 +4,7 @@ import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { get, keepToken, post, put, remove } from './api.ts'
 
-type Heard = 'conversation' | 'release' | 'draft' | 'checks' | 'replay' | 'typing' | 'connect'
+type Heard = 'conversation' | 'release' | 'draft' | 'checks' | 'replay' | 'figures' | 'topics' | 'logImport' | 'typing' | 'connect'
 
 /** Who is signed in, which release visitors get, and the live connection. */
 export const useSession = defineStore('session', () => {
@@ -14,7 +14,7 @@ export const useSession = defineStore('session', () => {
   let socket: Socket | undefined
 
   const role = computed<Role | null>(() => user.value?.role ?? null)
-  const home = computed(() => ({ lead: '/mend', editor: '/library', agent: '/desk' })[role.value ?? 'agent'])
+  const home = computed(() => ({ lead: '/today', editor: '/library', agent: '/desk' })[role.value ?? 'agent'])
 
   async function load(): Promise<void> {
     if (known) return

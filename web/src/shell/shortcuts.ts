@@ -3,6 +3,9 @@ type Shortcut = [keys: string, deed: string]
 const EVERYWHERE: Shortcut[] = [['/', 'Find anything'], ['?', 'Show these keys']]
 const PAGES: Record<string, Shortcut[]> = {
   '/desk': [['T', 'Take the conversation that waits longest'], ['Ctrl Enter', 'Send the reply'], ['Alt 1 · Alt 2', 'Put a passage of the brief into the reply']],
+  '/gaps': [['J · K', 'Next, previous gap'], ['Enter', 'Open the marked gap']],
+  '/questions': [['J · K', 'Next, previous question'], ['R · P · W', 'Its answer is right, partly right, wrong'], ['S · Q', 'Rightly silent; not a question'], ['N', 'Pass it over'], ['U', 'Undo the last judgement']],
+  '/audit-sample': [['R · P · W', 'The answer is right, partly right, wrong'], ['N', 'Pass it over']],
   '/mend': [['J · K', 'Next, previous question'], ['Enter', 'Mend the marked question']],
   '/rehearsal': [['R · W', 'The shown answer is right, wrong'], ['S', 'It should have been…'], ['C', 'Compare with live'], ['E', 'Edit the article beside it']],
   '/threshold': [['R · P · W', 'The answer before you is right, partly right, wrong'], ['N', 'Pass it over']],

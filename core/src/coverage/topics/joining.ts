@@ -12,14 +12,14 @@ export function joinTopics(settled: readonly (TopicQuestion & { topic: number })
   const vectors = questionVectors([...settled, ...fresh])
   const sizes = new Map<number, number>()
   for (const { topic } of settled) sizes.set(topic, (sizes.get(topic) ?? 0) + 1)
-  const near = neighbours(vectors, MOST, LEAST_COSINE, settled.length)
-  return near.map((some) => {
+  const nearest = neighbours(vectors, MOST, LEAST_COSINE, settled.length)
+  return nearest.map((some) => {
     const links = new Map<number, { sum: number; nearest: number }>()
-    for (const { to, cosine } of some) {
+    for (const { to, near } of some) {
       if (to >= settled.length) continue
       const { topic } = settled[to]!
       const link = links.get(topic) ?? { sum: 0, nearest: 0 }
-      links.set(topic, { sum: link.sum + cosine, nearest: Math.max(link.nearest, cosine) })
+      links.set(topic, { sum: link.sum + near, nearest: Math.max(link.nearest, near) })
     }
     const best = [...links].map(([topic, { sum, nearest }]) => ({ topic, near: (nearest + sum / sizes.get(topic)!) / 2 })).sort((a, b) => b.near - a.near || a.topic - b.topic)[0]
     return best && best.near >= LEAST ? best.topic : null

@@ -1,9 +1,14 @@
+import { dot, latentVectors } from './latent.ts'
 import { cosine, type SparseVector } from './vectors.ts'
 
 export interface Neighbour {
   to: number
-  cosine: number
+  /** How near: of the signs' cosine and the latent one's, each its part. */
+  near: number
 }
+
+/** The part that latent vectors have in how near two questions are; set on the two labelled sets of the bench. */
+const LATENT = 0.2
 
 /** So many places of others are looked at for a vector, its strongest signs first: the weakest signs are shared by almost all. */
 const LOOKED_AT = 1_500
@@ -16,13 +21,14 @@ const COMPARED = 3
  * @param from only for the vectors from this place on
  */
 export function neighbours(vectors: readonly SparseVector[], most: number, least: number, from = 0): Neighbour[][] {
+  const latent = latentVectors(vectors)
   const postings = postingsOf(vectors)
   const sums = new Float32Array(vectors.length)
   return vectors.slice(from).map((vector, place) => {
     const near = sharing(vector, postings, sums, most * COMPARED + 1)
       .filter((to) => to !== from + place)
-      .map((to) => ({ to, cosine: cosine(vector, vectors[to]!) }))
-    return near.filter((each) => each.cosine >= least).sort((a, b) => b.cosine - a.cosine || a.to - b.to).slice(0, most)
+      .map((to): Neighbour => ({ to, near: (1 - LATENT) * cosine(vector, vectors[to]!) + LATENT * Math.max(0, dot(latent[from + place]!, latent[to]!)) }))
+    return near.filter((each) => each.near >= least).sort((a, b) => b.near - a.near || a.to - b.to).slice(0, most)
   })
 }
 

@@ -45,7 +45,7 @@ export async function questionFacts(db: Sequelize, week: Week, transaction?: Tra
   )
   const clock = wallClock(week.zone)
   return rows.flatMap(({ id, visitor, at, kind, verdict, opened, wantsPerson, asker, ...row }): QuestionFact[] =>
-    verdict === 'not a question' ? [] : [{ ...row, ...clock(new Date(at)), visitor: visitor === null ? (asker ?? `question ${id}`) : String(visitor), fromContent: kind !== 'elsewhere', judged: verdict === null ? null : VERDICT_WORTH[verdict], opened: Boolean(opened), wantsPerson: Boolean(wantsPerson) }],
+    verdict === 'not a question' ? [] : [{ ...row, ...clock(new Date(at)), visitor: visitor === null ? (asker ?? `question ${id}`) : String(visitor), fromContent: kind !== 'elsewhere', judged: verdict === null ? null : VERDICT_WORTH[verdict], silent: verdict === 'rightly silent', opened: Boolean(opened), wantsPerson: Boolean(wantsPerson) }],
   )
 }
 

@@ -26,8 +26,6 @@ export interface GapSources {
   /** Figures of the weeks by topic, and of all questions. */
   figures: ReadonlyMap<number, ReadonlyMap<string, Figure>>
   totals: ReadonlyMap<string, Figure>
-  /** Questions of the counted weeks that were judged rightly silent. */
-  silent: ReadonlyMap<number, number>
   asked: ReadonlyMap<number, readonly LastAsked[]>
   work: ReadonlyMap<number, GapWorkRow>
   mends: ReadonlyMap<number, GapMendRow>
@@ -39,14 +37,14 @@ export interface GapSources {
 const SAMPLES = 3
 
 /** Every topic as a gap, what mending is worth with it. */
-export function gapRows({ topics, weeks, figures, totals, silent, asked, work, mends, known, nameOf, settings }: GapSources): GapRow[] {
+export function gapRows({ topics, weeks, figures, totals, asked, work, mends, known, nameOf, settings }: GapSources): GapRow[] {
   const trends = topics.map(({ id }) => trendOf({ counts: weeks.mondays.map((monday) => figures.get(id)?.get(monday)?.conversations ?? 0), totals: weeks.mondays.map((monday) => totals.get(monday)?.conversations ?? 0) }))
   const stands = trendsStanding(trends)
   return topics.map((topic, i): GapRow => {
     const own = figures.get(topic.id)
     const counted = weeks.mondays.slice(-weeks.counted).flatMap((monday) => own?.get(monday) ?? [])
-    const { questions, right, declined, low, high, few } = addedUp(counted)
-    const uncovered = Math.max(0, questions - right - declined - (silent.get(topic.id) ?? 0)) / weeks.counted
+    const { questions, right, uncovered: all, low, high, few } = addedUp(counted)
+    const uncovered = all / weeks.counted
     const wordings = asked.get(topic.id) ?? []
     const mend = fittingMend(wordings)
     const potential = potentialOf(uncovered, mend.kind, known)

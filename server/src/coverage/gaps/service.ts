@@ -84,6 +84,7 @@ export class Gaps {
       mends,
       reason: work?.reason ?? '',
       reply: work?.reply ?? '',
+      asOf: this.needs.clock.now().toISOString(),
     }
   }
 
@@ -132,7 +133,7 @@ export class Gaps {
     const kept = topics.filter(({ id, pinned }) => only !== undefined || byTopic.has(id) || pinned || mends.has(id))
     const rows = gapRows({
       topics: kept, weeks, figures: byTopic, totals: new Map((totals as Figure[]).map((figure) => [figure.starts, figure])),
-      silent: await this.silent(weeks, settings.zone), asked: await this.assess(kept.map(({ id }) => id)),
+      asked: await this.assess(kept.map(({ id }) => id)),
       work: new Map(work.map((each) => [each.topicId, each])), mends, known: await this.known(), settings,
       nameOf: (id) => users.find((user) => user.id === id)?.name ?? 'somebody',
     })
@@ -152,15 +153,6 @@ export class Gaps {
     for (const [topic, asked] of await lastAsked(this.needs.db, missing, JUDGED_BY, conflicting)) this.assessed.set(signOf.get(topic)!, asked.map((each) => ({ ...each, trace: { terms: [], candidates: [], sill: 0, leftOut: [] } })))
     for (const old of [...this.assessed.keys()].slice(0, -KEPT)) this.assessed.delete(old)
     return new Map(topics.map((topic) => [topic, this.assessed.get(signOf.get(topic) ?? '') ?? []]))
-  }
-
-  private async silent({ mondays, counted }: GapWeeks, zone: string): Promise<Map<number, number>> {
-    const rows = await this.select<{ topic: number; n: number }>(
-      `SELECT q.topic_id AS topic, COUNT(DISTINCT q.id) AS n FROM judgements j JOIN questions q ON q.id = j.question_id WHERE j.verdict = 'rightly silent' AND q.topic_id IS NOT NULL AND q.asked_at >= :from
-       AND NOT EXISTS (SELECT 1 FROM judgements newer WHERE newer.question_id = q.id AND newer.id > j.id) GROUP BY q.topic_id`,
-      { from: boundsOfDay(mondays.at(-counted)!, zone).from },
-    )
-    return new Map(rows.map(({ topic, n }) => [topic, Number(n)]))
   }
 
   /** What earlier mends of this team reached. */

@@ -18,7 +18,7 @@ export const up = [
     KEY (norm(191)), KEY (topic_id), FOREIGN KEY (topic_id) REFERENCES topics(id) ON DELETE SET NULL) ${ENGINE}`,
   `CREATE TABLE topic_rulings (${ID}, kind VARCHAR(8) NOT NULL, a CHAR(16) NOT NULL, b CHAR(16) NOT NULL, created_by INT UNSIGNED NULL, created_at DATETIME(3) NOT NULL,
     FOREIGN KEY (created_by) REFERENCES users(id) ON DELETE SET NULL) ${ENGINE}`,
-  `CREATE TABLE figures (span VARCHAR(4) NOT NULL, starts DATE NOT NULL, dimension VARCHAR(10) NOT NULL, name VARCHAR(80) NOT NULL, ${COUNTS.map((name) => `\`${name}\` INT NOT NULL`).join(', ')}, \`right\` DOUBLE NOT NULL,
+  `CREATE TABLE figures (span VARCHAR(4) NOT NULL, starts DATE NOT NULL, dimension VARCHAR(10) NOT NULL, name VARCHAR(80) NOT NULL, ${COUNTS.map((name) => `\`${name}\` INT NOT NULL`).join(', ')}, \`right\` DOUBLE NOT NULL, uncovered DOUBLE NOT NULL,
     low DOUBLE NULL, high DOUBLE NULL, few BOOLEAN NOT NULL, week DATE NOT NULL, PRIMARY KEY (span, dimension, name, starts), KEY (week), KEY (span, dimension, starts)) ${ENGINE}`,
   `CREATE TABLE figure_marks (week DATE NOT NULL PRIMARY KEY, version INT UNSIGNED NOT NULL DEFAULT 1) ${ENGINE}`,
   `CREATE TABLE gap_work (topic_id INT UNSIGNED NOT NULL PRIMARY KEY, state VARCHAR(16) NOT NULL, user_id INT UNSIGNED NULL, until DATE NULL, reason VARCHAR(500) NOT NULL DEFAULT '', reply VARCHAR(1000) NOT NULL DEFAULT '', updated_at DATETIME(3) NOT NULL,

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import type { Sums } from '@janua/contracts'
+import { computed } from 'vue'
+import { percent } from '../shell/format.ts'
+
+/** What came of all questions, as one bar; each part opens the questions behind it. */
+const { sums, from, to } = defineProps<{ sums: Sums; from: string; to: string }>()
+const parts = computed(() => {
+  const { questions, right, answered, elsewhere, suggested, clarifying, unanswered, declined } = sums
+  const all = [
+    { key: 'right', shape: '●', name: 'answered rightly', n: Math.min(right, answered), outcome: 'answered' },
+    { key: 'wrong', shape: '□', name: 'answered wrongly', n: Math.max(0, answered - right), outcome: 'answered' },
+    { key: 'elsewhere', shape: '●', name: 'not from your content', n: elsewhere, outcome: 'elsewhere' },
+    { key: 'suggested', shape: '◌', name: 'only near articles', n: suggested, outcome: 'suggested' },
+    { key: 'clarifying', shape: '◐', name: 'asked back', n: clarifying, outcome: 'clarifying' },
+    { key: 'unanswered', shape: '○', name: 'unanswered', n: unanswered, outcome: 'unanswered' },
+    { key: 'declined', shape: '–', name: 'declined by rule', n: declined, outcome: 'declined' },
+  ]
+  return all.filter(({ n }) => n > 0.5).map((part) => ({ ...part, share: questions === 0 ? 0 : part.n / questions }))
+})
+const link = (outcome: string) => ({ path: '/questions', query: { from, to, outcome } })
+</script>
+
+<template>
+  <div data-test="outcomes">
+    <div class="bar">
+      <RouterLink v-for="part in parts" :key="part.key" :to="link(part.outcome)" :class="part.key" :style="{ flexGrow: part.share }" :title="`${part.name}: ${percent(part.share)}, about ${Math.round(part.n)} of ${sums.questions}`"><span v-if="part.share > 0.045">{{ part.key === 'right' ? `${part.shape} right ` : '' }}{{ percent(part.share) }}</span></RouterLink>
+    </div>
+    <ul class="legend small"><li v-for="part in parts" :key="part.key" :class="part.key"><RouterLink :to="link(part.outcome)"><span aria-hidden="true">{{ part.shape }}</span> {{ part.name }}</RouterLink></li></ul>
+  </div>
+</template>
+
+<style scoped>
+.bar { display: flex; gap: 2px; height: 28px; }
+.bar a { flex-basis: 0; min-width: 6px; display: flex; align-items: center; padding: 0 8px; overflow: hidden; white-space: nowrap; font: 600 13.5px/1 'Figtree Variable', sans-serif; font-variant-numeric: tabular-nums; text-decoration: none; }
+.bar .right, .bar .elsewhere { background: var(--harbour); color: var(--on-harbour); }
+.bar .elsewhere { background: var(--plum); }
+.bar .wrong { border: 2px solid var(--brick); color: var(--brick); background: var(--surface); }
+.bar .suggested { background: var(--brass); color: var(--on-harbour); }
+.bar .clarifying { background: var(--harbour-soft); color: var(--harbour); }
+.bar .unanswered { background: repeating-linear-gradient(135deg, var(--brick-soft) 0 7px, var(--surface) 7px 12px); color: var(--brick); }
+.bar .unanswered span { background: var(--surface); padding: 3px 5px; border-radius: 3px; }
+.bar .declined { background: var(--line); color: var(--ink); }
+.legend { list-style: none; padding: 0; margin-top: 8px; display: flex; flex-wrap: wrap; gap: 4px 18px; }
+.legend a { text-decoration: none; color: var(--muted); }
+.legend .right a, .legend .clarifying a { color: var(--harbour); }
+.legend .wrong a, .legend .unanswered a { color: var(--brick); }
+.legend .suggested a { color: var(--brass); }
+.legend .elsewhere a { color: var(--plum); }
+</style>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import type { ReportingSettings } from '@janua/contracts'
+import Button from 'primevue/button'
+import InputNumber from 'primevue/inputnumber'
+import InputText from 'primevue/inputtext'
+import { onMounted, ref } from 'vue'
+import { get, post, put } from '../shell/api.ts'
+import { useDeed } from '../shell/useDeed.ts'
+
+/** How reports count: the team's time zone, the return window, what a hand-over costs. */
+const emit = defineEmits<{ changed: [] }>()
+const { run, busy } = useDeed()
+const settings = ref<ReportingSettings>()
+
+onMounted(async () => (settings.value = await get<ReportingSettings>('/reporting')))
+async function save(): Promise<void> {
+  await run(() => put('/reporting', settings.value), 'Saved; figures are counted anew')
+  emit('changed')
+}
+async function rebuild(): Promise<void> {
+  await run(() => post('/coverage/rebuild'), 'All figures were counted from scratch')
+  emit('changed')
+}
+</script>
+
+<template>
+  <details v-if="settings" class="small" data-test="reporting">
+    <summary>How reports count</summary>
+    <form class="stack" @submit.prevent="save">
+      <label class="field"><span>The team’s time zone: days and weeks are meant in it</span><InputText v-model="settings.zone" size="small" data-test="zone" /></label>
+      <label class="field"><span>Return window in days: who comes back to a topic within it was not helped</span><InputNumber v-model="settings.returnDays" :min="1" :max="60" size="small" /></label>
+      <label class="field"><span>Minutes of an agent that an unanswered question costs (may stay empty)</span><InputNumber v-model="settings.handleMinutes" :min-fraction-digits="0" :max-fraction-digits="1" size="small" /></label>
+      <label class="field"><span>What an hour of an agent costs (may stay empty)</span><InputNumber v-model="settings.costPerHour" :max-fraction-digits="2" size="small" /></label>
+      <p class="row"><Button type="submit" size="small" outlined label="Save" :loading="busy" /><Button size="small" text label="Count everything anew" :loading="busy" data-test="rebuild" @click="rebuild" /></p>
+    </form>
+  </details>
+</template>
+
+<style scoped>
+summary { cursor: pointer; color: var(--harbour); }
+form { margin-top: 10px; }
+</style>

@@ -1,0 +1,17 @@
+import type { GapEffect, GapMendInput, GapMendView } from '@janua/contracts'
+import { post } from '../shell/api.ts'
+import { useDeed } from '../shell/useDeed.ts'
+import { useSession } from '../shell/session.ts'
+
+/** Puts a mend of a gap into the draft; says what it promises. */
+export function useMend(topic: number) {
+  const session = useSession()
+  const { run, busy } = useDeed()
+
+  async function mend(input: GapMendInput): Promise<boolean> {
+    const made = await run(() => post<{ mend: GapMendView; effect: GapEffect }>(`/gaps/${topic}/mends`, input), 'In the draft, ready to publish')
+    if (made) await session.refreshRelease()
+    return made !== undefined
+  }
+  return { mend, busy, run }
+}
