@@ -25,7 +25,7 @@ export interface GapRow {
   /** Right answers a week that mending is worth, "up to". */
   potential: number
   /** Hours and money that it saves a week, where the lead has set what one costs. */
-  saves: { hours: number; cost: number | null } | null
+  saves: { hours: number; cost: number | null; currency: string } | null
   mend: FittingMend & { reaches: number }
   /** Why the nearest passages were not enough, by questions. */
   shortfalls: { shortfall: Shortfall; share: number }[]

@@ -8,7 +8,7 @@ import ChartFrame from './ChartFrame.vue'
 /** Topics down, weeks across: each cell is filled by coverage, and as large as it was asked. */
 const { view } = defineProps<{ view: CoverageView }>()
 const router = useRouter()
-const CELL = 30
+const CELL = 32
 const weeks = computed(() => view.weeks.map(({ starts }) => starts))
 const most = computed(() => Math.max(1, ...view.cloth.flatMap((topic) => topic.weeks.map(({ questions }) => questions))))
 const cellOf = (topic: CoverageView['cloth'][number], starts: string) => topic.weeks.find((week) => week.starts === starts)
@@ -42,14 +42,14 @@ const open = (topic: number, starts: string) => router.push({ path: '/questions'
 
 <style scoped>
 .cloth { overflow-x: auto; }
-table { border-collapse: collapse; }
-thead th { font-weight: 400; font-size: 11.5px; color: var(--muted); text-align: center; padding: 0 0 4px; white-space: nowrap; max-width: 34px; overflow: visible; }
+table { border-collapse: collapse; width: 100%; }
+thead th { font-weight: 400; font-size: 11.5px; color: var(--muted); text-align: center; padding: 0 0 4px; white-space: nowrap;  }
 tbody th { text-align: left; font-weight: 400; font-size: 13.5px; max-width: 250px; padding-right: 12px; border-top: 1px solid var(--line); }
 tbody th a { color: inherit; text-decoration: none; display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 tbody th a:hover { text-decoration: underline; }
-td { width: 34px; height: 32px; padding: 0; text-align: center; border-top: 1px solid var(--line); }
-td button { border: 0; background: none; padding: 0; width: 32px; height: 30px; display: grid; place-items: center; cursor: pointer; margin: 0 auto; }
-.cell { display: flex; align-items: flex-end; background: var(--brick-soft); border: 1px solid var(--brick); border-radius: 2px; overflow: hidden; }
+td { min-width: 34px; height: 34px; padding: 0; text-align: center; border-top: 1px solid var(--line); }
+td button { border: 0; background: none; padding: 0; width: 34px; height: 32px; display: grid; place-items: center; cursor: pointer; margin: 0 auto; }
+.cell { display: flex; align-items: flex-end; background: var(--brick-soft); border: 1px solid var(--muted); border-radius: 2px; overflow: hidden; }
 .fill { width: 100%; background: var(--harbour); }
 .n { text-align: right; font-variant-numeric: tabular-nums; font-size: 13px; color: var(--muted); padding-left: 8px; }
 </style>

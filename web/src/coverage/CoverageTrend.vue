@@ -12,7 +12,8 @@ import { shareOf } from './words.ts'
 const { view } = defineProps<{ view: CoverageView }>()
 const router = useRouter()
 const dark = useDark({ valueDark: 'dark' })
-const points = computed(() => view.weeks.filter(({ questions }) => questions > 0))
+/** A week that has hardly begun would only show its margin. */
+const points = computed(() => view.weeks.filter(({ questions, running, few }) => questions > 0 && !(running && few)))
 const target = computed(() => view.targets.find(({ measure }) => measure === 'coverage'))
 const short = (iso: string) => day(iso).replace(/ \d{4}$/, '')
 const at = (iso: string) => Date.parse(`${iso}T00:00:00Z`)
@@ -40,7 +41,7 @@ const option = computed(() => {
         markLine: {
           symbol: 'none', silent: true, animation: false,
           data: [
-            ...view.releases.map((release) => ({ xAxis: Date.parse(release.at), label: { formatter: `r ${release.number}`, color: token('brass'), position: 'end' as const }, lineStyle: { color: token('brass'), type: 'dotted' as const } })),
+            ...view.releases.map((release) => ({ xAxis: Date.parse(release.at), label: { formatter: `release ${release.number}`, color: token('brass'), position: 'end' as const }, lineStyle: { color: token('brass'), type: 'dotted' as const } })),
             ...(target.value ? [{ yAxis: target.value.share, label: { formatter: 'target', color: token('moss'), position: 'insideEndTop' as const }, lineStyle: { color: token('moss'), type: 'dashed' as const } }] : []),
           ],
         },

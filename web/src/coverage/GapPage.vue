@@ -26,7 +26,7 @@ const { state: effect, run: loadEffect } = useRemote((signal) => get<GapEffect>(
 const sheet = computed(() => state.value.value)
 const kind = ref<'teach' | 'extend' | 'write'>('teach')
 const chosen = ref<string[]>([])
-const KINDS = computed(() => [{ value: 'teach', label: 'Teach phrasings' }, { value: 'extend', label: 'Extend an article' }, { value: 'write', label: 'Write an article' }].map((each) => ({ ...each, label: each.value === sheet.value?.mend.kind ? `${each.label} ·` : each.label })))
+const KINDS = [{ value: 'teach', label: 'Teach phrasings' }, { value: 'extend', label: 'Extend an article' }, { value: 'write', label: 'Write an article' }]
 const FITS = { teach: 'An article nearly has it: teach it the wording.', extend: 'An article has part of it: add what is missing.', write: 'Nothing has it: write it.' }
 const isDone = computed(() => sheet.value !== undefined && ['in draft', 'published', 'mended'].includes(sheet.value.state))
 
@@ -50,13 +50,13 @@ async function changed(): Promise<void> {
         <header class="stack">
           <p class="small"><RouterLink to="/gaps">Gaps</RouterLink><span class="quiet"> › {{ STATE_WORDS[sheet.state] }}<template v-if="sheet.reopened">, opened again</template></span></p>
           <h1 data-test="gap-title">{{ sheet.label }}</h1>
-          <p class="row facts"><span><strong>{{ sheet.aWeek >= 10 ? whole(Math.round(sheet.aWeek)) : sheet.aWeek.toFixed(1) }}</strong> a week</span><SparkLine :values="sheet.weeks" :rising="sheet.trend.stands && (sheet.trend.ratio ?? 2) > 1" :label="`By week: ${sheet.weeks.join(', ')}`" /><span v-if="sheet.trend.stands && sheet.trend.isNew" class="new">new this week</span><span v-else-if="sheet.trend.stands && sheet.trend.ratio" class="new">{{ sheet.trend.ratio.toFixed(1) }} × the weeks before</span><span>covered <strong>{{ withMargin(sheet.coverage, sheet.low, sheet.high) }}</strong><span v-if="sheet.few" class="quiet"> few</span></span><span>mending is worth up to <strong>{{ worth(sheet.potential) }}</strong> right answers a week</span><span v-if="sheet.saves">{{ sheet.saves.hours.toFixed(1) }} hours<template v-if="sheet.saves.cost !== null"> or {{ Math.round(sheet.saves.cost) }}</template> a week</span></p>
+          <p class="row facts"><span><strong>{{ sheet.aWeek >= 10 ? whole(Math.round(sheet.aWeek)) : sheet.aWeek.toFixed(1) }}</strong> a week</span><SparkLine :values="sheet.weeks" :rising="sheet.trend.stands && (sheet.trend.ratio ?? 2) > 1" :label="`By week: ${sheet.weeks.join(', ')}`" /><span v-if="sheet.trend.stands && sheet.trend.isNew" class="new">new this week</span><span v-else-if="sheet.trend.stands && sheet.trend.ratio" class="new">{{ sheet.trend.ratio.toFixed(1) }} × the weeks before</span><span>covered <strong>{{ withMargin(sheet.coverage, sheet.low, sheet.high) }}</strong><span v-if="sheet.few" class="quiet"> few</span></span><span>mending is worth up to <strong>{{ worth(sheet.potential) }}</strong> right answers a week</span><span v-if="sheet.saves">{{ sheet.saves.hours.toFixed(1) }} hours<template v-if="sheet.saves.cost !== null"> or {{ sheet.saves.currency }}{{ Math.round(sheet.saves.cost) }}</template> of agents’ work a week</span></p>
           <p v-if="sheet.words.length" class="small quiet">set apart by: {{ sheet.words.join(', ') }}</p>
         </header>
-        <div v-if="sheet.after.asked" class="small after"><strong>What became of them:</strong> of {{ count(sheet.after.asked, 'conversation') }} without an answer, {{ sheet.after.left }} left, {{ sheet.after.insisted }} asked again, {{ sheet.after.handedOver }} went to a person<template v-if="sheet.after.queues.length"> ({{ sheet.after.queues.map(({ name, n }) => `${name} ${n}`).join(', ') }})</template><template v-if="sheet.after.handleMinutes !== null">, who took {{ sheet.after.handleMinutes.toFixed(0) }} minutes in the middle</template>.</div>
-        <NearestWhy :sheet="sheet" />
+        <div v-if="sheet.after.asked" class="small after"><strong>What became of them:</strong> of {{ count(sheet.after.asked, 'conversation') }} without an answer, {{ sheet.after.left }} left, {{ sheet.after.insisted }} asked again, {{ sheet.after.handedOver }} went to a person<template v-if="sheet.after.queues.length"> ({{ sheet.after.queues.map(({ name, n }) => `${name} ${n}`).join(', ') }})</template><template v-if="sheet.after.handleMinutes !== null">, which took an agent {{ sheet.after.handleMinutes.toFixed(0) }} minutes (median)</template>.</div>
         <TopicWordings v-model="chosen" :sheet="sheet" :effect="effect.value ?? null" />
         <TopicTools :sheet="sheet" :chosen="chosen" @changed="changed" />
+        <NearestWhy :sheet="sheet" />
       </section>
       <aside class="stack">
         <GapMended v-if="sheet.mends.length" :sheet="sheet" :effect="effect.value ?? null" />

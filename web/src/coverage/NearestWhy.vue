@@ -13,7 +13,7 @@ const pathTo = (kind: string, item: number) => itemPath(kind as ItemKind, item)
 <template>
   <section class="stack" data-test="nearest">
     <h2>Why what is there was not enough</h2>
-    <p v-if="sheet.shortfalls.length" class="small">{{ sheet.shortfalls.map(({ shortfall, share }) => `${percent(share)} ${shortfall === 'nothing found' ? 'found nothing' : `of the nearest: ${SHORTFALL_WORDS[shortfall]}`}`).join(' · ') }}</p>
+    <p v-if="sheet.shortfalls.length" class="small">What came nearest: {{ sheet.shortfalls.map(({ shortfall, share }) => `${SHORTFALL_WORDS[shortfall]} (${percent(share)})`).join(', ') }}.</p>
     <article v-for="near in sheet.nearest" :key="`${near.item} ${near.ordinal}`">
       <p class="small"><RouterLink :to="pathTo(near.kind, near.item)">{{ [near.title, ...near.path].join(' › ') }}</RouterLink><span class="quiet"> · nearest {{ near.n }} ×, {{ SHORTFALL_WORDS[near.shortfall] }}</span></p>
       <p v-if="near.because" class="small why">{{ near.because }}</p>

@@ -23,7 +23,7 @@ const link = (outcome: string) => ({ path: '/questions', query: { from, to, outc
 
 <template>
   <div data-test="outcomes">
-    <div class="bar">
+    <div class="outcomes">
       <RouterLink v-for="part in parts" :key="part.key" :to="link(part.outcome)" :class="part.key" :style="{ flexGrow: part.share }" :title="`${part.name}: ${percent(part.share)}, about ${Math.round(part.n)} of ${sums.questions}`"><span v-if="part.share > 0.045">{{ part.key === 'right' ? `${part.shape} right ` : '' }}{{ percent(part.share) }}</span></RouterLink>
     </div>
     <ul class="legend small"><li v-for="part in parts" :key="part.key" :class="part.key"><RouterLink :to="link(part.outcome)"><span aria-hidden="true">{{ part.shape }}</span> {{ part.name }}</RouterLink></li></ul>
@@ -31,16 +31,16 @@ const link = (outcome: string) => ({ path: '/questions', query: { from, to, outc
 </template>
 
 <style scoped>
-.bar { display: flex; gap: 2px; height: 28px; }
-.bar a { flex-basis: 0; min-width: 6px; display: flex; align-items: center; padding: 0 8px; overflow: hidden; white-space: nowrap; font: 600 13.5px/1 'Figtree Variable', sans-serif; font-variant-numeric: tabular-nums; text-decoration: none; }
-.bar .right, .bar .elsewhere { background: var(--harbour); color: var(--on-harbour); }
-.bar .elsewhere { background: var(--plum); }
-.bar .wrong { border: 2px solid var(--brick); color: var(--brick); background: var(--surface); }
-.bar .suggested { background: var(--brass); color: var(--on-harbour); }
-.bar .clarifying { background: var(--harbour-soft); color: var(--harbour); }
-.bar .unanswered { background: repeating-linear-gradient(135deg, var(--brick-soft) 0 7px, var(--surface) 7px 12px); color: var(--brick); }
-.bar .unanswered span { background: var(--surface); padding: 3px 5px; border-radius: 3px; }
-.bar .declined { background: var(--line); color: var(--ink); }
+.outcomes { display: flex; gap: 2px; height: 28px; }
+.outcomes a { flex-basis: 0; min-width: 6px; display: flex; align-items: center; padding: 0 8px; overflow: hidden; white-space: nowrap; font: 600 13.5px/1 'Figtree Variable', sans-serif; font-variant-numeric: tabular-nums; text-decoration: none; }
+.outcomes .right, .outcomes .elsewhere { background: var(--harbour); color: var(--on-harbour); }
+.outcomes .elsewhere { background: var(--plum); }
+.outcomes .wrong { border: 2px solid var(--brick); color: var(--brick); background: var(--surface); }
+.outcomes .suggested { background: var(--brass); color: var(--on-harbour); }
+.outcomes .clarifying { background: var(--harbour-soft); color: var(--harbour); }
+.outcomes .unanswered { background: repeating-linear-gradient(135deg, var(--brick-soft) 0 7px, var(--surface) 7px 12px); color: var(--brick); }
+.outcomes .unanswered span { background: var(--surface); padding: 3px 5px; border-radius: 3px; }
+.outcomes .declined { background: var(--line); color: var(--ink); }
 .legend { list-style: none; padding: 0; margin-top: 8px; display: flex; flex-wrap: wrap; gap: 4px 18px; }
 .legend a { text-decoration: none; color: var(--muted); }
 .legend .right a, .legend .clarifying a { color: var(--harbour); }

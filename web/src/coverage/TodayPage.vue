@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import type { Health, Queue, TodayPageView } from '@janua/contracts'
+import type { Queue, TodayPageView } from '@janua/contracts'
 import Message from 'primevue/message'
 import { computed, onMounted, onScopeDispose } from 'vue'
+import { useHealth } from '../library/useHealth.ts'
 import { get, put } from '../shell/api.ts'
 import { count, day, percent, span, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
@@ -14,20 +15,19 @@ import { changeWords, shareOf, TARGET_WORDS, withMargin } from './words.ts'
 const session = useSession()
 const { state, run: load } = useRemote((signal) => get<TodayPageView>('/today', {}, signal))
 const { state: queues, run: loadQueues } = useRemote((signal) => get<Queue[]>('/queues', {}, signal))
-const { state: health, run: loadHealth } = useRemote((signal) => get<Health>('/health', {}, signal))
+const { health, counts, load: loadHealth } = useHealth()
 const view = computed(() => state.value.value)
 const target = computed(() => view.value?.targets.find(({ measure }) => measure === 'coverage'))
-const waiting = computed(() => (queues.value.value ?? []).filter((queue) => queue.waiting > 0).concat((queues.value.value ?? []).filter((queue) => queue.waiting === 0)).slice(0, 6))
-const library = computed(() => {
-  const found = health.value.value
-  if (!found) return []
-  return [
-    { n: found.conflicts.length, one: 'conflict', many: 'conflicts', finding: 'conflict' },
-    { n: found.copies.length, one: 'near copy', many: 'near copies', finding: 'copy' },
-    { n: found.overdue.length, one: 'item past its review day', many: 'items past their review day', finding: 'overdue' },
-    { n: found.links.length, one: 'broken link', many: 'broken links', finding: 'link' },
-  ].filter(({ n }) => n > 0)
-})
+const waiting = computed(() => (queues.value.value ?? []).filter((queue) => queue.waiting > 0))
+const idle = computed(() => (queues.value.value ?? []).length - waiting.value.length)
+const library = computed(() =>
+  [
+    { kind: 'conflict' as const, one: 'conflict', many: 'conflicts' },
+    { kind: 'copy' as const, one: 'near copy', many: 'near copies' },
+    { kind: 'overdue' as const, one: 'item past its review day', many: 'items past their review day' },
+    { kind: 'link' as const, one: 'broken link', many: 'broken links' },
+  ].filter(({ kind }) => counts.value[kind] > 0),
+)
 
 async function seen(id: number): Promise<void> {
   await put(`/alerts/${id}/seen`)
@@ -66,21 +66,22 @@ onScopeDispose(session.hear('conversation', () => session.role === 'lead' && voi
         <div v-else class="empty panel"><p>No gap is open: what people ask is answered, or is being mended.</p></div>
         <p v-if="view.gaps.more > 0" class="small"><RouterLink to="/gaps" data-test="all-gaps">{{ count(view.gaps.more, 'more gap', 'more gaps') }}</RouterLink><span class="quiet"> · together worth up to {{ Math.round(view.gaps.worth) }} right answers a week</span></p>
       </section>
+      <section v-if="view.votedDown.length">
+        <h2><RouterLink :to="{ path: '/questions', query: { vote: 'down' } }">Voted down lately</RouterLink></h2>
+        <table class="lines voted"><tbody><tr v-for="one in view.votedDown" :key="one.question"><td><RouterLink :to="{ path: '/questions', query: { open: one.question, vote: 'down' } }">{{ one.text }}</RouterLink></td><td class="quiet">answered from {{ one.title }}</td><td class="n">{{ one.times }} ×</td></tr></tbody></table>
+      </section>
       <HowCounted>Coverage is the sum of judgements, where there are any, else of how sure each answer from your content was, divided by all questions; corrected by the weekly audit. The margin is a 95 % interval over visitors.</HowCounted>
     </main>
     <aside v-if="view" class="stack">
       <section v-if="session.role === 'lead'" class="panel">
         <h2><RouterLink to="/queues">Queues now</RouterLink></h2>
-        <table class="lines"><tbody><tr v-for="queue in waiting" :key="queue.id"><td>{{ queue.name }}</td><td class="n">{{ queue.waiting || '–' }}<template v-if="queue.waiting"> waiting</template></td><td class="n" :class="{ long: (queue.oldestWaitSeconds ?? 0) > 300 }">{{ queue.oldestWaitSeconds === null ? '' : span(queue.oldestWaitSeconds) }}</td></tr></tbody></table>
-      </section>
-      <section v-if="view.votedDown.length" class="panel">
-        <h2><RouterLink :to="{ path: '/questions', query: { vote: 'down' } }">Voted down lately</RouterLink></h2>
-        <ul class="plain small"><li v-for="one in view.votedDown" :key="one.question"><RouterLink :to="{ path: '/questions', query: { open: one.question, vote: 'down' } }">“{{ one.text }}”</RouterLink><span class="quiet">{{ one.times > 1 ? ` ${one.times} ×` : '' }}</span></li></ul>
+        <table class="lines"><tbody><tr v-for="queue in waiting" :key="queue.id"><td>{{ queue.name }}</td><td class="n">{{ queue.waiting }} waiting</td><td class="n" :class="{ long: (queue.oldestWaitSeconds ?? 0) > 300 }">{{ queue.oldestWaitSeconds === null ? '' : span(queue.oldestWaitSeconds) }}</td></tr></tbody></table>
+        <p class="small quiet">{{ waiting.length === 0 ? 'Nobody waits.' : idle > 0 ? `Nobody waits in ${idle} more.` : '' }}</p>
       </section>
       <section class="panel">
         <h2><RouterLink to="/health">Library</RouterLink></h2>
-        <ul v-if="library.length" class="plain small"><li v-for="{ n, one, many, finding } in library" :key="one"><RouterLink :to="{ path: '/health', query: { finding } }">{{ count(n, one, many) }}</RouterLink></li></ul>
-        <p v-else-if="health.value" class="small quiet">Nothing needs care.</p>
+        <ul v-if="library.length" class="plain small"><li v-for="{ kind, one, many } in library" :key="kind"><RouterLink :to="{ path: '/health', query: { show: kind } }">{{ count(counts[kind], one, many) }}</RouterLink></li></ul>
+        <p v-else-if="health" class="small quiet">Nothing needs care.</p>
         <p v-else class="small quiet">…</p>
       </section>
       <section v-if="view.audit.left > 0" class="panel">
@@ -113,6 +114,9 @@ h2 a:hover { text-decoration: underline; }
 .long { color: var(--brick); font-weight: 650; }
 .plain { list-style: none; padding: 0; margin-top: 8px; display: grid; gap: 5px; }
 .plain a { color: inherit; }
+.voted td:first-child a { color: inherit; text-decoration: none; }
+.voted td:first-child a:hover { text-decoration: underline; }
+.voted { border-top: 1px solid var(--ink); }
 aside .panel { padding: 14px 16px; }
 aside .panel > p { margin-top: 6px; }
 .draft { background: var(--harbour-soft); border-color: color-mix(in srgb, var(--harbour) 30%, var(--line)); }

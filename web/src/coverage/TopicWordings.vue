@@ -7,9 +7,10 @@ import { whole } from '../shell/format.ts'
 /** The questions of a topic in their own words: how they came out, and what the draft would say now. */
 const { sheet, effect } = defineProps<{ sheet: GapSheet; effect: GapEffect | null }>()
 const chosen = defineModel<string[]>({ required: true })
+const SHOWN = 6
 const all = ref(false)
 const now = computed(() => new Map(effect?.questions.map((one) => [one.text, one]) ?? []))
-const rows = computed(() => (all.value ? sheet.wordings : sheet.wordings.slice(0, 8)))
+const rows = computed(() => (all.value ? sheet.wordings : sheet.wordings.slice(0, SHOWN)))
 const pick = (hash: string, on: boolean) => (chosen.value = on ? [...chosen.value, hash] : chosen.value.filter((each) => each !== hash))
 </script>
 
@@ -28,7 +29,7 @@ const pick = (hash: string, on: boolean) => (chosen.value = on ? [...chosen.valu
         </tr>
       </tbody>
     </table>
-    <p class="small row"><button v-if="sheet.wordings.length > 8" type="button" class="bare" @click="all = !all">{{ all ? 'Show fewer' : `Show all ${sheet.wordings.length}` }}</button><span v-if="all && sheet.more > 0" class="quiet">and {{ sheet.more }} more wordings</span><RouterLink :to="{ path: '/questions', query: { topic: sheet.topic } }">all its questions in the log</RouterLink></p>
+    <p class="small row"><button v-if="sheet.wordings.length > SHOWN" type="button" class="bare" @click="all = !all">{{ all ? 'Show fewer' : `Show all ${sheet.wordings.length}` }}</button><span v-if="all && sheet.more > 0" class="quiet">and {{ sheet.more }} more wordings</span><RouterLink :to="{ path: '/questions', query: { topic: sheet.topic } }">all its questions in the log</RouterLink></p>
   </section>
 </template>
 

@@ -33,7 +33,7 @@ export const SHORTFALL_WORDS: Record<Shortfall, string> = {
   'other subject': 'is about something else',
   'left out': 'does not hold now',
   conflict: 'contradicts another article',
-  'judged wrong': 'answered, and wrongly',
+  'judged wrong': 'answered, but wrongly',
   'nothing found': 'no passage has any of the words',
 }
 

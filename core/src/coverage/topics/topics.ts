@@ -64,7 +64,7 @@ function tellingWords(members: readonly number[], questions: readonly TopicQuest
   const counts = new Map<string, { word: string; n: number }>()
   for (const member of members) for (const { stem, word } of termsOf(questions[member]!.text)) counts.set(stem, { word: counts.get(stem)?.word ?? word, n: (counts.get(stem)?.n ?? 0) + 1 })
   const telling = ([stem, { n }]: [string, { n: number }]) => (n / members.length) * Math.log((1 + questions.length) / spread.get(stem)!)
-  return [...counts].sort((a, b) => telling(b) - telling(a) || a[0].localeCompare(b[0])).slice(0, WORDS_SHOWN).map(([, { word }]) => word)
+  return [...counts].filter(([, { word }]) => word.length > 1).sort((a, b) => telling(b) - telling(a) || a[0].localeCompare(b[0])).slice(0, WORDS_SHOWN).map(([, { word }]) => word)
 }
 
 function termsOf(text: string) {

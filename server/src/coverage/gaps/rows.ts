@@ -1,5 +1,6 @@
 import type { GapRow, GapState, ReportingSettings } from '@janua/contracts'
 import { addDays, addedUp, type Figure, fittingMend, type KnownMend, potentialOf, reachedBy, SHORTFALLS, trendOf, trendsStanding } from '@janua/core'
+import { normOf } from '../../conversations/respond.ts'
 import type { GapMendRow, GapWorkRow, TopicRow } from '../models.ts'
 import type { LastAsked } from './asked.ts'
 
@@ -31,7 +32,7 @@ export interface GapSources {
   mends: ReadonlyMap<number, GapMendRow>
   known: readonly KnownMend[]
   nameOf(user: number): string
-  settings: Pick<ReportingSettings, 'handleMinutes' | 'costPerHour'>
+  settings: Pick<ReportingSettings, 'handleMinutes' | 'costPerHour' | 'currency'>
 }
 
 const SAMPLES = 3
@@ -55,9 +56,9 @@ export function gapRows({ topics, weeks, figures, totals, asked, work, mends, kn
       topic: topic.id, label: topic.label, words: topic.words, pinned: Boolean(topic.pinned),
       aWeek: questions / weeks.counted, weeks: weeks.mondays.map((monday) => own?.get(monday)?.questions ?? 0), trend: { ...trends[i]!, stands: stands[i]! },
       coverage: questions === 0 ? 0 : right / questions, low: low ?? 0, high: high ?? 1, few, questions, uncoveredAWeek: uncovered, potential,
-      saves: hours === null ? null : { hours, cost: settings.costPerHour === null ? null : hours * settings.costPerHour },
+      saves: hours === null ? null : { hours, cost: settings.costPerHour === null ? null : hours * settings.costPerHour, currency: settings.currency },
       mend: { ...mend, reaches: reachedBy(mend.kind, known) },
-      shortfalls: shortfallsOf(wordings), samples: wordings.slice(0, SAMPLES + 1).map(({ text }) => text).filter((text) => text.toLowerCase() !== topic.label.toLowerCase()).slice(0, SAMPLES),
+      shortfalls: shortfallsOf(wordings), samples: wordings.slice(0, SAMPLES + 1).map(({ text }) => text).filter((text) => normOf(text) !== normOf(topic.label)).slice(0, SAMPLES),
       state: stateOf(workRow, mendRow), reopened: mendRow?.state === 'reopened', who: workRow?.userId ? nameOf(workRow.userId) : null, until: workRow?.until ?? null,
     }
   })

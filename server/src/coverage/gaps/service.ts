@@ -173,6 +173,8 @@ function isGap(row: GapRow): boolean {
 }
 
 const NEAREST_SHOWN = 3
+/** What is missing in fewer questions than this is a slip of the fingers more often than a word. */
+const SLIP_SHARE = 0.08
 
 /** The passages that came nearest most often, each with its most frequent shortfall and what it lacks. */
 function nearestOfAll(asked: readonly LastAsked[]): Omit<GapSheet['nearest'][number], 'kind' | 'text'>[] {
@@ -185,7 +187,7 @@ function nearestOfAll(asked: readonly LastAsked[]): Omit<GapSheet['nearest'][num
       const [shortfall, those] = [...counts].sort(([, a], [, b]) => b.length - a.length)[0]!
       const missing = new Map<string, number>()
       for (const { nearest, times } of some) for (const word of nearest!.missing) missing.set(word, (missing.get(word) ?? 0) + times)
-      return { item, title, path, ordinal, n, shortfall, missing: [...missing].sort((a, b) => b[1] - a[1]).slice(0, 6).map(([word]) => word), because: those[0]!.nearest!.because ?? null }
+      return { item, title, path, ordinal, n, shortfall, missing: [...missing].filter(([word, times]) => word.length > 2 && times >= Math.max(2, n * SLIP_SHARE)).sort((a, b) => b[1] - a[1]).slice(0, 6).map(([word]) => word), because: those[0]!.nearest!.because ?? null }
     })
     .sort((a, b) => b.n - a.n)
     .slice(0, NEAREST_SHOWN)
