@@ -60,11 +60,11 @@ describe('pages', () => {
 
   for (const scheme of ['light', 'dark'])
     it(`have nothing serious for axe in the ${scheme} scheme`, async function () {
-      this.timeout(180_000)
+      this.timeout(300_000)
       await lead.driver.executeScript('localStorage.setItem("vueuse-color-scheme", arguments[0])', scheme)
       const found: string[] = []
-      const [documentPath, doorPath] = await paths()
-      for (const path of ['/mend', '/library', '/library/1', documentPath, '/sites', '/fixed', '/glossary', '/courtesies', '/health?show=copy', doorPath, '/rehearsal', '/checks', '/replay', '/threshold', '/releases', '/desk', '/queues', '/routing', '/team', '/audit']) {
+      const [documentPath, doorPath, gapPath] = await paths()
+      for (const path of ['/today', '/week', '/gaps', gapPath, '/coverage', '/questions', '/questions/imports', '/audit-sample', '/mend', '/library', '/library/1', documentPath, '/sites', '/fixed', '/glossary', '/courtesies', '/health?show=copy', doorPath, '/rehearsal', '/checks', '/replay', '/threshold', '/releases', '/desk', '/queues', '/routing', '/team', '/audit']) {
         await lead.goes(`${house.url}${path}`)
         await lead.sees('account')
         await lead.driver.wait(async () => (await lead.driver.findElements({ css: 'h1, .empty, .p-message, .posts' })).length > 0, 10_000, `${path} stayed empty`)
@@ -111,8 +111,8 @@ describe('pages', () => {
 
   /** Where a document and the door are opened, whatever their numbers are. */
   async function paths(): Promise<string[]> {
-    const ids = await lead.driver.executeAsyncScript<number[]>("const done = arguments[0]; Promise.all(['/api/articles?kind=document', '/api/doors'].map((path) => fetch(path).then((r) => r.json()))).then(([list, doors]) => done([list.rows[0].id, doors[0].id]))")
-    return [`/documents/${ids[0]}`, `/doors/${ids[1]}`]
+    const ids = await lead.driver.executeAsyncScript<number[]>("const done = arguments[0]; Promise.all(['/api/articles?kind=document', '/api/doors', '/api/gaps?limit=1'].map((path) => fetch(path).then((r) => r.json()))).then(([list, doors, gaps]) => done([list.rows[0].id, doors[0].id, gaps.rows[0].topic]))")
+    return [`/documents/${ids[0]}`, `/doors/${ids[1]}`, `/gaps/${ids[2]}`]
   }
 
   /** The lead adds a site to the door and publishes, through the API of the app's own session. */

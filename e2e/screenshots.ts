@@ -20,7 +20,11 @@ interface View {
 }
 
 const VIEWS: View[] = [
-  { name: 'mend', as: 'ines', path: '/mend' },
+  { name: 'today', as: 'ines', path: '/today', before: async (browser) => void (await browser.sees('sentence')) },
+  { name: 'gaps', as: 'ines', path: '/gaps', before: async (browser) => void (await browser.sees('gap')) },
+  { name: 'gap', as: 'ines', path: '/gaps?state=open', before: openGap },
+  { name: 'coverage', as: 'ines', path: '/coverage', before: async (browser) => void (await browser.sees('funnel')) },
+  { name: 'questions', as: 'ines', path: '/questions?outcome=suggested', before: async (browser) => void (await browser.sees('question-sheet')) },
   { name: 'library', as: 'ines', path: '/library' },
   { name: 'article', as: 'ines', path: '/library', before: (browser) => openItem(browser, 'Changing a booking') },
   { name: 'document', as: 'ines', path: '/library', before: (browser) => openItem(browser, 'Conditions of carriage') },
@@ -44,6 +48,14 @@ const VIEWS: View[] = [
 async function openItem(browser: Browser, title: string): Promise<void> {
   await browser.types('search', title)
   await browser.presses('article', title)
+}
+
+async function openGap(browser: Browser): Promise<void> {
+  await browser.types('search', 'e-bike')
+  await browser.sees('gap', 'ike')
+  await browser.driver.sleep(SETTLE_MS)
+  await (await (await browser.sees('gap')).findElement({ css: 'a' })).click()
+  await browser.sees('gap-title')
 }
 
 async function bringIn(browser: Browser): Promise<void> {

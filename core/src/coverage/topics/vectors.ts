@@ -34,6 +34,8 @@ const NEAR = 3.4
 const GRAM = 4
 /** Signs that more than this share of the questions have tell nothing. */
 const TOO_COMMON = 0.25
+/** Of few questions one topic may be most: what so few share still tells. */
+const FEW = 15
 
 /**
  * Questions as vectors of their word stems, groups of four letters, and the items that came near, each weighted by its rarity among them.
@@ -50,7 +52,7 @@ export function questionVectors(questions: readonly TopicQuestion[]): SparseVect
   const raw = questions.map((question) => [...signsOf(question)].map(([sign, weight]) => [numberOf(sign), weight] as const))
   const spread = new Uint32Array(numbers.size)
   for (const signs of raw) for (const [place] of signs) spread[place]!++
-  const most = Math.max(3, questions.length * TOO_COMMON)
+  const most = Math.max(FEW, questions.length * TOO_COMMON)
   return raw.map((signs) => {
     const told = signs.filter(([place]) => spread[place]! <= most).map(([place, weight]) => [place, weight * Math.log(1 + questions.length / spread[place]!)] as const)
     return unit(told.sort((a, b) => a[0] - b[0]))

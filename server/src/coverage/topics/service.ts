@@ -13,6 +13,7 @@ import type { Rollup } from '../figures/rollup.ts'
 import type { CoverageTables, TopicRow, TopicWordingRow } from '../models.ts'
 import type { Reporting } from '../reporting.ts'
 import type { Passed } from './pass.ts'
+import { hashOf } from './wordings.ts'
 import type { TopicsOrder } from './topicsThread.ts'
 
 interface Needs {
@@ -95,6 +96,11 @@ export class Topics {
     const topic = await this.needs.tables.topics.findOne({ where: { id, goneAt: null } })
     if (!topic) throw problem('TOPIC_NOT_FOUND', id)
     return topic
+  }
+
+  /** The topic of a wording that was asked before; a new one waits for the next pass. */
+  async ofWording(norm: string): Promise<number | null> {
+    return (await this.needs.tables.topicWordings.findByPk(hashOf(norm), { attributes: ['topicId'] }))?.topicId ?? null
   }
 
   wordings(id: number, limit?: number): Promise<Row<TopicWordingRow>[]> {
