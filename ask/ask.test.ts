@@ -88,7 +88,7 @@ describe('npm run topics', () => {
   const list = join(folder, 'questions.txt')
   after(() => rmSync(folder, { recursive: true }))
   const topics = (args: string[]) => spawnSync(process.execPath, ['--import', 'tsx', join(import.meta.dirname, 'topics.ts'), ...args], { encoding: 'utf8', cwd: join(import.meta.dirname, '..') })
-  before(() => writeFileSync(list, 'can i bring my dog\nare dogs allowed\nIs my dog allowed?\nis there wifi\nwifi anywhere?\nis there wifi\n{"id":"x","question":"mail me at osk@mail.example about the wifi"}\n'))
+  before(() => writeFileSync(list, 'is my dog allowed on board\nare dogs allowed on board\nIs my dog allowed?\nis there wifi\nwifi anywhere?\nis there wifi\n{"id":"x","question":"mail me at osk@mail.example about the wifi"}\n'))
   it('gives each question its topic, label and samples, with private data masked', () => {
     const { stdout, status } = topics(['--questions', list, '--json'])
     const rows = stdout.trim().split('\n').map((line) => JSON.parse(line) as { id: number | string; topic: string; label: string; question: string; samples: string[] })
@@ -100,7 +100,7 @@ describe('npm run topics', () => {
     expect(rows[6]!.question).not.to.include('osk@')
   })
   it('lists topics with the most asked first, and says what it is for when called wrongly', () => {
-    expect(topics(['--questions', list]).stdout).to.match(/^ {4}[34] {2}.*ifi/)
+    expect(topics(['--questions', list]).stdout).to.match(/^ {4}[34] {2}[^]*\n {4}3 {2}/).and.match(/^ {4}[34] {2}.*ifi/m)
     expect(topics([]).stderr).to.include('npm run topics -- --questions FILE')
     expect(topics(['--questions', join(folder, 'none')])).to.include({ status: 1, stderr: `There is no file ${join(folder, 'none')}.\n` })
   })

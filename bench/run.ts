@@ -10,6 +10,7 @@ import { gapsSuite } from './suites/gaps.ts'
 import { groundSuite } from './suites/ground.ts'
 import { healthSuite } from './suites/health.ts'
 import { largeSuite } from './suites/large.ts'
+import { logSuite } from './suites/log.ts'
 import { loopSuite } from './suites/loop.ts'
 import { refuseSuite } from './suites/refuse.ts'
 import { replaySuite } from './suites/replay.ts'
@@ -22,7 +23,7 @@ import { topicsSuite } from './suites/topics.ts'
  * The one home of every measurement: `npm run bench [-- SUITE] [-- --json] [-- --docs]`; with --docs the figures are written into docs/engine.md.
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
-const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, ablation: ablationSuite, loop: loopSuite, replay: replaySuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite, topics: topicsSuite, gaps: gapsSuite }
+const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, ablation: ablationSuite, loop: loopSuite, replay: replaySuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite, topics: topicsSuite, gaps: gapsSuite, log: logSuite }
 const HEADS = ['suite', 'case', 'subject', 'measure', 'value', 'interval', 'unit', 'n', 'limit', 'holds'] as const
 
 function run(job: SubjectJob): Promise<Measured[]> {

@@ -4,7 +4,7 @@ import { plantedTopics } from './content.ts'
 import type { Lead } from './seed.ts'
 
 /** What the lead wrote when a gap was mended; by the name of the planted topic. */
-const WRITTEN: Record<string, { title: string; collection: string; body: string }> = {
+export const WRITTEN: Record<string, { title: string; collection: string; body: string }> = {
   smoking: {
     title: 'Smoking and e-cigarettes on board',
     collection: 'On board',

@@ -32,7 +32,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   it('the lead brings in a folder: each file has its result, and a bad one stops no other', async () => {
     const folder = join(mkdtempSync(join(tmpdir(), 'janua-pages-')), 'rentals')
     mkdirSync(folder)
-    writeFileSync(join(folder, 'scooters.html'), '<html><body><nav>Menu</nav><main><h1>Renting a scooter</h1><p>A scooter costs 19.00 a day. You must be 21 years old.</p></main></body></html>')
+    writeFileSync(join(folder, 'trampolines.html'), '<html><body><nav>Menu</nav><main><h1>Renting a trampoline</h1><p>A trampoline costs 19.00 a day. You must be 21 years old.</p></main></body></html>')
     writeFileSync(join(folder, 'helmets.md'), '---\ntitle: Helmets\nquestions:\n  - Do I need a helmet?\n---\nHelmets are lent free of charge.\n')
     writeFileSync(join(folder, 'broken.md'), '---\ntitle: [\n---\ntext')
     await lead.goes(`${house.url}/library`)
@@ -43,10 +43,10 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   })
 
   it('the lead edits an article beside its passages; what is typed survives a reload; saved, it is ready', async () => {
-    await lead.types('search', 'Renting a scooter')
-    await lead.driver.wait(async () => (await lead.all('article')).join() === 'Renting a scooter', 10_000, 'the search did not narrow the list')
+    await lead.types('search', 'Renting a trampoline')
+    await lead.driver.wait(async () => (await lead.all('article')).join() === 'Renting a trampoline', 10_000, 'the search did not narrow the list')
     await lead.presses('article')
-    await lead.types('new-phrasing', 'What does a scooter cost?')
+    await lead.types('new-phrasing', 'What does a trampoline cost?')
     await lead.presses('add-phrasing')
     await lead.sees('unsaved')
     await lead.driver.navigate().refresh()
@@ -57,13 +57,13 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   })
 
   it('visitors do not know it yet; after Publish their next question is answered from it', async () => {
-    await asks(visitor, 'what does a scooter cost')
+    await asks(visitor, 'what does a trampoline cost')
     expect(await lastOutcome()).not.to.equal('answered')
     await lead.goes(`${house.url}/releases`)
-    await lead.types('note', 'Scooters and helmets')
+    await lead.types('note', 'Trampolines and helmets')
     await lead.presses('publish')
     await lead.sees('published', 'Release 7 is live')
-    await asks(visitor, 'what does a scooter cost')
+    await asks(visitor, 'what does a trampoline cost')
     expect(await lastOutcome()).to.equal('answered')
     expect((await visitor.all('answer')).at(-1)).to.include('19.00 a day')
     await lead.sees('live-release', 'Release 7')
@@ -71,7 +71,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
 
   it('the source opens at the passage, and what has no answer gets none', async () => {
     await visitor.presses('source')
-    expect(await (await visitor.sees('source-text')).getText()).to.include('Renting a scooter').and.include('21 years old')
+    expect(await (await visitor.sees('source-text')).getText()).to.include('Renting a trampoline').and.include('21 years old')
     await visitor.presses('close-source')
     await asks(visitor, UNKNOWN)
     expect(await lastOutcome()).not.to.equal('answered')
@@ -105,7 +105,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   })
 
   it('agent and visitor talk in one thread; then the assistant has the word again', async () => {
-    await agent.types('reply', 'No submarines, I am afraid. Scooters we have.')
+    await agent.types('reply', 'No submarines, I am afraid. Trampolines we have.')
     await agent.presses('send')
     await visitor.sees('agent', 'No submarines, I am afraid.')
     await visitor.types('question', 'fair enough')
@@ -140,6 +140,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     await lead.presses('publish')
     await lead.sees('published', 'asked again and answered')
     await lead.goes(`${house.url}/mend?state=mended`)
+    await lead.types('search', 'submarine')
     await lead.presses('unsettled', 'submarine')
     expect(await (await lead.sees('proof')).getText()).to.include('Mended in release 8').and.include('We have no submarines to rent.')
     await asks(visitor, UNKNOWN)

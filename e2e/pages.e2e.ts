@@ -2,6 +2,7 @@ import AxeBuilder from '@axe-core/webdriverjs'
 import { expect } from 'chai'
 import { createServer, type Server } from 'node:http'
 import { demoArticles } from '../demo/content.ts'
+import { WRITTEN } from '../demo/learning.ts'
 import { type Browser, openBrowser } from './support/browser.ts'
 import { demoHouse } from './support/house.ts'
 import { asks, signedIn, visitorAt } from './support/people.ts'
@@ -23,7 +24,7 @@ describe('pages', () => {
     this.timeout(240_000)
     const stored = async (id: number) => (await lead.driver.executeAsyncScript('fetch("/api/articles/" + arguments[0]).then((r) => r.json()).then(arguments[1])', id)) as { body: string; revision: number }
     const ids = (await lead.driver.executeAsyncScript('fetch("/api/articles?kind=article&limit=200&state=live").then((r) => r.json()).then((p) => p.rows.map((r) => r.id)).then(arguments[0])')) as number[]
-    const bodies = new Set(demoArticles().map(({ body }) => body))
+    const bodies = new Set([...demoArticles(), ...Object.values(WRITTEN)].map(({ body }) => body))
     for (const id of ids) {
       const before = await stored(id)
       expect(bodies.has(before.body), before.body.slice(0, 60)).to.equal(true)

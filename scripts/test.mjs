@@ -23,7 +23,7 @@ async function main() {
   needPrograms(['mariadbd', 'mariadb-install-db', 'chromium', 'chromedriver'], ['mariadb-server-core', 'mariadb-client-core', 'chromium', 'chromium-driver'])
   needPackages()
   needPages()
-  const { address, stop } = await startDatabase(join(ROOT, '.test-data'), ['janua_test', 'janua_journeys'])
+  const { address, stop } = await startDatabase(join(ROOT, '.test-data'), ['janua_test', 'janua_journeys', 'janua_template'])
   const env = { ...process.env, JANUA_TEST_DB: JSON.stringify(address) }
   const totals = { passed: 0, failed: 0 }
   for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => void stop().then(() => process.exit(130)))

@@ -17,20 +17,22 @@ describe('the first load', () => {
   })
   after(() => db.close())
 
-  it('is made anew when it was broken off', async () => {
+  it('is made anew when it was broken off', async function () {
+    this.timeout(300_000)
     await accountTables(db).users.create({ name: 'Half', mail: 'half@made.example', role: 'lead', active: true, present: false, failures: 0, createdAt: new Date() })
     expect(await load('demo')).to.equal('demo')
     expect(said[0]).to.include('broken off')
     expect(await accountTables(db).users.count({ where: { mail: 'half@made.example' } })).to.equal(0)
   })
-  it('puts at least 1,500 questions to the real engine, each with its release and trace', async () => {
+  it('puts at least 9,000 questions to the real engine, each with its release and trace', async () => {
     const janua = createJanua({ db, sessionSecret: 'x' })
     const { questions } = janua.tables
-    expect(await questions.count()).to.be.at.least(1_500)
+    expect(await questions.count()).to.be.at.least(9_000)
     const releases = await questions.findAll({ attributes: ['releaseId'], group: ['releaseId'], order: [['releaseId', 'ASC']] })
     expect(releases.map(({ releaseId }) => releaseId)).to.eql([1, 2, 3, 4, 5, 6])
     const some = await questions.findAll({ limit: 60, order: [['id', 'DESC']] })
-    for (const { trace, confidence } of some) expect(trace.candidates[0]?.confidence ?? 0).to.be.closeTo(confidence, 1e-9)
+    // A chosen reading and a fixed answer need not be the top rung.
+    for (const { trace, confidence } of some.filter(({ trace: { rule } }) => /sill|several/.test(rule))) expect(trace.candidates[0]?.confidence ?? 0).to.be.closeTo(confidence, 1e-9)
     const last = (await questions.max('askedAt')) as unknown as Date
     expect(+last).to.be.at.most(Date.parse('2026-11-23T10:00:00Z'))
     await janua.close()

@@ -23,7 +23,7 @@ interface Needs {
   erasure: Erasure
   /** Figures that a vote changes are counted anew. */
   rollup: { mark(at: Date, transaction?: Transaction): Promise<void> }
-  topics: { ofWording(norm: string): Promise<number | null> }
+  topics: { ofWording(norm: string, transaction: Transaction): Promise<number | null> }
   users: { nameOf(id: number | null): Promise<string> }
   events: Events
   clock: Clock
@@ -119,7 +119,7 @@ export class Conversations {
   }
 
   private async storeQuestion(question: NonNullable<Response['question']>, repliedTo: Row<QuestionRow> | null, place: { conversationId: number; messageId: number; askedAt: Date }, transaction: Transaction): Promise<Row<QuestionRow>> {
-    if (!repliedTo) return this.needs.tables.questions.create({ ...question, ...place, topicId: await this.needs.topics.ofWording(question.norm) }, { transaction })
+    if (!repliedTo) return this.needs.tables.questions.create({ ...question, ...place, topicId: await this.needs.topics.ofWording(question.norm, transaction) }, { transaction })
     const { text: _text, norm: _norm, wantsPerson: _wants, ...settled } = question
     return repliedTo.update(settled, { transaction })
   }

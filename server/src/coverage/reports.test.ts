@@ -52,8 +52,8 @@ describe('what the figures say', () => {
     expect(((await lead.get('/coverage/by?dimension=item&weeks=4')).body as DimensionView).rows.map(({ label, answered }) => [label, answered])).to.have.deep.members([['Pets on board', 2], ['Refunds', 2]])
   })
   it('says of a target what the weeks lead to, and too little of too few', async () => {
-    await lead.put('/targets', { measure: 'coverage', share: 0.9, by: '2026-12-31' }).expect(204)
-    expect((await today()).targets[0]).to.include({ measure: 'coverage', share: 0.9, by: '2026-12-31', forecast: null, says: 'too early' })
+    await lead.put('/targets', { measure: 'coverage', share: 0.99, by: '2026-12-31' }).expect(204)
+    expect((await today()).targets[0]).to.include({ measure: 'coverage', share: 0.99, by: '2026-12-31', forecast: null, says: 'too early' })
     await lead.delete('/targets/coverage').expect(204)
     expect((await today()).targets).to.eql([])
     expect((await lead.put('/targets', { measure: 'coverage', share: 1.2, by: '2026-12-31' })).body.message).to.include('A target lies between 1 and 99 %.')

@@ -39,9 +39,20 @@ const option = computed(() => {
     grid: { left: upright ? 44 : 200, right: 24, top: 8, bottom: 26 },
     tooltip: { trigger: 'item', ...tooltip(), formatter: ({ dataIndex }: { dataIndex: number }) => told(rows[dataIndex]!) },
     ...(upright ? { xAxis: names, yAxis: value } : { xAxis: value, yAxis: names }),
-    series: [{ type: 'bar', barMaxWidth: 16, itemStyle: { color: token('harbour') }, data: rows.map((row) => (isItems.value ? row.answered : shareOf(row))) }],
+    series: [
+      { type: 'bar', barMaxWidth: 16, itemStyle: { color: token('harbour') }, data: rows.map((row) => (isItems.value ? row.answered : shareOf(row))) },
+      ...(isItems.value ? [] : [{ type: 'custom', silent: true, renderItem: whisker(upright), data: rows.map((row, i) => [i, row.low ?? shareOf(row), row.high ?? shareOf(row)]) }]),
+    ],
   }
 })
+/** The interval of a bar, drawn over it. */
+function whisker(upright: boolean) {
+  return (_params: unknown, api: { value(at: number): number; coord(point: [number, number]): [number, number] }) => {
+    const at = (share: number) => api.coord(upright ? [api.value(0), share] : [share, api.value(0)])
+    const [[x1, y1], [x2, y2]] = [at(api.value(1)), at(api.value(2))]
+    return { type: 'line', shape: { x1, y1, x2, y2 }, style: { stroke: token('brass-bright'), lineWidth: 3 } }
+  }
+}
 const told = (row: DimensionView['rows'][number]) => (isItems.value ? `${row.label}: ${row.answered} answers, ${row.opened} opened, ${row.up} up, ${row.down} down` : `${row.label}: <strong>${percent(shareOf(row))}</strong> (${percent(row.low ?? 0)} to ${percent(row.high ?? 1)}) of ${row.questions} questions`)
 const columns = computed(() => (isItems.value ? ['title', 'answers', 'expected right %', 'opened', 'voted up', 'voted down'] : ['name', 'questions', 'coverage %', 'low %', 'high %']))
 const hundredths = (share: number | null) => Math.round((share ?? 0) * 1000) / 10
@@ -59,7 +70,7 @@ function open({ dataIndex }: { dataIndex?: number }): void {
     <p v-else-if="view && view.rows.length === 0" class="quiet">Nothing was asked in this period.</p>
     <ChartFrame v-else-if="view" :title="isItems ? 'Which answers are used, and do they help?' : 'Where is it covered, and where not?'" :unit="isItems ? 'answers given' : '% of questions'" :columns="columns" :rows="rows" :file="`coverage-by-${dimension}`">
       <div class="chart" :style="{ height: dimension === 'hour' ? '230px' : `${40 + shown.length * 25}px` }"><VChart :option="option" autoresize @click="open" /></div>
-      <template #how><template v-if="isItems">Answers taken from each item, its source opened, and votes. A bar opens its questions.</template><template v-else>Coverage of the questions of each. Collections are those of the article that answered, else came nearest. A bar opens its questions.<template v-if="view.rows.length > shown.length"> The {{ shown.length }} most asked are drawn; the table has all.</template></template></template>
+      <template #how><template v-if="isItems">Answers taken from each item, its source opened, and votes. A bar opens its questions.</template><template v-else>Coverage of the questions of each. Collections are those of the article that answered, else came nearest. Brass: the 95 % interval. A bar opens its questions.<template v-if="view.rows.length > shown.length"> The {{ shown.length }} most asked are drawn; the table has all.</template></template></template>
     </ChartFrame>
     <details v-if="isItems && view && view.unused.length" class="small"><summary>{{ whole(view.unused.length) }} published items answered nothing in these weeks</summary><ul><li v-for="one in view.unused" :key="one.item"><RouterLink :to="itemPath(one.kind as ItemKind, one.item)">{{ one.title }}</RouterLink></li></ul></details>
   </section>

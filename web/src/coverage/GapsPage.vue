@@ -67,7 +67,7 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
     <div class="head">
       <div>
         <h1 data-test="gaps-head"><template v-if="list">{{ count(list.counts.open, 'open gap') }}, worth up to {{ Math.round(list.worth) }} right answers a week</template><template v-else>Gaps</template></h1>
-        <p v-if="list" class="quiet">What people ask in many words and get no right answer to, from {{ day(list.weeks.from) }} to {{ day(list.weeks.to) }}. <RouterLink to="/mend">{{ count(list.alone, 'wording') }} that stand alone</RouterLink> are mended one by one.</p>
+        <p v-if="list" class="quiet">What people ask in many words and get no right answer to, from {{ day(list.weeks.from) }} to {{ day(list.weeks.to) }}. {{ count(list.alone, 'wording') }} stand alone; any can be <RouterLink to="/mend">mended one by one</RouterLink>.</p>
       </div>
       <Button v-if="topics.value" text size="small" :label="topics.value.running ? 'Grouping …' : 'Group anew'" :disabled="topics.value.running" :loading="busy" :title="topics.value.at ? `Grouped ${moment(topics.value.at)}: ${topics.value.topics} topics of ${topics.value.wordings} wordings` : ''" data-test="regroup" @click="regroup" />
     </div>

@@ -46,7 +46,7 @@ async function drop(measure: TargetMeasure): Promise<void> {
       <div class="track" aria-hidden="true"><span class="now" :style="{ width: percent(target.now ?? 0).replace(' ', '') }" /><span v-if="target.forecast" class="forecast" :style="{ left: `${target.forecast.interval.low * 100}%`, width: `${(target.forecast.interval.high - target.forecast.interval.low) * 100}%` }" /><span class="goal" :style="{ left: `${target.share * 100}%` }" /></div>
       <p class="small"><template v-if="target.now !== null">Last full week {{ percent(target.now) }}. </template><template v-if="target.forecast">As the weeks go, {{ percent(target.forecast.share) }} then ({{ percent(target.forecast.interval.low) }} to {{ percent(target.forecast.interval.high) }}): it <strong>{{ TARGET_WORDS[target.says] }}</strong>.</template><template v-else>It is {{ TARGET_WORDS[target.says] }}.</template></p>
     </article>
-    <p class="small quiet">Forecast: a straight line through the last ten full weeks, weighted by their questions, with the interval of one week’s figure.</p>
+    <p class="small quiet">Blue: the last full week; green mark: the target; brass: the forecast, a straight line through the last ten full weeks, weighted by their questions, with the interval of one week’s figure.</p>
   </section>
 </template>
 

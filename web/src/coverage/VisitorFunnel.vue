@@ -23,17 +23,18 @@ const facts = computed(() => {
     ['Containment', share(contained, ended), `${whole(contained)} of ${whole(ended)} ended`],
     ['Resolution', share(resolved, ended), provisional ? `${whole(resolved)} of ${whole(ended)}, ${whole(provisional)} of them provisional` : `${whole(resolved)} of ${whole(ended)}`],
     ['Click-through', share(opened, answered), `source opened, of ${whole(answered)} answers`],
-    ['Votes', `${whole(up)} ▲ ${whole(down)} ▽`, `of ${whole(answered)} answers`],
+    ['Votes', `${whole(up)} ▲ ${whole(down)} ▽`, `of ${whole(answered)} answers`, { vote: 'any' }],
     ['To a person', whole(taken), abandoned ? `and ${whole(abandoned)} who left while waiting` : 'taken by an agent'],
-  ]
+    ['Asked for one', whole(view.total.wantsPerson), 'questions with a wish for a person', { wantsPerson: 'true' }],
+  ] as [string, string, string, Record<string, string>?][]
 })
-const rows = computed(() => [...steps.value.map(({ name, n, how }) => [name, n, how]), ...facts.value.map(([name, value, how]) => [name!, value!, how!])])
+const rows = computed(() => [...steps.value.map(({ name, n, how }) => [name, n, how]), ...facts.value.map(([name, value, how]) => [name, value, how])])
 </script>
 
 <template>
   <ChartFrame title="What becomes of visitors?" unit="conversations" :columns="['step', 'conversations', 'which']" :rows="rows" file="funnel">
     <ol data-test="funnel"><li v-for="step in steps" :key="step.name"><span class="name">{{ step.name }}</span><span class="track"><span :style="{ width: `${steps[0]!.n === 0 ? 0 : (100 * step.n) / steps[0]!.n}%` }" /></span><span class="n">{{ whole(step.n) }}</span><span class="n quiet">{{ step === steps[0] ? '' : step.of === 0 ? '–' : percent(step.n / step.of) }}</span></li></ol>
-    <dl><div v-for="[name, value, how] in facts" :key="name"><dt class="small quiet">{{ name }}</dt><dd><strong>{{ value }}</strong> <span class="small quiet">{{ how }}</span></dd></div></dl>
+    <dl><div v-for="[name, value, how, query] in facts" :key="name"><dt class="small quiet">{{ name }}</dt><dd><RouterLink v-if="query" :to="{ path: '/questions', query: { ...query, from: view.from, to: view.to } }"><strong>{{ value }}</strong></RouterLink><strong v-else>{{ value }}</strong> <span class="small quiet">{{ how }}</span></dd></div></dl>
     <template #how>Conversations on the day they ended. Resolved: {{ steps[4]!.how }}; younger ones are provisional.</template>
   </ChartFrame>
 </template>

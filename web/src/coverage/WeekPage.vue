@@ -26,7 +26,7 @@ const share = (n: number, of: number) => (of === 0 ? '–' : percent(n / of))
       <p class="row small no-print"><RouterLink :to="{ query: { from: moved(-7) } }">The week before</RouterLink><RouterLink v-if="moved(7) < view.running.from" :to="{ query: { from: moved(7) } }">The week after</RouterLink><span class="grow" /><Button size="small" outlined label="Print" @click="print" /></p>
       <h1>The week from {{ day(view.week.from) }} to {{ day(view.week.to) }}</h1>
       <template v-if="view.figures && view.figures.questions > 0">
-        <p class="lead" data-test="week-sentence">Visitors asked {{ whole(view.figures.questions) }} questions. Janua answered <strong>{{ withMargin(shareOf(view.figures), view.figures.low, view.figures.high) }}</strong> of them rightly.<template v-if="view.change"> {{ changeWords(view.change.by, view.change.clear) }}.</template></p>
+        <p class="lead" data-test="week-sentence">Visitors asked {{ whole(view.figures.questions) }} questions. Janua answered <strong>{{ withMargin(shareOf(view.figures), view.figures.low, view.figures.high) }}</strong> of them rightly. <template v-if="view.change">{{ changeWords(view.change.by, view.change.clear) }}.</template></p>
         <table><tbody>
           <tr><th scope="row">Answered from your content</th><td>{{ whole(view.figures.answered) }}</td><td>{{ share(view.figures.answered, view.figures.questions - view.figures.declined) }} of what was not declined</td></tr>
           <tr><th scope="row">Accuracy: right, of answered</th><td>{{ share(view.figures.right, view.figures.answered) }}</td><td><template v-if="view.accuracy">{{ percent(view.accuracy.low) }} to {{ percent(view.accuracy.high) }}</template></td></tr>

@@ -28,6 +28,8 @@ interface Seen {
 
 const NAME = 'figures'
 const DAY_MS = 86_400_000
+/** No time zone is farther from UTC. */
+const ANY_ZONE_MS = 14 * 3_600_000
 /** So many more judgements, or this share more, and all weeks are counted with what they tell. */
 const MORE_JUDGEMENTS = 15
 const MORE_SHARE = 0.05
@@ -41,10 +43,13 @@ export class Rollup {
 
   constructor(private readonly needs: Needs) {}
 
-  /** Marks the week of a question, vote or judgement; within the transaction that changes it. */
+  /**
+   * Marks the week of a question, vote or judgement; within the transaction that changes it. It reads nothing, as a transaction that waits for
+   * another connection could wait for ever: near a week's end both weeks are marked, whatever the team's time zone is.
+   */
   async mark(at: Date, transaction?: Transaction): Promise<void> {
-    const { zone } = await this.needs.reporting.read()
-    await this.markWeeks([mondayOf(wallClock(zone)(at).day)], transaction)
+    const weeks = [-ANY_ZONE_MS, ANY_ZONE_MS].map((by) => mondayOf(new Date(+at + by).toISOString().slice(0, 10)))
+    await this.markWeeks([...new Set(weeks)], transaction)
   }
 
   /** Brings the figures up to date; one run at a time, a second caller gets the run after. */

@@ -24,9 +24,9 @@ export function gapWeeks(first: string, last: string, running: string): GapWeeks
 export interface GapSources {
   topics: readonly Pick<TopicRow, 'id' | 'label' | 'words' | 'pinned'>[]
   weeks: GapWeeks
-  /** Figures of the weeks by topic, and of all questions. */
+  /** Figures of the weeks by topic. */
   figures: ReadonlyMap<number, ReadonlyMap<string, Figure>>
-  totals: ReadonlyMap<string, Figure>
+  trends: ReadonlyMap<number, GapRow['trend']>
   asked: ReadonlyMap<number, readonly LastAsked[]>
   work: ReadonlyMap<number, GapWorkRow>
   mends: ReadonlyMap<number, GapMendRow>
@@ -37,15 +37,26 @@ export interface GapSources {
 
 const SAMPLES = 3
 
-/** Every topic as a gap, what mending is worth with it. */
-export function gapRows({ topics, weeks, figures, totals, asked, work, mends, known, nameOf, settings }: GapSources): GapRow[] {
-  const trends = topics.map(({ id }) => trendOf({ counts: weeks.mondays.map((monday) => figures.get(id)?.get(monday)?.conversations ?? 0), totals: weeks.mondays.map((monday) => totals.get(monday)?.conversations ?? 0) }))
+/** How each topic moves against the weeks before, and whether that stands among all of them. */
+export function trendsOf(topics: readonly number[], weeks: GapWeeks, figures: GapSources['figures'], totals: ReadonlyMap<string, Figure>): Map<number, GapRow['trend']> {
+  const all = weeks.mondays.map((monday) => totals.get(monday)?.conversations ?? 0)
+  const trends = topics.map((topic) => trendOf({ counts: weeks.mondays.map((monday) => figures.get(topic)?.get(monday)?.conversations ?? 0), totals: all }))
   const stands = trendsStanding(trends)
-  return topics.map((topic, i): GapRow => {
+  return new Map(topics.map((topic, i) => [topic, { ...trends[i]!, stands: stands[i]! }]))
+}
+
+/** What of a topic's questions is uncovered a week. */
+export function uncoveredAWeek(topic: number, weeks: GapWeeks, figures: GapSources['figures']): number {
+  return weeks.mondays.slice(-weeks.counted).reduce((sum, monday) => sum + (figures.get(topic)?.get(monday)?.uncovered ?? 0), 0) / weeks.counted
+}
+
+/** Topics as gaps, with what mending each is worth. */
+export function gapRows({ topics, weeks, figures, trends, asked, work, mends, known, nameOf, settings }: GapSources): GapRow[] {
+  return topics.map((topic): GapRow => {
     const own = figures.get(topic.id)
     const counted = weeks.mondays.slice(-weeks.counted).flatMap((monday) => own?.get(monday) ?? [])
-    const { questions, right, uncovered: all, low, high, few } = addedUp(counted)
-    const uncovered = all / weeks.counted
+    const { questions, right, low, high, few } = addedUp(counted)
+    const uncovered = uncoveredAWeek(topic.id, weeks, figures)
     const wordings = asked.get(topic.id) ?? []
     const mend = fittingMend(wordings)
     const potential = potentialOf(uncovered, mend.kind, known)
@@ -54,7 +65,7 @@ export function gapRows({ topics, weeks, figures, totals, asked, work, mends, kn
     const hours = settings.handleMinutes === null ? null : (potential * settings.handleMinutes) / 60
     return {
       topic: topic.id, label: topic.label, words: topic.words, pinned: Boolean(topic.pinned),
-      aWeek: questions / weeks.counted, weeks: weeks.mondays.map((monday) => own?.get(monday)?.questions ?? 0), trend: { ...trends[i]!, stands: stands[i]! },
+      aWeek: questions / weeks.counted, weeks: weeks.mondays.map((monday) => own?.get(monday)?.questions ?? 0), trend: trends.get(topic.id)!,
       coverage: questions === 0 ? 0 : right / questions, low: low ?? 0, high: high ?? 1, few, questions, uncoveredAWeek: uncovered, potential,
       saves: hours === null ? null : { hours, cost: settings.costPerHour === null ? null : hours * settings.costPerHour, currency: settings.currency },
       mend: { ...mend, reaches: reachedBy(mend.kind, known) },

@@ -10,7 +10,7 @@ import type { Reporting } from '../reporting.ts'
 import type { Topics } from '../topics/service.ts'
 import { type LastAsked, lastAsked } from './asked.ts'
 import { Effects } from './effect.ts'
-import { gapRows, gapWeeks, type GapWeeks } from './rows.ts'
+import { gapRows, gapWeeks, type GapWeeks, trendsOf, uncoveredAWeek } from './rows.ts'
 import type { GapMends } from './mends.ts'
 import { afterUnanswered, agentReplies } from './visitors.ts'
 
@@ -31,6 +31,10 @@ interface Needs {
 const JUDGED_BY = 12
 const ON_SHEET = 60
 const LEAST_UNCOVERED = 0.5
+/** Of more topics than this only those that fall short most are looked at. */
+const MOST_GAPS = 500
+/** Traces are large: so many topics are read at once, with other work in between. */
+const READ_AT_ONCE = 20
 const ORDER: Record<GapsQuery['sort'], (a: GapRow, b: GapRow) => number> = {
   worth: (a, b) => b.potential - a.potential || a.topic - b.topic,
   volume: (a, b) => b.aWeek - a.aWeek || a.topic - b.topic,
@@ -122,17 +126,19 @@ export class Gaps {
     const weeks = gapWeeks(String(span?.first ?? running), String(span?.last ?? running), running)
     const where = { span: 'week' as const, starts: weeks.mondays }
     const [topics, figures, totals, work, mends, users] = await Promise.all([
-      tables.topics.findAll({ where: { goneAt: null, ...(only && { id: [...only] }) } }),
-      tables.figures.findAll({ where: { ...where, dimension: 'topic', ...(only && { name: only.map(String) }) } }),
-      tables.figures.findAll({ where: { ...where, dimension: 'every' } }),
+      tables.topics.findAll({ where: { goneAt: null } }),
+      tables.figures.findAll({ where: { ...where, dimension: 'topic' }, raw: true }),
+      tables.figures.findAll({ where: { ...where, dimension: 'every' }, raw: true }),
       tables.gapWork.findAll({ raw: true }),
       gapMends.newest(),
       tables.users.findAll({ attributes: ['id', 'name'], raw: true }),
     ])
-    const byTopic = new Map([...groupedBy(figures as Figure[], ({ name }) => Number(name))].map(([topic, some]) => [topic, new Map(some.map((figure) => [figure.starts, figure]))]))
-    const kept = topics.filter(({ id, pinned }) => only !== undefined || byTopic.has(id) || pinned || mends.has(id))
+    const byTopic = new Map([...groupedBy(figures as unknown as Figure[], ({ name }) => Number(name))].map(([topic, some]) => [topic, new Map(some.map((figure) => [figure.starts, figure]))]))
+    const short = (id: number) => uncoveredAWeek(id, weeks, byTopic)
+    const inHand = new Set([...mends.keys(), ...work.map(({ topicId }) => topicId)])
+    const kept = only ? topics.filter(({ id }) => only.includes(id)) : topics.filter(({ id }) => inHand.has(id) || short(id) >= LEAST_UNCOVERED).sort((a, b) => short(b.id) - short(a.id)).slice(0, MOST_GAPS)
     const rows = gapRows({
-      topics: kept, weeks, figures: byTopic, totals: new Map((totals as Figure[]).map((figure) => [figure.starts, figure])),
+      topics: kept, weeks, figures: byTopic, trends: trendsOf(topics.map(({ id }) => id), weeks, byTopic, new Map((totals as unknown as Figure[]).map((figure) => [figure.starts, figure]))),
       asked: await this.assess(kept.map(({ id }) => id)),
       work: new Map(work.map((each) => [each.topicId, each])), mends, known: await this.known(), settings,
       nameOf: (id) => users.find((user) => user.id === id)?.name ?? 'somebody',
@@ -150,7 +156,8 @@ export class Gaps {
     )
     const signOf = new Map(signs.map(({ topic, sign }) => [topic, `${sign} ${conflicting.size}`]))
     const missing = topics.filter((topic) => signOf.has(topic) && !this.assessed.has(signOf.get(topic)!))
-    for (const [topic, asked] of await lastAsked(this.needs.db, missing, JUDGED_BY, conflicting)) this.assessed.set(signOf.get(topic)!, asked.map((each) => ({ ...each, trace: { terms: [], candidates: [], sill: 0, leftOut: [] } })))
+    for (let from = 0; from < missing.length; from += READ_AT_ONCE)
+      for (const [topic, asked] of await lastAsked(this.needs.db, missing.slice(from, from + READ_AT_ONCE), JUDGED_BY, conflicting)) this.assessed.set(signOf.get(topic)!, asked.map((each) => ({ ...each, trace: { terms: [], candidates: [], sill: 0, leftOut: [] } })))
     for (const old of [...this.assessed.keys()].slice(0, -KEPT)) this.assessed.delete(old)
     return new Map(topics.map((topic) => [topic, this.assessed.get(signOf.get(topic) ?? '') ?? []]))
   }

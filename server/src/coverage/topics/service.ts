@@ -1,6 +1,6 @@
 import type { TopicInput, TopicList, TopicsState } from '@janua/contracts'
 import { mondayOf, wallClock } from '@janua/core'
-import { Op, QueryTypes, type Sequelize } from 'sequelize'
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Actor, Audit } from '../../accounts/audit.ts'
 import type { AccountTables } from '../../accounts/models.ts'
 import type { Clock } from '../../clock.ts'
@@ -99,8 +99,8 @@ export class Topics {
   }
 
   /** The topic of a wording that was asked before; a new one waits for the next pass. */
-  async ofWording(norm: string): Promise<number | null> {
-    return (await this.needs.tables.topicWordings.findByPk(hashOf(norm), { attributes: ['topicId'] }))?.topicId ?? null
+  async ofWording(norm: string, transaction: Transaction): Promise<number | null> {
+    return (await this.needs.tables.topicWordings.findByPk(hashOf(norm), { attributes: ['topicId'], transaction }))?.topicId ?? null
   }
 
   wordings(id: number, limit?: number): Promise<Row<TopicWordingRow>[]> {
