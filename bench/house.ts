@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import type { Sequelize } from 'sequelize'
 import { startDatabase } from '../scripts/lib/database.mjs'
 import { JANUA } from '../server/src/accounts/audit.ts'
 import { connect } from '../server/src/database/connect.ts'
@@ -10,12 +11,8 @@ import { createJanua, type Janua } from '../server/src/janua.ts'
 import { summarise } from '../server/src/releases/summaries.ts'
 
 /** Runs a measurement on a Janua with a database of its own, with one door and one queue. */
-export async function inHouse<T>(work: (janua: Janua, door: number) => Promise<T>): Promise<T> {
-  const folder = mkdtempSync(join(tmpdir(), 'janua-bench-'))
-  const { address, stop } = await startDatabase(folder, ['janua_bench'])
-  const db = connect({ ...address, name: 'janua_bench' })
-  try {
-    await migrate(db)
+export function inHouse<T>(work: (janua: Janua, door: number) => Promise<T>): Promise<T> {
+  return onDatabase(async (db) => {
     const janua = createJanua({ db, sessionSecret: 'bench' })
     const queue = await janua.queues.save(JANUA, null, { name: 'Support', members: [] })
     const add = (kind: 'door' | 'routing', content: unknown) => janua.draft.add(JANUA, kind, { content, summary: summarise(kind, content as never), ready: true } as never)
@@ -24,6 +21,17 @@ export async function inHouse<T>(work: (janua: Janua, door: number) => Promise<T
     const value = await work(janua, item.id)
     await janua.close()
     return value
+  })
+}
+
+/** Runs a measurement on an empty database of its own. */
+export async function onDatabase<T>(work: (db: Sequelize) => Promise<T>): Promise<T> {
+  const folder = mkdtempSync(join(tmpdir(), 'janua-bench-'))
+  const { address, stop } = await startDatabase(folder, ['janua_bench'])
+  const db = connect({ ...address, name: 'janua_bench' })
+  try {
+    await migrate(db)
+    return await work(db)
   } finally {
     await db.close()
     await stop()

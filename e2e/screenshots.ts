@@ -27,8 +27,6 @@ const VIEWS: View[] = [
   { name: 'questions', as: 'ines', path: '/questions?outcome=suggested', before: async (browser) => void (await browser.sees('question-sheet')) },
   { name: 'library', as: 'ines', path: '/library' },
   { name: 'article', as: 'ines', path: '/library', before: (browser) => openItem(browser, 'Changing a booking') },
-  { name: 'document', as: 'ines', path: '/library', before: (browser) => openItem(browser, 'Conditions of carriage') },
-  { name: 'import', as: 'ines', path: '/library', before: bringIn },
   { name: 'health', as: 'ines', path: '/health', before: async (browser) => void (await browser.sees('finding', 'They state different')) },
   { name: 'door', as: 'ines', path: '/doors', before: (browser) => browser.presses('door', 'Ask Merrow Line') },
   { name: 'rehearsal', as: 'ines', path: '/rehearsal', before: rehearse },
@@ -37,8 +35,6 @@ const VIEWS: View[] = [
   { name: 'threshold', as: 'ines', path: '/threshold', before: async (browser) => void (await browser.sees('week')) },
   { name: 'releases', as: 'ines', path: '/releases' },
   { name: 'desk', as: 'anton', path: '/desk', before: (browser) => browser.presses('waiting') },
-  { name: 'queues', as: 'ines', path: '/queues' },
-  { name: 'routing', as: 'ines', path: '/routing' },
   { name: 'visitor', as: null, path: '/demo/help', before: visit },
   { name: 'visitor-narrow', as: null, path: '/door/help', width: 390, before: ask },
   { name: 'visitor-asked-back', as: 'ines', path: '/door/help', width: 390, before: askBack },
@@ -56,13 +52,6 @@ async function openGap(browser: Browser): Promise<void> {
   await browser.driver.sleep(SETTLE_MS)
   await (await (await browser.sees('gap')).findElement({ css: 'a' })).click()
   await browser.sees('gap-title')
-}
-
-async function bringIn(browser: Browser): Promise<void> {
-  await browser.presses('import')
-  const files = await browser.driver.findElement({ css: '[data-test="files"]' })
-  await files.sendKeys(join(import.meta.dirname, '../server/src/library/readers/fixtures/questions.xlsx'))
-  await browser.sees('trial')
 }
 
 async function rehearse(browser: Browser): Promise<void> {

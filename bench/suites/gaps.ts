@@ -1,41 +1,28 @@
 import { seeded } from '@janua/core'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { Op } from 'sequelize'
 import { demoQuestions, plantedTopics } from '../../demo/content.ts'
 import { visits } from '../../demo/history.ts'
 import { SEED, seedDemo } from '../../demo/seed.ts'
 import { STAGES } from '../../demo/stages.ts'
-import { startDatabase } from '../../scripts/lib/database.mjs'
-import { connect } from '../../server/src/database/connect.ts'
-import { migrate } from '../../server/src/database/migrate.ts'
 import { createJanua, type Janua } from '../../server/src/janua.ts'
 import { normOf } from '../../server/src/conversations/respond.ts'
 import { type Figure, withLimit } from '../figure.ts'
+import { onDatabase } from '../house.ts'
 
 const FIRST = 15
 const LEAST_FOUND = 10
 const TODAY = '2026-11-23'
 
 /** Of the topics that were planted into the demo's history and that its content does not cover: how many are among the first gaps. */
-export async function gapsSuite(): Promise<Figure[]> {
-  const folder = mkdtempSync(join(tmpdir(), 'janua-bench-'))
-  const { address, stop } = await startDatabase(folder, ['janua_bench'])
-  const db = connect({ ...address, name: 'janua_bench' })
-  try {
-    await migrate(db)
+export function gapsSuite(): Promise<Figure[]> {
+  return onDatabase(async (db) => {
     const opens = new Date(`${TODAY}T10:00:00Z`)
     await seedDemo(db, { today: TODAY, opens, progress: () => undefined })
     const janua = createJanua({ db, sessionSecret: 'bench', clock: { now: () => opens } })
     const figures = await counted(janua)
     await janua.close()
     return figures
-  } finally {
-    await db.close()
-    await stop()
-    rmSync(folder, { recursive: true, force: true })
-  }
+  })
 }
 
 async function counted(janua: Janua): Promise<Figure[]> {

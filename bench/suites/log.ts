@@ -40,7 +40,7 @@ async function fill({ db }: Janua, { door, release, item }: { door: number; rele
      FROM seq_1_to_${ROWS}`,
   )
   await db.query("INSERT INTO topics (label, words, created_at) SELECT CONCAT('Topic ', seq), '[]', NOW() FROM seq_1_to_400")
-  await db.query('ANALYZE TABLE questions')
+  await db.query('ANALYZE TABLE questions', { type: QueryTypes.SELECT })
 }
 
 async function pages(janua: Janua): Promise<Figure[]> {

@@ -154,12 +154,17 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     return proofs
   }
 
+  let closing = false
+  let learningNow: Promise<void> | undefined
   /** Topics, figures, mends and falls brought up to date, in this order, as each reads what the one before it writes. */
-  const learnFromQuestions = async () => {
-    await topics.tick()
-    if (!(await rollup.settle())) return
-    await gapMends.prove()
-    await reports.watch()
+  const learnFromQuestions = () => {
+    const work = async () => {
+      await topics.tick()
+      if (closing || !(await rollup.settle()) || closing) return
+      await gapMends.prove()
+      await reports.watch()
+    }
+    return (learningNow ??= work().finally(() => (learningNow = undefined)))
   }
 
   const routes: Route[] = [
@@ -179,11 +184,13 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const sockets = openSockets(server, { sessions, accounts, conversations, desk, queues, tables, events, log })
 
   async function close(): Promise<void> {
+    closing = true
     sessions.stop()
     await importer.close()
     await sites.close()
     await replays.close()
     await logImports.ended()
+    await learningNow?.catch(() => undefined)
     await topics.close()
     await rollup.close()
     await sockets.close()

@@ -34,6 +34,8 @@ describe('figuresOfWeek', () => {
   it('has days that add up to their week', () => {
     for (const week of figures.filter(({ span }) => span === 'week')) {
       const days = figures.filter(({ span, dimension, name }) => span === 'day' && dimension === week.dimension && name === week.name)
+      if (['topic', 'item', 'collection', 'hour'].includes(week.dimension)) expect(days).to.eql([])
+      if (days.length === 0) continue
       expect(addedUp(days)).to.deep.include({ questions: week.questions, answered: week.answered, up: week.up, ended: week.ended })
     }
   })

@@ -101,7 +101,7 @@ export type Figure = QuestionSums &
     few: boolean
   }
 
-/** Every figure of one week, by day and for the whole: what reports read instead of the log. */
+/** Every figure of one week, and of its days where these are looked at: what reports read instead of the log. */
 export function figuresOfWeek(monday: string, questions: readonly QuestionFact[], conversations: readonly ConversationFact[], worth: Worth): Figure[] {
   return DIMENSIONS.flatMap((dimension) => {
     const asked = groupedBy(questions.filter((fact) => counts(fact, dimension)), (fact) => nameIn(fact, dimension))
@@ -109,7 +109,7 @@ export function figuresOfWeek(monday: string, questions: readonly QuestionFact[]
     return [...new Set([...asked.keys(), ...spoken.keys()])].flatMap((name) => {
       const [some, talks] = [asked.get(name) ?? [], spoken.get(name) ?? []]
       const [byDay, talksByDay] = [groupedBy(some, ({ day }) => day), groupedBy(talks, ({ day }) => day)]
-      const days = [...new Set([...byDay.keys(), ...talksByDay.keys()])].sort()
+      const days = DAILY.has(dimension) ? [...new Set([...byDay.keys(), ...talksByDay.keys()])].sort() : []
       const { interval, few } = coverageOfVisitors(visitorShares(some), worth)
       const week: Figure = { span: 'week', starts: monday, dimension, name, ...sumsOf(some, worth), ...talkSums(talks), low: interval.low, high: interval.high, few }
       return [week, ...days.map((day): Figure => ({ span: 'day', starts: day, dimension, name, ...sumsOf(byDay.get(day) ?? [], worth), ...talkSums(talksByDay.get(day) ?? []), low: null, high: null, few: false }))]
@@ -117,6 +117,8 @@ export function figuresOfWeek(monday: string, questions: readonly QuestionFact[]
   })
 }
 
+/** Kept by day as well: of hundreds of topics and items nobody looks at single days. */
+const DAILY = new Set<Dimension>(['all', 'every', 'door', 'release', 'language', 'channel'])
 const OF_CONVERSATIONS = new Set<Dimension>(['all', 'door', 'language', 'channel'])
 
 function counts({ channel, ...fact }: { channel: string; topic?: number | null; item?: number | null }, dimension: Dimension): boolean {

@@ -45,7 +45,7 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <template v-if="sample">
       <div class="head"><div><h1 data-test="audit-head"><template v-if="sample.answers === 0">No answer was given in the week from {{ day(sample.week) }}</template><template v-else>Audit of the week from {{ day(sample.week) }}</template></h1><p class="quiet">{{ all }} of {{ sample.answers }} answers, drawn at random. They alone correct the figures: by what answers were worth less than how sure they were.</p></div></div>
-      <div v-if="all > 0" class="track" role="progressbar" :aria-valuenow="sample.judged + done" aria-valuemin="0" :aria-valuemax="all"><span :style="{ width: `${(100 * (sample.judged + done)) / all}%` }" /></div>
+      <div v-if="all > 0" class="track" role="progressbar" aria-label="Judged of the sample" :aria-valuenow="sample.judged + done" aria-valuemin="0" :aria-valuemax="all"><span :style="{ width: `${(100 * (sample.judged + done)) / all}%` }" /></div>
       <section v-if="one" class="panel stack" data-test="audit-one">
         <p class="small quiet">{{ sample.judged + at + 1 }} of {{ all }} · {{ one.collection || 'no collection' }} · sure {{ sure(one.confidence) }}</p>
         <h2>{{ one.text }}</h2>

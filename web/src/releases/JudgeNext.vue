@@ -1,18 +1,15 @@
 <script setup lang="ts">
-import type { AuditSample, ToJudge, Verdict } from '@janua/contracts'
+import type { ToJudge, Verdict } from '@janua/contracts'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { get, post } from '../shell/api.ts'
-import { day, sure } from '../shell/format.ts'
+import { sure } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import { useDeed } from '../shell/useDeed.ts'
 
 /** Answers judged one after another, by keyboard: those whose judgement tells most about where the sill belongs. */
 const { sill } = defineProps<{ sill: number }>()
-/** The weekly sample is random and corrects published figures; the twenty are chosen to place the sill. */
-const kind = ref<'threshold' | 'audit'>('threshold')
-const audit = ref<AuditSample>()
 const emit = defineEmits<{ judged: [] }>()
 const { run, busy } = useDeed()
 const list = ref<ToJudge[]>()
@@ -20,17 +17,14 @@ const at = ref(0)
 const one = computed(() => list.value?.[at.value])
 const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [{ verdict: 'right', key: 'r', label: 'Right' }, { verdict: 'partly', key: 'p', label: 'Partly' }, { verdict: 'wrong', key: 'w', label: 'Wrong' }]
 
-onMounted(async () => (audit.value = await get<AuditSample>('/audit-sample').catch(() => undefined)))
-async function fetchNext(what: typeof kind.value): Promise<void> {
-  kind.value = what
-  if (what === 'audit') audit.value = await run(() => get<AuditSample>('/audit-sample'))
-  list.value = what === 'audit' ? audit.value?.left : await run(() => get<ToJudge[]>('/threshold/to-judge', { sill }))
+async function fetchNext(): Promise<void> {
+  list.value = await run(() => get<ToJudge[]>('/threshold/to-judge', { sill }))
   at.value = 0
 }
 async function judge(verdict: Verdict): Promise<void> {
   const { text, door, item, revision, ordinal, print, confidence, chance, question = null } = one.value!
   const done = await run(async () => {
-    await post('/verdicts', { text, verdict, door, item, revision, ordinal, print, confidence, chance, question, origin: kind.value })
+    await post('/verdicts', { text, verdict, door, item, revision, ordinal, print, confidence, chance, question, origin: 'threshold' })
     return true
   })
   if (done) next()
@@ -58,18 +52,14 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
       <p class="row"><Button v-for="{ verdict, key, label } in VERDICTS" :key="verdict" size="small" outlined :label="label" :disabled="busy" :data-test="`judge-${verdict}`" @click="judge(verdict)"><span>{{ label }}</span> <kbd>{{ key.toUpperCase() }}</kbd></Button><Button size="small" text :disabled="busy" @click="next"><span>Pass over</span> <kbd>N</kbd></Button></p>
     </template>
     <template v-else-if="list">
-      <p>{{ list.length ? 'All of these are judged.' : kind === 'audit' ? 'This week’s sample is judged.' : 'Everything that the replay would answer is judged already.' }}</p>
-      <p><Button size="small" outlined label="Twenty more near the sill" :loading="busy" @click="fetchNext('threshold')" /></p>
+      <p>{{ list.length ? 'All of these are judged.' : 'Everything that the replay would answer is judged already.' }}</p>
+      <p><Button size="small" outlined label="Twenty more near the sill" :loading="busy" @click="fetchNext" /></p>
     </template>
     <template v-else>
       <h3>Judge the twenty that tell most</h3>
       <p class="small quiet">Would-be answers near the sill, spread over your collections, each drawn with a known chance. By keyboard it takes two minutes.</p>
-      <p><Button size="small" outlined label="Judge twenty" :loading="busy" data-test="judge-start" @click="fetchNext('threshold')" /></p>
-      <template v-if="audit && audit.answers > 0">
-        <h3>Audit of the week from {{ day(audit.week) }}</h3>
-        <p class="small quiet">{{ audit.judged }} of {{ audit.judged + audit.left.length }} random answers judged, of {{ audit.answers }} given. They alone correct the coverage of releases.</p>
-        <p v-if="audit.left.length"><Button size="small" outlined label="Judge the sample" :loading="busy" data-test="audit-start" @click="fetchNext('audit')" /></p>
-      </template>
+      <p><Button size="small" outlined label="Judge twenty" :loading="busy" data-test="judge-start" @click="fetchNext" /></p>
+      <p class="small quiet">Figures are corrected by the week’s <RouterLink to="/audit-sample">audit sample</RouterLink> instead, which is drawn at random.</p>
     </template>
   </section>
 </template>
