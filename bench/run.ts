@@ -18,12 +18,13 @@ import { speedSuite } from './suites/speed.ts'
 import { talkSuite } from './suites/talk.ts'
 import { teachSuite } from './suites/teach.ts'
 import { topicsSuite } from './suites/topics.ts'
+import { waitSuite } from './suites/wait.ts'
 
 /**
  * The one home of every measurement: `npm run bench [-- SUITE] [-- --json] [-- --docs]`; with --docs the figures are written into docs/engine.md.
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
-const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, ablation: ablationSuite, loop: loopSuite, replay: replaySuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite, topics: topicsSuite, gaps: gapsSuite, log: logSuite }
+const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, ablation: ablationSuite, loop: loopSuite, replay: replaySuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite, topics: topicsSuite, gaps: gapsSuite, log: logSuite, wait: waitSuite }
 const HEADS = ['suite', 'case', 'subject', 'measure', 'value', 'interval', 'unit', 'n', 'limit', 'holds'] as const
 
 function run(job: SubjectJob): Promise<Measured[]> {

@@ -1,4 +1,4 @@
-import { fingerprint, openAt, pick, type Random, type Reading, route, type Routing } from '@janua/core'
+import { fingerprint, openAt, pick, placeOf, type Random, type Reading, route, type Routing } from '@janua/core'
 import type { CompiledRelease } from '../server/src/answering/engineHost.ts'
 import type { ConversationRow, MessageRow, QuestionRow, VisitorRow } from '../server/src/conversations/models.ts'
 import { respond, turnOfRow } from '../server/src/conversations/respond.ts'
@@ -143,7 +143,8 @@ class Player {
       const vote = answer.question.outcome === 'answered' ? voteOf(settled, random) : null
       const row = answer.replies ? asks.pop()! : { id: this.next.questions++, conversationId: message.conversationId, messageId: message.id, askedAt: message.createdAt }
       const { text: asked = answer.question.text, norm = answer.question.norm } = row
-      const openedAt = answer.question.outcome === 'answered' && random() < OPENS ? new Date(+message.createdAt! + 9_000) : null
+      // Drawn by the question's number, so that it leaves the rest of the history as it is.
+      const openedAt = answer.question.outcome === 'answered' && placeOf(`opens ${asks.length} ${message.id}`) < OPENS ? new Date(+message.createdAt! + 9_000) : null
       const next = { ...row, ...answer.question, text: asked, norm, vote, openedAt, unsettled: answer.question.unsettled || vote === -1 }
       asks.push(next)
       readings = answer.data?.readings

@@ -52,6 +52,8 @@ export interface Thread {
   version: number
   agent: string | null
   contactKnown: boolean
+  /** While it waits in a queue: how many are before, and how many seconds it takes at the most, four times of five; null when nobody is there. */
+  waiting?: { ahead: number; seconds: number | null }
   messages: Message[]
 }
 

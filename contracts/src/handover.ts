@@ -9,6 +9,8 @@ export interface Queue {
   members: { id: number; name: string; present: boolean; active: boolean }[]
   waiting: number
   oldestWaitSeconds: number | null
+  /** What somebody who enters now waits at the most, four times of five; null when nobody is at their desk. */
+  expectedWaitSeconds: number | null
 }
 export const queueInput = Joi.object<{ name: string; members: number[] }>({
   name: Joi.string().trim().min(1).max(80).required(),

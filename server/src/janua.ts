@@ -41,6 +41,7 @@ import { Desk } from './handover/desk.ts'
 import { Handover } from './handover/handover.ts'
 import { handoverTables } from './handover/models.ts'
 import { Queues } from './handover/queues.ts'
+import { Waiting } from './handover/waiting.ts'
 import { handoverRoutes } from './handover/routes.ts'
 import type { Route } from './http/routing.ts'
 import { Articles } from './library/articles.ts'
@@ -132,8 +133,9 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const rewording = new Rewording({ rewriter })
   const threads = new Threads({ db, tables, users, events, clock })
   const erasure = new Erasure({ db, tables, engine, audit, events, clock })
-  const conversations = new Conversations({ db, tables, threads, engine, rewording, erasure, rollup, topics, users, events, clock })
-  const queues = new Queues({ db, tables, engine, audit, events, clock })
+  const waiting = new Waiting({ db, clock })
+  const conversations = new Conversations({ db, tables, threads, engine, rewording, erasure, rollup, topics, waiting, users, events, clock })
+  const queues = new Queues({ db, tables, engine, waiting, audit, events, clock })
   const handover = new Handover({ tables, conversations, threads, queues, engine, clock })
   const desk = new Desk({ db, tables, threads, queues, engine, users, audit, events, clock })
   const mends = new Mends({ tables, articles, engine, users, audit, clock })

@@ -11,7 +11,7 @@ import { useThread } from './useThread.ts'
 import { language, words } from './words.ts'
 
 const { door: key, framed } = defineProps<{ door: string; framed: boolean }>()
-const { api, door, state, messages, pending, offline, refusal, agentWrites, missing, start, say, act, forget, typing } = useThread(key)
+const { api, door, state, thread, messages, pending, offline, refusal, agentWrites, missing, start, say, act, forget, typing } = useThread(key)
 const source = shallowRef<Source>()
 /** The source is shown at once; that it was opened is told besides, and nobody waits for it. */
 function open(chosen: Source, message: number): void {
@@ -31,6 +31,11 @@ const hours = computed(() => {
   const day = open || +new Date(changesAt) - Date.now() < 12 * 3_600_000 ? {} : { weekday: 'short' as const }
   const time = new Date(changesAt).toLocaleString(language, { ...day, hour: '2-digit', minute: '2-digit', hourCycle: 'h23', timeZone })
   return open ? words.peopleUntil(time) : words.peopleFrom(time)
+})
+const wait = computed(() => {
+  const waiting = thread.value.waiting
+  if (!waiting) return ''
+  return waiting.seconds === null ? words.nobody : words.within(Math.max(1, Math.ceil(waiting.seconds / 60)))
 })
 const waitsForAnswer = computed(() => pending.value.length > 0 && canAsk.value && !offline.value)
 
@@ -93,7 +98,7 @@ const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: 
       <div v-for="message in pending" :key="message.clientId" class="visitor unsent" data-test="unsent"><p>{{ message.text }}</p><span class="quiet">{{ offline ? words.notSent : words.sending }}</span></div>
       <p v-if="waitsForAnswer || agentWrites" class="writes" data-test="writing"><i /><i /><i /><span>{{ agentWrites ? words.writes(agentWrites) : words.thinking }}</span></p>
     </main>
-    <div v-if="state === 'waiting'" class="bar" data-test="waiting"><span>{{ words.waiting }}</span><button type="button" @click="act(api.stopWaiting)">{{ words.goOn }}</button></div>
+    <div v-if="state === 'waiting'" class="bar" data-test="waiting"><span>{{ words.waiting }}<template v-if="wait">, {{ wait }}</template></span><button type="button" @click="act(api.stopWaiting)">{{ words.goOn }}</button></div>
     <div v-if="offline" class="bar warn" role="status" data-test="offline">{{ words.offline }}</div>
     <div v-if="refusal || notice" class="bar warn" role="alert" data-test="refusal">{{ refusal || notice }}</div>
     <div v-if="forgetting" class="bar" role="alertdialog" :aria-label="words.forget">

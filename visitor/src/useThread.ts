@@ -12,6 +12,8 @@ interface Outgoing {
 const EMPTY: Thread = { conversation: null, state: 'assistant', version: 0, agent: null, contactKnown: false, messages: [] }
 const RETRY_MS = 3_000
 const TYPING_SHOWN_MS = 4_000
+/** How long somebody will wait changes as others are taken, of which nothing is told here. */
+const WAIT_ASKED_MS = 20_000
 
 /**
  * The visitor's thread. The server's copy is the truth: after every change it is read anew. What the visitor wrote stays in
@@ -164,6 +166,7 @@ export function useThread(key: string) {
     remember(outboxName, messages.length > 0 ? JSON.stringify(messages) : null)
   }
 
+  const asking = window.setInterval(() => state.value === 'waiting' && void refresh().catch(() => undefined), WAIT_ASKED_MS)
   const online = () => void flush()
   const otherTab = (event: StorageEvent) => event.key === tokenName && location.reload()
   window.addEventListener('online', online)
@@ -172,6 +175,7 @@ export function useThread(key: string) {
     window.removeEventListener('online', online)
     window.removeEventListener('storage', otherTab)
     window.clearTimeout(retry)
+    window.clearInterval(asking)
     socket?.disconnect()
   })
 

@@ -23,6 +23,7 @@ interface Needs {
   erasure: Erasure
   /** Figures that a vote changes are counted anew. */
   rollup: { mark(at: Date, transaction?: Transaction): Promise<void> }
+  waiting: { of(conversation: { id: number; queueId: number; enteredQueueAt: Date }): Promise<NonNullable<Thread['waiting']>> }
   topics: { ofWording(norm: string, transaction: Transaction): Promise<number | null> }
   users: { nameOf(id: number | null): Promise<string> }
   events: Events
@@ -67,7 +68,9 @@ export class Conversations {
     if (!conversation) return { conversation: null, state: 'assistant', version: 0, agent: null, contactKnown, messages: [] }
     const { id, state, version, agentId } = conversation
     const agent = state === 'agent' ? await users.nameOf(agentId) : null
-    return { conversation: id, state, version, agent, contactKnown, messages: await threads.messages(id, after) }
+    const { queueId, enteredQueueAt } = conversation
+    const waiting = state === 'waiting' && queueId !== null && enteredQueueAt !== null ? { waiting: await this.needs.waiting.of({ id, queueId, enteredQueueAt }) } : {}
+    return { conversation: id, state, version, agent, contactKnown, ...waiting, messages: await threads.messages(id, after) }
   }
 
   /** Stores a visitor's message and, when the assistant has the word, its answer: both or neither. A repeated send changes nothing. */

@@ -9,11 +9,13 @@ import type { ConversationTables } from '../conversations/models.ts'
 import type { Events } from '../events.ts'
 import { problem } from '../http/problems.ts'
 import type { HandoverTables } from './models.ts'
+import type { Waiting } from './waiting.ts'
 
 interface Needs {
   db: Sequelize
   tables: HandoverTables & Pick<ConversationTables, 'conversations'> & Pick<AccountTables, 'users'>
   engine: EngineHost
+  waiting: Waiting
   audit: Audit
   events: Events
   clock: Clock
@@ -24,7 +26,7 @@ export class Queues {
   constructor(private readonly needs: Needs) {}
 
   async list(): Promise<Queue[]> {
-    const { tables, db, clock } = this.needs
+    const { tables, db, waiting: waits, clock } = this.needs
     const [queues, members, users, waiting] = await Promise.all([
       tables.queues.findAll({ order: [['id', 'ASC']] }),
       tables.queueMembers.findAll(),
@@ -34,6 +36,7 @@ export class Queues {
         { type: QueryTypes.SELECT },
       ),
     ])
+    const expected = new Map(await Promise.all(queues.map(async ({ id }) => [id, await waits.next(id)] as const)))
     return queues.map(({ id, name }) => {
       const line = waiting.find(({ queueId }) => queueId === id)
       const ids = new Set(members.filter(({ queueId }) => queueId === id).map(({ userId }) => userId))
@@ -42,6 +45,7 @@ export class Queues {
         name,
         members: users.filter((user) => ids.has(user.id)).map(({ id, name, present, active }) => ({ id, name, present, active })),
         waiting: Number(line?.n ?? 0),
+        expectedWaitSeconds: expected.get(id) ?? null,
         oldestWaitSeconds: line ? Math.max(0, Math.round((+clock.now() - +new Date(line.oldest)) / 1000)) : null,
       }
     })

@@ -41,7 +41,7 @@ const option = computed(() => {
         markLine: {
           symbol: 'none', silent: true, animation: false,
           data: [
-            ...view.releases.map((release) => ({ xAxis: Date.parse(release.at), label: { formatter: `release ${release.number}`, color: token('brass'), position: 'end' as const }, lineStyle: { color: token('brass'), type: 'dotted' as const } })),
+            ...view.releases.map((release) => ({ xAxis: Date.parse(release.at), label: { formatter: `release ${release.number}`, color: token('brass'), position: 'end' as const, align: 'left' as const }, lineStyle: { color: token('brass'), type: 'dotted' as const } })),
             ...(target.value ? [{ yAxis: target.value.share, label: { formatter: 'target', color: token('moss'), position: 'insideEndTop' as const }, lineStyle: { color: token('moss'), type: 'dashed' as const } }] : []),
           ],
         },

@@ -25,7 +25,7 @@ const facts = computed(() => {
     ['Click-through', share(opened, answered), `source opened, of ${whole(answered)} answers`],
     ['Votes', `${whole(up)} ▲ ${whole(down)} ▽`, `of ${whole(answered)} answers`, { vote: 'any' }],
     ['To a person', whole(taken), abandoned ? `and ${whole(abandoned)} who left while waiting` : 'taken by an agent'],
-    ['Asked for one', whole(view.total.wantsPerson), 'questions with a wish for a person', { wantsPerson: 'true' }],
+    ...(view.total.wantsPerson ? [['Asked for one', whole(view.total.wantsPerson), 'questions with a wish for a person', { wantsPerson: 'true' }]] : []),
   ] as [string, string, string, Record<string, string>?][]
 })
 const rows = computed(() => [...steps.value.map(({ name, n, how }) => [name, n, how]), ...facts.value.map(([name, value, how]) => [name, value, how])])

@@ -27,7 +27,7 @@ export function filterSql(filter: LogFilter, zone: string): FilterSql {
   }
   if (filter.topic !== null) put(filter.topic === 0 ? 'q.topic_id IS NULL' : 'q.topic_id = :topic', { topic: filter.topic })
   if (filter.collection !== null) put("COALESCE((SELECT i.collection FROM items i WHERE i.id = COALESCE(q.item_id, q.nearest_item)), '') = :collection", { collection: filter.collection })
-  if (filter.hour !== null) put(`${hourSql(filter, zone)} = :hour`, { hour: filter.hour })
+  if (filter.hour !== null) put(`${hourSql(zone)} = :hour`, { hour: filter.hour })
   if (filter.vote) put({ up: 'q.vote = 1', down: 'q.vote = -1', any: 'q.vote IS NOT NULL' }[filter.vote])
   if (filter.wantsPerson !== null) put('q.wants_person = :wantsPerson', { wantsPerson: filter.wantsPerson ? 1 : 0 })
   if (filter.sureFrom !== null) put('q.confidence >= :sureFrom', { sureFrom: filter.sureFrom })
@@ -49,25 +49,33 @@ function searchWords(search: string): string | null {
   return words.length > 0 ? words.join(' ') : null
 }
 
-/** The hour on the wall: the clock's distance from UTC changes at known moments, so no table of time zones is needed. */
-function hourSql({ from, to }: LogFilter, zone: string): string {
-  const start = DateTime.fromISO(from ?? '2020-01-01', { zone })
-  const end = to ? DateTime.fromISO(to, { zone }).plus({ days: 1 }) : DateTime.now().setZone(zone).plus({ years: 1 })
-  const cases: string[] = []
-  let offset = start.offset
-  for (let day = start; day < end; day = day.plus({ days: 1 })) {
-    const next = day.plus({ days: 1 }).offset
-    if (next === offset) continue
-    const change = changeWithin(day, offset)
-    cases.push(`WHEN q.asked_at < '${change.toUTC().toFormat('yyyy-MM-dd HH:mm:ss')}' THEN ${offset}`)
-    offset = next
-  }
-  const minutes = cases.length === 0 ? String(offset) : `CASE ${cases.join(' ')} ELSE ${offset} END`
-  return `HOUR(q.asked_at + INTERVAL (${minutes}) MINUTE)`
+/** Moments at which a zone's clocks change, with the distance from UTC in minutes that held before each; and the one after the last. */
+interface Changes {
+  before: { until: string; offset: number }[]
+  after: number
+}
+const known = new Map<string, Changes>()
+const [FIRST_YEAR, YEARS] = [2015, 30]
+
+/** The hour on the wall: the clock's distance from UTC changes at known moments, so the database needs no table of time zones. */
+function hourSql(zone: string): string {
+  if (!known.has(zone)) known.set(zone, changesOf(zone))
+  const { before, after } = known.get(zone)!
+  const cases = before.map(({ until, offset }) => `WHEN q.asked_at < '${until}' THEN ${offset}`)
+  return `HOUR(q.asked_at + INTERVAL (${cases.length === 0 ? after : `CASE ${cases.join(' ')} ELSE ${after} END`}) MINUTE)`
 }
 
-function changeWithin(day: DateTime, offset: number): DateTime {
+function changesOf(zone: string): Changes {
+  const before: Changes['before'] = []
+  let day = DateTime.fromObject({ year: FIRST_YEAR }, { zone })
+  for (const end = day.plus({ years: YEARS }); day < end; day = day.plus({ days: 1 })) {
+    if (day.plus({ days: 1 }).offset !== day.offset) before.push({ until: changeWithin(day).toUTC().toFormat('yyyy-MM-dd HH:mm:ss'), offset: day.offset })
+  }
+  return { before, after: day.offset }
+}
+
+function changeWithin(day: DateTime): DateTime {
   let at = day
-  while (at.offset === offset) at = at.plus({ minutes: 15 })
+  while (at.offset === day.offset) at = at.plus({ minutes: 15 })
   return at
 }
