@@ -1,3 +1,4 @@
+import { mondayOf } from '@janua/core'
 import type { Random } from '../core/src/maths/random.ts'
 import type { Janua } from '../server/src/janua.ts'
 import type { JudgementRow } from '../server/src/coverage/models.ts'
@@ -20,13 +21,14 @@ export async function judgeAnswers({ tables }: Janua, lead: Lead, answers: reado
 /** So many answers of a week are drawn for the audit, as Janua draws them. */
 const AUDITED = 30
 
-/** The audit samples of the weeks before the last: thirty random answers each, as the labels say. The last week's waits for the lead. */
-export async function judgeAudits({ tables }: Janua, lead: Lead, answers: readonly JudgeableAnswer[], { random, weeks, end }: { random: Random; weeks: number; end: number }): Promise<void> {
-  for (let week = 6; week > 1; week--) {
-    const until = end - (week - 1) * 7 * DAY
-    const given = answers.filter(({ at }) => +at >= until - 7 * DAY && +at < until && week < weeks)
+/** The audit samples of five weeks before the last full one: thirty random answers each, as the labels say. The last full week's waits for the lead. */
+export async function judgeAudits({ tables }: Janua, lead: Lead, answers: readonly JudgeableAnswer[], { random, today }: { random: Random; today: string }): Promise<void> {
+  const thisMonday = Date.parse(`${mondayOf(today)}T00:00:00Z`)
+  for (let ago = 6; ago > 1; ago--) {
+    const from = thisMonday - ago * 7 * DAY
+    const given = answers.filter(({ at }) => +at >= from && +at < from + 7 * DAY)
     const drawn = given.map((answer) => ({ answer, place: random() })).sort((a, b) => a.place - b.place).slice(0, AUDITED)
-    await tables.judgements.bulkCreate(drawn.map(({ answer: { at: _at, right, ...answer } }): Partial<JudgementRow> => ({ ...answer, userId: lead.id, role: 'lead', verdict: right ? 'right' : 'wrong', origin: 'audit', chance: Math.min(1, AUDITED / given.length), createdAt: new Date(until + 2 * DAY) })))
+    await tables.judgements.bulkCreate(drawn.map(({ answer: { at: _at, right, ...answer } }): Partial<JudgementRow> => ({ ...answer, userId: lead.id, role: 'lead', verdict: right ? 'right' : 'wrong', origin: 'audit', chance: Math.min(1, AUDITED / given.length), createdAt: new Date(from + 9 * DAY) })))
   }
 }
 const DAY = 86_400_000

@@ -74,7 +74,7 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
   await seedOpenConversations(context, +opens)
   progress('Demo: judgements, topics and figures')
   await judgeAnswers(janua, lead, context.judgeable, random)
-  await judgeAudits(janua, lead, context.judgeable, { random, weeks: WEEKS, end })
+  await judgeAudits(janua, lead, context.judgeable, { random, today })
   await learnFromDemo(janua, lead, end)
   progress('Demo: checks and a replay')
   await seedDraft(janua, lead, ids)
