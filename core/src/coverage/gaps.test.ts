@@ -50,6 +50,7 @@ describe('mendStanding', () => {
     expect(mendStanding({ promise: 0.8, right: 16, n: 20, wasMended: false })).to.include({ state: 'mended', few: false })
     expect(mendStanding({ promise: 0.8, right: 8, n: 10, wasMended: false })).to.include({ state: 'mended', few: true })
     expect(mendStanding({ promise: 0.8, right: 15, n: 20, wasMended: false }).state).to.equal('below promise')
+    expect(mendStanding({ promise: 0.8, right: 15.6, n: 20, wasMended: false }).state).to.equal('mended')
   })
   it('opens again only when the interval lies below the promise', () => {
     expect(mendStanding({ promise: 0.8, right: 14, n: 20, wasMended: true }).state).to.equal('mended')

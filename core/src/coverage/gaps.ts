@@ -115,6 +115,8 @@ export type MendStanding =
   | { state: 'mended' | 'below promise' | 'reopened'; n: number; share: number; interval: Interval; /** On fewer than 20 questions. */ few: boolean }
 
 const ENOUGH = 20
+/** A promise is kept within so much: between making and publishing a mend the confidence model may have been learnt anew. */
+const LEEWAY = 0.03
 
 /**
  * Mended = answered rightly at the share promised, on at least 20 questions, else "mended on n". What was mended opens again when the 95 %
@@ -128,5 +130,5 @@ export function mendStanding({ promise, right, n, wasMended }: { promise: number
   const share = right / n
   const base = { n, share, interval, few: n < ENOUGH }
   if (wasMended) return { state: interval.high < promise ? 'reopened' : 'mended', ...base }
-  return { state: share >= promise - 1e-9 ? 'mended' : 'below promise', ...base }
+  return { state: share >= promise - LEEWAY ? 'mended' : 'below promise', ...base }
 }
