@@ -1,6 +1,6 @@
 import type { GapEffect, GapMendInput, GapMendView, GapWorkInput } from '@janua/contracts'
 import { mendStanding } from '@janua/core'
-import { Op, QueryTypes, type Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../../accounts/audit.ts'
 import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../clock.ts'
@@ -56,7 +56,7 @@ export class GapMends {
     const { label } = await topics.find(topic)
     if (input.state === 'open') {
       await tables.gapWork.destroy({ where: { topicId: topic } })
-      await this.undecline(actor, topic, label)
+      await this.undecline(actor, label)
     } else if (input.state === 'in work') await tables.gapWork.upsert({ topicId: topic, state: 'in work', userId: input.user ?? actor.id, until: input.until ?? null, reason: '', reply: '', updatedAt: clock.now() })
     else {
       await tables.gapWork.upsert({ topicId: topic, state: 'will not cover', userId: actor.id, until: null, reason: input.reason, reply: input.reply ?? '', updatedAt: clock.now() })
@@ -140,12 +140,13 @@ export class GapMends {
   /** The reply is given at every door by a rule of what is never talked about, from the topic's own wordings; it goes into the draft. */
   private async decline(actor: Actor, topic: number, label: string, reply: string): Promise<void> {
     const wordings = await this.needs.topics.wordings(topic, MOST_PHRASES)
-    await this.eachDoor(actor, (declines) => [...declines.filter(({ about }) => about !== label), { about: label.slice(0, 80), phrases: wordings.map(({ norm }) => norm.slice(0, 120)), reply: { en: reply, de: reply } }])
     if (wordings.length === 0) throw problem('TOPIC_NOT_FOUND', topic)
+    const rule = { about: ruleOf(label), phrases: wordings.map(({ norm }) => norm.slice(0, 120)), reply: { en: reply, de: reply } }
+    await this.eachDoor(actor, (declines) => [...declines.filter(({ about }) => about !== rule.about), rule])
   }
 
-  private async undecline(actor: Actor, _topic: number, label: string): Promise<void> {
-    await this.eachDoor(actor, (declines) => declines.filter(({ about }) => about !== label.slice(0, 80)))
+  private async undecline(actor: Actor, label: string): Promise<void> {
+    await this.eachDoor(actor, (declines) => declines.filter(({ about }) => about !== ruleOf(label)))
   }
 
   private async eachDoor(actor: Actor, change: (declines: readonly Decline[]) => Decline[]): Promise<void> {
@@ -157,10 +158,12 @@ export class GapMends {
   }
 
   private async view({ id, kind, itemId, promise, promisedOn, state, standing, releaseId, createdBy, createdAt }: GapMendRow): Promise<GapMendView> {
-    const item = await this.needs.tables.items.findOne({ where: { id: { [Op.eq]: itemId } } })
+    const item = await this.needs.tables.items.findByPk(itemId)
     return { id, kind, item: { id: itemId, title: item?.title ?? '', itemKind: item?.kind ?? 'article' }, promise, promisedOn, state, standing, release: releaseId, by: await this.needs.users.nameOf(createdBy), at: createdAt.toISOString() }
   }
 }
 
 const MOST_PHRASES = 20
+/** What a door's rule about a topic is called. */
+const ruleOf = (label: string) => label.slice(0, 80)
 type Decline = Awaited<ReturnType<Doors['list']>>[number]['rules']['declines'][number]
