@@ -103,6 +103,7 @@ export interface LogImportView {
   rows: number
   done: number
   taken: number
+  /** Rows in which something private was masked. */
   masked: number
   faults: { row: number; because: string }[]
   faulty: number

@@ -1,4 +1,4 @@
-import type { MendView, Role, Verdict } from '@janua/contracts'
+import type { LogImportView, MendView, Role, Verdict } from '@janua/contracts'
 import type { Figure, MendKind, MendStanding, TopicQuestion } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
 import { flag, id, json, ref, table, text, time, whole } from '../database/tables.ts'
@@ -101,19 +101,8 @@ export interface GapMendRow {
   publishedAt: Date | null
   mendedAt: Date | null
 }
-export interface LogImportRow {
-  id: number
-  name: string
+export type LogImportRow = Omit<LogImportView, 'by' | 'at'> & {
   hash: string
-  state: 'reading' | 'done' | 'failed' | 'removed'
-  rows: number
-  done: number
-  taken: number
-  /** Rows in which something private was masked. */
-  masked: number
-  faults: { row: number; because: string }[]
-  faulty: number
-  problem: string | null
   userId: number | null
   createdAt: Date
 }

@@ -16,7 +16,7 @@ interface Sums {
   unjudged: number
 }
 
-const FROM_CONTENT = "(q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere')"
+export const FROM_CONTENT = "(q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere')"
 /** The standing verdict on a question's answer; null when there is none. */
 export const STANDING_VERDICT = `(SELECT j.verdict FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)`
 

@@ -9,23 +9,13 @@ export interface Week {
   zone: string
 }
 
-interface AskedRow {
+/** A fact as the database has it: what is counted in the team's days, and what of the verdict counts, is told from it. */
+type AskedRow = Omit<QuestionFact, 'visitor' | 'day' | 'hour' | 'fromContent' | 'judged' | 'silent' | 'opened' | 'wantsPerson'> & {
   id: number
   visitor: number | null
-  conversation: number | null
   asker: string | null
   at: Date
-  door: number
-  release: number
-  language: string
-  channel: string
-  topic: number | null
-  collection: string
-  item: number | null
-  outcome: Outcome
   kind: string | null
-  confidence: number
-  vote: number | null
   opened: number
   wantsPerson: number
   verdict: Verdict | null

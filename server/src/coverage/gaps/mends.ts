@@ -9,6 +9,8 @@ import type { Doors } from '../../doors/service.ts'
 import { problem } from '../../http/problems.ts'
 import type { Articles } from '../../library/articles.ts'
 import type { ContentTables } from '../../library/models.ts'
+import { FROM_CONTENT, STANDING_VERDICT } from '../../releases/figures.ts'
+import { worthInSql } from '../../releases/standing.ts'
 import type { CoverageTables, GapMendRow } from '../models.ts'
 import type { Topics } from '../topics/service.ts'
 import { type LastAsked, lastAsked } from './asked.ts'
@@ -118,8 +120,7 @@ export class GapMends {
   /** Expected right among what was asked since, by its real outcomes; with the earlier questions asked again while these are few. */
   private async rightSince(mend: GapMendRow, since: Date, live: CompiledRelease): Promise<{ right: number; n: number }> {
     const [later] = await this.needs.db.query<{ n: number; worth: number | null }>(
-      `SELECT COUNT(*) AS n, SUM(CASE (SELECT j.verdict FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1) WHEN 'right' THEN 1 WHEN 'partly' THEN 0.5 WHEN 'wrong' THEN 0
-       ELSE IF(q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere', q.confidence, 0) END) AS worth FROM questions q WHERE q.topic_id = :topic AND q.asked_at > :since AND q.release_id >= :release AND q.channel <> 'imported'`,
+      `SELECT COUNT(*) AS n, SUM(COALESCE(${worthInSql(STANDING_VERDICT)}, IF(${FROM_CONTENT}, q.confidence, 0))) AS worth FROM questions q WHERE q.topic_id = :topic AND q.asked_at > :since AND q.release_id >= :release AND q.channel <> 'imported'`,
       { replacements: { topic: mend.topicId, since, release: mend.releaseId ?? live.number }, type: QueryTypes.SELECT },
     )
     const own = { right: Number(later!.worth ?? 0), n: Number(later!.n) }

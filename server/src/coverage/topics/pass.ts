@@ -24,8 +24,9 @@ export async function fullPass(db: Sequelize, tables: Tables, now: Date): Promis
   for (const { topic, hash } of wordings) if (topic !== null) members.set(topic, (members.get(topic) ?? new Set()).add(hash))
   const same = sameTopics(found.map((topic) => topic.members.map((place) => wordings[place]!.hash)), known.map(({ id, named, pinned }) => ({ id, members: members.get(id) ?? new Set(), kept: Boolean(named || pinned) })))
   return db.transaction(async (transaction) => {
+    const byId = new Map(known.map((topic) => [topic.id, topic]))
     const numbers: number[] = []
-    for (const [i, topic] of found.entries()) numbers.push(await keep(tables, known.find(({ id }) => id === same[i]), topic, now, transaction))
+    for (const [i, topic] of found.entries()) numbers.push(await keep(tables, byId.get(same[i] ?? 0), topic, now, transaction))
     const met = new Set(numbers)
     for (const topic of known) if (!met.has(topic.id) && !topic.pinned) await topic.update({ goneAt: now }, { transaction })
     const placed = new Map<string, { topic: number; place: number }>()
@@ -36,7 +37,7 @@ export async function fullPass(db: Sequelize, tables: Tables, now: Date): Promis
 }
 
 /** New wordings join the topics that are there, or wait. */
-export async function smallPass(db: Sequelize, tables: Tables, _now: Date): Promise<Passed> {
+export async function smallPass(db: Sequelize, tables: Tables): Promise<Passed> {
   const wordings = await wordingsOf(db)
   const settled = wordings.flatMap((wording) => (wording.topic === null ? [] : [{ ...wording, topic: wording.topic }]))
   const fresh = wordings.filter(({ topic }) => topic === null)
