@@ -1,14 +1,15 @@
 import { expect } from 'chai'
-import { route, type Rule, type Situation } from './rules.ts'
+import type { Condition, Situation } from './conditions.ts'
+import { route, type Rule } from './rules.ts'
 import { after, STATES, type Transition, TRANSITIONS } from './states.ts'
 
-const situation: Situation = { words: 'my boat was cancelled, I want my money back', language: 'en', collections: ['Storms'], door: 3, told: { name: 'Ann', mail: 'ann@firm.example' } }
+const situation: Situation = { words: 'my boat was cancelled, I want my money back', language: 'en', collections: ['Storms'], door: 3, told: { name: 'Ann', mail: 'ann@firm.example' }, topics: [7], hour: 23, tone: 0.5, contacts: 1 }
 const rule = (queue: number, join: Rule['join'], ...conditions: Rule['conditions']): Rule => ({ name: `rule ${queue}`, join, conditions, queue })
 
 describe('route', () => {
   it('takes the first rule that fits, and says why', () => {
     const rules = [rule(1, 'any', { on: 'words', any: ['wheelchair'] }), rule(2, 'any', { on: 'words', any: ['refund', 'money back'] }), rule(3, 'any', { on: 'collection', any: ['Storms'] })]
-    expect(route(situation, { rules, lastResort: 9 })).to.eql({ queue: 2, rule: 1, because: '“money back”' })
+    expect(route(situation, { rules, lastResort: 9 })).to.eql({ queue: 2, rule: 1, by: 'rule', because: '“money back”', priority: 'normal' })
   })
   it('falls to the last resort when none fits', () => expect(route(situation, { rules: [], lastResort: 9 })).to.include({ queue: 9, rule: null }))
   it('wants every condition when joined by all', () => {
@@ -27,6 +28,24 @@ describe('route', () => {
     const told = (any: string[]) => route(situation, { rules: [rule(1, 'any', { on: 'told', field: 'mail', any })], lastResort: 9 }).queue
     expect(told(['@FIRM.example'])).to.equal(1)
     expect(told(['@other.example'])).to.equal(9)
+  })
+  const conditions: [Condition, boolean][] = [
+    [{ on: 'language', any: ['de'] }, false],
+    [{ on: 'language', any: ['de'], not: true }, true],
+    [{ on: 'topic', any: [{ id: 7, name: 'hotel' }] }, true],
+    [{ on: 'hour', from: 22, to: 6 }, true],
+    [{ on: 'hour', from: 6, to: 22 }, false],
+    [{ on: 'tone', atLeast: 0.6 }, false],
+    [{ on: 'tone', atLeast: 0.5 }, true],
+    [{ on: 'contacts', atLeast: 1 }, true],
+    [{ on: 'collection', any: ['Storms'], not: true }, false],
+    [{ on: 'looks like', queue: 1, atLeast: 0.5 }, false],
+  ]
+  for (const [condition, met] of conditions)
+    it(`${met ? 'meets' : 'does not meet'} ${JSON.stringify(condition)}`, () => expect(route(situation, { rules: [rule(1, 'all', condition)], lastResort: 9 }).queue).to.equal(met ? 1 : 9))
+  it('carries what a rule asks for besides the queue', () => {
+    const urgent: Rule = { ...rule(1, 'any', { on: 'words', any: ['cancelled'] }), priority: 'high', targetMinutes: 3, note: 'Storm desk' }
+    expect(route(situation, { rules: [urgent], lastResort: 9 })).to.include({ priority: 'high', targetMinutes: 3, note: 'Storm desk' })
   })
   it('never fits a rule without conditions', () => expect(route(situation, { rules: [rule(1, 'all')], lastResort: 9 }).queue).to.equal(9))
 })

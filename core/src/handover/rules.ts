@@ -1,79 +1,62 @@
-import { analyse } from '../text/analyse.ts'
-import type { Language } from '../text/language.ts'
+import { likeliest, type QueueClassifier } from './classifier.ts'
+import { type Condition, reasonMet, type Situation } from './conditions.ts'
 
-/** One condition of a routing rule; a list is met by any of its entries. */
-export type Condition =
-  | { on: 'words'; any: string[] }
-  | { on: 'collection'; any: string[] }
-  | { on: 'door'; any: number[] }
-  | { on: 'told'; field: string; any: string[] }
+/** How soon somebody is to be there. */
+export const PRIORITIES = ['high', 'normal', 'low'] as const
+export type Priority = (typeof PRIORITIES)[number]
 
 export interface Rule {
   name: string
   join: 'all' | 'any'
   conditions: Condition[]
   queue: number
+  /** Normal where none is given. */
+  priority?: Priority
+  /** Minutes until somebody is to be there; the queue's own target where none is given. */
+  targetMinutes?: number
+  /** A word to the agent, shown in the brief. */
+  note?: string
 }
 
 export interface Routing {
   rules: Rule[]
-  /** The queue when no rule fits. */
+  /** The queue when no rule fits, and the classifier is not sure enough. */
   lastResort: number
-}
-
-/** What is known of a conversation when it leaves the assistant. */
-export interface Situation {
-  /** The visitor's words that are still unsettled. */
-  words: string
-  language: Language
-  /** Collections of the nearest passages. */
-  collections: string[]
-  door: number
-  /** What the visitor told, by field. */
-  told: Record<string, string>
+  /** The classifier's word before the last resort; null when it has none. */
+  learned?: { model: number; atLeast: number } | null
 }
 
 export interface Routed {
   queue: number
-  /** Place of the rule that fitted, from 0; null for the last resort. */
+  /** Place of the rule that fitted, from 0; null for the classifier and the last resort. */
   rule: number | null
+  by: 'rule' | 'classifier' | 'last resort'
   /** In plain words, for the thread and the desk. */
   because: string
+  priority: Priority
+  targetMinutes?: number
+  note?: string
 }
 
-/** Chooses the queue: the first rule that fits, else the last resort. A rule without conditions never fits. */
-export function route(situation: Situation, { rules, lastResort }: Routing): Routed {
+/**
+ * Chooses the queue: the first rule that fits; else the classifier's likeliest queue when it is sure enough; else the last resort.
+ * A rule without conditions never fits.
+ */
+export function route(situation: Situation, { rules, lastResort, learned }: Routing, classifier?: QueueClassifier): Routed {
   for (const [place, rule] of rules.entries()) {
-    const met = rule.conditions.map((condition) => reason(condition, situation))
-    const fits = rule.conditions.length > 0 && (rule.join === 'all' ? met.every(Boolean) : met.some(Boolean))
-    if (fits) return { queue: rule.queue, rule: place, because: met.filter(Boolean).join(' and ') }
+    const because = whyFits(rule, situation, classifier)
+    if (because === undefined) continue
+    const { queue, priority = 'normal', targetMinutes, note } = rule
+    return { queue, rule: place, by: 'rule', because, priority, ...(targetMinutes !== undefined && { targetMinutes }), ...(note && { note }) }
   }
-  return { queue: lastResort, rule: null, because: 'no rule fitted' }
+  const best = learned && classifier ? likeliest(classifier, situation)[0] : undefined
+  if (best && best.p >= learned!.atLeast) return { queue: best.queue, rule: null, by: 'classifier', because: `no rule fitted; learnt from past hand-overs, sure ${best.p.toFixed(2)}`, priority: 'normal' }
+  return { queue: lastResort, rule: null, by: 'last resort', because: 'no rule fitted', priority: 'normal' }
 }
 
-function reason(condition: Condition, situation: Situation): string | undefined {
-  switch (condition.on) {
-    case 'words': {
-      const hit = condition.any.find((wanted) => says(situation.words, wanted, situation.language))
-      return hit && `“${hit}”`
-    }
-    case 'collection': {
-      const hit = condition.any.find((collection) => situation.collections.includes(collection))
-      return hit && `near “${hit}”`
-    }
-    case 'door':
-      return condition.any.includes(situation.door) ? 'this door' : undefined
-    case 'told': {
-      const told = situation.told[condition.field]?.toLowerCase()
-      const hit = told && condition.any.find((wanted) => told.includes(wanted.toLowerCase()))
-      return hit ? `${condition.field} is “${hit}”` : undefined
-    }
-  }
-}
-
-/** Whether a text has all content words of a wanted phrase, in any form ("refunds" is met by "refund"). */
-function says(text: string, wanted: string, language: Language): boolean {
-  const has = new Set(analyse(text, language).map((term) => term.stem))
-  const needs = analyse(wanted, language).filter(({ stem }) => !stem.startsWith('#'))
-  return needs.length > 0 && needs.every(({ stem }) => has.has(stem))
+/** Why a rule fits a situation, in plain words; undefined when it does not. */
+export function whyFits({ join, conditions }: Pick<Rule, 'join' | 'conditions'>, situation: Situation, classifier?: QueueClassifier): string | undefined {
+  const met = conditions.map((condition) => reasonMet(condition, situation, classifier))
+  const fits = conditions.length > 0 && (join === 'all' ? met.every((reason) => reason !== undefined) : met.some((reason) => reason !== undefined))
+  return fits ? met.filter((reason) => reason !== undefined).join(' and ') : undefined
 }

@@ -1,5 +1,6 @@
 import type { Trace } from '../answering/answerer.ts'
-import type { Situation } from './rules.ts'
+import type { Situation } from './conditions.ts'
+import { toneOf } from './tone.ts'
 
 /** What routing looks at of one question. */
 export interface RoutedQuestion {
@@ -7,22 +8,29 @@ export interface RoutedQuestion {
   /** Unanswered, only suggested, asked back and left there, or voted down. */
   unsettled: boolean
   trace: Trace
+  topicId?: number | null
 }
 
 /** Later questions tell more of where a conversation belongs; older ones than these no more. */
 const MOST_QUESTIONS = 6
 
 /**
- * What the routing rules look at: the words still unsettled and the collections near them; where all is settled, the last question.
+ * What the routing rules look at: the words still unsettled, their topics and tone, and the collections near them; where all is settled, the last question.
  * @param questions of the conversation, the oldest first
- * @param lastWords what stands for the words of a conversation in which nothing was asked
+ * @param said what the visitor wrote, the newest last; its last line stands for the words of a conversation in which nothing was asked
  */
-export function situationOf(questions: readonly RoutedQuestion[], known: Pick<Situation, 'language' | 'door' | 'told'>, lastWords = ''): Situation {
+export function situationOf(questions: readonly RoutedQuestion[], known: Pick<Situation, 'language' | 'door' | 'told' | 'hour' | 'contacts'>, said: readonly string[] = []): Situation {
   const latest = questions.slice(-MOST_QUESTIONS)
   const unsettled = latest.filter((question) => question.unsettled)
   const about = unsettled.length > 0 ? unsettled : latest.slice(-1)
   const words = about.map(({ text }) => text)
-  return { ...known, words: words.length > 0 ? words.join('\n') : lastWords, collections: [...new Set(about.flatMap(({ trace }) => nearCollections(trace)))] }
+  return {
+    ...known,
+    words: words.length > 0 ? words.join('\n') : (said.at(-1) ?? ''),
+    collections: [...new Set(about.flatMap(({ trace }) => nearCollections(trace)))],
+    topics: [...new Set(about.flatMap(({ topicId }) => topicId ?? []))],
+    tone: toneOf(said.length > 0 ? said : questions.map(({ text }) => text)).score,
+  }
 }
 
 /** Collections of the candidates that come within reach of the best one. */

@@ -1,14 +1,18 @@
-export const STATES = ['assistant', 'waiting', 'agent', 'closed'] as const
+export const STATES = ['assistant', 'waiting', 'agent', 'case', 'closed'] as const
 export type ConversationState = (typeof STATES)[number]
 
 /** What may happen to a conversation, from which states, and where it leads. The one table of allowed transitions. */
 export const TRANSITIONS = {
-  'hand over': { from: ['assistant'], to: 'waiting' },
-  take: { from: ['waiting'], to: 'agent' },
+  'hand over': { from: ['assistant', 'case'], to: 'waiting' },
+  take: { from: ['waiting', 'case'], to: 'agent' },
+  'step in': { from: ['assistant', 'case'], to: 'agent' },
   'hand back': { from: ['agent', 'waiting'], to: 'assistant' },
   move: { from: ['agent', 'waiting'], to: 'waiting' },
-  close: { from: ['assistant', 'waiting', 'agent'], to: 'closed' },
-  resume: { from: ['closed'], to: 'assistant' },
+  'give back': { from: ['agent'], to: 'waiting' },
+  'keep as case': { from: ['assistant', 'waiting', 'agent'], to: 'case' },
+  close: { from: ['assistant', 'waiting', 'agent', 'case'], to: 'closed' },
+  resume: { from: ['closed', 'case'], to: 'assistant' },
+  reopen: { from: ['closed'], to: 'agent' },
 } as const satisfies Record<string, { from: readonly ConversationState[]; to: ConversationState }>
 export type Transition = keyof typeof TRANSITIONS
 

@@ -1,0 +1,103 @@
+import { analyse } from '../text/analyse.ts'
+import type { Language } from '../text/language.ts'
+import { likeliest, type QueueClassifier } from './classifier.ts'
+
+/** One condition of a routing rule; a list is met by any of its entries. With `not` it is met when it otherwise would not be. */
+export type Condition = { not?: boolean } & (
+  | { on: 'words'; any: string[] }
+  | { on: 'collection'; any: string[] }
+  | { on: 'door'; any: number[] }
+  | { on: 'told'; field: string; any: string[] }
+  | { on: 'language'; any: Language[] }
+  /** Topics by number, with the name that each had when it was chosen. */
+  | { on: 'topic'; any: { id: number; name: string }[] }
+  /** Hour of the day at the door, 0 to 23; from 22 to 6 goes over midnight. */
+  | { on: 'hour'; from: number; to: number }
+  /** Impatient or distressed wording, 0 to 1. */
+  | { on: 'tone'; atLeast: number }
+  /** Hand-overs that the same visitor had before. */
+  | { on: 'contacts'; atLeast: number }
+  /** What the classifier learnt from the right queues of the past. */
+  | { on: 'looks like'; queue: number; atLeast: number }
+)
+
+/** What is known of a conversation when it leaves the assistant. */
+export interface Situation {
+  /** The visitor's words that are still unsettled. */
+  words: string
+  language: Language
+  /** Collections of the nearest passages. */
+  collections: string[]
+  door: number
+  /** What the visitor told, by field. */
+  told: Record<string, string>
+  /** Topics of what is unsettled. */
+  topics: number[]
+  /** Hour of the day at the door. */
+  hour: number
+  /** How impatient or distressed the wording is, 0 to 1. */
+  tone: number
+  /** Hand-overs of the same visitor before this one. */
+  contacts: number
+}
+
+/** Why a condition is met, in plain words; undefined when it is not. */
+export function reasonMet(condition: Condition, situation: Situation, classifier?: QueueClassifier): string | undefined {
+  const reason = plainReason(condition, situation, classifier)
+  if (!condition.not) return reason
+  return reason === undefined ? `not ${NAMED[condition.on]}` : undefined
+}
+
+const NAMED: Record<Condition['on'], string> = {
+  words: 'those words', collection: 'near those collections', door: 'through that door', told: 'told so', language: 'in that language', topic: 'on that topic', hour: 'at that hour', tone: 'in that tone', contacts: 'so many contacts', 'looks like': 'of that look',
+}
+
+function plainReason(condition: Condition, situation: Situation, classifier?: QueueClassifier): string | undefined {
+  switch (condition.on) {
+    case 'words': {
+      const hit = condition.any.find((wanted) => says(situation, wanted))
+      return hit && `“${hit}”`
+    }
+    case 'collection': {
+      const hit = condition.any.find((collection) => situation.collections.includes(collection))
+      return hit && `near “${hit}”`
+    }
+    case 'door':
+      return condition.any.includes(situation.door) ? 'this door' : undefined
+    case 'told': {
+      const told = situation.told[condition.field]?.toLowerCase()
+      const hit = told && condition.any.find((wanted) => told.includes(wanted.toLowerCase()))
+      return hit ? `${condition.field} is “${hit}”` : undefined
+    }
+    case 'language':
+      return condition.any.includes(situation.language) ? `in ${situation.language === 'de' ? 'German' : 'English'}` : undefined
+    case 'topic': {
+      const hit = condition.any.find(({ id }) => situation.topics.includes(id))
+      return hit && `topic “${hit.name}”`
+    }
+    case 'hour':
+      return hourWithin(situation.hour, condition.from, condition.to) ? `between ${condition.from} and ${condition.to} o’clock` : undefined
+    case 'tone':
+      return situation.tone >= condition.atLeast ? `tone ${situation.tone.toFixed(2)}` : undefined
+    case 'contacts':
+      return situation.contacts >= condition.atLeast ? `contact ${situation.contacts + 1} of this visitor` : undefined
+    case 'looks like': {
+      const p = classifier ? (likeliest(classifier, situation).find(({ queue }) => queue === condition.queue)?.p ?? 0) : 0
+      return p >= condition.atLeast ? `looks like it, ${p.toFixed(2)}` : undefined
+    }
+  }
+}
+
+function hourWithin(hour: number, from: number, to: number): boolean {
+  return from <= to ? hour >= from && hour < to : hour >= from || hour < to
+}
+
+const stemsOfSituation = new WeakMap<Situation, Set<string>>()
+
+/** Whether a situation has all content words of a wanted phrase, in any form ("refunds" is met by "refund"). */
+function says(situation: Situation, wanted: string): boolean {
+  let has = stemsOfSituation.get(situation)
+  if (!has) stemsOfSituation.set(situation, (has = new Set(analyse(situation.words, situation.language).map(({ stem }) => stem))))
+  const needs = analyse(wanted, situation.language).filter(({ stem }) => !stem.startsWith('#'))
+  return needs.length > 0 && needs.every(({ stem }) => has.has(stem))
+}
