@@ -1,3 +1,5 @@
+import { logit } from '../maths/calibration.ts'
+import { fitLogistic, sigmoid } from '../maths/logistic.ts'
 import { analyse } from '../text/analyse.ts'
 import type { Situation } from './conditions.ts'
 
@@ -17,6 +19,8 @@ export interface QueueClassifier {
   bias: number[]
   /** Log-odds are divided by it, so that probabilities are as sure as they turn out right. */
   temperature: number
+  /** The likeliest queue's log-odds become a + b times what they were: words of chance make the unclear look clearer than they are. */
+  sureness: [a: number, b: number]
   examples: number
 }
 
@@ -46,13 +50,18 @@ export function trainClassifier(examples: readonly RoutedExample[]): QueueClassi
     const model = fit(rest, queues)
     return usable.filter((_, k) => k % FOLDS === fold).map(({ signs, queue, weight }) => ({ odds: oddsOf(model, signs), right: queues.indexOf(queue), weight }))
   })
-  return { ...fit(usable, queues), temperature: bestTemperature(leftOut), examples: usable.length }
+  const temperature = bestTemperature(leftOut)
+  return { ...fit(usable, queues), temperature, sureness: fitSureness(leftOut, temperature), examples: usable.length }
 }
 
 /** Every queue with its probability, the likeliest first. */
 export function likeliest(classifier: QueueClassifier, situation: Situation): { queue: number; p: number }[] {
   const p = softmax(oddsOf(classifier, signsOf(situation)), classifier.temperature)
-  return classifier.queues.map((queue, i) => ({ queue, p: p[i]! })).sort((a, b) => b.p - a.p || a.queue - b.queue)
+  const ranked = classifier.queues.map((queue, i) => ({ queue, p: p[i]! })).sort((a, b) => b.p - a.p || a.queue - b.queue)
+  const [a, b] = classifier.sureness
+  const top = Math.max(1 / ranked.length, sigmoid(a + b * logit(ranked[0]!.p)))
+  const rest = (1 - top) / Math.max(1e-12, 1 - ranked[0]!.p)
+  return ranked.map(({ queue, p }, i) => ({ queue, p: i === 0 ? top : p * rest }))
 }
 
 /** The words and signs that speak most for a queue, against the mean of the others, with their log-odds. */
@@ -143,6 +152,17 @@ function softmax(odds: readonly number[], temperature: number): number[] {
   const parts = odds.map((each) => Math.exp((each - top) / temperature))
   const all = parts.reduce((sum, part) => sum + part, 0)
   return parts.map((part) => part / all)
+}
+
+/** Platt scaling of the likeliest queue's probability, on the examples that were left out. */
+function fitSureness(leftOut: readonly { odds: number[]; right: number; weight: number }[], temperature: number): [number, number] {
+  const rows = leftOut.map(({ odds, right, weight }) => {
+    const p = softmax(odds, temperature)
+    const top = p.indexOf(Math.max(...p))
+    return { row: [1, logit(p[top]!)], hit: top === right ? 1 : 0, weight }
+  })
+  const [a, b] = fitLogistic(rows.map(({ row }) => row), rows.map(({ hit }) => hit), 0.05, rows.map(({ weight }) => weight))
+  return [a!, Math.max(0, b!)]
 }
 
 /** The temperature with the least surprise on examples that were left out; found by halving, as the surprise has one lowest point. */
