@@ -29,7 +29,7 @@ const DAY = 86_400_000
 /** The demo is the same on every machine; its visits are the first thing that chance is asked for. */
 export const SEED = 20_261_123
 /** Loads Merrow Line: its people, its content in six releases, and eighteen weeks of questions put to the real engine. */
-export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted): Promise<void> {
+export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted): Promise<Pick<HistoryContext, 'truth'>> {
   const end = Date.parse(`${today}T09:30:00Z`)
   let now = new Date(end - (WEEKS * 7 + 10) * DAY)
   const site = await startSite()
@@ -51,7 +51,7 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
 
   const all = visits(demoQuestions(), plantedTopics(), today, random)
   const begins = end - WEEKS * 7 * DAY
-  const context: HistoryContext = { janua, ids, random, progress, total: all.length, judgeable: [], visitors: new Map() }
+  const context: HistoryContext = { janua, ids, random, progress, total: all.length, judgeable: [], visitors: new Map(), contacts: new Map(), truth: new Map() }
   let asked = 0
   for (const [i, stage] of STAGES.entries()) {
     if (i > 0) now = new Date(begins + stage.week * 7 * DAY)
@@ -82,8 +82,10 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
   await addChecks(janua, lead, { door, queues })
   await replayAndJudge(janua, lead, { until: new Date(end), questions: demoQuestions(), ids })
   await janua.links.check()
+  await janua.queueLearning.learn()
   await janua.close()
   await site.close()
+  return { truth: context.truth }
 }
 
 export type Lead = { id: number; name: string }
@@ -91,7 +93,7 @@ export type Lead = { id: number; name: string }
 async function seedPeople({ tables }: Janua): Promise<Lead> {
   const password = await hashPassword(DEMO_PASSWORD)
   for (const { name, mail, role } of DEMO_PEOPLE)
-    await tables.users.create({ name, mail, role, active: true, present: role === 'agent', password, failures: 0, createdAt: new Date() })
+    await tables.users.create({ name, mail, role, active: true, presence: role === 'agent' ? 'here' : 'off', password, failures: 0, createdAt: new Date() })
   const lead = await tables.users.findOne({ where: { role: 'lead' } })
   return { id: lead!.id, name: lead!.name }
 }

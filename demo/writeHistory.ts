@@ -1,10 +1,14 @@
-import { fingerprint, openAt, pick, placeOf, type Random, type Reading, route, type Routing } from '@janua/core'
+import { fingerprint, hourIn, openAt, pick, placeOf, type Random, type Reading, route, situationOf } from '@janua/core'
 import type { CompiledRelease } from '../server/src/answering/engineHost.ts'
 import type { ConversationRow, MessageRow, QuestionRow, VisitorRow } from '../server/src/conversations/models.ts'
 import { respond, turnOfRow } from '../server/src/conversations/respond.ts'
+import type { HandoverRow, QueueRow } from '../server/src/handover/models.ts'
+import { dueAt } from '../server/src/handover/queueSettings.ts'
 import type { Janua } from '../server/src/janua.ts'
 import { sha256 } from '../server/src/accounts/service.ts'
+import { plantedTopics } from './content.ts'
 import type { Visit } from './history.ts'
+import { rightQueueOf } from './rightQueues.ts'
 
 export interface HistoryContext {
   janua: Janua
@@ -17,6 +21,10 @@ export interface HistoryContext {
   judgeable: JudgeableAnswer[]
   /** Number of a visitor's row, by the visitor of the visits. */
   visitors: Map<number, number>
+  /** Hand-overs of each visitor so far. */
+  contacts: Map<number, number>
+  /** The right queue of each conversation that was handed over, as the generator has it: never stored, only measured against. */
+  truth: Map<number, number>
 }
 
 export interface JudgeableAnswer {
@@ -33,7 +41,7 @@ export interface JudgeableAnswer {
   at: Date
 }
 
-type Bulk = { visitors: Partial<VisitorRow>[]; conversations: Partial<ConversationRow>[]; messages: Partial<MessageRow>[]; questions: Partial<QuestionRow>[] }
+type Bulk = { visitors: Partial<VisitorRow>[]; conversations: Partial<ConversationRow>[]; messages: Partial<MessageRow>[]; questions: Partial<QuestionRow>[]; handovers: Partial<HandoverRow>[] }
 const NAMES = ['Osk Verrall', 'Mira Tolland', 'Jonas Keel', 'Petra Lund', 'Sami Ayre', 'Wanda Bright', 'Theo Marsden', 'Lena Hoff', 'Ruth Ember', 'Ivo Salt', 'Greta Wynn', 'Noah Pike']
 const REPLIES = [
   'Thank you for waiting. I have looked it up for you and sent the details to your mail.',
@@ -74,19 +82,20 @@ const REPLY_SHARE = 0.75
 const OPENS = 0.24
 
 class Player {
-  private readonly bulk: Bulk = { visitors: [], conversations: [], messages: [], questions: [] }
+  private readonly bulk: Bulk = { visitors: [], conversations: [], messages: [], questions: [], handovers: [] }
 
   private constructor(
     private readonly context: HistoryContext,
     private readonly release: CompiledRelease,
     private readonly members: readonly { queueId: number; userId: number }[],
-    private readonly next: Record<keyof Bulk, number>,
+    private readonly queues: readonly QueueRow[],
+    private readonly next: Record<Exclude<keyof Bulk, 'handovers'>, number>,
   ) {}
 
   static async start(context: HistoryContext, release: CompiledRelease, members: readonly { queueId: number; userId: number }[]): Promise<Player> {
     const { visitors, conversations, messages, questions } = context.janua.tables
     const next = async (table: { findOne(options: object): Promise<{ id: number } | null> }) => ((await table.findOne({ attributes: ['id'], order: [['id', 'DESC']] }))?.id ?? 0) + 1
-    return new Player(context, release, members, { visitors: await next(visitors), conversations: await next(conversations), messages: await next(messages), questions: await next(questions) })
+    return new Player(context, release, members, await context.janua.tables.queues.findAll(), { visitors: await next(visitors), conversations: await next(conversations), messages: await next(messages), questions: await next(questions) })
   }
 
   play({ at, visitor, door: key, questions, patience }: Visit): void {
@@ -116,8 +125,9 @@ class Player {
     }
     const wantsPerson = asks.some(({ unsettled }) => unsettled) && patience < 0.35
     const replies = questions.find((asked) => asked.replies)?.replies ?? REPLIES
-    const end = wantsPerson ? this.handOver(door, asks, { write, replies, later: () => (clock += 40_000 + random() * 240_000) }) : {}
-    write('event', 'closed', '', { data: { by: wantsPerson ? 'agent' : 'visitor' } })
+    const right = wantsPerson ? this.rightQueue(questions, asks) : 0
+    const end = wantsPerson ? this.handOver({ door, asks, said: questions.map(({ text }) => text), visitorId, conversationId, right }, { write, replies, later: () => (clock += 40_000 + random() * 240_000), wait: (ms) => (clock += ms) }) : {}
+    write('event', 'closed', '', { data: { by: wantsPerson ? 'agent' : 'visitor', ...(wantsPerson && { outcome: end.outcome }) } })
     const name = wantsPerson ? pick(NAMES, random) : null
     if (known === undefined) this.bulk.visitors.push({ id: visitorId, tokenHash: sha256(`history ${visitorId}`), name, mail: name && `${name.split(' ')[0]!.toLowerCase()}.${visitorId}@mail.example`, createdAt: at })
     this.bulk.conversations.push({
@@ -161,25 +171,76 @@ class Player {
     await tables.conversations.bulkCreate(this.bulk.conversations)
     await tables.messages.bulkCreate(this.bulk.messages)
     await tables.questions.bulkCreate(this.bulk.questions)
+    await tables.handovers.bulkCreate(this.bulk.handovers)
   }
 
-  private handOver(door: CompiledRelease['doors'][number], asks: readonly Partial<QuestionRow>[], { write, replies, later }: { write: Write; replies: readonly string[]; later: () => number }): Partial<ConversationRow> {
-    const { random } = this.context
-    const unsettled = asks.filter((ask) => ask.unsettled)
-    const collections = unsettled.flatMap(({ trace }) => trace!.candidates.slice(0, 2).map((candidate) => candidate.collection))
-    const routed = route({ words: unsettled.map(({ text }) => text).join('\n'), language: 'en', collections, door: door.id, told: {} }, this.release.routing as Routing)
+  private rightQueue(questions: Visit['questions'], asks: readonly Partial<QuestionRow>[]): number {
+    const unsettled = questions.findLast(({ text }) => asks.some((ask) => ask.unsettled && text.startsWith(ask.text!.slice(0, 12)))) ?? questions.at(-1)!
+    const name = rightQueueOf(unsettled, PLANTED.find(({ replies }) => replies.join() === unsettled.replies?.join()))
+    return this.queues.find((queue) => queue.name === name)!.id
+  }
+
+  /** Handed over by the rules of the release; who gets what is not theirs mostly moves it on. What is drawn here beside `random` hangs on the conversation's number. */
+  private handOver({ door, asks, said, visitorId, conversationId, right }: Given, { write, replies, later, wait }: Playing): Partial<ConversationRow> {
+    const { random, contacts, truth } = this.context
     const enteredQueueAt = new Date(later())
+    const known = { language: 'en' as const, door: door.id, told: {}, hour: hourIn(door.timeZone, enteredQueueAt), contacts: contacts.get(visitorId) ?? 0 }
+    const situation = situationOf(asks as QuestionRow[], known, said)
+    const routed = route(situation, this.release.routing!, this.release.classifier)
+    contacts.set(visitorId, known.contacts + 1)
+    truth.set(conversationId, right)
     const { open, changesAt } = openAt(door.hours, door.timeZone, enteredQueueAt)
-    write('event', 'handed over', door.texts.en.waiting, { data: { because: routed.because, rule: routed.rule, open, changesAt: changesAt?.toISOString() ?? null } })
-    const agentId = pick(this.members.filter(({ queueId }) => queueId === routed.queue), random).userId
-    const takenAt = new Date(later())
-    write('event', 'taken', '', { userId: agentId })
-    later()
+    const nameOf = (queue: number) => this.queues.find(({ id }) => id === queue)!
+    write('event', 'handed over', door.texts.en.waiting, { data: { queue: nameOf(routed.queue).name, because: routed.because, rule: routed.rule, open, changesAt: changesAt?.toISOString() ?? null, reason: 'asked', cause: 'asked for a person' } })
+    const first = pick(this.members.filter(({ queueId }) => queueId === routed.queue), random).userId
+    const firstTaken = new Date(later())
+    write('event', 'taken', '', { userId: first })
+    const chance = (what: string) => placeOf(`${what} ${conversationId}`)
+    const moved = right !== routed.queue && chance('moves') < MOVE_SHARE
+    let [agentId, takenAt] = [first, firstTaken]
+    if (moved) {
+      wait(30_000 + 90_000 * chance('looks'))
+      write('event', 'moved', '', { userId: first, data: { queue: nameOf(right).name, why: MOVE_REASONS[Math.floor(chance('why') * MOVE_REASONS.length)] } })
+      const others = this.members.filter(({ queueId }) => queueId === right)
+      agentId = others[Math.floor(chance('next') * others.length)]!.userId
+      takenAt = new Date(wait(40_000 + 200_000 * chance('takes')))
+      write('event', 'taken', '', { userId: agentId })
+    }
+    const firstReplyAt = new Date(later())
     write('agent', 'text', pick(replies, random), { userId: agentId })
     later()
-    return { queueId: routed.queue, agentId, enteredQueueAt, takenAt, routedBecause: routed.because.slice(0, 300) }
+    const queueId = moved ? right : routed.queue
+    const confirmed = queueId === right && chance('confirms') < CONFIRM_SHARE
+    this.bulk.handovers.push({ conversationId, at: enteredQueueAt, reason: 'asked', queueId: routed.queue, by: routed.by, rule: routed.rule, because: routed.because.slice(0, 300), situation, rightQueue: queueId, rightBy: confirmed ? 'confirmed' : moved ? 'moved' : 'unmoved', moves: moved ? 1 : 0 })
+    const stars = chance('rates') < RATE_SHARE ? Math.min(5, Math.max(1, Math.round((moved ? 3.4 : 4.4) + 2 * (chance('stars') - 0.5)))) : null
+    return {
+      queueId, agentId, enteredQueueAt, askedAt: enteredQueueAt, takenAt, firstReplyAt, priority: routed.priority, dueAt: dueAt(nameOf(queueId), { askedAt: enteredQueueAt, priority: routed.priority }), routedBecause: routed.because.slice(0, 300),
+      outcome: CLOSED_AS.find(([, upTo]) => chance('ends') < upTo)![0], rating: stars, ratedAt: stars === null ? null : firstReplyAt,
+    }
   }
 }
+
+interface Given {
+  door: CompiledRelease['doors'][number]
+  asks: readonly Partial<QuestionRow>[]
+  said: readonly string[]
+  visitorId: number
+  conversationId: number
+  right: number
+}
+interface Playing {
+  write: Write
+  replies: readonly string[]
+  later: () => number
+  wait: (ms: number) => number
+}
+const PLANTED = plantedTopics()
+/** Of those who got what is another queue's: how many move it, and of all who end one in the right queue: how many press the key that says so. */
+const MOVE_SHARE = 0.85
+const CONFIRM_SHARE = 0.35
+const RATE_SHARE = 0.3
+const MOVE_REASONS = ['not ours', 'belongs to your team', 'they know the details', 'asked about something else']
+const CLOSED_AS: readonly [NonNullable<ConversationRow['outcome']>, number][] = [['settled', 0.74], ['will follow', 0.86], ['could not', 0.93], ['visitor left', 1]]
 
 /** Few vote; those who got the right article mostly say yes. */
 function voteOf(settled: boolean, random: Random): number | null {
@@ -199,8 +260,8 @@ export async function seedOpenConversations({ janua }: HistoryContext, now: numb
     const visitor = { id: (await janua.conversations.visitorBy(token))!.id, door: 'help' }
     for (const text of says) await janua.conversations.say(visitor, { clientId: crypto.randomUUID(), text, language: 'en' })
     await janua.handover.ask(visitor, 'en')
-    await janua.handover.contact(visitor, { name, mail: `${name.split(' ')[0]!.toLowerCase()}@mail.example` })
+    await janua.handover.contact(visitor, { name, mail: `${name.split(' ')[0]!.toLowerCase()}@mail.example`, details: {} })
     const at = new Date(now - minutes * 60_000)
-    await janua.tables.conversations.update({ enteredQueueAt: at, lastAt: at }, { where: { visitorId: visitor.id } })
+    await janua.tables.conversations.update({ enteredQueueAt: at, askedAt: at, dueAt: new Date(+at + 5 * 60_000), lastAt: at }, { where: { visitorId: visitor.id } })
   }
 }

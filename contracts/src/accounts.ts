@@ -3,13 +3,17 @@ import Joi from 'joi'
 export const ROLES = ['lead', 'editor', 'agent'] as const
 export type Role = (typeof ROLES)[number]
 
+/** Here gets new conversations; away keeps those that they have; off has gone home. */
+export const PRESENCES = ['here', 'away', 'off'] as const
+export type Presence = (typeof PRESENCES)[number]
+
 export interface Person {
   id: number
   name: string
   mail: string
   role: Role
   active: boolean
-  present: boolean
+  presence: Presence
   /** Invited, but has not chosen a password yet. */
   invited: boolean
   sessions: number
@@ -21,7 +25,7 @@ export interface SignedIn {
   name: string
   mail: string
   role: Role
-  present: boolean
+  presence: Presence
 }
 
 /** What the app asks first: who am I, and the token that goes with every change. */
@@ -44,7 +48,7 @@ export const linkUse = Joi.object<{ token: string; password: string; name?: stri
   name,
   mail,
 })
-export const presenceInput = Joi.object<{ present: boolean }>({ present: Joi.boolean().required() })
+export const presenceInput = Joi.object<{ presence: Presence }>({ presence: Joi.valid(...PRESENCES).required() })
 
 export interface LinkInfo {
   kind: 'invite' | 'reset' | 'setup'

@@ -1,30 +1,100 @@
-import type { ConversationState, Outcome, Routing } from '@janua/core'
+import type { ConversationState, Outcome, Priority, QueueHours, RightBy, Routed, Routing, Targets } from '@janua/core'
 import Joi from 'joi'
+import type { Presence } from './accounts.ts'
 import { draftKeys, withKeys } from './common.ts'
 import type { Message } from './conversations.ts'
+
+/** How a queue's conversations find their agent: agents take them, or each is offered to one after the other. */
+export const ASSIGNMENTS = ['list', 'in turn'] as const
+export type Assignment = (typeof ASSIGNMENTS)[number]
+
+export interface QueueSettings {
+  assignment: Assignment
+  /** Minutes until somebody is to be there, by priority. */
+  targets: Targets
+  /** Goes on to another queue when nobody took it in so many minutes. */
+  overflow: { queue: number; minutes: number } | null
+  /** When its people are there; null for the hours of the door. */
+  hours: QueueHours | null
+}
+
+export const STARTER_QUEUE: QueueSettings = { assignment: 'list', targets: { high: 2, normal: 5, low: 20 }, overflow: null, hours: null }
+/** A calendar file's text. */
+export const calendarInput = Joi.object<{ text: string }>({ text: Joi.string().max(900_000).required().messages({ 'string.max': 'This calendar is too large: 900 kB at most.' }) })
+
+export interface QueueMember {
+  id: number
+  name: string
+  presence: Presence
+  active: boolean
+  /** Conversations that they have, and may have at once. */
+  open: number
+  atOnce: number
+}
 
 export interface Queue {
   id: number
   name: string
-  members: { id: number; name: string; present: boolean; active: boolean }[]
+  members: QueueMember[]
+  settings: QueueSettings
   waiting: number
   oldestWaitSeconds: number | null
   /** What somebody who enters now waits at the most, four times of five; null when nobody is at their desk. */
   expectedWaitSeconds: number | null
+  /** Whether its people are there now by its hours, and until or from when; null where it has none of its own. */
+  open: { open: boolean; changesAt: string | null } | null
 }
-export const queueInput = Joi.object<{ name: string; members: number[] }>({
+
+const clock = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/)
+const span = Joi.object({ from: clock.required(), to: clock.required() }).custom((value: { from: string; to: string }, helpers) => (value.from < value.to ? value : helpers.message({ custom: `“${value.from}” must be before “${value.to}”` })))
+const day = Joi.string().pattern(/^\d{4}-\d\d-\d\d$/)
+const hours = Joi.object<QueueHours>({
+  timeZone: Joi.string().max(60).required(),
+  weekly: Joi.array().items(Joi.array().items(span).max(4)).length(7).required(),
+  closed: Joi.array().items(Joi.object({ day: day.required(), name: Joi.string().trim().max(120).allow('').required(), yearly: Joi.boolean().required() })).max(500).required(),
+  extra: Joi.array().items(Joi.object({ day: day.required(), from: clock.required(), to: clock.required() })).max(200).required(),
+})
+const minutes = Joi.number().integer().min(1).max(1_440)
+export const queueSettings = Joi.object<QueueSettings>({
+  assignment: Joi.valid(...ASSIGNMENTS).required(),
+  targets: Joi.object({ high: minutes.required(), normal: minutes.required(), low: minutes.required() }).required(),
+  overflow: Joi.object({ queue: Joi.number().integer().required(), minutes: minutes.required() }).allow(null).required(),
+  hours: hours.allow(null).required(),
+})
+export const queueInput = Joi.object<{ name: string; members: number[]; settings?: QueueSettings }>({
   name: Joi.string().trim().min(1).max(80).required(),
   members: Joi.array().items(Joi.number().integer()).max(500).required(),
+  settings: queueSettings,
+})
+
+/** What an agent can do and bear. */
+export interface AgentSkills {
+  languages: ('en' | 'de')[]
+  topics: number[]
+  atOnce: number
+}
+export const skillsInput = Joi.object<AgentSkills>({
+  languages: Joi.array().items(Joi.valid('en', 'de')).max(2).required(),
+  topics: Joi.array().items(Joi.number().integer()).max(100).required(),
+  atOnce: Joi.number().integer().min(1).max(20).required(),
 })
 
 const words = Joi.array().items(Joi.string().trim().min(1).max(120)).min(1).max(60).required()
+const whole = Joi.number().integer()
+const CONDITIONS: Record<string, Joi.SchemaMap> = {
+  words: { any: words },
+  collection: { any: words },
+  told: { field: Joi.string().trim().min(1).max(60).required(), any: words },
+  door: { any: Joi.array().items(whole).min(1).required() },
+  language: { any: Joi.array().items(Joi.valid('en', 'de')).min(1).required() },
+  topic: { any: Joi.array().items(Joi.object({ id: whole.required(), name: Joi.string().max(300).required() })).min(1).max(60).required() },
+  hour: { from: whole.min(0).max(23).required(), to: whole.min(0).max(24).required() },
+  tone: { atLeast: Joi.number().min(0.05).max(1).required() },
+  contacts: { atLeast: whole.min(1).max(50).required() },
+  'looks like': { queue: whole.required(), atLeast: Joi.number().min(0.05).max(0.99).required() },
+}
 const condition = Joi.alternatives().conditional('.on', {
-  switch: [
-    { is: 'words', then: Joi.object({ on: Joi.string(), any: words }) },
-    { is: 'collection', then: Joi.object({ on: Joi.string(), any: words }) },
-    { is: 'told', then: Joi.object({ on: Joi.string(), field: Joi.valid('name', 'mail').required(), any: words }) },
-    { is: 'door', then: Joi.object({ on: Joi.string(), any: Joi.array().items(Joi.number().integer()).min(1).required() }) },
-  ],
+  switch: Object.entries(CONDITIONS).map(([on, keys]) => ({ is: on, then: Joi.object({ on: Joi.string(), not: Joi.boolean(), ...keys }) })),
   otherwise: Joi.forbidden(),
 })
 export const routingContent = Joi.object<Routing>({
@@ -34,21 +104,98 @@ export const routingContent = Joi.object<Routing>({
         name: Joi.string().trim().min(1).max(80).required(),
         join: Joi.valid('all', 'any').required(),
         conditions: Joi.array().items(condition).min(1).max(12).required().messages({ 'array.min': 'A rule needs at least one condition.' }),
-        queue: Joi.number().integer().required(),
+        queue: whole.required(),
+        priority: Joi.valid('high', 'normal', 'low'),
+        targetMinutes: minutes,
+        note: Joi.string().trim().max(300).allow(''),
       }),
     )
     .max(100)
     .required(),
-  lastResort: Joi.number().integer().required(),
+  lastResort: whole.required(),
+  model: whole.allow(null),
+  learnedAtLeast: Joi.number().min(0.05).max(0.99).allow(null),
 })
+
+/** The classifier as the lead sees it: from how many hand-overs, and the words that speak most for each queue. */
+export interface QueueModelView {
+  id: number
+  examples: number
+  madeAt: string
+  signs: { queue: number; signs: string[] }[]
+}
 export interface RoutingDraft extends Routing {
   id: number
   revision: number
   state: 'live' | 'in work' | 'ready'
+  /** The classifier that the draft looks at, and the newest that was learnt. */
+  inUse: QueueModelView | null
+  newest: QueueModelView | null
 }
 export const routingSave = withKeys<Routing & { base: number; ready: boolean }>(routingContent, draftKeys)
-export const moveInput = Joi.object<{ queue: number }>({ queue: Joi.number().integer().required() })
+
+/** Past hand-overs put through rules as they stand on the page. */
+export const routingTry = routingContent
+export interface RoutingShare {
+  n: number
+  right: number
+  low: number
+  high: number
+}
+export interface RoutingProof {
+  /** Hand-overs that were looked at, and since when. */
+  handovers: number
+  since: string | null
+  draft: RoutingShare
+  live: RoutingShare
+  unmoved: { n: number; right: number }
+  by: Record<Routed['by'], { n: number; right: number }>
+  cells: { routed: number; right: number; ids: number[] }[]
+  rules: { fits: number; decides: number; known: number; right: number; oddity: 'never fits' | 'shadowed' | null; conflicts: { with: number; ids: number[] }[] }[]
+  saved: number[]
+  caused: number[]
+  /** Learnt from the older three quarters of the hand-overs, tested on the rest: rules alone, classifier alone, both. Null with too few. */
+  learned: { tested: number; rules: RoutingShare; classifier: RoutingShare; both: RoutingShare } | null
+}
+export const handoverIds = Joi.object<{ ids: number[] }>({ ids: Joi.array().items(whole.positive()).max(100).required() })
+/** A hand-over of the past, to be read behind a figure. */
+export interface HandoverRow {
+  id: number
+  conversation: number
+  at: string
+  words: string
+  queue: number
+  because: string
+  right: number | null
+  rightBy: RightBy | null
+}
+
+/** How a conversation with an agent ends. */
+export const CLOSINGS = ['settled', 'will follow', 'could not', 'visitor left', 'not for us'] as const
+export type Closing = (typeof CLOSINGS)[number]
+export interface CloseInput {
+  outcome: Closing
+  /** The right queue, as the agent says; null when nothing is said of it. */
+  rightQueue: number | null
+}
+export const closeInput = Joi.object<CloseInput>({ outcome: Joi.valid(...CLOSINGS).default('settled'), rightQueue: whole.allow(null).default(null) })
+const reason = Joi.string().trim().max(300).allow('').default('')
+export const moveInput = Joi.object<{ queue?: number; agent?: number; reason: string }>({ queue: whole, agent: whole, reason }).xor('queue', 'agent').messages({ 'object.xor': 'Say to which queue or to whom.', 'object.missing': 'Say to which queue or to whom.' })
+export const handBackInput = Joi.object<{ word: string }>({ word: Joi.string().trim().max(2_000).allow('').default('') })
+export const noteInput = Joi.object<{ text: string; ask: number | null }>({ text: Joi.string().trim().min(1).max(2_000).required(), ask: whole.allow(null).default(null) })
 export const blockInput = Joi.object<{ reason: string }>({ reason: Joi.string().trim().min(3).max(300).required() })
+export const deskSearch = Joi.object<{ words: string }>({ words: Joi.string().trim().min(2).max(200).required() })
+export const passageSearch = Joi.object<{ words: string }>({ words: Joi.string().trim().min(2).max(300).required() })
+
+export interface ReadyLine {
+  id: number
+  name: string
+  /** May hold {visitor}, {agent}, {queue} and {case}, filled in when it is put into a reply. */
+  text: string
+  /** Whether it is this person's own, or the team's. */
+  own: boolean
+}
+export const readyLineInput = Joi.object<{ name: string; text: string; own: boolean }>({ name: Joi.string().trim().min(1).max(80).required(), text: Joi.string().trim().min(1).max(2_000).required(), own: Joi.boolean().required() })
 
 export interface DeskRow {
   id: number
@@ -58,24 +205,45 @@ export interface DeskRow {
   visitor: string | null
   queue: { id: number; name: string } | null
   agent: { id: number; name: string } | null
+  priority: Priority
   waitingSince: string | null
+  /** When somebody is to be there. */
+  dueAt: string | null
+  /** Offered to the one who looks, until then. */
+  offeredUntil: string | null
+  caseNumber: string | null
   lastAt: string
-  lastBy: 'visitor' | 'assistant' | 'agent' | 'event'
+  lastBy: 'visitor' | 'assistant' | 'agent' | 'event' | 'team'
 }
 export interface Desk {
   waiting: DeskRow[]
   mine: DeskRow[]
-  withAssistant: number
+  /** Where a colleague asked this person in. */
+  askedIn: DeskRow[]
+  cases: DeskRow[]
+  withAssistant: DeskRow[]
+  closed: DeskRow[]
   /** The server's time, against which waits are counted. */
   now: string
+}
+
+export interface Passage {
+  item: number
+  title: string
+  path: string[]
+  text: string
 }
 
 export interface Brief {
   unsettled: string[]
   told: { label: string; value: string }[]
+  /** Numbers, days, names of places and the like that were recognised in what was asked. */
+  values: string[]
   tried: { question: string; outcome: Outcome; confidence: number; nearest: string | null; vote: 'yes' | 'no' | null }[]
   routed: string | null
-  sayNext: { item: number; title: string; path: string[]; text: string }[]
+  /** What the rule wants the agent to know. */
+  note: string | null
+  sayNext: Passage[]
 }
 
 export interface DeskConversation extends DeskRow {
@@ -85,4 +253,13 @@ export interface DeskConversation extends DeskRow {
   blocked: boolean
   messages: Message[]
   brief: Brief
+  /** How far the visitor got and read, as message numbers. */
+  visitorGot: number
+  visitorSeen: number
+  outcome: Closing | null
+  rating: { stars: number; word: string } | null
+  guests: { id: number; name: string }[]
+  others: { id: number; subject: string; state: ConversationState; lastAt: string }[]
+  /** May be stepped into: it is with the assistant, or a case. */
+  mayStepIn: boolean
 }

@@ -3,7 +3,7 @@ import { EventEmitter } from 'node:events'
 /** What happens in Janua that somebody may be watching. */
 export interface Happenings {
   /** A conversation has new messages or another state. */
-  conversation: { id: number; queue: number | null; agent: number | null; visitor: number }
+  conversation: { id: number; queue: number | null; agent: number | null; offered?: number | null; visitor: number }
   /** Somebody writes in a conversation. */
   typing: { conversation: number; who: 'visitor' | 'agent'; name: string }
   /** Visitors get another release. */
@@ -19,6 +19,10 @@ export interface Happenings {
   topics: { topics: number }
   /** A log from elsewhere has got further. */
   logImport: { id: number }
+  /** Somebody came to their desk, or left it. */
+  presence: { user: number }
+  /** A colleague is asked into a conversation. */
+  askedIn: { user: number; conversation: number }
   /** A person's access has changed or ended. */
   access: { user: number }
   /** A visitor was forgotten or blocked. */

@@ -19,7 +19,7 @@ describe('the first load', () => {
 
   it('is made anew when it was broken off', async function () {
     this.timeout(300_000)
-    await accountTables(db).users.create({ name: 'Half', mail: 'half@made.example', role: 'lead', active: true, present: false, failures: 0, createdAt: new Date() })
+    await accountTables(db).users.create({ name: 'Half', mail: 'half@made.example', role: 'lead', active: true, presence: 'off', failures: 0, createdAt: new Date() })
     expect(await load('demo')).to.equal('demo')
     expect(said[0]).to.include('broken off')
     expect(await accountTables(db).users.count({ where: { mail: 'half@made.example' } })).to.equal(0)

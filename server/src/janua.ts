@@ -13,6 +13,9 @@ import type { Rewriter } from './answering/rewriter.ts'
 import { Learning } from './answering/learning.ts'
 import { Rewording } from './answering/rewording.ts'
 import { createApp } from './app.ts'
+import { Inbox } from './channels/inbox.ts'
+import { channelTables } from './channels/models.ts'
+import { Outbox, type Postman } from './channels/outbox.ts'
 import { type Clock, systemClock } from './clock.ts'
 import { Erasure } from './conversations/erasure.ts'
 import { conversationTables } from './conversations/models.ts'
@@ -37,12 +40,23 @@ import { Unsettled } from './coverage/unsettled.ts'
 import { doorRoutes } from './doors/routes.ts'
 import { Doors } from './doors/service.ts'
 import { Events } from './events.ts'
+import { Assignment } from './handover/assignment.ts'
+import { Cases } from './handover/cases.ts'
 import { Desk } from './handover/desk.ts'
 import { Handover } from './handover/handover.ts'
+import { Handovers } from './handover/handovers.ts'
+import { Idle } from './handover/idle.ts'
 import { handoverTables } from './handover/models.ts'
+import { Presence } from './handover/presence.ts'
+import { QueueLearning } from './handover/queueLearning.ts'
 import { Queues } from './handover/queues.ts'
-import { Waiting } from './handover/waiting.ts'
+import { ReadyLines } from './handover/readyLines.ts'
+import { Returns } from './handover/returns.ts'
 import { handoverRoutes } from './handover/routes.ts'
+import { RoutingDesk } from './handover/routingDesk.ts'
+import { routingRoutes } from './handover/routingRoutes.ts'
+import { Waiting } from './handover/waiting.ts'
+import { DeskWork } from './handover/work.ts'
 import type { Route } from './http/routing.ts'
 import { Articles } from './library/articles.ts'
 import { Documents } from './library/documents.ts'
@@ -87,14 +101,16 @@ export interface Options {
   outside?: Outside
   /** Words answers where a door wants it; without one the sources' own words are shown. */
   rewriter?: Rewriter | null
+  /** Brings mails on their way; without one they wait. */
+  postman?: Postman | null
 }
 
 /** Counting takes at most a ninth of the time, however large the log is: visitors' answers and people's pages go before it. */
 const REST = 8
 
 /** Janua put together: the one place where parts are given what they need. */
-export function createJanua({ db, sessionSecret, clock = systemClock, log = pino({ level: 'warn' }), outside = REAL_WORLD, rewriter = null }: Options) {
-  const tables = { ...accountTables(db), ...contentTables(db), ...siteTables(db), ...healthTables(db), ...conversationTables(db), ...handoverTables(db), ...coverageTables(db), ...releaseTables(db) }
+export function createJanua({ db, sessionSecret, clock = systemClock, log = pino({ level: 'warn' }), outside = REAL_WORLD, rewriter = null, postman = null }: Options) {
+  const tables = { ...accountTables(db), ...contentTables(db), ...siteTables(db), ...healthTables(db), ...conversationTables(db), ...handoverTables(db), ...channelTables(db), ...coverageTables(db), ...releaseTables(db) }
   const events = new Events()
   const audit = new Audit(tables, clock)
   const users = new Names(tables, events)
@@ -137,10 +153,22 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const threads = new Threads({ db, tables, users, events, clock })
   const erasure = new Erasure({ db, tables, engine, audit, events, clock })
   const waiting = new Waiting({ db, clock })
-  const conversations = new Conversations({ db, tables, threads, engine, rewording, erasure, rollup, topics, waiting, users, events, clock })
+  const handovers = new Handovers({ db, tables, clock })
+  const conversations = new Conversations({ db, tables, threads, engine, rewording, erasure, rollup, topics, waiting, handovers, users, events, clock })
   const queues = new Queues({ db, tables, engine, waiting, audit, events, clock })
-  const handover = new Handover({ tables, conversations, threads, queues, engine, clock })
-  const desk = new Desk({ db, tables, threads, queues, engine, users, audit, events, clock })
+  const outbox = new Outbox({ tables, clock, postman })
+  const cases = new Cases({ threads, handovers, outbox, clock })
+  const handover = new Handover({ tables, conversations, threads, queues, handovers, cases, waiting, engine, clock })
+  const desk = new Desk({ db, tables, threads, queues, engine, users, clock })
+  const work = new DeskWork({ tables, threads, desk, handovers, outbox, engine, users, audit, events, clock })
+  const returns = new Returns({ tables, threads })
+  const presence = new Presence({ tables, returns, events, clock })
+  const assignment = new Assignment({ db, tables, threads, handovers, clock })
+  const idle = new Idle({ tables, threads, engine, handovers, clock })
+  const inbox = new Inbox({ tables, threads, work, accounts, clock })
+  const readyLines = new ReadyLines({ tables, clock })
+  const routing = new RoutingDesk({ tables, handovers, engine, draft, live })
+  const queueLearning = new QueueLearning({ tables, handovers, clock })
   const mends = new Mends({ tables, articles, engine, users, audit, clock })
   const judgements = new Judgements({ tables, threads, desk, articles, rollup, audit, clock })
   const sampling = new AuditSampling({ db, tables, clock })
@@ -187,13 +215,22 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     ...releaseRoutes({ releases, schedule, proofs, draft, live, tables, proveMends }),
     ...proofRoutes({ rehearsal, judgements, checks, checkLists, replays, threshold }),
     ...doorRoutes({ doors, conversations, handover }),
-    ...handoverRoutes({ queues, desk, draft, live, tables }),
+    ...handoverRoutes({ queues, desk, work, assignment, presence, readyLines, clock }),
+    ...routingRoutes({ routing, handovers }),
     ...coverageRoutes({ unsettled, mends, judgements, sampling }),
     ...learnRoutes({ reports, reporting, rollup, topics, gaps, gapMends, questionLog, logImports }),
   ]
   const app: Express = createApp({ routes, sessions, accounts, conversations, engine, files, log })
   const server: Server = createServer(app)
-  const sockets = openSockets(server, { sessions, accounts, conversations, desk, queues, tables, events, log })
+  const sockets = openSockets(server, { sessions, accounts, conversations, desk, queues, presence, tables, events, log })
+
+  /** What happens at the desks by itself: browsers that are gone, offers, overflow, idle conversations, mails. */
+  const tendDesks = async () => {
+    await presence.tick()
+    await assignment.tick()
+    await idle.tick()
+    await outbox.tick()
+  }
 
   async function close(): Promise<void> {
     closing = true
@@ -211,7 +248,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, desk, queues, mends, unsettled, reporting, rollup, topics, gaps, gapMends, questionLog, logImports, reports, proveMends, learnFromQuestions, events, audit, close }
+  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, handovers, desk, work, presence, assignment, idle, outbox, inbox, routing, queueLearning, tendDesks, queues, mends, unsettled, reporting, rollup, topics, gaps, gapMends, questionLog, logImports, reports, proveMends, learnFromQuestions, events, audit, close }
 }
 
 export type Janua = ReturnType<typeof createJanua>

@@ -8,6 +8,7 @@ import type { ConversationTables } from './conversations/models.ts'
 import type { Conversations } from './conversations/service.ts'
 import type { Events } from './events.ts'
 import type { Desk } from './handover/desk.ts'
+import type { Presence } from './handover/presence.ts'
 import type { Queues } from './handover/queues.ts'
 
 interface Needs {
@@ -16,10 +17,14 @@ interface Needs {
   conversations: Conversations
   desk: Desk
   queues: Queues
+  presence: Presence
   tables: ConversationTables
   events: Events
   log: Logger
 }
+
+/** How often the browsers that are open are noted. */
+const BEAT_MS = 20_000
 
 /**
  * Sockets only tell that something is new; what it is, the client asks for. So a lost connection loses nothing.
@@ -39,10 +44,12 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
     )
   })
   const endings = [
-    events.on('conversation', ({ id, queue, agent, visitor }) => {
-      const rooms = [`visitor:${visitor}`, `watch:${id}`, 'leads', ...(queue === null ? [] : [`queue:${queue}`]), ...(agent === null ? [] : [`user:${agent}`])]
+    events.on('conversation', ({ id, queue, agent, offered, visitor }) => {
+      const rooms = [`visitor:${visitor}`, `watch:${id}`, 'leads', ...(queue === null ? [] : [`queue:${queue}`]), ...(agent === null ? [] : [`user:${agent}`]), ...(offered ? [`user:${offered}`] : [])]
       io.to(rooms).emit('conversation', { id })
     }),
+    events.on('presence', (detail) => void io.to('team').emit('presence', detail)),
+    events.on('askedIn', ({ user, conversation }) => void io.to(`user:${user}`).emit('askedIn', { conversation })),
     events.on('release', ({ number }) => void io.to('team').emit('release', { number })),
     events.on('draft', (changed) => void io.to('team').emit('draft', changed)),
     events.on('checks', (run) => void io.to('team').emit('checks', run)),
@@ -51,8 +58,11 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
     events.on('access', ({ user }) => void (user === 0 ? io.in('team') : io.in(`user:${user}`)).disconnectSockets()),
     events.on('visitorGone', ({ visitor }) => void io.in(`visitor:${visitor}`).emit('gone')),
   ]
+  const people = () => [...new Set([...io.sockets.sockets.values()].flatMap(({ data }) => (data as { user?: number }).user ?? []))]
+  const beating = setInterval(() => void needs.presence.beat(people()).catch((cause: unknown) => log.error({ err: cause }, 'presence not noted')), BEAT_MS)
   return {
     async close() {
+      clearInterval(beating)
       endings.forEach((end) => end())
       await io.close()
     },
@@ -77,11 +87,13 @@ async function admitVisitor(socket: Socket, token: string, { conversations, tabl
   return true
 }
 
-async function admitUser(socket: Socket, { accounts, queues, desk, tables }: Needs): Promise<boolean> {
+async function admitUser(socket: Socket, { accounts, queues, desk, presence, tables }: Needs): Promise<boolean> {
   const id = (socket.request as Request).session?.user
   const user = id === undefined ? null : await accounts.find(id)
   if (!user) return false
   const mine = await queues.of(user.id)
+  socket.data = { user: user.id }
+  await presence.beat([user.id])
   await socket.join(['team', `user:${user.id}`, ...mine.map((queue) => `queue:${queue}`), ...(user.role === 'lead' ? ['leads'] : [])])
   socket.on('watch', (conversation: unknown) => {
     void (async () => {

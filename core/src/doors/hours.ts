@@ -32,6 +32,11 @@ export function dayIn(zone: string, now: Date): string {
   return DateTime.fromJSDate(now, { zone }).toISODate() ?? now.toISOString().slice(0, 10)
 }
 
+/** The hour of the day that it is somewhere, 0 to 23. */
+export function hourIn(zone: string, now: Date): number {
+  return DateTime.fromJSDate(now, { zone }).hour
+}
+
 function spansOf(hours: WeeklyHours, day: DateTime): { from: Date; to: Date }[] {
   return (hours[day.weekday - 1] ?? []).map(({ from, to }) => ({ from: at(day, from), to: at(day, to) }))
 }

@@ -3,7 +3,6 @@ import type { Priority } from './rules.ts'
 
 /** Minutes within which somebody is to be there, by priority; each queue may have its own. */
 export type Targets = Record<Priority, number>
-export const STARTER_TARGETS: Targets = { high: 2, normal: 5, low: 20 }
 
 /** What the order of a queue looks at; moments in milliseconds. */
 export interface InQueue {

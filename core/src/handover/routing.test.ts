@@ -52,7 +52,7 @@ describe('trainClassifier', () => {
   })
   it('gives the same for the same', () => expect(trainClassifier(examples(80, 6))).to.eql(trainClassifier(examples(80, 6))))
   it('decides where no rule fits and it is sure enough', () => {
-    const routing: Routing = { rules: [], lastResort: 9, learned: { model: 1, atLeast: 0.7 } }
+    const routing: Routing = { rules: [], lastResort: 9, model: 1, learnedAtLeast: 0.7 }
     expect(route(about('lost my umbrella'), routing, classifier)).to.include({ queue: 2, by: 'classifier' })
     expect(route(about('boat'), routing, classifier)).to.include({ queue: 9, by: 'last resort' })
     expect(route(about('lost my umbrella'), routing)).to.include({ queue: 9 })

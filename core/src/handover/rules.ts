@@ -22,8 +22,10 @@ export interface Routing {
   rules: Rule[]
   /** The queue when no rule fits, and the classifier is not sure enough. */
   lastResort: number
-  /** The classifier's word before the last resort; null when it has none. */
-  learned?: { model: number; atLeast: number } | null
+  /** Number of the classifier that conditions and the last resort look at, frozen with the release; none where it is not used. */
+  model?: number | null
+  /** How sure the classifier must be to have its word before the last resort; null when it has none. */
+  learnedAtLeast?: number | null
 }
 
 export interface Routed {
@@ -42,15 +44,15 @@ export interface Routed {
  * Chooses the queue: the first rule that fits; else the classifier's likeliest queue when it is sure enough; else the last resort.
  * A rule without conditions never fits.
  */
-export function route(situation: Situation, { rules, lastResort, learned }: Routing, classifier?: QueueClassifier): Routed {
+export function route(situation: Situation, { rules, lastResort, learnedAtLeast }: Routing, classifier?: QueueClassifier): Routed {
   for (const [place, rule] of rules.entries()) {
     const because = whyFits(rule, situation, classifier)
     if (because === undefined) continue
     const { queue, priority = 'normal', targetMinutes, note } = rule
     return { queue, rule: place, by: 'rule', because, priority, ...(targetMinutes !== undefined && { targetMinutes }), ...(note && { note }) }
   }
-  const best = learned && classifier ? likeliest(classifier, situation)[0] : undefined
-  if (best && best.p >= learned!.atLeast) return { queue: best.queue, rule: null, by: 'classifier', because: `no rule fitted; learnt from past hand-overs, sure ${best.p.toFixed(2)}`, priority: 'normal' }
+  const best = typeof learnedAtLeast === 'number' && classifier ? likeliest(classifier, situation)[0] : undefined
+  if (best && best.p >= learnedAtLeast!) return { queue: best.queue, rule: null, by: 'classifier', because: `no rule fitted; learnt from past hand-overs, sure ${best.p.toFixed(2)}`, priority: 'normal' }
   return { queue: lastResort, rule: null, by: 'last resort', because: 'no rule fitted', priority: 'normal' }
 }
 

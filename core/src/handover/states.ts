@@ -12,6 +12,7 @@ export const TRANSITIONS = {
   'keep as case': { from: ['assistant', 'waiting', 'agent'], to: 'case' },
   close: { from: ['assistant', 'waiting', 'agent', 'case'], to: 'closed' },
   resume: { from: ['closed', 'case'], to: 'assistant' },
+  'write again': { from: ['closed'], to: 'case' },
   reopen: { from: ['closed'], to: 'agent' },
 } as const satisfies Record<string, { from: readonly ConversationState[]; to: ConversationState }>
 export type Transition = keyof typeof TRANSITIONS

@@ -1,4 +1,4 @@
-import { inviteInput, idPath, linkUse, pageQuery, personChange, presenceInput, type SessionInfo, signInInput, type SignedIn, withKeys } from '@janua/contracts'
+import { inviteInput, idPath, linkUse, pageQuery, personChange, type SessionInfo, signInInput, type SignedIn, withKeys } from '@janua/contracts'
 import type { Request } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import Joi from 'joi'
@@ -28,7 +28,6 @@ export function accountRoutes(accounts: Accounts, audit: Audit): Route[] {
       await begin(req, await accounts.useLink(body))
       return sessionInfo(req, accounts)
     }),
-    route('put', '/presence', 'presence.change', { body: presenceInput }, ({ body, user }) => accounts.setPresence(user.id, body.present)),
 
     route('get', '/team', 'team.read', {}, () => accounts.people()),
     route('post', '/team', 'team.change', { body: inviteInput, status: 201 }, async ({ body, user }) => ({ token: await accounts.invite(user, body) })),

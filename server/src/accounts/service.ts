@@ -64,7 +64,7 @@ export class Accounts {
   async invite(actor: Actor, { name, mail, role }: { name: string; mail: string; role: Role }): Promise<string> {
     const { tables, clock, audit } = this.needs
     if (await tables.users.findOne({ where: { mail } })) throw problem('MAIL_TAKEN', mail)
-    const user = await tables.users.create({ name, mail, role, active: true, present: false, failures: 0, createdAt: clock.now() })
+    const user = await tables.users.create({ name, mail, role, active: true, presence: 'off', failures: 0, createdAt: clock.now() })
     await audit.note(actor, 'invited', mail, { role })
     return this.makeLink('invite', user.id)
   }
@@ -98,7 +98,7 @@ export class Accounts {
     if (claimed !== 1) throw problem('LINK_USED')
     const user =
       link.userId === null
-        ? await tables.users.create({ name: name!, mail: mail!, role: 'lead', active: true, present: false, failures: 0, createdAt: clock.now() })
+        ? await tables.users.create({ name: name!, mail: mail!, role: 'lead', active: true, presence: 'off', failures: 0, createdAt: clock.now() })
         : await this.get(link.userId)
     await user.update({ password: hashed, failures: 0, lockedUntil: null, ...(link.kind === 'invite' && name ? { name } : {}) })
     await sessions.endAll(user.id)
@@ -116,11 +116,17 @@ export class Accounts {
       const otherLead = leads.some((lead) => lead.id !== id && lead.password !== null)
       if (user.role === 'lead' && user.active && stopsLeading && !otherLead) throw problem('LAST_LEAD')
       const before = { role: user.role, active: user.active, name: user.name }
-      await user.update({ ...(role && { role }), ...(name && { name }), ...(active !== undefined && { active }), ...(active === false && { present: false }) }, { transaction })
+      await user.update({ ...(role && { role }), ...(name && { name }), ...(active !== undefined && { active }), ...(active === false && { presence: 'off' as const }) }, { transaction })
       await audit.note(actor, active === false ? 'deactivated' : active ? 'activated' : 'changed', user.mail, { before, after: { role, active, name } }, transaction)
     })
     if (active === false) await sessions.endAll(id)
     events.tell('access', { user: id })
+  }
+
+  /** Somebody who works at the desk, by their mail address. */
+  async byMail(mail: string): Promise<SignedIn | null> {
+    const user = await this.needs.tables.users.findOne({ where: { mail: mail.toLowerCase(), active: true, role: ['agent', 'lead'] } })
+    return user && signedIn(user)
   }
 
   async endSessions(actor: Actor, id: number): Promise<number> {
@@ -129,10 +135,6 @@ export class Accounts {
     await this.needs.audit.note(actor, 'ended sessions', user.mail, { ended })
     this.needs.events.tell('access', { user: id })
     return ended
-  }
-
-  async setPresence(user: number, present: boolean): Promise<void> {
-    await this.needs.tables.users.update({ present }, { where: { id: user } })
   }
 
   private async countFailure(user: Row<UserRow>, now: Date): Promise<void> {
@@ -171,6 +173,6 @@ export function sha256(text: string): string {
   return createHash('sha256').update(text).digest('hex')
 }
 
-function signedIn({ id, name, mail, role, present }: UserRow): SignedIn {
-  return { id, name, mail, role, present }
+function signedIn({ id, name, mail, role, presence }: UserRow): SignedIn {
+  return { id, name, mail, role, presence }
 }

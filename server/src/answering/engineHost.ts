@@ -1,7 +1,8 @@
 import type { CourtesyContent, DoorContent, GlossaryContent, ItemKind } from '@janua/contracts'
-import { type ConfidenceModel, type ContentItem, type Pinned, questionTerms, type ReleaseIndex, type Routing, search, STARTER_COURTESIES } from '@janua/core'
+import { type ConfidenceModel, type ContentItem, type Pinned, type QueueClassifier, questionTerms, type ReleaseIndex, type Routing, search, STARTER_COURTESIES } from '@janua/core'
 import type { Sequelize } from 'sequelize'
 import { completeDoor } from '../doors/starter.ts'
+import type { HandoverTables } from '../handover/models.ts'
 import type { ContentTables, EngineModelRow } from '../library/models.ts'
 import type { Draft } from '../releases/draft.ts'
 import type { Asker, LivePointer } from '../releases/livePointer.ts'
@@ -23,6 +24,8 @@ export interface CompiledRelease {
   content: readonly ContentPin[]
   doors: OpenDoor[]
   routing: Routing | null
+  /** What routing looks at besides its rules, as it was when the release was made. */
+  classifier?: QueueClassifier
   courtesies: readonly CourtesyContent[]
   glossary: readonly GlossaryContent[]
   /** How sure it may be: as it was learnt from its content; undefined for the model that Janua ships. */
@@ -38,7 +41,7 @@ export class EngineHost {
   private readonly tried = new Map<string, Promise<CompiledRelease>>()
   private readonly indices: Indices
 
-  constructor(private readonly needs: { db: Sequelize; tables: ContentTables; live: LivePointer; draft: Draft }) {
+  constructor(private readonly needs: { db: Sequelize; tables: ContentTables & Pick<HandoverTables, 'queueModels'>; live: LivePointer; draft: Draft }) {
     this.indices = new Indices(needs)
   }
 
@@ -115,6 +118,11 @@ export class EngineHost {
     return release?.modelId ? (await tables.engineModels.findByPk(release.modelId))?.model : undefined
   }
 
+  /** The classifier that a routing looks at. */
+  async classifierOf({ model }: Routing): Promise<QueueClassifier | undefined> {
+    return model ? (await this.needs.tables.queueModels.findByPk(model))?.model : undefined
+  }
+
   private async compile(number: number, pinned: readonly Pinned[], model?: ConfidenceModel): Promise<CompiledRelease> {
     const { tables } = this.needs
     const items = await tables.items.findAll({ attributes: ['id', 'kind'], raw: true })
@@ -126,6 +134,8 @@ export class EngineHost {
     const of = (wanted: ItemKind) => revisions.filter(({ itemId }) => kinds.get(itemId) === wanted).sort((a, b) => a.itemId - b.itemId)
     const courtesies = of('courtesy').map(({ content }) => content as CourtesyContent)
     const glossary = of('glossary').map(({ content }) => content as GlossaryContent)
+    const routing = (of('routing')[0]?.content as Routing | undefined) ?? null
+    const classifier = routing ? await this.classifierOf(routing) : undefined
     return {
       number,
       key: keyOf(pinned),
@@ -135,7 +145,8 @@ export class EngineHost {
       glossary,
       ...(model && { model }),
       doors: of('door').map(({ itemId, content }) => ({ ...completeDoor(content as DoorContent), id: itemId })),
-      routing: (of('routing')[0]?.content as Routing | undefined) ?? null,
+      routing,
+      ...(classifier && { classifier }),
     }
   }
 }

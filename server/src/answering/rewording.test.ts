@@ -1,4 +1,4 @@
-import type { AnswerData, DoorRules } from '@janua/contracts'
+import { type AnswerData, type DoorRules, STARTER_RULES } from '@janua/contracts'
 import { expect } from 'chai'
 import { FAULTS, type RewriterStandIn, startRewriter } from '../../../standins/rewriter/rewriter.mjs'
 import type { Janua } from '../janua.ts'
@@ -9,7 +9,7 @@ import { PATIENCE_MS } from './rewording.ts'
 const BASKET = article('Cats on board', 'On the night boat, cats may stay in a cabin, free of charge. A cat does not need a ticket. The basket is at most 60 cm long.\n', ['Can I bring my cat?'])
 const STEPS = article('Get your money back', '1. Open the link in the mail.\n2. Choose **Money back**.\n3. Confirm.\n', ['How do I get my money back?'])
 const TICKET = article('Tickets for parrots', 'A parrot does not need a ticket on our boats.\n', ['Does my parrot need a ticket?'])
-const RULES: DoorRules = { length: 'middle', rewriting: { on: true, tone: 'plain', elsewhere: false }, declines: [], sills: {} }
+const RULES: DoorRules = { ...STARTER_RULES, rewriting: { on: true, tone: 'plain', elsewhere: false } }
 
 describe('rewording', () => {
   let standIn: RewriterStandIn

@@ -1,4 +1,4 @@
-import type { AnswerData } from '@janua/contracts'
+import { type AnswerData, STARTER_RULES } from '@janua/contracts'
 import { expect } from 'chai'
 import type { Janua } from '../janua.ts'
 import { article, freshJanua, member, openHouse, visitor } from '../testing/harness.ts'
@@ -13,7 +13,7 @@ describe('a question back', () => {
   before(async () => {
     ;({ janua, close } = await freshJanua())
     const declines = [{ about: 'politics', phrases: ['election'], reply: { en: 'I do not talk about politics.', de: 'Über Politik rede ich nicht.' } }]
-    await openHouse(janua, [BOOKING, PASS, BAGS], { rules: { length: 'middle', rewriting: { on: false, tone: 'plain', elsewhere: false }, declines, sills: {} } })
+    await openHouse(janua, [BOOKING, PASS, BAGS], { rules: { ...STARTER_RULES, declines } })
   })
   after(() => close())
   const last = async (someone: Awaited<ReturnType<typeof visitor>>) => {
@@ -53,7 +53,10 @@ describe('a question back', () => {
     const { body } = await lead.get(`/questions/${data.question}/why`).expect(200)
     expect(body).to.include({ outcome: 'clarifying', release: 1 })
     expect(body.trace.rule).to.equal('several readings')
-    await (await member(janua, 'agent')).get(`/questions/${data.question}/why`).expect(404)
+    const agent = await member(janua, 'agent')
+    await agent.get(`/questions/${data.question}/why`).expect(200)
+    await someone.post('/end').expect(204)
+    await agent.get(`/questions/${data.question}/why`).expect(404)
     expect((await someone.get(`/../../questions/${data.question}/why`)).status).to.be.oneOf([401, 403, 404])
   })
   it('is not asked about what the door never talks about: the lead’s reply is given', async () => {

@@ -1,5 +1,5 @@
-import type { MessageAuthor, MessageKind } from '@janua/contracts'
-import type { AnswerKind, ConversationState, Outcome, Trace } from '@janua/core'
+import type { Closing, MessageAuthor, MessageKind } from '@janua/contracts'
+import type { AnswerKind, ConversationState, Outcome, Priority, Trace } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
 import { flag, id, json, ref, table, text, time, whole } from '../database/tables.ts'
 
@@ -30,6 +30,33 @@ export interface ConversationRow {
   lastAt: Date
   lastBy: MessageAuthor
   createdAt: Date
+  priority: Priority
+  /** When a person was asked for; moves leave it. */
+  askedAt: Date | null
+  /** When somebody is to be there: asked plus the target of its priority. */
+  dueAt: Date | null
+  /** What the rule wants the agent to know. */
+  note: string | null
+  offeredTo: number | null
+  offeredUntil: Date | null
+  /** Agents who had it offered and let it go. */
+  passedBy: number[] | null
+  overflowed: boolean
+  firstReplyAt: Date | null
+  outcome: Closing | null
+  /** Numbers of the last messages that reached the visitor, that the visitor read, that the team read. */
+  visitorGot: number
+  visitorSeen: number
+  teamSeen: number
+  caseNumber: string | null
+  rating: number | null
+  ratingWord: string | null
+  ratedAt: Date | null
+  nudgedAt: Date | null
+  /** Details that the visitor gave before a hand-over, by field. */
+  told: Record<string, string> | null
+  /** At which a call is wanted; null for none. */
+  phone: string | null
 }
 export interface MessageRow {
   id: number
@@ -77,12 +104,17 @@ export interface QuestionRow {
   asker: string | null
 }
 
+/** Made anew for each column, as the column's name is written into it. */
+const count = () => ({ type: whole, defaultValue: 0 })
+
 export function conversationTables(db: Sequelize) {
   return {
     visitors: table<VisitorRow>(db, 'visitors', { id, tokenHash: text(64), name: text(120), mail: text(190), blockedAt: time, blockedBecause: text(300), createdAt: time }),
     conversations: table<ConversationRow>(db, 'conversations', {
       id, doorId: ref, visitorId: ref, state: text(10), version: whole, seq: whole, language: text(2), queueId: ref, agentId: ref, routedBecause: text(300),
       subject: text(300), enteredQueueAt: time, takenAt: time, closedAt: time, lastAt: time, lastBy: text(10), createdAt: time,
+      priority: { type: text(6), defaultValue: 'normal' }, askedAt: time, dueAt: time, note: text(300), offeredTo: ref, offeredUntil: time, passedBy: json('passedBy'), overflowed: { type: flag, defaultValue: false }, firstReplyAt: time, outcome: text(20),
+      visitorGot: count(), visitorSeen: count(), teamSeen: count(), caseNumber: text(14), rating: whole, ratingWord: text(500), ratedAt: time, nudgedAt: time, told: json('told'), phone: text(40),
     }),
     messages: table<MessageRow>(db, 'messages', {
       id, conversationId: ref, seq: whole, author: text(10), kind: text(20), userId: ref, text: DataTypes.TEXT, data: json('data'), clientId: text(36), createdAt: time,

@@ -1,4 +1,4 @@
-import type { AnswerData, Thread } from '@janua/contracts'
+import type { AnswerData, DoorContent, Thread } from '@janua/contracts'
 import { Op, type Sequelize, type Transaction, UniqueConstraintError } from 'sequelize'
 import { sha256 } from '../accounts/service.ts'
 import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
@@ -23,7 +23,8 @@ interface Needs {
   erasure: Erasure
   /** Figures that a vote changes are counted anew. */
   rollup: { mark(at: Date, transaction?: Transaction): Promise<void> }
-  waiting: { of(conversation: { id: number; queueId: number; enteredQueueAt: Date }): Promise<NonNullable<Thread['waiting']>> }
+  waiting: { of(conversation: { id: number; queueId: number; dueAt: Date }): Promise<NonNullable<Thread['waiting']>> }
+  handovers: { settle(conversation: Pick<ConversationRow, 'id' | 'queueId'>, said: number | null, transaction: Transaction): Promise<void> }
   topics: { ofWording(norm: string, transaction: Transaction): Promise<number | null> }
   users: { nameOf(id: number | null): Promise<string> }
   events: Events
@@ -46,6 +47,8 @@ interface Storing {
   transaction: Transaction
 }
 
+const DAY_MS = 86_400_000
+
 /** The visitor's side of a conversation. */
 export class Conversations {
   constructor(private readonly needs: Needs) {}
@@ -65,12 +68,57 @@ export class Conversations {
     const { tables, users, threads } = this.needs
     const [conversation, known] = await Promise.all([this.current(visitor), tables.visitors.findByPk(visitor.id)])
     const contactKnown = Boolean(known?.name && known.mail)
-    if (!conversation) return { conversation: null, state: 'assistant', version: 0, agent: null, contactKnown, messages: [] }
-    const { id, state, version, agentId } = conversation
+    if (!conversation) return { conversation: null, state: 'assistant', version: 0, agent: null, contactKnown, teamSeen: 0, caseNumber: null, mayRate: false, messages: [] }
+    const { id, state, version, agentId, queueId, dueAt, teamSeen, caseNumber, rating, takenAt } = conversation
     const agent = state === 'agent' ? await users.nameOf(agentId) : null
-    const { queueId, enteredQueueAt } = conversation
-    const waiting = state === 'waiting' && queueId !== null && enteredQueueAt !== null ? { waiting: await this.needs.waiting.of({ id, queueId, enteredQueueAt }) } : {}
-    return { conversation: id, state, version, agent, contactKnown, ...waiting, messages: await threads.messages(id, after) }
+    const waiting = state === 'waiting' && queueId !== null && dueAt !== null ? { waiting: await this.needs.waiting.of({ id, queueId, dueAt }) } : {}
+    const messages = await threads.messages(id, after)
+    await this.got(conversation)
+    const mayRate = state === 'closed' && rating === null && (takenAt !== null || messages.some(({ kind }) => kind === 'answer'))
+    return { conversation: id, state, version, agent, contactKnown, ...waiting, teamSeen, caseNumber, mayRate, messages }
+  }
+
+  /** What an agent wrote has reached the visitor's window. */
+  private async got({ id, state, seq, visitorGot, agentId, queueId, visitorId }: ConversationRow): Promise<void> {
+    if (state !== 'agent' || visitorGot >= seq) return
+    await this.needs.tables.conversations.update({ visitorGot: seq }, { where: { id, visitorGot: { [Op.lt]: seq } } })
+    this.needs.events.tell('conversation', { id, queue: queueId, agent: agentId, visitor: visitorId })
+  }
+
+  /** The visitor has looked at everything up to this message. */
+  async seen(visitor: KnownVisitor, seq: number): Promise<void> {
+    const { id, agentId, queueId, visitorId, seq: last, visitorSeen } = await this.mustHave(visitor)
+    const upTo = Math.min(seq, last)
+    if (upTo <= visitorSeen) return
+    await this.needs.tables.conversations.update({ visitorSeen: upTo, visitorGot: last }, { where: { id, visitorSeen: { [Op.lt]: upTo } } })
+    this.needs.events.tell('conversation', { id, queue: queueId, agent: agentId, visitor: visitorId })
+  }
+
+  /** How it was, in stars and a word: once for each conversation. */
+  async rate(visitor: KnownVisitor, { stars, word }: { stars: number; word: string }): Promise<void> {
+    const { threads, clock } = this.needs
+    const { id } = await this.mustHave(visitor)
+    await threads.change(id, async (locked, transaction) => {
+      if (locked.rating !== null) return
+      Object.assign(locked, { rating: stars, ratingWord: word, ratedAt: clock.now() })
+      await threads.append(locked, { author: 'event', kind: 'rated', text: '', data: { stars, word } }, transaction)
+    })
+  }
+
+  /** Asks the last unsettled question once more, with details that the visitor gave. @returns whether it is answered now; the answer is in the thread then */
+  async savedByAsking(visitor: KnownVisitor, id: number, details: readonly string[]): Promise<boolean> {
+    const { engine, threads } = this.needs
+    const last = await this.lastQuestion(id)
+    if (!last?.unsettled || details.length === 0) return false
+    const opened = await engine.openDoor(visitor.door, visitor)
+    const [response] = this.responses({ ...opened, text: `${last.text} ${details.join(' ')}`, language: last.language }, null)
+    if (response?.data?.outcome !== 'answered' || (last.vote === -1 && response.question!.itemId === last.itemId)) return false
+    return threads.change(id, async (locked, transaction) => {
+      const before = await this.lastQuestion(id, transaction)
+      if (locked.state !== 'assistant' || before?.id !== last.id) return false
+      await this.store({ ...response, data: { ...response.data!, savedByAsking: true }, replies: true }, { locked, before, messageId: last.messageId!, at: this.needs.clock.now(), transaction })
+      return true
+    })
   }
 
   /** Stores a visitor's message and, when the assistant has the word, its answer: both or neither. A repeated send changes nothing. */
@@ -87,7 +135,7 @@ export class Conversations {
       locked.language = language
       if (locked.state === 'closed') {
         threads.move(locked, 'resume')
-        Object.assign(locked, { agentId: null, queueId: null, closedAt: null })
+        Object.assign(locked, { agentId: null, queueId: null, enteredQueueAt: null, dueAt: null, closedAt: null, outcome: null, nudgedAt: null })
         await threads.append(locked, { author: 'event', kind: 'resumed', text: '' }, transaction)
       }
       const message = await threads.append(locked, { author: 'visitor', kind: 'text', text, clientId }, transaction)
@@ -159,8 +207,10 @@ export class Conversations {
     const { threads } = this.needs
     const conversation = await this.mustHave(visitor)
     await threads.change(conversation.id, async (locked, transaction) => {
+      const wasWithAgent = locked.state === 'agent'
       threads.move(locked, 'close')
       locked.closedAt = this.needs.clock.now()
+      if (wasWithAgent) await this.needs.handovers.settle(locked, null, transaction)
       await threads.append(locked, { author: 'event', kind: 'closed', text: '', data: { by: 'visitor' } }, transaction)
     })
   }
@@ -180,7 +230,7 @@ export class Conversations {
   async transcript(visitor: KnownVisitor): Promise<string> {
     const conversation = await this.mustHave(visitor)
     const messages = await this.needs.threads.messages(conversation.id, 0)
-    const who = { visitor: 'You', assistant: 'Assistant', agent: 'Team', event: '—' }
+    const who = { visitor: 'You', assistant: 'Assistant', agent: 'Team', team: 'Team', event: '—' }
     return messages.map(({ at, author, name, text, kind }) => `[${at.slice(0, 16).replace('T', ' ')}] ${name ?? who[author]}: ${text || kind}`).join('\n')
   }
 
@@ -205,12 +255,14 @@ export class Conversations {
     const { db, tables, clock, engine } = this.needs
     const { door } = await engine.openDoor(visitor.door)
     const doorId = door.id
+    const goesOnUntil = (closedAt: Date, { rules }: DoorContent) => +closedAt + rules.idle.resumeDays * DAY_MS
     return db.transaction(async (transaction) => {
       const known = await tables.visitors.findByPk(visitor.id, { lock: true, transaction })
       if (!known) throw problem('VISITOR_UNKNOWN')
       const there = await tables.conversations.findOne({ where: { visitorId: visitor.id, doorId }, order: [['id', 'DESC']], transaction })
-      if (there) return there
       const now = clock.now()
+      const isOver = there?.state === 'closed' && there.closedAt !== null && goesOnUntil(there.closedAt, door) < +now
+      if (there && !isOver) return there
       return tables.conversations.create({ doorId, visitorId: visitor.id, state: 'assistant', version: 0, seq: 0, language, subject: '', lastAt: now, lastBy: 'visitor', createdAt: now }, { transaction })
     })
   }

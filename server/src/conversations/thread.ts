@@ -39,8 +39,8 @@ export class Threads {
       await conversation.save({ transaction })
       return { value, conversation }
     })
-    const { queueId, agentId, visitorId } = conversation
-    events.tell('conversation', { id, queue: queueId, agent: agentId, visitor: visitorId })
+    const { queueId, agentId, offeredTo, visitorId } = conversation
+    events.tell('conversation', { id, queue: queueId, agent: agentId, offered: offeredTo, visitor: visitorId })
     return value
   }
 
@@ -65,17 +65,19 @@ export class Threads {
     return this.needs.tables.messages.findOne({ where: { conversationId, clientId }, transaction })
   }
 
-  async messages(conversationId: number, after: number): Promise<Message[]> {
+  /** What `team` writes only the team ever reads. */
+  async messages(conversationId: number, after: number, reader: 'visitor' | 'team' = 'visitor'): Promise<Message[]> {
     const rows = await this.needs.tables.messages.findAll({ where: { conversationId, seq: { [Op.gt]: after } }, order: [['seq', 'ASC']] })
-    return Promise.all(rows.map((row) => this.view(row)))
+    return Promise.all(rows.filter(({ author }) => reader === 'team' || author !== 'team').map((row) => this.view(row, reader)))
   }
 
-  private async view({ id, seq, author, kind, userId, text, data, clientId, createdAt }: MessageRow): Promise<Message> {
-    const name = userId === null ? {} : { name: await this.needs.users.nameOf(userId) }
+  private async view({ id, seq, author, kind, userId, text, data, clientId, createdAt }: MessageRow, reader: 'visitor' | 'team'): Promise<Message> {
+    const isTeams = reader === 'visitor' && data?.asTeam === true
+    const name = userId === null || isTeams ? {} : { name: await this.needs.users.nameOf(userId) }
     return { id, seq, author, kind, text, ...name, ...(data && { data }), ...(clientId && { clientId }), at: createdAt.toISOString() }
   }
 }
 
 function said(state: ConversationRow['state']): string {
-  return { assistant: 'with the assistant', waiting: 'waiting for a person', agent: 'with a person', closed: 'closed' }[state]
+  return { assistant: 'with the assistant', waiting: 'waiting for a person', agent: 'with a person', case: 'kept as a case', closed: 'closed' }[state]
 }

@@ -48,6 +48,7 @@ export function learnRoutes({ reports, reporting, rollup, topics, gaps, gapMends
     route('put', '/gaps/:id/work', 'gap.work', { ...byId, body: gapWorkInput }, ({ params, body, user }) => gapMends.setWork(user, params.id, body)),
 
     route('get', '/topics', 'gap.read', { query: topicsQuery }, ({ query }) => topics.list(query.search)),
+    route('get', '/topics/names', 'gap.read', {}, () => topics.names()),
     route('get', '/topics/state', 'gap.read', {}, () => topics.state()),
     route('post', '/topics/regroup', 'topic.correct', {}, ({ user }) => topics.regroup(user)),
     route('post', '/topics/:id', 'topic.correct', { ...byId, body: topicInput }, ({ params, body, user }) => topics.correct(user, params.id, body)),

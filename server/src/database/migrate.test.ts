@@ -7,6 +7,7 @@ import * as library from './migrations/2026-11-25-library.ts'
 import * as engineModels from './migrations/2026-11-26-engine-models.ts'
 import * as proofs from './migrations/2026-11-27-proofs.ts'
 import * as coverage from './migrations/2026-11-29-coverage.ts'
+import * as handover from './migrations/2026-11-30-handover.ts'
 
 describe('migrate', () => {
   const db = connect({ ...(JSON.parse(process.env.JANUA_TEST_DB ?? '{"host":"","port":1,"user":"","password":""}') as DatabaseAddress), name: 'janua_test' })
@@ -15,11 +16,11 @@ describe('migrate', () => {
   after(() => db.close())
 
   it('takes each step once', async () => {
-    expect(await migrate(db)).to.eql(['2026-11-23-first-tables', '2026-11-24-judgements', '2026-11-25-library', '2026-11-26-engine-models', '2026-11-27-proofs', '2026-11-29-coverage'])
+    expect(await migrate(db)).to.eql(['2026-11-23-first-tables', '2026-11-24-judgements', '2026-11-25-library', '2026-11-26-engine-models', '2026-11-27-proofs', '2026-11-29-coverage', '2026-11-30-handover'])
     expect(await migrate(db)).to.eql([])
   })
   it('knows the way back: nothing of ours is left', async () => {
-    for (const statement of [...coverage.down, ...proofs.down, ...engineModels.down, ...library.down, ...judgements.down, ...first.down]) await db.query(statement)
+    for (const statement of [...handover.down, ...coverage.down, ...proofs.down, ...engineModels.down, ...library.down, ...judgements.down, ...first.down]) await db.query(statement)
     expect(await tables()).to.eql(['migrations'])
   })
   it('keeps text of every script and kind', async () => {

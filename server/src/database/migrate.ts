@@ -6,6 +6,7 @@ import * as library from './migrations/2026-11-25-library.ts'
 import * as engineModels from './migrations/2026-11-26-engine-models.ts'
 import * as proofs from './migrations/2026-11-27-proofs.ts'
 import * as coverage from './migrations/2026-11-29-coverage.ts'
+import * as handover from './migrations/2026-11-30-handover.ts'
 
 /** One step of the schema; SQL statements in their order. */
 export interface Migration {
@@ -13,7 +14,7 @@ export interface Migration {
   down: readonly string[]
 }
 
-const STEPS: Record<string, Migration> = { '2026-11-23-first-tables': first, '2026-11-24-judgements': judgements, '2026-11-25-library': library, '2026-11-26-engine-models': engineModels, '2026-11-27-proofs': proofs, '2026-11-29-coverage': coverage }
+const STEPS: Record<string, Migration> = { '2026-11-23-first-tables': first, '2026-11-24-judgements': judgements, '2026-11-25-library': library, '2026-11-26-engine-models': engineModels, '2026-11-27-proofs': proofs, '2026-11-29-coverage': coverage, '2026-11-30-handover': handover }
 
 /** Brings the schema up to date. @returns the names of the steps that were taken */
 export async function migrate(db: Sequelize): Promise<string[]> {

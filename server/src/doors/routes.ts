@@ -1,4 +1,4 @@
-import { contactInput, doorCreate, doorSave, idPath, openedInput, sayInput, threadQuery, voteInput } from '@janua/contracts'
+import { contactInput, doorCreate, doorSave, idPath, openedInput, ratingInput, sayInput, seenInput, threadQuery, voteInput, wayInput } from '@janua/contracts'
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
 import Joi from 'joi'
 import type { Conversations } from '../conversations/service.ts'
@@ -34,11 +34,20 @@ export function doorRoutes({ doors, conversations, handover }: Needs): Route[] {
     route('get', '/visit/:door', 'door.visit', here, ({ params }) => doors.open(params.door)),
     route('post', '/visit/:door/visitors', 'door.visit', { ...here, before: [limit(120)], status: 201 }, async () => ({ token: await conversations.newVisitor() })),
     route('get', '/visit/:door/thread', 'conversation.visit', { ...here, query: threadQuery }, thread),
-    route('post', '/visit/:door/messages', 'conversation.visit', { ...here, body: sayInput, before: asking }, ({ visitor, body }) => conversations.say(visitor, body)),
-    route('post', '/visit/:door/votes', 'conversation.visit', { ...here, body: voteInput }, ({ visitor, body }) => conversations.vote(visitor, body.message, body.helpful)),
+    route('post', '/visit/:door/messages', 'conversation.visit', { ...here, body: sayInput, before: asking }, async ({ visitor, body }) => {
+      await conversations.say(visitor, body)
+      await handover.afterSaying(visitor)
+    }),
+    route('post', '/visit/:door/votes', 'conversation.visit', { ...here, body: voteInput }, async ({ visitor, body }) => {
+      await conversations.vote(visitor, body.message, body.helpful)
+      if (!body.helpful) await handover.afterSaying(visitor, true)
+    }),
     route('post', '/visit/:door/opened', 'conversation.visit', { ...here, body: openedInput }, ({ visitor, body }) => conversations.opened(visitor, body.message)),
     route('post', '/visit/:door/person', 'conversation.visit', { ...here, body: languageBody, before: asking }, ({ visitor, body }) => handover.ask(visitor, body.language)),
     route('post', '/visit/:door/contact', 'conversation.visit', { ...here, body: contactInput, before: asking }, ({ visitor, body }) => handover.contact(visitor, body)),
+    route('post', '/visit/:door/way', 'conversation.visit', { ...here, body: wayInput, before: asking }, ({ visitor, body }) => handover.choose(visitor, body)),
+    route('post', '/visit/:door/seen', 'conversation.visit', { ...here, body: seenInput }, ({ visitor, body }) => conversations.seen(visitor, body.seq)),
+    route('post', '/visit/:door/rating', 'conversation.visit', { ...here, body: ratingInput }, ({ visitor, body }) => conversations.rate(visitor, body)),
     route('post', '/visit/:door/stop-waiting', 'conversation.visit', here, ({ visitor }) => handover.stopWaiting(visitor)),
     route('post', '/visit/:door/end', 'conversation.visit', here, ({ visitor }) => conversations.end(visitor)),
     route('get', '/visit/:door/transcript', 'conversation.visit', here, async ({ visitor, res }) => {

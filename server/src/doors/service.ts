@@ -53,7 +53,8 @@ export class Doors {
     const { door } = await this.needs.engine.openDoor(key)
     const { open, changesAt } = openAt(door.hours, door.timeZone, this.needs.clock.now())
     const { title, colour, firstQuestions, texts, timeZone } = door
-    return { key, title, colour, firstQuestions, texts, timeZone, open, changesAt: changesAt?.toISOString() ?? null }
+    const { handOver: { ask, calls }, idle: { rating } } = door.rules
+    return { key, title, colour, firstQuestions, texts, timeZone, open, changesAt: changesAt?.toISOString() ?? null, ask, calls, rating }
   }
 
   /** An article as an answer cited it: that very revision, if any release held it. */
@@ -85,6 +86,13 @@ export function tidy({ title, key, colour, threshold, firstQuestions, texts, tim
   return { title, key, colour, threshold, firstQuestions, texts: ordered as DoorContent['texts'], timeZone, hours: hours.map((day) => day.map(({ from, to }) => ({ from, to }))), allowedSites, rules: tidyRules(rules) }
 }
 
-function tidyRules({ length, rewriting: { on, tone, elsewhere }, declines, sills }: DoorRules): DoorRules {
-  return { length, rewriting: { on, tone, elsewhere }, declines: declines.map(({ about, phrases, reply: { en, de } }) => ({ about, phrases, reply: { en, de } })), sills: Object.fromEntries(Object.entries(sills ?? {}).sort(([a], [b]) => a.localeCompare(b))) }
+function tidyRules({ length, rewriting: { on, tone, elsewhere }, declines, sills, handOver, idle }: DoorRules): DoorRules {
+  return { length, rewriting: { on, tone, elsewhere }, declines: declines.map(({ about, phrases, reply: { en, de } }) => ({ about, phrases, reply: { en, de } })), sills: Object.fromEntries(Object.entries(sills ?? {}).sort(([a], [b]) => a.localeCompare(b))), handOver: inOrder(handOver), idle: inOrder(idle) }
+}
+
+/** The same value with its keys in the order of the alphabet, lists as they are. */
+function inOrder<T>(value: T): T {
+  if (Array.isArray(value)) return value.map(inOrder) as T
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, part]) => [key, inOrder(part as unknown)])) as T
 }

@@ -8,6 +8,7 @@ const en: DoorTexts = {
   offerPerson: 'I can bring in a person for you.',
   waiting: 'Somebody from the team has your conversation now, with everything you wrote. You need not repeat it.',
   closedHours: 'Nobody is at their desk just now. Your question is kept, and somebody will answer here when they are back.',
+  nudge: 'Was that all? If not, just write on; else I close this here in a while.',
   goodbye: 'This conversation has ended. Write again whenever you like.',
 }
 const de: DoorTexts = {
@@ -18,6 +19,7 @@ const de: DoorTexts = {
   offerPerson: 'Ich kann einen Menschen für Sie holen.',
   waiting: 'Jemand aus dem Team hat jetzt Ihr Gespräch, mit allem, was Sie geschrieben haben. Sie müssen nichts wiederholen.',
   closedHours: 'Gerade ist niemand am Platz. Ihre Frage bleibt erhalten, und jemand antwortet hier, sobald wir wieder da sind.',
+  nudge: 'War das alles? Wenn nicht, schreiben Sie einfach weiter; sonst schließe ich hier bald.',
   goodbye: 'Dieses Gespräch ist beendet. Schreiben Sie jederzeit wieder.',
 }
 
@@ -41,5 +43,5 @@ export function starterDoor(title: string, key: string): DoorContent {
 /** A door as it was saved, with what doors did not have then. */
 export function completeDoor(content: DoorContent): DoorContent {
   const { rules = STARTER_RULES, texts } = content
-  return { ...content, texts: { en: { ...en, ...texts.en }, de: { ...de, ...texts.de } }, rules: { ...STARTER_RULES, ...rules } }
+  return { ...content, texts: { en: { ...en, ...texts.en }, de: { ...de, ...texts.de } }, rules: { ...STARTER_RULES, ...rules, handOver: { ...STARTER_RULES.handOver, ...rules.handOver }, idle: { ...STARTER_RULES.idle, ...rules.idle } } }
 }

@@ -1,24 +1,27 @@
-import type { Brief } from '@janua/contracts'
+import type { Brief, Passage } from '@janua/contracts'
 import type { ReleaseIndex } from '@janua/core'
-import type { QuestionRow, VisitorRow } from '../conversations/models.ts'
+import type { ConversationRow, QuestionRow, VisitorRow } from '../conversations/models.ts'
 
 interface Setting {
+  visitor: VisitorRow
+  conversation: Pick<ConversationRow, 'language' | 'routedBecause' | 'note' | 'told' | 'phone'>
   door: string
-  language: 'en' | 'de'
-  routed: string | null
 }
 
 const LANGUAGE_NAMES = { en: 'English', de: 'German' }
 const SAY_NEXT = 2
 
 /** What an agent knows before reading the first message: nothing here is summarised that was not computed. */
-export function briefOf(questions: readonly QuestionRow[], visitor: VisitorRow, { door, language, routed }: Setting, index: ReleaseIndex | null): Brief {
+export function briefOf(questions: readonly QuestionRow[], { visitor, conversation, door }: Setting, index: ReleaseIndex | null): Brief {
+  const { language, routedBecause, note, told, phone } = conversation
   const unsettled = questions.filter((question) => question.unsettled)
   return {
     unsettled: [...new Set(unsettled.map(({ text }) => text))],
     told: [
       { label: 'Name', value: visitor.name ?? '' },
       { label: 'Mail', value: visitor.mail ?? '' },
+      { label: 'Call at', value: phone ?? '' },
+      ...Object.entries(told ?? {}).map(([label, value]) => ({ label: label[0]!.toUpperCase() + label.slice(1), value })),
       { label: 'Came through', value: door },
       { label: 'Language', value: LANGUAGE_NAMES[language] },
     ].filter(({ value }) => value !== ''),
@@ -29,7 +32,9 @@ export function briefOf(questions: readonly QuestionRow[], visitor: VisitorRow, 
       nearest: trace.candidates[0]?.title ?? null,
       vote: vote === null ? null : vote > 0 ? 'yes' : 'no',
     })),
-    routed,
+    values: valuesIn(unsettled.length > 0 ? unsettled : questions.slice(-1)),
+    routed: routedBecause,
+    note,
     sayNext: index ? nearestPassages(unsettled.at(-1) ?? questions.at(-1), index) : [],
   }
 }
@@ -40,5 +45,16 @@ function nearestPassages(question: QuestionRow | undefined, index: ReleaseIndex)
   return found
     .slice(0, SAY_NEXT)
     .map((doc) => index.passage(doc))
-    .map(({ item, passage }) => ({ item: item.id, title: item.title, path: passage.path, text: passage.text }))
+    .map(passageView)
+}
+
+export function passageView({ item, passage }: ReturnType<ReleaseIndex['passage']>): Passage {
+  return { item: item.id, title: item.title, path: passage.path, text: passage.text }
+}
+
+/** What can be told at a glance: numbers, sums, clock times, days and reference codes as the visitor wrote them. */
+const VALUE = /\b(?:[A-Z]{2,}[- ]?\d{2,}[A-Z0-9-]*|\d{1,2}:\d{2}|\d{1,2}[./]\d{1,2}[./]\d{2,4}|\d+(?:[.,]\d+)?(?: ?(?:€|£|eur|gbp|euros?|pounds?|m|kg|people|persons|adults|children|cars?|bikes?|days?|hours?|weeks?))?|(?:mon|tues|wednes|thurs|fri|satur|sun)day|today|tomorrow|tonight|yesterday)\b/gi
+
+function valuesIn(questions: readonly Pick<QuestionRow, 'text'>[]): string[] {
+  return [...new Set(questions.flatMap(({ text }) => text.match(VALUE) ?? []))].slice(0, 12)
 }

@@ -1,14 +1,13 @@
-import type { Brief, Desk as DeskView, DeskConversation, DeskRow, SignedIn } from '@janua/contracts'
-import { Op, type Sequelize, type Transaction } from 'sequelize'
-import type { Audit } from '../accounts/audit.ts'
+import type { Brief, Desk as DeskView, DeskConversation, DeskRow, Passage, SignedIn } from '@janua/contracts'
+import { questionTerms, search } from '@janua/core'
+import { Op, QueryTypes, type Sequelize, type WhereOptions } from 'sequelize'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationRow, ConversationTables } from '../conversations/models.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../database/tables.ts'
-import type { Events } from '../events.ts'
 import { problem } from '../http/problems.ts'
-import { briefOf } from './brief.ts'
+import { briefOf, passageView } from './brief.ts'
 import type { HandoverTables } from './models.ts'
 import type { Queues } from './queues.ts'
 
@@ -19,131 +18,130 @@ interface Needs {
   queues: Queues
   engine: EngineHost
   users: { nameOf(id: number | null): Promise<string> }
-  audit: Audit
-  events: Events
   clock: Clock
 }
 
-/** The agents' side: what waits in their queues, and what they do with it. A lead sees every queue. */
+const MOST = 100
+const MOST_CLOSED = 30
+/** With the assistant now: written in within so many minutes. */
+const LIVELY_MINUTES = 15
+const PASSAGES = 6
+const OTHERS = 8
+const BY_DUE_TIME: [string, string][] = [['dueAt', 'ASC'], ['askedAt', 'ASC'], ['id', 'ASC']]
+
+/** What the agents see: what waits in their queues and is due first, what is theirs, and everything about the one that is open. A lead sees every queue. */
 export class Desk {
   constructor(private readonly needs: Needs) {}
 
   async view(user: SignedIn): Promise<DeskView> {
-    const { tables, queues } = this.needs
-    const mineOnly = user.role === 'lead' ? {} : { queueId: await queues.of(user.id) }
-    const [waiting, mine, withAssistant] = await Promise.all([
-      tables.conversations.findAll({ where: { state: 'waiting', ...mineOnly }, order: [['enteredQueueAt', 'ASC']], limit: 100 }),
-      tables.conversations.findAll({ where: { state: 'agent', agentId: user.id }, order: [['lastAt', 'DESC']], limit: 100 }),
-      tables.conversations.count({ where: { state: 'assistant', lastAt: { [Op.gt]: new Date(+this.needs.clock.now() - 15 * 60_000) } } }),
+    const { tables, clock } = this.needs
+    const now = clock.now()
+    const inQueues = await this.inMyQueues(user)
+    const find = (where: WhereOptions<ConversationRow>, order: [string, string][], limit = MOST) => tables.conversations.findAll({ where, order, limit })
+    const guests = await tables.guests.findAll({ where: { userId: user.id } })
+    const [waiting, mine, askedIn, cases, withAssistant, closed] = await Promise.all([
+      find({ state: 'waiting', [Op.or]: [inQueues, { offeredTo: user.id }] }, BY_DUE_TIME),
+      find({ state: 'agent', agentId: user.id }, [['lastAt', 'DESC']]),
+      find({ state: 'agent', id: guests.map(({ conversationId }) => conversationId) }, [['lastAt', 'DESC']]),
+      find({ state: 'case', ...inQueues }, BY_DUE_TIME),
+      find({ state: 'assistant', seq: { [Op.gt]: 0 }, lastAt: { [Op.gt]: new Date(+now - LIVELY_MINUTES * 60_000) } }, [['lastAt', 'DESC']]),
+      find({ state: 'closed', agentId: { [Op.ne]: null }, ...(user.role === 'lead' ? {} : { agentId: user.id }) }, [['closedAt', 'DESC']], MOST_CLOSED),
     ])
-    return { waiting: await this.rows(waiting), mine: await this.rows(mine), withAssistant, now: this.needs.clock.now().toISOString() }
+    const rows = (some: readonly ConversationRow[]) => this.rows(some, user)
+    return { waiting: await rows(waiting), mine: await rows(mine), askedIn: await rows(askedIn), cases: await rows(cases), withAssistant: await rows(withAssistant), closed: await rows(closed), now: now.toISOString() }
+  }
+
+  /** Conversations that the person may read, by words in them, by the visitor's name or mail, or by the number of a case. */
+  async find(user: SignedIn, words: string): Promise<DeskRow[]> {
+    const { db, tables } = this.needs
+    const like = `%${words.replace(/[%_\\]/g, '\\$&')}%`
+    const found = await db.query<{ id: number }>(
+      `SELECT id FROM (
+         (SELECT c.id FROM conversations c WHERE MATCH (c.subject) AGAINST (:words) LIMIT 200)
+         UNION (SELECT m.conversation_id FROM messages m WHERE MATCH (m.text) AGAINST (:words) LIMIT 400)
+         UNION (SELECT c.id FROM conversations c WHERE c.case_number = :words)
+         UNION (SELECT c.id FROM conversations c JOIN visitors v ON v.id = c.visitor_id WHERE v.name LIKE :like OR v.mail LIKE :like LIMIT 200)
+       ) found ORDER BY id DESC LIMIT 600`,
+      { replacements: { words, like }, type: QueryTypes.SELECT },
+    )
+    const conversations = await tables.conversations.findAll({ where: { id: found.map(({ id }) => id) }, order: [['lastAt', 'DESC']] })
+    const mine = new Set(await this.needs.queues.of(user.id))
+    return this.rows(conversations.filter((each) => user.role === 'lead' || each.agentId === user.id || (each.queueId !== null && mine.has(each.queueId))).slice(0, MOST), user)
+  }
+
+  /** Passages of what visitors get now, for an agent who looks something up. */
+  async passages(words: string): Promise<Passage[]> {
+    const live = await this.needs.engine.live()
+    if (!live) return []
+    return search(questionTerms(words, live.index), live.index, PASSAGES).map(({ doc }) => passageView(live.index.passage(doc)))
   }
 
   async open(user: SignedIn, id: number): Promise<DeskConversation> {
     const { tables, threads, engine } = this.needs
-    const conversation = await tables.conversations.findByPk(id)
-    if (!conversation || !(await this.mayRead(user, conversation))) throw problem('CONVERSATION_NOT_FOUND', id)
-    const [[row], messages, visitor, questions, live] = await Promise.all([
-      this.rows([conversation]),
-      threads.messages(id, 0),
+    const conversation = await this.mustRead(user, id)
+    if (conversation.agentId === user.id && conversation.teamSeen < conversation.seq) await this.sawAll(conversation)
+    const [[row], messages, visitor, questions, live, guests, others] = await Promise.all([
+      this.rows([conversation], user),
+      threads.messages(id, 0, 'team'),
       tables.visitors.findByPk(conversation.visitorId),
       tables.questions.findAll({ where: { conversationId: id }, order: [['id', 'ASC']] }),
       engine.live(),
+      tables.guests.findAll({ where: { conversationId: id } }),
+      tables.conversations.findAll({ where: { visitorId: conversation.visitorId, id: { [Op.ne]: id } }, order: [['id', 'DESC']], limit: OTHERS }),
     ])
     const door = live?.doors.find((each) => each.id === conversation.doorId)?.title ?? 'a closed door'
-    const brief: Brief = briefOf(questions, visitor!, { door, language: conversation.language, routed: conversation.routedBecause }, live?.index ?? null)
-    return { ...row!, version: conversation.version, door, startedAt: conversation.createdAt.toISOString(), blocked: visitor!.blockedAt !== null, messages, brief }
+    const brief: Brief = briefOf(questions, { visitor: visitor!, conversation, door }, live?.index ?? null)
+    const { outcome, rating, ratingWord, visitorGot, visitorSeen, version } = conversation
+    return {
+      ...row!, version, door, startedAt: conversation.createdAt.toISOString(), blocked: visitor!.blockedAt !== null, messages, brief, visitorGot, visitorSeen, outcome,
+      rating: rating === null ? null : { stars: rating, word: ratingWord ?? '' },
+      guests: await Promise.all(guests.map(async ({ userId }) => ({ id: userId, name: await this.needs.users.nameOf(userId) }))),
+      others: others.map((each) => ({ id: each.id, subject: each.subject, state: each.state, lastAt: each.lastAt.toISOString() })),
+      mayStepIn: conversation.state === 'assistant' || conversation.state === 'case',
+    }
   }
 
-  /** Takes a waiting conversation: of two agents at once exactly one gets it, and the other is told who was first. */
-  async take(user: SignedIn, id: number): Promise<void> {
-    const { threads, users, clock } = this.needs
-    await this.mustRead(user, id)
-    await threads.change(id, async (locked, transaction) => {
-      if (locked.state === 'agent' && locked.agentId !== user.id) throw problem('TAKEN_BY_OTHER', await users.nameOf(locked.agentId))
-      if (locked.state === 'agent') return
-      threads.move(locked, 'take')
-      Object.assign(locked, { agentId: user.id, takenAt: clock.now() })
-      await threads.append(locked, { author: 'event', kind: 'taken', text: '', userId: user.id }, transaction)
-    })
-  }
-
-  async reply(user: SignedIn, id: number, { clientId, text }: { clientId: string; text: string }): Promise<void> {
-    const { threads } = this.needs
-    await this.own(user, id, async (locked, transaction) => {
-      if (await threads.sentBefore(id, clientId, transaction)) return
-      await threads.append(locked, { author: 'agent', kind: 'text', text, userId: user.id, clientId }, transaction)
-    })
-  }
-
-  async handBack(user: SignedIn, id: number): Promise<void> {
-    await this.own(user, id, async (locked, transaction) => {
-      this.needs.threads.move(locked, 'hand back')
-      Object.assign(locked, { agentId: null, queueId: null, enteredQueueAt: null })
-      await this.needs.threads.append(locked, { author: 'event', kind: 'handed back', text: '', userId: user.id }, transaction)
-    })
-  }
-
-  async moveTo(user: SignedIn, id: number, queueId: number): Promise<void> {
-    const { tables, threads, clock } = this.needs
-    const queue = await tables.queues.findByPk(queueId)
-    if (!queue) throw problem('QUEUE_NOT_FOUND', queueId)
-    await this.own(user, id, async (locked, transaction) => {
-      threads.move(locked, 'move')
-      Object.assign(locked, { agentId: null, queueId, enteredQueueAt: clock.now(), routedBecause: `moved by ${user.name}` })
-      await threads.append(locked, { author: 'event', kind: 'moved', text: '', userId: user.id, data: { queue: queue.name } }, transaction)
-    })
-  }
-
-  async close(user: SignedIn, id: number): Promise<void> {
-    await this.own(user, id, async (locked, transaction) => {
-      this.needs.threads.move(locked, 'close')
-      locked.closedAt = this.needs.clock.now()
-      await this.needs.threads.append(locked, { author: 'event', kind: 'closed', text: '', userId: user.id, data: { by: 'agent' } }, transaction)
-    })
-  }
-
-  /** Keeps a visitor who abuses from writing, and closes the conversation. */
-  async block(user: SignedIn, id: number, reason: string): Promise<void> {
-    const { tables, audit, events, clock } = this.needs
-    const conversation = await tables.conversations.findByPk(id)
-    await this.close(user, id)
-    await tables.visitors.update({ blockedAt: clock.now(), blockedBecause: reason }, { where: { id: conversation!.visitorId } })
-    await audit.note(user, 'blocked visitor', `Conversation ${id}`, { reason })
-    events.tell('visitorGone', { visitor: conversation!.visitorId })
-  }
-
-  /** A change that only the conversation's own agent may make. */
-  private async own(user: SignedIn, id: number, work: (locked: Row<ConversationRow>, transaction: Transaction) => Promise<void>): Promise<void> {
-    await this.mustRead(user, id)
-    await this.needs.threads.change(id, async (locked, transaction) => {
-      if (locked.state !== 'agent' || locked.agentId !== user.id) throw problem('NOT_YOURS')
-      await work(locked, transaction)
-    })
-  }
-
-  async mustRead(user: SignedIn, id: number): Promise<void> {
+  async mustRead(user: SignedIn, id: number): Promise<Row<ConversationRow>> {
     const conversation = await this.needs.tables.conversations.findByPk(id)
     if (!conversation || !(await this.mayRead(user, conversation))) throw problem('CONVERSATION_NOT_FOUND', id)
+    return conversation
   }
 
-  async mayRead(user: SignedIn, { agentId, queueId }: Pick<ConversationRow, 'agentId' | 'queueId'>): Promise<boolean> {
-    if (user.role === 'lead' || agentId === user.id) return true
-    return user.role === 'agent' && queueId !== null && (await this.needs.queues.of(user.id)).includes(queueId)
+  /** A lead reads all. An agent reads what is in their queues or theirs, what they were asked into or offered, and what the assistant has. */
+  async mayRead(user: SignedIn, { id, agentId, queueId, offeredTo, state }: Pick<ConversationRow, 'id' | 'agentId' | 'queueId' | 'offeredTo' | 'state'>): Promise<boolean> {
+    if (user.role === 'lead' || agentId === user.id || offeredTo === user.id) return true
+    if (user.role !== 'agent') return false
+    if (state === 'assistant') return true
+    if (queueId !== null && (await this.needs.queues.of(user.id)).includes(queueId)) return true
+    return (await this.needs.tables.guests.count({ where: { conversationId: id, userId: user.id } })) > 0
   }
 
-  private async rows(conversations: readonly ConversationRow[]): Promise<DeskRow[]> {
-    const { tables, users } = this.needs
+  private async inMyQueues(user: SignedIn): Promise<{ queueId?: number[] }> {
+    return user.role === 'lead' ? {} : { queueId: await this.needs.queues.of(user.id) }
+  }
+
+  /** The agent has read all: the visitor sees so. */
+  private async sawAll({ id }: ConversationRow): Promise<void> {
+    await this.needs.threads.change(id, async (locked) => void (locked.teamSeen = locked.seq))
+  }
+
+  private async rows(conversations: readonly ConversationRow[], user: SignedIn): Promise<DeskRow[]> {
+    const { tables, users, clock } = this.needs
+    if (conversations.length === 0) return []
     const [queues, visitors] = await Promise.all([tables.queues.findAll(), tables.visitors.findAll({ where: { id: conversations.map(({ visitorId }) => visitorId) } })])
     return Promise.all(
-      conversations.map(async ({ id, state, subject, visitorId, queueId, agentId, enteredQueueAt, lastAt, lastBy }) => ({
+      conversations.map(async ({ id, state, subject, visitorId, queueId, agentId, enteredQueueAt, dueAt, priority, offeredTo, offeredUntil, caseNumber, lastAt, lastBy }) => ({
         id,
         state,
         subject: subject || 'Asks for a person',
         visitor: visitors.find((visitor) => visitor.id === visitorId)?.name ?? null,
         queue: queueId === null ? null : { id: queueId, name: queues.find((queue) => queue.id === queueId)?.name ?? '' },
         agent: agentId === null ? null : { id: agentId, name: await users.nameOf(agentId) },
+        priority,
         waitingSince: state === 'waiting' ? (enteredQueueAt?.toISOString() ?? null) : null,
+        dueAt: state === 'waiting' || state === 'case' ? (dueAt?.toISOString() ?? null) : null,
+        offeredUntil: offeredTo === user.id && offeredUntil !== null && offeredUntil > clock.now() ? offeredUntil.toISOString() : null,
+        caseNumber,
         lastAt: lastAt.toISOString(),
         lastBy,
       })),

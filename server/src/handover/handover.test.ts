@@ -132,21 +132,22 @@ describe('hand-over', () => {
     await outsider.post(`/desk/${id}/proposals`, { item: rows[0]!.id, phrasing: 'Hound on the boat?' }).expect(204)
     expect((await lead.get('/draft')).body.find(({ item }: { item: number }) => item === rows[0]!.id)).to.include({ ready: false, by: 'Outsider' })
   })
-  it('says when people are back, outside their hours', async () => {
+  it('says when people are back, outside their hours, and what can be done meanwhile', async () => {
     clock.set('2026-11-23T22:00:00Z')
     const { someone } = await waitingFor('helicopter at night')
-    const event = (await someone.thread()).messages.at(-1)!
-    expect(event.text).to.include('Nobody is at their desk')
-    expect(event.data).to.deep.include({ open: false, changesAt: '2026-11-24T09:00:00.000Z' })
+    const { state, messages } = await someone.thread()
+    expect(state).to.equal('assistant')
+    expect(messages.at(-1)!.text).to.include('Nobody is at their desk')
+    expect(messages.at(-1)!.data).to.deep.include({ why: 'closed', changesAt: '2026-11-24T09:00:00.000Z', ways: ['case', 'call'] })
     clock.set('2026-11-24T10:00:00Z')
   })
-  it('does not promise anybody while everybody of the queue is away', async () => {
-    for (const who of [anton, bria]) await who.put('/presence', { present: false }).expect(204)
+  it('does not promise anybody while everybody of the queue is away, but lets wait who wants to', async () => {
+    for (const who of [anton, bria]) await who.put('/presence', { presence: 'away' }).expect(204)
     const { someone } = await waitingFor('helicopter, is anybody there')
-    const event = (await someone.thread()).messages.at(-1)!
-    expect(event.text).to.include('Nobody is at their desk')
-    expect(event.data).to.deep.include({ open: true, present: 0 })
-    await anton.put('/presence', { present: true }).expect(204)
+    expect((await someone.thread()).messages.at(-1)!.data).to.deep.include({ why: 'nobody', ways: ['case', 'call', 'wait'] })
+    await someone.post('/way', { way: 'wait' }).expect(204)
+    expect((await someone.thread()).state).to.equal('waiting')
+    for (const who of [anton, bria]) await who.put('/presence', { presence: 'here' }).expect(204)
   })
   it('keeps a queue that rules lead to', async () => {
     const lead = await member(janua, 'lead')

@@ -1,6 +1,7 @@
-import { openAt, route, type Situation, situationOf } from '@janua/core'
+import type { AwayData, ContactInput, WayInput } from '@janua/contracts'
+import { handoverSign, hourIn, route, type Routed, type SignReason, type Situation, situationOf } from '@janua/core'
 import type { Transaction } from 'sequelize'
-import type { EngineHost, OpenDoor } from '../answering/engineHost.ts'
+import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationRow, ConversationTables } from '../conversations/models.ts'
 import type { Conversations } from '../conversations/service.ts'
@@ -8,43 +9,110 @@ import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../database/tables.ts'
 import { problem } from '../http/problems.ts'
 import type { KnownVisitor } from '../http/routing.ts'
-import type { HandoverTables } from './models.ts'
+import type { Cases } from './cases.ts'
+import type { Handovers } from './handovers.ts'
+import type { HandoverTables, QueueRow } from './models.ts'
+import { dueAt, queueOpen } from './queueSettings.ts'
 import type { Queues } from './queues.ts'
+import type { Waiting } from './waiting.ts'
 
 interface Needs {
   tables: ConversationTables & HandoverTables
   conversations: Conversations
   threads: Threads
   queues: Queues
+  handovers: Handovers
+  cases: Cases
+  waiting: Waiting
   engine: EngineHost
   clock: Clock
 }
 
-/** How a conversation leaves the assistant: the visitor asks, tells name and mail once, and the rules choose the queue. */
+/** Why a person is brought in, as the thread and the desk say it. */
+interface Cause {
+  reason: SignReason
+  because: string
+}
+const ASKED: Cause = { reason: 'asked', because: 'asked for a person' }
+
+/** Where a conversation would go, and whether anybody is there. */
+interface Destination {
+  routed: Routed
+  situation: Situation
+  queue: QueueRow
+  away: AwayData | null
+}
+
+/** How a conversation leaves the assistant: on a sign or a wish, after the door's questions, to the queue that the rules choose. */
 export class Handover {
   constructor(private readonly needs: Needs) {}
 
-  /** A person is asked for: hands over at once when name and mail are known, else asks for them in the thread. */
+  /** A person is asked for: hands over at once when all details are known, else asks for them in the thread. */
   async ask(visitor: KnownVisitor, language: 'en' | 'de'): Promise<void> {
-    const { conversations, threads, tables } = this.needs
+    const { conversations } = this.needs
     await conversations.refuseBlocked(visitor)
-    const known = await tables.visitors.findByPk(visitor.id)
     const conversation = await conversations.open(visitor, language)
-    if (known?.name && known.mail) return this.handOver(visitor, conversation.id)
+    await this.bring(visitor, conversation.id, ASKED)
+  }
+
+  /** Looks for signs after a message: on one a person is brought in, or offered. */
+  async afterSaying(visitor: KnownVisitor, votedDown = false): Promise<void> {
+    const { conversations, engine, tables, threads } = this.needs
+    const conversation = await conversations.current(visitor)
+    if (conversation?.state !== 'assistant') return
+    const { door } = await engine.openDoor(visitor.door, visitor)
+    const said = await this.said(conversation.id)
+    const newest = await tables.questions.findAll({ where: { conversationId: conversation.id }, order: [['id', 'DESC']], limit: 4 })
+    const lastMessage = await tables.messages.findOne({ where: { conversationId: conversation.id, author: 'visitor' }, order: [['seq', 'DESC']] })
+    const asked = votedDown ? [] : newest.filter(({ messageId }) => messageId === lastMessage?.id)
+    const offered = await tables.messages.findOne({ where: { conversationId: conversation.id }, order: [['seq', 'DESC']] })
+    const sign = handoverSign(
+      {
+        said, language: conversation.language, votedDown,
+        wantsPerson: !votedDown && (asked.some(({ wantsPerson }) => wantsPerson) || offered?.kind === 'offer'),
+        outcomes: asked.map(({ outcome }) => outcome),
+        before: newest.find(({ messageId }) => messageId !== lastMessage?.id)?.outcome ?? null,
+      },
+      door.rules.handOver,
+    )
+    if (!sign) return
+    if (sign.way === 'hand over') return this.bring(visitor, conversation.id, sign)
+    // Where nothing was known, or an answer was voted down, the window offers a person beside it already.
+    if (sign.reason !== 'tone') return
     await threads.change(conversation.id, async (locked, transaction) => {
-      if (locked.state === 'closed') threads.move(locked, 'resume')
       if (locked.state !== 'assistant') return
-      const last = await tables.messages.findOne({ where: { conversationId: locked.id }, order: [['seq', 'DESC']], transaction })
-      if (last?.kind !== 'contact') await threads.append(locked, { author: 'assistant', kind: 'contact', text: '' }, transaction)
+      await threads.append(locked, { author: 'assistant', kind: 'offer', text: door.texts[locked.language].offerPerson, data: { reason: sign.reason, because: sign.because } }, transaction)
     })
   }
 
-  /** Name and mail as the visitor told them; then the hand-over. */
-  async contact(visitor: KnownVisitor, { name, mail }: { name: string; mail: string }): Promise<void> {
-    await this.needs.conversations.refuseBlocked(visitor)
-    const conversation = await this.needs.conversations.mustHave(visitor)
-    await this.needs.tables.visitors.update({ name, mail }, { where: { id: visitor.id } })
-    await this.handOver(visitor, conversation.id)
+  /** Name, mail and details as the visitor told them. The assistant tries once more with them; if it knows now, it answers instead. */
+  async contact(visitor: KnownVisitor, { name, mail, details }: ContactInput): Promise<void> {
+    const { conversations, tables, threads, engine } = this.needs
+    await conversations.refuseBlocked(visitor)
+    const conversation = await conversations.mustHave(visitor)
+    const { door } = await engine.openDoor(visitor.door, visitor)
+    const missing = door.rules.handOver.ask.find(({ field, required }) => required && !details[field])
+    if (missing) throw problem('INVALID', `“${missing.label[conversation.language]}” is still missing.`)
+    await tables.visitors.update({ name, mail }, { where: { id: visitor.id } })
+    const told = Object.fromEntries(door.rules.handOver.ask.flatMap(({ field }) => (details[field] ? [[field, details[field]]] : [])))
+    await threads.change(conversation.id, async (locked) => void (locked.told = { ...locked.told, ...told }))
+    const cause = await this.causeOf(conversation.id)
+    if (await conversations.savedByAsking(visitor, conversation.id, Object.values(told))) return
+    await this.handOver(visitor, conversation.id, cause)
+  }
+
+  /** What the visitor wants, when nobody was there. */
+  async choose(visitor: KnownVisitor, { way, phone }: WayInput): Promise<void> {
+    const { conversations, threads, cases } = this.needs
+    await conversations.refuseBlocked(visitor)
+    const conversation = await conversations.mustHave(visitor)
+    if (conversation.state !== 'assistant' && conversation.state !== 'waiting') throw problem('STATE_FORBIDS', conversation.state)
+    const cause = await this.causeOf(conversation.id)
+    if (way === 'wait') return this.handOver(visitor, conversation.id, cause, true)
+    const { door, destination } = await this.destination(visitor, conversation)
+    const known = await this.needs.tables.visitors.findByPk(visitor.id)
+    if (!known?.mail) throw problem('INVALID', 'Name and mail address are needed for this.')
+    await threads.change(conversation.id, (locked, transaction) => cases.keep(locked, { ...destination, door, reason: cause.reason, phone: way === 'call' ? phone : null, mail: known.mail! }, transaction))
   }
 
   /** The visitor does not want to wait any longer. */
@@ -54,41 +122,105 @@ export class Handover {
     await threads.change(conversation.id, async (locked, transaction) => {
       if (locked.state !== 'waiting') throw problem('STATE_FORBIDS', 'not waiting for a person')
       threads.move(locked, 'hand back')
-      Object.assign(locked, { queueId: null, enteredQueueAt: null })
+      Object.assign(locked, LEFT_QUEUE)
       await threads.append(locked, { author: 'event', kind: 'handed back', text: '', data: { by: 'visitor' } }, transaction)
     })
   }
 
-  private async handOver(visitor: KnownVisitor, id: number): Promise<void> {
-    const { engine, threads, tables, queues, clock } = this.needs
-    const { release, door } = await engine.openDoor(visitor.door, visitor)
-    const fallback = await tables.queues.findOne({ order: [['id', 'ASC']] })
-    if (!fallback) throw problem('INVALID', 'The team has no queue yet, so nobody could take this over. Please try the company’s mail or phone.')
+  /** Asks for what is not known yet; when all is, hands over. */
+  private async bring(visitor: KnownVisitor, id: number, cause: Cause): Promise<void> {
+    const { tables, threads, engine } = this.needs
+    const [known, { door }] = await Promise.all([tables.visitors.findByPk(visitor.id), engine.openDoor(visitor.door, visitor)])
+    const conversation = await tables.conversations.findByPk(id)
+    const open = door.rules.handOver.ask.some(({ field, required }) => required && !conversation?.told?.[field])
+    if (known?.name && known.mail && !open) return this.handOver(visitor, id, cause)
     await threads.change(id, async (locked, transaction) => {
-      if (locked.state === 'waiting' || locked.state === 'agent') return
       if (locked.state === 'closed') threads.move(locked, 'resume')
-      const situation = await this.situation(locked, door, transaction)
-      const routed = release.routing ? route(situation, release.routing) : { queue: fallback.id, rule: null, because: 'no rules yet' }
-      const queue = (await tables.queues.findByPk(routed.queue, { transaction })) ?? fallback
-      const now = clock.now()
-      threads.move(locked, 'hand over')
-      Object.assign(locked, { queueId: queue.id, agentId: null, enteredQueueAt: now, takenAt: null, routedBecause: routed.because.slice(0, 300), subject: situation.words.split('\n').at(-1)!.slice(0, 300) || locked.subject })
-      const present = await queues.present(queue.id)
-      const { open, changesAt } = openAt(door.hours, door.timeZone, now)
-      const data = { queue: queue.name, because: routed.because, rule: routed.rule, open, changesAt: changesAt?.toISOString() ?? null, present }
-      const texts = door.texts[locked.language]
-      await threads.append(locked, { author: 'event', kind: 'handed over', text: open && present > 0 ? texts.waiting : texts.closedHours, data }, transaction)
+      if (locked.state !== 'assistant') return
+      const last = await tables.messages.findOne({ where: { conversationId: locked.id }, order: [['seq', 'DESC']], transaction })
+      if (last?.kind !== 'contact') await threads.append(locked, { author: 'assistant', kind: 'contact', text: '', data: { ...cause } }, transaction)
     })
   }
 
-  /** What the rules look at: the words still unsettled, the collections near them, the door, what was told. */
-  private async situation(conversation: Row<ConversationRow>, door: OpenDoor, transaction: Transaction): Promise<Situation> {
-    const { tables } = this.needs
-    const [questions, visitor] = await Promise.all([
-      tables.questions.findAll({ where: { conversationId: conversation.id }, order: [['id', 'DESC']], limit: 6, transaction }),
-      tables.visitors.findByPk(conversation.visitorId, { transaction }),
-    ])
-    const lastWords = await tables.messages.findOne({ where: { conversationId: conversation.id, author: 'visitor' }, order: [['seq', 'DESC']], transaction })
-    return situationOf(questions.reverse(), { language: conversation.language, door: door.id, told: { name: visitor?.name ?? '', mail: visitor?.mail ?? '' } }, lastWords?.text)
+  private async handOver(visitor: KnownVisitor, id: number, cause: Cause, evenSo = false): Promise<void> {
+    const { threads, tables } = this.needs
+    const conversation = (await tables.conversations.findByPk(id))!
+    const { door, destination } = await this.destination(visitor, conversation)
+    const { away } = destination
+    await threads.change(id, async (locked, transaction) => {
+      if (locked.state === 'waiting' || locked.state === 'agent') return
+      if (locked.state === 'closed') threads.move(locked, 'resume')
+      if (away && !evenSo) return void (await threads.append(locked, { author: 'assistant', kind: 'away', text: door.texts[locked.language].closedHours, data: { ...away, ...cause } }, transaction))
+      await this.enter(locked, door, { ...destination, cause }, transaction)
+    })
   }
+
+  private async enter(locked: Row<ConversationRow>, door: OpenDoor, { routed, situation, queue, away, cause }: Destination & { cause: Cause }, transaction: Transaction): Promise<void> {
+    const { threads, handovers, clock } = this.needs
+    const now = clock.now()
+    threads.move(locked, 'hand over')
+    Object.assign(locked, {
+      ...LEFT_QUEUE, queueId: queue.id, enteredQueueAt: now, askedAt: now, takenAt: null, priority: routed.priority, note: routed.note ?? null,
+      dueAt: dueAt(queue, { askedAt: now, priority: routed.priority, minutes: routed.targetMinutes }), routedBecause: routed.because.slice(0, 300),
+      subject: situation.words.split('\n').at(-1)!.slice(0, 300) || locked.subject,
+    })
+    await handovers.note(locked.id, { reason: cause.reason, routed: { ...routed, queue: queue.id }, situation }, transaction)
+    const data = { queue: queue.name, because: routed.because, rule: routed.rule, reason: cause.reason, cause: cause.because, present: away?.why === 'nobody' ? 0 : undefined }
+    const texts = door.texts[locked.language]
+    await threads.append(locked, { author: 'event', kind: 'handed over', text: away ? texts.closedHours : texts.waiting, data }, transaction)
+  }
+
+  /** The queue by the rules of the release, and whether it is of use to go there now. */
+  private async destination(visitor: KnownVisitor, conversation: ConversationRow): Promise<{ door: OpenDoor; destination: Destination }> {
+    const { engine, tables } = this.needs
+    const { release, door } = await engine.openDoor(visitor.door, visitor)
+    const fallback = await tables.queues.findOne({ order: [['id', 'ASC']] })
+    if (!fallback) throw problem('INVALID', 'The team has no queue yet, so nobody could take this over. Please try the company’s mail or phone.')
+    const situation = await this.situation(conversation, door)
+    const routed = routedBy(release, situation, fallback.id)
+    const queue = (await tables.queues.findByPk(routed.queue)) ?? fallback
+    return { door, destination: { routed, situation, queue, away: await this.away(queue, door) } }
+  }
+
+  private async away(queue: QueueRow, door: OpenDoor): Promise<AwayData | null> {
+    const { queues, waiting, clock } = this.needs
+    const { open, changesAt } = queueOpen(queue, door, clock.now())
+    const [present, seconds] = await Promise.all([queues.present(queue.id), waiting.next(queue.id)])
+    const isLong = seconds !== null && seconds > door.rules.handOver.longestWaitMinutes * 60
+    const why = !open ? 'closed' : present === 0 ? 'nobody' : isLong ? 'long' : null
+    if (!why) return null
+    return { why, queue: queue.name, changesAt: open ? null : (changesAt?.toISOString() ?? null), seconds: why === 'long' ? seconds : null, ways: ['case', ...(door.rules.handOver.calls ? (['call'] as const) : []), ...(open ? (['wait'] as const) : [])] }
+  }
+
+  /** What the rules look at: the words still unsettled, the collections near them, the door, what was told. */
+  private async situation(conversation: ConversationRow, door: OpenDoor): Promise<Situation> {
+    const { tables, handovers, clock } = this.needs
+    const [questions, visitor, said, contacts] = await Promise.all([
+      tables.questions.findAll({ where: { conversationId: conversation.id }, order: [['id', 'DESC']], limit: 6 }),
+      tables.visitors.findByPk(conversation.visitorId),
+      this.said(conversation.id),
+      handovers.contactsBefore(conversation.visitorId),
+    ])
+    const told = { name: visitor?.name ?? '', mail: visitor?.mail ?? '', ...conversation.told }
+    return situationOf(questions.reverse(), { language: conversation.language, door: door.id, told, hour: hourIn(door.timeZone, clock.now()), contacts }, said)
+  }
+
+  private async said(conversationId: number): Promise<string[]> {
+    const rows = await this.needs.tables.messages.findAll({ attributes: ['text'], where: { conversationId, author: 'visitor', kind: 'text' }, order: [['seq', 'DESC']], limit: 6 })
+    return rows.reverse().map(({ text }) => text)
+  }
+
+  /** Why details were asked for, or nobody was there: the newest such line of the thread. */
+  private async causeOf(conversationId: number): Promise<Cause> {
+    const asked = await this.needs.tables.messages.findOne({ where: { conversationId, kind: ['contact', 'away'] }, order: [['seq', 'DESC']] })
+    const { reason, because } = (asked?.data ?? {}) as Partial<Cause>
+    return reason && because ? { reason, because } : ASKED
+  }
+}
+
+/** What a conversation no longer has when it is in no queue, or comes into one afresh. */
+export const LEFT_QUEUE = { queueId: null, agentId: null, enteredQueueAt: null, dueAt: null, offeredTo: null, offeredUntil: null, passedBy: null, overflowed: false, note: null } as const
+
+function routedBy({ routing, classifier }: CompiledRelease, situation: Situation, fallback: number): Routed {
+  return routing ? route(situation, routing, classifier) : { queue: fallback, rule: null, by: 'last resort', because: 'no rules yet', priority: 'normal' }
 }

@@ -1,20 +1,67 @@
+import type { QueueSettings } from '@janua/contracts'
+import type { QueueClassifier, RightBy, Routed, Situation } from '@janua/core'
 import type { Sequelize } from 'sequelize'
-import { id, ref, table, text, time } from '../database/tables.ts'
+import { id, json, ref, table, text, time, whole } from '../database/tables.ts'
 
 export interface QueueRow {
   id: number
   name: string
+  settings: Partial<QueueSettings> | null
   createdAt: Date
 }
 export interface QueueMemberRow {
   queueId: number
   userId: number
 }
+/** Why a conversation left the assistant. */
+export type HandoverReason = 'asked' | 'unknown' | 'unknown again' | 'voted down' | 'always' | 'tone' | 'case'
+export interface HandoverRow {
+  id: number
+  conversationId: number
+  at: Date
+  reason: HandoverReason
+  queueId: number
+  by: Routed['by']
+  rule: number | null
+  because: string
+  situation: Situation
+  /** As it turned out; null while it is open. */
+  rightQueue: number | null
+  rightBy: RightBy | null
+  moves: number
+}
+export interface QueueModelRow {
+  id: number
+  model: QueueClassifier
+  examples: number
+  /** The newest hand-over that it was learnt from. */
+  newest: number
+  createdAt: Date
+}
+export interface GuestRow {
+  conversationId: number
+  userId: number
+  askedAt: Date
+}
+export interface ReadyLineRow {
+  id: number
+  name: string
+  text: string
+  /** Whose own line it is; null for the team's. */
+  userId: number | null
+  createdAt: Date
+}
 
 export function handoverTables(db: Sequelize) {
   return {
-    queues: table<QueueRow>(db, 'queues', { id, name: text(80), createdAt: time }),
+    queues: table<QueueRow>(db, 'queues', { id, name: text(80), settings: json('settings'), createdAt: time }),
     queueMembers: table<QueueMemberRow>(db, 'queue_members', { queueId: { type: ref, primaryKey: true }, userId: { type: ref, primaryKey: true } }),
+    handovers: table<HandoverRow>(db, 'handovers', {
+      id, conversationId: ref, at: time, reason: text(20), queueId: ref, by: text(12), rule: whole, because: text(300), situation: json('situation'), rightQueue: ref, rightBy: text(10), moves: { type: whole, defaultValue: 0 },
+    }),
+    queueModels: table<QueueModelRow>(db, 'queue_models', { id, model: json('model'), examples: whole, newest: ref, createdAt: time }),
+    guests: table<GuestRow>(db, 'conversation_guests', { conversationId: { type: ref, primaryKey: true }, userId: { type: ref, primaryKey: true }, askedAt: time }),
+    readyLines: table<ReadyLineRow>(db, 'ready_lines', { id, name: text(80), text: text(2000), userId: ref, createdAt: time }),
   }
 }
 export type HandoverTables = ReturnType<typeof handoverTables>

@@ -1,5 +1,6 @@
-import type { Queue } from '@janua/contracts'
-import type { Routing } from '@janua/core'
+import type { Queue, QueueSettings } from '@janua/contracts'
+import { queueOpenAt, type Routing } from '@janua/core'
+import { DateTime } from 'luxon'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { AccountTables } from '../accounts/models.ts'
@@ -9,6 +10,7 @@ import type { ConversationTables } from '../conversations/models.ts'
 import type { Events } from '../events.ts'
 import { problem } from '../http/problems.ts'
 import type { HandoverTables } from './models.ts'
+import { settingsOf } from './queueSettings.ts'
 import type { Waiting } from './waiting.ts'
 
 interface Needs {
@@ -27,7 +29,8 @@ export class Queues {
 
   async list(): Promise<Queue[]> {
     const { tables, db, waiting: waits, clock } = this.needs
-    const [queues, members, users, waiting] = await Promise.all([
+    const now = clock.now()
+    const [queues, members, users, waiting, busy] = await Promise.all([
       tables.queues.findAll({ order: [['id', 'ASC']] }),
       tables.queueMembers.findAll(),
       tables.users.findAll({ order: [['name', 'ASC']] }),
@@ -35,31 +38,39 @@ export class Queues {
         "SELECT queue_id AS queueId, COUNT(*) AS n, MIN(entered_queue_at) AS oldest FROM conversations WHERE state = 'waiting' GROUP BY queue_id",
         { type: QueryTypes.SELECT },
       ),
+      db.query<{ agentId: number; n: number }>("SELECT agent_id AS agentId, COUNT(*) AS n FROM conversations WHERE state = 'agent' GROUP BY agent_id", { type: QueryTypes.SELECT }),
     ])
     const expected = new Map(await Promise.all(queues.map(async ({ id }) => [id, await waits.next(id)] as const)))
-    return queues.map(({ id, name }) => {
+    const open = new Map(busy.map(({ agentId, n }) => [agentId, Number(n)]))
+    return queues.map((queue) => {
+      const { id, name } = queue
+      const settings = settingsOf(queue)
+      const hours = settings.hours && queueOpenAt(settings.hours, now)
       const line = waiting.find(({ queueId }) => queueId === id)
       const ids = new Set(members.filter(({ queueId }) => queueId === id).map(({ userId }) => userId))
       return {
         id,
         name,
-        members: users.filter((user) => ids.has(user.id)).map(({ id, name, present, active }) => ({ id, name, present, active })),
+        settings,
+        members: users.filter((user) => ids.has(user.id)).map(({ id, name, presence, active, atOnce }) => ({ id, name, presence, active, open: open.get(id) ?? 0, atOnce })),
         waiting: Number(line?.n ?? 0),
         expectedWaitSeconds: expected.get(id) ?? null,
-        oldestWaitSeconds: line ? Math.max(0, Math.round((+clock.now() - +new Date(line.oldest)) / 1000)) : null,
+        oldestWaitSeconds: line ? Math.max(0, Math.round((+now - +new Date(line.oldest)) / 1000)) : null,
+        open: hours && { open: hours.open, changesAt: hours.changesAt?.toISOString() ?? null },
       }
     })
   }
 
-  async save(actor: Actor, id: number | null, { name, members }: { name: string; members: number[] }): Promise<number> {
+  async save(actor: Actor, id: number | null, { name, members, settings }: { name: string; members: number[]; settings?: QueueSettings }): Promise<number> {
     const { db, tables, audit, events, clock } = this.needs
+    if (settings) await this.refuseWrong(settings, id)
     const saved = await db.transaction(async (transaction) => {
       const twin = await tables.queues.findOne({ where: { name, ...(id !== null && { id: { [Op.ne]: id } }) }, transaction })
       if (twin) throw problem('INVALID', `There is a queue “${name}” already.`)
       const known = await tables.users.findAll({ where: { id: members, active: true }, transaction })
-      const queue = id === null ? await tables.queues.create({ name, createdAt: clock.now() }, { transaction }) : await tables.queues.findByPk(id, { transaction })
+      const queue = id === null ? await tables.queues.create({ name, settings: settings ?? null, createdAt: clock.now() }, { transaction }) : await tables.queues.findByPk(id, { transaction })
       if (!queue) throw problem('QUEUE_NOT_FOUND', id!)
-      await queue.update({ name }, { transaction })
+      await queue.update({ name, ...(settings && { settings }) }, { transaction })
       await tables.queueMembers.destroy({ where: { queueId: queue.id }, transaction })
       await tables.queueMembers.bulkCreate(known.map((user) => ({ queueId: queue.id, userId: user.id })), { transaction })
       await audit.note(actor, id === null ? 'added queue' : 'changed queue', name, { members: known.map((user) => user.name) }, transaction)
@@ -67,6 +78,11 @@ export class Queues {
     })
     events.tell('access', { user: 0 })
     return saved
+  }
+
+  private async refuseWrong({ overflow, hours }: QueueSettings, id: number | null): Promise<void> {
+    if (overflow && (overflow.queue === id || !(await this.needs.tables.queues.findByPk(overflow.queue)))) throw problem('QUEUE_NOT_FOUND', overflow.queue)
+    if (hours && !DateTime.now().setZone(hours.timeZone).isValid) throw problem('TIME_ZONE_UNKNOWN', hours.timeZone)
   }
 
   async remove(actor: Actor, id: number): Promise<void> {
@@ -87,7 +103,7 @@ export class Queues {
   /** How many of a queue's people are at their desks. */
   async present(id: number): Promise<number> {
     const members = await this.needs.tables.queueMembers.findAll({ where: { queueId: id } })
-    return this.needs.tables.users.count({ where: { id: members.map(({ userId }) => userId), present: true, active: true } })
+    return this.needs.tables.users.count({ where: { id: members.map(({ userId }) => userId), presence: 'here', active: true } })
   }
 }
 

@@ -1,60 +1,60 @@
-import { blockInput, idPath, moveInput, queueInput, replyInput, type RoutingDraft, routingSave } from '@janua/contracts'
-import type { Routing } from '@janua/core'
-import type { HandoverTables } from './models.ts'
-import { problem } from '../http/problems.ts'
+import { blockInput, calendarInput, closeInput, deskSearch, handBackInput, idPath, moveInput, noteInput, passageSearch, presenceInput, queueInput, readyLineInput, replyInput, skillsInput } from '@janua/contracts'
+import type { Clock } from '../clock.ts'
 import { type Route, route } from '../http/routing.ts'
-import type { Draft } from '../releases/draft.ts'
-import { summarise } from '../releases/summaries.ts'
-import type { ContentTables } from '../library/models.ts'
-import type { LivePointer } from '../releases/livePointer.ts'
+import type { Assignment } from './assignment.ts'
+import { calendarOf, closedDaysIn } from './calendar.ts'
 import type { Desk } from './desk.ts'
+import type { Presence } from './presence.ts'
 import type { Queues } from './queues.ts'
+import type { ReadyLines } from './readyLines.ts'
+import type { DeskWork } from './work.ts'
 
 interface Needs {
   queues: Queues
   desk: Desk
-  draft: Draft
-  live: LivePointer
-  tables: HandoverTables & ContentTables
+  work: DeskWork
+  assignment: Assignment
+  presence: Presence
+  readyLines: ReadyLines
+  clock: Clock
 }
 
-export function handoverRoutes({ queues, desk, ...routing }: Needs): Route[] {
+/** Queues, who is at their desk, and the desk itself; routing has routes of its own. */
+export function handoverRoutes({ queues, desk, work, assignment, presence, readyLines, clock }: Needs): Route[] {
+  const byId = { params: idPath }
   return [
     route('get', '/queues', 'queue.read', {}, () => queues.list()),
     route('post', '/queues', 'queue.write', { body: queueInput, status: 201 }, async ({ body, user }) => ({ id: await queues.save(user, null, body) })),
-    route('put', '/queues/:id', 'queue.write', { params: idPath, body: queueInput }, async ({ params, body, user }) => ({ id: await queues.save(user, params.id, body) })),
-    route('delete', '/queues/:id', 'queue.write', { params: idPath }, ({ params, user }) => queues.remove(user, params.id)),
+    route('put', '/queues/:id', 'queue.write', { ...byId, body: queueInput }, async ({ params, body, user }) => ({ id: await queues.save(user, params.id, body) })),
+    route('delete', '/queues/:id', 'queue.write', byId, ({ params, user }) => queues.remove(user, params.id)),
 
-    route('get', '/routing', 'routing.read', {}, () => readRouting(routing)),
-    route('put', '/routing', 'routing.write', { body: routingSave }, async ({ body, user }) => {
-      const { base, ready, rules, lastResort } = body
-      await refuseUnknownQueues(routing.tables, { rules, lastResort })
-      const { id } = await readRouting(routing)
-      await routing.draft.save(user, id, 'routing', { content: { rules, lastResort }, summary: summarise('routing', body), base, ready })
-      return readRouting(routing)
+    route('post', '/calendars', 'queue.write', { body: calendarInput }, ({ body }) => closedDaysIn(body.text, clock.now())),
+    route('get', '/queues/:id/calendar.ics', 'queue.read', byId, async ({ params, res }) => {
+      const queue = (await queues.list()).find(({ id }) => id === params.id)
+      res.type('text/calendar').attachment('closed-days.ics').send(calendarOf(queue?.name ?? '', queue?.settings.hours?.closed ?? []))
     }),
 
+    route('put', '/presence', 'presence.change', { body: presenceInput }, ({ body, user }) => presence.set(user.id, body.presence)),
+    route('get', '/people/:id/skills', 'queue.read', byId, ({ params }) => presence.skillsOf(params.id)),
+    route('put', '/people/:id/skills', 'queue.write', { ...byId, body: skillsInput }, ({ params, body }) => presence.setSkills(params.id, body)),
+
     route('get', '/desk', 'desk.read', {}, ({ user }) => desk.view(user)),
-    route('get', '/desk/:id', 'desk.read', { params: idPath }, ({ params, user }) => desk.open(user, params.id)),
-    route('post', '/desk/:id/take', 'desk.work', { params: idPath }, ({ params, user }) => desk.take(user, params.id)),
-    route('post', '/desk/:id/replies', 'desk.work', { params: idPath, body: replyInput }, ({ params, body, user }) => desk.reply(user, params.id, body)),
-    route('post', '/desk/:id/hand-back', 'desk.work', { params: idPath }, ({ params, user }) => desk.handBack(user, params.id)),
-    route('post', '/desk/:id/move', 'desk.work', { params: idPath, body: moveInput }, ({ params, body, user }) => desk.moveTo(user, params.id, body.queue)),
-    route('post', '/desk/:id/close', 'desk.work', { params: idPath }, ({ params, user }) => desk.close(user, params.id)),
-    route('post', '/desk/:id/block', 'desk.work', { params: idPath, body: blockInput }, ({ params, body, user }) => desk.block(user, params.id, body.reason)),
+    route('get', '/desk/search', 'desk.read', { query: deskSearch }, ({ query, user }) => desk.find(user, query.words)),
+    route('get', '/desk/passages', 'desk.read', { query: passageSearch }, ({ query }) => desk.passages(query.words)),
+    route('get', '/desk/ready-lines', 'desk.read', {}, ({ user }) => readyLines.list(user)),
+    route('post', '/desk/ready-lines', 'desk.work', { body: readyLineInput, status: 201 }, ({ body, user }) => readyLines.save(user, null, body)),
+    route('put', '/desk/ready-lines/:id', 'desk.work', { ...byId, body: readyLineInput }, ({ params, body, user }) => readyLines.save(user, params.id, body)),
+    route('delete', '/desk/ready-lines/:id', 'desk.work', byId, ({ params, user }) => readyLines.remove(user, params.id)),
+    route('get', '/desk/:id', 'desk.read', byId, ({ params, user }) => desk.open(user, params.id)),
+    route('post', '/desk/:id/take', 'desk.work', byId, ({ params, user }) => work.take(user, params.id)),
+    route('post', '/desk/:id/pass', 'desk.work', byId, ({ params, user }) => assignment.pass(user.id, params.id)),
+    route('post', '/desk/:id/step-in', 'desk.work', byId, ({ params, user }) => work.stepIn(user, params.id)),
+    route('post', '/desk/:id/replies', 'desk.work', { ...byId, body: replyInput }, ({ params, body, user }) => work.reply(user, params.id, body)),
+    route('post', '/desk/:id/notes', 'desk.work', { ...byId, body: noteInput }, ({ params, body, user }) => work.note(user, params.id, body)),
+    route('post', '/desk/:id/hand-back', 'desk.work', { ...byId, body: handBackInput }, ({ params, body, user }) => work.handBack(user, params.id, body.word)),
+    route('post', '/desk/:id/move', 'desk.work', { ...byId, body: moveInput }, ({ params, body, user }) => work.move(user, params.id, body)),
+    route('post', '/desk/:id/close', 'desk.work', { ...byId, body: closeInput }, ({ params, body, user }) => work.close(user, params.id, body)),
+    route('post', '/desk/:id/reopen', 'desk.work', byId, ({ params, user }) => work.reopen(user, params.id)),
+    route('post', '/desk/:id/block', 'desk.work', { ...byId, body: blockInput }, ({ params, body, user }) => work.block(user, params.id, body.reason)),
   ]
-}
-
-async function readRouting({ draft, live, tables }: Pick<Needs, 'draft' | 'live' | 'tables'>): Promise<RoutingDraft> {
-  const row = await tables.items.findOne({ where: { kind: 'routing' } })
-  if (!row) throw problem('NOT_FOUND')
-  const { item, revision, content } = await draft.read<Routing>(row.id, 'routing')
-  const { state } = await live.standing(item, revision.id)
-  return { ...content, id: item.id, revision: revision.id, state }
-}
-
-async function refuseUnknownQueues(tables: HandoverTables, { rules, lastResort }: Routing): Promise<void> {
-  const known = new Set((await tables.queues.findAll()).map(({ id }) => id))
-  const missing = [lastResort, ...rules.map((rule) => rule.queue)].find((id) => !known.has(id))
-  if (missing !== undefined) throw problem('QUEUE_NOT_FOUND', missing)
 }

@@ -58,7 +58,9 @@ describe('how long a visitor waits', () => {
     expect(seconds!).to.be.within(95, 275)
   })
   it('is not known when nobody is at their desk', async () => {
-    await agent.put('/presence', { present: false })
-    expect((await (await waits()).thread()).waiting!.seconds).to.equal(null)
+    await agent.put('/presence', { presence: 'away' })
+    const someone = await waits()
+    await someone.post('/way', { way: 'wait' }).expect(204)
+    expect((await someone.thread()).waiting!.seconds).to.equal(null)
   })
 })

@@ -15,10 +15,10 @@ export class Waiting {
   constructor(private readonly needs: { db: Sequelize; clock: Clock }) {}
 
   /** For a conversation that waits. */
-  async of({ id, queueId, enteredQueueAt }: { id: number; queueId: number; enteredQueueAt: Date }): Promise<{ ahead: number; seconds: number | null }> {
+  async of({ id, queueId, dueAt }: { id: number; queueId: number; dueAt: Date }): Promise<{ ahead: number; seconds: number | null }> {
     const [row] = await this.select<{ ahead: number }>(
-      "SELECT COUNT(*) AS ahead FROM conversations WHERE state = 'waiting' AND queue_id = :queueId AND (entered_queue_at < :enteredQueueAt OR (entered_queue_at = :enteredQueueAt AND id < :id))",
-      { queueId, enteredQueueAt, id },
+      "SELECT COUNT(*) AS ahead FROM conversations WHERE state = 'waiting' AND queue_id = :queueId AND (due_at < :dueAt OR (due_at = :dueAt AND id < :id))",
+      { queueId, dueAt, id },
     )
     const ahead = Number(row!.ahead)
     return { ahead, seconds: await this.behind(queueId, ahead) }
@@ -33,7 +33,7 @@ export class Waiting {
   private async behind(queueId: number, ahead: number): Promise<number | null> {
     const now = this.needs.clock.now()
     const agents = await this.select<{ since: Date | null }>(
-      `SELECT MIN(c.taken_at) AS since FROM queue_members m JOIN users u ON u.id = m.user_id AND u.present = 1 AND u.active = 1
+      `SELECT MIN(c.taken_at) AS since FROM queue_members m JOIN users u ON u.id = m.user_id AND u.presence = 'here' AND u.active = 1
        LEFT JOIN conversations c ON c.agent_id = m.user_id AND c.state = 'agent' WHERE m.queue_id = :queueId GROUP BY m.user_id`,
       { queueId },
     )

@@ -63,6 +63,8 @@ export const PROBLEMS = {
   MESSAGE_NOT_FOUND: { status: 404, text: () => 'That message is not there any more.' },
   TAKEN_BY_OTHER: { status: 409, text: (name: string) => `${name} took this conversation a moment before you.` },
   NOT_YOURS: { status: 409, text: () => 'You can only do this with a conversation that you have taken.' },
+  OFFERED_TO_OTHER: { status: 409, text: (name: string) => `This conversation is offered to ${name} just now. It comes to you when they let it go.` },
+  OFFER_GONE: { status: 409, text: () => 'This offer has run out already; somebody else has it now.' },
   STATE_FORBIDS: { status: 409, text: (state: string) => `That cannot be done now: the conversation is ${state}.` },
 
   QUEUE_NOT_FOUND: { status: 404, text: (id: number) => `There is no queue ${id}.` },

@@ -1,4 +1,4 @@
-import { converse, maskPrivate, type Reply, route, type Routed, situationOf } from '@janua/core'
+import { converse, hourIn, maskPrivate, type Reply, route, type Routed, situationOf } from '@janua/core'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
 import { leftUnsettled, settingsAt } from '../conversations/respond.ts'
 
@@ -16,8 +16,9 @@ export function play(release: CompiledRelease, door: OpenDoor, { messages, at }:
 }
 
 /** Where the conversation would go if a person were asked for now; undefined where a release has no routing. */
-export function routed(release: CompiledRelease, door: OpenDoor, replies: readonly Reply[], { messages, language, told = {} }: Played): Routed | undefined {
+export function routed(release: CompiledRelease, door: OpenDoor, replies: readonly Reply[], { messages, language, at, told = {} }: Played): Routed | undefined {
   if (!release.routing) return undefined
   const questions = replies.flatMap(({ asked }) => asked).map(({ text, answer }) => ({ text, unsettled: leftUnsettled({ outcome: answer.outcome, kind: answer.kind ?? null }), trace: answer.trace }))
-  return route(situationOf(questions, { language, door: door.id, told }, messages.at(-1)), release.routing)
+  const known = { language, door: door.id, told, hour: hourIn(door.timeZone, at), contacts: 0 }
+  return route(situationOf(questions, known, messages), release.routing, release.classifier)
 }

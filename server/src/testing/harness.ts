@@ -4,6 +4,7 @@ import pino from 'pino'
 import supertest, { type Agent } from 'supertest'
 import { JANUA } from '../accounts/audit.ts'
 import type { Rewriter } from '../answering/rewriter.ts'
+import type { Postman } from '../channels/outbox.ts'
 import { hashPassword } from '../accounts/passwords.ts'
 import { connect, type DatabaseAddress } from '../database/connect.ts'
 import { migrate } from '../database/migrate.ts'
@@ -35,13 +36,13 @@ export interface TestClock {
 }
 
 /** A Janua on an empty database of the real MariaDB, with a clock that only moves when told. */
-export async function freshJanua(outside?: Outside, rewriter?: Rewriter): Promise<{ janua: Janua; clock: TestClock; close(): Promise<void> }> {
+export async function freshJanua(outside?: Outside, rewriter?: Rewriter, postman?: Postman): Promise<{ janua: Janua; clock: TestClock; close(): Promise<void> }> {
   if (!process.env.JANUA_TEST_DB) throw new Error('Service tests need the database that "npm test" starts.')
   const db = connect({ ...(JSON.parse(process.env.JANUA_TEST_DB) as DatabaseAddress), name: 'janua_test' })
   await db.getQueryInterface().dropAllTables()
   await migrate(db)
   const clock = testClock()
-  const janua = createJanua({ db, sessionSecret: 'for tests', clock, log: pino({ level: 'silent' }), outside, rewriter })
+  const janua = createJanua({ db, sessionSecret: 'for tests', clock, log: pino({ level: 'silent' }), outside, rewriter, postman })
   return {
     janua,
     clock,
@@ -60,7 +61,7 @@ function testClock(): TestClock {
 let people = 0
 export async function member(janua: Janua, role: Role, name = `${role} ${++people}`): Promise<Member> {
   const mail = `${name.toLowerCase().replace(/\W+/g, '.')}@team.example`
-  const user = await janua.tables.users.create({ name, mail, role, active: true, present: true, password: await hashPassword(PASSWORD), failures: 0, createdAt: new Date() })
+  const user = await janua.tables.users.create({ name, mail, role, active: true, presence: 'here', password: await hashPassword(PASSWORD), failures: 0, createdAt: new Date() })
   return { ...(await signIn(janua, mail)), id: user.id, name, role }
 }
 

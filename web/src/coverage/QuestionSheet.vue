@@ -26,7 +26,7 @@ const chosen = computed(() => {
   const at = detail.value?.trace.candidates.findIndex(({ item, ordinal }) => item === source?.item && ordinal === source.ordinal) ?? -1
   return at < 0 ? null : at
 })
-const WHO = { visitor: 'Visitor', assistant: 'Janua', agent: 'Agent', event: '' }
+const WHO = { team: 'Note', visitor: 'Visitor', assistant: 'Janua', agent: 'Agent', event: '' }
 const TABS = [['answer', 'Answer'], ['why', 'Why'], ['conversation', 'Conversation']] as const
 
 onMounted(load)

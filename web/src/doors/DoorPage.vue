@@ -26,7 +26,7 @@ const mayWrite = computed(() => session.role === 'lead')
 const LANGUAGE_NAMES: Record<DoorLanguage, string> = { en: 'English', de: 'German' }
 const TEXT_NAMES: Record<TextKey, string> = {
   greeting: 'Greeting', unknown: 'When nothing is known', near: 'When only something near is known', which: 'When it may mean several things', offerPerson: 'Offer of a person',
-  waiting: 'Handed over, people are there', closedHours: 'Handed over, nobody is there', goodbye: 'Ended',
+  waiting: 'Handed over, people are there', closedHours: 'Nobody is there now', nudge: 'When nobody writes any more', goodbye: 'Ended',
 }
 const zones = Intl.supportedValuesOf('timeZone')
 const snippet = computed(() => content.value && `<script src="${location.origin}/door.js" data-door="${content.value.key}" data-colour="${content.value.colour}" data-label="${content.value.title}" async></${'script'}>`)

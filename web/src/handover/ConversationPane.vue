@@ -1,17 +1,20 @@
 <script setup lang="ts">
 import type { AnswerData, DeskConversation, Message, Verdict } from '@janua/contracts'
-import { nextTick, onMounted, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, onMounted, useTemplateRef, watch } from 'vue'
 import BlockList from '../answering/BlockList.vue'
 import OutcomeChip from '../answering/OutcomeChip.vue'
 import { clock, moment, sure } from '../shell/format.ts'
+import { eventLine } from './deskWords.ts'
 
 const { conversation, visitorWrites } = defineProps<{ conversation: DeskConversation; visitorWrites: boolean }>()
 defineEmits<{ judge: [message: number, verdict: Verdict] }>()
 const log = useTemplateRef('log')
 const VERDICTS: Verdict[] = ['right', 'wrong']
-const EVENTS: Partial<Record<Message['kind'], string>> = { 'handed over': 'Handed over', taken: 'Taken', 'handed back': 'Handed back to the assistant', moved: 'Moved', closed: 'Closed', resumed: 'Taken up again', contact: 'Asked for name and mail' }
 const answer = (message: Message) => message.data as unknown as AnswerData
-const detail = ({ data, name }: Message) => [(data as { queue?: string } | undefined)?.queue, (data as { because?: string } | undefined)?.because, name].filter(Boolean).join(' · ')
+const isEvent = ({ author, kind }: Message) => author === 'event' || kind === 'contact' || kind === 'away'
+const byMail = ({ data }: Message) => (data as { by?: string } | undefined)?.by === 'mail'
+const marked = computed(() => conversation.messages.findLast(({ author }) => author === 'agent')?.seq)
+const mark = (seq: number) => (conversation.visitorSeen >= seq ? 'read' : conversation.visitorGot >= seq ? 'delivered' : 'sent')
 
 async function toEnd(): Promise<void> {
   await nextTick()
@@ -25,11 +28,12 @@ watch(() => [conversation.messages.length, visitorWrites], toEnd)
   <div ref="log" class="log" role="log" aria-live="polite" tabindex="0" :aria-label="`Conversation with ${conversation.visitor ?? 'a visitor'}`" data-test="thread">
     <p class="quiet small">{{ conversation.door }}, since {{ moment(conversation.startedAt) }}</p>
     <template v-for="message in conversation.messages" :key="message.id">
-      <div v-if="message.author === 'visitor'" class="visitor" data-test="from-visitor"><p>{{ message.text }}</p><span class="quiet small">{{ clock(message.at) }}</span></div>
-      <div v-else-if="message.author === 'agent'" class="agent" data-test="from-agent"><p>{{ message.text }}</p><span class="quiet small">{{ message.name }} · {{ clock(message.at) }}</span></div>
-      <p v-else-if="message.author === 'event' || message.kind === 'contact'" class="event small" data-test="event" :data-kind="message.kind"><span aria-hidden="true">◆</span> {{ EVENTS[message.kind] }}<template v-if="detail(message)">: {{ detail(message) }}</template></p>
+      <div v-if="message.author === 'visitor'" class="visitor" data-test="from-visitor"><p>{{ message.text }}</p><span class="quiet small">{{ clock(message.at) }}<template v-if="byMail(message)"> · by mail</template></span></div>
+      <div v-else-if="message.author === 'team'" class="note" data-test="note"><p>{{ message.text }}</p><span class="quiet small">Note by {{ message.name }} · {{ clock(message.at) }} · the visitor does not see it<template v-if="(message.data as { asked?: string } | undefined)?.asked"> · asks {{ (message.data as { asked: string }).asked }} in</template></span></div>
+      <div v-else-if="message.author === 'agent'" class="agent" data-test="from-agent"><p>{{ message.text }}</p><span class="quiet small">{{ message.name }}<template v-if="(message.data as { asTeam?: boolean } | undefined)?.asTeam"> as the team</template> · {{ clock(message.at) }}<template v-if="message.seq === marked"> · <span data-test="mark">{{ mark(message.seq) }}</span></template></span></div>
+      <p v-else-if="isEvent(message)" class="event small" data-test="event" :data-kind="message.kind"><span aria-hidden="true">◆</span> {{ eventLine(message) }}</p>
       <div v-else-if="message.kind === 'answer'" class="assistant">
-        <p class="small quiet"><OutcomeChip :outcome="answer(message).outcome" /> · sure {{ sure(answer(message).confidence) }}<template v-if="answer(message).vote"> · voted {{ answer(message).vote === 'yes' ? 'helpful' : 'not helpful' }}</template></p>
+        <p class="small quiet"><OutcomeChip :outcome="answer(message).outcome" /><template v-if="answer(message).savedByAsking"> · found with the details that were asked for</template> · sure {{ sure(answer(message).confidence) }}<template v-if="answer(message).vote"> · voted {{ answer(message).vote === 'yes' ? 'helpful' : 'not helpful' }}</template></p>
         <details v-if="answer(message).blocks.length"><summary>What the assistant said, from {{ answer(message).sources.map(({ title }) => title).join(', ') }}</summary><div class="prose"><BlockList :blocks="answer(message).blocks" /></div></details>
         <p v-else>{{ message.text }}</p>
         <p v-if="answer(message).outcome === 'answered'" class="small judge" data-test="judge">
@@ -49,6 +53,7 @@ watch(() => [conversation.messages.length, visitorWrites], toEnd)
 .agent { align-self: flex-end; background: var(--harbour-soft); padding: 9px 13px; border-radius: 12px 12px 2px 12px; }
 .assistant { border-left: 3px solid var(--harbour); padding-left: 12px; color: var(--muted); font-size: 14px; }
   .judge button { margin-right: 6px; }
+.note { align-self: stretch; background: color-mix(in srgb, var(--brass) 12%, var(--surface)); border: 1px dashed var(--brass); padding: 8px 12px; border-radius: 6px; white-space: pre-line; }
 .event { color: var(--plum); }
 summary { cursor: pointer; }
 </style>

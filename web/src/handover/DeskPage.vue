@@ -1,22 +1,22 @@
 <script setup lang="ts">
-import type { Queue } from '@janua/contracts'
-import { onKeyStroke } from '@vueuse/core'
+import type { CloseInput, DeskRow, Queue, ReadyLine } from '@janua/contracts'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
-import Menu from 'primevue/menu'
 import Message from 'primevue/message'
 import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { get, post } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
-import { typingSomewhere } from '../shell/typing.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import BriefPane from './BriefPane.vue'
+import CloseDialog from './CloseDialog.vue'
 import ConversationPane from './ConversationPane.vue'
 import DeskList from './DeskList.vue'
+import MoveDialog from './MoveDialog.vue'
 import ReplyBox from './ReplyBox.vue'
 import { useDesk } from './useDesk.ts'
+import { useDeskKeys } from './useDeskKeys.ts'
 
 const { id } = defineProps<{ id: number | null }>()
 const session = useSession()
@@ -24,54 +24,81 @@ const router = useRouter()
 const { run, busy } = useDeed()
 const { desk, conversation, failure, visitorWrites, now, refresh } = useDesk(() => id)
 const queues = shallowRef<Queue[]>([])
-const moveMenu = useTemplateRef('moveMenu')
+const lines = shallowRef<ReadyLine[]>([])
+const found = shallowRef<DeskRow[]>()
 const reply = useTemplateRef('reply')
-const blocking = ref(false)
+const [blocking, moving, closing, showBrief] = [ref(false), ref(false), ref(false), ref(false)]
 const reason = ref('')
-const showBrief = ref(false)
 
 const mine = computed(() => conversation.value?.state === 'agent' && conversation.value.agent?.id === session.user!.id)
-const targets = computed(() => queues.value.filter((queue) => queue.id !== conversation.value?.queue?.id).map((queue) => ({ label: queue.name, command: () => act('move', { queue: queue.id }) })))
-onMounted(async () => (queues.value = await get<Queue[]>('/queues').catch(() => [])))
+const mayMove = computed(() => mine.value || (session.role === 'lead' && (conversation.value?.state === 'waiting' || conversation.value?.state === 'agent')))
+const mayNote = computed(() => conversation.value !== undefined && conversation.value.state !== 'closed')
+const colleagues = computed(() => [...new Map(queues.value.flatMap(({ members }) => members).filter(({ id, active }) => active && id !== session.user!.id).map(({ id, name }) => [id, { id, name }])).values()].sort((a, b) => a.name.localeCompare(b.name)))
+onMounted(async () => {
+  queues.value = await get<Queue[]>('/queues').catch(() => [])
+  lines.value = await get<ReadyLine[]>('/desk/ready-lines').catch(() => [])
+})
 
-let sending: { text: string; clientId: string } | undefined
+let sending: { text: string; asTeam: boolean; clientId: string } | undefined
 
 async function act(deed: string, body?: unknown, done?: string): Promise<boolean> {
   const result = await run(() => post(`/desk/${id}/${deed}`, body).then(() => true), done)
   await refresh()
   return result === true
 }
-async function take(which: number): Promise<void> {
-  await run(() => post(`/desk/${which}/take`))
+async function take(which: number, deed = 'take'): Promise<void> {
+  await run(() => post(`/desk/${which}/${deed}`))
   await router.push(`/desk/${which}`)
   await refresh()
 }
+async function pass(which: number): Promise<void> {
+  await run(() => post(`/desk/${which}/pass`))
+  await refresh()
+}
 /** A reply that is sent again after a lost connection keeps its id, so that the visitor reads it once. */
-async function send(text: string): Promise<void> {
-  if (sending?.text !== text) sending = { text, clientId: crypto.randomUUID() }
+async function send(text: string, asTeam: boolean): Promise<void> {
+  if (sending?.text !== text || sending.asTeam !== asTeam) sending = { text, asTeam, clientId: crypto.randomUUID() }
   if (!(await act('replies', sending))) return
   sending = undefined
   reply.value?.clear()
+}
+async function note(text: string, ask: number | null): Promise<void> {
+  if (await act('notes', { text, ask })) reply.value?.clear()
+}
+async function move(body: { queue?: number; agent?: number; reason: string }): Promise<void> {
+  if (await act('move', body, 'Moved')) moving.value = false
+}
+async function close(body: CloseInput): Promise<void> {
+  if (await act('close', body, 'Closed')) closing.value = false
+}
+async function search(words: string): Promise<void> {
+  found.value = words.length < 2 ? undefined : await get<DeskRow[]>('/desk/search', { words }).catch(() => [])
 }
 const propose = (item: number, phrasing: string) => act('proposals', { item, phrasing }, 'Proposed: it is in the draft, in work, for the lead to look at')
 async function block(): Promise<void> {
   if (await act('block', { reason: reason.value }, 'The visitor is blocked and the conversation closed')) blocking.value = false
 }
-onKeyStroke(['t', 'T'], (event) => {
-  const first = desk.value?.waiting[0]
-  if (first && !typingSomewhere(event)) void take(first.id)
-})
-onKeyStroke(['1', '2'], (event) => {
-  const passage = conversation.value?.brief.sayNext[Number(event.key) - 1]
-  if (!event.altKey || !passage || !mine.value) return
-  event.preventDefault()
-  reply.value?.insert(passage.text)
+useDeskKeys({
+  takeFirst: () => desk.value?.waiting[0] && void take(desk.value.waiting[0].id),
+  next: (by) => {
+    const rows = desk.value?.mine ?? []
+    const at = rows.findIndex((row) => row.id === id)
+    const to = rows[at < 0 ? 0 : at + by]
+    if (to) void router.push(`/desk/${to.id}`)
+  },
+  move: () => mayMove.value && (moving.value = true),
+  back: () => mine.value && void act('hand-back', {}),
+  close: () => mine.value && (closing.value = true),
+  reply: () => reply.value?.write('reply'),
+  note: () => reply.value?.write('note'),
+  find: () => mine.value && reply.value?.find(),
+  insert: (place) => mine.value && reply.value?.insert(conversation.value?.brief.sayNext[place]?.text ?? ''),
 })
 </script>
 
 <template>
   <div class="desk" :class="{ opened: id !== null }">
-    <div class="left"><DeskList v-if="desk" :desk="desk" :open="id" :now="now" /></div>
+    <div class="left"><DeskList v-if="desk" :desk="desk" :open="id" :now="now" :found="found" @take="take" @pass="pass" @search="search" /></div>
     <section class="middle" aria-label="Conversation">
       <Message v-if="failure" severity="error" class="failure">{{ failure }}</Message>
       <template v-if="conversation">
@@ -79,27 +106,33 @@ onKeyStroke(['1', '2'], (event) => {
           <div class="grow">
             <RouterLink to="/desk" class="back small">All conversations</RouterLink>
             <h1>{{ conversation.subject }}</h1>
-            <p class="quiet small">{{ conversation.visitor ?? 'A visitor' }} · {{ conversation.queue?.name ?? 'with the assistant' }}<template v-if="conversation.agent"> · {{ conversation.agent.name }}</template><template v-if="conversation.blocked"> · blocked</template></p>
+            <p class="quiet small">{{ conversation.visitor ?? 'A visitor' }} · {{ conversation.queue?.name ?? 'with the assistant' }}<template v-if="conversation.agent"> · {{ conversation.agent.name }}</template><template v-if="conversation.caseNumber"> · case {{ conversation.caseNumber }}</template><template v-if="conversation.guests.length"> · asked in: {{ conversation.guests.map(({ name }) => name).join(', ') }}</template><template v-if="conversation.blocked"> · blocked</template></p>
           </div>
           <Button class="brief-toggle" text size="small" :label="showBrief ? 'Thread' : 'Brief'" @click="showBrief = !showBrief" />
+          <Button v-if="mine" text severity="danger" size="small" label="Block" data-test="block" @click="blocking = true" />
+          <Button v-if="mayMove" outlined size="small" label="Move" data-test="move" @click="moving = true" />
           <template v-if="mine">
-            <Button text severity="danger" size="small" label="Block" data-test="block" @click="blocking = true" />
-            <Button outlined size="small" label="Move" aria-haspopup="true" data-test="move" @click="moveMenu!.toggle($event)" /><Menu ref="moveMenu" :model="targets" popup />
-            <Button outlined size="small" label="Back to assistant" data-test="hand-back" :disabled="busy" @click="act('hand-back')" />
-            <Button size="small" label="Close" data-test="close" :disabled="busy" @click="act('close', undefined, 'Closed')" />
+            <Button outlined size="small" label="Back to assistant" data-test="hand-back" :disabled="busy" @click="act('hand-back', {})" />
+            <Button size="small" label="Close" data-test="close" :disabled="busy" @click="closing = true" />
           </template>
-          <Button v-else-if="conversation.state === 'waiting'" label="Take it" data-test="take" :loading="busy" @click="take(conversation.id)" />
+          <Button v-else-if="conversation.state === 'waiting' || conversation.state === 'case'" label="Take it" data-test="take" :loading="busy" @click="take(conversation.id)" />
+          <Button v-else-if="conversation.mayStepIn" outlined label="Step in" data-test="step-in" :loading="busy" @click="take(conversation.id, 'step-in')" />
+          <Button v-else-if="conversation.state === 'closed'" outlined label="Take up again" data-test="reopen" :loading="busy" @click="act('reopen')" />
         </header>
         <ConversationPane v-show="!showBrief" :key="conversation.id" :conversation="conversation" :visitor-writes="visitorWrites" @judge="(message, verdict) => act('judgements', { message, verdict })" />
-        <BriefPane v-if="showBrief" class="brief-inline" :brief="conversation.brief" :may-insert="mine" @insert="(text) => ((showBrief = false), reply?.insert(text))" @propose="propose" />
-        <ReplyBox v-if="mine" ref="reply" :conversation="conversation.id" :name="session.user!.name" :busy="busy" @send="send" @typing="session.send('typing', conversation.id)" />
+        <BriefPane v-if="showBrief" class="brief-inline" :brief="conversation.brief" :others="conversation.others" :may-insert="mine" @insert="reply?.insert($event)" @propose="propose" />
+        <ReplyBox v-if="mayNote" ref="reply" :conversation="conversation" :name="session.user!.name" :busy="busy" :mine="mine" :lines="lines" :colleagues="colleagues" @send="send" @note="note" @typing="session.send('typing', conversation.id)" />
       </template>
       <div v-else-if="!failure" class="empty">
         <h1>{{ desk?.waiting.length ? 'Somebody waits' : 'All quiet' }}</h1>
-        <p v-if="desk?.waiting.length">Open a conversation on the left, or press <kbd>T</kbd> to take the one that waits longest.</p><p v-else>New conversations appear here by themselves. <template v-if="!session.user!.present">You are marked as away: the switch above says that you are at your desk.</template></p>
+        <p v-if="desk?.waiting.length">Open a conversation on the left, or press <kbd>T</kbd> to take the one that is due first.</p><p v-else>New conversations appear here by themselves. <template v-if="session.user!.presence !== 'here'">You are marked as {{ session.user!.presence }}: the switch above says that you are at your desk.</template></p>
       </div>
     </section>
-    <BriefPane v-if="conversation" class="right" :brief="conversation.brief" :may-insert="mine" @insert="reply?.insert($event)" @propose="propose" />
+    <BriefPane v-if="conversation" class="right" :brief="conversation.brief" :others="conversation.others" :may-insert="mine" @insert="reply?.insert($event)" @propose="propose" />
+    <template v-if="conversation">
+      <MoveDialog v-model="moving" :conversation="conversation" :queues="queues" :busy="busy" @move="move" />
+      <CloseDialog v-model="closing" :conversation="conversation" :queues="queues" :busy="busy" @close="close" />
+    </template>
     <Dialog v-model:visible="blocking" modal header="Block this visitor" :style="{ width: '400px' }">
       <form class="stack" @submit.prevent="block">
         <p>They cannot write here any more, and this conversation closes. The audit trail keeps who did it and why.</p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Person, Queue } from '@janua/contracts'
+import { type Person, type Queue, type QueueSettings, STARTER_QUEUE } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
@@ -13,21 +13,22 @@ import { count, span } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
+import QueueSettingsForm from './QueueSettingsForm.vue'
 
 const session = useSession()
 const { run } = useDeed()
 const { state, run: load } = useRemote((signal) => get<Queue[]>('/queues', {}, signal))
 const people = shallowRef<Person[]>([])
-const editing = ref<{ id: number | null; name: string; members: number[] }>()
+const editing = ref<{ id: number | null; name: string; members: number[]; settings: QueueSettings }>()
 const isLead = computed(() => session.role === 'lead')
 const candidates = computed(() => people.value.filter(({ active, role }) => active && role !== 'editor'))
-const present = (queue: Queue) => queue.members.filter((member) => member.present && member.active).length
+const present = (queue: Queue) => queue.members.filter((member) => member.presence === 'here' && member.active).length
 
 onMounted(async () => {
   await load()
   if (isLead.value) people.value = await get<Person[]>('/team').catch(() => [])
 })
-onScopeDispose(session.hear('conversation', () => void load()))
+for (const what of ['conversation', 'presence'] as const) onScopeDispose(session.hear(what, () => void load()))
 
 async function save(): Promise<void> {
   const { id, ...body } = editing.value!
@@ -39,12 +40,13 @@ async function drop(queue: Queue): Promise<void> {
   await run(() => remove(`/queues/${queue.id}`), `“${queue.name}” is removed`)
   await load()
 }
-const edit = (queue: Queue) => (editing.value = { id: queue.id, name: queue.name, members: queue.members.filter(({ active }) => active).map(({ id }) => id) })
+const fresh = () => ({ id: null, name: '', members: [], settings: structuredClone(STARTER_QUEUE) })
+const edit = (queue: Queue) => (editing.value = { id: queue.id, name: queue.name, settings: structuredClone(queue.settings), members: queue.members.filter(({ active }) => active).map(({ id }) => id) })
 </script>
 
 <template>
   <div class="page">
-    <div class="head"><div><h1>Queues</h1><p class="quiet">Who takes over, and who waits. Changes here are in force at once; which conversation goes where is set in <RouterLink v-if="isLead" to="/routing">Routing</RouterLink><template v-else>Routing</template>.</p></div><Button v-if="isLead" label="Add a queue" @click="editing = { id: null, name: '', members: [] }" /></div>
+    <div class="head"><div><h1>Queues</h1><p class="quiet">Who takes over, and who waits. Changes here are in force at once; which conversation goes where is set in <RouterLink v-if="isLead" to="/routing">Routing</RouterLink><template v-else>Routing</template>.</p></div><Button v-if="isLead" label="Add a queue" @click="editing = fresh()" /></div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <DataTable :value="state.value" data-key="id">
       <template #empty><div class="empty"><p>No queue yet: nobody could take over. Add the first one.</p></div></template>
@@ -53,14 +55,15 @@ const edit = (queue: Queue) => (editing.value = { id: queue.id, name: queue.name
       <Column header="Longest wait"><template #body="{ data }"><span class="figures">{{ data.oldestWaitSeconds === null ? '–' : span(data.oldestWaitSeconds) }}</span></template></Column>
       <Column header="A new one waits"><template #body="{ data }"><span v-if="data.expectedWaitSeconds !== null" class="figures" title="At the most, four times of five: played forward from this queue’s own conversations and who is at their desk">up to {{ span(data.expectedWaitSeconds) }}</span><span v-else class="quiet">nobody is there</span></template></Column>
       <Column header="At their desks"><template #body="{ data }"><span class="figures" :class="{ nobody: present(data) === 0 }">{{ present(data) }} of {{ count(data.members.length, 'member') }}</span></template></Column>
-      <Column header="Members"><template #body="{ data }"><span v-for="(member, i) in data.members" :key="member.id" :class="{ quiet: !member.present }">{{ i ? ', ' : '' }}{{ member.name }}</span><span v-if="data.members.length === 0" class="nobody">nobody: add members</span></template></Column>
+      <Column header="Members"><template #body="{ data }"><span v-for="(member, i) in data.members" :key="member.id" :class="{ quiet: member.presence !== 'here' }">{{ i ? ', ' : '' }}{{ member.name }}<small v-if="member.open" class="figures" :title="`has ${member.open} of ${member.atOnce} at once`"> {{ member.open }}/{{ member.atOnce }}</small></span><span v-if="data.members.length === 0" class="nobody">nobody: add members</span></template></Column>
       <Column v-if="isLead" header=""><template #body="{ data }"><Button size="small" text label="Edit" :aria-label="`Edit ${data.name}`" @click="edit(data)" /><Button size="small" text severity="danger" label="Remove" :aria-label="`Remove ${data.name}`" @click="drop(data)" /></template></Column>
     </DataTable>
-    <Dialog :visible="editing !== undefined" modal :header="editing?.id === null ? 'Add a queue' : 'Queue'" :style="{ width: '440px' }" @update:visible="editing = undefined">
+    <Dialog :visible="editing !== undefined" modal :header="editing?.id === null ? 'Add a queue' : 'Queue'" :style="{ width: '720px' }" @update:visible="editing = undefined">
       <form v-if="editing" class="stack" @submit.prevent="save">
         <label class="field"><span>Name</span><InputText v-model.trim="editing.name" required maxlength="80" /></label>
         <label class="field"><span>Members</span><MultiSelect v-model="editing.members" :options="candidates" option-label="name" option-value="id" filter display="chip" placeholder="Nobody yet" /></label>
-        <Button type="submit" label="Save" />
+        <QueueSettingsForm v-model="editing.settings" :queues="state.value ?? []" :own="editing.id" />
+        <Button type="submit" label="Save" data-test="save-queue" />
       </form>
     </Dialog>
   </div>

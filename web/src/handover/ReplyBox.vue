@@ -1,41 +1,79 @@
 <script setup lang="ts">
+import { type DeskConversation, MAX_MESSAGE, type Passage, type ReadyLine } from '@janua/contracts'
 import Button from 'primevue/button'
+import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
-import { nextTick, ref, useTemplateRef, watch } from 'vue'
-import { MAX_MESSAGE } from '@janua/contracts'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { filled } from './deskWords.ts'
+import PassageFinder from './PassageFinder.vue'
 
-/** The reply being written; kept in the browser for each conversation until it is sent. */
-const { conversation, name, busy } = defineProps<{ conversation: number; name: string; busy: boolean }>()
-const emit = defineEmits<{ send: [text: string]; typing: [] }>()
+/** The reply or note being written; kept in the browser for each conversation until it is sent. */
+const { conversation, name, busy, mine, lines, colleagues } = defineProps<{ conversation: DeskConversation; name: string; busy: boolean; mine: boolean; lines: ReadyLine[]; colleagues: { id: number; name: string }[] }>()
+const emit = defineEmits<{ send: [text: string, asTeam: boolean]; note: [text: string, ask: number | null]; typing: [] }>()
+const kind = ref<'reply' | 'note'>('reply')
+const asTeam = ref(false)
+const ask = ref<number | null>(null)
+const finding = ref(false)
 const text = ref('')
 const box = useTemplateRef<HTMLElement>('box')
-const key = (id: number) => `janua:reply:${id}`
+const key = computed(() => `janua:${kind.value}:${conversation.id}`)
+const isNote = computed(() => kind.value === 'note')
 let told = 0
 
-watch(() => conversation, (id) => (text.value = localStorage.getItem(key(id)) ?? ''), { immediate: true })
-watch(text, (now) => (now ? localStorage.setItem(key(conversation), now) : localStorage.removeItem(key(conversation))))
+watch([() => conversation.id, () => mine], () => (kind.value = mine ? kind.value : 'note'), { immediate: true })
+watch(key, (now) => (text.value = localStorage.getItem(now) ?? ''), { immediate: true })
+watch(text, (now) => (now ? localStorage.setItem(key.value, now) : localStorage.removeItem(key.value)))
 
 function typing(): void {
-  if (Date.now() - told < 2_000) return
+  if (isNote.value || Date.now() - told < 2_000) return
   told = Date.now()
   emit('typing')
 }
 function insert(passage: string): void {
   text.value = text.value ? `${text.value.trimEnd()}\n\n${passage}` : passage
-  void nextTick(() => box.value?.querySelector('textarea')?.focus())
+  finding.value = false
+  void focus()
 }
-const clear = () => (text.value = '')
-defineExpose({ insert, clear })
-const send = () => text.value.trim() && emit('send', text.value.trim())
+const focus = () => nextTick(() => box.value?.querySelector('textarea')?.focus())
+function write(what: 'reply' | 'note'): void {
+  if (what === 'note' || mine) kind.value = what
+  void focus()
+}
+function ready(line: ReadyLine | null): void {
+  if (line) insert(filled(line.text, { visitor: conversation.visitor, agent: name, queue: conversation.queue?.name, case: conversation.caseNumber }))
+}
+const clear = () => ((text.value = ''), (ask.value = null))
+defineExpose({ insert, clear, write, find: () => (finding.value = !finding.value) })
+function send(): void {
+  const words = text.value.trim()
+  if (!words) return
+  if (isNote.value) emit('note', words, ask.value)
+  else emit('send', words, asTeam.value)
+}
 </script>
 
 <template>
-  <form class="reply" @submit.prevent="send">
-    <div ref="box"><Textarea v-model="text" rows="3" fluid :maxlength="MAX_MESSAGE" placeholder="Write to the visitor" aria-label="Reply" data-test="reply" @update:model-value="typing" @keydown.ctrl.enter="send" @keydown.meta.enter="send" /></div>
-    <div class="row"><span class="small quiet grow">as <strong>{{ name }}</strong> · <kbd>Ctrl Enter</kbd> sends</span><Button type="submit" label="Send" :disabled="text.trim() === ''" :loading="busy" data-test="send" /></div>
+  <form class="reply" :class="{ note: isNote }" @submit.prevent="send">
+    <PassageFinder v-if="finding" @insert="(passage: Passage) => insert(passage.text)" @close="finding = false" />
+    <div class="row tools">
+      <button type="button" class="bare small" :aria-pressed="!isNote" :disabled="!mine" @click="write('reply')">Reply</button>
+      <button type="button" class="bare small" :aria-pressed="isNote" data-test="write-note" @click="write('note')">Note for the team</button>
+      <span class="grow" />
+      <Select v-if="lines.length && !isNote" :model-value="null" :options="lines" option-label="name" placeholder="Ready line" size="small" filter aria-label="Put a ready line in" data-test="ready-line" @update:model-value="ready" />
+      <button v-if="!isNote" type="button" class="bare small" data-test="find-passage" @click="finding = !finding">Look up <kbd>Alt L</kbd></button>
+      <Select v-if="isNote" v-model="ask" :options="colleagues" option-label="name" option-value="id" show-clear placeholder="Ask somebody in" size="small" filter aria-label="Ask a colleague in" data-test="ask-in" />
+    </div>
+    <div ref="box"><Textarea v-model="text" rows="3" fluid :maxlength="MAX_MESSAGE" :placeholder="isNote ? 'Only the team sees this' : 'Write to the visitor'" :aria-label="isNote ? 'Note' : 'Reply'" data-test="reply" @update:model-value="typing" @keydown.ctrl.enter="send" @keydown.meta.enter="send" /></div>
+    <div class="row">
+      <span class="small quiet grow"><template v-if="isNote">Note by <strong>{{ name }}</strong></template><template v-else>as <button type="button" class="bare small" data-test="as-team" :title="asTeam ? 'Sign with your own name' : 'Sign with the team’s name'" @click="asTeam = !asTeam">{{ asTeam ? 'the team' : name }}</button></template> · <kbd>Ctrl Enter</kbd> sends<template v-if="conversation.caseNumber && !isNote"> · goes by mail too</template></span>
+      <Button type="submit" :label="isNote ? 'Keep note' : 'Send'" :severity="isNote ? 'secondary' : undefined" :disabled="text.trim() === ''" :loading="busy" data-test="send" />
+    </div>
   </form>
 </template>
 
 <style scoped>
-.reply { border-top: 1px solid var(--line); padding: 12px 22px; display: grid; gap: 8px; }
+.reply { border-top: 1px solid var(--line); padding: 10px 22px 12px; display: grid; gap: 8px; }
+.reply.note { background: color-mix(in srgb, var(--brass) 9%, var(--surface)); }
+.tools button[aria-pressed='true'] { color: var(--ink); font-weight: 600; text-decoration: underline; text-underline-offset: 5px; }
+@media (max-width: 720px) { .reply { padding: 8px 12px; } }
 </style>

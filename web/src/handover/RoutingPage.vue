@@ -1,57 +1,26 @@
 <script setup lang="ts">
-import type { ArticlePage, Door, Queue, RoutingDraft } from '@janua/contracts'
-import type { Rule } from '@janua/core'
 import { ArrowDown, ArrowUp, GripVertical, X } from '@lucide/vue'
 import Button from 'primevue/button'
+import InputNumber from 'primevue/inputnumber'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import ToggleSwitch from 'primevue/toggleswitch'
+import { computed } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import StateChip from '../library/StateChip.vue'
-import { get, inPlainWords, put } from '../shell/api.ts'
-import { useSession } from '../shell/session.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { moment } from '../shell/format.ts'
+import RoutingProofPanel from './RoutingProofPanel.vue'
 import RuleEditor from './RuleEditor.vue'
+import { useRouting } from './useRouting.ts'
 
-type Keyed = Rule & { key: number }
-const session = useSession()
-const { run, busy } = useDeed()
-const routing = shallowRef<RoutingDraft>()
-const rules = ref<Keyed[]>([])
-const lastResort = ref(0)
-const queues = shallowRef<Queue[]>([])
-const doors = shallowRef<Door[]>([])
-const collections = shallowRef<string[]>([])
-const failure = ref('')
-let keys = 0
-const plain = (rule: Keyed): Rule => ({ name: rule.name, join: rule.join, conditions: rule.conditions, queue: rule.queue })
-const changed = computed(() => routing.value !== undefined && JSON.stringify([rules.value.map(plain), lastResort.value]) !== JSON.stringify([routing.value.rules, routing.value.lastResort]))
-
-onMounted(async () => {
-  try {
-    const [draft, allQueues, allDoors, articles] = await Promise.all([get<RoutingDraft>('/routing'), get<Queue[]>('/queues'), get<Door[]>('/doors'), get<ArticlePage>('/articles', { limit: 1 })])
-    queues.value = allQueues
-    doors.value = allDoors
-    collections.value = articles.collections
-    accept(draft)
-  } catch (cause) {
-    failure.value = inPlainWords(cause)
-  }
-})
-function accept(draft: RoutingDraft): void {
-  routing.value = draft
-  rules.value = structuredClone(draft.rules).map((rule) => ({ ...rule, key: keys++ }))
-  lastResort.value = draft.lastResort
-}
-async function save(ready: boolean): Promise<void> {
-  const body = { rules: rules.value.map(plain), lastResort: lastResort.value, base: routing.value!.revision, ready }
-  const saved = await run(() => put<RoutingDraft>('/routing', body), ready ? 'Saved, ready to publish' : 'Saved in the draft')
-  if (saved) accept(saved)
-  await session.refreshRelease()
-}
-const add = () => rules.value.push({ key: keys++, name: 'New rule', join: 'any', conditions: [{ on: 'words', any: [] }], queue: queues.value[0]!.id })
-function swap(i: number): void {
-  rules.value = rules.value.with(i, rules.value[i + 1]!).with(i + 1, rules.value[i]!)
+const { routing, rules, lastResort, model, learnedAtLeast, queues, doors, collections, topics, proof, reading, failure, changed, busy, save, read, add, swap } = useRouting()
+const STARTER_SURENESS = 0.5
+const newer = computed(() => routing.value?.newest && routing.value.newest.id !== model.value)
+const shownModel = computed(() => (routing.value?.newest?.id === model.value ? routing.value?.newest : routing.value?.inUse))
+const queueName = (id: number) => queues.value.find((queue) => queue.id === id)?.name ?? ''
+function useNewest(): void {
+  model.value = routing.value!.newest!.id
+  learnedAtLeast.value ??= STARTER_SURENESS
 }
 </script>
 
@@ -63,10 +32,11 @@ function swap(i: number): void {
         <div><h1>Routing</h1><p class="quiet row">The first rule that fits chooses the queue. Part of a release, like an article. <StateChip :state="routing.state" /></p></div>
         <span v-if="changed" class="quiet small">not saved yet</span><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button label="Save as ready" :loading="busy" data-test="save-ready" @click="save(true)" />
       </div>
+      <RoutingProofPanel v-if="proof" :proof="proof" :queues="queues" :reading="reading" @read="read" @shut="reading = undefined" />
       <VueDraggable v-model="rules" tag="ol" handle=".grip" :animation="120" class="rules">
         <li v-for="(rule, i) in rules" :key="rule.key" class="panel" data-test="rule">
           <span class="place figures">{{ i + 1 }}</span>
-          <RuleEditor v-model="rules[i]!" :queues="queues" :doors="doors" :collections="collections" class="grow" />
+          <RuleEditor v-model="rules[i]!" :queues="queues" :doors="doors" :collections="collections" :topics="topics" :use="proof?.rules[i]" :names="rules.map(({ name }) => name)" class="grow" @read="read" />
           <span class="moves">
             <Button text size="small" :disabled="i === 0" :aria-label="`Move rule ${rule.name} up`" @click="swap(i - 1)"><ArrowUp :size="16" /></Button>
             <Button text size="small" :disabled="i === rules.length - 1" :aria-label="`Move rule ${rule.name} down`" @click="swap(i)"><ArrowDown :size="16" /></Button>
@@ -75,7 +45,20 @@ function swap(i: number): void {
           </span>
         </li>
       </VueDraggable>
-      <div class="row last panel"><Button outlined label="Add a rule" @click="add" /><span class="grow" /><span>When no rule fits:</span><Select v-model="lastResort" :options="queues" option-label="name" option-value="id" aria-label="Last resort" /></div>
+      <section class="panel stack last" data-test="learned">
+        <div class="row">
+          <Button outlined label="Add a rule" @click="add" /><span class="grow" />
+          <template v-if="model">
+            <ToggleSwitch :model-value="learnedAtLeast !== null" input-id="learned" data-test="learned-on" @update:model-value="learnedAtLeast = $event ? STARTER_SURENESS : null" /><label for="learned">When no rule fits, what was learnt decides</label>
+            <template v-if="learnedAtLeast !== null">, sure at least <InputNumber v-model="learnedAtLeast" :min="0.05" :max="0.99" :step="0.05" :max-fraction-digits="2" size="small" input-class="short" aria-label="Sure at least" /></template>
+          </template>
+          <span>{{ model && learnedAtLeast !== null ? 'Else:' : 'When no rule fits:' }}</span><Select v-model="lastResort" :options="queues" option-label="name" option-value="id" aria-label="Last resort" />
+        </div>
+        <p v-if="shownModel" class="small quiet">Learnt from {{ shownModel.examples }} hand-overs, {{ moment(shownModel.madeAt) }}. Strongest words:</p>
+        <dl v-if="shownModel" class="signs small"><template v-for="each in shownModel.signs" :key="each.queue"><dt>{{ queueName(each.queue) }}</dt><dd>{{ each.signs.join(', ') }}</dd></template></dl>
+        <p v-if="newer" class="small">{{ model ? 'Learnt anew' : 'Learnt' }} from {{ routing.newest!.examples }} hand-overs whose right queue is known, {{ moment(routing.newest!.madeAt) }}. <Button size="small" outlined :label="model ? 'Use the newer one in the draft' : 'Use it in the draft'" data-test="use-newest" @click="useNewest" /></p>
+        <p v-else-if="!model" class="small quiet">Nothing is learnt yet: that begins with 40 hand-overs whose right queue is known.</p>
+      </section>
     </template>
   </div>
 </template>
@@ -86,5 +69,9 @@ function swap(i: number): void {
 .place { font: 650 20px/1.6 var(--display); color: var(--muted); width: 24px; }
 .moves { display: flex; align-items: center; }
 .grip { cursor: grab; color: var(--muted); padding: 4px; }
-.last { margin-top: 12px; }
+.last { margin-top: 12px; padding: 14px 16px; }
+.last :deep(.short) { width: 72px; }
+.signs { display: grid; grid-template-columns: auto 1fr; gap: 3px 16px; margin: 0; }
+.signs dt { font-weight: 600; }
+.signs dd { margin: 0; color: var(--muted); }
 </style>

@@ -58,6 +58,8 @@ export function useDesk(id: () => number | null) {
       void refreshLists()
       if (told.id === id()) void refreshOpen()
     }),
+    session.hear('presence', () => void refreshLists()),
+    session.hear('askedIn', () => void refreshLists()),
     session.hear('connect', () => {
       watchOpen()
       void refresh()

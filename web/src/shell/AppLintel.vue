@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import type { Presence } from '@janua/contracts'
 import Menu from 'primevue/menu'
-import ToggleSwitch from 'primevue/toggleswitch'
+import Select from 'primevue/select'
 import { useDark } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -20,6 +21,7 @@ const dark = useDark({ valueDark: 'dark' })
 const { run } = useDeed()
 const menu = useTemplateRef('menu')
 
+const PRESENCE_NAMES: { value: Presence; label: string }[] = [{ value: 'here', label: 'At my desk' }, { value: 'away', label: 'Away' }, { value: 'off', label: 'Off duty' }]
 const groups = computed(() => pagesFor(session.user!.role))
 const here = computed(() => pageOf(route.path)?.path)
 const group = computed(() => groups.value.find(({ pages }) => pages.some(({ path }) => path === here.value)))
@@ -46,10 +48,7 @@ const live = computed(() => {
     <RouterLink v-if="session.release && session.role !== 'agent'" to="/releases" class="release" data-test="live-release">
       <template v-if="session.release.live"><strong>Release {{ session.release.live.number }}</strong> live</template><template v-else>Nothing live yet</template><span class="draft"> · {{ live }}</span>
     </RouterLink>
-    <label v-if="session.role !== 'editor'" class="presence">
-      <ToggleSwitch :model-value="session.user!.present" aria-label="At my desk" data-test="presence" @update:model-value="(present: boolean) => run(() => session.setPresence(present))" />
-      <span>{{ session.user!.present ? 'At my desk' : 'Away' }}</span>
-    </label>
+    <Select v-if="session.role !== 'editor'" class="presence" :class="session.user!.presence" :model-value="session.user!.presence" :options="PRESENCE_NAMES" option-label="label" option-value="value" size="small" aria-label="Presence" data-test="presence" @update:model-value="(presence: Presence) => run(() => session.setPresence(presence))" />
     <button type="button" class="account" aria-haspopup="true" :aria-label="`Account of ${session.user!.name}`" data-test="account" @click="menu!.toggle($event)"><PersonArch :name="session.user!.name" /></button>
     <Menu ref="menu" :model="account" popup />
   </header>
@@ -68,7 +67,10 @@ const live = computed(() => {
 .find { width: 230px; }
 .release { color: inherit; text-decoration: none; font-size: 13.5px; white-space: nowrap; }
 .release .draft { color: #c9d1d1; }
-.presence { display: flex; align-items: center; gap: 7px; font-size: 13.5px; white-space: nowrap; }
+.lintel .presence { background: transparent; border-color: #41565b; --p-select-color: #fff; --p-select-dropdown-color: #c9d1d1; }
+.lintel .presence.here { border-color: #7fae6f; }
+.lintel .presence.away { border-color: var(--brass-bright); }
+.lintel .presence :deep(.p-select-label) { color: #fff; font-size: 13.5px; padding: 4px 0 4px 10px; }
 .account { background: none; border: 0; padding: 2px; cursor: pointer; }
 .lintel :focus-visible { outline-color: var(--brass-bright); }
 .pages { display: flex; gap: 22px; padding: 0 20px; height: 40px; border-bottom: 1px solid var(--line); }
@@ -77,7 +79,8 @@ const live = computed(() => {
 @media (max-width: 1020px) { .find, .release .draft { display: none; } }
 @media (max-width: 720px) {
   .lintel { gap: 10px; padding: 0 10px; }
-  .mark span, .release, .presence span { display: none; }
+  .mark span, .release { display: none; }
+  .lintel .presence :deep(.p-select-label) { max-width: 62px; }
   .lintel nav a { padding: 0 9px; }
   .pages { padding: 0 10px; overflow-x: auto; }
 }

@@ -1,10 +1,10 @@
-import type { ReleaseState, Role, SessionInfo, SignedIn } from '@janua/contracts'
+import type { Presence, ReleaseState, Role, SessionInfo, SignedIn } from '@janua/contracts'
 import { io, type Socket } from 'socket.io-client'
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { get, keepToken, post, put, remove } from './api.ts'
 
-type Heard = 'conversation' | 'release' | 'draft' | 'checks' | 'replay' | 'figures' | 'topics' | 'logImport' | 'typing' | 'connect'
+type Heard = 'conversation' | 'release' | 'draft' | 'checks' | 'replay' | 'figures' | 'topics' | 'logImport' | 'typing' | 'connect' | 'presence' | 'askedIn'
 
 /** Who is signed in, which release visitors get, and the live connection. */
 export const useSession = defineStore('session', () => {
@@ -37,9 +37,14 @@ export const useSession = defineStore('session', () => {
     socket?.disconnect()
     socket = undefined
   }
-  async function setPresence(present: boolean): Promise<void> {
-    await put('/presence', { present })
-    if (user.value) user.value = { ...user.value, present }
+  async function setPresence(presence: Presence): Promise<void> {
+    await put('/presence', { presence })
+    if (user.value) user.value = { ...user.value, presence }
+  }
+  /** Presence changes by itself when the browser was gone. */
+  async function refreshUser(): Promise<void> {
+    const fresh = await get<SessionInfo>('/session').catch(() => null)
+    if (fresh?.user && user.value) user.value = fresh.user
   }
   async function refreshRelease(): Promise<void> {
     release.value = await get<ReleaseState>('/releases/state').catch(() => release.value)
@@ -50,6 +55,7 @@ export const useSession = defineStore('session', () => {
     if (!user.value) return
     socket ??= io({ path: '/live', transports: ['websocket', 'polling'], reconnectionDelayMax: 4_000 })
     socket.on('release', () => void refreshRelease())
+    socket.on('presence', ({ user: whose }: { user: number }) => whose === user.value?.id && void refreshUser())
     await refreshRelease()
   }
 

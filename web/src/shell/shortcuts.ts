@@ -2,7 +2,7 @@ type Shortcut = [keys: string, deed: string]
 
 const EVERYWHERE: Shortcut[] = [['/', 'Find anything'], ['?', 'Show these keys']]
 const PAGES: Record<string, Shortcut[]> = {
-  '/desk': [['T', 'Take the conversation that waits longest'], ['Ctrl Enter', 'Send the reply'], ['Alt 1 · Alt 2', 'Put a passage of the brief into the reply']],
+  '/desk': [['T', 'Take the conversation that is due first'], ['J · K', 'Next, previous of mine'], ['R · N', 'Write a reply, a note'], ['M', 'Move it'], ['B', 'Back to the assistant'], ['C', 'Close it; then 1 to 5 for how, Y for the right queue'], ['Ctrl Enter', 'Send the reply'], ['Alt 1 · Alt 2', 'Put a passage of the brief into the reply'], ['Alt L', 'Look up a passage']],
   '/gaps': [['J · K', 'Next, previous gap'], ['Enter', 'Open the marked gap']],
   '/questions': [['J · K', 'Next, previous question'], ['R · P · W', 'Its answer is right, partly right, wrong'], ['S · Q', 'Rightly silent; not a question'], ['N', 'Pass it over'], ['U', 'Undo the last judgement']],
   '/audit-sample': [['R · P · W', 'The answer is right, partly right, wrong'], ['N', 'Pass it over']],

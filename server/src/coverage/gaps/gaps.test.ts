@@ -58,6 +58,7 @@ describe('gaps', () => {
     await someone.says(CHARGING[0]!)
     await someone.post('/person', { language: 'en' })
     await someone.post('/contact', { name: 'Osk Verrall', mail: 'osk@mail.example' })
+    await someone.post('/way', { way: 'wait' }).expect(204)
     const agent = await member(janua, 'lead')
     const conversation = (await janua.tables.conversations.findOne({ where: { state: 'waiting' } }))!.id
     await agent.post(`/desk/${conversation}/take`)

@@ -103,6 +103,12 @@ export class Topics {
     return (await this.needs.tables.topicWordings.findByPk(hashOf(norm), { attributes: ['topicId'], transaction }))?.topicId ?? null
   }
 
+  /** Every topic by its name, for those who choose among them. */
+  async names(): Promise<{ id: number; name: string }[]> {
+    const rows = await this.needs.tables.topics.findAll({ attributes: ['id', 'label'], where: { goneAt: null }, order: [['label', 'ASC']] })
+    return rows.map(({ id, label }) => ({ id, name: label }))
+  }
+
   wordings(id: number, limit?: number): Promise<Row<TopicWordingRow>[]> {
     return this.needs.tables.topicWordings.findAll({ where: { topicId: id }, order: [['place', 'ASC'], ['times', 'DESC'], ['normHash', 'ASC']], limit })
   }

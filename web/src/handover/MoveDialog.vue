@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import type { DeskConversation, Queue } from '@janua/contracts'
+import Button from 'primevue/button'
+import Dialog from 'primevue/dialog'
+import InputText from 'primevue/inputtext'
+import Select from 'primevue/select'
+import { computed, ref, watch } from 'vue'
+
+/** On to another queue or to a colleague, with a word on why, so that nobody asks again. */
+const visible = defineModel<boolean>({ required: true })
+const { conversation, queues, busy } = defineProps<{ conversation: DeskConversation; queues: Queue[]; busy: boolean }>()
+const emit = defineEmits<{ move: [body: { queue?: number; agent?: number; reason: string }] }>()
+const to = ref('')
+const reason = ref('')
+const targets = computed(() => {
+  const people = new Map(queues.flatMap(({ members }) => members).map((member) => [member.id, member]))
+  return [
+    { label: 'Queues', items: queues.filter(({ id }) => id !== conversation.queue?.id).map(({ id, name, waiting }) => ({ value: `queue ${id}`, label: `${name} (${waiting} waiting)` })) },
+    { label: 'Colleagues at their desks', items: [...people.values()].filter(({ id, presence, active }) => active && presence === 'here' && id !== conversation.agent?.id).map(({ id, name, open, atOnce }) => ({ value: `agent ${id}`, label: `${name} (${open} of ${atOnce})` })) },
+  ]
+})
+watch(visible, () => {
+  to.value = ''
+  reason.value = ''
+})
+function move(): void {
+  const [kind, id] = to.value.split(' ')
+  emit('move', { [kind!]: Number(id), reason: reason.value })
+}
+</script>
+
+<template>
+  <Dialog v-model:visible="visible" modal header="Move this conversation" :style="{ width: '440px' }">
+    <form class="stack" @submit.prevent="move">
+      <label class="field"><span>To</span><Select v-model="to" :options="targets" option-group-label="label" option-group-children="items" option-label="label" option-value="value" filter placeholder="A queue or a colleague" aria-label="Move to" data-test="move-to" /></label>
+      <label class="field"><span>Why (they see it before they take it)</span><InputText v-model.trim="reason" maxlength="300" data-test="move-reason" /></label>
+      <Button type="submit" label="Move" :disabled="to === ''" :loading="busy" data-test="move-yes" />
+    </form>
+  </Dialog>
+</template>

@@ -1,0 +1,77 @@
+import type { ArticlePage, Door, HandoverRow, Queue, RoutingDraft, RoutingProof } from '@janua/contracts'
+import type { Routing, Rule } from '@janua/core'
+import { watchDebounced } from '@vueuse/core'
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { get, inPlainWords, post, put } from '../shell/api.ts'
+import { useSession } from '../shell/session.ts'
+import { useDeed } from '../shell/useDeed.ts'
+
+type Keyed = Rule & { key: number }
+const PROVED_AFTER_MS = 700
+const MOST_READ = 100
+
+/** The rules of the draft as they are edited, and what they do to past hand-overs. */
+export function useRouting() {
+  const session = useSession()
+  const { run, busy } = useDeed()
+  const routing = shallowRef<RoutingDraft>()
+  const rules = ref<Keyed[]>([])
+  const lastResort = ref(0)
+  const model = ref<number | null>(null)
+  const learnedAtLeast = ref<number | null>(null)
+  const queues = shallowRef<Queue[]>([])
+  const doors = shallowRef<Door[]>([])
+  const collections = shallowRef<string[]>([])
+  const topics = shallowRef<{ id: number; name: string }[]>([])
+  const proof = shallowRef<RoutingProof>()
+  const reading = shallowRef<{ what: string; rows: HandoverRow[] }>()
+  const failure = ref('')
+  let keys = 0
+  let asked = 0
+
+  const content = computed((): Routing => ({ rules: rules.value.map(({ key: _key, ...rule }) => rule), lastResort: lastResort.value, model: model.value, learnedAtLeast: learnedAtLeast.value }))
+  const plain = ({ rules, lastResort, model, learnedAtLeast }: Routing) => JSON.stringify([rules, lastResort, model ?? null, learnedAtLeast ?? null])
+  const changed = computed(() => routing.value !== undefined && plain(content.value) !== plain(routing.value))
+
+  onMounted(async () => {
+    try {
+      const [draft, allQueues, allDoors, articles] = await Promise.all([get<RoutingDraft>('/routing'), get<Queue[]>('/queues'), get<Door[]>('/doors'), get<ArticlePage>('/articles', { limit: 1 })])
+      queues.value = allQueues
+      doors.value = allDoors
+      collections.value = articles.collections
+      accept(draft)
+      topics.value = await get<{ id: number; name: string }[]>('/topics/names').catch(() => [])
+    } catch (cause) {
+      failure.value = inPlainWords(cause)
+    }
+  })
+  function accept(draft: RoutingDraft): void {
+    routing.value = draft
+    rules.value = structuredClone(draft.rules).map((rule) => ({ ...rule, key: keys++ }))
+    lastResort.value = draft.lastResort
+    model.value = draft.model ?? null
+    learnedAtLeast.value = draft.learnedAtLeast ?? null
+  }
+  async function save(ready: boolean): Promise<void> {
+    const saved = await run(() => put<RoutingDraft>('/routing', { ...content.value, base: routing.value!.revision, ready }), ready ? 'Saved, ready to publish' : 'Saved in the draft')
+    if (saved) accept(saved)
+    await session.refreshRelease()
+  }
+  /** A rule that is half written cannot be proved; the last proof stays until it is whole. */
+  async function prove(): Promise<void> {
+    const mine = ++asked
+    const fresh = await post<RoutingProof>('/routing/proof', content.value).catch(() => undefined)
+    if (fresh && mine === asked) proof.value = fresh
+  }
+  watchDebounced(content, () => routing.value && void prove(), { debounce: PROVED_AFTER_MS })
+
+  async function read(ids: number[], what: string): Promise<void> {
+    const rows = await run(() => post<HandoverRow[]>('/routing/handovers', { ids: ids.slice(0, MOST_READ) }))
+    if (rows) reading.value = { what, rows }
+  }
+  const add = () => rules.value.push({ key: keys++, name: 'New rule', join: 'any', conditions: [{ on: 'words', any: [] }], queue: queues.value[0]!.id })
+  function swap(i: number): void {
+    rules.value = rules.value.with(i, rules.value[i + 1]!).with(i + 1, rules.value[i]!)
+  }
+  return { routing, rules, lastResort, model, learnedAtLeast, queues, doors, collections, topics, proof, reading, failure, changed, busy, save, read, add, swap }
+}
