@@ -63,7 +63,7 @@ async function main() {
   const progress = progressLine()
   try {
     if (!options.empty) standIns = await startStandIns()
-    server = await startServer({ folder: options.data, database, port: options.port, seed: options.empty ? 'empty' : 'demo', today: options.today ?? null, sessionSecret, resolve: standIns?.resolve, rewriter: standIns?.rewriter, told: progress.show })
+    server = await startServer({ folder: options.data, database, port: options.port, seed: options.empty ? 'empty' : 'demo', today: options.today ?? null, sessionSecret, resolve: standIns?.resolve, rewriter: standIns?.rewriter, mail: standIns?.mail, told: progress.show })
   } catch (cause) {
     progress.end()
     if (ending) return
@@ -72,7 +72,8 @@ async function main() {
     throw cause
   }
   progress.end()
-  greet(server)
+  if (server.inbox) standIns?.inboxAt(server.inbox)
+  greet(server, standIns?.mailPage)
   const code = await server.ended
   if (ending) return
   process.stderr.write('The server ended unexpectedly. Start again; what was stored is kept.\n')
@@ -97,12 +98,13 @@ function progressLine() {
   }
 }
 
-function greet({ port, setupToken, demo }) {
+function greet({ port, setupToken, demo }, mailPage) {
   const url = `http://127.0.0.1:${port}`
   say(`\nJanua serves at ${url}\n`)
   if (setupToken) return say(`Make the first lead here (once, only you can see this link):\n  ${url}/link/${setupToken}\n\nCtrl-C ends it.`)
   if (!demo) return say('Ctrl-C ends it.')
   say(`The demo company’s help page, with its door:  ${url}/demo/help`)
+  if (mailPage) say(`Mails that Janua sends (stand-in):            ${mailPage}`)
   say(`Demo accounts (password for all: ${demo.password})`)
   for (const { role, mail, name } of demo.people) say(`  ${role.padEnd(7)} ${mail.padEnd(28)} ${name}`)
   say('\nCtrl-C ends it.')

@@ -9,9 +9,9 @@ import { ROOT } from './setup.mjs'
  * @param told called with each line of progress
  * @returns once it serves: the port, the set-up token of an empty Janua, `ended` (its exit), and `stop`
  */
-export function startServer({ folder, database, port, seed, today, sessionSecret, resolve = {}, rewriter = null, told }) {
+export function startServer({ folder, database, port, seed, today, sessionSecret, resolve = {}, rewriter = null, mail = null, told }) {
   const settings = join(folder, 'server.json')
-  writeFileSync(settings, JSON.stringify({ database, port, seed, today, sessionSecret, resolve, rewriter }), { mode: 0o600 })
+  writeFileSync(settings, JSON.stringify({ database, port, seed, today, sessionSecret, resolve, rewriter, mail }), { mode: 0o600 })
   const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/main.ts')], {
     cwd: ROOT,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -34,16 +34,20 @@ export function startServer({ folder, database, port, seed, today, sessionSecret
 }
 
 /**
- * Starts the stand-ins of the outside world, small processes of their own on loopback: the company's web site, and a rewriter.
- * @returns where they stand for the server's configuration, and `stop`
+ * Starts the stand-ins of the outside world, small processes of their own on loopback: the company's web site, a rewriter, a mail server.
+ * @returns where they stand for the server's configuration, `inboxAt` to tell the mail server where answers go, and `stop`
  */
 export async function startStandIns() {
-  const site = await startStandIn('site', 'web site')
-  const rewriter = await startStandIn('rewriter', 'rewriter').catch(async (cause) => {
-    await site.stop()
+  const started = []
+  const stop = () => Promise.all(started.map((standIn) => standIn.stop()))
+  try {
+    for (const [folder, name] of [['site', 'web site'], ['rewriter', 'rewriter'], ['mail', 'mail server']]) started.push(await startStandIn(folder, name))
+  } catch (cause) {
+    await stop()
     throw cause
-  })
-  return { resolve: { 'www.merrowline.example': site.place }, rewriter: rewriter.place, stop: () => Promise.all([site.stop(), rewriter.stop()]) }
+  }
+  const [site, rewriter, mail] = started
+  return { resolve: { 'www.merrowline.example': site.place }, rewriter: rewriter.place, mail: mail.place, mailPage: mail.page, inboxAt: (inbox) => mail.tell({ inbox }), stop }
 }
 
 function startStandIn(folder, name) {
@@ -54,7 +58,7 @@ function startStandIn(folder, name) {
     await ended
   }
   return new Promise((done, failed) => {
-    child.on('message', ({ place }) => done({ place, stop }))
+    child.on('message', ({ place, page }) => done({ place, page, stop, tell: (what) => child.send(what) }))
     void ended.then(() => failed(new Plain(`The stand-in ${name} could not be started.`)))
   })
 }

@@ -4,6 +4,8 @@ import { httpRewriter, type Rewriter } from './answering/rewriter.ts'
 import { connect, type DatabaseAddress } from './database/connect.ts'
 import { migrate } from './database/migrate.ts'
 import { clockFrom, systemClock } from './clock.ts'
+import type { Postman } from './channels/outbox.ts'
+import { openInbox, smtpPostman } from './channels/smtp.ts'
 import { createJanua } from './janua.ts'
 import { firstLoad } from './firstLoad.ts'
 import { type Outside, REAL_WORLD } from './library/sites/fetching.ts'
@@ -19,9 +21,11 @@ interface Handed {
   resolve: Record<string, string>
   /** Where a rewriter stands; null for none. REWRITER_URL in the environment goes before it. */
   rewriter: string | null
+  /** Where mails are sent by SMTP; null for nowhere. SMTP_URL in the environment goes before it. */
+  mail?: string | null
 }
 
-type Said = { type: 'progress'; text: string } | { type: 'ready'; port: number; setupToken?: string; demo?: { password: string; people: { name: string; mail: string; role: string }[] } } | { type: 'failed'; text: string }
+type Said = { type: 'progress'; text: string } | { type: 'ready'; port: number; inbox?: number; setupToken?: string; demo?: { password: string; people: { name: string; mail: string; role: string }[] } } | { type: 'failed'; text: string }
 const say = (said: Said): void => void process.send?.(said)
 
 async function main(): Promise<void> {
@@ -32,7 +36,7 @@ async function main(): Promise<void> {
   if (steps.length > 0) say({ type: 'progress', text: `Database: ${steps.length} step${steps.length > 1 ? 's' : ''} of the schema` })
   const loaded = await firstLoad(db, handed, (text) => say({ type: 'progress', text }))
 
-  const janua = createJanua({ db, sessionSecret: handed.sessionSecret, outside: outsideOf(handed), rewriter: rewriterOf(handed), clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock })
+  const janua = createJanua({ db, sessionSecret: handed.sessionSecret, outside: outsideOf(handed), rewriter: rewriterOf(handed), postman: postmanOf(handed), clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock })
   await janua.proveMends()
   await janua.logImports.breakOff()
   await janua.importer.breakOff()
@@ -42,12 +46,15 @@ async function main(): Promise<void> {
   const learning = setInterval(() => void janua.learning.tick().catch((cause: unknown) => process.stderr.write(`Learning failed: ${String(cause)}\n`)), 30_000)
   const counting = setInterval(() => void janua.learnFromQuestions().catch((cause: unknown) => process.stderr.write(`Counting failed: ${String(cause)}\n`)), 10_000)
   const proving = setInterval(() => void Promise.allSettled([janua.checks.tick(), janua.schedule.tick()]), 3_000)
+  const tending = setInterval(() => void janua.tendDesks().catch((cause: unknown) => process.stderr.write(`Desks were not tended: ${String(cause)}\n`)), 1_000)
+  const routing = setInterval(() => void janua.queueLearning.tick().catch((cause: unknown) => process.stderr.write(`Queues were not learnt: ${String(cause)}\n`)), 60_000)
+  const inbox = await openInbox(Number(process.env.INBOX_PORT ?? 0), janua.inbox)
   await new Promise<void>((done, failed) => {
     janua.server.once('error', failed)
     janua.server.listen(handed.port, '127.0.0.1', done)
   })
   const address = janua.server.address()
-  say({ type: 'ready', port: typeof address === 'object' && address ? address.port : handed.port, setupToken: await janua.accounts.setupLink(), demo: loaded === 'demo' ? await demoAccounts() : undefined })
+  say({ type: 'ready', port: typeof address === 'object' && address ? address.port : handed.port, inbox: inbox.port, setupToken: await janua.accounts.setupLink(), demo: loaded === 'demo' ? await demoAccounts() : undefined })
 
   let ending = false
   const end = async () => {
@@ -57,6 +64,9 @@ async function main(): Promise<void> {
     clearInterval(learning)
     clearInterval(counting)
     clearInterval(proving)
+    clearInterval(tending)
+    clearInterval(routing)
+    await inbox.close()
     await janua.close()
     await db.close()
     process.exit(0)
@@ -67,6 +77,11 @@ async function main(): Promise<void> {
 function rewriterOf({ rewriter }: Handed): Rewriter | null {
   const address = process.env.REWRITER_URL ?? rewriter
   return address ? httpRewriter(address) : null
+}
+
+function postmanOf({ mail }: Handed): Postman | null {
+  const address = process.env.SMTP_URL ?? mail
+  return address ? smtpPostman(address, process.env.MAIL_FROM ?? 'team@janua.example') : null
 }
 
 /** A stand-in on loopback needs no polite pause. */

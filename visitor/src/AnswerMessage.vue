@@ -20,6 +20,7 @@ const label = (source: Source) => [source.title, ...source.path].join(' › ') +
 
 <template>
   <div class="assistant" data-test="answer" :data-outcome="data.outcome">
+    <p v-if="data.savedByAsking" class="quiet" data-test="saved-by-asking">{{ words.saved }}</p>
     <p v-if="data.about" class="quiet about">{{ data.about }}</p>
     <p v-if="data.carried" class="quiet" data-test="carried">{{ words.goesOn }} {{ data.carried }}</p>
     <p v-if="elsewhere" class="elsewhere" data-test="elsewhere">{{ words.elsewhere }}</p>

@@ -2,9 +2,11 @@
 import type { Source } from '@janua/core'
 import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import AnswerMessage from './AnswerMessage.vue'
+import AwayChoice from './AwayChoice.vue'
 import Composer from './Composer.vue'
 import ContactForm from './ContactForm.vue'
 import EventLine from './EventLine.vue'
+import RatingBar from './RatingBar.vue'
 import SourceSheet from './SourceSheet.vue'
 import { findStaff } from './staff.ts'
 import { useThread } from './useThread.ts'
@@ -24,6 +26,7 @@ const log = useTemplateRef('log')
 
 const texts = computed(() => door.value!.texts[language])
 const lastAssistant = computed(() => messages.value.findLast((message) => message.author === 'assistant')?.id)
+const lastMine = computed(() => messages.value.findLast((message) => message.author === 'visitor')?.id)
 const canAsk = computed(() => state.value === 'assistant')
 const hours = computed(() => {
   const { open, changesAt, timeZone } = door.value!
@@ -82,12 +85,14 @@ const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: 
         <button v-for="question in door.firstQuestions" :key="question" type="button" data-test="first-question" @click="say(question)">{{ question }}</button>
       </div>
       <template v-for="message in messages" :key="message.id">
-        <div v-if="message.author === 'visitor'" class="visitor" data-test="mine"><p>{{ message.text }}</p></div>
+        <div v-if="message.author === 'visitor'" class="visitor" data-test="mine"><p>{{ message.text }}</p><span v-if="message.id === lastMine && state === 'agent'" class="quiet" data-test="mark">{{ message.seq <= thread.teamSeen ? words.read : words.sent }}</span></div>
         <EventLine v-else-if="message.author === 'event'" :message="message" />
-        <div v-else-if="message.author === 'agent'" class="agent" data-test="agent"><p>{{ message.text }}</p><span class="quiet">{{ message.name }} · {{ clock(message.at) }}</span></div>
+        <div v-else-if="message.author === 'agent'" class="agent" data-test="agent"><p>{{ message.text }}</p><span class="quiet">{{ message.name ?? words.team }} · {{ clock(message.at) }}</span></div>
         <AnswerMessage v-else-if="message.kind === 'answer'" :message="message" :texts="texts" :last="message.id === lastAssistant" :can-ask="canAsk"
           @vote="(helpful) => act(() => api.vote(message.id, helpful))" @source="open($event, message.id)" @choose="say" @person="act(api.askPerson)" />
-        <ContactForm v-else-if="message.kind === 'contact' && message.id === lastAssistant && canAsk" @told="(contact) => act(() => api.contact(contact))" />
+        <ContactForm v-else-if="message.kind === 'contact' && message.id === lastAssistant && canAsk" 
+          :reason="(message.data as { reason?: string } | undefined)?.reason" :fields="door.ask" @told="(contact) => act(() => api.contact(contact))" />
+        <AwayChoice v-else-if="message.kind === 'away'" :message="message" :open="message.id === lastAssistant && canAsk" :time-zone="door.timeZone" @choose="(way) => act(() => api.way(way))" />
         <div v-else-if="message.kind !== 'contact'" class="assistant">
           <p>{{ message.text }}</p>
           <div v-if="message.kind === 'offer' && message.id === lastAssistant && canAsk" class="row">
@@ -99,6 +104,7 @@ const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: 
       <p v-if="waitsForAnswer || agentWrites" class="writes" data-test="writing"><i /><i /><i /><span>{{ agentWrites ? words.writes(agentWrites) : words.thinking }}</span></p>
     </main>
     <div v-if="state === 'waiting'" class="bar" data-test="waiting"><span>{{ words.waiting }}<template v-if="wait">, {{ wait }}</template></span><button type="button" @click="act(api.stopWaiting)">{{ words.goOn }}</button></div>
+    <RatingBar v-if="thread.mayRate && door.rating" @rate="(rating) => act(() => api.rate(rating))" />
     <div v-if="offline" class="bar warn" role="status" data-test="offline">{{ words.offline }}</div>
     <div v-if="refusal || notice" class="bar warn" role="alert" data-test="refusal">{{ refusal || notice }}</div>
     <div v-if="forgetting" class="bar" role="alertdialog" :aria-label="words.forget">

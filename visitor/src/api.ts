@@ -1,4 +1,4 @@
-import type { DoorPublic, ProblemBody, SourceView, Thread } from '@janua/contracts'
+import type { ContactInput, DoorPublic, ProblemBody, SourceView, Thread, WayInput } from '@janua/contracts'
 import { language } from './words.ts'
 
 /** A refusal by the server. Anything else that goes wrong is a lost connection. */
@@ -24,7 +24,10 @@ export class DoorApi {
   vote = (message: number, helpful: boolean) => this.call<void>('POST', `/${this.door}/votes`, { message, helpful })
   opened = (message: number) => this.call<void>('POST', `/${this.door}/opened`, { message })
   askPerson = () => this.call<void>('POST', `/${this.door}/person`, { language })
-  contact = (contact: { name: string; mail: string }) => this.call<void>('POST', `/${this.door}/contact`, contact)
+  contact = (contact: ContactInput) => this.call<void>('POST', `/${this.door}/contact`, contact)
+  way = (way: WayInput) => this.call<void>('POST', `/${this.door}/way`, way)
+  seen = (seq: number) => this.call<void>('POST', `/${this.door}/seen`, { seq })
+  rate = (rating: { stars: number; word: string }) => this.call<void>('POST', `/${this.door}/rating`, rating)
   stopWaiting = () => this.call<void>('POST', `/${this.door}/stop-waiting`)
   end = () => this.call<void>('POST', `/${this.door}/end`)
   forget = () => this.call<void>('DELETE', `/${this.door}/visitor`)

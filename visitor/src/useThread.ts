@@ -9,7 +9,7 @@ interface Outgoing {
   text: string
 }
 
-const EMPTY: Thread = { conversation: null, state: 'assistant', version: 0, agent: null, contactKnown: false, messages: [] }
+const EMPTY: Thread = { conversation: null, state: 'assistant', version: 0, agent: null, contactKnown: false, teamSeen: 0, caseNumber: null, mayRate: false, messages: [] }
 const RETRY_MS = 3_000
 const TYPING_SHOWN_MS = 4_000
 /** How long somebody will wait changes as others are taken, of which nothing is told here. */
@@ -59,6 +59,16 @@ export function useThread(key: string) {
     if (fresh.conversation !== thread.value.conversation || fresh.version >= thread.value.version) thread.value = fresh
     if (fresh.messages.at(-1)?.author !== 'visitor') agentWrites.value = undefined
     offline.value = false
+    tellSeen()
+  }
+
+  let seen = 0
+  /** What an agent wrote is read once it is shown and somebody looks. */
+  function tellSeen(): void {
+    const last = messages.value.at(-1)?.seq ?? 0
+    if (state.value !== 'agent' || last <= seen || document.visibilityState !== 'visible') return
+    seen = last
+    void api.seen(last).catch(() => (seen = 0))
   }
 
   async function say(text: string): Promise<void> {
@@ -170,9 +180,11 @@ export function useThread(key: string) {
   const online = () => void flush()
   const otherTab = (event: StorageEvent) => event.key === tokenName && location.reload()
   window.addEventListener('online', online)
+  document.addEventListener('visibilitychange', tellSeen)
   window.addEventListener('storage', otherTab)
   onScopeDispose(() => {
     window.removeEventListener('online', online)
+    document.removeEventListener('visibilitychange', tellSeen)
     window.removeEventListener('storage', otherTab)
     window.clearTimeout(retry)
     window.clearInterval(asking)

@@ -7,6 +7,10 @@ const en = {
   took: (name: string) => `${name} is here`, back: 'The assistant has the word again', closed: 'The conversation has ended', resumed: 'Taken up again', moved: 'Passed on to colleagues',
   writes: (name: string) => `${name} is writing`, thinking: 'Looking it up', offline: 'No connection. What you write is kept and sent as soon as it is back.', sending: 'sending', notSent: 'not sent yet',
   blocked: 'You cannot write here any more.', forgetSure: 'Remove everything you wrote here, for good?', forgetYes: 'Remove it', keep: 'Keep it', forgotten: 'It is all removed.', source: 'Source', sourceGone: 'This source cannot be opened just now.',
+  caseNo: (number: string) => `Kept under the number ${number}. Somebody replies to your mail.`, callNo: (number: string) => `Kept under the number ${number}. Somebody calls you.`, team: 'The team', back2: 'You can go on here whenever you like.',
+  awayClosed: (time: string) => `People are back ${time}.`, awayLong: (minutes: number) => `Just now it would take up to ${minutes} minutes.`, leaveCase: 'Reply to me by mail', call: 'Call me', phone: 'Your phone number', askCall: 'Ask for a call', waitAnyway: 'I will wait',
+  choose: 'Please choose', read: 'read', stars: (n: number) => `${n} of 5`, howWas: 'How was it?', aWord: 'A word, if you like', thanksRating: 'Thank you.', sendRating: 'Send',
+  cause: { asked: 'You asked for a person.', unknown: 'I do not know this.', 'unknown again': 'I did not know that either, so somebody from the team takes over.', 'voted down': 'My answer did not settle it.', always: 'This is one for a person.', tone: 'Let us bring in a person.', case: '' } as Record<string, string>, saved: 'With what you told me I do know it:',
   noDoor: 'This door is not open.', you: 'You', assistant: 'Assistant', sent: 'sent', menu: 'More', page: 'Page', pageShort: 'p.', original: 'Open the document itself',
 }
 const de: typeof en = {
@@ -17,6 +21,10 @@ const de: typeof en = {
   took: (name) => `${name} ist da`, back: 'Der Assistent hat wieder das Wort', closed: 'Das Gespräch ist beendet', resumed: 'Wieder aufgenommen', moved: 'An Kollegen weitergegeben',
   writes: (name) => `${name} schreibt`, thinking: 'Ich sehe nach', offline: 'Keine Verbindung. Was Sie schreiben, bleibt erhalten und wird gesendet, sobald sie wieder da ist.', sending: 'wird gesendet', notSent: 'noch nicht gesendet',
   blocked: 'Sie können hier nicht mehr schreiben.', forgetSure: 'Alles, was Sie hier geschrieben haben, endgültig entfernen?', forgetYes: 'Entfernen', keep: 'Behalten', forgotten: 'Alles ist entfernt.', source: 'Quelle', sourceGone: 'Diese Quelle lässt sich gerade nicht öffnen.',
+  caseNo: (number) => `Aufbewahrt unter der Nummer ${number}. Jemand antwortet an Ihre Mailadresse.`, callNo: (number) => `Aufbewahrt unter der Nummer ${number}. Jemand ruft Sie an.`, team: 'Das Team', back2: 'Sie können hier jederzeit weiterschreiben.',
+  awayClosed: (time) => `Menschen sind wieder da: ${time}.`, awayLong: (minutes) => `Gerade würde es bis zu ${minutes} Minuten dauern.`, leaveCase: 'Antwort per Mail', call: 'Anrufen lassen', phone: 'Ihre Telefonnummer', askCall: 'Um Anruf bitten', waitAnyway: 'Ich warte',
+  choose: 'Bitte wählen', read: 'gelesen', stars: (n) => `${n} von 5`, howWas: 'Wie war es?', aWord: 'Ein Wort, wenn Sie mögen', thanksRating: 'Danke.', sendRating: 'Senden',
+  cause: { asked: 'Sie möchten einen Menschen.', unknown: 'Das weiß ich nicht.', 'unknown again': 'Auch das wusste ich nicht, darum übernimmt jemand aus dem Team.', 'voted down': 'Meine Antwort hat es nicht geklärt.', always: 'Das ist etwas für einen Menschen.', tone: 'Holen wir einen Menschen dazu.', case: '' }, saved: 'Mit Ihren Angaben weiß ich es:',
   noDoor: 'Diese Tür ist nicht offen.', you: 'Sie', assistant: 'Assistent', sent: 'gesendet', menu: 'Mehr', page: 'Seite', pageShort: 'S.', original: 'Das Dokument selbst öffnen',
 }
 

@@ -8,6 +8,7 @@ type ClosedDay = QueueHours['closed'][number]
 /** Days that repeat otherwise than once a year are written out this far ahead. */
 const YEARS_AHEAD = 2
 const MOST_DAYS = 400
+const PLAINLY_YEARLY = /^RRULE:FREQ=YEARLY(;INTERVAL=1)?(;BYMONTH=\d+)?(;BYMONTHDAY=\d+)?\s*$/m
 
 /**
  * The whole days of a calendar file: single ones, several in a row, and repeating ones.
@@ -26,8 +27,8 @@ export function closedDaysIn(text: string, now: Date): { days: ClosedDay[]; skip
 export function calendarOf(name: string, closed: readonly ClosedDay[]): string {
   const calendar = ical({ name: `Closed days, ${name}`, prodId: { company: 'janua', product: 'queues' } })
   for (const { day, name: summary, yearly } of closed) {
-    const start = DateTime.fromISO(day).toJSDate()
-    calendar.createEvent({ id: `${day}@janua.example`, start, end: DateTime.fromISO(day).plus({ days: 1 }).toJSDate(), allDay: true, summary: summary || 'Closed', ...(yearly && { repeating: { freq: ICalEventRepeatingFreq.YEARLY } }) })
+    const start = DateTime.fromISO(day, { zone: 'utc' })
+    calendar.createEvent({ id: `${day}@janua.example`, start: start.toJSDate(), end: start.plus({ days: 1 }).toJSDate(), allDay: true, summary: summary || 'Closed', ...(yearly && { repeating: { freq: ICalEventRepeatingFreq.YEARLY } }) })
   }
   return calendar.toString()
 }
@@ -45,9 +46,7 @@ function daysOf(event: VEvent, now: Date): ClosedDay[] {
   const length = Math.max(1, Math.round((+(event.end ?? event.start) - +event.start) / 86_400_000))
   const span = (first: Date, yearly: boolean) => Array.from({ length: Math.min(length, MOST_DAYS) }, (_, i) => ({ day: DateTime.fromJSDate(first).plus({ days: i }).toISODate()!, name, yearly }))
   if (!event.rrule) return span(event.start, false)
-  const { freq, interval, until, count, byweekday } = event.rrule.options
-  const isPlainlyYearly = freq === 0 && interval === 1 && !until && !count && !byweekday?.length
-  if (isPlainlyYearly) return span(event.start, true)
+  if (PLAINLY_YEARLY.test(event.rrule.toString())) return span(event.start, true)
   const left = new Set(Object.values((event.exdate ?? {}) as Record<string, Date>).map((date) => DateTime.fromJSDate(date).toISODate()))
   const from = DateTime.fromJSDate(now).minus({ months: 1 })
   const occurrences = event.rrule.between(from.toJSDate(), from.plus({ years: YEARS_AHEAD }).toJSDate(), true).slice(0, MOST_DAYS)

@@ -1,0 +1,68 @@
+import { expect } from 'chai'
+import { connect } from 'node:net'
+import { type MailStandIn, startMail } from '../../../standins/mail/mail.mjs'
+import type { Janua } from '../janua.ts'
+import { freshJanua, member, openHouse, type TestClock, visitor } from '../testing/harness.ts'
+import { ownWords } from './ownWords.ts'
+import { openInbox, smtpPostman } from './smtp.ts'
+
+describe('mail', () => {
+  let janua: Janua
+  let clock: TestClock
+  let close: () => Promise<void>
+  let mail: MailStandIn
+  let inbox: Awaited<ReturnType<typeof openInbox>>
+  before(async () => {
+    mail = await startMail()
+    ;({ janua, clock, close } = await freshJanua(undefined, undefined, smtpPostman(mail.smtp, 'team@janua.example')))
+    const { queues } = await openHouse(janua)
+    const agent = await member(janua, 'agent', 'Anton')
+    await janua.queues.save(agent, queues.refunds, { name: 'Refunds', members: [agent.id] })
+    inbox = await openInbox(0, janua.inbox)
+    mail.sendTo(inbox.port)
+  })
+  after(async () => {
+    await inbox.close()
+    await mail.stop()
+    await close()
+  })
+
+  it('goes out by SMTP, is answered at the mail server, and the answer comes into the thread', async () => {
+    clock.set('2026-11-23T22:00:00Z')
+    const someone = await visitor(janua)
+    await someone.says('my helicopter broke')
+    await someone.post('/person', { language: 'en' })
+    await someone.post('/contact', { name: 'Osk', mail: 'osk@mail.example' })
+    await someone.post('/way', { way: 'case' }).expect(204)
+    await janua.outbox.tick()
+    const { caseNumber } = await someone.thread()
+    expect(mail.mails.at(-1)).to.include({ to: 'osk@mail.example', from: 'team@janua.example', subject: `Your question to Ask us [${caseNumber}]` })
+    await mail.answer(mail.mails.at(-1)!.id, 'It is the red one.\nWith stripes.')
+    expect((await someone.thread()).messages.at(-1)).to.deep.include({ author: 'visitor', text: 'It is the red one.\nWith stripes.', data: { by: 'mail' } })
+  })
+  it('is refused when it answers none of ours', async () => {
+    mail.mails.push({ ...mail.mails.at(-1)!, id: 99, messageId: '<made.up@janua.example>', references: [] })
+    const failed = await mail.answer(99, 'hello').then(() => '', (cause: Error) => cause.message)
+    expect(failed).to.include('answers none of ours')
+  })
+  it('that is no mail does not fell the inbox', async () => {
+    await new Promise<void>((done) => {
+      const socket = connect(inbox.port, '127.0.0.1', () => socket.end('\u0000\u0001 nonsense\r\nDATA\r\nQUIT\r\n'))
+      socket.on('close', () => done())
+      socket.resume()
+    })
+    await mail.answer(mail.mails[0]!.id, 'Still there?')
+  })
+})
+
+describe('ownWords', () => {
+  const cases: [string, string, string][] = [
+    ['leaves the quoted mail out', 'Yes\n\nOn Mon, 23 Nov 2026 Team wrote:\n> Is it?\n> Or not?', 'Yes'],
+    ['leaves single quoted lines out', '> Is it?\nYes it is.', 'Yes it is.'],
+    ['knows the German introduction', 'Ja\nAm 23.11.2026 schrieb Team:\n> Ist es?', 'Ja'],
+    ['stops at a signature', 'Thanks\n-- \nOsk Verrall\nDirector', 'Thanks'],
+    ['keeps what merely looks like one', 'On Monday we go. He wrote: come.', 'On Monday we go. He wrote: come.'],
+    ['is empty for a mail of quotes', '> a\n> b', ''],
+  ]
+  for (const [name, mail, own] of cases) it(name, () => expect(ownWords(mail)).to.equal(own))
+})
