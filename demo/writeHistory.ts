@@ -237,7 +237,7 @@ interface Playing {
 const PLANTED = plantedTopics()
 /** Of those who got what is another queue's: how many move it, and of all who end one in the right queue: how many press the key that says so. */
 const MOVE_SHARE = 0.85
-const CONFIRM_SHARE = 0.35
+const CONFIRM_SHARE = 0.7
 const RATE_SHARE = 0.3
 const MOVE_REASONS = ['not ours', 'belongs to your team', 'they know the details', 'asked about something else']
 const CLOSED_AS: readonly [NonNullable<ConversationRow['outcome']>, number][] = [['settled', 0.74], ['will follow', 0.86], ['could not', 0.93], ['visitor left', 1]]

@@ -71,6 +71,9 @@ const text = Joi.string().trim().min(1).max(MAX_MESSAGE).required().messages({ '
 export const sayInput = Joi.object<{ clientId: string; text: string; language: 'en' | 'de' }>({ clientId, text, language: Joi.valid('en', 'de').default('en') })
 /** A reply is signed with one's own name, or the team's. */
 export const replyInput = Joi.object<{ clientId: string; text: string; asTeam: boolean }>({ clientId, text, asTeam: Joi.boolean().default(false) })
+/** Name and id of a file that is sent as the body of the request. */
+export const fileQuery = Joi.object<{ name: string; clientId: string }>({ name: Joi.string().trim().max(255).default('file'), clientId })
+export const MAX_ATTACHMENT_MB = 8
 export const seenInput = Joi.object<{ seq: number }>({ seq: Joi.number().integer().min(0).required() })
 export const voteInput = Joi.object<{ message: number; helpful: boolean }>({ message: Joi.number().integer().required(), helpful: Joi.boolean().required() })
 export const openedInput = Joi.object<{ message: number }>({ message: Joi.number().integer().required() })

@@ -23,6 +23,8 @@ export interface Happenings {
   presence: { user: number }
   /** A colleague is asked into a conversation. */
   askedIn: { user: number; conversation: number }
+  /** Something was taught, or decided on. */
+  taught: { by: number }
   /** A person's access has changed or ended. */
   access: { user: number }
   /** A visitor was forgotten or blocked. */

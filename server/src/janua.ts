@@ -17,6 +17,7 @@ import { Inbox } from './channels/inbox.ts'
 import { channelTables } from './channels/models.ts'
 import { Outbox, type Postman } from './channels/outbox.ts'
 import { type Clock, systemClock } from './clock.ts'
+import { Attachments } from './conversations/attachments.ts'
 import { Erasure } from './conversations/erasure.ts'
 import { conversationTables } from './conversations/models.ts'
 import { Conversations } from './conversations/service.ts'
@@ -55,6 +56,7 @@ import { Returns } from './handover/returns.ts'
 import { handoverRoutes } from './handover/routes.ts'
 import { RoutingDesk } from './handover/routingDesk.ts'
 import { routingRoutes } from './handover/routingRoutes.ts'
+import { Teachings } from './handover/teachings.ts'
 import { Waiting } from './handover/waiting.ts'
 import { DeskWork } from './handover/work.ts'
 import type { Route } from './http/routing.ts'
@@ -166,6 +168,8 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const assignment = new Assignment({ db, tables, threads, handovers, clock })
   const idle = new Idle({ tables, threads, engine, handovers, clock })
   const inbox = new Inbox({ tables, threads, work, accounts, clock })
+  const attachments = new Attachments({ tables, threads, conversations, desk, clock })
+  const teachings = new Teachings({ tables, desk, articles, users, events, clock })
   const readyLines = new ReadyLines({ tables, clock })
   const routing = new RoutingDesk({ tables, handovers, engine, draft, live })
   const queueLearning = new QueueLearning({ tables, handovers, clock })
@@ -214,8 +218,8 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     ...healthRoutes(health, links),
     ...releaseRoutes({ releases, schedule, proofs, draft, live, tables, proveMends }),
     ...proofRoutes({ rehearsal, judgements, checks, checkLists, replays, threshold }),
-    ...doorRoutes({ doors, conversations, handover }),
-    ...handoverRoutes({ queues, desk, work, assignment, presence, readyLines, clock }),
+    ...doorRoutes({ doors, conversations, handover, attachments }),
+    ...handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, clock }),
     ...routingRoutes({ routing, handovers }),
     ...coverageRoutes({ unsettled, mends, judgements, sampling }),
     ...learnRoutes({ reports, reporting, rollup, topics, gaps, gapMends, questionLog, logImports }),

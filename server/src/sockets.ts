@@ -48,6 +48,7 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
       const rooms = [`visitor:${visitor}`, `watch:${id}`, 'leads', ...(queue === null ? [] : [`queue:${queue}`]), ...(agent === null ? [] : [`user:${agent}`]), ...(offered ? [`user:${offered}`] : [])]
       io.to(rooms).emit('conversation', { id })
     }),
+    events.on('taught', (detail) => void io.to('team').emit('taught', detail)),
     events.on('presence', (detail) => void io.to('team').emit('presence', detail)),
     events.on('askedIn', ({ user, conversation }) => void io.to(`user:${user}`).emit('askedIn', { conversation })),
     events.on('release', ({ number }) => void io.to('team').emit('release', { number })),

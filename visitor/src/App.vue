@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MAX_ATTACHMENT_MB } from '@janua/contracts'
 import type { Source } from '@janua/core'
 import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import AnswerMessage from './AnswerMessage.vue'
@@ -6,8 +7,10 @@ import AwayChoice from './AwayChoice.vue'
 import Composer from './Composer.vue'
 import ContactForm from './ContactForm.vue'
 import EventLine from './EventLine.vue'
+import FileMessage from './FileMessage.vue'
 import RatingBar from './RatingBar.vue'
 import SourceSheet from './SourceSheet.vue'
+import { Refused } from './api.ts'
 import { findStaff } from './staff.ts'
 import { useThread } from './useThread.ts'
 import { language, words } from './words.ts'
@@ -53,6 +56,12 @@ watch([messages, pending, agentWrites], async () => {
   log.value?.scrollTo({ top: log.value.scrollHeight, behavior: matchMedia('(prefers-reduced-motion: reduce)').matches ? 'auto' : 'smooth' })
 })
 
+async function attach(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  if (file) await act(() => (file.size > MAX_ATTACHMENT_MB * 1024 * 1024 ? Promise.reject(new Refused(413, { code: 'TOO_LARGE', message: words.tooLarge(MAX_ATTACHMENT_MB) })) : api.attach(file)))
+  field.value = ''
+}
 async function saveText(): Promise<void> {
   const text = await api.transcript().catch(() => null)
   if (text === null) return
@@ -85,9 +94,9 @@ const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: 
         <button v-for="question in door.firstQuestions" :key="question" type="button" data-test="first-question" @click="say(question)">{{ question }}</button>
       </div>
       <template v-for="message in messages" :key="message.id">
-        <div v-if="message.author === 'visitor'" class="visitor" data-test="mine"><p>{{ message.text }}</p><span v-if="message.id === lastMine && state === 'agent'" class="quiet" data-test="mark">{{ message.seq <= thread.teamSeen ? words.read : words.sent }}</span></div>
+        <div v-if="message.author === 'visitor'" class="visitor" data-test="mine"><FileMessage v-if="message.kind === 'file'" :message="message" :api="api" /><p v-else>{{ message.text }}</p><span v-if="message.id === lastMine && state === 'agent'" class="quiet" data-test="mark">{{ message.seq <= thread.teamSeen ? words.read : words.sent }}</span></div>
         <EventLine v-else-if="message.author === 'event'" :message="message" />
-        <div v-else-if="message.author === 'agent'" class="agent" data-test="agent"><p>{{ message.text }}</p><span class="quiet">{{ message.name ?? words.team }} · {{ clock(message.at) }}</span></div>
+        <div v-else-if="message.author === 'agent'" class="agent" data-test="agent"><FileMessage v-if="message.kind === 'file'" :message="message" :api="api" /><p v-else>{{ message.text }}</p><span class="quiet">{{ message.name ?? words.team }} · {{ clock(message.at) }}</span></div>
         <AnswerMessage v-else-if="message.kind === 'answer'" :message="message" :texts="texts" :last="message.id === lastAssistant" :can-ask="canAsk"
           @vote="(helpful) => act(() => api.vote(message.id, helpful))" @source="open($event, message.id)" @choose="say" @person="act(api.askPerson)" />
         <ContactForm v-else-if="message.kind === 'contact' && message.id === lastAssistant && canAsk" 
@@ -115,6 +124,7 @@ const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: 
       <Composer @say="(text) => ((notice = ''), say(text))" @typing="typing" />
       <nav :aria-label="words.menu">
         <button v-if="canAsk || state === 'closed'" type="button" class="link" data-test="person" @click="act(api.askPerson)">{{ words.aPerson }}</button>
+        <label v-if="state === 'waiting' || state === 'agent' || state === 'case'" class="link attach">{{ words.attach }}<input type="file" accept="image/png,image/jpeg,image/webp,image/gif,application/pdf" data-test="attach" @change="attach" /></label>
         <template v-if="messages.length">
           <button type="button" class="link" data-test="save-text" @click="saveText">{{ words.save }}</button>
           <button v-if="state !== 'closed'" type="button" class="link" data-test="end" @click="act(api.end)">{{ words.end }}</button>

@@ -28,6 +28,8 @@ export class DoorApi {
   way = (way: WayInput) => this.call<void>('POST', `/${this.door}/way`, way)
   seen = (seq: number) => this.call<void>('POST', `/${this.door}/seen`, { seq })
   rate = (rating: { stars: number; word: string }) => this.call<void>('POST', `/${this.door}/rating`, rating)
+  attach = async (file: File) => this.send<void>(`/${this.door}/files?${new URLSearchParams({ name: file.name.slice(-200), clientId: crypto.randomUUID() }).toString()}`, file)
+  file = async (id: number) => URL.createObjectURL(await this.blob(`/${this.door}/files/${id}`))
   stopWaiting = () => this.call<void>('POST', `/${this.door}/stop-waiting`)
   end = () => this.call<void>('POST', `/${this.door}/end`)
   forget = () => this.call<void>('DELETE', `/${this.door}/visitor`)
@@ -47,5 +49,17 @@ export class DoorApi {
     if (!response.ok) throw new Error(`status ${response.status}`)
     if (response.status === 204) return undefined as T
     return (json ? await response.json() : await response.text()) as T
+  }
+
+  private async send<T>(path: string, file: Blob): Promise<T> {
+    const response = await fetch(`/api/visit${path}`, { method: 'POST', headers: { authorization: `Bearer ${this.token()}`, 'content-type': 'application/octet-stream' }, body: file })
+    if (!response.ok) throw new Refused(response.status, (await response.json()) as ProblemBody)
+    return undefined as T
+  }
+
+  private async blob(path: string): Promise<Blob> {
+    const response = await fetch(`/api/visit${path}`, { headers: { authorization: `Bearer ${this.token()}` } })
+    if (!response.ok) throw new Error(`status ${response.status}`)
+    return response.blob()
   }
 }

@@ -53,6 +53,8 @@ export const ACTIONS = {
   'routing.write': ['lead'],
   'desk.read': ['lead', 'agent'],
   'desk.work': ['lead', 'agent'],
+  'teaching.read': ['lead', 'editor', 'agent'],
+  'teaching.decide': ['lead'],
   'answer.explain': ['lead', 'editor', 'agent'],
   'answer.judge': ['lead', 'agent'],
   'phrasing.propose': ['lead', 'agent'],

@@ -70,6 +70,15 @@ export interface MessageRow {
   clientId: string | null
   createdAt: Date
 }
+export interface AttachmentRow {
+  id: number
+  conversationId: number
+  name: string
+  type: string
+  size: number
+  bytes: Buffer
+  createdAt: Date
+}
 export interface QuestionRow {
   id: number
   conversationId: number | null
@@ -119,6 +128,7 @@ export function conversationTables(db: Sequelize) {
     messages: table<MessageRow>(db, 'messages', {
       id, conversationId: ref, seq: whole, author: text(10), kind: text(20), userId: ref, text: DataTypes.TEXT, data: json('data'), clientId: text(36), createdAt: time,
     }),
+    attachments: table<AttachmentRow>(db, 'attachments', { id, conversationId: ref, name: text(120), type: text(60), size: whole, bytes: DataTypes.BLOB('medium'), createdAt: time }),
     questions: table<QuestionRow>(db, 'questions', {
       id, conversationId: ref, messageId: ref, releaseId: ref, doorId: ref, text: text(2000), norm: text(300), language: text(2), outcome: text(12), kind: text(10),
       confidence: DataTypes.DOUBLE, itemId: ref, revisionId: ref, ordinal: whole, nearestItem: ref, vote: DataTypes.TINYINT, wantsPerson: flag, unsettled: flag,

@@ -1,4 +1,4 @@
-import type { QueueSettings } from '@janua/contracts'
+import type { QueueSettings, TeachingKind, TeachingState } from '@janua/contracts'
 import type { QueueClassifier, RightBy, Routed, Situation } from '@janua/core'
 import type { Sequelize } from 'sequelize'
 import { id, json, ref, table, text, time, whole } from '../database/tables.ts'
@@ -52,6 +52,22 @@ export interface ReadyLineRow {
   createdAt: Date
 }
 
+export interface TeachingRow {
+  id: number
+  conversationId: number
+  kind: TeachingKind
+  question: string
+  words: string
+  itemId: number | null
+  state: TeachingState
+  reason: string
+  madeItem: number | null
+  userId: number | null
+  decidedBy: number | null
+  decidedAt: Date | null
+  createdAt: Date
+}
+
 export function handoverTables(db: Sequelize) {
   return {
     queues: table<QueueRow>(db, 'queues', { id, name: text(80), settings: json('settings'), createdAt: time }),
@@ -62,6 +78,9 @@ export function handoverTables(db: Sequelize) {
     queueModels: table<QueueModelRow>(db, 'queue_models', { id, model: json('model'), examples: whole, newest: ref, createdAt: time }),
     guests: table<GuestRow>(db, 'conversation_guests', { conversationId: { type: ref, primaryKey: true }, userId: { type: ref, primaryKey: true }, askedAt: time }),
     readyLines: table<ReadyLineRow>(db, 'ready_lines', { id, name: text(80), text: text(2000), userId: ref, createdAt: time }),
+    teachings: table<TeachingRow>(db, 'teachings', {
+      id, conversationId: ref, kind: text(10), question: text(300), words: text(4000), itemId: ref, state: text(10), reason: { type: text(500), defaultValue: '' }, madeItem: ref, userId: ref, decidedBy: ref, decidedAt: time, createdAt: time,
+    }),
   }
 }
 export type HandoverTables = ReturnType<typeof handoverTables>

@@ -1,5 +1,8 @@
-import { blockInput, calendarInput, closeInput, deskSearch, handBackInput, idPath, moveInput, noteInput, passageSearch, presenceInput, queueInput, readyLineInput, replyInput, skillsInput } from '@janua/contracts'
+import { blockInput, calendarInput, closeInput, deskSearch, fileQuery, handBackInput, idPath, moveInput, noteInput, passageSearch, presenceInput, queueInput, readyLineInput, replyInput, skillsInput, teachingAccept, teachingDecline, teachingInput, teachingQuery } from '@janua/contracts'
+import Joi from 'joi'
 import type { Clock } from '../clock.ts'
+import type { Attachments } from '../conversations/attachments.ts'
+import { bytesOf, fileBody } from '../http/fileBody.ts'
 import { type Route, route } from '../http/routing.ts'
 import type { Assignment } from './assignment.ts'
 import { calendarOf, closedDaysIn } from './calendar.ts'
@@ -7,7 +10,10 @@ import type { Desk } from './desk.ts'
 import type { Presence } from './presence.ts'
 import type { Queues } from './queues.ts'
 import type { ReadyLines } from './readyLines.ts'
+import type { Teachings } from './teachings.ts'
 import type { DeskWork } from './work.ts'
+
+const deskFilePath = Joi.object<{ id: number; file: number }>({ id: Joi.number().integer().positive().required(), file: Joi.number().integer().positive().required() })
 
 interface Needs {
   queues: Queues
@@ -16,11 +22,13 @@ interface Needs {
   assignment: Assignment
   presence: Presence
   readyLines: ReadyLines
+  teachings: Teachings
+  attachments: Attachments
   clock: Clock
 }
 
 /** Queues, who is at their desk, and the desk itself; routing has routes of its own. */
-export function handoverRoutes({ queues, desk, work, assignment, presence, readyLines, clock }: Needs): Route[] {
+export function handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, clock }: Needs): Route[] {
   const byId = { params: idPath }
   return [
     route('get', '/queues', 'queue.read', {}, () => queues.list()),
@@ -50,11 +58,21 @@ export function handoverRoutes({ queues, desk, work, assignment, presence, ready
     route('post', '/desk/:id/pass', 'desk.work', byId, ({ params, user }) => assignment.pass(user.id, params.id)),
     route('post', '/desk/:id/step-in', 'desk.work', byId, ({ params, user }) => work.stepIn(user, params.id)),
     route('post', '/desk/:id/replies', 'desk.work', { ...byId, body: replyInput }, ({ params, body, user }) => work.reply(user, params.id, body)),
+    route('post', '/desk/:id/files', 'desk.work', { ...byId, query: fileQuery, before: [fileBody] }, ({ params, query, user, req }) => attachments.fromAgent(user, params.id, { ...query, bytes: bytesOf(req) })),
+    route('get', '/desk/:id/files/:file', 'desk.read', { params: deskFilePath }, ({ params, user, res }) => attachments.toAgent(user, params.id, params.file, res)),
     route('post', '/desk/:id/notes', 'desk.work', { ...byId, body: noteInput }, ({ params, body, user }) => work.note(user, params.id, body)),
     route('post', '/desk/:id/hand-back', 'desk.work', { ...byId, body: handBackInput }, ({ params, body, user }) => work.handBack(user, params.id, body.word)),
     route('post', '/desk/:id/move', 'desk.work', { ...byId, body: moveInput }, ({ params, body, user }) => work.move(user, params.id, body)),
     route('post', '/desk/:id/close', 'desk.work', { ...byId, body: closeInput }, ({ params, body, user }) => work.close(user, params.id, body)),
     route('post', '/desk/:id/reopen', 'desk.work', byId, ({ params, user }) => work.reopen(user, params.id)),
+    route('post', '/desk/:id/teachings', 'desk.work', { ...byId, body: teachingInput, status: 201 }, ({ params, body, user }) => teachings.teach(user, params.id, body)),
+    route('get', '/desk/:id/teachings', 'desk.read', byId, async ({ params, user }) => {
+      await desk.mustRead(user, params.id)
+      return teachings.of(params.id)
+    }),
+    route('get', '/teachings', 'teaching.read', { query: teachingQuery }, ({ query, user }) => teachings.list(user, query.state)),
+    route('post', '/teachings/:id/accept', 'teaching.decide', { ...byId, body: teachingAccept }, ({ params, body, user }) => teachings.accept(user, params.id, body)),
+    route('post', '/teachings/:id/decline', 'teaching.decide', { ...byId, body: teachingDecline }, ({ params, body, user }) => teachings.decline(user, params.id, body.reason)),
     route('post', '/desk/:id/block', 'desk.work', { ...byId, body: blockInput }, ({ params, body, user }) => work.block(user, params.id, body.reason)),
   ]
 }

@@ -35,6 +35,8 @@ export const PROBLEMS = {
   SITE_UNREADABLE: { status: 422, text: (why: string) => `The site cannot be read: ${why}.` },
   HOST_NOT_ALLOWED: { status: 422, text: (host: string) => `${host} is not on the list of allowed hosts. A lead can add it.` },
   READING_GONE: { status: 409, text: () => 'Nothing that was read waits any more. Read the site again.' },
+  NOT_AN_ATTACHMENT: { status: 422, text: () => 'Only pictures (PNG, JPEG, WebP, GIF) and PDF files can be attached.' },
+  TOO_MANY_FILES: { status: 422, text: (most: number) => `A conversation can hold ${most} files at most.` },
   NOT_A_PICTURE: { status: 422, text: () => 'That is no picture that can be shown. PNG, JPEG, WebP and GIF can.' },
 
   CHANGE_NOT_READY: { status: 409, text: (title: string) => `“${title}” is still in work. Mark it ready first, or leave it out.` },
@@ -67,6 +69,7 @@ export const PROBLEMS = {
   OFFER_GONE: { status: 409, text: () => 'This offer has run out already; somebody else has it now.' },
   STATE_FORBIDS: { status: 409, text: (state: string) => `That cannot be done now: the conversation is ${state}.` },
 
+  TEACHING_DECIDED: { status: 409, text: () => 'Somebody decided on this already.' },
   QUEUE_NOT_FOUND: { status: 404, text: (id: number) => `There is no queue ${id}.` },
   QUEUE_IN_USE: { status: 409, text: (why: string) => `The queue cannot be removed: ${why}.` },
 } as const satisfies Record<string, { status: number; text: (value: never) => string }>

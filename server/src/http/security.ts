@@ -28,7 +28,7 @@ function policy() {
     defaultSrc: ["'none'"],
     scriptSrc: ["'self'"],
     connectSrc: ["'self'"],
-    imgSrc: ["'self'", 'data:', 'https:'],
+    imgSrc: ["'self'", 'data:', 'blob:', 'https:'],
     fontSrc: ["'self'", 'data:'],
     manifestSrc: ["'self'"],
     frameSrc: ["'self'"],

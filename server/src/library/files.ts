@@ -34,18 +34,22 @@ export class Files {
 
   /** Serves a file so that nothing in it can run: never as a page, and sandboxed. */
   async serve(hash: string, res: Response): Promise<void> {
-    const { name, type, bytes } = await this.read(hash)
-    const shown = SHOWN.has(type)
-    res.set({
-      'Content-Type': shown ? type : 'application/octet-stream',
-      'Content-Disposition': `${shown ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(name.replace(/^.*[/\\]/, ''))}`,
-      'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'",
-      'X-Content-Type-Options': 'nosniff',
-      'Cross-Origin-Resource-Policy': 'cross-origin',
-      'Cache-Control': 'public, max-age=31536000, immutable',
-    })
-    res.send(bytes)
+    sendSafely(res, await this.read(hash), 'public, max-age=31536000, immutable')
   }
+}
+
+/** Sends a file so that nothing in it can run. */
+export function sendSafely(res: Response, { name, type, bytes }: { name: string; type: string; bytes: Buffer }, cached: string): void {
+  const shown = SHOWN.has(type)
+  res.set({
+    'Content-Type': shown ? type : 'application/octet-stream',
+    'Content-Disposition': `${shown ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(name.replace(/^.*[/\\]/, ''))}`,
+    'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'",
+    'X-Content-Type-Options': 'nosniff',
+    'Cross-Origin-Resource-Policy': 'cross-origin',
+    'Cache-Control': cached,
+  })
+  res.send(bytes)
 }
 
 /** The name of a file: the hash of its bytes. */

@@ -12,6 +12,7 @@ import { get, inPlainWords, put } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import AnswerRules from './AnswerRules.vue'
+import HandoverRulesPanel from './HandoverRulesPanel.vue'
 import HoursTable from './HoursTable.vue'
 import LineList from './LineList.vue'
 
@@ -77,6 +78,7 @@ async function save(ready: boolean): Promise<void> {
             <label class="field"><span>Time zone</span><InputText v-model.trim="content.timeZone" list="zones" size="small" /><datalist id="zones"><option v-for="zone in zones" :key="zone" :value="zone" /></datalist></label>
             <HoursTable v-model="content!.hours" />
           </section>
+          <HandoverRulesPanel v-model="content.rules" :language="language" />
           <section class="panel stack">
             <h2>Where it may stand</h2>
             <LineList v-model="content!.allowedSites" label="Sites that may show this door in a frame" placeholder="https://www.example.com" :most="20" />

@@ -15,7 +15,7 @@ defineEmits<{ insert: [text: string]; propose: [item: number, phrasing: string] 
     <section>
       <p class="label">Told us</p>
       <dl><template v-for="told in brief.told" :key="told.label"><dt>{{ told.label }}</dt><dd>{{ told.value }}</dd></template></dl>
-      <p v-if="brief.values.length" class="values"><span v-for="value in brief.values" :key="value" class="figures">{{ value }}</span></p>
+      <p v-if="brief.values.length" class="values"><small class="quiet">Recognised</small><span v-for="value in brief.values" :key="value" class="figures">{{ value }}</span></p>
     </section>
     <section v-if="brief.tried.length">
       <p class="label">Tried by the assistant</p>
@@ -43,7 +43,7 @@ defineEmits<{ insert: [text: string]; propose: [item: number, phrasing: string] 
 dl { display: grid; grid-template-columns: auto 1fr; gap: 0 16px; font-size: 14px; }
 dt, dd { padding: 4px 0; border-bottom: 1px solid var(--line); overflow-wrap: anywhere; }
 dt { color: var(--muted); }
-.values { display: flex; flex-wrap: wrap; gap: 6px; margin-top: 8px; }
+.values { display: flex; flex-wrap: wrap; gap: 6px; margin-top: 8px; align-items: center; }
 .values span { border: 1px solid var(--line); border-radius: 5px; padding: 2px 8px; font-size: 13.5px; background: var(--paper); }
 .hint { border-left: 3px solid var(--brass); padding: 6px 10px; background: var(--paper); font-weight: 600; }
 .panel { padding: 10px 12px; background: var(--paper); }

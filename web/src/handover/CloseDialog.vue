@@ -4,16 +4,17 @@ import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import Select from 'primevue/select'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { CLOSING_KEYS } from './deskWords.ts'
 
 /** How it ended, and with one key whether the queue was right: that is what routing learns from. */
 const visible = defineModel<boolean>({ required: true })
 const { conversation, queues, busy } = defineProps<{ conversation: DeskConversation; queues: Queue[]; busy: boolean }>()
-const emit = defineEmits<{ close: [body: { outcome: Closing; rightQueue: number | null }] }>()
+const emit = defineEmits<{ close: [body: { outcome: Closing; rightQueue: number | null }]; teach: [words: string] }>()
 const outcome = ref<Closing>('settled')
 const right = ref<'unsaid' | 'yes' | 'no'>('unsaid')
 const other = ref<number | null>(null)
+const said = computed(() => conversation.messages.findLast(({ author }) => author === 'agent')?.text)
 const canConfirm = () => conversation.queue !== null
 
 watch(visible, (now) => {
@@ -44,6 +45,7 @@ onKeyStroke((event) => {
         <Select v-if="right === 'no'" v-model="other" :options="queues.filter(({ id }) => id !== conversation.queue!.id)" option-label="name" option-value="id" placeholder="Choose the right queue" aria-label="The right queue" fluid />
         <p class="quiet small">Routing learns from it. Say nothing and it counts only weakly.</p>
       </fieldset>
+      <p v-if="said" class="small"><button type="button" class="bare small" data-test="teach-closing" @click="emit('teach', said)">Should the assistant know what you said?</button></p>
       <Button type="submit" label="Close" :loading="busy" :disabled="right === 'no' && other === null" data-test="close-yes" autofocus />
     </form>
   </Dialog>

@@ -4,10 +4,11 @@ import { computed, nextTick, onMounted, useTemplateRef, watch } from 'vue'
 import BlockList from '../answering/BlockList.vue'
 import OutcomeChip from '../answering/OutcomeChip.vue'
 import { clock, moment, sure } from '../shell/format.ts'
+import DeskFile from './DeskFile.vue'
 import { eventLine } from './deskWords.ts'
 
 const { conversation, visitorWrites } = defineProps<{ conversation: DeskConversation; visitorWrites: boolean }>()
-defineEmits<{ judge: [message: number, verdict: Verdict] }>()
+defineEmits<{ judge: [message: number, verdict: Verdict]; teach: [words: string] }>()
 const log = useTemplateRef('log')
 const VERDICTS: Verdict[] = ['right', 'wrong']
 const answer = (message: Message) => message.data as unknown as AnswerData
@@ -28,9 +29,9 @@ watch(() => [conversation.messages.length, visitorWrites], toEnd)
   <div ref="log" class="log" role="log" aria-live="polite" tabindex="0" :aria-label="`Conversation with ${conversation.visitor ?? 'a visitor'}`" data-test="thread">
     <p class="quiet small">{{ conversation.door }}, since {{ moment(conversation.startedAt) }}</p>
     <template v-for="message in conversation.messages" :key="message.id">
-      <div v-if="message.author === 'visitor'" class="visitor" data-test="from-visitor"><p>{{ message.text }}</p><span class="quiet small">{{ clock(message.at) }}<template v-if="byMail(message)"> · by mail</template></span></div>
+      <div v-if="message.author === 'visitor'" class="visitor" data-test="from-visitor"><DeskFile v-if="message.kind === 'file'" :conversation="conversation.id" :message="message" /><p v-else>{{ message.text }}</p><span class="quiet small">{{ clock(message.at) }}<template v-if="byMail(message)"> · by mail</template></span></div>
       <div v-else-if="message.author === 'team'" class="note" data-test="note"><p>{{ message.text }}</p><span class="quiet small">Note by {{ message.name }} · {{ clock(message.at) }} · the visitor does not see it<template v-if="(message.data as { asked?: string } | undefined)?.asked"> · asks {{ (message.data as { asked: string }).asked }} in</template></span></div>
-      <div v-else-if="message.author === 'agent'" class="agent" data-test="from-agent"><p>{{ message.text }}</p><span class="quiet small">{{ message.name }}<template v-if="(message.data as { asTeam?: boolean } | undefined)?.asTeam"> as the team</template> · {{ clock(message.at) }}<template v-if="message.seq === marked"> · <span data-test="mark">{{ mark(message.seq) }}</span></template></span></div>
+      <div v-else-if="message.author === 'agent'" class="agent" data-test="from-agent"><DeskFile v-if="message.kind === 'file'" :conversation="conversation.id" :message="message" /><p v-else>{{ message.text }}</p><span class="quiet small">{{ message.name }}<template v-if="(message.data as { asTeam?: boolean } | undefined)?.asTeam"> as the team</template> · {{ clock(message.at) }}<template v-if="message.seq === marked"> · <span data-test="mark">{{ mark(message.seq) }}</span></template> · <button type="button" class="bare small" data-test="teach" @click="$emit('teach', message.text)">should the assistant know this?</button></span></div>
       <p v-else-if="isEvent(message)" class="event small" data-test="event" :data-kind="message.kind"><span aria-hidden="true">◆</span> {{ eventLine(message) }}</p>
       <div v-else-if="message.kind === 'answer'" class="assistant">
         <p class="small quiet"><OutcomeChip :outcome="answer(message).outcome" /><template v-if="answer(message).savedByAsking"> · found with the details that were asked for</template> · sure {{ sure(answer(message).confidence) }}<template v-if="answer(message).vote"> · voted {{ answer(message).vote === 'yes' ? 'helpful' : 'not helpful' }}</template></p>

@@ -12,7 +12,7 @@ const words = ref('')
 
 const offered = computed(() => desk.waiting.filter((row) => secondsLeft(row.offeredUntil, now) > 0))
 const waiting = computed(() => desk.waiting.filter((row) => !offered.value.includes(row)))
-const lastWord = (row: DeskRow) => ({ visitor: 'wrote', agent: 'answered', assistant: 'assistant wrote', event: 'since', team: 'note' })[row.lastBy]
+const lastWord = (row: DeskRow) => ({ visitor: 'wrote', agent: 'answered', assistant: 'last line', event: 'last line', team: 'a note' })[row.lastBy]
 const since = (row: DeskRow) => span(Math.max(0, (now - Date.parse(row.lastAt)) / 1000))
 const shelves = computed((): { name: string; test: string; rows: DeskRow[]; none: string; shut?: true }[] => [
   { name: 'Mine', test: 'mine', rows: desk.mine, none: 'You have none open. Take one above.' },

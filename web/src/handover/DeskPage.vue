@@ -6,7 +6,7 @@ import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { get, post } from '../shell/api.ts'
+import { get, post, sendFile } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import BriefPane from './BriefPane.vue'
@@ -15,6 +15,7 @@ import ConversationPane from './ConversationPane.vue'
 import DeskList from './DeskList.vue'
 import MoveDialog from './MoveDialog.vue'
 import ReplyBox from './ReplyBox.vue'
+import TeachDialog from './TeachDialog.vue'
 import { useDesk } from './useDesk.ts'
 import { useDeskKeys } from './useDeskKeys.ts'
 
@@ -28,6 +29,7 @@ const lines = shallowRef<ReadyLine[]>([])
 const found = shallowRef<DeskRow[]>()
 const reply = useTemplateRef('reply')
 const [blocking, moving, closing, showBrief] = [ref(false), ref(false), ref(false), ref(false)]
+const teaching = ref<string>()
 const reason = ref('')
 
 const mine = computed(() => conversation.value?.state === 'agent' && conversation.value.agent?.id === session.user!.id)
@@ -64,6 +66,10 @@ async function send(text: string, asTeam: boolean): Promise<void> {
 }
 async function note(text: string, ask: number | null): Promise<void> {
   if (await act('notes', { text, ask })) reply.value?.clear()
+}
+async function attach(file: File): Promise<void> {
+  await run(() => sendFile(`/desk/${id}/files`, file))
+  await refresh()
 }
 async function move(body: { queue?: number; agent?: number; reason: string }): Promise<void> {
   if (await act('move', body, 'Moved')) moving.value = false
@@ -119,9 +125,9 @@ useDeskKeys({
           <Button v-else-if="conversation.mayStepIn" outlined label="Step in" data-test="step-in" :loading="busy" @click="take(conversation.id, 'step-in')" />
           <Button v-else-if="conversation.state === 'closed'" outlined label="Take up again" data-test="reopen" :loading="busy" @click="act('reopen')" />
         </header>
-        <ConversationPane v-show="!showBrief" :key="conversation.id" :conversation="conversation" :visitor-writes="visitorWrites" @judge="(message, verdict) => act('judgements', { message, verdict })" />
+        <ConversationPane v-show="!showBrief" :key="conversation.id" :conversation="conversation" :visitor-writes="visitorWrites" @judge="(message, verdict) => act('judgements', { message, verdict })" @teach="teaching = $event" />
         <BriefPane v-if="showBrief" class="brief-inline" :brief="conversation.brief" :others="conversation.others" :may-insert="mine" @insert="reply?.insert($event)" @propose="propose" />
-        <ReplyBox v-if="mayNote" ref="reply" :conversation="conversation" :name="session.user!.name" :busy="busy" :mine="mine" :lines="lines" :colleagues="colleagues" @send="send" @note="note" @typing="session.send('typing', conversation.id)" />
+        <ReplyBox v-if="mayNote" ref="reply" :conversation="conversation" :name="session.user!.name" :busy="busy" :mine="mine" :lines="lines" :colleagues="colleagues" @send="send" @note="note" @attach="attach" @typing="session.send('typing', conversation.id)" />
       </template>
       <div v-else-if="!failure" class="empty">
         <h1>{{ desk?.waiting.length ? 'Somebody waits' : 'All quiet' }}</h1>
@@ -131,7 +137,8 @@ useDeskKeys({
     <BriefPane v-if="conversation" class="right" :brief="conversation.brief" :others="conversation.others" :may-insert="mine" @insert="reply?.insert($event)" @propose="propose" />
     <template v-if="conversation">
       <MoveDialog v-model="moving" :conversation="conversation" :queues="queues" :busy="busy" @move="move" />
-      <CloseDialog v-model="closing" :conversation="conversation" :queues="queues" :busy="busy" @close="close" />
+      <CloseDialog v-model="closing" :conversation="conversation" :queues="queues" :busy="busy" @close="close" @teach="teaching = $event" />
+      <TeachDialog :key="`${conversation.id} ${teaching}`" :words="teaching" :conversation="conversation" @done="teaching = undefined" />
     </template>
     <Dialog v-model:visible="blocking" modal header="Block this visitor" :style="{ width: '400px' }">
       <form class="stack" @submit.prevent="block">

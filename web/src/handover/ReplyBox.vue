@@ -9,7 +9,7 @@ import PassageFinder from './PassageFinder.vue'
 
 /** The reply or note being written; kept in the browser for each conversation until it is sent. */
 const { conversation, name, busy, mine, lines, colleagues } = defineProps<{ conversation: DeskConversation; name: string; busy: boolean; mine: boolean; lines: ReadyLine[]; colleagues: { id: number; name: string }[] }>()
-const emit = defineEmits<{ send: [text: string, asTeam: boolean]; note: [text: string, ask: number | null]; typing: [] }>()
+const emit = defineEmits<{ send: [text: string, asTeam: boolean]; note: [text: string, ask: number | null]; typing: []; attach: [file: File] }>()
 const kind = ref<'reply' | 'note'>('reply')
 const asTeam = ref(false)
 const ask = ref<number | null>(null)
@@ -20,7 +20,7 @@ const key = computed(() => `janua:${kind.value}:${conversation.id}`)
 const isNote = computed(() => kind.value === 'note')
 let told = 0
 
-watch([() => conversation.id, () => mine], () => (kind.value = mine ? kind.value : 'note'), { immediate: true })
+watch([() => conversation.id, () => mine], () => (kind.value = mine ? 'reply' : 'note'), { immediate: true })
 watch(key, (now) => (text.value = localStorage.getItem(now) ?? ''), { immediate: true })
 watch(text, (now) => (now ? localStorage.setItem(key.value, now) : localStorage.removeItem(key.value)))
 
@@ -33,6 +33,11 @@ function insert(passage: string): void {
   text.value = text.value ? `${text.value.trimEnd()}\n\n${passage}` : passage
   finding.value = false
   void focus()
+}
+function attach(event: Event): void {
+  const field = event.target as HTMLInputElement
+  if (field.files?.[0]) emit('attach', field.files[0])
+  field.value = ''
 }
 const focus = () => nextTick(() => box.value?.querySelector('textarea')?.focus())
 function write(what: 'reply' | 'note'): void {
@@ -60,6 +65,7 @@ function send(): void {
       <button type="button" class="bare small" :aria-pressed="isNote" data-test="write-note" @click="write('note')">Note for the team</button>
       <span class="grow" />
       <Select v-if="lines.length && !isNote" :model-value="null" :options="lines" option-label="name" placeholder="Ready line" size="small" filter aria-label="Put a ready line in" data-test="ready-line" @update:model-value="ready" />
+      <label v-if="!isNote" class="bare small attach">Attach<input type="file" accept="image/png,image/jpeg,image/webp,image/gif,application/pdf" data-test="attach" @change="attach" /></label>
       <button v-if="!isNote" type="button" class="bare small" data-test="find-passage" @click="finding = !finding">Look up <kbd>Alt L</kbd></button>
       <Select v-if="isNote" v-model="ask" :options="colleagues" option-label="name" option-value="id" show-clear placeholder="Ask somebody in" size="small" filter aria-label="Ask a colleague in" data-test="ask-in" />
     </div>
@@ -75,5 +81,8 @@ function send(): void {
 .reply { border-top: 1px solid var(--line); padding: 10px 22px 12px; display: grid; gap: 8px; }
 .reply.note { background: color-mix(in srgb, var(--brass) 9%, var(--surface)); }
 .tools button[aria-pressed='true'] { color: var(--ink); font-weight: 600; text-decoration: underline; text-underline-offset: 5px; }
+.attach { cursor: pointer; color: var(--harbour); text-decoration: underline; }
+.attach input { position: absolute; opacity: 0; width: 1px; height: 1px; }
+.attach:focus-within { outline: 2px solid var(--harbour); outline-offset: 2px; }
 @media (max-width: 720px) { .reply { padding: 8px 12px; } }
 </style>

@@ -31,7 +31,7 @@ const cell = (right: number, routed: number) => proof.cells.find((each) => each.
         </tr>
       </tbody>
     </table>
-    <p v-if="proof.learned" class="small" data-test="learned-share">Learnt from the older three quarters and tested on the {{ proof.learned.tested }} after them: rules alone {{ shown(proof.learned.rules) }}, learnt alone {{ shown(proof.learned.classifier) }}, <strong>both {{ shown(proof.learned.both) }}</strong>.</p>
+    <p v-if="proof.learned" class="small" data-test="learned-share">Learnt from the older three quarters and tested on the {{ proof.learned.tested }} after them: rules alone {{ shown(proof.learned.rules) }}, learnt alone {{ shown(proof.learned.classifier) }}, <strong>both {{ shown(proof.learned.both) }}</strong>.<template v-if="proof.learned.classifier.low > proof.learned.both.high"> What is learnt does better than the rules before it: put a rule “looks like” above those that go by nearest passages.</template></p>
     <p v-else class="small quiet">Too few hand-overs with a known right queue to learn from: 40 are needed. They grow as agents close conversations and say whether the queue was right.</p>
     <div v-if="reading" class="stack reading" data-test="handovers">
       <p class="row"><strong class="grow">{{ reading.what }}</strong><button type="button" class="bare small" @click="emit('shut')">close</button></p>

@@ -23,12 +23,12 @@ export function whenSignedOut(deed: () => void): void {
 
 /** Asks Janua's API. @throws {Refused} with the server's sentence, or an Error when there is no connection */
 export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-  const form = body instanceof FormData
+  const asIs = body instanceof FormData || body instanceof Blob
   const response = await fetch(`/api${path}`, {
     method,
     signal,
-    headers: { ...(method !== 'GET' && { 'x-janua-token': token }), ...(body !== undefined && !form && { 'content-type': 'application/json' }) },
-    body: body === undefined ? undefined : form ? body : JSON.stringify(body),
+    headers: { ...(method !== 'GET' && { 'x-janua-token': token }), ...(body !== undefined && !asIs && { 'content-type': 'application/json' }) },
+    body: body === undefined ? undefined : asIs ? body : JSON.stringify(body),
   })
   if (response.status === 204) return undefined as T
   const json = response.headers.get('content-type')?.includes('json')
@@ -36,6 +36,12 @@ export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE
   const problem: ProblemBody = json ? ((await response.json()) as ProblemBody) : { code: 'BROKEN', message: `The server answered with status ${response.status}.` }
   if (problem.code === 'NOT_SIGNED_IN') signedOut()
   throw new Refused(response.status, problem)
+}
+
+/** Sends one file as the body of a request. */
+export async function sendFile(path: string, file: File): Promise<void> {
+  const query = new URLSearchParams({ name: file.name.slice(-200), clientId: crypto.randomUUID() }).toString()
+  await call('POST', `${path}?${query}`, file)
 }
 
 export const get = <T>(path: string, query: Record<string, unknown> = {}, signal?: AbortSignal) => call<T>('GET', withQuery(path, query), undefined, signal)

@@ -20,7 +20,7 @@ describe('the pages', () => {
     for (const role of ['lead', 'editor', 'agent'] as const) for (const { pages } of pagesFor(role)) expect(pages).not.to.eql([])
   })
   it('list their own keys first, then those of every page', () => {
-    expect(shortcutsOf('/desk/4').map(([keys]) => keys)).to.eql(['T', 'Ctrl Enter', 'Alt 1 · Alt 2', '/', '?'])
+    expect(shortcutsOf('/desk/4').map(([keys]) => keys)).to.eql(['T', 'J · K', 'R · N', 'M', 'B', 'C', 'Ctrl Enter', 'Alt 1 · Alt 2', 'Alt L', '/', '?'])
     expect(shortcutsOf('/team').map(([keys]) => keys)).to.eql(['/', '?'])
   })
 })

@@ -36,6 +36,7 @@ export const GROUPS: Group[] = [
   { name: 'Learn', pages: [
     { path: '/today', name: 'Today', roles: ['lead', 'editor'] },
     { path: '/gaps', name: 'Gaps', roles: ['lead', 'editor'] },
+    { path: '/taught', name: 'Taught', roles: ['lead', 'agent'] },
     { path: '/coverage', name: 'Coverage', roles: ['lead', 'editor'] },
     { path: '/questions', name: 'Questions', roles: ['lead', 'editor'] },
     { path: '/audit-sample', name: 'Audit sample', roles: ['lead', 'editor'] },

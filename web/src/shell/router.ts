@@ -34,6 +34,7 @@ export const router = createRouter({
     { path: '/desk/:id?', component: () => import('../handover/DeskPage.vue'), props: ({ params }) => ({ id: params.id ? Number(params.id) : null }) },
     { path: '/queues', component: () => import('../handover/QueuesPage.vue') },
     { path: '/routing', component: () => import('../handover/RoutingPage.vue') },
+    { path: '/taught', component: () => import('../handover/TaughtPage.vue') },
     { path: '/today', component: () => import('../coverage/TodayPage.vue') },
     { path: '/week', component: () => import('../coverage/WeekPage.vue') },
     { path: '/gaps', component: () => import('../coverage/GapsPage.vue') },

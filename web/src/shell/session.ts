@@ -4,7 +4,7 @@ import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { get, keepToken, post, put, remove } from './api.ts'
 
-type Heard = 'conversation' | 'release' | 'draft' | 'checks' | 'replay' | 'figures' | 'topics' | 'logImport' | 'typing' | 'connect' | 'presence' | 'askedIn'
+type Heard = 'conversation' | 'release' | 'draft' | 'checks' | 'replay' | 'figures' | 'topics' | 'logImport' | 'typing' | 'connect' | 'presence' | 'askedIn' | 'taught'
 
 /** Who is signed in, which release visitors get, and the live connection. */
 export const useSession = defineStore('session', () => {

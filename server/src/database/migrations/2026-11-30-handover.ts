@@ -27,11 +27,12 @@ export const up = [
   `CREATE TABLE teachings (${ID}, conversation_id INT UNSIGNED NOT NULL, kind VARCHAR(10) NOT NULL, question VARCHAR(300) NOT NULL, words VARCHAR(4000) NOT NULL, item_id INT UNSIGNED NULL, state VARCHAR(10) NOT NULL, reason VARCHAR(500) NOT NULL DEFAULT '', made_item INT UNSIGNED NULL,
     user_id INT UNSIGNED NULL, decided_by INT UNSIGNED NULL, decided_at DATETIME(3) NULL, created_at DATETIME(3) NOT NULL, KEY (state, id), KEY (user_id, id), FOREIGN KEY (conversation_id) REFERENCES conversations(id) ON DELETE CASCADE,
     FOREIGN KEY (item_id) REFERENCES items(id), FOREIGN KEY (user_id) REFERENCES users(id) ON DELETE SET NULL, FOREIGN KEY (decided_by) REFERENCES users(id) ON DELETE SET NULL) ${ENGINE}`,
+  `CREATE TABLE attachments (${ID}, conversation_id INT UNSIGNED NOT NULL, name VARCHAR(120) NOT NULL, type VARCHAR(60) NOT NULL, size INT NOT NULL, bytes MEDIUMBLOB NOT NULL, created_at DATETIME(3) NOT NULL, FOREIGN KEY (conversation_id) REFERENCES conversations(id) ON DELETE CASCADE) ${ENGINE}`,
   `CREATE TABLE mails (${ID}, conversation_id INT UNSIGNED NULL, direction VARCHAR(3) NOT NULL, message_id VARCHAR(190) NOT NULL, recipient VARCHAR(190) NOT NULL, subject VARCHAR(200) NOT NULL, text LONGTEXT NOT NULL, state VARCHAR(8) NOT NULL, tries INT NOT NULL DEFAULT 0,
     next_at DATETIME(3) NULL, problem VARCHAR(300) NULL, created_at DATETIME(3) NOT NULL, sent_at DATETIME(3) NULL, UNIQUE KEY (message_id), KEY (state, next_at), FOREIGN KEY (conversation_id) REFERENCES conversations(id) ON DELETE CASCADE) ${ENGINE}`,
 ]
 export const down = [
-  ...['mails', 'teachings', 'ready_lines', 'conversation_guests', 'queue_models', 'handovers'].map((name) => `DROP TABLE ${name}`),
+  ...['mails', 'attachments', 'teachings', 'ready_lines', 'conversation_guests', 'queue_models', 'handovers'].map((name) => `DROP TABLE ${name}`),
   'ALTER TABLE messages DROP KEY messages_text',
   `ALTER TABLE conversations ADD KEY queue_id (queue_id), DROP KEY conversations_due, DROP KEY conversations_entered, DROP KEY conversations_subject, DROP KEY case_number, ${CONVERSATION.map((column) => `DROP COLUMN ${nameOf(column)}`).join(', ')}`,
   'ALTER TABLE queues DROP COLUMN settings',

@@ -1,0 +1,78 @@
+import type { SignedIn } from '@janua/contracts'
+import type { Response } from 'express'
+import type { Clock } from '../clock.ts'
+import type { Desk } from '../handover/desk.ts'
+import { problem } from '../http/problems.ts'
+import type { KnownVisitor } from '../http/routing.ts'
+import { pictureType, sendSafely } from '../library/files.ts'
+import type { ConversationRow, ConversationTables } from './models.ts'
+import type { Conversations } from './service.ts'
+import type { Threads } from './thread.ts'
+
+interface Needs {
+  tables: ConversationTables
+  threads: Threads
+  conversations: Conversations
+  desk: Pick<Desk, 'mustRead'>
+  clock: Clock
+}
+export interface Arrived {
+  name: string
+  bytes: Buffer
+  clientId: string
+}
+
+const MOST_IN_A_CONVERSATION = 20
+
+/** Pictures and PDF files in a conversation. They are kept with it in the database, go with it when it is erased, and are served to its two sides alone. */
+export class Attachments {
+  constructor(private readonly needs: Needs) {}
+
+  async fromVisitor(visitor: KnownVisitor, arrived: Arrived): Promise<void> {
+    const { conversations } = this.needs
+    await conversations.refuseBlocked(visitor)
+    const { id, state } = await conversations.mustHave(visitor)
+    if (state === 'assistant' || state === 'closed') throw problem('STATE_FORBIDS', 'not with a person yet; files are for people')
+    await this.keep(id, arrived, { author: 'visitor' }, (locked) => locked.state !== 'closed')
+  }
+
+  async fromAgent(user: SignedIn, id: number, arrived: Arrived): Promise<void> {
+    await this.needs.desk.mustRead(user, id)
+    await this.keep(id, arrived, { author: 'agent', userId: user.id }, (locked) => locked.state === 'agent' && locked.agentId === user.id)
+  }
+
+  async toVisitor(visitor: KnownVisitor, file: number, res: Response): Promise<void> {
+    const { id } = await this.needs.conversations.mustHave(visitor)
+    await this.send(id, file, res)
+  }
+
+  async toAgent(user: SignedIn, id: number, file: number, res: Response): Promise<void> {
+    await this.needs.desk.mustRead(user, id)
+    await this.send(id, file, res)
+  }
+
+  private async keep(id: number, { name, bytes, clientId }: Arrived, by: { author: 'visitor' | 'agent'; userId?: number }, allowed: (locked: ConversationRow) => boolean): Promise<void> {
+    const { tables, threads, clock } = this.needs
+    const type = typeOf(bytes)
+    if (!type) throw problem('NOT_AN_ATTACHMENT')
+    const shown = name.replace(/^.*[/\\]/, '').replace(/\p{C}/gu, '').slice(-120) || 'file'
+    await threads.change(id, async (locked, transaction) => {
+      if (!allowed(locked)) throw problem('NOT_YOURS')
+      if (await threads.sentBefore(id, clientId, transaction)) return
+      if ((await tables.attachments.count({ where: { conversationId: id }, transaction })) >= MOST_IN_A_CONVERSATION) throw problem('TOO_MANY_FILES', MOST_IN_A_CONVERSATION)
+      const { id: file } = await tables.attachments.create({ conversationId: id, name: shown, type, size: bytes.length, bytes, createdAt: clock.now() }, { transaction })
+      await threads.append(locked, { ...by, kind: 'file', text: shown, clientId, data: { file, type, size: bytes.length } }, transaction)
+    })
+  }
+
+  private async send(conversationId: number, id: number, res: Response): Promise<void> {
+    const file = await this.needs.tables.attachments.findOne({ where: { id, conversationId } })
+    if (!file) throw problem('NOT_FOUND')
+    sendSafely(res, file, 'private, max-age=3600')
+  }
+}
+
+/** By its content; what it calls itself counts for nothing. */
+function typeOf(bytes: Buffer): string | undefined {
+  return bytes.subarray(0, 5).toString('latin1') === '%PDF-' ? 'application/pdf' : pictureType(bytes)
+}
