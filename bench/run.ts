@@ -13,7 +13,9 @@ import { largeSuite } from './suites/large.ts'
 import { logSuite } from './suites/log.ts'
 import { loopSuite } from './suites/loop.ts'
 import { refuseSuite } from './suites/refuse.ts'
+import { loadSuite } from './suites/load.ts'
 import { replaySuite } from './suites/replay.ts'
+import { routingSuite } from './suites/routing.ts'
 import { speedSuite } from './suites/speed.ts'
 import { talkSuite } from './suites/talk.ts'
 import { teachSuite } from './suites/teach.ts'
@@ -24,7 +26,7 @@ import { waitSuite } from './suites/wait.ts'
  * The one home of every measurement: `npm run bench [-- SUITE] [-- --json] [-- --docs]`; with --docs the figures are written into docs/engine.md.
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
-const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, ablation: ablationSuite, loop: loopSuite, replay: replaySuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite, topics: topicsSuite, gaps: gapsSuite, log: logSuite, wait: waitSuite }
+const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, ablation: ablationSuite, loop: loopSuite, replay: replaySuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite, topics: topicsSuite, gaps: gapsSuite, log: logSuite, wait: waitSuite, routing: routingSuite, load: loadSuite }
 const HEADS = ['suite', 'case', 'subject', 'measure', 'value', 'interval', 'unit', 'n', 'limit', 'holds'] as const
 
 function run(job: SubjectJob): Promise<Measured[]> {

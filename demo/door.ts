@@ -1,4 +1,4 @@
-import type { DoorContent } from '@janua/contracts'
+import type { DoorContent, IntakeField } from '@janua/contracts'
 import { starterDoor } from '../server/src/doors/starter.ts'
 
 /** The door on Merrow Line's help page. */
@@ -15,8 +15,22 @@ export function demoDoor(): DoorContent {
     },
     hours: [day, day, day, day, day, day, day],
     allowedSites: ['https://www.merrowline.example'],
+    rules: { ...start.rules, handOver: { ...start.rules.handOver, always: [{ about: 'safety', phrases: ['injured', 'fire on board', 'man overboard'] }] } },
   }
 }
+
+const BOOKING_DETAILS: IntakeField[] = [
+  { field: 'booking', label: { en: 'Booking number, if you have one', de: 'Buchungsnummer, falls vorhanden' }, kind: 'short', required: false, choices: [] },
+  {
+    field: 'about', label: { en: 'What is it about?', de: 'Worum geht es?' }, kind: 'choice', required: true,
+    choices: [
+      { label: { en: 'A new booking', de: 'Eine neue Buchung' }, value: 'new booking' },
+      { label: { en: 'Changing a booking', de: 'Eine Buchung ändern' }, value: 'change' },
+      { label: { en: 'Money back', de: 'Geld zurück' }, value: 'refund' },
+      { label: { en: 'Something else', de: 'Etwas anderes' }, value: 'other' },
+    ],
+  },
+]
 
 /** The door on the page where tickets are booked. */
 export function bookingDoor(): DoorContent {
@@ -24,5 +38,6 @@ export function bookingDoor(): DoorContent {
   return {
     ...help, title: 'Booking help', key: 'booking', colour: '#6A4673', firstQuestions: ['How do I change my booking?', 'Which ticket do I need?', 'How can I pay?'],
     texts: { en: { ...help.texts.en, greeting: 'Hello. Something unclear about your booking? Ask me.' }, de: { ...help.texts.de, greeting: 'Guten Tag. Ist bei Ihrer Buchung etwas unklar? Fragen Sie mich.' } },
+    rules: { ...help.rules, handOver: { ...help.rules.handOver, ask: BOOKING_DETAILS } },
   }
 }

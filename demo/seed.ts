@@ -7,6 +7,7 @@ import { tidy } from '../server/src/library/articles.ts'
 import { REAL_WORLD } from '../server/src/library/sites/fetching.ts'
 import { summarise } from '../server/src/releases/summaries.ts'
 import { type DemoArticle, demoArticles, demoQuestions, plantedTopics } from './content.ts'
+import { seedCase, seedDesk, seedMorning } from './desk.ts'
 import { bookingDoor, demoDoor } from './door.ts'
 import { seedCourtesies, seedDocuments, seedSite } from './documents.ts'
 import { SITE_HOST, startSite } from '../standins/site/site.mjs'
@@ -70,6 +71,9 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
     asked += visited.length
   }
 
+  await seedDesk(janua, lead, queues)
+  now = new Date(Date.parse(`${today}T05:40:00Z`))
+  await seedCase(janua)
   now = new Date(+opens - 8 * 60_000)
   await seedOpenConversations(context, +opens)
   progress('Demo: judgements, topics and figures')
@@ -83,6 +87,7 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
   await replayAndJudge(janua, lead, { until: new Date(end), questions: demoQuestions(), ids })
   await janua.links.check()
   await janua.queueLearning.learn()
+  await seedMorning(janua)
   await janua.close()
   await site.close()
   return { truth: context.truth }
@@ -116,11 +121,13 @@ async function addArticle(janua: Janua, lead: Lead, { slug, title, collection, p
 
 async function addSettings(janua: Janua, lead: Lead, queues: Map<string, number>): Promise<number> {
   const door = demoDoor()
-  const rules = DEMO_RULES.map(({ name, words, collections, queue }): Routing['rules'][number] => ({
+  const rules = DEMO_RULES.map(({ name, words, collections, queue, priority, note }): Routing['rules'][number] => ({
     name,
     join: 'any',
     conditions: [...(words ? [{ on: 'words' as const, any: words }] : []), ...(collections ? [{ on: 'collection' as const, any: collections }] : [])],
     queue: queues.get(queue)!,
+    ...(priority && { priority }),
+    ...(note && { note }),
   }))
   const routing: Routing = { rules, lastResort: queues.get(LAST_RESORT)! }
   const { item } = await janua.draft.add(lead, 'door', { content: door, summary: summarise('door', door), ready: true })

@@ -127,12 +127,13 @@ class Player {
     const replies = questions.find((asked) => asked.replies)?.replies ?? REPLIES
     const right = wantsPerson ? this.rightQueue(questions, asks) : 0
     const end = wantsPerson ? this.handOver({ door, asks, said: questions.map(({ text }) => text), visitorId, conversationId, right }, { write, replies, later: () => (clock += 40_000 + random() * 240_000), wait: (ms) => (clock += ms) }) : {}
-    write('event', 'closed', '', { data: { by: wantsPerson ? 'agent' : 'visitor', ...(wantsPerson && { outcome: end.outcome }) } })
+    const byAgent = end.agentId !== undefined
+    write('event', 'closed', '', { data: { by: byAgent ? 'agent' : 'visitor', ...(byAgent && { outcome: end.outcome }) } })
     const name = wantsPerson ? pick(NAMES, random) : null
     if (known === undefined) this.bulk.visitors.push({ id: visitorId, tokenHash: sha256(`history ${visitorId}`), name, mail: name && `${name.split(' ')[0]!.toLowerCase()}.${visitorId}@mail.example`, createdAt: at })
     this.bulk.conversations.push({
       id: conversationId, doorId: door.id, visitorId, state: 'closed', version: said.length, seq: said.length, language: 'en', subject: (asks.at(-1)?.text ?? '').slice(0, 300),
-      lastAt: new Date(clock), lastBy: wantsPerson ? 'agent' : 'assistant', closedAt: new Date(clock), createdAt: at, queueId: null, agentId: null, routedBecause: null, enteredQueueAt: null, takenAt: null, ...end,
+      lastAt: new Date(clock), lastBy: byAgent ? 'agent' : 'assistant', closedAt: new Date(clock), createdAt: at, queueId: null, agentId: null, routedBecause: null, enteredQueueAt: null, takenAt: null, ...end,
     })
     this.bulk.messages.push(...said)
     this.bulk.questions.push(...asks)
@@ -192,29 +193,37 @@ class Player {
     const { open, changesAt } = openAt(door.hours, door.timeZone, enteredQueueAt)
     const nameOf = (queue: number) => this.queues.find(({ id }) => id === queue)!
     write('event', 'handed over', door.texts.en.waiting, { data: { queue: nameOf(routed.queue).name, because: routed.because, rule: routed.rule, open, changesAt: changesAt?.toISOString() ?? null, reason: 'asked', cause: 'asked for a person' } })
+    const chance = (what: string) => placeOf(`${what} ${conversationId}`)
+    const leaves = chance('leaves') < LEAVE_SHARE
+    const tell: Write = (...line) => (leaves ? {} : write(...line))
     const first = pick(this.members.filter(({ queueId }) => queueId === routed.queue), random).userId
     const firstTaken = new Date(later())
-    write('event', 'taken', '', { userId: first })
-    const chance = (what: string) => placeOf(`${what} ${conversationId}`)
+    tell('event', 'taken', '', { userId: first })
     const moved = right !== routed.queue && chance('moves') < MOVE_SHARE
     let [agentId, takenAt] = [first, firstTaken]
     if (moved) {
       wait(30_000 + 90_000 * chance('looks'))
-      write('event', 'moved', '', { userId: first, data: { queue: nameOf(right).name, why: MOVE_REASONS[Math.floor(chance('why') * MOVE_REASONS.length)] } })
+      tell('event', 'moved', '', { userId: first, data: { queue: nameOf(right).name, why: MOVE_REASONS[Math.floor(chance('why') * MOVE_REASONS.length)] } })
       const others = this.members.filter(({ queueId }) => queueId === right)
       agentId = others[Math.floor(chance('next') * others.length)]!.userId
       takenAt = new Date(wait(40_000 + 200_000 * chance('takes')))
-      write('event', 'taken', '', { userId: agentId })
+      tell('event', 'taken', '', { userId: agentId })
     }
     const firstReplyAt = new Date(later())
-    write('agent', 'text', pick(replies, random), { userId: agentId })
+    tell('agent', 'text', pick(replies, random), { userId: agentId })
     later()
+    const due = (queue: number) => ({ enteredQueueAt, askedAt: enteredQueueAt, priority: routed.priority, dueAt: dueAt(nameOf(queue), { askedAt: enteredQueueAt, priority: routed.priority }), routedBecause: routed.because.slice(0, 300) })
+    const entry = { conversationId, at: enteredQueueAt, reason: 'asked' as const, queueId: routed.queue, by: routed.by, rule: routed.rule, because: routed.because.slice(0, 300), situation }
+    if (leaves) {
+      this.bulk.handovers.push(entry)
+      return { queueId: routed.queue, ...due(routed.queue) }
+    }
     const queueId = moved ? right : routed.queue
     const confirmed = queueId === right && chance('confirms') < CONFIRM_SHARE
-    this.bulk.handovers.push({ conversationId, at: enteredQueueAt, reason: 'asked', queueId: routed.queue, by: routed.by, rule: routed.rule, because: routed.because.slice(0, 300), situation, rightQueue: queueId, rightBy: confirmed ? 'confirmed' : moved ? 'moved' : 'unmoved', moves: moved ? 1 : 0 })
+    this.bulk.handovers.push({ ...entry, rightQueue: queueId, rightBy: confirmed ? 'confirmed' : moved ? 'moved' : 'unmoved', moves: moved ? 1 : 0 })
     const stars = chance('rates') < RATE_SHARE ? Math.min(5, Math.max(1, Math.round((moved ? 3.4 : 4.4) + 2 * (chance('stars') - 0.5)))) : null
     return {
-      queueId, agentId, enteredQueueAt, askedAt: enteredQueueAt, takenAt, firstReplyAt, priority: routed.priority, dueAt: dueAt(nameOf(queueId), { askedAt: enteredQueueAt, priority: routed.priority }), routedBecause: routed.because.slice(0, 300),
+      queueId, agentId, takenAt, firstReplyAt, ...due(queueId),
       outcome: CLOSED_AS.find(([, upTo]) => chance('ends') < upTo)![0], rating: stars, ratedAt: stars === null ? null : firstReplyAt,
     }
   }
@@ -239,6 +248,8 @@ const PLANTED = plantedTopics()
 const MOVE_SHARE = 0.85
 const CONFIRM_SHARE = 0.7
 const RATE_SHARE = 0.3
+/** Who does not wait to be taken. */
+const LEAVE_SHARE = 0.06
 const MOVE_REASONS = ['not ours', 'belongs to your team', 'they know the details', 'asked about something else']
 const CLOSED_AS: readonly [NonNullable<ConversationRow['outcome']>, number][] = [['settled', 0.74], ['will follow', 0.86], ['could not', 0.93], ['visitor left', 1]]
 

@@ -1,4 +1,4 @@
-import type { ConversationState, Outcome, Priority, QueueHours, RightBy, Routed, Routing, Targets } from '@janua/core'
+import type { ConversationState, EntryFigures, Outcome, Priority, QueueHours, RightBy, Routed, Routing, Targets } from '@janua/core'
 import Joi from 'joi'
 import type { Presence } from './accounts.ts'
 import { draftKeys, withKeys } from './common.ts'
@@ -263,3 +263,19 @@ export interface DeskConversation extends DeskRow {
   /** May be stepped into: it is with the assistant, or a case. */
   mayStepIn: boolean
 }
+
+export interface QueueFigureRow extends EntryFigures {
+  id: number
+  name: string
+}
+/** How the queues did since a moment. */
+export interface QueueFigures {
+  since: string
+  all: EntryFigures
+  queues: QueueFigureRow[]
+  agents: QueueFigureRow[]
+  hours: QueueFigureRow[]
+  /** Hand-overs that the door's questions made needless. */
+  saved: number
+}
+export const figuresQuery = Joi.object<{ days: number }>({ days: Joi.number().integer().min(1).max(92).default(1) })

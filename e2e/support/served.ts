@@ -5,6 +5,8 @@ import { join } from 'node:path'
 interface Served {
   url: string
   pid: number
+  /** The page of the mail stand-in; empty without one. */
+  mailPage: string
   stop(): Promise<void>
 }
 
@@ -18,15 +20,17 @@ interface ServeOptions {
 /** Starts Janua's own server process, as `npm start` does, on a database that is already there. */
 export async function serve({ database, seed, today, port = 0 }: ServeOptions): Promise<Served> {
   const { startServer, startStandIns } = (await import('../../scripts/lib/serve.mjs' as string)) as {
-    startServer(options: object): Promise<{ port: number; pid: number; stop(): Promise<void> }>
-    startStandIns(): Promise<{ resolve: Record<string, string>; rewriter: string; stop(): Promise<void> }>
+    startServer(options: object): Promise<{ port: number; inbox: number; pid: number; stop(): Promise<void> }>
+    startStandIns(): Promise<{ resolve: Record<string, string>; rewriter: string; mail: string; mailPage: string; inboxAt(port: number): void; stop(): Promise<void> }>
   }
   const folder = mkdtempSync(join(tmpdir(), 'janua-served-'))
   const standIns = seed === 'demo' ? await startStandIns() : undefined
-  const server = await startServer({ folder, database, port, seed, today, sessionSecret: 'for journeys and pictures only', resolve: standIns?.resolve, rewriter: standIns?.rewriter, told: () => undefined })
+  const server = await startServer({ folder, database, port, seed, today, sessionSecret: 'for journeys and pictures only', resolve: standIns?.resolve, rewriter: standIns?.rewriter, mail: standIns?.mail, told: () => undefined })
+  standIns?.inboxAt(server.inbox)
   return {
     url: `http://127.0.0.1:${server.port}`,
     pid: server.pid,
+    mailPage: standIns?.mailPage ?? '',
     async stop() {
       await server.stop()
       await standIns?.stop()

@@ -49,6 +49,7 @@ import { Handovers } from './handover/handovers.ts'
 import { Idle } from './handover/idle.ts'
 import { handoverTables } from './handover/models.ts'
 import { Presence } from './handover/presence.ts'
+import { QueueReports } from './handover/queueFigures.ts'
 import { QueueLearning } from './handover/queueLearning.ts'
 import { Queues } from './handover/queues.ts'
 import { ReadyLines } from './handover/readyLines.ts'
@@ -219,7 +220,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     ...releaseRoutes({ releases, schedule, proofs, draft, live, tables, proveMends }),
     ...proofRoutes({ rehearsal, judgements, checks, checkLists, replays, threshold }),
     ...doorRoutes({ doors, conversations, handover, attachments }),
-    ...handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, clock }),
+    ...handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, reports: new QueueReports({ db, tables, reporting, users, clock }), clock }),
     ...routingRoutes({ routing, handovers }),
     ...coverageRoutes({ unsettled, mends, judgements, sampling }),
     ...learnRoutes({ reports, reporting, rollup, topics, gaps, gapMends, questionLog, logImports }),
@@ -252,7 +253,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, handovers, desk, work, presence, assignment, idle, outbox, inbox, routing, queueLearning, tendDesks, queues, mends, unsettled, reporting, rollup, topics, gaps, gapMends, questionLog, logImports, reports, proveMends, learnFromQuestions, events, audit, close }
+  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, handovers, desk, work, teachings, presence, assignment, idle, outbox, inbox, routing, queueLearning, tendDesks, queues, mends, unsettled, reporting, rollup, topics, gaps, gapMends, questionLog, logImports, reports, proveMends, learnFromQuestions, events, audit, close }
 }
 
 export type Janua = ReturnType<typeof createJanua>

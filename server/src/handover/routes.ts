@@ -1,4 +1,4 @@
-import { blockInput, calendarInput, closeInput, deskSearch, fileQuery, handBackInput, idPath, moveInput, noteInput, passageSearch, presenceInput, queueInput, readyLineInput, replyInput, skillsInput, teachingAccept, teachingDecline, teachingInput, teachingQuery } from '@janua/contracts'
+import { blockInput, calendarInput, closeInput, deskSearch, figuresQuery, fileQuery, handBackInput, idPath, moveInput, noteInput, passageSearch, presenceInput, queueInput, readyLineInput, replyInput, skillsInput, teachingAccept, teachingDecline, teachingInput, teachingQuery } from '@janua/contracts'
 import Joi from 'joi'
 import type { Clock } from '../clock.ts'
 import type { Attachments } from '../conversations/attachments.ts'
@@ -8,6 +8,7 @@ import type { Assignment } from './assignment.ts'
 import { calendarOf, closedDaysIn } from './calendar.ts'
 import type { Desk } from './desk.ts'
 import type { Presence } from './presence.ts'
+import type { QueueReports } from './queueFigures.ts'
 import type { Queues } from './queues.ts'
 import type { ReadyLines } from './readyLines.ts'
 import type { Teachings } from './teachings.ts'
@@ -24,14 +25,16 @@ interface Needs {
   readyLines: ReadyLines
   teachings: Teachings
   attachments: Attachments
+  reports: QueueReports
   clock: Clock
 }
 
 /** Queues, who is at their desk, and the desk itself; routing has routes of its own. */
-export function handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, clock }: Needs): Route[] {
+export function handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, reports, clock }: Needs): Route[] {
   const byId = { params: idPath }
   return [
     route('get', '/queues', 'queue.read', {}, () => queues.list()),
+    route('get', '/queues/figures', 'queue.read', { query: figuresQuery }, ({ query }) => reports.of(query.days)),
     route('post', '/queues', 'queue.write', { body: queueInput, status: 201 }, async ({ body, user }) => ({ id: await queues.save(user, null, body) })),
     route('put', '/queues/:id', 'queue.write', { ...byId, body: queueInput }, async ({ params, body, user }) => ({ id: await queues.save(user, params.id, body) })),
     route('delete', '/queues/:id', 'queue.write', byId, ({ params, user }) => queues.remove(user, params.id)),

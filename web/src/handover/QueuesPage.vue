@@ -13,6 +13,7 @@ import { count, span } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
+import QueueFiguresPanel from './QueueFiguresPanel.vue'
 import QueueSettingsForm from './QueueSettingsForm.vue'
 
 const session = useSession()
@@ -58,6 +59,7 @@ const edit = (queue: Queue) => (editing.value = { id: queue.id, name: queue.name
       <Column header="Members"><template #body="{ data }"><span v-for="(member, i) in data.members" :key="member.id" :class="{ quiet: member.presence !== 'here' }">{{ i ? ', ' : '' }}{{ member.name }}<small v-if="member.open" class="figures" :title="`has ${member.open} of ${member.atOnce} at once`"> {{ member.open }}/{{ member.atOnce }}</small></span><span v-if="data.members.length === 0" class="nobody">nobody: add members</span></template></Column>
       <Column v-if="isLead" header=""><template #body="{ data }"><Button size="small" text label="Edit" :aria-label="`Edit ${data.name}`" data-test="edit-queue" @click="edit(data)" /><Button size="small" text severity="danger" label="Remove" :aria-label="`Remove ${data.name}`" @click="drop(data)" /></template></Column>
     </DataTable>
+    <QueueFiguresPanel />
     <Dialog :visible="editing !== undefined" modal :header="editing?.id === null ? 'Add a queue' : 'Queue'" :style="{ width: '720px' }" @update:visible="editing = undefined">
       <form v-if="editing" class="stack" @submit.prevent="save">
         <label class="field"><span>Name</span><InputText v-model.trim="editing.name" required maxlength="80" /></label>
