@@ -27,7 +27,7 @@ export async function seedDesk(janua: Janua, lead: Lead, queues: ReadonlyMap<str
   }
   await settle('Lost property', { assignment: 'in turn', targets: { high: 5, normal: 10, low: 60 }, hours: HOURS })
   await settle('Vehicles & freight', { overflow: { queue: queues.get('Bookings & changes')!, minutes: 15 }, hours: HOURS })
-  await settle('Accessibility & assistance', { targets: { high: 1, normal: 3, low: 15 } })
+  await settle('Accessibility & assistance', { targets: { high: 3, normal: 4, low: 15 } })
   for (const { name, text } of READY_LINES) await tables.readyLines.create({ name, text, userId: null, createdAt: new Date() })
   const skills: [string, { languages: ('en' | 'de')[]; atOnce: number }][] = [['anton', { languages: ['en', 'de'], atOnce: 4 }], ['juno', { languages: ['en'], atOnce: 2 }], ['dorrit', { languages: ['en', 'de'], atOnce: 3 }]]
   for (const [name, { languages, atOnce }] of skills) {

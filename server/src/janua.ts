@@ -41,6 +41,7 @@ import { Unsettled } from './coverage/unsettled.ts'
 import { doorRoutes } from './doors/routes.ts'
 import { Doors } from './doors/service.ts'
 import { Events } from './events.ts'
+import { Alerts } from './handover/alerts.ts'
 import { Assignment } from './handover/assignment.ts'
 import { Cases } from './handover/cases.ts'
 import { Desk } from './handover/desk.ts'
@@ -168,6 +169,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const presence = new Presence({ tables, returns, events, clock })
   const assignment = new Assignment({ db, tables, threads, handovers, clock })
   const idle = new Idle({ tables, threads, engine, handovers, clock })
+  const alerts = new Alerts({ db, tables, outbox, reporting, clock })
   const inbox = new Inbox({ tables, threads, work, accounts, clock })
   const attachments = new Attachments({ tables, threads, conversations, desk, clock })
   const teachings = new Teachings({ tables, desk, articles, users, events, clock })
@@ -220,7 +222,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     ...releaseRoutes({ releases, schedule, proofs, draft, live, tables, proveMends }),
     ...proofRoutes({ rehearsal, judgements, checks, checkLists, replays, threshold }),
     ...doorRoutes({ doors, conversations, handover, attachments }),
-    ...handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, reports: new QueueReports({ db, tables, reporting, users, clock }), clock }),
+    ...handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, alerts, reports: new QueueReports({ db, tables, reporting, users, clock }), clock }),
     ...routingRoutes({ routing, handovers }),
     ...coverageRoutes({ unsettled, mends, judgements, sampling }),
     ...learnRoutes({ reports, reporting, rollup, topics, gaps, gapMends, questionLog, logImports }),
@@ -234,6 +236,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     await presence.tick()
     await assignment.tick()
     await idle.tick()
+    await alerts.tick()
     await outbox.tick()
   }
 
@@ -253,7 +256,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, handovers, desk, work, teachings, presence, assignment, idle, outbox, inbox, routing, queueLearning, tendDesks, queues, mends, unsettled, reporting, rollup, topics, gaps, gapMends, questionLog, logImports, reports, proveMends, learnFromQuestions, events, audit, close }
+  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, handovers, desk, work, teachings, presence, assignment, idle, alerts, outbox, inbox, routing, queueLearning, tendDesks, queues, mends, unsettled, reporting, rollup, topics, gaps, gapMends, questionLog, logImports, reports, proveMends, learnFromQuestions, events, audit, close }
 }
 
 export type Janua = ReturnType<typeof createJanua>

@@ -1,4 +1,4 @@
-import type { AgentSkills, Presence, Role } from '@janua/contracts'
+import type { AgentSkills, AlertSettings, Presence, Role } from '@janua/contracts'
 import { DataTypes, type Sequelize } from 'sequelize'
 import { flag, id, json, ref, table, text, time, whole } from '../database/tables.ts'
 
@@ -17,6 +17,7 @@ export interface UserRow {
   beatAt: Date | null
   /** When something was last offered to them or taken by them. */
   lastTurnAt: Date | null
+  alerts: AlertSettings | null
   password: string | null
   failures: number
   lockedUntil: Date | null
@@ -49,7 +50,7 @@ export interface SettingRow {
 export function accountTables(db: Sequelize) {
   return {
     users: table<UserRow>(db, 'users', {
-      id, name: text(120), mail: text(190), role: text(10), active: flag, presence: { type: text(4), defaultValue: 'off' }, wentByItself: { type: flag, defaultValue: false }, atOnce: { type: whole, defaultValue: 3 }, skills: json('skills'), beatAt: time, lastTurnAt: time, password: text(255),
+      id, name: text(120), mail: text(190), role: text(10), active: flag, presence: { type: text(4), defaultValue: 'off' }, wentByItself: { type: flag, defaultValue: false }, atOnce: { type: whole, defaultValue: 3 }, skills: json('skills'), beatAt: time, lastTurnAt: time, alerts: json('alerts'), password: text(255),
       failures: whole, lockedUntil: time, lastSeenAt: time, createdAt: time,
     }),
     links: table<LinkRow>(db, 'links', { id, tokenHash: text(64), kind: text(10), userId: ref, expiresAt: time, usedAt: time, createdAt: time }),

@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import { connect } from 'node:net'
 import { type MailStandIn, startMail } from '../../../standins/mail/mail.mjs'
 import type { Janua } from '../janua.ts'
-import { freshJanua, member, openHouse, type TestClock, visitor } from '../testing/harness.ts'
+import { freshJanua, member, type Member, openHouse, type TestClock, visitor } from '../testing/harness.ts'
 import { ownWords } from './ownWords.ts'
 import { openInbox, smtpPostman } from './smtp.ts'
 
@@ -11,13 +11,14 @@ describe('mail', () => {
   let clock: TestClock
   let close: () => Promise<void>
   let mail: MailStandIn
+  let anton: Member
   let inbox: Awaited<ReturnType<typeof openInbox>>
   before(async () => {
     mail = await startMail()
     ;({ janua, clock, close } = await freshJanua(undefined, undefined, smtpPostman(mail.smtp, 'team@janua.example')))
     const { queues } = await openHouse(janua)
-    const agent = await member(janua, 'agent', 'Anton')
-    await janua.queues.save(agent, queues.refunds, { name: 'Refunds', members: [agent.id] })
+    anton = await member(janua, 'agent', 'Anton')
+    await janua.queues.save(anton, queues.refunds, { name: 'Refunds', members: [anton.id] })
     inbox = await openInbox(0, janua.inbox)
     mail.sendTo(inbox.port)
   })
@@ -44,6 +45,34 @@ describe('mail', () => {
     mail.mails.push({ ...mail.mails.at(-1)!, id: 99, messageId: '<made.up@janua.example>', references: [] })
     const failed = await mail.answer(99, 'hello').then(() => '', (cause: Error) => cause.message)
     expect(failed).to.include('answers none of ours')
+  })
+  it('tells an agent who is away that somebody waits, once, outside quiet hours; the answer to it reaches the visitor', async () => {
+    clock.set('2026-11-24T10:00:00Z')
+    await anton.put('/presence', { presence: 'away' }).expect(204)
+    const wants = (quiet: object | null) => anton.put('/alerts', { browser: true, sound: false, mail: true, quiet }).expect(204)
+    await wants({ from: '09:00', to: '11:00' })
+    const someone = await visitor(janua)
+    await someone.says('is my helicopter coming')
+    await someone.post('/person', { language: 'en' })
+    await someone.post('/contact', { name: 'Osk', mail: 'osk@mail.example' })
+    await someone.post('/way', { way: 'wait' }).expect(204)
+    const before = mail.mails.length
+    const told = async () => {
+      for (let i = 0; i < 2; i++) {
+        await janua.alerts.tick()
+        await janua.outbox.tick()
+      }
+      return mail.mails.slice(before)
+    }
+    expect(await told(), 'quiet hours').to.eql([])
+    await wants(null)
+    const [alert, ...more] = await told()
+    expect(more).to.eql([])
+    expect(alert).to.include({ to: 'anton@team.example', subject: 'Somebody waits in Refunds: is my helicopter coming' })
+    await mail.answer(alert!.id, 'In ten minutes.')
+    const { state, messages } = await someone.thread()
+    expect(state).to.equal('agent')
+    expect(messages.at(-1)).to.include({ author: 'agent', name: 'Anton', text: 'In ten minutes.' })
   })
   it('that is no mail does not fell the inbox', async () => {
     await new Promise<void>((done) => {

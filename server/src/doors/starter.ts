@@ -7,7 +7,7 @@ const en: DoorTexts = {
   which: 'That can mean several things. Which of these is it?',
   offerPerson: 'I can bring in a person for you.',
   waiting: 'Somebody from the team has your conversation now, with everything you wrote. You need not repeat it.',
-  closedHours: 'Nobody is at their desk just now. Your question is kept, and somebody will answer here when they are back.',
+  closedHours: 'Nobody is at their desk just now. Leave your question and we reply by mail, or go on with me.',
   nudge: 'Was that all? If not, just write on; else I close this here in a while.',
   goodbye: 'This conversation has ended. Write again whenever you like.',
 }
@@ -18,7 +18,7 @@ const de: DoorTexts = {
   which: 'Das kann mehreres heißen. Was davon meinen Sie?',
   offerPerson: 'Ich kann einen Menschen für Sie holen.',
   waiting: 'Jemand aus dem Team hat jetzt Ihr Gespräch, mit allem, was Sie geschrieben haben. Sie müssen nichts wiederholen.',
-  closedHours: 'Gerade ist niemand am Platz. Ihre Frage bleibt erhalten, und jemand antwortet hier, sobald wir wieder da sind.',
+  closedHours: 'Gerade ist niemand am Platz. Lassen Sie Ihre Frage da, dann antworten wir per Mail, oder machen Sie mit mir weiter.',
   nudge: 'War das alles? Wenn nicht, schreiben Sie einfach weiter; sonst schließe ich hier bald.',
   goodbye: 'Dieses Gespräch ist beendet. Schreiben Sie jederzeit wieder.',
 }

@@ -1,9 +1,10 @@
-import { blockInput, calendarInput, closeInput, deskSearch, figuresQuery, fileQuery, handBackInput, idPath, moveInput, noteInput, passageSearch, presenceInput, queueInput, readyLineInput, replyInput, skillsInput, teachingAccept, teachingDecline, teachingInput, teachingQuery } from '@janua/contracts'
+import { alertsInput, blockInput, calendarInput, closeInput, deskSearch, figuresQuery, fileQuery, handBackInput, idPath, moveInput, noteInput, passageSearch, presenceInput, queueInput, readyLineInput, replyInput, skillsInput, teachingAccept, teachingDecline, teachingInput, teachingQuery } from '@janua/contracts'
 import Joi from 'joi'
 import type { Clock } from '../clock.ts'
 import type { Attachments } from '../conversations/attachments.ts'
 import { bytesOf, fileBody } from '../http/fileBody.ts'
 import { type Route, route } from '../http/routing.ts'
+import type { Alerts } from './alerts.ts'
 import type { Assignment } from './assignment.ts'
 import { calendarOf, closedDaysIn } from './calendar.ts'
 import type { Desk } from './desk.ts'
@@ -25,12 +26,13 @@ interface Needs {
   readyLines: ReadyLines
   teachings: Teachings
   attachments: Attachments
+  alerts: Alerts
   reports: QueueReports
   clock: Clock
 }
 
 /** Queues, who is at their desk, and the desk itself; routing has routes of its own. */
-export function handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, reports, clock }: Needs): Route[] {
+export function handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, alerts, reports, clock }: Needs): Route[] {
   const byId = { params: idPath }
   return [
     route('get', '/queues', 'queue.read', {}, () => queues.list()),
@@ -46,6 +48,8 @@ export function handoverRoutes({ queues, desk, work, assignment, presence, ready
     }),
 
     route('put', '/presence', 'presence.change', { body: presenceInput }, ({ body, user }) => presence.set(user.id, body.presence)),
+    route('get', '/alerts', 'presence.change', {}, ({ user }) => alerts.read(user)),
+    route('put', '/alerts', 'presence.change', { body: alertsInput }, ({ body, user }) => alerts.set(user, body)),
     route('get', '/people/:id/skills', 'queue.read', byId, ({ params }) => presence.skillsOf(params.id)),
     route('put', '/people/:id/skills', 'queue.write', { ...byId, body: skillsInput }, ({ params, body }) => presence.setSkills(params.id, body)),
 

@@ -17,7 +17,7 @@ const settings = defineModel<QueueSettings>({ required: true })
 const { queues, own } = defineProps<{ queues: Queue[]; own: number | null }>()
 const { run } = useDeed()
 const ASSIGNMENTS = [{ value: 'list', label: 'Agents take them from the list' }, { value: 'in turn', label: 'Each is offered to one after the other, 30 seconds long' }]
-const TARGETS = [{ key: 'high', label: 'what comes first' }, { key: 'normal', label: 'what comes in its turn' }, { key: 'low', label: 'what has time' }] as const
+const TARGETS = [{ key: 'high', label: 'first' }, { key: 'normal', label: 'in its turn' }, { key: 'low', label: 'when there is time' }] as const
 const zones = Intl.supportedValuesOf('timeZone')
 const others = computed(() => queues.filter(({ id }) => id !== own))
 const said = ref('')
@@ -45,7 +45,7 @@ async function read(event: Event): Promise<void> {
 <template>
   <div class="stack settings">
     <label class="field"><span>How a conversation finds its agent</span><Select :model-value="settings.assignment" :options="ASSIGNMENTS" option-label="label" option-value="value" size="small" aria-label="Assignment" data-test="assignment" @update:model-value="change({ assignment: $event })" /></label>
-    <div class="row small"><span>Somebody is there within</span><template v-for="target in TARGETS" :key="target.key"><InputNumber :model-value="settings.targets[target.key]" :min="1" :max="1440" size="small" input-class="short" :aria-label="`Minutes for ${target.label}`" @update:model-value="change({ targets: { ...settings.targets, [target.key]: $event ?? 5 } })" /><span>min for {{ target.label }}</span></template></div>
+    <div class="row targets small"><span>Somebody is there, in minutes:</span><label v-for="target in TARGETS" :key="target.key">{{ target.label }} <InputNumber :model-value="settings.targets[target.key]" :min="1" :max="1440" size="small" input-class="short" :aria-label="`Minutes for ${target.label}`" @update:model-value="change({ targets: { ...settings.targets, [target.key]: $event ?? 5 } })" /></label></div>
     <div class="row small">
       <ToggleSwitch :model-value="settings.overflow !== null" input-id="overflow" :disabled="others.length === 0" @update:model-value="change({ overflow: $event ? { queue: others[0]!.id, minutes: 10 } : null })" /><label for="overflow">Goes on to another queue</label>
       <template v-if="settings.overflow"><Select :model-value="settings.overflow.queue" :options="others" option-label="name" option-value="id" size="small" aria-label="Overflow to" @update:model-value="change({ overflow: { ...settings.overflow!, queue: $event } })" /> after <InputNumber :model-value="settings.overflow.minutes" :min="1" :max="1440" size="small" input-class="short" aria-label="Overflow after minutes" @update:model-value="change({ overflow: { ...settings.overflow!, minutes: $event ?? 10 } })" /> minutes</template>
@@ -74,6 +74,8 @@ async function read(event: Event): Promise<void> {
 </template>
 
 <style scoped>
+.settings { grid-template-columns: minmax(0, 1fr); }
+.targets { gap: 18px; }
 .settings :deep(.short) { width: 60px; }
 .line { gap: 6px; flex-wrap: nowrap; }
 input[type='date'], input[type='time'] { border: 1px solid var(--line); border-radius: 6px; padding: 4px 6px; background: var(--surface); color: var(--ink); font: inherit; }

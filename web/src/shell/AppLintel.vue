@@ -3,8 +3,10 @@ import type { Presence } from '@janua/contracts'
 import Menu from 'primevue/menu'
 import Select from 'primevue/select'
 import { useDark } from '@vueuse/core'
-import { computed, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import AlertsDialog from '../handover/AlertsDialog.vue'
+import { useAlerts } from '../handover/useAlerts.ts'
 import FindAnything from './FindAnything.vue'
 import { count } from './format.ts'
 import JanuaMark from './JanuaMark.vue'
@@ -22,11 +24,14 @@ const { run } = useDeed()
 const menu = useTemplateRef('menu')
 
 const PRESENCE_NAMES: { value: Presence; label: string }[] = [{ value: 'here', label: 'At my desk' }, { value: 'away', label: 'Away' }, { value: 'off', label: 'Off duty' }]
+const alerts = useAlerts()
+const alerting = ref(false)
 const groups = computed(() => pagesFor(session.user!.role))
 const here = computed(() => pageOf(route.path)?.path)
 const group = computed(() => groups.value.find(({ pages }) => pages.some(({ path }) => path === here.value)))
 const account = computed(() => [
   ...ACCOUNT_PAGES.filter(({ roles }) => roles.includes(session.user!.role)).map(({ name, path }) => ({ label: name, command: () => router.push(path) })),
+  ...(session.role === 'editor' ? [] : [{ label: 'Alerts…', command: () => (alerting.value = true) }]),
   { label: dark.value ? 'Light scheme' : 'Dark scheme', command: () => (dark.value = !dark.value) },
   { label: 'Sign out', command: () => run(() => session.signOut().then(() => router.push('/sign-in'))) },
 ])
@@ -42,7 +47,7 @@ const live = computed(() => {
   <header class="lintel">
     <RouterLink to="/" class="mark" aria-label="Janua, first page"><JanuaMark /><span>Janua</span></RouterLink>
     <nav aria-label="Groups">
-      <RouterLink v-for="each in groups" :key="each.name" :to="each.pages[0]!.path" :class="{ here: each === group }" :aria-current="each === group ? 'true' : undefined">{{ each.name }}</RouterLink>
+      <RouterLink v-for="each in groups" :key="each.name" :to="each.pages[0]!.path" :class="{ here: each === group }" :aria-current="each === group ? 'true' : undefined">{{ each.name }}<span v-if="each.name === 'Run' && alerts.count" class="needs figures" data-test="needs" :aria-label="`${alerts.count} need you`">{{ alerts.count }}</span></RouterLink>
     </nav>
     <FindAnything class="find" />
     <RouterLink v-if="session.release && session.role !== 'agent'" to="/releases" class="release" data-test="live-release">
@@ -51,6 +56,7 @@ const live = computed(() => {
     <Select v-if="session.role !== 'editor'" class="presence" :class="session.user!.presence" :model-value="session.user!.presence" :options="PRESENCE_NAMES" option-label="label" option-value="value" size="small" aria-label="Presence" data-test="presence" @update:model-value="(presence: Presence) => run(() => session.setPresence(presence))" />
     <button type="button" class="account" aria-haspopup="true" :aria-label="`Account of ${session.user!.name}`" data-test="account" @click="menu!.toggle($event)"><PersonArch :name="session.user!.name" /></button>
     <Menu ref="menu" :model="account" popup />
+    <AlertsDialog v-model="alerting" />
   </header>
   <nav v-if="group" class="pages" :aria-label="`Pages of ${group.name}`">
     <RouterLink v-for="page in group.pages" :key="page.path" :to="page.path" :class="{ here: page.path === here }" :aria-current="page.path === here ? 'page' : undefined">{{ page.name }}</RouterLink>
@@ -64,6 +70,7 @@ const live = computed(() => {
 .lintel nav { display: flex; align-self: stretch; gap: 4px; flex: 1; }
 .lintel nav a { display: grid; place-items: center; padding: 0 15px; color: #c9d1d1; text-decoration: none; border-block: 3px solid transparent; }
 .lintel nav a.here { color: #fff; border-bottom-color: var(--brass-bright); font-weight: 600; }
+.lintel nav a .needs { position: absolute; transform: translate(26px, -9px); background: var(--brass-bright); color: #1c2a2e; border-radius: 9px 9px 2px 2px; min-width: 18px; padding: 0 4px; font: 650 11.5px/17px 'Figtree Variable', sans-serif; text-align: center; }
 .find { width: 230px; }
 .release { color: inherit; text-decoration: none; font-size: 13.5px; white-space: nowrap; }
 .release .draft { color: #c9d1d1; }

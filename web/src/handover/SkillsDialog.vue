@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import type { AgentSkills } from '@janua/contracts'
+import Button from 'primevue/button'
+import Dialog from 'primevue/dialog'
+import InputNumber from 'primevue/inputnumber'
+import MultiSelect from 'primevue/multiselect'
+import { ref, shallowRef, watch } from 'vue'
+import { get, put } from '../shell/api.ts'
+import { useDeed } from '../shell/useDeed.ts'
+
+/** What an agent can do and bear: conversations at once, languages, topics that they know best. */
+const { person } = defineProps<{ person: { id: number; name: string } | undefined }>()
+const emit = defineEmits<{ done: [] }>()
+const { run, busy } = useDeed()
+const skills = ref<AgentSkills>()
+const topics = shallowRef<{ id: number; name: string }[]>([])
+const LANGUAGES = [{ value: 'en', label: 'English' }, { value: 'de', label: 'German' }]
+watch(() => person, async (now) => {
+  skills.value = undefined
+  if (!now) return
+  const [mine, all] = await Promise.all([get<AgentSkills>(`/people/${now.id}/skills`), get<{ id: number; name: string }[]>('/topics/names').catch(() => [])])
+  topics.value = all
+  skills.value = mine
+})
+async function save(): Promise<void> {
+  if (await run(() => put(`/people/${person!.id}/skills`, skills.value).then(() => true), 'Saved, in force at once')) emit('done')
+}
+</script>
+
+<template>
+  <Dialog :visible="person !== undefined" modal :header="person?.name" :style="{ width: '460px' }" @update:visible="emit('done')">
+    <form v-if="skills" class="stack narrow" data-test="skills" @submit.prevent="save">
+      <label class="field"><span>Conversations at once</span><InputNumber v-model="skills.atOnce" :min="1" :max="20" size="small" aria-label="Conversations at once" /></label>
+      <label class="field"><span>Languages (none named means all)</span><MultiSelect v-model="skills.languages" :options="LANGUAGES" option-label="label" option-value="value" size="small" aria-label="Languages" /></label>
+      <label class="field"><span>Knows best; gets these before others</span><MultiSelect v-model="skills.topics" :options="topics" option-label="name" option-value="id" filter size="small" display="chip" aria-label="Topics" /></label>
+      <Button type="submit" label="Save" :loading="busy" data-test="skills-save" />
+    </form>
+  </Dialog>
+</template>
+
+<style scoped>
+.narrow { grid-template-columns: minmax(0, 1fr); }
+</style>

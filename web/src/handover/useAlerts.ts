@@ -1,0 +1,71 @@
+import { type AlertSettings, type Desk, type DeskRow, isQuiet, STARTER_ALERTS } from '@janua/contracts'
+import { defineStore } from 'pinia'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { get, put } from '../shell/api.ts'
+import { useSession } from '../shell/session.ts'
+import { chime } from './chime.ts'
+
+const REFRESH_MS = 30_000
+
+/** What needs this person: a count in the app, a notice by the browser, a sound; each as they want it, and not in their quiet hours. */
+export const useAlerts = defineStore('alerts', () => {
+  const session = useSession()
+  const settings = ref<AlertSettings>(STARTER_ALERTS)
+  const desk = shallowRef<Desk>()
+  let known: Set<string> | undefined
+
+  const needs = computed(() => (desk.value ? [...desk.value.waiting, ...desk.value.mine.filter(({ lastBy }) => lastBy === 'visitor'), ...desk.value.askedIn.filter(({ lastBy }) => lastBy === 'team')] : []))
+  const count = computed(() => needs.value.length)
+
+  async function refresh(): Promise<void> {
+    if (!session.user || session.role === 'editor') return
+    desk.value = await get<Desk>('/desk').catch(() => desk.value)
+  }
+  async function load(): Promise<void> {
+    if (!session.user || session.role === 'editor') return
+    settings.value = await get<AlertSettings>('/alerts').catch(() => settings.value)
+    await refresh()
+  }
+  async function save(wanted: AlertSettings): Promise<void> {
+    await put('/alerts', wanted)
+    settings.value = wanted
+    if (wanted.browser && Notification.permission === 'default') await Notification.requestPermission()
+  }
+
+  /** What was there when the page opened is no news. */
+  watch(needs, (rows) => {
+    const keys = new Set(rows.map(keyOf))
+    const fresh = known ? rows.filter((row) => !known!.has(keyOf(row))) : []
+    known = keys
+    if (fresh.length > 0) tell(fresh)
+  })
+  function tell(fresh: readonly DeskRow[]): void {
+    const now = new Date()
+    if (session.user?.presence === 'off' || isQuiet(settings.value, `${String(now.getHours()).padStart(2, '0')}:${String(now.getMinutes()).padStart(2, '0')}`)) return
+    if (settings.value.sound) chime()
+    if (!settings.value.browser || document.visibilityState === 'visible' || !('Notification' in window) || Notification.permission !== 'granted') return
+    const [first] = fresh
+    const notice = new Notification(first!.state === 'waiting' ? `Somebody waits in ${first!.queue?.name ?? 'a queue'}` : `${first!.visitor ?? 'A visitor'} wrote`, { body: first!.subject, tag: `janua ${first!.id}` })
+    notice.onclick = () => window.focus()
+  }
+
+  const timer = window.setInterval(() => void refresh(), REFRESH_MS)
+  onScopeDispose(() => window.clearInterval(timer))
+  /** Begins to listen once somebody is signed in. */
+  function listen(): void {
+    for (const what of ['conversation', 'askedIn', 'presence'] as const) session.hear(what, () => void refresh())
+  }
+  watch(() => session.user?.id, (id) => {
+    desk.value = undefined
+    known = undefined
+    if (id === undefined) return
+    listen()
+    void load()
+  }, { immediate: true })
+  watch(count, (n) => (document.title = `${n > 0 ? `(${n}) ` : ''}${document.title.replace(/^\(\d+\) /, '')}`))
+  return { settings, count, save }
+})
+
+function keyOf({ id, state, lastBy, lastAt }: DeskRow): string {
+  return state === 'waiting' ? `${id}` : `${id} ${lastBy} ${lastAt}`
+}
