@@ -112,6 +112,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     await visitor.presses('send')
     await agent.sees('from-visitor', 'fair enough')
     await agent.presses('hand-back')
+    await agent.presses('hand-back-yes')
     await visitor.driver.wait(async () => (await visitor.all('event')).some((text) => text.includes('assistant has the word again')), 10_000, 'no hand-back in the thread')
     await asks(visitor, 'Do I need a helmet?')
     expect((await visitor.all('answer')).at(-1)).to.include('Helmets are lent free of charge')

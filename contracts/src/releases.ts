@@ -1,6 +1,7 @@
 import type { DiffPart } from '@janua/core'
 import Joi from 'joi'
 import type { ReplayState } from './proofs.ts'
+import type { RoutingShare } from './handover.ts'
 
 export type ItemKind = 'article' | 'fixed' | 'document' | 'glossary' | 'courtesy' | 'door' | 'routing'
 
@@ -90,7 +91,9 @@ export interface ScheduledRelease {
 export interface Proof {
   checks: { passed: number; failed: { question: string; problems: string[]; brokenBy: string[]; before: boolean }[]; at: string } | null
   replay: { id: number; state: ReplayState; asked: number; lost: number; gained: number; coverage: { before: number; after: number; low: number; high: number } | null } | null
-  /** A reason must be given: checks fail that passed, or good answers are lost. */
+  /** When the choice changes routing: right first time on past hand-overs before and after, and moves saved and caused. */
+  routing: { before: RoutingShare; after: RoutingShare; saved: number; caused: number } | null
+  /** A reason must be given: checks fail that passed, good answers are lost, or more moves are caused than saved. */
   needsReason: boolean
 }
 /** One change word by word. */

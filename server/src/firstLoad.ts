@@ -34,8 +34,13 @@ export async function firstLoad(db: Sequelize, { seed, today }: Wanted, progress
     const opens = today ? clockFrom(today).now() : systemClock.now()
     await seedDemo(db, { today: today ?? lastWholeMorning(opens), opens, progress })
   } else await startEmpty(db)
-  await settings.create({ name: LOADED, value: { seed, at: new Date().toISOString(), today } })
+  await markLoaded(db, { seed, today })
   return seed
+}
+
+/** Says that a database is filled, so that no start touches it again. */
+export async function markLoaded(db: Sequelize, { seed, today }: Wanted): Promise<void> {
+  await accountTables(db).settings.create({ name: LOADED, value: { seed, at: new Date().toISOString(), today } })
 }
 
 /** The day on which the history can end without reaching into the future: today, or yesterday when it is still early. */

@@ -1,6 +1,6 @@
 import { analyse } from '../text/analyse.ts'
 import type { Language } from '../text/language.ts'
-import { likeliest, type QueueClassifier } from './classifier.ts'
+import { likeliest, type QueueClassifier, signsFor } from './classifier.ts'
 
 /** One condition of a routing rule; a list is met by any of its entries. With `not` it is met when it otherwise would not be. */
 export type Condition = { not?: boolean } & (
@@ -83,7 +83,7 @@ function plainReason(condition: Condition, situation: Situation, classifier?: Qu
       return situation.contacts >= condition.atLeast ? `contact ${situation.contacts + 1} of this visitor` : undefined
     case 'looks like': {
       const p = classifier ? (likeliest(classifier, situation).find(({ queue }) => queue === condition.queue)?.p ?? 0) : 0
-      return p >= condition.atLeast ? `looks like it, ${p.toFixed(2)}` : undefined
+      return p >= condition.atLeast ? `looks like it, ${p.toFixed(2)} sure: ${signsFor(classifier!, situation, condition.queue).join(', ')}` : undefined
     }
   }
 }

@@ -1,4 +1,4 @@
-import { likeliest, type QueueClassifier } from './classifier.ts'
+import { likeliest, type QueueClassifier, signsFor } from './classifier.ts'
 import { type Condition, reasonMet, type Situation } from './conditions.ts'
 
 /** How soon somebody is to be there. */
@@ -52,7 +52,7 @@ export function route(situation: Situation, { rules, lastResort, learnedAtLeast 
     return { queue, rule: place, by: 'rule', because, priority, ...(targetMinutes !== undefined && { targetMinutes }), ...(note && { note }) }
   }
   const best = typeof learnedAtLeast === 'number' && classifier ? likeliest(classifier, situation)[0] : undefined
-  if (best && best.p >= learnedAtLeast!) return { queue: best.queue, rule: null, by: 'classifier', because: `no rule fitted; learnt from past hand-overs, sure ${best.p.toFixed(2)}`, priority: 'normal' }
+  if (best && best.p >= learnedAtLeast!) return { queue: best.queue, rule: null, by: 'classifier', because: `learnt from past hand-overs, ${best.p.toFixed(2)} sure: ${signsFor(classifier!, situation, best.queue).join(', ') || 'nothing that stands out'}`, priority: 'normal' }
   return { queue: lastResort, rule: null, by: 'last resort', because: 'no rule fitted', priority: 'normal' }
 }
 

@@ -115,6 +115,18 @@ export class Handover {
     await threads.change(conversation.id, (locked, transaction) => cases.keep(locked, { ...destination, door, reason: cause.reason, phone: way === 'call' ? phone : null, mail: known.mail! }, transaction))
   }
 
+  /** Keeps what was left unsettled as a case, for a reply by mail. @returns whether it was */
+  async keepForLater(visitorId: number, id: number, doorKey: string): Promise<boolean> {
+    const { tables, threads, cases } = this.needs
+    const [conversation, known] = await Promise.all([tables.conversations.findByPk(id), tables.visitors.findByPk(visitorId)])
+    if (conversation?.state !== 'assistant' || !known?.mail) return false
+    const { door, destination } = await this.destination({ id: visitorId, door: doorKey }, conversation)
+    await threads.change(id, async (locked, transaction) => {
+      if (locked.state === 'assistant') await cases.keep(locked, { ...destination, door, reason: 'case', phone: null, mail: known.mail! }, transaction)
+    })
+    return true
+  }
+
   /** The visitor does not want to wait any longer. */
   async stopWaiting(visitor: KnownVisitor): Promise<void> {
     const { conversations, threads } = this.needs

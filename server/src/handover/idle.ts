@@ -3,14 +3,13 @@ import type { EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationRow, ConversationTables } from '../conversations/models.ts'
 import type { Threads } from '../conversations/thread.ts'
-import type { Handovers } from './handovers.ts'
-import { LEFT_QUEUE } from './handover.ts'
+import { type Handover, LEFT_QUEUE } from './handover.ts'
 
 interface Needs {
   tables: ConversationTables
   threads: Threads
   engine: EngineHost
-  handovers: Handovers
+  handover: Pick<Handover, 'keepForLater'>
   clock: Clock
 }
 
@@ -50,15 +49,19 @@ export class Idle {
       })
   }
 
+  /** Closed when all was answered or nothing asked; what was left unsettled by somebody whose mail is known is kept as a case. */
   private async close(door: OpenDoor): Promise<void> {
-    const { threads, clock } = this.needs
-    for (const { id } of await this.silent(door, door.rules.idle.closeMinutes, { nudgedAt: { [Op.ne]: null } }))
+    const { threads, handover, tables, clock } = this.needs
+    for (const { id, visitorId } of await this.silent(door, door.rules.idle.closeMinutes, { nudgedAt: { [Op.ne]: null } })) {
+      const [last, visitor] = await Promise.all([tables.questions.findOne({ where: { conversationId: id }, order: [['id', 'DESC']] }), tables.visitors.findByPk(visitorId)])
+      if (last?.unsettled && visitor?.mail && (await handover.keepForLater(visitorId, id, door.key))) continue
       await threads.change(id, async (locked, transaction) => {
         if (locked.state !== 'assistant') return
         threads.move(locked, 'close')
         locked.closedAt = clock.now()
         await threads.append(locked, { author: 'event', kind: 'closed', text: door.texts[locked.language].goodbye, data: { by: 'silence' } }, transaction)
       })
+    }
   }
 
   /** Nobody came within the door's limit: the assistant has the word again and says what can be done instead. */
@@ -81,6 +84,6 @@ export class Idle {
   private silent(door: OpenDoor, minutes: number, where: Record<string, unknown>): Promise<ConversationRow[]> {
     const now = +this.needs.clock.now()
     const lastAt = { [Op.lte]: new Date(now - minutes * 60_000), [Op.gte]: new Date(now - OLDEST_HOURS * 3_600_000) }
-    return this.needs.tables.conversations.findAll({ attributes: ['id'], where: { state: 'assistant', doorId: door.id, seq: { [Op.gt]: 0 }, lastAt, ...where }, limit: MOST_AT_ONCE })
+    return this.needs.tables.conversations.findAll({ attributes: ['id', 'visitorId'], where: { state: 'assistant', doorId: door.id, seq: { [Op.gt]: 0 }, lastAt, ...where }, limit: MOST_AT_ONCE })
   }
 }

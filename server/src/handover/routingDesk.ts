@@ -1,7 +1,7 @@
-import type { QueueModelView, RoutingDraft, RoutingProof, RoutingShare } from '@janua/contracts'
+import type { Proof, QueueModelView, RoutingDraft, RoutingProof, RoutingShare } from '@janua/contracts'
 import { movesSaved, type PastHandover, type RoutingAndClassifier, type RoutingResult, routingResult, ruleUse, type Routing, strongestSigns, trainClassifier } from '@janua/core'
 import type { Actor } from '../accounts/audit.ts'
-import type { EngineHost } from '../answering/engineHost.ts'
+import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import { problem } from '../http/problems.ts'
 import type { ContentTables } from '../library/models.ts'
 import type { Draft } from '../releases/draft.ts'
@@ -64,6 +64,17 @@ export class RoutingDesk {
       ...movesSaved(past, published, draft),
       learned: learnedThenTested(past, routing),
     }
+  }
+
+  /** What a release would do to past hand-overs, beside what is live; null when it routes as the live one does. */
+  async compare({ routing, classifier }: Pick<CompiledRelease, 'routing' | 'classifier'>): Promise<Proof['routing']> {
+    const { engine, handovers } = this.needs
+    const live = await engine.live()
+    if (!routing || !live?.routing || JSON.stringify(routing) === JSON.stringify(live.routing)) return null
+    const past = await handovers.past()
+    const [before, after] = [{ routing: live.routing, classifier: live.classifier }, { routing, classifier }]
+    const { saved, caused } = movesSaved(past, before, after)
+    return { before: share(routingResult(past, before)), after: share(routingResult(past, after)), saved: saved.length, caused: caused.length }
   }
 
   private async refuseUnknown({ rules, lastResort, model }: Routing): Promise<void> {

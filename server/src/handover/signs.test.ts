@@ -99,6 +99,20 @@ describe('when a person comes in', () => {
       await someone.says('one more thing, my dog')
       expect((await someone.thread()).state).to.equal('assistant')
     })
+    it('keeps as a case what was left unsettled, when the mail is known', async () => {
+      const someone = await visitor(janua)
+      await someone.says('a person please')
+      await someone.post('/contact', { ...CONTACT, details: { boat: 'other' } }).expect(204)
+      await someone.post('/stop-waiting').expect(204)
+      await someone.says('who is the captain')
+      for (const minutes of [11, 31]) {
+        clock.pass(minutes * 60)
+        await janua.idle.tick()
+      }
+      const { state, caseNumber } = await someone.thread()
+      expect(state).to.equal('case')
+      expect(await janua.tables.mails.findOne({ order: [['id', 'DESC']] })).to.deep.include({ recipient: CONTACT.mail, subject: `Your question to Ask us [${caseNumber}]` })
+    })
     it('begins a new conversation once the old one is too old to go on with', async () => {
       const someone = await visitor(janua)
       await someone.says('How do I get a refund?')

@@ -13,6 +13,7 @@ import BriefPane from './BriefPane.vue'
 import CloseDialog from './CloseDialog.vue'
 import ConversationPane from './ConversationPane.vue'
 import DeskList from './DeskList.vue'
+import HandBackDialog from './HandBackDialog.vue'
 import MoveDialog from './MoveDialog.vue'
 import ReplyBox from './ReplyBox.vue'
 import TeachDialog from './TeachDialog.vue'
@@ -28,7 +29,7 @@ const queues = shallowRef<Queue[]>([])
 const lines = shallowRef<ReadyLine[]>([])
 const found = shallowRef<DeskRow[]>()
 const reply = useTemplateRef('reply')
-const [blocking, moving, closing, showBrief] = [ref(false), ref(false), ref(false), ref(false)]
+const [blocking, moving, closing, handingBack, showBrief] = [ref(false), ref(false), ref(false), ref(false), ref(false)]
 const teaching = ref<string>()
 const reason = ref('')
 
@@ -77,6 +78,9 @@ async function move(body: { queue?: number; agent?: number; reason: string }): P
 async function close(body: CloseInput): Promise<void> {
   if (await act('close', body, 'Closed')) closing.value = false
 }
+async function handBack(word: string): Promise<void> {
+  if (await act('hand-back', { word })) handingBack.value = false
+}
 async function search(words: string): Promise<void> {
   found.value = words.length < 2 ? undefined : await get<DeskRow[]>('/desk/search', { words }).catch(() => [])
 }
@@ -93,7 +97,7 @@ useDeskKeys({
     if (to) void router.push(`/desk/${to.id}`)
   },
   move: () => mayMove.value && (moving.value = true),
-  back: () => mine.value && void act('hand-back', {}),
+  back: () => mine.value && (handingBack.value = true),
   close: () => mine.value && (closing.value = true),
   reply: () => reply.value?.write('reply'),
   note: () => reply.value?.write('note'),
@@ -118,7 +122,7 @@ useDeskKeys({
           <Button v-if="mine" text severity="danger" size="small" label="Block" data-test="block" @click="blocking = true" />
           <Button v-if="mayMove" outlined size="small" label="Move" data-test="move" @click="moving = true" />
           <template v-if="mine">
-            <Button outlined size="small" label="Back to assistant" data-test="hand-back" :disabled="busy" @click="act('hand-back', {})" />
+            <Button outlined size="small" label="Back to assistant" data-test="hand-back" :disabled="busy" @click="handingBack = true" />
             <Button size="small" label="Close" data-test="close" :disabled="busy" @click="closing = true" />
           </template>
           <Button v-else-if="conversation.state === 'waiting' || conversation.state === 'case'" label="Take it" data-test="take" :loading="busy" @click="take(conversation.id)" />
@@ -138,6 +142,7 @@ useDeskKeys({
     <template v-if="conversation">
       <MoveDialog v-model="moving" :conversation="conversation" :queues="queues" :busy="busy" @move="move" />
       <CloseDialog v-model="closing" :conversation="conversation" :queues="queues" :busy="busy" @close="close" @teach="teaching = $event" />
+      <HandBackDialog v-model="handingBack" :busy="busy" @back="handBack" />
       <TeachDialog :key="`${conversation.id} ${teaching}`" :words="teaching" :conversation="conversation" @done="teaching = undefined" />
     </template>
     <Dialog v-model:visible="blocking" modal header="Block this visitor" :style="{ width: '400px' }">
