@@ -65,7 +65,7 @@ describe('pages', () => {
       await lead.driver.executeScript('localStorage.setItem("vueuse-color-scheme", arguments[0])', scheme)
       const found: string[] = []
       const [documentPath, doorPath, gapPath] = await paths()
-      for (const path of ['/today', '/week', '/gaps', gapPath, '/coverage', '/questions', '/questions/imports', '/audit-sample', '/mend', '/library', '/library/1', documentPath, '/sites', '/fixed', '/glossary', '/courtesies', '/health?show=copy', doorPath, '/rehearsal', '/checks', '/replay', '/threshold', '/releases', '/desk', '/queues', '/routing', '/team', '/audit']) {
+      for (const path of ['/today', '/week', '/gaps', gapPath, '/taught', '/coverage', '/questions', '/questions/imports', '/audit-sample', '/mend', '/library', '/library/1', documentPath, '/sites', '/fixed', '/glossary', '/courtesies', '/health?show=copy', doorPath, '/rehearsal', '/checks', '/replay', '/threshold', '/releases', '/desk', '/queues', '/routing', '/team', '/audit']) {
         await lead.goes(`${house.url}${path}`)
         await lead.sees('account')
         await lead.driver.wait(async () => (await lead.driver.findElements({ css: 'h1, .empty, .p-message, .posts' })).length > 0, 10_000, `${path} stayed empty`)

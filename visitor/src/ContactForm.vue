@@ -8,13 +8,13 @@ const { reason, fields } = defineProps<{ reason?: string; fields: IntakeField[] 
 const emit = defineEmits<{ told: [contact: ContactInput] }>()
 const name = ref('')
 const mail = ref('')
-const details = ref<Record<string, string>>({})
+const details = ref<Record<string, string>>(Object.fromEntries(fields.map(({ field }) => [field, ''])))
 const why = computed(() => (reason ? words.cause[reason] : undefined))
 </script>
 
 <template>
   <form class="contact" data-test="contact" @submit.prevent="emit('told', { name, mail, details })">
-    <p><template v-if="why">{{ why }} </template>{{ words.contactAsk }}</p>
+    <p>{{ why }} {{ words.contactAsk }}</p>
     <label>{{ words.name }}<input v-model.trim="name" name="name" autocomplete="name" required maxlength="120" /></label>
     <label>{{ words.mail }}<input v-model.trim="mail" name="email" type="email" autocomplete="email" required maxlength="190" /></label>
     <label v-for="field in fields" :key="field.field">{{ field.label[language] }}
