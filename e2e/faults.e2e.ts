@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import { QueryTypes } from 'sequelize'
-import { PASSWORD } from '../server/src/testing/harness.ts'
 import { type Fault, FaultyHouse } from './support/faultyHouse.ts'
+import { agentOver, visitorOver } from './support/overHttp.ts'
 
 interface Step {
   name: string
@@ -18,24 +18,6 @@ describe('a kill in the middle of a hand-over, a move or a close', () => {
     await house.open()
   })
   after(() => house.close())
-
-  async function signIn(name: string) {
-    const first = await fetch(`${house.url}/session`)
-    let cookie = first.headers.get('set-cookie')!.split(';')[0]!
-    const { csrf } = (await first.json()) as { csrf: string }
-    const signed = await fetch(`${house.url}/session`, { method: 'POST', headers: { cookie, 'x-janua-token': csrf, 'content-type': 'application/json' }, body: JSON.stringify({ mail: `${name}@team.example`, password: PASSWORD }) })
-    cookie = signed.headers.get('set-cookie')?.split(';')[0] ?? cookie
-    const token = ((await signed.json()) as { csrf: string }).csrf
-    return (path: string, body: object = {}) => fetch(`${house.url}${path}`, { method: 'POST', headers: { cookie, 'x-janua-token': token, 'content-type': 'application/json' }, body: JSON.stringify(body) })
-  }
-  async function visitor() {
-    const { token } = (await (await fetch(`${house.url}/visit/help/visitors`, { method: 'POST' })).json()) as { token: string }
-    const headers = { authorization: `Bearer ${token}`, 'content-type': 'application/json' }
-    return {
-      post: (path: string, body: object = {}) => fetch(`${house.url}/visit/help${path}`, { method: 'POST', headers, body: JSON.stringify(body) }),
-      id: async () => ((await (await fetch(`${house.url}/visit/help/thread`, { headers })).json()) as { conversation: number }).conversation,
-    }
-  }
 
   /** Kills while the deed is under way, then asks again until it is acknowledged. @returns whether it was acknowledged before the kill */
   async function throughFault({ name, ask }: Step, fault: Fault, delayMs: number): Promise<boolean> {
@@ -72,7 +54,7 @@ describe('a kill in the middle of a hand-over, a move or a close', () => {
   for (const [fault, delays] of [['the server', [0, 4, 9]], ['the database', [2, 7]]] as const)
     it(`of ${fault}, at every step: what was acknowledged is there once, and nothing is stuck`, async function () {
       this.timeout(400_000)
-      const [anton, bria] = [await signIn('anton'), await signIn('bria')]
+      const [{ post: anton }, { post: bria }] = [await agentOver(house.url, 'Anton'), await agentOver(house.url, 'Bria')]
       const queues = await (async () => {
         const db = house.connect()
         const rows = await db.query<{ id: number; name: string }>('SELECT id, name FROM queues', { type: QueryTypes.SELECT })
@@ -80,7 +62,7 @@ describe('a kill in the middle of a hand-over, a move or a close', () => {
         return new Map(rows.map(({ id, name }) => [name, id]))
       })()
       for (const delay of delays) {
-        const someone = await visitor()
+        const someone = await visitorOver(house.url)
         const said: string[] = []
         const write = (ask: (body: { clientId: string; text: string; language?: string }) => Promise<Response>, text: string): Step => {
           const body = { clientId: crypto.randomUUID(), text, language: 'en' }
@@ -88,7 +70,7 @@ describe('a kill in the middle of a hand-over, a move or a close', () => {
           return { name: text, ask: () => ask(body) }
         }
         await throughFault(write((body) => someone.post('/messages', body), `a helicopter ${fault} ${delay}`), fault, delay)
-        const id = await someone.id()
+        const id = (await someone.thread()).conversation!
         const steps: Step[] = [
           { name: 'person', ask: () => someone.post('/person', { language: 'en' }) },
           { name: 'contact', ask: () => someone.post('/contact', { name: 'Osk', mail: 'osk@mail.example' }) },

@@ -30,14 +30,14 @@ const VIEWS: View[] = [
   { name: 'health', as: 'ines', path: '/health', before: async (browser) => void (await browser.sees('finding', 'They state different')) },
   { name: 'door', as: 'ines', path: '/doors', before: (browser) => browser.presses('door', 'Ask Merrow Line') },
   { name: 'rehearsal', as: 'ines', path: '/rehearsal', before: rehearse },
-  { name: 'checks', as: 'ines', path: '/checks', before: async (browser) => void (await browser.sees('check-failed')) },
   { name: 'replay', as: 'ines', path: '/replay', before: async (browser) => void (await browser.sees('replayed')) },
   { name: 'threshold', as: 'ines', path: '/threshold', before: async (browser) => void (await browser.sees('week')) },
   { name: 'releases', as: 'ines', path: '/releases' },
+  { name: 'routing', as: 'ines', path: '/routing', before: async (browser) => void (await browser.sees('learned-share')) },
+  { name: 'queues', as: 'ines', path: '/queues', before: async (browser) => void (await browser.sees('queue-sums')) },
   { name: 'desk', as: 'anton', path: '/desk', before: (browser) => browser.presses('waiting') },
   { name: 'visitor', as: null, path: '/demo/help', before: visit },
-  { name: 'visitor-narrow', as: null, path: '/door/help', width: 390, before: ask },
-  { name: 'visitor-asked-back', as: 'ines', path: '/door/help', width: 390, before: askBack },
+  { name: 'visitor-narrow', as: null, path: '/door/booking', width: 390, before: askForPerson },
   { name: 'desk-narrow', as: 'anton', path: '/desk', width: 390 },
 ]
 
@@ -70,11 +70,11 @@ async function ask(browser: Browser): Promise<void> {
   await browser.types('question', 'is there a helicopter to Oddsay\n')
   await browser.sees('ask-person')
 }
-async function askBack(browser: Browser): Promise<void> {
-  await browser.types('question', 'how do i cancel\n')
-  await browser.presses('reading', 'Cancelling a booking')
-  await browser.presses('show-why')
-  await browser.sees('why')
+async function askForPerson(browser: Browser): Promise<void> {
+  await browser.types('question', 'is there a helicopter to Oddsay\n')
+  await browser.sees('ask-person')
+  await browser.presses('person')
+  await browser.sees('contact')
 }
 async function signIn(browser: Browser, url: string, who: string): Promise<void> {
   await browser.goes(`${url}/sign-in`)

@@ -25,14 +25,14 @@ export class FaultyHouse {
   private port = 0
   readonly folder = mkdtempSync(join(tmpdir(), 'janua-faults-'))
 
-  /** With one door, two queues and two agents who belong to both. */
-  async open(): Promise<void> {
+  /** With one door, two queues, and agents who belong to both. */
+  async open(names: readonly string[] = ['Anton', 'Bria']): Promise<void> {
     await this.startDatabase()
     const db = this.connect()
     await migrate(db)
     const janua = createJanua({ db, sessionSecret: 'unused' })
     const { queues } = await openHouse(janua, undefined, { hours: Array.from({ length: 7 }, () => [{ from: '00:00', to: '24:00' }]) })
-    const agents = [await member(janua, 'agent', 'Anton'), await member(janua, 'agent', 'Bria')]
+    const agents = await Promise.all(names.map((name) => member(janua, 'agent', name)))
     for (const [name, id] of [['Bookings', queues.bookings], ['Refunds', queues.refunds]] as const) await janua.queues.save({ id: agents[0]!.id, name: 'Anton' }, id, { name, members: agents.map(({ id }) => id) })
     await markLoaded(db, { seed: 'empty', today: null })
     await janua.close()

@@ -82,7 +82,7 @@ export class Conversations {
   private async got({ id, state, seq, visitorGot, agentId, queueId, visitorId }: ConversationRow): Promise<void> {
     if (state !== 'agent' || visitorGot >= seq) return
     await this.needs.tables.conversations.update({ visitorGot: seq }, { where: { id, visitorGot: { [Op.lt]: seq } } })
-    this.needs.events.tell('conversation', { id, queue: queueId, agent: agentId, visitor: visitorId })
+    this.needs.events.tell('conversation', { id, queue: queueId, agent: agentId, visitor: visitorId, listed: false })
   }
 
   /** The visitor has looked at everything up to this message. */
@@ -91,7 +91,7 @@ export class Conversations {
     const upTo = Math.min(seq, last)
     if (upTo <= visitorSeen) return
     await this.needs.tables.conversations.update({ visitorSeen: upTo, visitorGot: last }, { where: { id, visitorSeen: { [Op.lt]: upTo } } })
-    this.needs.events.tell('conversation', { id, queue: queueId, agent: agentId, visitor: visitorId })
+    this.needs.events.tell('conversation', { id, queue: queueId, agent: agentId, visitor: visitorId, listed: false })
   }
 
   /** How it was, in stars and a word: once for each conversation. */

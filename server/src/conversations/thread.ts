@@ -31,16 +31,17 @@ export class Threads {
   /** Runs a change on a locked conversation; watchers are told once it is committed. */
   async change<T>(id: number, work: (conversation: Row<ConversationRow>, transaction: Transaction) => Promise<T>): Promise<T> {
     const { db, tables, events } = this.needs
-    const { value, conversation } = await db.transaction(async (transaction) => {
+    const { value, conversation, before } = await db.transaction(async (transaction) => {
       const conversation = await tables.conversations.findByPk(id, { lock: true, transaction })
       if (!conversation) throw problem('CONVERSATION_NOT_FOUND', id)
+      const before = { state: conversation.state, agentId: conversation.agentId }
       conversation.version += 1
       const value = await work(conversation, transaction)
       await conversation.save({ transaction })
-      return { value, conversation }
+      return { value, conversation, before }
     })
-    const { queueId, agentId, offeredTo, visitorId } = conversation
-    events.tell('conversation', { id, queue: queueId, agent: agentId, offered: offeredTo, visitor: visitorId })
+    const { queueId, agentId, offeredTo, visitorId, state } = conversation
+    events.tell('conversation', { id, queue: queueId, agent: agentId, offered: offeredTo, visitor: visitorId, listed: before.state !== state || before.agentId !== agentId || state !== 'agent' })
     return value
   }
 

@@ -132,6 +132,20 @@ describe('assignment', () => {
       if (state === 'agent') expect(agentId, `conversation ${id} has an owner`).not.to.equal(null)
     }
   })
+  it('offers a case where a queue has no members, and lets an overflow bring it to those who are there', async () => {
+    await lead.put(`/queues/${queues.refunds}`, { name: 'Refunds', members: [], settings: { ...STARTER_QUEUE, overflow: { queue: queues.bookings, minutes: 1 } } }).expect(200)
+    const { someone, id } = await waitingFor()
+    expect((await someone.thread()).messages.at(-1)!.data).to.include({ why: 'nobody' })
+    await someone.post('/way', { way: 'wait' }).expect(204)
+    clock.pass(61)
+    await janua.assignment.tick()
+    expect((await row(id)).queueId).to.equal(queues.bookings)
+    await bria.post(`/desk/${id}/take`).expect(204)
+    await bria.post(`/desk/${id}/close`, {}).expect(204)
+    const handover = await janua.tables.handovers.findOne({ where: { conversationId: id } })
+    expect(handover, 'an overflow says nothing of where it belonged').to.include({ queueId: queues.refunds, rightQueue: queues.refunds, rightBy: 'unmoved' })
+    await set({})
+  })
   it('goes by the hours of the queue where it has its own', async () => {
     const closed = { timeZone: 'Europe/London', weekly: [[], [], [], [], [], [], []], closed: [], extra: [] }
     await set({ hours: closed })

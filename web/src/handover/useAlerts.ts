@@ -1,9 +1,10 @@
-import { type AlertSettings, type Desk, type DeskRow, isQuiet, STARTER_ALERTS } from '@janua/contracts'
+import { type AlertSettings, type DeskRow, isQuiet, STARTER_ALERTS } from '@janua/contracts'
 import { defineStore } from 'pinia'
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, ref, watch } from 'vue'
 import { get, put } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import { chime } from './chime.ts'
+import { useDeskLists } from './useDeskLists.ts'
 
 const REFRESH_MS = 30_000
 
@@ -11,20 +12,16 @@ const REFRESH_MS = 30_000
 export const useAlerts = defineStore('alerts', () => {
   const session = useSession()
   const settings = ref<AlertSettings>(STARTER_ALERTS)
-  const desk = shallowRef<Desk>()
+  const lists = useDeskLists()
   let known: Set<string> | undefined
 
-  const needs = computed(() => (desk.value ? [...desk.value.waiting, ...desk.value.mine.filter(({ lastBy }) => lastBy === 'visitor'), ...desk.value.askedIn.filter(({ lastBy }) => lastBy === 'team')] : []))
+  const needs = computed(() => (lists.desk ? [...lists.desk.waiting, ...lists.desk.mine.filter(({ lastBy }) => lastBy === 'visitor'), ...lists.desk.askedIn.filter(({ lastBy }) => lastBy === 'team')] : []))
   const count = computed(() => needs.value.length)
 
-  async function refresh(): Promise<void> {
-    if (!session.user || session.role === 'editor') return
-    desk.value = await get<Desk>('/desk').catch(() => desk.value)
-  }
   async function load(): Promise<void> {
     if (!session.user || session.role === 'editor') return
     settings.value = await get<AlertSettings>('/alerts').catch(() => settings.value)
-    await refresh()
+    await lists.refresh()
   }
   async function save(wanted: AlertSettings): Promise<void> {
     await put('/alerts', wanted)
@@ -49,14 +46,14 @@ export const useAlerts = defineStore('alerts', () => {
     notice.onclick = () => window.focus()
   }
 
-  const timer = window.setInterval(() => void refresh(), REFRESH_MS)
+  const timer = window.setInterval(() => void lists.refreshSoon(), REFRESH_MS)
   onScopeDispose(() => window.clearInterval(timer))
   /** Begins to listen once somebody is signed in. */
   function listen(): void {
-    for (const what of ['conversation', 'askedIn', 'presence'] as const) session.hear(what, () => void refresh())
+    for (const what of ['conversation', 'askedIn', 'presence'] as const) session.hear(what, () => void lists.refreshSoon())
   }
   watch(() => session.user?.id, (id) => {
-    desk.value = undefined
+    lists.forget()
     known = undefined
     if (id === undefined) return
     listen()

@@ -1,34 +1,23 @@
-import type { Desk, DeskConversation } from '@janua/contracts'
-import { onScopeDispose, ref, shallowRef, watch } from 'vue'
+import type { DeskConversation } from '@janua/contracts'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { get, inPlainWords } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
+import { useDeskLists } from './useDeskLists.ts'
 
 const TYPING_SHOWN_MS = 4_000
 const TICK_MS = 1_000
-const SLOW_REFRESH_MS = 30_000
 
 /** The desk's lists and the open conversation, kept fresh by the live connection. */
 export function useDesk(id: () => number | null) {
   const session = useSession()
-  const desk = shallowRef<Desk>()
+  const lists = useDeskLists()
   const conversation = shallowRef<DeskConversation>()
   const failure = ref('')
   const visitorWrites = ref(false)
   const now = ref(Date.now())
   let typingEnds: number | undefined
   let asked = 0
-  /** How far the server's clock is ahead of this machine's, in milliseconds. */
-  let ahead = 0
 
-  async function refreshLists(): Promise<void> {
-    try {
-      desk.value = await get<Desk>('/desk')
-      ahead = Date.parse(desk.value.now) - Date.now()
-      now.value = Date.now() + ahead
-    } catch (cause) {
-      failure.value = inPlainWords(cause)
-    }
-  }
   async function refreshOpen(): Promise<void> {
     const wanted = id()
     const mine = ++asked
@@ -47,7 +36,7 @@ export function useDesk(id: () => number | null) {
       failure.value = inPlainWords(cause)
     }
   }
-  const refresh = () => Promise.all([refreshLists(), refreshOpen()])
+  const refresh = () => Promise.all([lists.refresh(), refreshOpen()])
   function watchOpen(): void {
     const wanted = id()
     if (wanted !== null) session.send('watch', wanted)
@@ -55,11 +44,8 @@ export function useDesk(id: () => number | null) {
 
   const endings = [
     session.hear('conversation', (told: { id: number }) => {
-      void refreshLists()
       if (told.id === id()) void refreshOpen()
     }),
-    session.hear('presence', () => void refreshLists()),
-    session.hear('askedIn', () => void refreshLists()),
     session.hear('connect', () => {
       watchOpen()
       void refresh()
@@ -71,19 +57,17 @@ export function useDesk(id: () => number | null) {
       typingEnds = window.setTimeout(() => (visitorWrites.value = false), TYPING_SHOWN_MS)
     }),
   ]
-  const tick = window.setInterval(() => (now.value = Date.now() + ahead), TICK_MS)
-  const slow = window.setInterval(() => void refreshLists(), SLOW_REFRESH_MS)
+  const tick = window.setInterval(() => (now.value = Date.now() + lists.ahead), TICK_MS)
   watch(id, () => {
     visitorWrites.value = false
     watchOpen()
     void refreshOpen()
   }, { immediate: true })
-  void refreshLists()
+  void lists.refreshSoon()
   onScopeDispose(() => {
     endings.forEach((end) => end())
     window.clearInterval(tick)
-    window.clearInterval(slow)
     window.clearTimeout(typingEnds)
   })
-  return { desk, conversation, failure, visitorWrites, now, refresh }
+  return { desk: computed(() => lists.desk), conversation, failure: computed(() => failure.value || lists.failure), visitorWrites, now, refresh }
 }
