@@ -49,7 +49,7 @@ const shelves = computed((): { name: string; test: string; rows: DeskRow[]; none
       <component :is="shelf.shut ? 'summary' : 'h2'" class="shelf"><span>{{ shelf.name }}</span><span class="quiet figures">{{ shelf.rows.length }}</span></component>
       <p v-if="shelf.rows.length === 0" class="quiet small none">{{ shelf.none }}</p>
       <RouterLink v-for="row in shelf.rows" :key="row.id" :to="`/desk/${row.id}`" class="item" :class="{ open: row.id === open, fresh: shelf.test === 'mine' && row.lastBy === 'visitor' }" :data-test="shelf.test">
-        <span><strong>{{ row.subject }}</strong><small>{{ row.visitor ?? 'A visitor' }}<template v-if="row.caseNumber"> · {{ row.caseNumber }}</template> · <template v-if="row.dueAt">{{ timeLeft(row, now) }}</template><template v-else>{{ lastWord(row) }} <span class="figures">{{ since(row) }}</span> ago</template></small></span>
+        <span><strong>{{ row.subject }}</strong><small>{{ row.visitor ?? 'A visitor' }}<template v-if="row.caseNumber"> · {{ row.caseNumber }}</template> · <span v-if="row.dueAt" class="figures" :class="{ late: secondsLeft(row.dueAt, now) === 0 }">{{ timeLeft(row, now) }}</span><template v-else>{{ lastWord(row) }} <span class="figures">{{ since(row) }}</span> ago</template></small></span>
       </RouterLink>
     </component>
   </nav>

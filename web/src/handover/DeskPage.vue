@@ -173,6 +173,9 @@ useDeskKeys({
   .desk { grid-template-columns: minmax(0, 1fr); }
   .desk.opened .left, .desk:not(.opened) .middle { display: none; }
   .back { display: inline; }
-  .middle header { padding: 10px 14px; }
+  .middle header { padding: 8px 14px; gap: 6px; }
+  .middle header > .grow { flex: 1 0 100%; }
+  .middle h1 { font-size: 17px; display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; line-clamp: 2; overflow: hidden; }
+  .desk { height: calc(100dvh - 88px); }
 }
 </style>

@@ -14,13 +14,18 @@ const kind = ref<'reply' | 'note'>('reply')
 const asTeam = ref(false)
 const ask = ref<number | null>(null)
 const finding = ref(false)
+/** Who only watches has no box before them until they want to note something. */
+const noting = ref(false)
 const text = ref('')
 const box = useTemplateRef<HTMLElement>('box')
 const key = computed(() => `janua:${kind.value}:${conversation.id}`)
 const isNote = computed(() => kind.value === 'note')
 let told = 0
 
-watch([() => conversation.id, () => mine], () => (kind.value = mine ? 'reply' : 'note'), { immediate: true })
+watch([() => conversation.id, () => mine], () => {
+  kind.value = mine ? 'reply' : 'note'
+  noting.value = false
+}, { immediate: true })
 watch(key, (now) => (text.value = localStorage.getItem(now) ?? ''), { immediate: true })
 watch(text, (now) => (now ? localStorage.setItem(key.value, now) : localStorage.removeItem(key.value)))
 
@@ -42,6 +47,7 @@ function attach(event: Event): void {
 const focus = () => nextTick(() => box.value?.querySelector('textarea')?.focus())
 function write(what: 'reply' | 'note'): void {
   if (what === 'note' || mine) kind.value = what
+  noting.value = true
   void focus()
 }
 function ready(line: ReadyLine | null): void {
@@ -58,10 +64,11 @@ function send(): void {
 </script>
 
 <template>
-  <form class="reply" :class="{ note: isNote }" @submit.prevent="send">
+  <p v-if="!mine && !noting && !text" class="reply shut"><button type="button" class="bare small" data-test="write-note" @click="write('note')">Write a note for the team</button> <kbd>N</kbd></p>
+  <form v-else class="reply" :class="{ note: isNote }" @submit.prevent="send">
     <PassageFinder v-if="finding" @insert="(passage: Passage) => insert(passage.text)" @close="finding = false" />
     <div class="row tools">
-      <button type="button" class="bare small" :aria-pressed="!isNote" :disabled="!mine" @click="write('reply')">Reply</button>
+      <button v-if="mine" type="button" class="bare small" :aria-pressed="!isNote" @click="write('reply')">Reply</button>
       <button type="button" class="bare small" :aria-pressed="isNote" data-test="write-note" @click="write('note')">Note for the team</button>
       <span class="grow" />
       <Select v-if="lines.length && !isNote" :model-value="null" :options="lines" option-label="name" placeholder="Ready line" size="small" filter aria-label="Put a ready line in" data-test="ready-line" @update:model-value="ready" />
@@ -71,7 +78,7 @@ function send(): void {
     </div>
     <div ref="box"><Textarea v-model="text" rows="3" fluid :maxlength="MAX_MESSAGE" :placeholder="isNote ? 'Only the team sees this' : 'Write to the visitor'" :aria-label="isNote ? 'Note' : 'Reply'" data-test="reply" @update:model-value="typing" @keydown.ctrl.enter="send" @keydown.meta.enter="send" /></div>
     <div class="row">
-      <span class="small quiet grow"><template v-if="isNote">Note by <strong>{{ name }}</strong></template><template v-else>as <button type="button" class="bare small" data-test="as-team" :title="asTeam ? 'Sign with your own name' : 'Sign with the team’s name'" @click="asTeam = !asTeam">{{ asTeam ? 'the team' : name }}</button></template> · <kbd>Ctrl Enter</kbd> sends<template v-if="conversation.caseNumber && !isNote"> · goes by mail too</template></span>
+      <span class="small quiet grow"><template v-if="isNote">Note by <strong>{{ name }}</strong></template><template v-else>as <button type="button" class="bare small" data-test="as-team" :title="asTeam ? 'Sign with your own name' : 'Sign with the team’s name'" @click="asTeam = !asTeam">{{ asTeam ? 'the team' : name }}</button></template> <span class="wide">· <kbd>Ctrl Enter</kbd> sends</span><template v-if="conversation.caseNumber && !isNote"> · goes by mail too</template></span>
       <Button type="submit" :label="isNote ? 'Keep note' : 'Send'" :severity="isNote ? 'secondary' : undefined" :disabled="text.trim() === ''" :loading="busy" data-test="send" />
     </div>
   </form>
@@ -84,5 +91,10 @@ function send(): void {
 .attach { cursor: pointer; color: var(--harbour); text-decoration: underline; }
 .attach input { position: absolute; opacity: 0; width: 1px; height: 1px; }
 .attach:focus-within { outline: 2px solid var(--harbour); outline-offset: 2px; }
-@media (max-width: 720px) { .reply { padding: 8px 12px; } }
+.shut { padding: 12px 22px; display: block; }
+@media (max-width: 720px) {
+  .reply { padding: 8px 12px; }
+  .reply kbd, .wide { display: none; }
+  .reply :deep(textarea) { height: 60px; }
+}
 </style>
