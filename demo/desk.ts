@@ -32,7 +32,7 @@ export async function seedDesk(janua: Janua, lead: Lead, queues: ReadonlyMap<str
   const skills: [string, { languages: ('en' | 'de')[]; atOnce: number }][] = [['anton', { languages: ['en', 'de'], atOnce: 4 }], ['juno', { languages: ['en'], atOnce: 2 }], ['dorrit', { languages: ['en', 'de'], atOnce: 3 }]]
   for (const [name, { languages, atOnce }] of skills) {
     const user = await tables.users.findOne({ where: { mail: `${name}@merrowline.example` } })
-    await janua.presence.setSkills(user!.id, { languages, atOnce, topics: [] })
+    await janua.presence.setSkills(lead, user!.id, { languages, atOnce, topics: [] })
   }
 }
 

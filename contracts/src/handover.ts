@@ -277,5 +277,7 @@ export interface QueueFigures {
   hours: QueueFigureRow[]
   /** Hand-overs that the door's questions made needless. */
   saved: number
+  /** Mails that could not be sent yet, and why; null when all are on their way. */
+  mail: { waiting: number; problem: string } | null
 }
 export const figuresQuery = Joi.object<{ days: number }>({ days: Joi.number().integer().min(1).max(92).default(1) })

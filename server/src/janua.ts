@@ -166,7 +166,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const desk = new Desk({ db, tables, threads, queues, engine, users, clock })
   const work = new DeskWork({ tables, threads, desk, handovers, outbox, engine, users, audit, events, clock })
   const returns = new Returns({ tables, threads })
-  const presence = new Presence({ tables, returns, events, clock })
+  const presence = new Presence({ tables, returns, audit, events, clock })
   const assignment = new Assignment({ db, tables, threads, handovers, clock })
   const idle = new Idle({ tables, threads, engine, handover, clock })
   const alerts = new Alerts({ db, tables, outbox, reporting, clock })
@@ -222,7 +222,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     ...releaseRoutes({ releases, schedule, proofs, draft, live, tables, proveMends }),
     ...proofRoutes({ rehearsal, judgements, checks, checkLists, replays, threshold }),
     ...doorRoutes({ doors, conversations, handover, attachments }),
-    ...handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, alerts, reports: new QueueReports({ db, tables, reporting, users, clock }), clock }),
+    ...handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, alerts, reports: new QueueReports({ db, tables, reporting, users, outbox, clock }), clock }),
     ...routingRoutes({ routing, handovers }),
     ...coverageRoutes({ unsettled, mends, judgements, sampling }),
     ...learnRoutes({ reports, reporting, rollup, topics, gaps, gapMends, questionLog, logImports }),

@@ -112,7 +112,7 @@ const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: 
       <div v-for="message in pending" :key="message.clientId" class="visitor unsent" data-test="unsent"><p>{{ message.text }}</p><span class="quiet">{{ offline ? words.notSent : words.sending }}</span></div>
       <p v-if="waitsForAnswer || agentWrites" class="writes" data-test="writing"><i /><i /><i /><span>{{ agentWrites ? words.writes(agentWrites) : words.thinking }}</span></p>
     </main>
-    <div v-if="state === 'waiting'" class="bar" data-test="waiting"><span>{{ words.waiting }}<template v-if="wait">, {{ wait }}</template></span><button type="button" @click="act(api.stopWaiting)">{{ words.goOn }}</button></div>
+    <div v-if="state === 'waiting'" class="bar" data-test="waiting"><span>{{ words.waiting }}<template v-if="wait">, {{ wait }}</template></span><button type="button" data-test="case-instead" @click="act(() => api.way({ way: 'case', phone: '' }))">{{ words.leaveCase }}</button><button type="button" @click="act(api.stopWaiting)">{{ words.goOn }}</button></div>
     <RatingBar v-if="thread.mayRate && door.rating" @rate="(rating) => act(() => api.rate(rating))" />
     <div v-if="offline" class="bar warn" role="status" data-test="offline">{{ words.offline }}</div>
     <div v-if="refusal || notice" class="bar warn" role="alert" data-test="refusal">{{ refusal || notice }}</div>

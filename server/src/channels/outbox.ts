@@ -23,6 +23,8 @@ interface Written {
 }
 
 const MOST_AT_ONCE = 20
+/** A mail that waits longer is told of. */
+const LATE_SECONDS = 60
 const FIRST_WAIT_SECONDS = 15
 const LONGEST_WAIT_SECONDS = 900
 /** A mail that could not be sent for so many tries (a day and more) is given up and shown as failed. */
@@ -56,6 +58,16 @@ export class Outbox {
   /** Sends what is due. Without a postman it stays where it is. */
   tick(): Promise<void> {
     return (this.running ??= this.send().finally(() => (this.running = undefined)))
+  }
+
+  /** Mails that wait longer than they should, with the reason; null when there are none. */
+  async standing(): Promise<{ waiting: number; problem: string } | null> {
+    const { tables, clock, postman } = this.needs
+    const late = { direction: 'out' as const, state: ['waiting', 'failed'] as MailRow['state'][], createdAt: { [Op.lt]: new Date(+clock.now() - LATE_SECONDS * 1_000) } }
+    const waiting = await tables.mails.count({ where: late })
+    if (waiting === 0) return null
+    const last = await tables.mails.findOne({ where: { ...late, problem: { [Op.ne]: null } }, order: [['id', 'DESC']] })
+    return { waiting, problem: postman ? (last?.problem ?? 'not tried yet') : 'no mail server is set up' }
   }
 
   private async send(): Promise<void> {

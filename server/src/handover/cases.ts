@@ -36,7 +36,7 @@ export class Cases {
     const from = open || !changesAt ? now : changesAt
     const number = locked.caseNumber ?? caseNumber(locked.id, now)
     Object.assign(locked, {
-      queueId: queue.id, agentId: null, enteredQueueAt: now, askedAt: locked.askedAt ?? now, offeredTo: null, offeredUntil: null, priority: 'low', note: routed.note ?? null, routedBecause: routed.because.slice(0, 300),
+      queueId: wasWaiting ? locked.queueId : queue.id, agentId: null, enteredQueueAt: now, askedAt: locked.askedAt ?? now, offeredTo: null, offeredUntil: null, priority: 'low', note: routed.note ?? null, routedBecause: routed.because.slice(0, 300),
       dueAt: dueAt(queue, { askedAt: from, priority: 'low' }), caseNumber: number, phone, subject: situation.words.split('\n').at(-1)!.slice(0, 300) || locked.subject,
     })
     if (!wasWaiting) await handovers.note(locked.id, { reason, routed: { ...routed, queue: queue.id }, situation }, transaction)

@@ -1,5 +1,5 @@
 import type { AwayData, ContactInput, WayInput } from '@janua/contracts'
-import { handoverSign, hourIn, route, type Routed, type SignReason, type Situation, situationOf } from '@janua/core'
+import { handoverSign, hourIn, maskPrivate, route, type Routed, type SignReason, type Situation, situationOf } from '@janua/core'
 import type { Transaction } from 'sequelize'
 import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
@@ -219,7 +219,7 @@ export class Handover {
 
   private async said(conversationId: number): Promise<string[]> {
     const rows = await this.needs.tables.messages.findAll({ attributes: ['text'], where: { conversationId, author: 'visitor', kind: 'text' }, order: [['seq', 'DESC']], limit: 6 })
-    return rows.reverse().map(({ text }) => text)
+    return rows.reverse().map(({ text }) => maskPrivate(text))
   }
 
   /** Why details were asked for, or nobody was there: the newest such line of the thread. */

@@ -1,8 +1,10 @@
 import type { AgentSkills, Presence as Where, SignedIn } from '@janua/contracts'
 import { Op } from 'sequelize'
+import type { Actor, Audit } from '../accounts/audit.ts'
 import type { AccountTables } from '../accounts/models.ts'
 import type { Clock } from '../clock.ts'
 import type { Events } from '../events.ts'
+import { problem } from '../http/problems.ts'
 import type { Returns } from './returns.ts'
 
 /** Somebody whose browser was not seen for so long is away by themselves. */
@@ -12,7 +14,7 @@ const GIVES_BACK_SECONDS = 180
 
 /** Who is at their desk. A browser that is open tells so by its live connection; one that is gone stops telling. */
 export class Presence {
-  constructor(private readonly needs: { tables: AccountTables; returns: Returns; events: Events; clock: Clock }) {}
+  constructor(private readonly needs: { tables: AccountTables; returns: Returns; audit: Audit; events: Events; clock: Clock }) {}
 
   /** As the person says it. Who goes home gives back what they have not answered. */
   async set(user: number, presence: Where): Promise<void> {
@@ -22,8 +24,12 @@ export class Presence {
     events.tell('presence', { user })
   }
 
-  async setSkills(user: number, { atOnce, languages, topics }: AgentSkills): Promise<void> {
-    await this.needs.tables.users.update({ atOnce, skills: { languages, topics } }, { where: { id: user } })
+  async setSkills(actor: Actor, user: number, { atOnce, languages, topics }: AgentSkills): Promise<void> {
+    const { tables, audit } = this.needs
+    const row = await tables.users.findByPk(user)
+    if (!row) throw problem('PERSON_NOT_FOUND', user)
+    await row.update({ atOnce, skills: { languages, topics } })
+    await audit.note(actor, 'changed skills', row.name, { atOnce, languages, topics })
   }
 
   async skillsOf(user: number): Promise<AgentSkills> {

@@ -11,6 +11,7 @@ interface Needs {
   tables: HandoverTables
   reporting: { read(): Promise<{ zone: string }> }
   users: { nameOf(id: number | null): Promise<string> }
+  outbox: { standing(): Promise<QueueFigures['mail']> }
   clock: Clock
 }
 interface Found {
@@ -38,7 +39,7 @@ export class QueueReports {
 
   /** @param days 1 for today alone */
   async of(days: number): Promise<QueueFigures> {
-    const { reporting, tables, users, clock } = this.needs
+    const { reporting, tables, users, outbox, clock } = this.needs
     const { zone } = await reporting.read()
     const since = DateTime.fromJSDate(clock.now(), { zone }).startOf('day').minus({ days: days - 1 })
     const queues = await tables.queues.findAll()
@@ -55,6 +56,7 @@ export class QueueReports {
       agents: (await by(({ agent }) => (agent === null ? null : String(agent)), (id) => users.nameOf(Number(id)))).sort((a, b) => b.taken - a.taken),
       hours: (await by(({ enteredAt }) => String(DateTime.fromMillis(enteredAt, { zone }).hour), (hour) => `${hour.padStart(2, '0')}:00`)).sort((a, b) => a.id - b.id),
       saved: await this.savedByAsking(since.toJSDate()),
+      mail: await outbox.standing(),
     }
   }
 

@@ -73,7 +73,7 @@ export class Queues {
       await queue.update({ name, ...(settings && { settings }) }, { transaction })
       await tables.queueMembers.destroy({ where: { queueId: queue.id }, transaction })
       await tables.queueMembers.bulkCreate(known.map((user) => ({ queueId: queue.id, userId: user.id })), { transaction })
-      await audit.note(actor, id === null ? 'added queue' : 'changed queue', name, { members: known.map((user) => user.name) }, transaction)
+      await audit.note(actor, id === null ? 'added queue' : 'changed queue', name, { members: known.map((user) => user.name), ...(settings && { settings: { ...settings, hours: settings.hours && `${settings.hours.timeZone}, ${settings.hours.closed.length} closed days` } }) }, transaction)
       return queue.id
     })
     events.tell('access', { user: 0 })

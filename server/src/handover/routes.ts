@@ -51,7 +51,7 @@ export function handoverRoutes({ queues, desk, work, assignment, presence, ready
     route('get', '/alerts', 'presence.change', {}, ({ user }) => alerts.read(user)),
     route('put', '/alerts', 'presence.change', { body: alertsInput }, ({ body, user }) => alerts.set(user, body)),
     route('get', '/people/:id/skills', 'queue.read', byId, ({ params }) => presence.skillsOf(params.id)),
-    route('put', '/people/:id/skills', 'queue.write', { ...byId, body: skillsInput }, ({ params, body }) => presence.setSkills(params.id, body)),
+    route('put', '/people/:id/skills', 'queue.write', { ...byId, body: skillsInput }, ({ params, body, user }) => presence.setSkills(user, params.id, body)),
 
     route('get', '/desk', 'desk.read', {}, ({ user }) => desk.view(user)),
     route('get', '/desk/search', 'desk.read', { query: deskSearch }, ({ query, user }) => desk.find(user, query.words)),

@@ -2,10 +2,11 @@
 import type { QueueFigureRow, QueueFigures } from '@janua/contracts'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
+import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
 import { computed, onMounted, onScopeDispose, ref, watch } from 'vue'
 import { get } from '../shell/api.ts'
-import { day, percent, span } from '../shell/format.ts'
+import { count, day, percent, span } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { CLOSING_NAMES } from './deskWords.ts'
@@ -35,6 +36,7 @@ const LOW = 0.7
 <template>
   <section class="figures-panel" data-test="queue-figures">
     <div class="row head-row"><h2 class="grow">How it went<span v-if="state.value" class="quiet small"> since {{ day(state.value.since) }}</span></h2><SelectButton v-model="by" :options="[...BY]" option-label="label" option-value="value" :allow-empty="false" size="small" aria-label="By what" /><SelectButton v-model="days" :options="DAYS" option-label="label" option-value="value" :allow-empty="false" size="small" aria-label="Since when" data-test="figure-days" /></div>
+    <Message v-if="state.value?.mail" severity="warn" data-test="mail-waits">{{ count(state.value.mail.waiting, 'mail') }} could not be sent yet: {{ state.value.mail.problem }}. Nothing is lost; they go out as soon as that is mended.</Message>
     <p v-if="all" class="row sums" data-test="queue-sums">
       <span><strong class="big">{{ level(all) }}</strong><small class="quiet" title="Taken within the target ÷ (taken + abandoned after it)">taken in time</small></span>
       <span><strong class="big">{{ time(all.medianWaitSeconds) }}</strong><small class="quiet">wait, the middle one</small></span>

@@ -5,8 +5,8 @@ const now = Date.parse('2026-11-23T10:00:00Z')
 
 describe('the words of the desk', () => {
   it('say how long is left until the target, or how late it is', () => {
-    expect(timeLeft({ dueAt: '2026-11-23T10:03:00Z' }, now)).to.equal('3 min left')
-    expect(timeLeft({ dueAt: '2026-11-23T09:58:00Z' }, now)).to.equal('2 min late')
+    expect(timeLeft({ dueAt: '2026-11-23T10:03:00Z' }, now)).to.equal('3:00 left')
+    expect(timeLeft({ dueAt: '2026-11-23T09:58:00Z' }, now)).to.equal('2:00 late')
     expect(secondsLeft('2026-11-23T09:00:00Z', now)).to.equal(0)
   })
   it('turn the ring to brick once the target has passed', () => {

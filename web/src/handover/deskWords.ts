@@ -6,7 +6,7 @@ export function secondsLeft(until: string | null, now: number): number {
   return until === null ? 0 : Math.max(0, Math.round((Date.parse(until) - now) / 1000))
 }
 
-/** "3 min left" until somebody is to be there, or "2 min late". */
+/** "3:00 left" until somebody is to be there, or "2:00 late". */
 export function timeLeft({ dueAt }: Pick<DeskRow, 'dueAt'>, now: number): string {
   if (dueAt === null) return ''
   const seconds = (Date.parse(dueAt) - now) / 1000
