@@ -26,8 +26,8 @@ export const useDeskLists = defineStore('deskLists', () => {
       failure.value = inPlainWords(cause)
     }
   }
-  /** Reads them soon: what happens meanwhile is in the same reading. */
-  const refreshSoon = useThrottleFn(refresh, AT_MOST_MS, true, false)
+  /** Reads them at once, or at the end of the current second: all that happens within it is in that one reading. */
+  const refreshSoon = useThrottleFn(refresh, AT_MOST_MS, true)
   const forget = () => (desk.value = undefined)
   return { desk, failure, ahead, refresh, refreshSoon, forget }
 })
