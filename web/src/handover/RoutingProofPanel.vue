@@ -45,6 +45,7 @@ const cell = (right: number, routed: number) => proof.cells.find((each) => each.
 .figures-row { gap: 40px; }
 .big { font: 650 24px/1.3 var(--display); }
 .big button { font: inherit; }
+.big button:disabled { color: inherit; text-decoration: none; cursor: default; }
 .worse { font-size: 15px; color: var(--brick); }
 .cells { border-collapse: collapse; font-size: 13.5px; }
 .cells caption { text-align: left; padding-bottom: 6px; }
