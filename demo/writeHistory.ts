@@ -209,7 +209,7 @@ class Player {
       takenAt = new Date(wait(40_000 + 200_000 * chance('takes')))
       tell('event', 'taken', '', { userId: agentId })
     }
-    const firstReplyAt = new Date(later())
+    later()
     tell('agent', 'text', pick(replies, random), { userId: agentId })
     later()
     const due = (queue: number) => ({ enteredQueueAt, askedAt: enteredQueueAt, priority: routed.priority, dueAt: dueAt(nameOf(queue), { askedAt: enteredQueueAt, priority: routed.priority }), routedBecause: routed.because.slice(0, 300) })
@@ -223,8 +223,8 @@ class Player {
     this.bulk.handovers.push({ ...entry, rightQueue: queueId, rightBy: confirmed ? 'confirmed' : moved ? 'moved' : 'unmoved', moves: moved ? 1 : 0 })
     const stars = chance('rates') < RATE_SHARE ? Math.min(5, Math.max(1, Math.round((moved ? 3.4 : 4.4) + 2 * (chance('stars') - 0.5)))) : null
     return {
-      queueId, agentId, takenAt, firstReplyAt, ...due(queueId),
-      outcome: CLOSED_AS.find(([, upTo]) => chance('ends') < upTo)![0], rating: stars, ratedAt: stars === null ? null : firstReplyAt,
+      queueId, agentId, takenAt, ...due(queueId),
+      outcome: CLOSED_AS.find(([, upTo]) => chance('ends') < upTo)![0], rating: stars,
     }
   }
 }

@@ -42,7 +42,6 @@ export interface ConversationRow {
   /** Agents who had it offered and let it go. */
   passedBy: number[] | null
   overflowed: boolean
-  firstReplyAt: Date | null
   outcome: Closing | null
   /** Numbers of the last messages that reached the visitor, that the visitor read, that the team read. */
   visitorGot: number
@@ -51,7 +50,6 @@ export interface ConversationRow {
   caseNumber: string | null
   rating: number | null
   ratingWord: string | null
-  ratedAt: Date | null
   nudgedAt: Date | null
   /** Details that the visitor gave before a hand-over, by field. */
   told: Record<string, string> | null
@@ -122,8 +120,8 @@ export function conversationTables(db: Sequelize) {
     conversations: table<ConversationRow>(db, 'conversations', {
       id, doorId: ref, visitorId: ref, state: text(10), version: whole, seq: whole, language: text(2), queueId: ref, agentId: ref, routedBecause: text(300),
       subject: text(300), enteredQueueAt: time, takenAt: time, closedAt: time, lastAt: time, lastBy: text(10), createdAt: time,
-      priority: { type: text(6), defaultValue: 'normal' }, askedAt: time, dueAt: time, note: text(300), offeredTo: ref, offeredUntil: time, passedBy: json('passedBy'), overflowed: { type: flag, defaultValue: false }, firstReplyAt: time, outcome: text(20),
-      visitorGot: count(), visitorSeen: count(), teamSeen: count(), caseNumber: text(14), rating: whole, ratingWord: text(500), ratedAt: time, nudgedAt: time, told: json('told'), phone: text(40),
+      priority: { type: text(6), defaultValue: 'normal' }, askedAt: time, dueAt: time, note: text(300), offeredTo: ref, offeredUntil: time, passedBy: json('passedBy'), overflowed: { type: flag, defaultValue: false }, outcome: text(20),
+      visitorGot: count(), visitorSeen: count(), teamSeen: count(), caseNumber: text(14), rating: whole, ratingWord: text(500), nudgedAt: time, told: json('told'), phone: text(40),
     }),
     messages: table<MessageRow>(db, 'messages', {
       id, conversationId: ref, seq: whole, author: text(10), kind: text(20), userId: ref, text: DataTypes.TEXT, data: json('data'), clientId: text(36), createdAt: time,

@@ -96,11 +96,11 @@ export class Conversations {
 
   /** How it was, in stars and a word: once for each conversation. */
   async rate(visitor: KnownVisitor, { stars, word }: { stars: number; word: string }): Promise<void> {
-    const { threads, clock } = this.needs
+    const { threads } = this.needs
     const { id } = await this.mustHave(visitor)
     await threads.change(id, async (locked, transaction) => {
       if (locked.rating !== null) return
-      Object.assign(locked, { rating: stars, ratingWord: word, ratedAt: clock.now() })
+      Object.assign(locked, { rating: stars, ratingWord: word })
       await threads.append(locked, { author: 'event', kind: 'rated', text: '', data: { stars, word } }, transaction)
     })
   }
@@ -133,11 +133,7 @@ export class Conversations {
     const work = async (locked: Row<ConversationRow>, transaction: Transaction) => {
       if (await threads.sentBefore(locked.id, clientId, transaction)) return
       locked.language = language
-      if (locked.state === 'closed') {
-        threads.move(locked, 'resume')
-        Object.assign(locked, { agentId: null, queueId: null, enteredQueueAt: null, dueAt: null, closedAt: null, outcome: null, nudgedAt: null })
-        await threads.append(locked, { author: 'event', kind: 'resumed', text: '' }, transaction)
-      }
+      if (locked.state === 'closed') await threads.resume(locked, transaction)
       const message = await threads.append(locked, { author: 'visitor', kind: 'text', text, clientId }, transaction)
       if (locked.state !== 'assistant') return
       const before = await this.lastQuestion(locked.id, transaction)

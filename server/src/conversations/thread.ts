@@ -24,6 +24,9 @@ interface Needs {
   clock: Clock
 }
 
+/** What a conversation no longer has when it is in no queue, or comes into one afresh. */
+export const LEFT_QUEUE = { queueId: null, agentId: null, enteredQueueAt: null, dueAt: null, offeredTo: null, offeredUntil: null, passedBy: null, overflowed: false, note: null } as const
+
 /** The one thread of a conversation: every change locks it, numbers its messages, and is told after it is stored. */
 export class Threads {
   constructor(private readonly needs: Needs) {}
@@ -50,6 +53,13 @@ export class Threads {
     const next = after(conversation.state, transition)
     if (!next) throw problem('STATE_FORBIDS', said(conversation.state))
     conversation.state = next
+  }
+
+  /** A closed conversation goes on with the assistant, as if it had been with nobody. */
+  async resume(conversation: Row<ConversationRow>, transaction: Transaction): Promise<void> {
+    this.move(conversation, 'resume')
+    Object.assign(conversation, { ...LEFT_QUEUE, closedAt: null, outcome: null, nudgedAt: null })
+    await this.append(conversation, { author: 'event', kind: 'resumed', text: '' }, transaction)
   }
 
   async append(conversation: Row<ConversationRow>, message: NewMessage, transaction: Transaction): Promise<Row<MessageRow>> {

@@ -5,7 +5,7 @@ import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineH
 import type { Clock } from '../clock.ts'
 import type { ConversationRow, ConversationTables } from '../conversations/models.ts'
 import type { Conversations } from '../conversations/service.ts'
-import type { Threads } from '../conversations/thread.ts'
+import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../database/tables.ts'
 import { problem } from '../http/problems.ts'
 import type { KnownVisitor } from '../http/routing.ts'
@@ -147,7 +147,7 @@ export class Handover {
     const open = door.rules.handOver.ask.some(({ field, required }) => required && !conversation?.told?.[field])
     if (known?.name && known.mail && !open) return this.handOver(visitor, id, cause)
     await threads.change(id, async (locked, transaction) => {
-      if (locked.state === 'closed') threads.move(locked, 'resume')
+      if (locked.state === 'closed') await threads.resume(locked, transaction)
       if (locked.state !== 'assistant') return
       const last = await tables.messages.findOne({ where: { conversationId: locked.id }, order: [['seq', 'DESC']], transaction })
       if (last?.kind !== 'contact') await threads.append(locked, { author: 'assistant', kind: 'contact', text: '', data: { ...cause } }, transaction)
@@ -161,7 +161,7 @@ export class Handover {
     const { away } = destination
     await threads.change(id, async (locked, transaction) => {
       if (locked.state === 'waiting' || locked.state === 'agent') return
-      if (locked.state === 'closed') threads.move(locked, 'resume')
+      if (locked.state === 'closed') await threads.resume(locked, transaction)
       if (away && !evenSo) return void (await threads.append(locked, { author: 'assistant', kind: 'away', text: door.texts[locked.language].closedHours, data: { ...away, ...cause } }, transaction))
       await this.enter(locked, door, { ...destination, cause }, transaction)
     })
@@ -229,9 +229,6 @@ export class Handover {
     return reason && because ? { reason, because } : ASKED
   }
 }
-
-/** What a conversation no longer has when it is in no queue, or comes into one afresh. */
-export const LEFT_QUEUE = { queueId: null, agentId: null, enteredQueueAt: null, dueAt: null, offeredTo: null, offeredUntil: null, passedBy: null, overflowed: false, note: null } as const
 
 function routedBy({ routing, classifier }: CompiledRelease, situation: Situation, fallback: number): Routed {
   return routing ? route(situation, routing, classifier) : { queue: fallback, rule: null, by: 'last resort', because: 'no rules yet', priority: 'normal' }

@@ -2,8 +2,8 @@ import { Op } from 'sequelize'
 import type { EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationRow, ConversationTables } from '../conversations/models.ts'
-import type { Threads } from '../conversations/thread.ts'
-import { type Handover, LEFT_QUEUE } from './handover.ts'
+import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
+import type { Handover } from './handover.ts'
 
 interface Needs {
   tables: ConversationTables

@@ -1,8 +1,7 @@
 import type { Transaction } from 'sequelize'
 import type { ConversationRow, ConversationTables } from '../conversations/models.ts'
-import type { Threads } from '../conversations/thread.ts'
+import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../database/tables.ts'
-import { LEFT_QUEUE } from './handover.ts'
 
 /** What an agent who drops out leaves unanswered goes back: into its queue, with the due time that it had; or to the assistant where it never was in one. */
 export class Returns {

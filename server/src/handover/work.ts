@@ -6,12 +6,11 @@ import type { EngineHost } from '../answering/engineHost.ts'
 import type { Outbox } from '../channels/outbox.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationRow, ConversationTables } from '../conversations/models.ts'
-import type { Threads } from '../conversations/thread.ts'
+import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../database/tables.ts'
 import type { Events } from '../events.ts'
 import { problem } from '../http/problems.ts'
 import type { Desk } from './desk.ts'
-import { LEFT_QUEUE } from './handover.ts'
 import type { Handovers } from './handovers.ts'
 import type { HandoverTables } from './models.ts'
 import { dueAt } from './queueSettings.ts'
@@ -64,11 +63,10 @@ export class DeskWork {
   }
 
   async reply(user: SignedIn, id: number, { clientId, text, asTeam = false }: { clientId: string; text: string; asTeam?: boolean }): Promise<void> {
-    const { threads, clock } = this.needs
+    const { threads } = this.needs
     await this.own(user, id, async (locked, transaction) => {
       if (await threads.sentBefore(id, clientId, transaction)) return
       await threads.append(locked, { author: 'agent', kind: 'text', text, userId: user.id, clientId, ...(asTeam && { data: { asTeam } }) }, transaction)
-      locked.firstReplyAt ??= clock.now()
       locked.teamSeen = locked.seq
       if (locked.caseNumber !== null) await this.mailReply(user, locked, { text, asTeam }, transaction)
     })

@@ -2,8 +2,8 @@ const ID = 'id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY'
 const ENGINE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4'
 const CONVERSATION = [
   "priority VARCHAR(6) NOT NULL DEFAULT 'normal'", 'asked_at DATETIME(3) NULL', 'due_at DATETIME(3) NULL', 'note VARCHAR(300) NULL', 'offered_to INT UNSIGNED NULL', 'offered_until DATETIME(3) NULL', 'passed_by VARCHAR(1000) NULL',
-  'overflowed BOOLEAN NOT NULL DEFAULT 0', 'first_reply_at DATETIME(3) NULL', 'outcome VARCHAR(20) NULL', 'visitor_got INT NOT NULL DEFAULT 0', 'visitor_seen INT NOT NULL DEFAULT 0', 'team_seen INT NOT NULL DEFAULT 0', 'case_number VARCHAR(14) NULL',
-  'rating TINYINT NULL', 'rating_word VARCHAR(500) NULL', 'rated_at DATETIME(3) NULL', 'nudged_at DATETIME(3) NULL', 'told LONGTEXT NULL', 'phone VARCHAR(40) NULL',
+  'overflowed BOOLEAN NOT NULL DEFAULT 0', 'outcome VARCHAR(20) NULL', 'visitor_got INT NOT NULL DEFAULT 0', 'visitor_seen INT NOT NULL DEFAULT 0', 'team_seen INT NOT NULL DEFAULT 0', 'case_number VARCHAR(14) NULL',
+  'rating TINYINT NULL', 'rating_word VARCHAR(500) NULL', 'nudged_at DATETIME(3) NULL', 'told LONGTEXT NULL', 'phone VARCHAR(40) NULL',
 ]
 const USER = ["presence VARCHAR(4) NOT NULL DEFAULT 'off'", 'went_by_itself BOOLEAN NOT NULL DEFAULT 0', 'at_once INT NOT NULL DEFAULT 3', 'skills LONGTEXT NULL', 'beat_at DATETIME(3) NULL', 'last_turn_at DATETIME(3) NULL', 'alerts LONGTEXT NULL']
 const nameOf = (column: string) => column.split(' ')[0]!
