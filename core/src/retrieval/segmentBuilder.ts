@@ -95,16 +95,16 @@ export class SegmentBuilder {
   }
 
   private count(fields: FieldTerms): void {
-    FIELDS.forEach((field) => {
+    const body = this.bodyTerms.more(fields.body.length)
+    for (let i = 0; i < fields.body.length; i++) body[i] = this.known(fields.body[i]!)
+    this.bodyEnds.push(this.bodyTerms.length)
+    for (const field of FIELDS) {
       const terms = fields[field]
       const share = shareOf(field, terms.length)
-      for (const each of terms) {
-        this.rows.add(this.known(each), share)
-      }
-    })
-    const body = this.bodyTerms.more(fields.body.length)
-    fields.body.forEach((each, i) => (body[i] = this.known(each)))
-    this.bodyEnds.push(this.bodyTerms.length)
+      // The lead is the beginning of the body, whose numbers are known by now.
+      const isBody = field === 'body' || field === 'lead'
+      for (let i = 0; i < terms.length; i++) this.rows.add(isBody ? body[i]! : this.known(terms[i]!), share)
+    }
     this.rows.endPassage((frequency) => Math.round(impactOf(frequency) / IMPACT_STEP))
   }
 

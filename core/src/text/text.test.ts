@@ -1,9 +1,11 @@
 import { expect } from 'chai'
+import { pick, seeded } from '../maths/random.ts'
 import { analyse, analyseQuestion } from './analyse.ts'
 import { editDistance } from './distance.ts'
-import { guessLanguage } from './language.ts'
+import { guessLanguage, LANGUAGES } from './language.ts'
 import { maskPrivate } from './mask.ts'
 import { sentences } from './sentences.ts'
+import { STOP_WORDS } from './stopwords.ts'
 import { fold, tokenize } from './tokens.ts'
 
 describe('tokenize', () => {
@@ -25,6 +27,21 @@ describe('guessLanguage', () => {
   ] as const
   for (const { text, language } of cases)
     it(`hears ${language} in “${text}”`, () => expect(guessLanguage(text, language === 'en' ? 'de' : 'en')).to.equal(language))
+  it('counts small words as a slow reading does, however they are written', () => {
+    const slowly = (text: string) => {
+      const words = tokenize(text).map(({ word }) => word)
+      const [en, de] = LANGUAGES.map((language) => words.filter((word) => STOP_WORDS[language].has(word)).length)
+      return words.length < 3 || en === de ? 'fallback' : en! > de! ? 'en' : 'de'
+    }
+    const random = seeded(7)
+    const written = [...STOP_WORDS.en, ...STOP_WORDS.de].flatMap((word) => [word, word.toUpperCase(), word[0]!.toUpperCase() + word.slice(1), `${word}'s`, `${word}’ll`, word.replaceAll('ss', 'ß')])
+    const other = ['boat', 'Fähre', 'ICH', '6:30', 'Straßenverkehrsordnung', 'don’t', 'it’s', 'Über', 'ÜBER', 'daß', '船', 'e\u0301t', 'a']
+    for (let i = 0; i < 3_000; i++) {
+      const text = Array.from({ length: 1 + Math.floor(random() * 9) }, () => pick(random() < 0.6 ? written : other, random)).join(random() < 0.5 ? ' ' : ', ')
+      const guessed = guessLanguage(text, 'en') === guessLanguage(text, 'de') ? guessLanguage(text, 'en') : 'fallback'
+      expect(guessed, text).to.equal(slowly(text))
+    }
+  })
   it('keeps to the fallback for one or two words', () => expect(guessLanguage('der Hund', 'en')).to.equal('en'))
 })
 

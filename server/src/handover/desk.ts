@@ -40,7 +40,7 @@ export class Desk {
     const find = (where: WhereOptions<ConversationRow>, order: [string, string][], limit = MOST) => tables.conversations.findAll({ where, order, limit })
     const guests = await tables.guests.findAll({ where: { userId: user.id } })
     const [waiting, mine, askedIn, cases, withAssistant, closed] = await Promise.all([
-      find({ state: 'waiting', [Op.or]: [inQueues, { offeredTo: user.id }] }, BY_DUE_TIME),
+      find({ state: 'waiting', ...(inQueues.queueId && { [Op.or]: [inQueues, { offeredTo: user.id }] }) }, BY_DUE_TIME),
       find({ state: 'agent', agentId: user.id }, [['lastAt', 'DESC']]),
       find({ state: 'agent', id: guests.map(({ conversationId }) => conversationId) }, [['lastAt', 'DESC']]),
       find({ state: 'case', ...inQueues }, BY_DUE_TIME),

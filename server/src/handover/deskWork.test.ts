@@ -116,6 +116,22 @@ describe('the desk', () => {
     expect(await found(anton, 'osk@mail')).to.include(id)
     expect(await found(bria, 'zeppelinchen')).to.eql([])
   })
+  it('shows a lead what waits in every queue, and an agent without a queue nothing', async () => {
+    const someone = await visitor(janua)
+    await someone.says('a helicopter for the lead')
+    await someone.post('/person', { language: 'en' })
+    await someone.post('/contact', { name: 'Osk', mail: 'osk@mail.example' }).expect(204)
+    const id = (await someone.thread()).conversation!
+    const waiting = async (who: Member) => ((await who.get('/desk')).body as Desk).waiting.map((row) => row.id)
+    expect(await waiting(lead)).to.include(id)
+    expect(await waiting(await member(janua, 'agent', 'Newcomer'))).to.eql([])
+    await lead.post(`/desk/${id}/move`, { agent: bria.id, reason: 'the lead reassigns' }).expect(204)
+    expect(await open(bria, id)).to.deep.include({ state: 'agent', agent: { id: bria.id, name: 'Bria' } })
+    await lead.post(`/desk/${id}/move`, { queue: queues.bookings, reason: '' }).expect(204)
+    expect(await waiting(bria)).to.include(id)
+    await bria.post(`/desk/${id}/take`).expect(204)
+    await bria.post(`/desk/${id}/close`, {}).expect(204)
+  })
   it('reopens what was closed, with its agent', async () => {
     const { id, someone } = await taken()
     await anton.post(`/desk/${id}/close`, { outcome: 'could not' }).expect(204)

@@ -26,7 +26,7 @@ export const useAlerts = defineStore('alerts', () => {
   async function save(wanted: AlertSettings): Promise<void> {
     await put('/alerts', wanted)
     settings.value = wanted
-    if (wanted.browser && Notification.permission === 'default') await Notification.requestPermission()
+    if (wanted.browser && 'Notification' in window && Notification.permission === 'default') await Notification.requestPermission()
   }
 
   /** What was there when the page opened is no news. */
