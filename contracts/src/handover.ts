@@ -41,8 +41,6 @@ export interface Queue {
   oldestWaitSeconds: number | null
   /** What somebody who enters now waits at the most, four times of five; null when nobody is at their desk. */
   expectedWaitSeconds: number | null
-  /** Whether its people are there now by its hours, and until or from when; null where it has none of its own. */
-  open: { open: boolean; changesAt: string | null } | null
 }
 
 const clock = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/)

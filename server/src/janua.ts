@@ -231,13 +231,16 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const server: Server = createServer(app)
   const sockets = openSockets(server, { sessions, accounts, conversations, desk, queues, presence, tables, events, log })
 
-  /** What happens at the desks by itself: browsers that are gone, offers, overflow, idle conversations, mails. */
+  /** What happens at the desks by itself within seconds: browsers that are gone, offers, overflow, mails. */
   const tendDesks = async () => {
     await presence.tick()
     await assignment.tick()
+    await outbox.tick()
+  }
+  /** What is counted in minutes: conversations in which nobody writes, people to be told of who waits. */
+  const tendSilence = async () => {
     await idle.tick()
     await alerts.tick()
-    await outbox.tick()
   }
 
   async function close(): Promise<void> {
@@ -256,7 +259,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, handovers, desk, work, teachings, presence, assignment, idle, alerts, outbox, inbox, routing, queueLearning, tendDesks, queues, mends, unsettled, reporting, rollup, topics, gaps, gapMends, questionLog, logImports, reports, proveMends, learnFromQuestions, events, audit, close }
+  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, handovers, desk, work, teachings, presence, assignment, idle, alerts, outbox, inbox, routing, queueLearning, tendDesks, tendSilence, queues, mends, unsettled, reporting, rollup, topics, gaps, gapMends, questionLog, logImports, reports, proveMends, learnFromQuestions, events, audit, close }
 }
 
 export type Janua = ReturnType<typeof createJanua>

@@ -47,6 +47,7 @@ async function main(): Promise<void> {
   const counting = setInterval(() => void janua.learnFromQuestions().catch((cause: unknown) => process.stderr.write(`Counting failed: ${String(cause)}\n`)), 10_000)
   const proving = setInterval(() => void Promise.allSettled([janua.checks.tick(), janua.schedule.tick()]), 3_000)
   const tending = setInterval(() => void janua.tendDesks().catch((cause: unknown) => process.stderr.write(`Desks were not tended: ${String(cause)}\n`)), 1_000)
+  const minding = setInterval(() => void janua.tendSilence().catch((cause: unknown) => process.stderr.write(`Silence was not tended: ${String(cause)}\n`)), 10_000)
   const routing = setInterval(() => void janua.queueLearning.tick().catch((cause: unknown) => process.stderr.write(`Queues were not learnt: ${String(cause)}\n`)), 60_000)
   const inbox = await openInbox(Number(process.env.INBOX_PORT ?? 0), janua.inbox)
   await new Promise<void>((done, failed) => {
@@ -65,6 +66,7 @@ async function main(): Promise<void> {
     clearInterval(counting)
     clearInterval(proving)
     clearInterval(tending)
+    clearInterval(minding)
     clearInterval(routing)
     await inbox.close()
     await janua.close()

@@ -34,8 +34,6 @@ export interface QueueModelRow {
   id: number
   model: QueueClassifier
   examples: number
-  /** The newest hand-over that it was learnt from. */
-  newest: number
   createdAt: Date
 }
 export interface GuestRow {
@@ -75,7 +73,7 @@ export function handoverTables(db: Sequelize) {
     handovers: table<HandoverRow>(db, 'handovers', {
       id, conversationId: ref, at: time, reason: text(20), queueId: ref, by: text(12), rule: whole, because: text(300), situation: json('situation'), rightQueue: ref, rightBy: text(10), moves: { type: whole, defaultValue: 0 },
     }),
-    queueModels: table<QueueModelRow>(db, 'queue_models', { id, model: json('model'), examples: whole, newest: ref, createdAt: time }),
+    queueModels: table<QueueModelRow>(db, 'queue_models', { id, model: json('model'), examples: whole, createdAt: time }),
     guests: table<GuestRow>(db, 'conversation_guests', { conversationId: { type: ref, primaryKey: true }, userId: { type: ref, primaryKey: true }, askedAt: time }),
     readyLines: table<ReadyLineRow>(db, 'ready_lines', { id, name: text(80), text: text(2000), userId: ref, createdAt: time }),
     teachings: table<TeachingRow>(db, 'teachings', {

@@ -30,6 +30,6 @@ export class QueueLearning {
     if (known - (last?.examples ?? 0) < least) return
     const past = await handovers.past()
     const model = await inThread<QueueLearnOrder, QueueClassifier | null>(new URL('./queueLearnThread.ts', import.meta.url), past.map(exampleOf))
-    if (model) await tables.queueModels.create({ model, examples: known, newest: past.at(-1)!.id, createdAt: clock.now() })
+    if (model) await tables.queueModels.create({ model, examples: known, createdAt: clock.now() })
   }
 }

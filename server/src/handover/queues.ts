@@ -1,5 +1,5 @@
 import type { Queue, QueueSettings } from '@janua/contracts'
-import { queueOpenAt, type Routing } from '@janua/core'
+import type { Routing } from '@janua/core'
 import { DateTime } from 'luxon'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
@@ -44,19 +44,16 @@ export class Queues {
     const open = new Map(busy.map(({ agentId, n }) => [agentId, Number(n)]))
     return queues.map((queue) => {
       const { id, name } = queue
-      const settings = settingsOf(queue)
-      const hours = settings.hours && queueOpenAt(settings.hours, now)
       const line = waiting.find(({ queueId }) => queueId === id)
       const ids = new Set(members.filter(({ queueId }) => queueId === id).map(({ userId }) => userId))
       return {
         id,
         name,
-        settings,
+        settings: settingsOf(queue),
         members: users.filter((user) => ids.has(user.id)).map(({ id, name, presence, active, atOnce }) => ({ id, name, presence, active, open: open.get(id) ?? 0, atOnce })),
         waiting: Number(line?.n ?? 0),
         expectedWaitSeconds: expected.get(id) ?? null,
         oldestWaitSeconds: line ? Math.max(0, Math.round((+now - +new Date(line.oldest)) / 1000)) : null,
-        open: hours && { open: hours.open, changesAt: hours.changesAt?.toISOString() ?? null },
       }
     })
   }

@@ -20,7 +20,7 @@ export const up = [
   `CREATE TABLE handovers (${ID}, conversation_id INT UNSIGNED NOT NULL, at DATETIME(3) NOT NULL, reason VARCHAR(20) NOT NULL, queue_id INT UNSIGNED NOT NULL, \`by\` VARCHAR(12) NOT NULL, rule INT NULL, because VARCHAR(300) NOT NULL, situation LONGTEXT NOT NULL,
     right_queue INT UNSIGNED NULL, right_by VARCHAR(10) NULL, moves INT NOT NULL DEFAULT 0, KEY (at), KEY (right_by, at), FOREIGN KEY (conversation_id) REFERENCES conversations(id) ON DELETE CASCADE,
     FOREIGN KEY (queue_id) REFERENCES queues(id), FOREIGN KEY (right_queue) REFERENCES queues(id)) ${ENGINE}`,
-  `CREATE TABLE queue_models (${ID}, model LONGTEXT NOT NULL, examples INT NOT NULL, newest INT UNSIGNED NOT NULL, created_at DATETIME(3) NOT NULL) ${ENGINE}`,
+  `CREATE TABLE queue_models (${ID}, model LONGTEXT NOT NULL, examples INT NOT NULL, created_at DATETIME(3) NOT NULL) ${ENGINE}`,
   `CREATE TABLE conversation_guests (conversation_id INT UNSIGNED NOT NULL, user_id INT UNSIGNED NOT NULL, asked_at DATETIME(3) NOT NULL, PRIMARY KEY (conversation_id, user_id), KEY (user_id),
     FOREIGN KEY (conversation_id) REFERENCES conversations(id) ON DELETE CASCADE, FOREIGN KEY (user_id) REFERENCES users(id) ON DELETE CASCADE) ${ENGINE}`,
   `CREATE TABLE ready_lines (${ID}, name VARCHAR(80) NOT NULL, text VARCHAR(2000) NOT NULL, user_id INT UNSIGNED NULL, created_at DATETIME(3) NOT NULL, KEY (user_id), FOREIGN KEY (user_id) REFERENCES users(id) ON DELETE CASCADE) ${ENGINE}`,
