@@ -1,14 +1,15 @@
-import { indexRelease, type IndexSettings, type QuestionTerm, questionTerms, type ReadItem, readItems, type ReleaseIndex, search, seeded } from '@janua/core'
+import { indexRelease, type IndexSettings, type Asked, type QuestionTerm, rank, type ReadItem, readItems, readQuestion, type ReleaseIndex, seeded } from '@janua/core'
 import { bootstrap, mean } from '../bootstrap.ts'
 import { reworded } from '../content/rewording.ts'
 import { articleOf, distinctHeadings, shelf, type Shelf, spread } from '../content/tasks.ts'
 import type { Figure } from '../figure.ts'
 
-/** What can be left out of the engine, from outside: a field that is not read, or something done to the question's terms. */
+/** What can be left out of the engine, from outside: a field that is not read, or something done to the question as it is looked up. */
 interface Ingredient {
   name: string
   reading?: (item: ReadItem) => ReadItem
-  terms?: (terms: QuestionTerm[]) => QuestionTerm[]
+  terms?: (terms: readonly QuestionTerm[]) => readonly QuestionTerm[]
+  asked?: (asked: Asked) => Asked
 }
 
 const NOTHING: Ingredient = { name: 'nothing left out' }
@@ -29,6 +30,7 @@ const WITH_TITLES: Ingredient[] = [
   field('title'),
   field('path'),
   { name: 'two-way match', reading: (item) => ({ ...item, wordings: [], passages: item.passages.map((passage) => ({ ...passage, wordings: [] })) }) },
+  { name: 'the same in the same words', asked: (asked) => ({ ...asked, words: [] }) },
   { name: 'typo repair', terms: (terms) => terms.filter(({ readAs }) => readAs === undefined) },
   { name: 'near terms by letters', terms: (terms) => terms.map((term) => ({ ...term, near: [] })) },
 ]
@@ -61,10 +63,11 @@ function ablate({ name, language, sections }: Shelf, ingredients: readonly Ingre
   })
 }
 
-function ranked(index: ReleaseIndex, cases: readonly { wanted: number; question: string }[], { terms = (same) => same }: Ingredient): { ranks: number[]; milliseconds: number } {
+function ranked(index: ReleaseIndex, cases: readonly { wanted: number; question: string }[], { terms = (same) => same, asked = (same) => same }: Ingredient): { ranks: number[]; milliseconds: number } {
   const began = performance.now()
   const ranks = cases.map(({ wanted, question }) => {
-    const found = search(terms(questionTerms(question, index)), index, 40).map(({ doc }) => index.itemIdOf(doc))
+    const read = readQuestion(question, index)
+    const found = rank(asked({ ...read, terms: terms(read.terms) }), index, 40).map(({ doc }) => index.itemIdOf(doc))
     const rank = [...new Set(found)].slice(0, 10).indexOf(wanted) + 1
     return rank === 0 ? 0 : 1 / rank
   })

@@ -1,4 +1,4 @@
-import { indexRelease, questionTerms, search, splitPassages } from '@janua/core'
+import { indexRelease, rank, readQuestion, splitPassages } from '@janua/core'
 import { bootstrap, mean } from '../bootstrap.ts'
 import { articleOf, distinctHeadings, shelf, type Shelf, spread } from '../content/tasks.ts'
 import { type Figure, withLimit } from '../figure.ts'
@@ -45,7 +45,7 @@ async function findIn({ name, language, sections }: Shelf): Promise<Figure[]> {
   }
   const bySubject = new Map<string, Ranks>()
   const index = indexRelease(sections.map((section, i) => articleOf(section, i + 1)), { language, noTitles: true })
-  bySubject.set('janua', await ranked((question) => search(questionTerms(question, index), index, 40).map(({ doc }) => index.itemIdOf(doc) - 1)))
+  bySubject.set('janua', await ranked((question) => rank(readQuestion(question, index), index, 40).map(({ doc }) => index.itemIdOf(doc) - 1)))
   for (const peer of Object.keys(PEERS) as PeerName[]) {
     const find = await PEERS[peer](rows, language)
     bySubject.set(peer, await ranked(async (question) => (await find(question, 60)).map((row) => sectionOf[row]!)))

@@ -1,9 +1,10 @@
 import type { Block } from '../library/blocks.ts'
 import { type Value, valuesOf } from '../library/values.ts'
-import { type QuestionTerm, questionTerms, withCarried } from '../retrieval/questionTerms.ts'
+import type { QuestionTerm } from '../retrieval/questionTerms.ts'
+import { type Asked, rank, readQuestion } from '../retrieval/rank.ts'
 import type { PassageHead } from '../retrieval/packedPassage.ts'
 import type { ItemHead, ReleaseIndex } from '../retrieval/releaseIndex.ts'
-import { type Candidate, search } from '../retrieval/search.ts'
+import type { Candidate } from '../retrieval/search.ts'
 import { NO_MATCH } from '../retrieval/twoWay.ts'
 import type { DayFacts } from '../text/calendar.ts'
 import { ASPECT_TIME } from '../text/analyse.ts'
@@ -123,12 +124,12 @@ const NEAR_SHOWN = 3
 export function answerQuestion(index: ReleaseIndex, question: string, settings: AnswerSettings): Answer {
   const { model = DEFAULT_CONFIDENCE } = settings
   const { text, named, sought } = readDays(question, settings.day, index.language)
-  const own = questionTerms(text, index)
-  const terms = settings.before ? withCarried(own, settings.before.text, index) : own
+  const asked = readQuestion(text, index, settings.before?.text)
+  const { terms } = asked
   const folded = fold(text)
   const values = valuesOf(folded)
-  const days = seasonDays(question, own.map(({ stem }) => stem), { sought, today: settings.day })
-  const { found: ranked, leftOut } = counted(terms, index, settings, days)
+  const days = seasonDays(question, terms.flatMap(({ stem, carried }) => (carried ? [] : [stem])), { sought, today: settings.day })
+  const { found: ranked, leftOut } = counted(asked, index, settings, days)
   const found = fitting(ranked, terms, { days: sought.length > 0 ? sought : days, values: sizesAmong(values), text: folded }, index)
   const candidates = judged(found, terms, index, model, settings.before?.item)
   const sill = settings.sills?.[candidates[0]?.shown.collection ?? ''] ?? settings.sill
@@ -146,7 +147,7 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
     near: nearest(candidates.filter(({ at }) => at.item.id !== chosen.at.item.id)),
     trace,
   })
-  const picked = settings.chosen && standingAt(settings.chosen, terms, index, { candidates, model })
+  const picked = settings.chosen && standingAt(settings.chosen, asked, index, { candidates, model })
   if (picked) {
     trace.rule = 'chosen reading'
     return answered(picked, settings.chosen!.confidence)
@@ -174,21 +175,21 @@ function blocksOf({ at, candidate }: Judged, { index, stems, days, values, lengt
 }
 
 /** The passage that a visitor chose, as a rung; undefined when this release does not have it. */
-function standingAt({ item, ordinal }: { item: number; ordinal: number }, terms: readonly QuestionTerm[], index: ReleaseIndex, { candidates, model }: { candidates: readonly Judged[]; model: ConfidenceModel }): Judged | undefined {
+function standingAt({ item, ordinal }: { item: number; ordinal: number }, asked: Asked, index: ReleaseIndex, { candidates, model }: { candidates: readonly Judged[]; model: ConfidenceModel }): Judged | undefined {
   const known = candidates.find(({ shown }) => shown.item === item && shown.ordinal === ordinal)
   if (known) return known
   const doc = index.docAt(item, ordinal)
   if (doc === undefined) return undefined
-  const own = search(terms, index, 1, (each) => each === doc)[0] ?? { doc, score: 0, words: 0, match: NO_MATCH, matched: terms.map(() => false) }
-  return judged([own], terms, index, model)[0]
+  const own = rank(asked, index, 1, (each) => each === doc)[0] ?? { doc, score: 0, words: 0, match: NO_MATCH, matched: asked.terms.map(() => false) }
+  return judged([own], asked.terms, index, model)[0]
 }
 
 /** What is found among all that counts, and what is found only among the rest. */
-function counted(terms: readonly QuestionTerm[], index: ReleaseIndex, settings: AnswerSettings, days: readonly DayFacts[]): { found: Candidate[]; leftOut: Trace['leftOut'] } {
+function counted(asked: Asked, index: ReleaseIndex, settings: AnswerSettings, days: readonly DayFacts[]): { found: Candidate[]; leftOut: Trace['leftOut'] } {
   const because = (doc: number) => (index.limitedAt(doc) ? leftOutBecause(index.itemOf(doc), settings) : undefined)
-  const all = preferring(search(terms, index), index, settings.before?.item)
+  const all = preferring(rank(asked, index), index, settings.before?.item)
   const limited = all.flatMap(({ doc }) => (because(doc) === undefined ? [] : [{ doc, because: because(doc)! }]))
-  const held = limited.length === 0 ? all : preferring(search(terms, index, all.length, (doc) => because(doc) === undefined), index, settings.before?.item)
+  const held = limited.length === 0 ? all : preferring(rank(asked, index, all.length, (doc) => because(doc) === undefined), index, settings.before?.item)
   const seasonal = outOfSeason(held, days, index)
   const gone = new Set(seasonal.map(({ doc }) => doc))
   return { found: held.filter(({ doc }) => !gone.has(doc)), leftOut: [...limited, ...seasonal].map(({ doc, because: reason }) => ({ ...sourceOf(headAt(index, doc)), because: reason })) }

@@ -7,7 +7,7 @@ import type { Candidate } from '../retrieval/search.ts'
  * `same` is 1 for the article that answered the question before, when this one leans on it.
  * `margin` runs from −1 (another article is ahead) to 1 (no other article comes near).
  */
-export const FEATURES = ['words', 'margin', 'covered', 'asked', 'said', 'rival', 'missing', 'repaired', 'thin', 'same'] as const
+export const FEATURES = ['words', 'margin', 'covered', 'asked', 'said', 'rival', 'elsewhere', 'missing', 'repaired', 'thin', 'same'] as const
 export type Feature = (typeof FEATURES)[number]
 export type FeatureValues = Record<Feature, number>
 
@@ -19,6 +19,7 @@ export const FEATURE_WORDS: Record<Feature, string> = {
   asked: 'question in title',
   said: 'title in question',
   rival: 'another title as near',
+  elsewhere: 'words that others have',
   missing: 'word missing',
   repaired: 'read otherwise',
   thin: 'few words to go by',
@@ -46,17 +47,19 @@ export function featuresOf(candidate: Candidate, all: readonly Candidate[], term
   const weight = terms.reduce((sum, term) => sum + term.weight, 0) || 1
   const held = terms.reduce((sum, term, i) => sum + (candidate.matched[i] ? term.weight : 0), 0)
   const heaviestMiss = Math.max(0, ...terms.filter((_, i) => !candidate.matched[i]).map((term) => term.weight))
+  const elsewhere = terms.reduce((sum, term, i) => sum + (term.known && !candidate.matched[i] ? term.weight : 0), 0)
   const guessed = terms.reduce((sum, term, i) => sum + (candidate.matched[i] && term.readAs !== undefined ? term.weight : 0), 0)
   return {
     words: Math.min(1, candidate.words),
     margin: ((candidate.score - rivalScore) / Math.max(candidate.score, rivalScore, 1e-9)) * (index.size / (index.size + FEW)),
     covered: held / weight,
-    asked: candidate.match.asked,
+    asked: candidate.match.asked ** 3,
     said: candidate.match.said,
     rival: Math.max(0, ...rivals.map(({ match }) => match.both)),
+    elsewhere: elsewhere / weight,
     missing: heaviestMiss / index.unknownIdf,
     repaired: guessed / weight,
-    thin: 1 / Math.max(1, terms.length),
+    thin: 1 / (1 + held / index.unknownIdf),
     same: 0,
   }
 }

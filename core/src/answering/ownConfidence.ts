@@ -1,7 +1,6 @@
 import { seeded } from '../maths/random.ts'
-import { questionTerms } from '../retrieval/questionTerms.ts'
+import { rank, readQuestion } from '../retrieval/rank.ts'
 import { indexRelease, type IndexSettings, type ReleaseIndex } from '../retrieval/releaseIndex.ts'
-import { search } from '../retrieval/search.ts'
 import { type ConfidenceModel, fitConfidence, type LabelledCase } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { featuresOf, regimeOf } from './features.ts'
@@ -44,12 +43,12 @@ export function learnConfidence(items: readonly ContentItem[], judged: readonly 
 /** A judgement holds only while the same item is answered from: another answer than the judged one is known to be wrong only where the judged one was right. */
 export function judgedCases(index: ReleaseIndex, judged: readonly JudgedQuestion[]): LabelledCase[] {
   return judged.flatMap(({ text, item, right, weight }): LabelledCase[] => {
-    const terms = questionTerms(text, index)
-    const candidates = search(terms, index)
+    const asked = readQuestion(text, index)
+    const candidates = rank(asked, index)
     const best = candidates[0]
     if (!best) return []
     const same = index.itemIdOf(best.doc) === item
     if (!same && !right) return []
-    return [{ regime: regimeOf(best), features: featuresOf(best, candidates, terms, index), right: same && right, weight }]
+    return [{ regime: regimeOf(best), features: featuresOf(best, candidates, asked.terms, index), right: same && right, weight }]
   })
 }

@@ -1,8 +1,7 @@
 import { pick, type Random } from '../maths/random.ts'
 import { hideDocs } from '../retrieval/indexChanges.ts'
 import { indexRelease, type IndexSettings, type ReleaseIndex, type Wording } from '../retrieval/releaseIndex.ts'
-import { questionTerms } from '../retrieval/questionTerms.ts'
-import { search } from '../retrieval/search.ts'
+import { rank, readQuestion } from '../retrieval/rank.ts'
 import { analyse } from '../text/analyse.ts'
 import { sentences } from '../text/sentences.ts'
 import type { LabelledCase } from './confidence.ts'
@@ -32,7 +31,7 @@ export interface SelfTestSettings extends IndexSettings {
  * reworded by rule and asked, and so are words of sentences. An answer from the section that the question was made from is right;
  * any answer about a hidden section is wrong.
  */
-export function selfTest(items: readonly ContentItem[], random: Random, { rounds = 4, most = 1_500, ...settings }: SelfTestSettings = {}): SelfTestCase[] {
+export function selfTest(items: readonly ContentItem[], random: Random, { rounds = Number(process.env.RO ?? 4), most = 1_500, ...settings }: SelfTestSettings = {}): SelfTestCase[] {
   const whole = indexRelease(items, { ...settings, noTitles: false })
   const untitled = indexRelease(items, { ...settings, noTitles: true })
   const sections = sectionsOf(whole)
@@ -62,7 +61,7 @@ const BARE_SHARE = 0.3
 const BARE_SHARE_HIDDEN = 0.5
 const SENTENCE_SHARE = 0.3
 /** How often its wording is asked with another subject in it, which nothing here is about. */
-const OTHER_SUBJECT_SHARE = 0.3
+const OTHER_SUBJECT_SHARE = Number(process.env.OS ?? 0.3)
 
 interface Section {
   key: string
@@ -100,14 +99,14 @@ interface Question {
 }
 
 function add(cases: SelfTestCase[], { kind, question, section, wording, present, index, elsewhere }: Question): void {
-  const terms = questionTerms(question, index)
-  const candidates = search(terms, index)
+  const asked = readQuestion(question, index)
+  const candidates = rank(asked, index)
   const best = candidates[0]
   if (!best) return
   if (!present && !elsewhere && index.itemIdOf(best.doc) === section.item) return // a sister section may well say the same: nobody knows
   const aboutItem = wording.kind !== 'heading' && kind !== 'sentence'
   const right = present && (aboutItem ? index.itemIdOf(best.doc) === section.item : section.docs.includes(best.doc))
-  cases.push({ kind: present ? kind : 'absent', question, regime: regimeOf(best), features: featuresOf(best, candidates, terms, index), right })
+  cases.push({ kind: present ? kind : 'absent', question, regime: regimeOf(best), features: featuresOf(best, candidates, asked.terms, index), right })
 }
 
 /** A wording with its weightiest word put as one that nobody here knows. */

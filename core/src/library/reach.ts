@@ -2,8 +2,7 @@ import { DEFAULT_CONFIDENCE } from '../answering/defaultConfidence.ts'
 import { confidence } from '../answering/confidence.ts'
 import { featuresOf, regimeOf } from '../answering/features.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
-import { questionTerms } from '../retrieval/questionTerms.ts'
-import { search } from '../retrieval/search.ts'
+import { rank, readQuestion } from '../retrieval/rank.ts'
 import type { Place } from './health.ts'
 
 /** Whether asking a phrasing brings its item first, and what comes first instead. */
@@ -19,9 +18,9 @@ export interface ReachMark {
 /** Asks each phrasing, and says whether the item comes first. */
 export function reachMarks(index: ReleaseIndex, item: number, phrasings: readonly string[]): ReachMark[] {
   return phrasings.map((phrasing) => {
-    const terms = questionTerms(phrasing, index)
-    const found = search(terms, index)
-    const sure = (at: number) => confidence(regimeOf(found[at]!), featuresOf(found[at]!, found, terms, index), DEFAULT_CONFIDENCE)
+    const asked = readQuestion(phrasing, index)
+    const found = rank(asked, index)
+    const sure = (at: number) => confidence(regimeOf(found[at]!), featuresOf(found[at]!, found, asked.terms, index), DEFAULT_CONFIDENCE)
     const itemAt = (at: number) => index.itemOf(found[at]!.doc)
     const own = found.findIndex((_, at) => itemAt(at).id === item)
     if (own === 0) return { phrasing, first: true, confidence: sure(0) }
@@ -39,7 +38,7 @@ export function unreached(index: ReleaseIndex, counts: (place: Place) => boolean
   const comesFirst = (text: string) => {
     const known = firstBy.get(text)
     if (known !== undefined) return known
-    const doc = search(questionTerms(text, index), index, 1)[0]?.doc ?? -1
+    const doc = rank(readQuestion(text, index), index, 1)[0]?.doc ?? -1
     firstBy.set(text, doc)
     return doc
   }

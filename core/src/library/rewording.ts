@@ -1,7 +1,7 @@
 import type { GlossaryEntry } from '../retrieval/glossary.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import { questionTerms } from '../retrieval/questionTerms.ts'
-import { search } from '../retrieval/search.ts'
+import { rank, readQuestion } from '../retrieval/rank.ts'
 import { twoWayMatch } from '../retrieval/twoWay.ts'
 import { stem } from '../text/stem.ts'
 import { fold, tokenize } from '../text/tokens.ts'
@@ -67,7 +67,7 @@ function fromLog(index: ReleaseIndex, item: number, log: readonly LoggedQuestion
   return log
     .filter(({ answeredBy, text }) => (answeredBy === null || answeredBy === item) && text.length <= 140)
     .flatMap(({ text, times }) => {
-      const near = search(questionTerms(text, index), index, 3)
+      const near = rank(readQuestion(text, index), index, 3)
       const place = near.findIndex(({ doc }) => index.itemIdOf(doc) === item)
       const found = near[place]
       const close = found && (place === 0 || found.score >= near[0]!.score * 0.8) && Math.max(found.match.both, found.words) >= NEAR

@@ -1,14 +1,14 @@
 import { analyseQuestion } from '../text/analyse.ts'
 import { COMMON_WORDS } from '../text/commonWords.ts'
+import { everydayWordNear } from '../text/everydayWords.ts'
 import { guessLanguage, type Language, LANGUAGES } from '../text/language.ts'
-import { editDistance } from '../text/distance.ts'
 import { withoutMasks } from '../text/mask.ts'
 import { stem as stemOf } from '../text/stem.ts'
 import { type GlossaryTerm, readTerms } from './glossary.ts'
 import { likeTerms } from './grams.ts'
 import type { ReleaseIndex } from './releaseIndex.ts'
 import { stringAt } from './strings.ts'
-import { type Correction, correct, isNearer } from './typos.ts'
+import { type Correction, correct, isLikelier, isNearer } from './typos.ts'
 
 /** A content word of the question as it was looked up. */
 export interface QuestionTerm {
@@ -107,25 +107,25 @@ function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): Que
     const otherwise = known(stemOf(word, language))
     if (otherwise) return [otherwise]
   }
-  if (isCommon(word)) return [{ stem, word, weight: index.unknownIdf * COMMON_SHARE, known: false, near: [] }]
-  const repaired = nearestWord(word, index)
-  if (repaired) return [repaired]
+  const common: QuestionTerm = { stem, word, weight: index.unknownIdf * COMMON_SHARE, known: false, near: [] }
+  if (LANGUAGES.some((one) => COMMON_WORDS[one].has(word))) return [common]
+  const correction = nearestWord(word, index)
+  const everyday = everydayWordNear(word)
+  if (everyday && (!correction || isLikelier(everyday, correction))) return everyday.isStop ? [] : [common]
+  if (correction) return [repaired(word, correction, index)]
   const parts = splitUp(word, index)
   return parts.length > 0 ? parts : [{ stem, word, weight: index.unknownIdf, known: false, near: [] }]
 }
 
-/** One of the words that anybody uses, perhaps with a letter swapped, missing or doubled. */
-function isCommon(word: string): boolean {
-  if (LANGUAGES.some((language) => COMMON_WORDS[language].has(word))) return true
-  if (word.length < 6) return false
-  return LANGUAGES.some((language) => [...COMMON_WORDS[language]].some((common) => common[0] === word[0] && Math.abs(common.length - word.length) <= 1 && editDistance(word, common, 1) <= 1))
-}
-
-function nearestWord(word: string, index: ReleaseIndex): QuestionTerm | undefined {
+function nearestWord(word: string, index: ReleaseIndex): (Correction & { stem: string }) | undefined {
   let best: (Correction & { stem: string }) | undefined
   for (const { segment, counts } of index.parts) {
     const found = correct(word, segment, (term) => counts[term]!)
     if (found && (!best || isNearer(found, best))) best = { ...found, stem: stringAt(segment.terms.strings, found.term) }
   }
-  return best && { stem: best.stem, word, readAs: best.word, weight: index.weightOf(best.stem) * REPAIRED_SHARE, known: true, near: [] }
+  return best
+}
+
+function repaired(word: string, { stem, word: readAs }: { stem: string; word: string }, index: ReleaseIndex): QuestionTerm {
+  return { stem, word, readAs, weight: index.weightOf(stem) * REPAIRED_SHARE, known: true, near: [] }
 }

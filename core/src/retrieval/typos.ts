@@ -1,4 +1,4 @@
-import { editDistance } from '../text/distance.ts'
+import { editDistance, isSlip } from '../text/distance.ts'
 import { lowerBound, type Segment } from './segment.ts'
 import { stringAt } from './strings.ts'
 import { keyOf, letterSet } from './wordList.ts'
@@ -42,20 +42,16 @@ export function correct(word: string, segment: Segment, frequency: (term: number
   return best
 }
 
-/** The nearer one; of two as near, the likelier slip; then the one written more often; then the first in the alphabet. */
-export function isNearer(a: Correction, b: Correction): boolean {
-  if (a.distance !== b.distance) return a.distance < b.distance
-  if (a.slip !== b.slip) return a.slip
-  if (a.count !== b.count) return a.count > b.count
-  return a.word < b.word
+/** Whether one reading of a misspelt word is likelier than another: it is nearer, or as near by a slip of the fingers where the other is not. */
+export function isLikelier(a: Pick<Correction, 'distance' | 'slip'>, b: Pick<Correction, 'distance' | 'slip'>): boolean {
+  return a.distance !== b.distance ? a.distance < b.distance : a.slip && !b.slip
 }
 
-function isSlip(typed: string, known: string): boolean {
-  if (typed.length === known.length) return [...typed].sort().join('') === [...known].sort().join('')
-  const [short, long] = typed.length < known.length ? [typed, known] : [known, typed]
-  let at = 0
-  for (const letter of long) if (letter === short[at]) at++
-  return at === short.length
+/** The nearer one; of two as near, the likelier slip; then the one written more often; then the first in the alphabet. */
+export function isNearer(a: Correction, b: Correction): boolean {
+  if (isLikelier(a, b) || isLikelier(b, a)) return isLikelier(a, b)
+  if (a.count !== b.count) return a.count > b.count
+  return a.word < b.word
 }
 
 function differing(bits: number): number {

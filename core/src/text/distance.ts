@@ -25,3 +25,12 @@ export function editDistance(a: string, b: string, limit: number): number {
   }
   return Math.min(last[b.length]!, limit + 1)
 }
+
+/** Whether a typed word has a letter more or less than a known one, or the same letters in another order: likelier than a wrong letter. */
+export function isSlip(typed: string, known: string): boolean {
+  if (typed.length === known.length) return [...typed].sort().join('') === [...known].sort().join('')
+  const [short, long] = typed.length < known.length ? [typed, known] : [known, typed]
+  let at = 0
+  for (const letter of long) if (letter === short[at]) at++
+  return at === short.length
+}

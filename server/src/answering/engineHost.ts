@@ -1,5 +1,5 @@
 import type { CourtesyContent, DoorContent, GlossaryContent, ItemKind } from '@janua/contracts'
-import { type ConfidenceModel, type ContentItem, type Pinned, type QueueClassifier, questionTerms, type ReleaseIndex, type Routing, search, STARTER_COURTESIES } from '@janua/core'
+import { type ConfidenceModel, type ContentItem, type Pinned, type QueueClassifier, rank, readQuestion, type ReleaseIndex, type Routing, STARTER_COURTESIES } from '@janua/core'
 import type { Sequelize } from 'sequelize'
 import { completeDoor } from '../doors/starter.ts'
 import type { HandoverTables } from '../handover/models.ts'
@@ -87,7 +87,7 @@ export class EngineHost {
   /** The part of a document of the draft whose passage comes nearest to a question; null when none does. */
   async nearestPart(item: number, question: string): Promise<number | null> {
     const { index } = await this.draft()
-    const [best] = search(questionTerms(question, index), index, 1, (doc) => index.itemIdOf(doc) === item)
+    const [best] = rank(readQuestion(question, index), index, 1, (doc) => index.itemIdOf(doc) === item)
     return best ? index.passage(best.doc).passage.part : null
   }
 

@@ -1,5 +1,5 @@
 import type { Brief, Desk as DeskView, DeskConversation, DeskRow, Passage, SignedIn } from '@janua/contracts'
-import { questionTerms, search } from '@janua/core'
+import { rank, readQuestion } from '@janua/core'
 import { Op, QueryTypes, type Sequelize, type WhereOptions } from 'sequelize'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
@@ -73,7 +73,7 @@ export class Desk {
   async passages(words: string): Promise<Passage[]> {
     const live = await this.needs.engine.live()
     if (!live) return []
-    return search(questionTerms(words, live.index), live.index, PASSAGES).map(({ doc }) => passageView(live.index.passage(doc)))
+    return rank(readQuestion(words, live.index), live.index, PASSAGES).map(({ doc }) => passageView(live.index.passage(doc)))
   }
 
   async open(user: SignedIn, id: number): Promise<DeskConversation> {

@@ -1,0 +1,60 @@
+import { writtenWords, readWord } from '../text/tokens.ts'
+import { type QuestionTerm, questionTerms, withCarried } from './questionTerms.ts'
+import type { ReleaseIndex } from './releaseIndex.ts'
+import { type Candidate, search } from './search.ts'
+
+/** A question as it is looked up: its weighted terms, and all of its words as they were said. */
+export interface Asked {
+  terms: readonly QuestionTerm[]
+  words: readonly string[]
+}
+
+/** How much it is worth when a title, heading or phrasing has all words of the question, small ones too, in their order; usual range 0 to 0.3. */
+export const AS_WRITTEN_WEIGHT = 0.24
+/** So many of the best are held against the question word by word; usual range 10 to 40. */
+export const RESCORED = 20
+
+/** @param before the question that this one leans on, if it does */
+export function readQuestion(question: string, index: ReleaseIndex, before?: string): Asked {
+  const own = questionTerms(question, index)
+  return { terms: before === undefined ? own : withCarried(own, before, index), words: plainWords(question) }
+}
+
+/**
+ * The passages for a question, the best first: those that `search` finds, the foremost of them ordered anew by how far the wording they
+ * were found by says the same in the same words. "From a string to a number" and "from a number to a string" differ by nothing else.
+ * @param counts whether a passage counts at all, by its number in the index
+ */
+export function rank({ terms, words }: Asked, index: ReleaseIndex, limit = 12, counts?: (doc: number) => boolean): Candidate[] {
+  const found = search(terms, index, Math.max(limit, RESCORED), counts)
+  const foremost = found.slice(0, RESCORED).map((candidate) => ({ ...candidate, score: candidate.score + AS_WRITTEN_WEIGHT * asWritten(words, candidate.wording?.text) }))
+  return [...foremost.map((candidate, at) => ({ candidate, at })).sort((a, b) => b.candidate.score - a.candidate.score || a.at - b.at).map(({ candidate }) => candidate), ...found.slice(RESCORED)].slice(0, limit)
+}
+
+/** Mean of the shares of words and of neighbouring words that two texts have in common, 0 to 1 (Dice's coefficient, each word as often as it stands there). */
+export function asWritten(words: readonly string[], wording: string | undefined): number {
+  if (wording === undefined || words.length === 0) return 0
+  const others = plainWords(wording)
+  return (shared(words, others) + shared(pairs(words), pairs(others))) / 2
+}
+
+function shared(some: readonly string[], others: readonly string[]): number {
+  const left = new Map<string, number>()
+  for (const each of others) left.set(each, (left.get(each) ?? 0) + 1)
+  let both = 0
+  for (const each of some) {
+    const count = left.get(each) ?? 0
+    if (count === 0) continue
+    left.set(each, count - 1)
+    both++
+  }
+  return some.length + others.length === 0 ? 0 : (2 * both) / (some.length + others.length)
+}
+
+function pairs(words: readonly string[]): string[] {
+  return words.slice(1).map((word, i) => `${words[i]!} ${word}`)
+}
+
+function plainWords(text: string): string[] {
+  return writtenWords(text).map(readWord).filter(Boolean)
+}
