@@ -1,15 +1,15 @@
 import type { ConfidenceModel } from './confidence.ts'
 
-/** Written by `npm run fit-confidence`: fitted on self-tests of the demo and of two manuals (6883 cases). */
+/** Written by `npm run fit-confidence`: fitted on self-tests of the demo and of two manuals (6885 cases). */
 export const DEFAULT_CONFIDENCE: ConfidenceModel = {
   wording: {
-    intercept: -4.796,
-    weights: { words: 0.000, margin: 1.645, covered: 0.000, asked: 2.825, said: 4.370, rival: -1.264, missing: -0.312, repaired: 0.000, thin: -0.547, same: 0.900 },
-    means: { words: 0.530, margin: 0.473, covered: 0.835, asked: 0.794, said: 0.833, rival: 0.316, missing: 0.300, repaired: 0.055, thin: 0.415, same: 0.000 },
+    intercept: -5.410,
+    weights: { words: 0.000, margin: 2.084, covered: 0.000, asked: 2.012, said: 4.883, rival: -0.638, elsewhere: -2.440, missing: 0.000, repaired: 0.000, telling: 0.006, same: 0.900 },
+    means: { words: 0.527, margin: 0.524, covered: 0.834, asked: 0.646, said: 0.899, rival: 0.282, elsewhere: 0.033, missing: 0.302, repaired: 0.058, telling: 0.537, same: 0.000 },
   },
   text: {
-    intercept: -3.251,
-    weights: { words: 1.853, margin: 2.487, covered: 2.579, asked: 0.000, said: 0.109, rival: -1.025, missing: 0.000, repaired: -1.057, thin: -3.554, same: 0.900 },
-    means: { words: 0.309, margin: 0.249, covered: 0.614, asked: 0.084, said: 0.104, rival: 0.131, missing: 0.539, repaired: 0.043, thin: 0.406, same: 0.000 },
+    intercept: -3.840,
+    weights: { words: 2.052, margin: 1.949, covered: 0.000, asked: 0.507, said: 0.000, rival: -0.116, elsewhere: -1.997, missing: -0.060, repaired: -0.921, telling: 2.878, same: 0.900 },
+    means: { words: 0.307, margin: 0.221, covered: 0.611, asked: 0.023, said: 0.200, rival: 0.426, elsewhere: 0.146, missing: 0.540, repaired: 0.043, telling: 0.417, same: 0.000 },
   },
 }

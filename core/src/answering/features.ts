@@ -5,9 +5,11 @@ import type { Candidate } from '../retrieval/search.ts'
 /**
  * What the confidence model looks at, all of them about 0 to 1 and free of scale, so that weights carry over between libraries.
  * `same` is 1 for the article that answered the question before, when this one leans on it.
- * `margin` runs from −1 (another article is ahead) to 1 (no other article comes near).
+ * `margin` runs from −1 (another article is ahead) to 1 (no other article comes near). `asked` and `said` are bent: it tells much when
+ * *all* of a question stands in a title, and little how much of a long title was said. `elsewhere` is what the library knows but this
+ * passage lacks: it speaks against it more than a word that nobody here uses. `telling` is 1 from two words found that are as rare as can be.
  */
-export const FEATURES = ['words', 'margin', 'covered', 'asked', 'said', 'rival', 'elsewhere', 'missing', 'repaired', 'thin', 'same'] as const
+export const FEATURES = ['words', 'margin', 'covered', 'asked', 'said', 'rival', 'elsewhere', 'missing', 'repaired', 'telling', 'same'] as const
 export type Feature = (typeof FEATURES)[number]
 export type FeatureValues = Record<Feature, number>
 
@@ -22,7 +24,7 @@ export const FEATURE_WORDS: Record<Feature, string> = {
   elsewhere: 'words that others have',
   missing: 'word missing',
   repaired: 'read otherwise',
-  thin: 'few words to go by',
+  telling: 'telling words',
   same: 'carried over',
 }
 
@@ -37,6 +39,9 @@ export function regimeOf({ match }: Pick<Candidate, 'match'>): Regime {
   return match.both >= WORDING_MATCH ? 'wording' : 'text'
 }
 
+/** Being ahead of the next says little where neither was found by much; a usual score is 0.3 to 1. */
+const LOW_SCORE = 0.3
+
 /** Where there are hardly more passages than this, being ahead of the others says little. */
 const FEW = 5
 
@@ -44,6 +49,7 @@ const FEW = 5
 export function featuresOf(candidate: Candidate, all: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex): FeatureValues {
   const rivals = all.filter((other) => isRival(other, candidate, index))
   const rivalScore = rivals[0]?.score ?? 0
+  const rivalMatch = Math.max(0, ...rivals.map(({ match }) => match.both))
   const weight = terms.reduce((sum, term) => sum + term.weight, 0) || 1
   const held = terms.reduce((sum, term, i) => sum + (candidate.matched[i] ? term.weight : 0), 0)
   const heaviestMiss = Math.max(0, ...terms.filter((_, i) => !candidate.matched[i]).map((term) => term.weight))
@@ -51,15 +57,15 @@ export function featuresOf(candidate: Candidate, all: readonly Candidate[], term
   const guessed = terms.reduce((sum, term, i) => sum + (candidate.matched[i] && term.readAs !== undefined ? term.weight : 0), 0)
   return {
     words: Math.min(1, candidate.words),
-    margin: ((candidate.score - rivalScore) / Math.max(candidate.score, rivalScore, 1e-9)) * (index.size / (index.size + FEW)),
+    margin: ((candidate.score - rivalScore) / Math.max(candidate.score, rivalScore, LOW_SCORE)) * (index.size / (index.size + FEW)),
     covered: held / weight,
     asked: candidate.match.asked ** 3,
-    said: candidate.match.said,
-    rival: Math.max(0, ...rivals.map(({ match }) => match.both)),
+    said: Math.sqrt(candidate.match.said),
+    rival: rivalMatch === 0 ? 0 : Math.min(1, rivalMatch / Math.max(candidate.match.both, 1e-9)) ** 2,
     elsewhere: elsewhere / weight,
     missing: heaviestMiss / index.unknownIdf,
     repaired: guessed / weight,
-    thin: 1 / (1 + held / index.unknownIdf),
+    telling: Math.min(1, held / (2 * index.unknownIdf)),
     same: 0,
   }
 }

@@ -1,7 +1,7 @@
 import { pick, type Random } from '../maths/random.ts'
 
 /** How often a question has a word in it that the library does not know. */
-const FOREIGN_SHARE = Number(process.env.FS ?? 0.2)
+const FOREIGN_SHARE = 0.2
 
 /** Says a wording otherwise by rule: some words left out, halves swapped, a slip of the fingers, a word that nobody here uses. */
 export function reword(text: string, random: Random): string {

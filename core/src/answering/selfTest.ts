@@ -31,7 +31,7 @@ export interface SelfTestSettings extends IndexSettings {
  * reworded by rule and asked, and so are words of sentences. An answer from the section that the question was made from is right;
  * any answer about a hidden section is wrong.
  */
-export function selfTest(items: readonly ContentItem[], random: Random, { rounds = Number(process.env.RO ?? 4), most = 1_500, ...settings }: SelfTestSettings = {}): SelfTestCase[] {
+export function selfTest(items: readonly ContentItem[], random: Random, { rounds = 6, most = 1_500, ...settings }: SelfTestSettings = {}): SelfTestCase[] {
   const whole = indexRelease(items, { ...settings, noTitles: false })
   const untitled = indexRelease(items, { ...settings, noTitles: true })
   const sections = sectionsOf(whole)
@@ -61,7 +61,7 @@ const BARE_SHARE = 0.3
 const BARE_SHARE_HIDDEN = 0.5
 const SENTENCE_SHARE = 0.3
 /** How often its wording is asked with another subject in it, which nothing here is about. */
-const OTHER_SUBJECT_SHARE = Number(process.env.OS ?? 0.3)
+const OTHER_SUBJECT_SHARE = 0.3
 
 interface Section {
   key: string

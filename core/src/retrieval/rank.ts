@@ -1,23 +1,24 @@
-import { writtenWords, readWord } from '../text/tokens.ts'
+import { fold, readWord, writtenWords } from '../text/tokens.ts'
 import { type QuestionTerm, questionTerms, withCarried } from './questionTerms.ts'
 import type { ReleaseIndex } from './releaseIndex.ts'
 import { type Candidate, search } from './search.ts'
 
-/** A question as it is looked up: its weighted terms, and all of its words as they were said. */
+/** A question as it is looked up: its weighted terms, and all of its words as they were said, misspelt ones as they were read. */
 export interface Asked {
   terms: readonly QuestionTerm[]
   words: readonly string[]
 }
 
 /** How much it is worth when a title, heading or phrasing has all words of the question, small ones too, in their order; usual range 0 to 0.3. */
-export const AS_WRITTEN_WEIGHT = 0.24
+export const AS_WRITTEN_WEIGHT = 0.3
 /** So many of the best are held against the question word by word; usual range 10 to 40. */
 export const RESCORED = 20
 
 /** @param before the question that this one leans on, if it does */
 export function readQuestion(question: string, index: ReleaseIndex, before?: string): Asked {
   const own = questionTerms(question, index)
-  return { terms: before === undefined ? own : withCarried(own, before, index), words: plainWords(question) }
+  const readAs = new Map(own.flatMap((term) => (term.readAs === undefined ? [] : [[term.word, fold(term.readAs)] as const])))
+  return { terms: before === undefined ? own : withCarried(own, before, index), words: plainWords(question).flatMap((word) => readAs.get(word)?.split(' ') ?? [word]) }
 }
 
 /**
