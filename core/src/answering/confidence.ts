@@ -50,7 +50,7 @@ function fitRegime(cases: readonly LabelledCase[], before: RegimeModel | undefin
   if (!tells) throw new RangeError(`${cases.length} cases are too few to fit a model on`)
   const labels = cases.map(({ right }) => (right ? 1 : 0))
   const counts = cases.map(({ weight }) => weight ?? 1)
-  let used: readonly Feature[] = FEATURES.filter((feature) => feature !== 'same')
+  let used: readonly Feature[] = FEATURES.filter((feature) => SET_WEIGHTS[feature] === undefined)
   for (;;) {
     const [intercept, ...weights] = fitLogistic(cases.map(({ features }) => [1, ...used.map((feature) => features[feature])]), labels, ridge, counts)
     const worst = used.map((feature, i) => ({ feature, against: -weights[i]! * SPEAKS_FOR[feature] })).sort((a, b) => b.against - a.against)[0]
@@ -60,18 +60,21 @@ function fitRegime(cases: readonly LabelledCase[], before: RegimeModel | undefin
     }
     const all = counts.reduce((sum, count) => sum + count, 0)
     const mean = (feature: Feature) => cases.reduce((sum, { features }, i) => sum + counts[i]! * features[feature], 0) / all
-    return { intercept: intercept!, weights: each((feature) => (feature === 'same' ? SAME_WEIGHT : used.includes(feature) ? weights[used.indexOf(feature)]! : 0)), means: each(mean) }
+    return { intercept: intercept!, weights: each((feature) => (SET_WEIGHTS[feature] ?? (used.includes(feature) ? weights[used.indexOf(feature)]! : 0))), means: each(mean) }
   }
 }
 
-/** A self-test has no conversations to learn from: what it adds to the log-odds to go on in the article before is set, on the tuning half of the conversations bench. */
-const SAME_WEIGHT = 0.9
+/**
+ * A self-test has no conversations to learn from, and none of its questions is asked on a day: what it adds to the log-odds to go on in the
+ * article before, or to speak of the day or size asked about, is set, on the tuning half of the conversations bench.
+ */
+const SET_WEIGHTS: Partial<FeatureValues> = { same: 0.9, fits: 1 }
 
 /**
  * Whether a feature speaks for an answer or against it. A weight against its sense, which chance or a small library can bring about, is
  * put to nought: a missing word must never make an answer surer.
  */
-const SPEAKS_FOR: FeatureValues = { words: 1, margin: 1, covered: 1, asked: 1, said: 1, rival: -1, elsewhere: -1, missing: -1, repaired: -1, telling: 1, same: 1 }
+const SPEAKS_FOR: FeatureValues = { words: 1, margin: 1, covered: 1, asked: 1, said: 1, rival: -1, elsewhere: -1, missing: -1, repaired: -1, telling: 1, fits: 1, same: 1 }
 
 /** A feature that a stored model does not know yet weighs nothing. */
 function vector(values: Partial<FeatureValues>): number[] {

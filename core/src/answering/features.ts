@@ -9,7 +9,7 @@ import type { Candidate } from '../retrieval/search.ts'
  * *all* of a question stands in a title, and little how much of a long title was said. `elsewhere` is what the library knows but this
  * passage lacks: it speaks against it more than a word that nobody here uses. `telling` is 1 from two words found that are as rare as can be.
  */
-export const FEATURES = ['words', 'margin', 'covered', 'asked', 'said', 'rival', 'elsewhere', 'missing', 'repaired', 'telling', 'same'] as const
+export const FEATURES = ['words', 'margin', 'covered', 'asked', 'said', 'rival', 'elsewhere', 'missing', 'repaired', 'telling', 'fits', 'same'] as const
 export type Feature = (typeof FEATURES)[number]
 export type FeatureValues = Record<Feature, number>
 
@@ -25,6 +25,7 @@ export const FEATURE_WORDS: Record<Feature, string> = {
   missing: 'word missing',
   repaired: 'read otherwise',
   telling: 'telling words',
+  fits: 'day or size asked about',
   same: 'carried over',
 }
 
@@ -66,6 +67,7 @@ export function featuresOf(candidate: Candidate, all: readonly Candidate[], term
     missing: heaviestMiss / index.unknownIdf,
     repaired: guessed / weight,
     telling: Math.min(1, held / (2 * index.unknownIdf)),
+    fits: candidate.fits ?? 0,
     same: 0,
   }
 }

@@ -44,7 +44,7 @@ export function fitting(found: readonly Candidate[], terms: readonly QuestionTer
     const fits: Record<NonNullable<Sense>, boolean> = { day: byDay.length > 0, value: byValue === values.length, ordinal: byDay.some((piece) => (piece.match(CLOCKS)?.length ?? 0) > 1) }
     const marks = [...(days.length > 0 ? [fits.day] : []), ...(values.length > 0 ? [fits.value] : [])]
     const share = marks.filter(Boolean).length / marks.length
-    return { ...candidate, score: candidate.score + FIT_WEIGHT * share, matched: candidate.matched.map((is, i) => (senses[i] === undefined ? is : senses[i] === 'ordinal' ? is || fits.ordinal : fits[senses[i]])) }
+    return { ...candidate, fits: share, score: candidate.score + FIT_WEIGHT * share, matched: candidate.matched.map((is, i) => (senses[i] === undefined ? is : senses[i] === 'ordinal' ? is || fits.ordinal : fits[senses[i]])) }
   })
   return scored.sort((a, b) => b.score - a.score)
 }

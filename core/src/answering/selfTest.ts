@@ -124,7 +124,7 @@ function fromSentence({ docs, wordings }: Section, index: ReleaseIndex, random: 
     .filter((words) => words.length >= 4)
   if (all.length === 0) return pick(wordings, random).text
   const words = pick(all, random)
-  const wanted = 2 + Math.floor(random() * 3)
+  const wanted = 1 + Math.floor(random() * 4)
   const kept = words.filter(() => random() < wanted / words.length)
-  return withForeignWord(kept.length > 1 ? kept : words.slice(0, 2), random).join(' ')
+  return withForeignWord(kept.length > 0 ? kept : words.slice(0, 1), random).join(' ')
 }
