@@ -142,7 +142,7 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
     outcome: 'answered',
     kind: chosen.at.item.kind === 'fixed' ? 'fixed' : 'passage',
     confidence,
-    blocks: blocksOf(chosen, { index, stems: new Set(terms.map((term) => term.stem)), days: sought, values, length: settings.length }),
+    blocks: blocksOf(chosen, { index, stems: tellingStems(terms), days: sought, values, length: settings.length }),
     sources: [sourceOf(chosen.at)],
     near: nearest(candidates.filter(({ at }) => at.item.id !== chosen.at.item.id)),
     trace,
@@ -165,6 +165,14 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
   trace.rule = 'below the sill'
   const near = nearest(candidates)
   return silent(near.length > 0 && sure >= sill * SUGGEST_SHARE ? 'suggested' : 'unanswered', { confidence: sure, near })
+}
+
+/** Words of a question that weigh less than this share of its weightiest choose no row or sentence: on a ferry's pages "boat" tells nothing. */
+const TELLING_SHARE = 0.25
+
+function tellingStems(terms: readonly QuestionTerm[]): Set<string> {
+  const most = Math.max(0, ...terms.map(({ weight }) => weight))
+  return new Set(terms.filter(({ weight }) => weight >= most * TELLING_SHARE).map(({ stem }) => stem))
 }
 
 /** What is shown of a passage: a fixed answer word for word, of any other what answers. */

@@ -58,12 +58,28 @@ export function withCarried(terms: readonly QuestionTerm[], before: string, inde
 /** Reads a question into weighted terms; a word that nothing in the library has is read as its nearest neighbour, if there is one. */
 export function questionTerms(question: string, index: ReleaseIndex): QuestionTerm[] {
   const language = guessLanguage(question, index.language)
-  const read = readTerms(analyseQuestion(withoutMasks(question), language), index.glossary)
+  const read = onceEach(readTerms(analyseQuestion(withoutMasks(question), language), index.glossary), index)
   const seen = new Set<string>()
   const terms = read.flatMap((term) => lookedUp(term, index)).filter((term) => !seen.has(term.stem) && seen.add(term.stem))
   const kept = weightiest(terms)
   const asked = new Set(kept.map(({ stem }) => stem))
   return kept.map((term, i) => ({ ...term, near: [...nearTo(term, asked, index), ...joinedWith(term, kept[i + 1], { asked, index, language })] }))
+}
+
+/**
+ * Of words with hyphens between them, what the library has: the whole, its parts, or both. What it lacks of them is no missing word, as
+ * long as it has any: "e-bike" is found by "bike".
+ */
+function onceEach(terms: readonly GlossaryTerm[], index: ReleaseIndex): GlossaryTerm[] {
+  const isKnown = ({ stem, meant }: GlossaryTerm) => meant !== undefined || index.frequency(stem) > 0
+  const lacking = new Set<GlossaryTerm>()
+  for (const whole of terms) {
+    if (!whole.joins) continue
+    const parts = terms.filter((term) => term !== whole && whole.joins!.includes(term.word))
+    if (isKnown(whole)) for (const part of parts) lacking.add(part)
+    else if (parts.some(isKnown)) for (const each of [whole, ...parts.filter(({ word }) => word.length === 1)]) lacking.add(each)
+  }
+  return terms.filter((term) => !lacking.has(term) || isKnown(term))
 }
 
 function weightiest(terms: QuestionTerm[]): QuestionTerm[] {

@@ -9,8 +9,8 @@ export interface Asked {
   words: readonly string[]
 }
 
-/** How much it is worth when a title, heading or phrasing has all words of the question, small ones too, in their order; usual range 0 to 0.3. */
-export const AS_WRITTEN_WEIGHT = 0.3
+/** How much it is worth, beside a full two-way match, that a title, heading or phrasing has all words of the question in their order, small ones too; usual range 0 to 1. */
+export const AS_WRITTEN_WEIGHT = 0.6
 /** So many of the best are held against the question word by word; usual range 10 to 40. */
 export const RESCORED = 20
 
@@ -28,7 +28,7 @@ export function readQuestion(question: string, index: ReleaseIndex, before?: str
  */
 export function rank({ terms, words }: Asked, index: ReleaseIndex, limit = 12, counts?: (doc: number) => boolean): Candidate[] {
   const found = search(terms, index, Math.max(limit, RESCORED), counts)
-  const foremost = found.slice(0, RESCORED).map((candidate) => ({ ...candidate, score: candidate.score + AS_WRITTEN_WEIGHT * asWritten(words, candidate.wording?.text) }))
+  const foremost = found.slice(0, RESCORED).map((candidate) => ({ ...candidate, score: candidate.score + AS_WRITTEN_WEIGHT * candidate.match.both * asWritten(words, candidate.wording?.text) }))
   return [...foremost.map((candidate, at) => ({ candidate, at })).sort((a, b) => b.candidate.score - a.candidate.score || a.at - b.at).map(({ candidate }) => candidate), ...found.slice(RESCORED)].slice(0, limit)
 }
 

@@ -8,6 +8,8 @@ import { readWord, tokenize } from './tokens.ts'
 export interface Term {
   stem: string
   word: string
+  /** The words that it was joined of, where people write hyphens: "wifi" of "Wi-Fi". */
+  joins?: readonly string[]
 }
 
 const COST_WORDS = new Set('cost costs price prices priced fare fares fee fees kosten kostet preis preise gebuhr tarif'.split(' '))
@@ -29,11 +31,11 @@ export function analyse(text: string, language: Language): Term[] {
   const add = (written: string) => {
     for (const term of termsOf(written, language)) terms.push(term)
   }
-  const compounds: string[] = []
+  const compounds: string[][] = []
   let compound = -1 // where the words with hyphens between them that are being read began
   let last = -1
   const close = () => {
-    if (compound >= 0) compounds.push(text.slice(compound, last).replaceAll('-', ''))
+    if (compound >= 0) compounds.push(text.slice(compound, last).split('-'))
     compound = -1
   }
   let from = 0
@@ -46,7 +48,7 @@ export function analyse(text: string, language: Language): Term[] {
     last = end
   })
   close()
-  for (const each of compounds) if (LETTERS.test(each)) add(each) // people write "wifi" and "ebike" for "Wi-Fi" and "e-bike"
+  for (const parts of compounds) if (LETTERS.test(parts.join(''))) for (const term of termsOf(parts.join(''), language)) terms.push({ ...term, joins: parts.map(readWord) }) // people write "wifi" and "ebike" for "Wi-Fi" and "e-bike"
   return terms
 }
 
