@@ -13,7 +13,7 @@ const demo = demoArticles().map((article, i) => ({ ...article, id: i + 1, revisi
 const english = spread(distinctHeadings(await manual('postgresql')).filter(({ words }) => words >= 15), 400).map((section, i) => articleOf(section, i + 1))
 const german = distinctHeadings(await manual('developers de')).filter(({ words }) => words >= 25).map((section, i) => articleOf(section, i + 1))
 const tests = [selfTests(demo), selfTests(english), selfTests(german, 'de')]
-const cases = tests.flatMap((those) => those.map((one) => ({ ...one, weight: 1_000 / those.length })))
+const cases = tests.flatMap((those) => those.map((one) => ({ ...one, weight: ((one.weight ?? 1) * 1_000) / those.length })))
 const model = fitConfidence(cases)
 
 function selfTests(items: readonly ContentItem[], language: Language = 'en') {

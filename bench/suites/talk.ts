@@ -8,7 +8,7 @@ import { type Figure, withLimit } from '../figure.ts'
 
 const FOLDER = join(import.meta.dirname, '../conversations')
 const MONDAY = '2026-11-23'
-const SILL = Number(process.env.SILL ?? 0.3)
+const SILL = 0.4
 
 /** What should come of one question: articles that settle it, with words that must be shown; or that nothing does. */
 type Wanted = { kind: 'settled'; by: string[]; shows?: string } | { kind: 'none' | 'courtesy' | 'person' }

@@ -130,7 +130,7 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
   const values = valuesOf(folded)
   const days = seasonDays(question, terms.flatMap(({ stem, carried }) => (carried ? [] : [stem])), { sought, today: settings.day })
   const { found: ranked, leftOut } = counted(asked, index, settings, days)
-  const found = fitting(ranked, terms, { days: sought.length > 0 ? sought : days, values: sizesAmong(values), text: folded }, index)
+  const found = fitting(ranked, terms, { days: sought.length > 0 ? sought : days, named: sought.length > 0, values: sizesAmong(values), text: folded }, index)
   const candidates = judged(found, terms, index, model, settings.before?.item)
   const sill = settings.sills?.[candidates[0]?.shown.collection ?? ''] ?? settings.sill
   const trace: Trace = { terms: terms.map(shownTerm), days: named.map(({ words, days }) => ({ words, days })), candidates: candidates.map(({ shown }) => shown), sill, ...(settings.before && { carried: settings.before.text }), leftOut, rule: 'nothing found', passages: index.size }

@@ -16,6 +16,8 @@ const MOST_LOOKED_AT = 60
 
 export interface Asked {
   days: readonly DayFacts[]
+  /** Whether the question names its days; else they are those of its season. */
+  named: boolean
   values: readonly Value[]
   /** The question, its days told as weekdays. */
   text: string
@@ -33,7 +35,7 @@ type Sense = 'day' | 'value' | 'ordinal' | undefined
  * that names such a day or value counts as matched where it is covered ("Wednesday" by "Monday to Friday", "5.5 m" by "up to 6 m"), and
  * nowhere else; "first" and "last" where there are several times to choose from.
  */
-export function fitting(found: readonly Candidate[], terms: readonly QuestionTerm[], { days, values, text }: Asked, index: ReleaseIndex): Candidate[] {
+export function fitting(found: readonly Candidate[], terms: readonly QuestionTerm[], { days, named, values, text }: Asked, index: ReleaseIndex): Candidate[] {
   if (days.length + values.length === 0) return [...found]
   const senses = sensesOf(terms, { days, values, text })
   const scored = found.map((candidate) => {
@@ -44,12 +46,12 @@ export function fitting(found: readonly Candidate[], terms: readonly QuestionTer
     const fits: Record<NonNullable<Sense>, boolean> = { day: byDay.length > 0, value: byValue === values.length, ordinal: byDay.some((piece) => (piece.match(CLOCKS)?.length ?? 0) > 1) }
     const marks = [...(days.length > 0 ? [fits.day] : []), ...(values.length > 0 ? [fits.value] : [])]
     const share = marks.filter(Boolean).length / marks.length
-    return { ...candidate, fits: share, score: candidate.score + FIT_WEIGHT * share, matched: candidate.matched.map((is, i) => (senses[i] === undefined ? is : senses[i] === 'ordinal' ? is || fits.ordinal : fits[senses[i]])) }
+    return { ...candidate, ...((named || values.length > 0) && { fits: share }), score: candidate.score + FIT_WEIGHT * share, matched: candidate.matched.map((is, i) => (senses[i] === undefined ? is : senses[i] === 'ordinal' ? is || fits.ordinal : fits[senses[i]])) }
   })
   return scored.sort((a, b) => b.score - a.score)
 }
 
-function sensesOf(terms: readonly QuestionTerm[], { days, values, text }: Asked): Sense[] {
+function sensesOf(terms: readonly QuestionTerm[], { days, values, text }: Omit<Asked, 'named'>): Sense[] {
   const measured = new Set(values.flatMap(({ start, end }) => tokenize(text.slice(start, end)).map(({ word }) => word)))
   return terms.map(({ word, stem }): Sense => {
     if (stem.startsWith('#')) return undefined

@@ -56,6 +56,9 @@ export function selfTest(items: readonly ContentItem[], random: Random, { rounds
   return cases
 }
 
+/** Half of the sections are hidden, but visitors do not ask half of the time for what is not there: rather one time in three. */
+const ABSENT_WEIGHT = 0.5
+
 /** How often a section that is there is asked about by its text alone. Visitors who use none of its own words mostly ask for what is not there. */
 const BARE_SHARE = 0.3
 const BARE_SHARE_HIDDEN = 0.5
@@ -106,7 +109,7 @@ function add(cases: SelfTestCase[], { kind, question, section, wording, present,
   if (!present && !elsewhere && index.itemIdOf(best.doc) === section.item) return // a sister section may well say the same: nobody knows
   const aboutItem = wording.kind !== 'heading' && kind !== 'sentence'
   const right = present && (aboutItem ? index.itemIdOf(best.doc) === section.item : section.docs.includes(best.doc))
-  cases.push({ kind: present ? kind : 'absent', question, regime: regimeOf(best), features: featuresOf(best, candidates, asked.terms, index), right })
+  cases.push({ kind: present ? kind : 'absent', question, regime: regimeOf(best), features: featuresOf(best, candidates, asked.terms, index), right, ...(!present && { weight: ABSENT_WEIGHT }) })
 }
 
 /** A wording with its weightiest word put as one that nobody here knows. */
