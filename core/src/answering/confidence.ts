@@ -68,7 +68,7 @@ function fitRegime(cases: readonly LabelledCase[], before: RegimeModel | undefin
  * A self-test has no conversations to learn from, and none of its questions is asked on a day: what it adds to the log-odds to go on in the
  * article before, or to speak of the day or size asked about, is set, on the tuning half of the conversations bench.
  */
-const SET_WEIGHTS: Partial<FeatureValues> = { same: 0.9, fits: 1 }
+const SET_WEIGHTS: Partial<FeatureValues> = { same: 0.9, fits: 0.7 }
 
 /**
  * Whether a feature speaks for an answer or against it. A weight against its sense, which chance or a small library can bring about, is

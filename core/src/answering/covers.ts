@@ -14,6 +14,11 @@ const RANGE_OF_DAYS = new RegExp(`\\b(${DAY})\\.?${TO}(${DAY})\\b`, 'g')
 const ONE_DAY = new RegExp(`\\b(${DAY})\\b`, 'g')
 const EXCEPT = /\b(?:except(?: on)?|not on|but not|ausser|nicht)\b[^.;]*/g
 const RANGE_OF_DATES = new RegExp(`\\b(?:(\\d{1,2})(?:st|nd|rd|th|\\.)? )?(${MONTH})\\.?${TO}(?:(\\d{1,2})(?:st|nd|rd|th|\\.)? )?(${MONTH})\\b`, 'g')
+/** "25 December", "24 and 31 December", "25. Dezember". */
+const DATES_OF_MONTH = new RegExp(`\\b((?:\\d{1,2}(?:st|nd|rd|th|\\.)?(?:,| and| or| und| oder)? ){1,6})(${MONTH})\\b`, 'g')
+/** "December 25". */
+const MONTH_AND_DATE = new RegExp(`\\b(${MONTH}) (\\d{1,2})(?:st|nd|rd|th)?\\b(?![:.]\\d)`, 'g')
+const NONE = /\b(?:no|not|never|none|closed|kein|keine|keinen|nicht|geschlossen)\b/
 const ALL_WEEK = /\b(?:daily|every day|each day|all days|seven days a week|taglich|jeden tag)\b/
 /** How long something takes, which is no day. */
 const DAYS_LONG = /\b(?:\d+|one|two|three|four|five|six|seven|ten|several|zwei|drei|funf)\s+(?:working days?|weekdays?|werktagen?)\b/g
@@ -26,11 +31,30 @@ const HOLIDAYS = /\b(?:(?:bank|public) holidays?|holidays|feiertage?n?|feiertags
  * @example coverDay('Mon–Fri 7:00, 9:30', factsOf('2026-11-29')) // 'excludes', as that is a Sunday
  */
 export function coverDay(text: string, facts: DayFacts): Cover {
+  if (namesDate(text, facts)) return 'covers'
   const folded = fold(text).replace(DAYS_LONG, ' ')
   const byWeek = coverWeekday(folded, facts)
   const byDate = coverDate(folded, facts)
   if (byWeek === 'excludes' || byDate === 'excludes') return 'excludes'
   return byWeek === 'covers' || byDate === 'covers' ? 'covers' : 'silent'
+}
+
+/** Whether a text names this very date, and not as the end of a range. */
+export function namesDate(text: string, { month, date }: Pick<DayFacts, 'month' | 'date'>): boolean {
+  const folded = fold(text).replace(RANGE_OF_DATES, ' ')
+  const isHere = (name: string, dates: readonly number[]) => MONTHS[month - 1]!.includes(name) && dates.includes(date)
+  const before = [...folded.matchAll(DATES_OF_MONTH)].some(([, dates, name]) => isHere(name!, (dates!.match(/\d+/g) ?? []).map(Number)))
+  return before || [...folded.matchAll(MONTH_AND_DATE)].some(([, name, number]) => isHere(name!, [Number(number)]))
+}
+
+/** Whether a text says of this very date that something is not: "There are no boats on 25 December." */
+export function rulesOut(text: string, facts: DayFacts): boolean {
+  return namesDate(text, facts) && NONE.test(fold(text))
+}
+
+/** Whether a text is about public holidays: on one, what it says goes before what is said of the weekday. */
+export function speaksOfHolidays(text: string): boolean {
+  return HOLIDAYS.test(fold(text))
 }
 
 function coverWeekday(folded: string, { weekday, holiday }: DayFacts): Cover {

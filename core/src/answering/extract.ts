@@ -7,7 +7,7 @@ import { sentences } from '../text/sentences.ts'
 import { countWords } from '../text/tokens.ts'
 import type { DayFacts } from '../text/calendar.ts'
 import type { Value } from '../library/values.ts'
-import { type Cover, coverDay, coverValue } from './covers.ts'
+import { type Cover, coverDay, coverValue, rulesOut, speaksOfHolidays } from './covers.ts'
 
 /** A passage up to this many words is shown whole, its tables apart. */
 const WHOLE_WORDS = 70
@@ -39,6 +39,8 @@ export function extract(passage: Passage, { stems, language, days = [], values =
   if (length === 'whole' && days.length + values.length === 0) return passage.blocks
   const whole = length === 'whole' || (length === 'middle' && passage.words <= WHOLE_WORDS)
   if (whole && days.length + values.length === 0 && passage.blocks.every(({ type }) => type !== 'table')) return passage.blocks
+  const ruledOut = days.length === 1 ? rulingOut(passage.blocks, days[0]!) : []
+  if (ruledOut.length > 0) return ruledOut
   const counted = new Map<string, number>()
   const hits = (text: string) => {
     const known = counted.get(text) ?? analyse(text, language).filter(({ stem }) => stems.has(stem) && !stem.startsWith('#')).length
@@ -46,9 +48,18 @@ export function extract(passage: Passage, { stems, language, days = [], values =
     return known
   }
   const cover = (text: string) => coverOf(text, days, values)
-  const kept = passage.blocks.map((block, i) => cut(block, { hits, cover, whole, leads: leadsOn(block, passage.blocks[i + 1]) })).filter((block) => block !== undefined)
+  const onHoliday = days.some(({ holiday }) => holiday !== undefined)
+  const kept = passage.blocks.map((block, i) => cut(block, { hits, cover, onHoliday, whole, leads: leadsOn(block, passage.blocks[i + 1]) })).filter((block) => block !== undefined)
   const blocks = kept.length > 0 ? kept : passage.blocks.slice(0, 2)
   return length === 'short' ? shortened(blocks, hits) : blocks
+}
+
+/** The sentences that say of the very day asked about that something is not: beside them, what holds on other days would mislead. */
+function rulingOut(blocks: readonly Block[], day: DayFacts): Block[] {
+  return blocks.flatMap((block): Block[] => {
+    const text = block.type === 'paragraph' ? sentences(block.content.text).filter((sentence) => rulesOut(sentence, day)).join(' ') : ''
+    return text ? [{ type: 'paragraph', content: { text, html: escapeHtml(text) } }] : []
+  })
 }
 
 /** Of running text the sentences that name most of what was asked, in their order; steps, lists and tables stay, as half of them misleads. */
@@ -64,14 +75,15 @@ function shortened(blocks: readonly Block[], hits: (text: string) => number): Bl
 interface Cut {
   hits: (text: string) => number
   cover: (text: string) => Cover
+  onHoliday: boolean
   whole: boolean
   leads: boolean
 }
 
-function cut(block: Block, { hits, cover, whole, leads }: Cut): Block | undefined {
+function cut(block: Block, { hits, cover, onHoliday, whole, leads }: Cut): Block | undefined {
   switch (block.type) {
     case 'table':
-      return tableRows(coveredColumns(block, cover), hits, cover)
+      return tableRows(coveredColumns(block, cover), { hits, cover, onHoliday })
     case 'list':
       if (block.ordered) return block
       return listItems({ ...block, items: covered(block.items, ({ text }) => cover(text)) }, hits, whole)
@@ -117,8 +129,11 @@ function some(block: Block & { type: 'list' }, items: Rich[]): Block | undefined
 }
 
 /** Rows that name something of the question which not every row names; without any, the whole table. */
-function tableRows(block: Block & { type: 'table' }, hits: Cut['hits'], cover: Cut['cover']): Block {
-  const rows = covered(block.rows, (row) => cover(row.map((cell) => cell.text).join(' · ')))
+function tableRows(block: Block & { type: 'table' }, { hits, cover, onHoliday }: Pick<Cut, 'hits' | 'cover' | 'onHoliday'>): Block {
+  const textOf = (row: readonly Rich[]) => row.map((cell) => cell.text).join(' · ')
+  const all = covered(block.rows, (row) => cover(textOf(row)))
+  const ofHolidays = onHoliday ? all.filter((row) => speaksOfHolidays(textOf(row))) : []
+  const rows = ofHolidays.length > 0 ? ofHolidays : all
   const scored = rows.map((row) => ({ row, score: hits(row.map((cell) => cell.text).join(' ')) }))
   const most = Math.max(...scored.map(({ score }) => score))
   const least = Math.min(...scored.map(({ score }) => score))

@@ -38,6 +38,11 @@ type Sense = 'day' | 'value' | 'ordinal' | undefined
 export function fitting(found: readonly Candidate[], terms: readonly QuestionTerm[], { days, named, values, text }: Asked, index: ReleaseIndex): Candidate[] {
   if (days.length + values.length === 0) return [...found]
   const senses = sensesOf(terms, { days, values, text })
+  const ofTheRest = ({ matched }: Candidate) => {
+    const rest = terms.filter((_, i) => senses[i] === undefined)
+    const weight = (some: readonly QuestionTerm[]) => some.reduce((sum, term) => sum + term.weight, 0)
+    return rest.length === 0 ? 1 : weight(terms.filter((_, i) => senses[i] === undefined && matched[i])) / weight(rest)
+  }
   const scored = found.map((candidate) => {
     const pieces = piecesOf(index.passage(candidate.doc).passage).slice(0, MOST_LOOKED_AT)
     const covering = (cover: (piece: string) => Cover) => pieces.filter((piece) => cover(piece) === 'covers')
@@ -46,7 +51,7 @@ export function fitting(found: readonly Candidate[], terms: readonly QuestionTer
     const fits: Record<NonNullable<Sense>, boolean> = { day: byDay.length > 0, value: byValue === values.length, ordinal: byDay.some((piece) => (piece.match(CLOCKS)?.length ?? 0) > 1) }
     const marks = [...(days.length > 0 ? [fits.day] : []), ...(values.length > 0 ? [fits.value] : [])]
     const share = marks.filter(Boolean).length / marks.length
-    return { ...candidate, ...((named || values.length > 0) && { fits: share }), score: candidate.score + FIT_WEIGHT * share, matched: candidate.matched.map((is, i) => (senses[i] === undefined ? is : senses[i] === 'ordinal' ? is || fits.ordinal : fits[senses[i]])) }
+    return { ...candidate, ...((named || values.length > 0) && { fits: share * ofTheRest(candidate) }), score: candidate.score + FIT_WEIGHT * share, matched: candidate.matched.map((is, i) => (senses[i] === undefined ? is : senses[i] === 'ordinal' ? is || fits.ordinal : fits[senses[i]])) }
   })
   return scored.sort((a, b) => b.score - a.score)
 }

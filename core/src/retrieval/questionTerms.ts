@@ -37,6 +37,9 @@ const NEAR_SHARE = 0.5
 const MOST_NEAR = 4
 /** A word is split into parts of at least so many letters. */
 const LEAST_PART = 3
+/** A stem of fewer letters begins too many words, and what follows it is an ending of at most so many. */
+const LEAST_STEM = 6
+const LONGEST_ENDING = 4
 /** Words that more passages than this have need no neighbours: there is enough to find by them. */
 const COMMON = { passages: 20, share: 0.01 }
 /** Of a longer message only the weightiest terms are looked up. */
@@ -129,8 +132,20 @@ function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): Que
   const everyday = everydayWordNear(word)
   if (everyday && (!correction || isLikelier(everyday, correction))) return everyday.isStop ? [] : [common]
   if (correction) return [repaired(word, correction, index)]
+  const within = knownWithin(word, index)
+  if (within) return [repaired(word, within, index)]
   const parts = splitUp(word, index)
   return parts.length > 0 ? parts : [{ stem, word, weight: index.unknownIdf, known: false, near: [] }]
+}
+
+/** The known stem that an unknown word begins with, but for an ending: "reservaton" is read as what "reserve" and "reserved" come to. */
+function knownWithin(word: string, index: ReleaseIndex): { stem: string; word: string } | undefined {
+  if (/\d/.test(word)) return undefined
+  for (let end = word.length - 1; end >= Math.max(LEAST_STEM, word.length - LONGEST_ENDING); end--) {
+    const stem = word.slice(0, end)
+    if (index.frequency(stem) > 0) return { stem, word: stem }
+  }
+  return undefined
 }
 
 function nearestWord(word: string, index: ReleaseIndex): (Correction & { stem: string }) | undefined {

@@ -16,7 +16,7 @@ export interface Candidate {
   /** Two-way match with the best title, heading or phrasing. */
   match: TwoWay
   wording?: Wording
-  /** How far it speaks of the days and sizes that were asked about, 0 to 1; where any were. */
+  /** How far it speaks of the days and sizes that were asked about, and of what they were asked of, 0 to 1; where any were. */
   fits?: number
   /** Which of the question's terms the passage has, in any field. */
   matched: boolean[]
