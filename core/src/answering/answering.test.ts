@@ -138,7 +138,7 @@ describe('contributions', () => {
 })
 
 describe('fitConfidence', () => {
-  const features = (said: number, missing: number): FeatureValues => ({ words: 0.5, margin: 0.5, covered: 0.5, asked: 0.5, said, rival: 0.2, elsewhere: 0.1, missing, repaired: 0, telling: 0.3, fits: 0, same: 0 })
+  const features = (said: number, missing: number): FeatureValues => ({ words: 0.5, margin: 0.5, asked: 0.5, said, rival: 0.2, elsewhere: 0.1, missing, repaired: 0, telling: 0.3, fits: 0, same: 0 })
   it('never lets a missing word speak for an answer, even where the cases seem to say so', () => {
     const random = seeded(3)
     const cases = Array.from({ length: 400 }, (): LabelledCase => {

@@ -74,7 +74,7 @@ const SET_WEIGHTS: Partial<FeatureValues> = { same: 0.9, fits: 0.7 }
  * Whether a feature speaks for an answer or against it. A weight against its sense, which chance or a small library can bring about, is
  * put to nought: a missing word must never make an answer surer.
  */
-const SPEAKS_FOR: FeatureValues = { words: 1, margin: 1, covered: 1, asked: 1, said: 1, rival: -1, elsewhere: -1, missing: -1, repaired: -1, telling: 1, fits: 1, same: 1 }
+const SPEAKS_FOR: FeatureValues = { words: 1, margin: 1, asked: 1, said: 1, rival: -1, elsewhere: -1, missing: -1, repaired: -1, telling: 1, fits: 1, same: 1 }
 
 /** A feature that a stored model does not know yet weighs nothing. */
 function vector(values: Partial<FeatureValues>): number[] {

@@ -9,7 +9,7 @@ import type { Candidate } from '../retrieval/search.ts'
  * *all* of a question stands in a title, and little how much of a long title was said. `elsewhere` is what the library knows but this
  * passage lacks: it speaks against it more than a word that nobody here uses. `telling` is 1 from two words found that are as rare as can be.
  */
-export const FEATURES = ['words', 'margin', 'covered', 'asked', 'said', 'rival', 'elsewhere', 'missing', 'repaired', 'telling', 'fits', 'same'] as const
+export const FEATURES = ['words', 'margin', 'asked', 'said', 'rival', 'elsewhere', 'missing', 'repaired', 'telling', 'fits', 'same'] as const
 export type Feature = (typeof FEATURES)[number]
 export type FeatureValues = Record<Feature, number>
 
@@ -17,7 +17,6 @@ export type FeatureValues = Record<Feature, number>
 export const FEATURE_WORDS: Record<Feature, string> = {
   words: 'words',
   margin: 'ahead of the next',
-  covered: 'covered',
   asked: 'question in title',
   said: 'title in question',
   rival: 'another title as near',
@@ -59,7 +58,6 @@ export function featuresOf(candidate: Candidate, all: readonly Candidate[], term
   return {
     words: Math.min(1, candidate.words),
     margin: ((candidate.score - rivalScore) / Math.max(candidate.score, rivalScore, LOW_SCORE)) * (index.size / (index.size + FEW)),
-    covered: held / weight,
     asked: candidate.match.asked ** 3,
     said: Math.sqrt(candidate.match.said),
     rival: rivalMatch === 0 ? 0 : Math.min(1, rivalMatch / Math.max(candidate.match.both, 1e-9)) ** 2,
