@@ -1,7 +1,6 @@
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import { questionTerms } from '../retrieval/questionTerms.ts'
 import { twoWayMatch } from '../retrieval/twoWay.ts'
-import { analyse } from '../text/analyse.ts'
 import { fold, tokenize } from '../text/tokens.ts'
 import type { Source, TraceCandidate } from './answerer.ts'
 
@@ -59,9 +58,10 @@ function isWorthAsking(near: readonly Rung[], sill: number): boolean {
 }
 
 function likeness(a: number, b: number, index: ReleaseIndex): number {
-  const [first, second] = [a, b].map((doc) => new Set(analyse(index.passage(doc).passage.text, index.language).map(({ stem }) => stem)))
-  const shared = [...first!].filter((stem) => second!.has(stem)).length
-  return shared / Math.max(1, Math.min(first!.size, second!.size))
+  const [first, second] = [index.textTerms(a), index.textTerms(b)]
+  let shared = 0
+  for (const stem of first) if (second.has(stem)) shared++
+  return shared / Math.max(1, Math.min(first.size, second.size))
 }
 
 const ORDINALS = [/^(?:the )?(?:1|1st|first|a|one|erste[rns]?|eins)(?: one)?$/, /^(?:the )?(?:2|2nd|second|b|two|zweite[rns]?|zwei)(?: one)?$/, /^(?:the )?(?:3|3rd|third|c|three|dritte[rns]?|drei)(?: one)?$/, /^(?:the )?(?:4|4th|fourth|d|four|vierte[rns]?|vier)(?: one)?$/]

@@ -151,6 +151,14 @@ export class ReleaseIndex {
     return this.docsOf(item).find((doc) => this.ordinalOf(doc) === ordinal)
   }
 
+  /** The distinct terms of a passage's text. */
+  textTerms(doc: number): Set<string> {
+    const { segment, base } = this.partOf(doc)
+    const at = doc - base
+    const numbers = new Set(segment.bodyTerms.subarray(at === 0 ? 0 : segment.bodyEnds[at - 1]!, segment.bodyEnds[at]!))
+    return new Set([...numbers].map((term) => stringAt(segment.terms.strings, term)))
+  }
+
   /** The wordings of a passage: title and phrasings of its item, then what was taught for it and its headings. */
   wordingsOf(doc: number): Wording[] {
     const part = this.partOf(doc)
