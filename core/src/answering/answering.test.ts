@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import { seeded } from '../maths/random.ts'
 import { answerQuestion } from './answerer.ts'
-import { confidence, contributions, fitConfidence, type LabelledCase } from './confidence.ts'
+import { confidence, contributions, fitConfidence, isOfNow, type LabelledCase } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { extract } from './extract.ts'
 import { FEATURES, type FeatureValues, REGIMES } from './features.ts'
@@ -158,6 +158,14 @@ describe('a model that was stored before a feature came', () => {
     const features = ask('can i bring my dog').trace.candidates[0]!.features
     expect(confidence('wording', features, old)).to.be.closeTo(confidence('wording', { ...features, same: 0 }, DEFAULT_CONFIDENCE), 1e-12)
     expect(contributions('wording', { ...features, same: 1 }, old).same).to.equal(0)
+  })
+})
+
+describe('isOfNow', () => {
+  it('knows a model that was fitted on features of another sense', () => {
+    const { telling: _telling, ...weights } = DEFAULT_CONFIDENCE.text.weights
+    expect(isOfNow(DEFAULT_CONFIDENCE)).to.equal(true)
+    expect(isOfNow({ ...DEFAULT_CONFIDENCE, text: { ...DEFAULT_CONFIDENCE.text, weights: weights as FeatureValues } })).to.equal(false)
   })
 })
 

@@ -76,6 +76,11 @@ const SET_WEIGHTS: Partial<FeatureValues> = { same: 0.9, fits: 0.7 }
  */
 const SPEAKS_FOR: FeatureValues = { words: 1, margin: 1, asked: 1, said: 1, rival: -1, elsewhere: -1, missing: -1, repaired: -1, telling: 1, fits: 1, same: 1 }
 
+/** Whether a stored model was fitted on what the features mean now: when `telling` came, `asked`, `said` and `rival` were bent. */
+export function isOfNow(model: ConfidenceModel): boolean {
+  return REGIMES.every((regime) => model[regime].weights.telling !== undefined)
+}
+
 /** A feature that a stored model does not know yet weighs nothing. */
 function vector(values: Partial<FeatureValues>): number[] {
   return FEATURES.map((feature) => values[feature] ?? 0)

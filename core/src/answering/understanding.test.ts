@@ -6,7 +6,7 @@ import { namedDays } from '../text/dayWords.ts'
 import { answerQuestion } from './answerer.ts'
 import { cleanMessage } from './cleaning.ts'
 import { answerMessage, turnOf } from './conversation.ts'
-import { coverDay, coverValue } from './covers.ts'
+import { coverDay, coverValue, namesDate, rulesOut } from './covers.ts'
 import { leanOf } from './followUp.ts'
 import type { ContentItem } from './items.ts'
 import { questionsIn, unframed } from './questions.ts'
@@ -43,6 +43,15 @@ describe('what a text is about', () => {
     ['1 April – 31 October', '2026-11-29', 'excludes'], ['from October to March', '2026-11-29', 'covers'], ['Fr–Mo', '2026-11-29', 'covers'], ['The boat leaves early.', '2026-11-29', 'silent'],
   ]
   for (const [text, day, cover] of days) it(`“${text}” ${cover} ${day}`, () => expect(coverDay(text, factsOf(day))).to.equal(cover))
+  it('knows a date by its name, alone, in a row of them and in English order', () => {
+    for (const text of ['No boats on 25 December and 1 January.', 'On 24 and 25 December it is quiet.', 'Closed December 25th.', 'Am 25. Dezember geschlossen']) expect(namesDate(text, factsOf('2026-12-25'))).to.equal(true)
+    for (const text of ['On 24 and 31 December the last boats leave at 13:00.', 'from 20 December to 25 December', 'At 25 degrees in December', 'December 2025', 'December 25:10']) expect(namesDate(text, factsOf('2026-12-25'))).to.equal(false)
+  })
+  it('takes it that a day is ruled out only where something is denied of that very date', () => {
+    expect(rulesOut('There are no boats on 25 December.', factsOf('2026-12-25'))).to.equal(true)
+    expect(rulesOut('There are no boats on 25 December.', factsOf('2026-12-26'))).to.equal(false)
+    expect(rulesOut('On 25 December boats leave at 9:00.', factsOf('2026-12-25'))).to.equal(false)
+  })
   const values: [string, string][] = [['Camper up to 6 m', 'covers'], ['over 6 m', 'excludes'], ['5–7 m', 'covers'], ['from 7 m to 9 m', 'excludes'], ['4 m or longer', 'covers'], ['a short camper', 'silent']]
   for (const [text, cover] of values) it(`“${text}” ${cover} 5 m`, () => expect(coverValue(text, valuesOf('5 m')[0]!)).to.equal(cover))
 })

@@ -37,6 +37,8 @@ const NEAR_SHARE = 0.5
 const MOST_NEAR = 4
 /** A word is split into parts of at least so many letters. */
 const LEAST_PART = 3
+/** Nothing longer is a word, in German either: it is not taken apart, which takes time by the square of its length. */
+const LONGEST_WORD = 60
 /** A stem of fewer letters begins too many words, and what follows it is an ending of at most so many. */
 const LEAST_STEM = 6
 const LONGEST_ENDING = 4
@@ -100,6 +102,7 @@ function joinedWith({ word, weight }: QuestionTerm, next: QuestionTerm | undefin
 
 /** One word that the library writes as two: "schoolclass" is read as "school" and "class". */
 function splitUp(word: string, index: ReleaseIndex): QuestionTerm[] {
+  if (word.length > LONGEST_WORD) return []
   for (let at = LEAST_PART; at <= word.length - LEAST_PART; at++) {
     const parts = [word.slice(0, at), word.slice(at)].map((part) => ({ part, stem: stemOf(part, index.language) }))
     if (parts.every(({ stem }) => index.frequency(stem) > 0))

@@ -85,6 +85,15 @@ describe('correct', () => {
   it('passes over words that no passage has any more', () => expect(correct('baot', segment, () => 0)).to.equal(undefined))
 })
 
+describe('questionTerms', () => {
+  const shelf = indexRelease([item(1, 'Changing a number', 'Your reserved seat. Other wheels.'), ...ITEMS])
+  const read = (question: string) => questionTerms(question, shelf).map(({ word, readAs, known }) => [word, readAs, known])
+  it('reads a misspelt everyday word as the library’s, where it has that', () => expect(read('nubmer')).to.eql([['nubmer', 'number', true]]))
+  it('drops a small word with a slip in it, rather than miss it', () => expect(read('seat for otehr wheels').map(([word]) => word)).to.eql(['seat', 'otehr', 'wheels'].filter((word) => word !== 'otehr')))
+  it('reads an unknown word by the stem that it begins with', () => expect(read('reservaton')).to.eql([['reservaton', 'reserv', true]]))
+  it('leaves a word that begins like a short one alone', () => expect(read('seatbelt')[0]![2]).to.equal(false))
+})
+
 describe('withoutNumber', () => {
   const cases = [['4.6.4. Root password', 'Root password'], ['Chapter 3. The boot', 'The boot'], ['1.1 What is it?', 'What is it?'], ['A.2. Notes', 'Notes'], ['2) Then pay', 'Then pay'], ['24 hours notice', '24 hours notice'], ['A dog on board', 'A dog on board'], ['Part of a journey', 'Part of a journey'], ['Part II: Fares', 'Fares'], ['Anhang B Preise', 'Preise'], ['7.', '7.']] as const
   for (const [heading, bare] of cases) it(`makes “${bare}” of “${heading}”`, () => expect(withoutNumber(heading)).to.equal(bare))

@@ -2,9 +2,11 @@ import { expect } from 'chai'
 import { pick, seeded } from '../maths/random.ts'
 import { analyse, analyseQuestion } from './analyse.ts'
 import { editDistance } from './distance.ts'
+import { everydayWordNear } from './everydayWords.ts'
 import { guessLanguage, LANGUAGES } from './language.ts'
 import { maskPrivate } from './mask.ts'
 import { sentences } from './sentences.ts'
+import { stem } from './stem.ts'
 import { STOP_WORDS } from './stopwords.ts'
 import { fold, tokenize } from './tokens.ts'
 
@@ -68,6 +70,23 @@ describe('editDistance', () => {
   const words = ['ferry', 'fery', 'ferrry', 'frery', 'boat', 'baot', 'cancellation', 'cancelation', 'cancel', '', 'x']
   for (const a of words)
     for (const b of words) it(`agrees with the plain matrix on “${a}” and “${b}”`, () => expect(editDistance(a, b, 2)).to.equal(Math.min(3, slow(a, b))))
+})
+
+describe('everydayWordNear', () => {
+  it('reads a slip in a small word as that word', () => {
+    expect(everydayWordNear('otehr')).to.include({ word: 'other', isStop: true, slip: true })
+    expect(everydayWordNear('shoulld')).to.include({ word: 'should', isStop: true })
+    expect(everydayWordNear('explian')).to.include({ word: 'explain', isStop: false })
+  })
+  it('takes a wrong letter for a slip only in longer words', () => {
+    expect(everydayWordNear('otter')).to.equal(undefined) // one letter from "other"
+    expect(everydayWordNear('explaim')).to.include({ word: 'explain', slip: false })
+  })
+  it('leaves short words, numbers and strangers alone', () => expect(['hte', '12345', 'helicopter'].map(everydayWordNear)).to.eql([undefined, undefined, undefined]))
+})
+
+describe('stem', () => {
+  it('takes no ending off where hardly a letter would be left', () => expect([stem('uing', 'en'), stem('boats', 'en')]).to.eql(['uing', 'boat']))
 })
 
 describe('sentences', () => {

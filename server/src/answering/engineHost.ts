@@ -1,5 +1,5 @@
 import type { CourtesyContent, DoorContent, GlossaryContent, ItemKind } from '@janua/contracts'
-import { type ConfidenceModel, type ContentItem, type Pinned, type QueueClassifier, rank, readQuestion, type ReleaseIndex, type Routing, STARTER_COURTESIES } from '@janua/core'
+import { type ConfidenceModel, type ContentItem, isOfNow, type Pinned, type QueueClassifier, rank, readQuestion, type ReleaseIndex, type Routing, STARTER_COURTESIES } from '@janua/core'
 import type { Sequelize } from 'sequelize'
 import { completeDoor } from '../doors/starter.ts'
 import type { HandoverTables } from '../handover/models.ts'
@@ -112,10 +112,12 @@ export class EngineHost {
     return this.needs.tables.engineModels.findOne({ order: [['id', 'DESC']] })
   }
 
+  /** The model of a release; that which ships, where the release is older than what its model looked at. */
   private async frozenIn(number: number): Promise<ConfidenceModel | undefined> {
     const { tables } = this.needs
     const release = await tables.releases.findByPk(number)
-    return release?.modelId ? (await tables.engineModels.findByPk(release.modelId))?.model : undefined
+    const model = release?.modelId ? (await tables.engineModels.findByPk(release.modelId))?.model : undefined
+    return model && isOfNow(model) ? model : undefined
   }
 
   /** The classifier that a routing looks at. */
