@@ -1,5 +1,5 @@
 import type { Verdict } from '@janua/contracts'
-import type { JudgedQuestion, Learnt } from '@janua/core'
+import { FEATURES, type JudgedQuestion, type Learnt } from '@janua/core'
 import { createHash } from 'node:crypto'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../clock.ts'
@@ -59,7 +59,7 @@ export class Learning {
   private async key(): Promise<string> {
     const { engine, db } = this.needs
     const [{ content, glossary }, [last]] = await Promise.all([engine.draft(), db.query<{ judged: number | null; voted: number | null }>('SELECT MAX(id) AS judged, (SELECT COUNT(*) FROM questions WHERE vote IS NOT NULL) AS voted FROM judgements', { type: QueryTypes.SELECT })])
-    const words = JSON.stringify([content.map(({ item, revision }) => [item, revision]), glossary, Number(last?.judged ?? 0), Math.floor(Number(last?.voted ?? 0) / 50)])
+    const words = JSON.stringify([FEATURES, content.map(({ item, revision }) => [item, revision]), glossary, Number(last?.judged ?? 0), Math.floor(Number(last?.voted ?? 0) / 50)])
     return createHash('sha256').update(words).digest('hex')
   }
 
