@@ -8,8 +8,8 @@ export const DEFAULT_CONFIDENCE: ConfidenceModel = {
     means: { words: 0.547, margin: 0.581, asked: 0.712, said: 0.916, rival: 0.262, elsewhere: 0.020, missing: 0.259, repaired: 0.060, telling: 0.541, fits: 0.000, same: 0.000 },
   },
   text: {
-    intercept: -2.981,
-    weights: { words: 1.371, margin: 2.261, asked: 0.221, said: 0.000, rival: -0.229, elsewhere: -1.853, missing: 0.000, repaired: -0.634, telling: 2.427, fits: 0.700, same: 0.900 },
-    means: { words: 0.334, margin: 0.230, asked: 0.033, said: 0.174, rival: 0.381, elsewhere: 0.124, missing: 0.487, repaired: 0.042, telling: 0.419, fits: 0.000, same: 0.000 },
+    intercept: -2.939,
+    weights: { words: 1.344, margin: 1.996, asked: 0.367, said: 0.000, rival: -0.327, elsewhere: -1.978, missing: 0.000, repaired: -0.673, telling: 2.673, fits: 0.700, same: 0.900 },
+    means: { words: 0.331, margin: 0.203, asked: 0.030, said: 0.154, rival: 0.398, elsewhere: 0.116, missing: 0.482, repaired: 0.042, telling: 0.426, fits: 0.000, same: 0.000 },
   },
 }

@@ -48,7 +48,8 @@ const FEW = 5
 /** The features of one candidate, as if it stood first. */
 export function featuresOf(candidate: Candidate, all: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex): FeatureValues {
   const rivals = all.filter((other) => isRival(other, candidate, index))
-  const rivalScore = rivals[0]?.score ?? 0
+  const rivalScore = Math.max(0, ...rivals.map(bareScore))
+  const score = bareScore(candidate)
   const rivalMatch = Math.max(0, ...rivals.map(({ match }) => match.both))
   const weight = terms.reduce((sum, term) => sum + term.weight, 0) || 1
   const held = terms.reduce((sum, term, i) => sum + (candidate.matched[i] ? term.weight : 0), 0)
@@ -57,7 +58,7 @@ export function featuresOf(candidate: Candidate, all: readonly Candidate[], term
   const guessed = terms.reduce((sum, term, i) => sum + (candidate.matched[i] && term.readAs !== undefined ? term.weight : 0), 0)
   return {
     words: Math.min(1, candidate.words),
-    margin: ((candidate.score - rivalScore) / Math.max(candidate.score, rivalScore, LOW_SCORE)) * (index.size / (index.size + FEW)),
+    margin: ((score - rivalScore) / Math.max(score, rivalScore, LOW_SCORE)) * (index.size / (index.size + FEW)),
     asked: candidate.match.asked ** 3,
     said: Math.sqrt(candidate.match.said),
     rival: rivalMatch === 0 ? 0 : Math.min(1, rivalMatch / Math.max(candidate.match.both, 1e-9)) ** 2,
@@ -68,6 +69,10 @@ export function featuresOf(candidate: Candidate, all: readonly Candidate[], term
     fits: candidate.fits ?? 0,
     same: 0,
   }
+}
+
+function bareScore({ bare, score }: Candidate): number {
+  return bare ?? score
 }
 
 /** Another passage that says something else: of another item, or below another heading of the same one that the question names. */

@@ -3,6 +3,7 @@ import type { ContentItem } from '../answering/items.ts'
 import { pick, seeded } from '../maths/random.ts'
 import { tokenize } from '../text/tokens.ts'
 import { changeIndex } from './indexChanges.ts'
+import { EARLY, OPENING, SAME_FORM } from './byText.ts'
 import { asWritten, AS_WRITTEN_WEIGHT, rank, readQuestion } from './rank.ts'
 import { indexRelease } from './releaseIndex.ts'
 import { search } from './search.ts'
@@ -56,7 +57,18 @@ describe('rank', () => {
     const index = indexRelease([NUMBER, STRING, ...OTHERS])
     const asked = readQuestion('convert a number to a string', index)
     const plain = new Map(search(asked.terms, index, 40).map((candidate) => [candidate.doc, candidate]))
-    for (const { doc, score, wording, match } of rank(asked, index)) expect(score).to.be.closeTo(plain.get(doc)!.score + AS_WRITTEN_WEIGHT * match.both * asWritten(asked.words, wording?.text), 1e-12)
+    for (const { doc, score, bare, wording, match } of rank(asked, index)) {
+      expect(bare).to.equal(undefined)
+      expect(score).to.be.closeTo(plain.get(doc)!.score + AS_WRITTEN_WEIGHT * match.both * asWritten(asked.words, wording?.text), 1e-12)
+    }
+  })
+  it('lets texts tell where no wording does: the first passage, what stands early, and the very form of a word', () => {
+    const early = item(1, 'A', `Kayaks pay 8.00. ${'Other things are said of other matters here. '.repeat(12)}`)
+    const late = item(2, 'B', `${'Other things are said of other matters here. '.repeat(12)} Kayaks pay 8.00.`)
+    expect(firstOf('kayaks', [late, early])).to.equal(1)
+    expect(firstOf('kayaks', [item(1, 'A', 'A kayak pays 8.00.'), item(2, 'B', 'Some kayaks pay 8.00.')])).to.equal(2)
+    const index = indexRelease([late, early, item(3, 'C', 'Cats travel free.')])
+    for (const { score, bare } of rank(readQuestion('kayaks', index), index)) expect(score - bare!).to.be.within(0, EARLY + SAME_FORM + OPENING)
   })
   it('does not depend on how the library is divided', () => {
     const all = [NUMBER, STRING, ...OTHERS]

@@ -1,4 +1,5 @@
 import { fold, readWord, writtenWords } from '../text/tokens.ts'
+import { worthByText } from './byText.ts'
 import { type QuestionTerm, questionTerms, withCarried } from './questionTerms.ts'
 import type { ReleaseIndex } from './releaseIndex.ts'
 import { type Candidate, search } from './search.ts'
@@ -21,15 +22,21 @@ export function readQuestion(question: string, index: ReleaseIndex, before?: str
   return { terms: before === undefined ? own : withCarried(own, before, index), words: plainWords(question).flatMap((word) => readAs.get(word)?.split(' ') ?? [word]) }
 }
 
+/** Where no wording comes nearer than this two-way match, the texts have to tell. */
+const BY_WORDING = 0.4
+
 /**
- * The passages for a question, the best first: those that `search` finds, the foremost of them ordered anew by how far the wording they
- * were found by says the same in the same words. "From a string to a number" and "from a number to a string" differ by nothing else.
+ * The passages for a question, the best first: those that `search` finds, the foremost of them ordered anew. Where wordings match, by how
+ * far they say the same in the same words ("from a string to a number" and "from a number to a string" differ by nothing else); where none
+ * does, by where and how the texts say it.
  * @param counts whether a passage counts at all, by its number in the index
  */
 export function rank({ terms, words }: Asked, index: ReleaseIndex, limit = 12, counts?: (doc: number) => boolean): Candidate[] {
   const found = search(terms, index, Math.max(limit, RESCORED), counts)
-  const foremost = found.slice(0, RESCORED).map((candidate) => ({ ...candidate, score: candidate.score + AS_WRITTEN_WEIGHT * candidate.match.both * asWritten(words, candidate.wording?.text) }))
-  return [...foremost.map((candidate, at) => ({ candidate, at })).sort((a, b) => b.candidate.score - a.candidate.score || a.at - b.at).map(({ candidate }) => candidate), ...found.slice(RESCORED)].slice(0, limit)
+  const byWording = found.some(({ match }) => match.both >= BY_WORDING)
+  const worth = ({ doc, match, wording }: Candidate) => (byWording ? AS_WRITTEN_WEIGHT * match.both * asWritten(words, wording?.text) : worthByText(doc, terms, index))
+  const foremost = found.slice(0, RESCORED).map((candidate, at) => ({ candidate: { ...candidate, ...(!byWording && { bare: candidate.score }), score: candidate.score + worth(candidate) }, at }))
+  return [...foremost.sort((a, b) => b.candidate.score - a.candidate.score || a.at - b.at).map(({ candidate }) => candidate), ...found.slice(RESCORED)].slice(0, limit)
 }
 
 /** Mean of the shares of words and of neighbouring words that two texts have in common, 0 to 1 (Dice's coefficient, each word as often as it stands there). */

@@ -16,6 +16,8 @@ export interface Candidate {
   /** Two-way match with the best title, heading or phrasing. */
   match: TwoWay
   wording?: Wording
+  /** The score without hints of its text, which order passages but make none surer; where it had any. */
+  bare?: number
   /** How far it speaks of the days and sizes that were asked about, and of what they were asked of, 0 to 1; where any were. */
   fits?: number
   /** Which of the question's terms the passage has, in any field. */
