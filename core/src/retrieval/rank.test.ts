@@ -52,6 +52,11 @@ describe('rank', () => {
     expect(firstOf('how do I convert a number to a string', [NUMBER, STRING, ...OTHERS])).to.equal(1)
     expect(firstOf('how do I convert a string to a number', [NUMBER, STRING, ...OTHERS])).to.equal(2)
   })
+  it('takes, of an item whose title matches whole, the phrasing that says it in the very words', () => {
+    const own = { ...item(1, 'Refunds', 'We pay the money back.'), phrasings: ['How do I get a refund?'] }
+    const taught = { ...item(2, 'Bicycles', 'A bicycle costs 5.00.'), phrasings: ['How do I get a refund?'] }
+    expect(firstOf('How do I get a refund?', [taught, own])).to.equal(1)
+  })
   it('reads misspelt words as it found them', () => expect(firstOf('how do i convert a strign to a number', [NUMBER, STRING, ...OTHERS])).to.equal(2))
   it('adds to each what search gave it, by how far the wording matches', () => {
     const index = indexRelease([NUMBER, STRING, ...OTHERS])

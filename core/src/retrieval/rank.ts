@@ -34,9 +34,17 @@ const BY_WORDING = 0.4
 export function rank({ terms, words }: Asked, index: ReleaseIndex, limit = 12, counts?: (doc: number) => boolean): Candidate[] {
   const found = search(terms, index, Math.max(limit, RESCORED), counts)
   const byWording = found.some(({ match }) => match.both >= BY_WORDING)
-  const worth = ({ doc, match, wording }: Candidate) => (byWording ? AS_WRITTEN_WEIGHT * match.both * asWritten(words, wording?.text) : worthByText(doc, terms, index))
+  const worth = (candidate: Candidate) => (byWording ? AS_WRITTEN_WEIGHT * candidate.match.both * likest(candidate, words, index) : worthByText(candidate.doc, terms, index))
   const foremost = found.slice(0, RESCORED).map((candidate, at) => ({ candidate: { ...candidate, ...(!byWording && { bare: candidate.score }), score: candidate.score + worth(candidate) }, at }))
   return [...foremost.sort((a, b) => b.candidate.score - a.candidate.score || a.at - b.at).map(({ candidate }) => candidate), ...found.slice(RESCORED)].slice(0, limit)
+}
+
+/** A title may match whole where a phrasing does so in the very words. */
+const WHOLE = 0.99
+
+function likest({ doc, match, wording }: Candidate, words: readonly string[], index: ReleaseIndex): number {
+  if (match.both < WHOLE) return asWritten(words, wording?.text)
+  return Math.max(...index.wordingsOf(doc).map(({ text }) => asWritten(words, text)))
 }
 
 /** Mean of the shares of words and of neighbouring words that two texts have in common, 0 to 1 (Dice's coefficient, each word as often as it stands there). */
