@@ -68,8 +68,8 @@ function ranked(index: ReleaseIndex, cases: readonly { wanted: number; question:
   const ranks = cases.map(({ wanted, question }) => {
     const read = readQuestion(question, index)
     const found = rank(asked({ ...read, terms: terms(read.terms) }), index, 40).map(({ doc }) => index.itemIdOf(doc))
-    const rank = [...new Set(found)].slice(0, 10).indexOf(wanted) + 1
-    return rank === 0 ? 0 : 1 / rank
+    const place = [...new Set(found)].slice(0, 10).indexOf(wanted) + 1
+    return place === 0 ? 0 : 1 / place
   })
   return { ranks, milliseconds: (performance.now() - began) / cases.length }
 }
