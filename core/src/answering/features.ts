@@ -39,6 +39,9 @@ export function regimeOf({ match }: Pick<Candidate, 'match'>): Regime {
   return match.both >= WORDING_MATCH ? 'wording' : 'text'
 }
 
+/** Of what matches no wording, another title is no rival for sharing a word or two. */
+const NO_WORDING = 0.25
+
 /** Being ahead of the next says little where neither was found by much; a usual score is 0.3 to 1. */
 const LOW_SCORE = 0.3
 
@@ -61,7 +64,7 @@ export function featuresOf(candidate: Candidate, all: readonly Candidate[], term
     margin: ((score - rivalScore) / Math.max(score, rivalScore, LOW_SCORE)) * (index.size / (index.size + FEW)),
     asked: candidate.match.asked ** 3,
     said: Math.sqrt(candidate.match.said),
-    rival: rivalMatch === 0 ? 0 : Math.min(1, rivalMatch / Math.max(candidate.match.both, 1e-9)) ** 2,
+    rival: rivalMatch === 0 ? 0 : Math.min(1, rivalMatch / Math.max(candidate.match.both, NO_WORDING)) ** 2,
     elsewhere: elsewhere / weight,
     missing: heaviestMiss / index.unknownIdf,
     repaired: guessed / weight,
