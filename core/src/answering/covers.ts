@@ -26,13 +26,18 @@ const WORKDAYS = /\b(?:weekdays?|working days?|werktags?|werktagen?|wochentags?)
 const WEEKENDS = /\b(?:weekends?|wochenenden?)\b/
 const HOLIDAYS = /\b(?:(?:bank|public) holidays?|holidays|feiertage?n?|feiertags)\b/
 
+/** Some word by which any of the above can speak of days. */
+const OF_DAYS = new RegExp(`\\b(?:${DAY}|${MONTH}|daily|day|days|taglich|tag|weekdays?|werktag\\w*|wochentag\\w*|weekends?|wochenenden?|holidays?|feiertag\\w*|summer|sommers?|winters?)\\b`)
+
 /**
  * Whether a text is about a day: by weekdays, ranges of them, holidays and dates.
  * @example coverDay('Mon–Fri 7:00, 9:30', factsOf('2026-11-29')) // 'excludes', as that is a Sunday
  */
 export function coverDay(text: string, facts: DayFacts): Cover {
+  const whole = fold(text)
+  if (!OF_DAYS.test(whole)) return 'silent' // most texts, told in one pass
   if (namesDate(text, facts)) return 'covers'
-  const folded = fold(text).replace(DAYS_LONG, ' ')
+  const folded = whole.replace(DAYS_LONG, ' ')
   const byWeek = coverWeekday(folded, facts)
   const byDate = coverDate(folded, facts)
   if (byWeek === 'excludes' || byDate === 'excludes') return 'excludes'

@@ -120,7 +120,7 @@ function aboutElse({ text, terms }: Wording, random: Random): string {
   return (at < 0 ? [...words, foreignWord(random)] : words.with(at, foreignWord(random))).join(' ')
 }
 
-/** Two to four content words of one sentence, in its order: what somebody asks who never saw the text. */
+/** One to four content words of one sentence, in its order: what somebody asks who never saw the text. */
 function fromSentence({ docs, wordings }: Section, index: ReleaseIndex, random: Random): string {
   const all = sentences(index.passage(pick(docs, random)).passage.text)
     .map((sentence) => analyse(sentence, index.language).filter(({ stem }) => !stem.startsWith('#')).map(({ word }) => word))

@@ -1,4 +1,4 @@
-import { readWord, writtenWords } from '../text/tokens.ts'
+import { fold } from '../text/tokens.ts'
 import { numberOf } from './dictionary.ts'
 import type { QuestionTerm } from './questionTerms.ts'
 import type { ReleaseIndex } from './releaseIndex.ts'
@@ -19,14 +19,22 @@ export function worthByText(doc: number, terms: readonly QuestionTerm[], index: 
   const { segment, base } = index.partOf(doc)
   const at = doc - base
   const body = segment.bodyTerms.subarray(at === 0 ? 0 : segment.bodyEnds[at - 1]!, segment.bodyEnds[at]!)
-  const written = new Set(writtenWords(index.passage(doc).passage.text).map(readWord))
+  const text = fold(index.passage(doc).passage.text)
   let all = 0
   let worth = 0
   for (const { stem, word, weight } of terms) {
     const term = numberOf(segment.terms, stem)
     const place = term < 0 ? -1 : body.indexOf(term)
     all += weight
-    worth += weight * ((place < 0 ? 0 : EARLY / (1 + place / HALF_WAY)) + (written.has(word) ? SAME_FORM : 0))
+    worth += weight * ((place < 0 ? 0 : EARLY / (1 + place / HALF_WAY)) + (hasWord(text, word) ? SAME_FORM : 0))
   }
   return (all === 0 ? 0 : worth / all) + (index.ordinalOf(doc) === 0 ? OPENING : 0)
+}
+
+const LETTER = /[\p{L}\p{N}]/u
+
+/** Whether a folded text has a word as it is, not within another: cheaper than cutting the text into words. */
+function hasWord(text: string, word: string): boolean {
+  for (let at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) if (!LETTER.test(text[at - 1] ?? ' ') && !LETTER.test(text[at + word.length] ?? ' ')) return true
+  return false
 }

@@ -14,6 +14,8 @@ export interface Asked {
 export const AS_WRITTEN_WEIGHT = 0.6
 /** So many of the best are held against the question word by word; usual range 10 to 40. */
 export const RESCORED = 20
+/** The same of their texts, which takes longer. */
+export const READ = 12
 
 /** @param before the question that this one leans on, if it does */
 export function readQuestion(question: string, index: ReleaseIndex, before?: string): Asked {
@@ -35,8 +37,9 @@ export function rank({ terms, words }: Asked, index: ReleaseIndex, limit = 12, c
   const found = search(terms, index, Math.max(limit, RESCORED), counts)
   const byWording = found.some(({ match }) => match.both >= BY_WORDING)
   const worth = (candidate: Candidate) => (byWording ? AS_WRITTEN_WEIGHT * candidate.match.both * likest(candidate, words, index) : worthByText(candidate.doc, terms, index))
-  const foremost = found.slice(0, RESCORED).map((candidate, at) => ({ candidate: { ...candidate, ...(!byWording && { bare: candidate.score }), score: candidate.score + worth(candidate) }, at }))
-  return [...foremost.sort((a, b) => b.candidate.score - a.candidate.score || a.at - b.at).map(({ candidate }) => candidate), ...found.slice(RESCORED)].slice(0, limit)
+  const most = byWording ? RESCORED : READ
+  const foremost = found.slice(0, most).map((candidate, at) => ({ candidate: { ...candidate, ...(!byWording && { bare: candidate.score }), score: candidate.score + worth(candidate) }, at }))
+  return [...foremost.sort((a, b) => b.candidate.score - a.candidate.score || a.at - b.at).map(({ candidate }) => candidate), ...found.slice(most)].slice(0, limit)
 }
 
 /** A title may match whole where a phrasing does so in the very words. */
