@@ -35,6 +35,7 @@ const LETTER = /[\p{L}\p{N}]/u
 
 /** Whether a folded text has a word as it is, not within another: cheaper than cutting the text into words. */
 function hasWord(text: string, word: string): boolean {
+  if (word === '') return false // it would be found without end
   for (let at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) if (!LETTER.test(text[at - 1] ?? ' ') && !LETTER.test(text[at + word.length] ?? ' ')) return true
   return false
 }

@@ -75,6 +75,12 @@ describe('rank', () => {
     const index = indexRelease([late, early, item(3, 'C', 'Cats travel free.')])
     for (const { score, bare } of rank(readQuestion('kayaks', index), index)) expect(score - bare!).to.be.within(0, EARLY + SAME_FORM + OPENING)
   })
+  it('comes to an end with a term that has no word', () => {
+    const index = indexRelease([NUMBER, STRING])
+    const asked = readQuestion('call', index)
+    const spacer = { stem: '#nothing', word: '', weight: 0, known: false, near: [] }
+    expect(rank({ ...asked, terms: [spacer, ...asked.terms] }, index)).to.have.length(2)
+  })
   it('does not depend on how the library is divided', () => {
     const all = [NUMBER, STRING, ...OTHERS]
     const grown = all.slice(10).reduce((index, each) => changeIndex(index, { put: [each] }), indexRelease(all.slice(0, 10)))
