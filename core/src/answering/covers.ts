@@ -71,7 +71,8 @@ function coverWeekday(folded: string, { weekday, holiday }: DayFacts): Cover {
   if (ALL_WEEK.test(said)) return 'covers'
   const days = weekdaysIn(said)
   if (days.size === 0) return HOLIDAYS.test(said) ? 'excludes' : 'silent'
-  return days.has(weekday) ? 'covers' : 'excludes'
+  if (!days.has(weekday)) return 'excludes'
+  return holiday ? 'silent' : 'covers' // what runs on Fridays may not run on a Friday that is Christmas
 }
 
 function weekdaysIn(folded: string): Set<number> {
