@@ -36,7 +36,7 @@ const OF_DAYS = new RegExp(`\\b(?:${DAY}|${MONTH}|daily|day|days|taglich|tag|wee
 export function coverDay(text: string, facts: DayFacts): Cover {
   const whole = fold(text)
   if (!OF_DAYS.test(whole)) return 'silent' // most texts, told in one pass
-  if (namesDate(text, facts)) return 'covers'
+  if (hasDate(whole, facts)) return 'covers'
   const folded = whole.replace(DAYS_LONG, ' ')
   const byWeek = coverWeekday(folded, facts)
   const byDate = coverDate(folded, facts)
@@ -45,8 +45,12 @@ export function coverDay(text: string, facts: DayFacts): Cover {
 }
 
 /** Whether a text names this very date, and not as the end of a range. */
-export function namesDate(text: string, { month, date }: Pick<DayFacts, 'month' | 'date'>): boolean {
-  const folded = fold(text).replace(RANGE_OF_DATES, ' ')
+export function namesDate(text: string, facts: Pick<DayFacts, 'month' | 'date'>): boolean {
+  return hasDate(fold(text), facts)
+}
+
+function hasDate(whole: string, { month, date }: Pick<DayFacts, 'month' | 'date'>): boolean {
+  const folded = whole.replace(RANGE_OF_DATES, ' ')
   const isHere = (name: string, dates: readonly number[]) => MONTHS[month - 1]!.includes(name) && dates.includes(date)
   const before = [...folded.matchAll(DATES_OF_MONTH)].some(([, dates, name]) => isHere(name!, (dates!.match(/\d+/g) ?? []).map(Number)))
   return before || [...folded.matchAll(MONTH_AND_DATE)].some(([, name, number]) => isHere(name!, [Number(number)]))
@@ -54,7 +58,8 @@ export function namesDate(text: string, { month, date }: Pick<DayFacts, 'month' 
 
 /** Whether a text says of this very date that something is not: "There are no boats on 25 December." */
 export function rulesOut(text: string, facts: DayFacts): boolean {
-  return namesDate(text, facts) && NONE.test(fold(text))
+  const whole = fold(text)
+  return NONE.test(whole) && hasDate(whole, facts)
 }
 
 /** Whether a text is about public holidays: on one, what it says goes before what is said of the weekday. */

@@ -38,11 +38,9 @@ type Sense = 'day' | 'value' | 'ordinal' | undefined
 export function fitting(found: readonly Candidate[], terms: readonly QuestionTerm[], { days, named, values, text }: Asked, index: ReleaseIndex): Candidate[] {
   if (days.length + values.length === 0) return [...found]
   const senses = sensesOf(terms, { days, values, text })
-  const ofTheRest = ({ matched }: Candidate) => {
-    const rest = terms.filter((_, i) => senses[i] === undefined)
-    const weight = (some: readonly QuestionTerm[]) => some.reduce((sum, term) => sum + term.weight, 0)
-    return rest.length === 0 ? 1 : weight(terms.filter((_, i) => senses[i] === undefined && matched[i])) / weight(rest)
-  }
+  const weightOfRest = (counts: (i: number) => boolean) => terms.reduce((sum, { weight }, i) => (senses[i] === undefined && counts(i) ? sum + weight : sum), 0)
+  const rest = weightOfRest(() => true)
+  const ofTheRest = ({ matched }: Candidate) => (rest === 0 ? 1 : weightOfRest((i) => matched[i]!) / rest)
   const scored = found.map((candidate) => {
     const pieces = piecesOf(index.passage(candidate.doc).passage).slice(0, MOST_LOOKED_AT)
     const covering = (cover: (piece: string) => Cover) => pieces.filter((piece) => cover(piece) === 'covers')
