@@ -79,6 +79,15 @@ describe('topicsOf', () => {
     expect(refunds.label.toLowerCase()).to.include('refund')
     expect(refunds.words.slice(0, 3)).to.include.members(['cancelled', 'refund'])
   })
+  it('puts wordings without a common word together when agents reply the same to both, and not for a reply that anything gets', () => {
+    const others = ['when is the last train', 'who was the first captain', 'parking near the castle', 'is the water cold', 'my suitcase is broken', 'do i need a passport']
+    const together = (shared: string, elsewhere: string) => {
+      const answered = [{ text: 'any vacancies', times: 1, replies: [shared] }, { text: 'do you take interns', times: 1, replies: [shared] }, ...others.map((text) => ({ text, times: 1, replies: [elsewhere] }))]
+      return topicsOf(answered).some(({ members }) => members.includes(0) && members.includes(1))
+    }
+    expect(together('Our crew office hires in spring; apply by mail with your papers.', 'Thank you, I have passed it on.')).to.equal(true)
+    expect(together('Thank you, I have passed it on.', 'Thank you, I have passed it on.')).to.equal(false)
+  })
   it('counts repeats', () => expect(topicsOf([{ text: 'wifi?', times: 7 }, { text: 'is there wifi', times: 2 }])[0]!.times).to.equal(9))
   it('has nothing to say of nothing', () => expect(topicsOf([])).to.eql([]))
   it('cleans a name lightly', () => {

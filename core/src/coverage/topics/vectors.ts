@@ -9,6 +9,8 @@ export interface TopicQuestion {
   times: number
   /** Items that came near, with their confidence: questions about one thing come near the same. */
   near?: readonly { item: number; confidence: number }[]
+  /** What agents replied where the question was left to them: wordings without a common word are about one thing when one answer serves them. */
+  replies?: readonly string[]
 }
 
 /** So many items that came near are told of a question. */
@@ -31,6 +33,7 @@ export interface SparseVector {
 const WORDS = 1
 const GRAMS = 0.45
 const NEAR = 3.4
+const REPLIED = 3
 const GRAM = 4
 /** Signs that more than this share of the questions have tell nothing. */
 const TOO_COMMON = 0.25
@@ -38,7 +41,7 @@ const TOO_COMMON = 0.25
 const FEW = 15
 
 /**
- * Questions as vectors of their word stems, groups of four letters, and the items that came near, each weighted by its rarity among them.
+ * Questions as vectors of their word stems, groups of four letters, the items that came near and the words of agents' replies, each weighted by its rarity among them.
  * @see G. Salton, C. Buckley, "Term-weighting approaches in automatic text retrieval" (1988)
  */
 export function questionVectors(questions: readonly TopicQuestion[]): SparseVector[] {
@@ -59,7 +62,7 @@ export function questionVectors(questions: readonly TopicQuestion[]): SparseVect
   })
 }
 
-function signsOf({ text, near = [] }: TopicQuestion): Map<string, number> {
+function signsOf({ text, near = [], replies = [] }: TopicQuestion): Map<string, number> {
   const signs = new Map<string, number>()
   const terms = analyseQuestion(text, guessLanguage(text, 'en'))
   for (const { stem } of terms) signs.set(stem, WORDS)
@@ -67,6 +70,11 @@ function signsOf({ text, near = [] }: TopicQuestion): Map<string, number> {
   const grams = words.flatMap((word) => Array.from({ length: Math.max(0, word.length - GRAM + 1) }, (_, i) => `~${word.slice(i, i + GRAM)}`))
   for (const gram of grams) signs.set(gram, GRAMS / Math.sqrt(Math.max(1, grams.length / Math.max(1, words.length))))
   for (const { item, confidence } of near) signs.set(`@${item}`, NEAR * Math.sqrt(confidence))
+  for (const reply of replies) {
+    const stems = new Set(analyseQuestion(reply, guessLanguage(reply, 'en')).map(({ stem }) => `=${stem}`))
+    const weight = REPLIED / Math.sqrt(stems.size) / replies.length
+    for (const stem of stems) signs.set(stem, (signs.get(stem) ?? 0) + weight)
+  }
   return signs
 }
 

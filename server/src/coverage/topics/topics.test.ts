@@ -32,6 +32,19 @@ describe('topics', () => {
     for (const text of BOATS) expect(await topicOf(text), text).to.equal(boat)
     expect(await topicOf(OTHERS[0]!)).to.equal(null)
   })
+  it('hold wordings that agents answer with the same words', async () => {
+    const texts = ['any vacancies', 'who trains interns']
+    await asked(janua, clock, [...texts, 'something for a rainy day'])
+    for (const text of texts) {
+      const conversationId = (await janua.tables.questions.findOne({ where: { text } }))!.conversationId!
+      await janua.tables.questions.update({ unsettled: true }, { where: { text } })
+      await janua.tables.conversations.update({ agentId: lead.id }, { where: { id: conversationId } })
+      await janua.tables.messages.create({ conversationId, seq: 90, author: 'agent', kind: 'text', userId: lead.id, text: 'Our crew office hires each spring; send your papers by mail.', data: null, clientId: null, createdAt: clock.now() })
+    }
+    await janua.topics.pass('full')
+    expect(await topicOf(texts[0]!)).to.be.a('number').and.equal(await topicOf(texts[1]!))
+    expect(await topicOf('something for a rainy day')).to.equal(null)
+  })
   it('take in a new question at once, or let it wait', async () => {
     await asked(janua, clock, ['is my small dog allowed on board', 'where is the moon'])
     await janua.topics.pass('small')

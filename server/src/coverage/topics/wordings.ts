@@ -32,10 +32,34 @@ export async function wordingsOf(db: Sequelize): Promise<Wording[]> {
   for (let from = 0; from < fresh.length; from += AT_ONCE)
     for (const { id, text, candidates } of await select<{ id: number; text: string; candidates: string | null }>(`SELECT id, text, JSON_EXTRACT(trace, '$.candidates') AS candidates FROM questions WHERE id IN (:ids)`, { ids: fresh.slice(from, from + AT_ONCE).map(({ last }) => last) }))
       read.set(id, { text, near: nearItems({ candidates: (typeof candidates === 'string' ? JSON.parse(candidates) : (candidates ?? [])) as Trace['candidates'] }) })
+  const replies = await repliesTo(db)
   return asked.map(({ norm, times, last }) => {
     const hash = hashOf(norm)
     const row = kept.get(hash)
     const own = row ? { text: row.text, near: JSON.parse(row.near) as Wording['near'] } : read.get(last)!
-    return { hash, norm, times: Number(times), topic: row?.topic ?? null, ...own }
+    return { hash, norm, times: Number(times), topic: row?.topic ?? null, replies: replies.get(norm), ...own }
   })
+}
+
+/** Of so many conversations that agents had last, the first replies are read. */
+const LATEST = 20_000
+const REPLIES_KEPT = 6
+
+/** What agents first replied to each wording that was left to them, the newest first. */
+async function repliesTo(db: Sequelize): Promise<Map<string, string[]>> {
+  const rows = await db.query<{ norm: string; reply: string }>(
+    `SELECT q.norm, m.text AS reply
+     FROM (SELECT c.id, (SELECT MIN(a.id) FROM messages a WHERE a.conversation_id = c.id AND a.author = 'agent' AND a.kind = 'text') AS reply
+           FROM (SELECT id FROM conversations WHERE agent_id IS NOT NULL ORDER BY id DESC LIMIT ${LATEST}) c) first
+     JOIN messages m ON m.id = first.reply AND m.text <> ''
+     JOIN questions q ON q.id = (SELECT MAX(u.id) FROM questions u WHERE u.conversation_id = first.id AND u.unsettled = 1 AND u.message_id < first.reply)
+     ORDER BY m.id DESC`,
+    { type: QueryTypes.SELECT },
+  )
+  const replies = new Map<string, string[]>()
+  for (const { norm, reply } of rows) {
+    const known = replies.get(norm) ?? []
+    if (known.length < REPLIES_KEPT) replies.set(norm, [...known, reply])
+  }
+  return replies
 }
