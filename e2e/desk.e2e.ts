@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import { Key } from 'selenium-webdriver'
 import { type Browser, openBrowser, test } from './support/browser.ts'
+import { pictureFailures } from './support/failures.ts'
 import { demoHouse } from './support/house.ts'
 import { asks, signedIn, visitorAt } from './support/people.ts'
 
@@ -19,6 +20,9 @@ describe('two agents, two visitors and the lead at the desks', () => {
     lead = await signedIn(house.url, 'ines')
     ann = await visitorAt(`${house.url}/demo/help`, { width: 390, height: 800 })
     ben = await visitorAt(`${house.url}/demo/help`, { width: 390, height: 800 })
+  })
+  afterEach(function () {
+    return pictureFailures(this.currentTest, { anton, nell, lead, ann, ben })
   })
   after(async () => {
     await Promise.all([anton, nell, lead, ann, ben].map((browser) => browser?.close()))
@@ -105,8 +109,9 @@ describe('two agents, two visitors and the lead at the desks', () => {
   it('the agent teaches the assistant from the reply, closes with one key for the right queue, and the lead takes it', async () => {
     await owner.types('reply', 'Zeppelin taxis are refunded at the mole, on the same day.')
     await owner.presses('send')
+    await owner.sees('from-agent', 'Zeppelin taxis')
     await owner.presses('teach')
-    await owner.sees('teach-words')
+    await owner.focuses('teach-question')
     await owner.types('teach-question', 'Who refunds the zeppelin taxi?')
     await owner.presses('teach-yes')
     await owner.seesNo('teach-words')

@@ -60,6 +60,11 @@ export class Browser {
     await field.sendKeys(text)
   }
 
+  /** Waits until the named element has the keyboard, as the first field of a dialog has once it is open. */
+  async focuses(name: string): Promise<void> {
+    await this.driver.wait(async () => (await this.driver.switchTo().activeElement().getAttribute('data-test')) === name, WAIT_MS, `the keyboard is not at "${name}"`)
+  }
+
   async all(name: string): Promise<string[]> {
     return Promise.all((await this.driver.findElements(test(name))).map((element) => element.getText().catch(() => '')))
   }

@@ -3,7 +3,10 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Browser } from './browser.ts'
 
-/** After a failed step, what each browser shows: the place of the pictures is printed. */
+const WORDS_SHOWN = 400
+const WHAT_IT_SAYS = `return [...document.querySelectorAll('[role=dialog], .p-toast-message, .failure')].map((one) => one.innerText.replace(/\\s+/g, ' ')).join(' | ')`
+
+/** After a failed step, what each browser shows: its dialogs and messages, for who has the log alone, and the place of its picture. */
 export async function pictureFailures(test: Mocha.Test | undefined, browsers: Record<string, Browser | undefined>): Promise<void> {
   if (test?.state !== 'failed') return
   for (const [name, browser] of Object.entries(browsers)) {
@@ -11,6 +14,7 @@ export async function pictureFailures(test: Mocha.Test | undefined, browsers: Re
     const picture = await browser?.driver.takeScreenshot().catch(() => undefined)
     if (!picture) continue
     writeFileSync(path, picture, 'base64')
-    process.stdout.write(`      ${name} showed: ${path}\n`)
+    const [url, words] = await Promise.all([browser!.driver.getCurrentUrl(), browser!.driver.executeScript<string>(WHAT_IT_SAYS)]).catch(() => ['', ''])
+    process.stdout.write(`      ${name} showed ${url}: ${words.slice(0, WORDS_SHOWN) || 'no message'} (${path})\n`)
   }
 }

@@ -74,7 +74,7 @@ const copy = () => run(() => navigator.clipboard.writeText(link.value!.url), 'Co
     </DataTable>
     <Dialog v-model:visible="inviting" modal header="Invite somebody" :style="{ width: '420px' }">
       <form class="stack" @submit.prevent="invite">
-        <label class="field"><span>Name</span><InputText v-model.trim="invited.name" required data-test="invite-name" /></label>
+        <label class="field"><span>Name</span><InputText v-model.trim="invited.name" required autofocus data-test="invite-name" /></label>
         <label class="field"><span>Mail address</span><InputText v-model.trim="invited.mail" type="email" required data-test="invite-mail" /></label>
         <label class="field"><span>Role</span><Select v-model="invited.role" :options="roles" option-label="label" option-value="value" /></label>
         <Button type="submit" label="Make the link" data-test="make-link" />

@@ -46,7 +46,7 @@ async function add(): Promise<void> {
     </DataTable>
     <Dialog v-model:visible="adding" modal header="Add a door" :style="{ width: '400px' }">
       <form class="stack" @submit.prevent="add">
-        <label class="field"><span>Name that visitors read</span><InputText v-model.trim="fresh.title" required maxlength="60" /></label>
+        <label class="field"><span>Name that visitors read</span><InputText v-model.trim="fresh.title" required maxlength="60" autofocus /></label>
         <label class="field"><span>Key, part of its address: small letters, digits, hyphens</span><InputText v-model.trim="fresh.key" required pattern="[a-z][a-z0-9\-]{1,30}" /></label>
         <Button type="submit" label="Add it to the draft" />
       </form>

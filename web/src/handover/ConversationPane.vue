@@ -21,8 +21,14 @@ async function toEnd(): Promise<void> {
   await nextTick()
   log.value?.scrollTo({ top: log.value.scrollHeight })
 }
+const NEAR_END = 80
+/** Who reads further up is not carried away, but by a reply of the own side. */
+function follow(): void {
+  const { scrollTop, clientHeight, scrollHeight } = log.value!
+  if (scrollHeight - scrollTop - clientHeight < NEAR_END || conversation.messages.at(-1)?.author === 'agent') void toEnd()
+}
 onMounted(toEnd)
-watch(() => [conversation.messages.length, visitorWrites], toEnd)
+watch(() => [conversation.messages.length, visitorWrites], follow)
 </script>
 
 <template>

@@ -148,7 +148,7 @@ useDeskKeys({
     <Dialog v-model:visible="blocking" modal header="Block this visitor" :style="{ width: '400px' }">
       <form class="stack" @submit.prevent="block">
         <p>They cannot write here any more, and this conversation closes. The audit trail keeps who did it and why.</p>
-        <label class="field"><span>Why</span><InputText v-model.trim="reason" required minlength="3" maxlength="300" data-test="block-reason" /></label>
+        <label class="field"><span>Why</span><InputText v-model.trim="reason" required minlength="3" maxlength="300" autofocus data-test="block-reason" /></label>
         <Button type="submit" severity="danger" label="Block" data-test="block-yes" />
       </form>
     </Dialog>

@@ -32,7 +32,7 @@ function move(): void {
 <template>
   <Dialog v-model:visible="visible" modal header="Move this conversation" :style="{ width: '440px' }">
     <form class="stack" @submit.prevent="move">
-      <label class="field"><span>To</span><Select v-model="to" :options="targets" option-group-label="label" option-group-children="items" option-label="label" option-value="value" filter placeholder="A queue or a colleague" aria-label="Move to" data-test="move-to" /></label>
+      <label class="field"><span>To</span><Select v-model="to" :options="targets" option-group-label="label" option-group-children="items" option-label="label" option-value="value" filter placeholder="A queue or a colleague" :pt="{ label: { autofocus: '' } }" aria-label="Move to" data-test="move-to" /></label>
       <label class="field"><span>Why (they see it before they take it)</span><InputText v-model.trim="reason" maxlength="300" data-test="move-reason" /></label>
       <Button type="submit" label="Move" :disabled="to === ''" :loading="busy" data-test="move-yes" />
     </form>

@@ -65,7 +65,7 @@ const edit = (queue: Queue) => (editing.value = { id: queue.id, name: queue.name
     <SkillsDialog :person="person" @done="((person = undefined), load())" />
     <Dialog :visible="editing !== undefined" modal :header="editing?.id === null ? 'Add a queue' : 'Queue'" :style="{ width: '720px' }" @update:visible="editing = undefined">
       <form v-if="editing" class="stack narrow" @submit.prevent="save">
-        <label class="field"><span>Name</span><InputText v-model.trim="editing.name" required maxlength="80" /></label>
+        <label class="field"><span>Name</span><InputText v-model.trim="editing.name" required maxlength="80" autofocus /></label>
         <label class="field"><span>Members</span><MultiSelect v-model="editing.members" :options="candidates" option-label="name" option-value="id" filter display="chip" placeholder="Nobody yet" /></label>
         <QueueSettingsForm v-model="editing.settings" :queues="state.value ?? []" :own="editing.id" />
         <Button type="submit" label="Save" data-test="save-queue" />

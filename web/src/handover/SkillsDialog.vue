@@ -30,7 +30,7 @@ async function save(): Promise<void> {
 <template>
   <Dialog :visible="person !== undefined" modal :header="person?.name" :style="{ width: '460px' }" @update:visible="emit('done')">
     <form v-if="skills" class="stack narrow" data-test="skills" @submit.prevent="save">
-      <label class="field"><span>Conversations at once</span><InputNumber v-model="skills.atOnce" :min="1" :max="20" size="small" aria-label="Conversations at once" /></label>
+      <label class="field"><span>Conversations at once</span><InputNumber v-model="skills.atOnce" :pt="{ pcInputText: { root: { autofocus: '' } } }" :min="1" :max="20" size="small" aria-label="Conversations at once" /></label>
       <label class="field"><span>Languages (none named means all)</span><MultiSelect v-model="skills.languages" :options="LANGUAGES" option-label="label" option-value="value" size="small" aria-label="Languages" /></label>
       <label class="field"><span>Knows best; gets these before others</span><MultiSelect v-model="skills.topics" :options="topics" option-label="name" option-value="id" filter size="small" display="chip" aria-label="Topics" /></label>
       <Button type="submit" label="Save" :loading="busy" data-test="skills-save" />

@@ -33,7 +33,7 @@ async function teach(): Promise<void> {
   <Dialog :visible="words !== undefined" modal header="Should the assistant know this?" :style="{ width: '520px' }" @update:visible="emit('done')">
     <form class="stack" @submit.prevent="teach">
       <fieldset><label v-for="kind in kinds" :key="kind.value" class="choice"><input v-model="form.kind" type="radio" name="kind" :value="kind.value" :data-test="`teach-${kind.value}`" /><span>{{ kind.label }}<small class="quiet">{{ kind.hint }}</small></span></label></fieldset>
-      <label class="field"><span>The question, as others would ask it</span><InputText v-model.trim="form.question" required minlength="2" maxlength="300" data-test="teach-question" /></label>
+      <label class="field"><span>The question, as others would ask it</span><InputText v-model.trim="form.question" required minlength="2" maxlength="300" autofocus data-test="teach-question" /></label>
       <label v-if="form.kind === 'phrasing'" class="field"><span>Article</span><Select v-model="form.item" :options="near" option-label="title" option-value="item" aria-label="Article" /></label>
       <label v-else class="field"><span>What it should say</span><Textarea v-model="form.words" rows="5" maxlength="4000" required data-test="teach-words" /></label>
       <Button type="submit" label="Put it before the lead" :loading="busy" data-test="teach-yes" />

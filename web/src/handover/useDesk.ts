@@ -1,6 +1,6 @@
 import type { DeskConversation } from '@janua/contracts'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
-import { get, inPlainWords } from '../shell/api.ts'
+import { get, inPlainWords, Refused } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeskLists } from './useDeskLists.ts'
 
@@ -32,7 +32,9 @@ export function useDesk(id: () => number | null) {
       failure.value = ''
     } catch (cause) {
       if (mine !== asked) return
-      conversation.value = undefined
+      const mayComeBack = !(cause instanceof Refused) || cause.status >= 500 || cause.status === 429
+      // What is open stays so, with all that is half-written in it: only what was refused for good goes away.
+      if (!mayComeBack || conversation.value?.id !== wanted) conversation.value = undefined
       failure.value = inPlainWords(cause)
     }
   }

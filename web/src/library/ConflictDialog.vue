@@ -20,7 +20,7 @@ const parts = computed(() => wordDiff(asText(conflict.theirs), asText(mine)))
       <section><h3>Yours, not saved yet</h3><pre><template v-for="(part, i) in parts" :key="i"><ins v-if="part.type === 'new'">{{ part.text }}</ins><template v-else-if="part.type === 'same'">{{ part.text }}</template></template></pre></section>
     </div>
     <template #footer>
-      <Button text label="Go on editing mine" @click="$emit('later')" /><Button outlined label="Take theirs" data-test="take-theirs" @click="$emit('theirs')" /><Button label="Put mine over theirs" data-test="keep-mine" @click="$emit('mine')" />
+      <Button text label="Go on editing mine" autofocus @click="$emit('later')" /><Button outlined label="Take theirs" data-test="take-theirs" @click="$emit('theirs')" /><Button label="Put mine over theirs" data-test="keep-mine" @click="$emit('mine')" />
     </template>
   </Dialog>
 </template>

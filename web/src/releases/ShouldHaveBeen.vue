@@ -65,7 +65,7 @@ function check(picked: PickedItem | null): CheckInput {
   <Dialog visible modal header="It should have been…" :style="{ width: '520px' }" data-test="should" @update:visible="emit('close')">
     <form class="stack" @submit.prevent="store">
       <p>“{{ question.text }}”</p>
-      <SelectButton v-model="wanted" :options="OPTIONS" option-label="label" option-value="value" :allow-empty="false" aria-label="What should have come" data-test="wanted" />
+      <SelectButton v-model="wanted" :pt="{ pcToggleButton: { root: { autofocus: '' } } }" :options="OPTIONS" option-label="label" option-value="value" :allow-empty="false" aria-label="What should have come" data-test="wanted" />
       <template v-if="wanted === 'item'">
         <label class="field"><span>The article, document or fixed answer that answers it</span><ItemPicker :key="picks" v-model="item" /></label>
         <p class="near small"><span class="quiet">near it:</span> <button v-for="each in near" :key="`${each.item} ${each.ordinal}`" type="button" class="bare small" @click="pick(each)">{{ [each.title, ...each.path].join(' › ') }}</button></p>
