@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { type CitedPassage, ground, isGrounded, splitPassages } from '@janua/core'
+import { type CitedPassage, ground, isGrounded, type Language, splitPassages } from '@janua/core'
 import { demoArticles } from '../../demo/content.ts'
 import { manual, type ManualName } from '../content/manuals.ts'
+import { FAULTS, isLetThrough, sentencesOf, withFault } from '../grounding/faultsByRule.ts'
 import { type Figure, wilson, withLimit } from '../figure.ts'
 
 /** A rewrite of a passage, by hand: supported by it, or with a fault of a kind. */
@@ -26,8 +27,25 @@ export async function groundSuite(): Promise<Figure[]> {
     }
     figures.push(withLimit(share('faults let through', faulty, passes), { atMost: 0 }), withLimit(share('good ones refused', good, (one) => !passes(one)), { atMost: MOST_REFUSED }))
   }
+  return [...figures, ...(await byRule())]
+}
+
+/** Faults put by rule into every sentence of manuals that nobody here wrote: shown by kind; some cannot be told apart by words alone. */
+async function byRule(): Promise<Figure[]> {
+  const figures: Figure[] = []
+  for (const [language, name, manuals] of BY_RULE) {
+    const texts = (await Promise.all(manuals.map((each) => manual(each)))).flat().map(({ heading, markdown }) => ({ title: heading, markdown }))
+    const said = sentencesOf(texts)
+    for (const fault of FAULTS[language]) {
+      const some = withFault(said, fault)
+      if (some.length === 0) continue
+      const hits = some.filter((each) => isLetThrough(each, language)).length
+      figures.push({ suite: 'ground', case: name, subject: 'janua', measure: `${fault[0]}: let through`, value: hits / some.length, ...wilson(hits, some.length), unit: 'share', n: some.length })
+    }
+  }
   return figures
 }
+const BY_RULE: [Language, string, ManualName[]][] = [['en', 'every sentence of English manuals', ['python faq', 'git faq', 'reference en']], ['de', 'every sentence of German manuals', ['reference de', 'developers de']]]
 
 export function passes({ text, cited }: Rewrite): boolean {
   return isGrounded(ground(text, cited, 'en'))

@@ -40,6 +40,33 @@ describe('ground', () => {
   ]
   for (const [text, fault] of faulty) it(`refuses ${fault}: ${text}`, () => expect(check(text)[0]!.fault).to.not.equal(undefined))
 
+  const RULES = `Reptiles are not carried. Cats stay in a basket that is no larger than 60 by 45 by 45 cm. Usually, if the boat is full, we book you on the next one. Sleeping in a vehicle is not allowed. A packed lunch costs 4.20 when it is ordered three days ahead. A wheelchair may weigh up to 300 kg.
+
+| Vehicle | Length | Hallin | Oddsay |
+| --- | --- | --- | --- |
+| Car | up to 5 m | 41.00 | 52.00 |
+| Van | up to 7 m | 60.00 | 75.00 |`
+  const right = [
+    'We do not carry reptiles.',
+    'Cats stay in a basket of 60 by 45 by 45 cm at most.',
+    'If the boat is full, we usually book you on the next one.',
+    'You may not sleep in a vehicle.',
+    'A packed lunch costs 4.20 if it is ordered three days ahead.',
+    'A car of up to 5 m costs 41.00 to Hallin.',
+  ]
+  for (const text of right) it(`lets through another build of the sentence: ${text}`, () => expect(check(text, RULES)).to.deep.equal([{ text, passage: 0 }]))
+  const wrong = [
+    'We carry reptiles.',
+    'Cats stay in a basket of 60 by 45 by 50 cm at most.',
+    'If the boat is full, we book you on the next one.',
+    'You may sleep in a vehicle.',
+    'A car of up to 5 m costs 41.00 to Oddsay.',
+    'A car of up to 5 m costs 60.00 to Hallin.',
+    'A car costs 52.00 to Hallin and 41.00 to Oddsay.',
+    'A wheelchair does not weigh up to 300 kg.',
+  ]
+  for (const text of wrong) it(`refuses what only looks like it: ${text}`, () => expect(isGrounded(check(text, RULES))).to.equal(false))
+
   it('tells what is wrong', () => {
     expect(check('Boats wait up to 50 minutes for late buses.')[0]!.fault).to.equal('a number')
     expect(check('Boats wait at least 15 minutes for late buses.')[0]!.fault).to.equal('a bound')

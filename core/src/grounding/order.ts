@@ -12,7 +12,7 @@ const TURNABLE = new Set(['of', 'by', 'von', 'durch'])
 export function orderFault(said: readonly Word[], words: readonly Word[], places: Places): Fault | undefined {
   if (skipsNumber(said, words, places)) return 'put together'
   const used = new Map(places.map((place, i) => [place, said[i]!.phrase]))
-  if (said.some(({ key, written }, i) => places.indexOf(places[i]!) < i && (key.length < 5 || /[\d_().]/.test(written)))) return 'put together'
+  if (said.some(({ key, written }, i) => places.indexOf(places[i]!) < i && key !== 'cost' && (key.length < 5 || /[\d_().]/.test(written)))) return 'put together'
   for (const [i, word] of said.entries()) {
     const own = words[places[i]!]!
     if (!word.isNumber && STRICT.has(word.link) && own.link !== word.link && !(word.link === 'after' && own.link === 'when')) return 'the order'

@@ -41,6 +41,8 @@ export interface Reading {
   turns: Turn[]
   /** It begins with a word that stands for what was spoken of before. */
   pointsBack: boolean
+  /** It has such a word somewhere. */
+  leans: boolean
   /** It says yes or no. */
   says?: 'yes' | 'no'
 }
@@ -49,6 +51,7 @@ export interface Reading {
 const MONTH_OF_MAY = /(?<=[\p{L}\d,] )May\b/gu
 const PIECE = /https?:\/\/[^\s<>)\]]*[^\s<>)\].,;:!?]|[\w.+-]+@[\w-]+\.[\w.-]*\w|[$£€]\s?\d[\d.,]*|-?\d+(?:[.,:]\d+)*\.?[xX]?|-{0,2}[\p{L}_][\p{L}\p{N}_]*(?:(?:[.'’\\/-]|::)[\p{L}\p{N}_]+)*|[,;:()–—%]/gu
 const POINTS_BACK = /^(?:it|they|this|these|that|those|he|she|its|their|his|her|such|es|sie|er|dies|diese|dieser|dieses)\b/
+const LEANS = /(?:^| )(?:it|they|them|its|their|this|these|sie|ihr|ihre|dies|diese|dieser|dieses)(?= |$)/
 const NUMBERS: Record<string, string> = Object.fromEntries(
   'zero - two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen twenty'.split(' ').map((word, i) => [word, String(i)])
     .concat('null - zwei drei vier funf sechs sieben acht neun zehn elf zwolf'.split(' ').map((word, i) => [word, String(i)]))
@@ -86,7 +89,7 @@ const RANGE_END = /(?:\bbetween\b.*\band|\d(?: \S+)? (?:to|-|–|—|bis))$/
 /** Reads a sentence into words of content, with what bounds and turns them. Marks that only lay out text are left out. */
 export function readSentence(text: string, language: Language): Reading {
   const plain = plainly(fold(text.replace(MONTH_OF_MAY, 'mai').replace(/[“”„"'‘’`*]+(?=\s|$|[.,;:)])|(?<=\s|^|\()[“”„"'‘’`*]+/gu, '').replace(/n’t\b/g, "n't").replace(/\(\d?\)/g, '')), language)
-  const reading: Reading = { text, words: [], turns: [], pointsBack: POINTS_BACK.test(plain) }
+  const reading: Reading = { text, words: [], turns: [], pointsBack: POINTS_BACK.test(plain), leans: LEANS.test(plain) }
   const said = /(?:^|,)\W*(yes|ja|no|nein)\s*(?:$|[,.;:!–—])/.exec(plain)?.[1]
   if (said) reading.says = said === 'yes' || said === 'ja' ? 'yes' : 'no'
   let [phrase, item, clause, link] = [0, 0, 0, '']
@@ -176,11 +179,16 @@ function isBoundWord(word: string, before: string, after: string): boolean {
   return /^\S+ (?:than|als) (?:\d|one|two|three|four|five|six|ten|zwei|drei)/.test(after) || /(?:\d|\b(?:one|two|three|four|five|six|ten|twelve|twenty|zwei|drei))\S*(?: \S+)? (?:or|and|oder|und) $/.test(before)
 }
 
+/** What these say is not taken back by what follows: "up to 4 to 15" is not "from 4 to 15". */
+const LIMITS: ReadonlySet<Bound> = new Set(['at most', 'under', 'over'])
+
 function boundOf(before: string, after: string): Bound {
   const trimmed = before.trimEnd().replace(/\b(?:the age of|the age|age|dem|the)$/, '').trimEnd()
   if (RANGE_END.test(trimmed)) return 'range'
+  const ahead = BEFORE.find(([, pattern]) => pattern.test(trimmed))?.[0]
+  if (ahead && LIMITS.has(ahead)) return ahead
   const behind = BEHIND.find(([, pattern]) => pattern.test(after.trimStart()))
   if (behind) return behind[0]
   if (/\bbetween$/.test(trimmed)) return 'range'
-  return BEFORE.find(([, pattern]) => pattern.test(trimmed))?.[0] ?? 'exactly'
+  return ahead ?? 'exactly'
 }

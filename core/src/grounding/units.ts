@@ -10,6 +10,10 @@ export interface Unit extends Reading {
   before: Word[]
   /** Words that may be said beside its own: what its table is about. */
   around: ReadonlySet<string>
+  /** Place of its sentence, item or cell in the passage: what a semicolon parts has the same. */
+  place: number
+  /** Two cells of one row together, each below its head: who speaks of a head has to say what stands in its cell. */
+  cells?: { head: ReadonlySet<string>; cell: ReadonlySet<string> }[]
 }
 
 const SEMICOLON = /;\s+/
@@ -22,11 +26,13 @@ export function unitsOf({ blocks }: Pick<Passage, 'blocks'>, language: Language)
   let last: Reading | undefined
   const lead = blocks.filter(({ type }) => type === 'paragraph').flatMap((block) => (block.type === 'paragraph' ? readSentence(block.content.text, language).words : []))
   const about = new Set(lead.filter(({ isNumber }) => !isNumber).map(({ key }) => key))
+  let place = 0
   const add = (text: string, around: ReadonlySet<string> = NOTHING) => {
+    place++
     for (const part of text.split(SEMICOLON)) {
       const reading = readSentence(part, language)
       if (reading.words.length === 0 && !reading.says) continue
-      units.push({ ...reading, before: reading.pointsBack && last ? subjectOf(last) : [], around })
+      units.push({ ...reading, before: reading.pointsBack && last ? subjectOf(last) : [], around, place })
       last = reading
     }
   }
@@ -35,6 +41,7 @@ export function unitsOf({ blocks }: Pick<Passage, 'blocks'>, language: Language)
     const own = new Set([...table.header, ...table.rows.flatMap((row) => row.slice(0, 1))].flatMap(({ text }) => readSentence(text, language).words.map(({ key }) => key)))
     const around = new Set([...about].filter((key) => !own.has(key)))
     for (const row of rowsOf(table)) add(row, around)
+    units.push(...pairsOf(table, language).map((pair) => ({ ...pair, before: [], around, place: ++place })))
   }
   blocks.forEach((block, i) => {
     if (block.type === 'table') return addTable(block)
@@ -53,6 +60,20 @@ function rowsOf({ header, rows }: { header: { text: string }[]; rows: { text: st
   return rows.flatMap((row) => {
     const [label = '', ...cells] = row.map(({ text }) => text)
     return cells.map((cell, i) => `${label} ${header[i + 1]?.text ?? ''} ${cell}`)
+  })
+}
+
+/** More cells than this in a row are not put together two by two. */
+const MOST_CELLS = 8
+
+/** Two cells of a row say one thing together: "a car of up to 5 m costs 32.00". */
+function pairsOf({ header, rows }: { header: { text: string }[]; rows: { text: string }[][] }, language: Language): (Reading & Pick<Unit, 'cells'>)[] {
+  const keysOf = (text: string) => new Set(readSentence(text, language).words.map(({ key }) => key))
+  return rows.flatMap((row) => {
+    const [label = '', ...texts] = row.map(({ text }) => text)
+    if (texts.length > MOST_CELLS) return []
+    const cells = texts.map((text, i) => ({ text, title: header[i + 1]?.text ?? '', head: keysOf(header[i + 1]?.text ?? ''), cell: keysOf(text) }))
+    return cells.flatMap((one, i) => cells.slice(i + 1).map((other) => ({ ...readSentence(`${label} ${one.title} ${one.text} ${other.title} ${other.text}`, language), cells: [one, other] })))
   })
 }
 
