@@ -77,6 +77,20 @@ describe('two agents, two visitors and the lead at the desks', () => {
     await owner.types('reply', 'I am looking it')
     await owner.driver.navigate().refresh()
     expect(await (await owner.sees('reply')).getAttribute('value')).to.equal('I am looking it')
+  })
+
+  it('what is open stays open, with the reply, while the line is bad, and goes on once it is good', async () => {
+    await owner.sees('close')
+    await owner.loses('*/api/desk/*')
+    await ann.types('question', 'are you still there?')
+    await ann.presses('send')
+    await owner.element({ css: '.failure' })
+    expect(await (await owner.sees('reply')).getAttribute('value')).to.equal('I am looking it')
+    await owner.loses()
+    await ann.types('question', 'hello?')
+    await ann.presses('send')
+    await owner.sees('from-visitor', 'hello?')
+    expect(await owner.driver.findElements({ css: '.failure' })).to.have.length(0)
     await owner.types('reply', '')
   })
 

@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/webdriverjs'
 import { expect } from 'chai'
 import { createServer, type Server } from 'node:http'
+import { Key } from 'selenium-webdriver'
 import { demoArticles } from '../demo/content.ts'
 import { WRITTEN } from '../demo/learning.ts'
 import { type Browser, openBrowser } from './support/browser.ts'
@@ -75,6 +76,24 @@ describe('pages', () => {
         found.push(...serious.map(({ id, nodes }) => `${path}: ${id}: ${nodes.slice(0, 3).map(({ html }) => html.slice(0, 160)).join(' | ')}`))
       }
       expect(found).to.eql([])
+    })
+
+  const DIALOGS: [path: string, button: string][] = [['/queues', 'Add a queue'], ['/team', 'Invite somebody'], ['/doors', 'Add a door'], ['/checks', 'Add a check'], ['/glossary', 'Add a word'], ['/courtesies', 'Add a courtesy'], ['/sites', 'Add a site']]
+  for (const [path, button] of DIALOGS)
+    it(`“${button}” is opened, begun, left and come back from by keyboard alone`, async () => {
+      await lead.goes(`${house.url}${path}`)
+      const opener = await lead.element({ xpath: `//button[normalize-space()="${button}"]` })
+      await opener.sendKeys(Key.ENTER)
+      const active = () => lead.driver.switchTo().activeElement()
+      const isInField = async () => (await lead.driver.executeScript<string>('return document.activeElement.closest("[role=dialog]") ? document.activeElement.tagName : ""')) === 'INPUT'
+      await lead.driver.wait(isInField, 10_000, 'the keyboard is in no field of the dialog')
+      await active().sendKeys('typed at once')
+      expect(await active().getAttribute('value')).to.equal('typed at once')
+      const { violations } = await new AxeBuilder(lead.driver as never).include('[role=dialog]').analyze()
+      expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`)).to.eql([])
+      await active().sendKeys(Key.ESCAPE)
+      await lead.driver.wait(async () => (await lead.driver.findElements({ css: '[role=dialog]' })).length === 0, 10_000, 'the dialog stays')
+      expect(await active().getText()).to.equal(button)
     })
 
   it('a door framed by a site that is not allowed stays shut; an allowed one opens it, and keeps the visitor without cookies', async () => {

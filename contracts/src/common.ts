@@ -12,6 +12,14 @@ export const pageQuery = Joi.object({
 
 export const idPath = Joi.object<{ id: number }>({ id: Joi.number().integer().positive().required() })
 
+/** A day of the calendar, as "2027-05-31": 30 February is none. */
+export const dayText = Joi.string().pattern(/^[1-9]\d{3}-\d{2}-\d{2}$/).custom((day: string, helpers) => (isDay(day) ? day : helpers.message({ custom: `There is no such day as ${day}` }))).messages({ 'string.pattern.base': 'A day is written like 2027-05-31.' })
+
+function isDay(day: string): boolean {
+  const at = new Date(`${day}T00:00:00Z`)
+  return !Number.isNaN(+at) && at.toISOString().startsWith(day)
+}
+
 /** What a refused request says: a stable code, and a sentence for people. */
 export interface ProblemBody {
   code: string

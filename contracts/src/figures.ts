@@ -1,5 +1,6 @@
 import { DIMENSIONS, type Dimension, type Fall, type Figure, type Forecast, type Interval } from '@janua/core'
 import Joi from 'joi'
+import { dayText } from './common.ts'
 
 /** How reports count. */
 export interface ReportingSettings {
@@ -43,7 +44,7 @@ export interface TargetView {
 export const targetInput = Joi.object<{ measure: TargetMeasure; share: number; by: string }>({
   measure: Joi.valid(...TARGET_MEASURES).required(),
   share: Joi.number().min(0.01).max(0.99).required().messages({ 'number.max': 'A target lies between 1 and 99 %.', 'number.min': 'A target lies between 1 and 99 %.' }),
-  by: Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/).required().messages({ 'string.pattern.base': 'Write the day like 2026-12-31.' }),
+  by: dayText.required(),
 })
 export const measurePath = Joi.object<{ measure: TargetMeasure }>({ measure: Joi.valid(...TARGET_MEASURES).required() })
 
@@ -84,7 +85,7 @@ export interface DimensionView {
   unused: { item: number; title: string; kind: string }[]
 }
 
-export const todayQuery = Joi.object<{ week: string | null }>({ week: Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/).allow(null).default(null).messages({ 'string.pattern.base': 'Write the week’s Monday like 2026-11-23.' }) })
+export const todayQuery = Joi.object<{ week: string | null }>({ week: dayText.allow(null).default(null) })
 /** The lead's home. */
 export interface TodayView {
   week: { from: string; to: string }

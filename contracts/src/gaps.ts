@@ -1,6 +1,6 @@
 import type { FittingMend, MendKind, MendStanding, Nearest, Outcome, Outline, Shortfall, Trend } from '@janua/core'
 import Joi from 'joi'
-import { pageQuery, type Paged, withKeys } from './common.ts'
+import { dayText, pageQuery, type Paged, withKeys } from './common.ts'
 import { articleCreate, type ArticleCreate } from './library.ts'
 
 export const GAP_STATES = ['open', 'in work', 'in draft', 'published', 'mended', 'will not cover'] as const
@@ -118,7 +118,7 @@ const inWork = (schema: Joi.Schema) => schema.when('state', { is: 'in work', the
 export const gapWorkInput = Joi.object({
   state: Joi.valid('open', 'in work', 'will not cover').required(),
   user: inWork(Joi.number().integer().allow(null)),
-  until: inWork(Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/).allow(null)),
+  until: inWork(dayText.allow(null)),
   reason: Joi.string().trim().min(3).max(500).when('state', { is: 'will not cover', then: Joi.required(), otherwise: Joi.forbidden() }).messages({ 'any.required': 'Say why this is not covered.', 'string.empty': 'Say why this is not covered.' }),
   reply: Joi.string().trim().max(1_000).allow('').when('state', { is: 'will not cover', then: Joi.optional(), otherwise: Joi.forbidden() }),
 }) as unknown as Joi.ObjectSchema<GapWorkInput>

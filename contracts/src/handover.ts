@@ -1,7 +1,7 @@
 import type { ConversationState, EntryFigures, Outcome, Priority, QueueHours, RightBy, Routed, Routing, Targets } from '@janua/core'
 import Joi from 'joi'
 import type { Presence } from './accounts.ts'
-import { draftKeys, withKeys } from './common.ts'
+import { dayText, draftKeys, withKeys } from './common.ts'
 import type { Message } from './conversations.ts'
 
 /** How a queue's conversations find their agent: agents take them, or each is offered to one after the other. */
@@ -45,12 +45,11 @@ export interface Queue {
 
 const clock = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/)
 const span = Joi.object({ from: clock.required(), to: clock.required() }).custom((value: { from: string; to: string }, helpers) => (value.from < value.to ? value : helpers.message({ custom: `“${value.from}” must be before “${value.to}”` })))
-const day = Joi.string().pattern(/^\d{4}-\d\d-\d\d$/)
 const hours = Joi.object<QueueHours>({
   timeZone: Joi.string().max(60).required(),
   weekly: Joi.array().items(Joi.array().items(span).max(4)).length(7).required(),
-  closed: Joi.array().items(Joi.object({ day: day.required(), name: Joi.string().trim().max(120).allow('').required(), yearly: Joi.boolean().required() })).max(500).required(),
-  extra: Joi.array().items(Joi.object({ day: day.required(), from: clock.required(), to: clock.required() })).max(200).required(),
+  closed: Joi.array().items(Joi.object({ day: dayText.required(), name: Joi.string().trim().max(120).allow('').required(), yearly: Joi.boolean().required() })).max(500).required(),
+  extra: Joi.array().items(Joi.object({ day: dayText.required(), from: clock.required(), to: clock.required() })).max(200).required(),
 })
 const minutes = Joi.number().integer().min(1).max(1_440)
 export const queueSettings = Joi.object<QueueSettings>({

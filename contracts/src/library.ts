@@ -1,6 +1,6 @@
 import type { Holds, Part } from '@janua/core'
 import Joi from 'joi'
-import { draftKeys, pageQuery, type Paged, withKeys } from './common.ts'
+import { dayText, draftKeys, pageQuery, type Paged, withKeys } from './common.ts'
 
 export type ChangeState = 'live' | 'in work' | 'ready'
 
@@ -50,7 +50,6 @@ export type ArticlePage = Paged<ArticleRow> & { collections: string[]; all: numb
 export const phrasing = Joi.string().trim().min(2).max(300)
 export const phrasingList = Joi.array().items(phrasing).max(200).unique((a: string, b: string) => a.toLowerCase() === b.toLowerCase()).required()
 const titled = { title: Joi.string().trim().min(1).max(200).required(), collection: Joi.string().trim().max(80).allow('').required() }
-export const dayText = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/).messages({ 'string.pattern.base': 'A day is written like 2027-05-31.' })
 const holds = Joi.object<Holds>({
   from: dayText.allow(null).required(),
   until: dayText.allow(null).required(),

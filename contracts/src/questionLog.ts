@@ -1,5 +1,6 @@
 import { ALL_OUTCOMES, type AnswerKind, type Block, type Outcome, type Source, type Trace } from '@janua/core'
 import Joi from 'joi'
+import { dayText } from './common.ts'
 import type { Message, Verdict } from './conversations.ts'
 import { VERDICTS } from './conversations.ts'
 
@@ -25,7 +26,7 @@ export interface LogFilter {
   sureFrom: number | null
   sureTo: number | null
 }
-const day = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/).allow(null).default(null).messages({ 'string.pattern.base': 'Write the day like 2026-11-23.' })
+const day = dayText.allow(null).default(null)
 const number = Joi.number().integer().allow(null).default(null)
 export const LOG_FILTER = {
   search: Joi.string().trim().allow('').max(200).default(''),

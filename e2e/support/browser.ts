@@ -28,8 +28,17 @@ export class Browser {
   constructor(readonly driver: WebDriver) {}
 
   async resize(width: number, height: number): Promise<void> {
-    const devtools = this.driver as WebDriver & { sendDevToolsCommand(name: string, detail: object): Promise<void> }
-    await devtools.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false })
+    await this.tells('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false })
+  }
+
+  /** From now on requests to these addresses fail, as on a bad line; to none when none is named. */
+  async loses(...urls: string[]): Promise<void> {
+    await this.tells('Network.enable', {})
+    await this.tells('Network.setBlockedURLs', { urls })
+  }
+
+  private async tells(command: string, detail: object): Promise<void> {
+    await (this.driver as WebDriver & { sendDevToolsCommand(name: string, detail: object): Promise<void> }).sendDevToolsCommand(command, detail)
   }
 
   async goes(url: string): Promise<void> {

@@ -1,7 +1,7 @@
 import type { ProblemBody } from '@janua/contracts'
 import type { NextFunction, Request, Response } from 'express'
 import type { Logger } from 'pino'
-import { BaseError, ConnectionError } from 'sequelize'
+import { BaseError, ConnectionError, ForeignKeyConstraintError } from 'sequelize'
 import { Problem, problem } from './problems.ts'
 
 /** Turns whatever was thrown into a sentence for people; what nobody foresaw is logged with its cause. */
@@ -18,6 +18,7 @@ export function answerErrors(log: Logger) {
 function asProblem(thrown: unknown): Problem {
   if (thrown instanceof Problem) return thrown
   if (thrown instanceof ConnectionError) return problem('DATABASE_AWAY')
+  if (thrown instanceof ForeignKeyConstraintError) return problem('POINTS_NOWHERE')
   if (thrown instanceof BaseError) return problem('BROKEN')
   const type = (thrown as { type?: string } | null)?.type
   if (type === 'entity.parse.failed') return problem('BAD_JSON')

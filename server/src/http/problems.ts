@@ -11,6 +11,8 @@ export const PROBLEMS = {
   BROKEN: { status: 500, text: () => 'Something went wrong on our side. Nothing of yours was lost; please try again.' },
   DATABASE_AWAY: { status: 503, text: () => 'The database does not answer just now. Nothing was changed; please try again in a moment.' },
 
+  POINTS_NOWHERE: { status: 409, text: () => 'This names something that is not there any more. Reload the page and try again; nothing was changed.' },
+
   WRONG_SIGN_IN: { status: 401, text: () => 'Mail address and password do not go together.' },
   LINK_USED: { status: 410, text: () => 'This link was used already or has run out. Ask your team lead for a new one.' },
   LAST_LEAD: { status: 409, text: () => 'There must be at least one active lead. Make somebody else a lead first.' },

@@ -47,7 +47,7 @@ describe('the question log', () => {
   ]
   for (const [query, expected] of filters) it(`is filtered by ${query}`, async () => expect(await texts(query)).to.eql(expected))
   it('counts what a filter holds', async () => expect((await lead.get('/log/count?search=dog')).body).to.eql({ n: 3, more: false }))
-  it('refuses a day that is none, in plain words', async () => expect((await lead.get('/log?from=tomorrow')).body.message).to.include('Write the day like 2026-11-23.'))
+  it('refuses a day that is none, in plain words', async () => expect((await lead.get('/log?from=tomorrow')).body.message).to.include('A day is written like 2027-05-31.'))
 
   it('opens a question with its conversation, answer and trace', async () => {
     const detail = (await lead.get(`/log/${await idOf('can I bring my dog')}`)).body as LogDetail
