@@ -13,7 +13,9 @@ const TELLING = /^(?:please )?(?:tell me|explain|show me|let me know|i (?:want|n
 const JOINT = /(?:,\s*)?\s+(?:and|und|also|or|oder)\s+(?=(?:also |auch )?(?:who|what|when|where|which|why|how|can i|can we|could i|do you|do i|does|is there|are there|is it|are|will|wer|was|wann|wo|welche[rsnm]?|warum|wie|kann ich|darf ich|gibt es|ist)\b)/i
 /** What people say before they ask; it is not what they ask about. */
 const FRAMES = [
+  /^(?:dear|sehr geehrte[rs]?|liebe[rs]?)(?: [\p{L}.'’-]+){1,6}\s*(?:[,:!]\s+|\n)/iu,
   /^(?:hi|hello|hey|good (?:morning|afternoon|evening)|dear \w+|hallo|guten (?:tag|morgen|abend)|moin)(?: there| all| everyone| zusammen)?\s*[,.!:-]*\s+/i,
+  /^(?:(?:so |very )?sorry(?: (?:to bother|for bothering|to disturb|for disturbing) you)?|excuse me|pardon(?: me)?|(?:bitte )?entschuldig(?:ung|en sie)|tut mir leid|verzeihung)\s*(?:[,.!:–-]+\s*|\bbut\b)(?:but |aber )?/i,
   /^(?:quick |short |just a |another |kurze )?(?:question|query|frage)(?: about| on| regarding| zu[rm]?| uber)?\s*[:,-]?\s+/i,
   /^(?:(?:could|can|would|will) (?:you|somebody|someone|anybody|anyone) (?:please |kindly )?)?(?:explain|tell me|show me|help me(?: with)?|let me know|advise(?: me)?)(?: please)?(?: about| on| if| whether)?\s*[:,]?\s+/i,
   /^(?:i (?:would like|want|need|wish) to (?:know|ask|find out)|i(?:'d| would) like to (?:know|ask)|i was wondering|i wonder|do you know|any idea)(?: about| if| whether)?\s*[:,]?\s+/i,
@@ -25,11 +27,13 @@ const FRAMES = [
   /^(?:(?:erzahl|erzähl|sag|zeig)(?:t|en sie)? mir(?: bitte)?(?: etwas| was)?(?: von| vom| uber| über| zu[rm]?)?|gibt es (?:etwas|was|info(?:s|rmationen)?) (?:zu[rm]?|uber|über)|ich suche(?: etwas| info(?:s|rmationen)?)?(?: zu[rm]?| uber| über)?|was ist mit)\s+/i,
   /^(?:ich hab(?:e)? (?:ein problem|probleme|schwierigkeiten|fragen|eine frage) (?:mit|bei[m]?|zu[rm]?))\s+/i,
 ]
-const TAIL = /[\s,]+(?:how does (?:that|it|this) work|how do i do that|any ideas?|wie geht das|geht das|was tun|please|thanks|thank you|many thanks|bitte|danke|erklaren|erklären)\s*([?.!]*)$/i
+/** A message that is quoted as a whole. */
+const QUOTED = /^["“„«']([^"“”„«»]+)["”“»']$/
+const TAIL = /[\s,]+(?:how does (?:that|it|this) work|how do i do that|any ideas?|wie geht das|geht das|was tun|please|thanks|thank you|many thanks|bitte|danke|erklaren|erklären)(?![\p{L}\p{N}])([^\p{L}\p{N}]{0,12})$/iu
 
 /** A message without its greeting and the words that only say that something is asked. Never empty when the message was not. */
 export function unframed(message: string): string {
-  let text = message.trim()
+  let text = message.trim().replace(QUOTED, '$1')
   for (let round = 0; round < 3; round++) {
     const before = text
     for (const frame of [...FRAMES, TAIL]) {

@@ -82,6 +82,11 @@ describe('cleanMessage', () => {
   it('drops quoted mail, markup and invisible signs', () => {
     expect(cleanMessage('When do\u200b you <b>open</b>?\n\nOn Monday Ines wrote:\n> old\n> words')).to.equal('When do you open ?')
     expect(cleanMessage('Wann?\n-----Original Message-----\nalt')).to.equal('Wann?')
+    expect(cleanMessage('Wann fahren Sie?\n\nMit freundlichen Grüßen\nOle Pell')).to.equal('Wann fahren Sie?')
+    expect(cleanMessage('Which one?\nThanks, Ann')).to.equal('Which one?')
+  })
+  it('keeps what is asked behind thanks, and what only begins like a closing', () => {
+    for (const kept of ['I have a van.\nThanks\nWhat does it cost?', 'Which one?\nbest boat to Hallin', 'Thanks', 'To whom?\nRegards are paid at the gate']) expect(cleanMessage(kept)).to.equal(kept)
   })
   it('takes anything, of any length, at once', () => {
     for (const odd of ['', '🙂', 'مرحبا كيف', '\u202Eabc', ', '.repeat(50_000), '<'.repeat(100_000), ' '.repeat(100_000), 'a'.repeat(100_000), '?'.repeat(100_000), 'and '.repeat(25_000)]) {
