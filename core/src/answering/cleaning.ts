@@ -1,7 +1,7 @@
 /** More than this of a message is not read: nobody asks in more words, and what is pasted behind is history. */
 export const MOST_LETTERS = 4_000
 
-const HISTORY = /^(?:>|-{2,} ?(?:original message|forwarded message|ursprungliche nachricht|ursprüngliche nachricht|weitergeleitete nachricht)|on .{4,120} wrote:$|am .{4,120} schrieb .{0,80}:$|(?:from|von): .{1,120}$|_{8,}$)/i
+const HISTORY = /^(?:>|sent from my |sent with |von meinem .{2,40} gesendet|gesendet (?:von|mit) |-{2,} ?(?:original message|forwarded message|ursprungliche nachricht|ursprüngliche nachricht|weitergeleitete nachricht)|on .{4,120} wrote:$|am .{4,120} schrieb .{0,80}:$|(?:from|von): .{1,120}$|_{8,}$)/i
 const SIGNATURE = /^-- $/
 /** How a mail ends; alone on its line, or with a name behind. */
 const CLOSING =
@@ -20,7 +20,7 @@ export function cleanMessage(message: string): string {
   const end = lines.findIndex((line, at) => at > 0 && (HISTORY.test(line.slice(0, 300).trim()) || SIGNATURE.test(line)))
   const said = end < 0 ? lines : lines.slice(0, end)
   const own = said.slice(0, closingOf(said)).map((line) => line.replace(/<[^<>]{0,200}>/g, ' ').replace(/\s+/g, ' ').trim()).filter(Boolean)
-  const text = own.join('\n').slice(0, MOST_LETTERS)
+  const text = own.join('\n').normalize('NFC').slice(0, MOST_LETTERS)
   return text || message.slice(0, MOST_LETTERS).trim()
 }
 

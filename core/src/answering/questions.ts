@@ -14,7 +14,7 @@ const JOINT = /(?:,\s*)?\s+(?:and|und|also|or|oder)\s+(?=(?:also |auch )?(?:who|
 /** What people say before they ask; it is not what they ask about. */
 const FRAMES = [
   /^(?:dear|sehr geehrte[rs]?|liebe[rs]?)(?: [\p{L}.'’-]+){1,6}\s*(?:[,:!]\s+|\n)/iu,
-  /^(?:hi|hello|hey|good (?:morning|afternoon|evening)|dear \w+|hallo|guten (?:tag|morgen|abend)|moin)(?: there| all| everyone| zusammen)?\s*[,.!:-]*\s+/i,
+  /^(?:hi|hello|hey|good (?:morning|afternoon|evening)|dear \w+|hallo|guten (?:tag|morgen|abend)|moin(?: moin)?|servus|gr(?:ü|u|ue)(?:ß|ss) gott|gr(?:ü|u|ue)ezi)(?: there| all| everyone| zusammen)?\s*[,.!:-]*\s+/i,
   /^(?:(?:so |very )?sorry(?: (?:to bother|for bothering|to disturb|for disturbing) you)?|excuse me|pardon(?: me)?|(?:bitte )?entschuldig(?:ung|en sie)|tut mir leid|verzeihung)\s*(?:[,.!:–-]+\s*|\bbut\b)(?:but |aber )?/i,
   /^(?:quick |short |just a |another |kurze )?(?:question|query|frage)(?: about| on| regarding| zu[rm]?| uber)?\s*[:,-]?\s+/i,
   /^(?:(?:could|can|would|will) (?:you|somebody|someone|anybody|anyone) (?:please |kindly )?)?(?:explain|tell me|show me|help me(?: with)?|let me know|advise(?: me)?)(?: please)?(?: about| on| if| whether)?\s*[:,]?\s+/i,
@@ -22,14 +22,14 @@ const FRAMES = [
   /^(?:i(?:'m| am)? (?:need|require|having|have) (?:some )?(?:help|trouble|problems?|questions?)(?: with| about| on)?)\s*[:,]?\s+/i,
   /^(?:i need help(?: with| on)?)\s*[:,]?\s+/i,
   /^(?:(?:kann|konnen|können|konnte|könnte)(?:st)? (?:mir )?(?:jemand|sie|du|ihr)(?: mir)?(?: bitte)? (?:sagen|erklaren|erklären|helfen)(?:,? ob)?)\s*[:,]?\s+/i,
-  /^(?:ich (?:brauche|benotige|benötige) hilfe(?: bei| mit| zu)?|ich habe eine frage(?: zu[rm]?| uber| über)?|ich (?:mochte|möchte|wurde|würde) (?:gerne? )?wissen(?:,? ob)?|wisst ihr(?:,? ob)?|wissen sie(?:,? ob)?)\s*[:,]?\s+/i,
+  /^(?:ich (?:brauche|benotige|benötige) hilfe(?: bei| mit| zu)?|ich habe eine frage(?: zu[rm]?| uber| über)?|ich (?:mochte|möchte|wurde|würde) (?:gerne? )?wissen(?:,? ob)?|ich (?:wusste|wüsste|wuesste) gerne?(?:,? ob)?|wisst ihr(?:,? ob)?|wissen sie(?:,? ob)?)\s*[:,]?\s+/i,
   /^(?:what about|how about|(?:is|are) there (?:something|anything|(?:some |any )?info(?:rmation)?) (?:on|about)|i(?:'m| am) (?:looking for|trying to find)(?: out)?(?: something)?(?: about| on)?)\s+/i,
   /^(?:(?:erzahl|erzähl|sag|zeig)(?:t|en sie)? mir(?: bitte)?(?: etwas| was)?(?: von| vom| uber| über| zu[rm]?)?|gibt es (?:etwas|was|info(?:s|rmationen)?) (?:zu[rm]?|uber|über)|ich suche(?: etwas| info(?:s|rmationen)?)?(?: zu[rm]?| uber| über)?|was ist mit)\s+/i,
   /^(?:ich hab(?:e)? (?:ein problem|probleme|schwierigkeiten|fragen|eine frage) (?:mit|bei[m]?|zu[rm]?))\s+/i,
 ]
 /** A message that is quoted as a whole. */
 const QUOTED = /^["“„«']([^"“”„«»]+)["”“»']$/
-const TAIL = /[\s,]+(?:how does (?:that|it|this) work|how do i do that|any ideas?|wie geht das|geht das|was tun|please|thanks|thank you|many thanks|bitte|danke|erklaren|erklären)(?![\p{L}\p{N}])([^\p{L}\p{N}]{0,12})$/iu
+const TAIL = /[\s,]+(?:how does (?:that|it|this) work|how do i do that|any ideas?|wie geht das|geht das|was tun|please|(?:many )?thanks(?: in advance| a lot)?|thank you(?: very much| in advance| so much)?|bitte|danke(?: sch(?:ö|o)n)?(?: im voraus)?|(?:vielen|besten|herzlichen) dank(?: im voraus)?|erklaren|erklären)(?![\p{L}\p{N}])([^\p{L}\p{N}]{0,12})$/iu
 
 /** A message without its greeting and the words that only say that something is asked. Never empty when the message was not. */
 export function unframed(message: string): string {

@@ -73,6 +73,22 @@ describe('the questions of a message', () => {
   })
 })
 
+describe('what stands around a question', () => {
+  const DRESSES: ((question: string) => string)[] = [
+    (q) => `Hallo, ${q}`, (q) => `Guten Morgen! ${q}`, (q) => `Servus, ${q}`, (q) => `Grüß Gott, ${q}`, (q) => `Moin moin, ${q}`, (q) => `Hallo zusammen, ${q}`, (q) => `Entschuldigung, ${q}`, (q) => `Kurze Frage: ${q}`,
+    (q) => `Ich habe eine Frage: ${q}`, (q) => `Können Sie mir bitte sagen, ${q}`, (q) => `Ich wüsste gern: ${q}`, (q) => `${q} bitte`, (q) => `${q}, danke schön`, (q) => `${q}, vielen Dank im Voraus`,
+    (q) => `Sehr geehrte Damen und Herren,\n\n${q}\n\nMit freundlichen Grüßen\nOle Pell`, (q) => `Liebes Team,\n${q}\nViele Grüße, Ole`, (q) => `„${q}“`, (q) => `${q}\n\nAm 3.11.2026 schrieb Merrow Line:\n> Ihre Buchung`, (q) => `${q}\n\nVon meinem Telefon gesendet`,
+    (q) => `Dear Sir or Madam,\n${q}\nYours faithfully\nO. Pell`, (q) => `sorry to bother you, but ${q}`, (q) => `${q} thanks in advance`, (q) => `${q}\nSent from my phone`,
+  ]
+  it('is taken off, in both languages', () => {
+    const question = 'was kostet ein Hund auf der Nachtfähre'
+    for (const dress of DRESSES) expect(unframed(cleanMessage(dress(question))), dress(question)).to.equal(question)
+  })
+  it('leaves a message that is nothing else', () => {
+    for (const bare of ['Hallo', 'Danke', 'Sorry', 'Liebes Team,', 'bitte', '“”']) expect(unframed(cleanMessage(bare)), bare).not.to.equal('')
+  })
+})
+
 describe('leanOf', () => {
   const cases = [['and on Sundays?', 'said so'], ['what about a van?', 'said so'], ['why?', 'bare'], ['How much is it?', 'bare'], ['does it take bicycles?', 'points back'], ['with a dog', 'short'], ['How do I change the name on my booking?', 'alone'], ['und sonntags?', 'said so']] as const
   for (const [question, lean] of cases) it(`“${question}” is ${lean}`, () => expect(leanOf(question, question.startsWith('und') ? 'de' : 'en')).to.equal(lean))

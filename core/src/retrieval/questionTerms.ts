@@ -44,6 +44,8 @@ const LEAST_STEM = 6
 const LONGEST_ENDING = 4
 /** Words that more passages than this have need no neighbours: there is enough to find by them. */
 const COMMON = { passages: 20, share: 0.01 }
+/** "Gebuehr" is how one writes "Gebühr" where the keyboard has no ü. */
+const TWO_FOR_ONE = /([aou])e/g
 /** Of a longer message only the weightiest terms are looked up. */
 const MOST_TERMS = 48
 
@@ -129,6 +131,8 @@ function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): Que
     const otherwise = known(stemOf(word, language))
     if (otherwise) return [otherwise]
   }
+  const withUmlauts = known(stemOf(word.replace(TWO_FOR_ONE, '$1'), 'de'))
+  if (withUmlauts) return [withUmlauts]
   const common: QuestionTerm = { stem, word, weight: index.unknownIdf * COMMON_SHARE, known: false, near: [] }
   if (LANGUAGES.some((one) => COMMON_WORDS[one].has(word))) return [common]
   const correction = nearestWord(word, index)

@@ -91,6 +91,11 @@ describe('questionTerms', () => {
   it('reads a misspelt everyday word as the library’s, where it has that', () => expect(read('nubmer')).to.eql([['nubmer', 'number', true]]))
   it('drops a small word with a slip in it, rather than miss it', () => expect(read('seat for otehr wheels').map(([word]) => word)).to.eql(['seat', 'otehr', 'wheels'].filter((word) => word !== 'otehr')))
   it('reads an unknown word by the stem that it begins with', () => expect(read('reservaton')).to.eql([['reservaton', 'reserv', true]]))
+  it('takes “ae”, “oe” and “ue” for the letters of a keyboard without umlauts', () => {
+    const german = indexRelease([item(1, 'Gebühren', 'Für Gepäck zahlen Sie eine Gebühr.'), item(2, 'Neue Boote', 'Das neue Boot hat eine Bar.')], { language: 'de' })
+    expect(questionTerms('Gebuehr fuer Gepaeck', german).map(({ stem, readAs, known }) => [stem, readAs, known])).to.eql(questionTerms('Gebühr für Gepäck', german).map(({ stem }) => [stem, undefined, true]))
+    expect(questionTerms('neue', german)[0]!.known).to.equal(true)
+  })
   it('leaves a word that begins like a short one alone', () => expect(read('seatbelt')[0]![2]).to.equal(false))
 })
 

@@ -11,9 +11,9 @@ there's need needs also again already someone's i'd i've us up down`
 
 const german = `aber alle allem allen aller alles als also am an auch auf aus bei beim bin bis bist bitte da dann das dass dein deine dem
 den denn der des die dies diese diesem diesen dieser dieses doch dort du durch ein eine einem einen einer eines er es euch euer eure
-fur gibt haben hallo hast hat hatte hatten hier ich ihm ihn ihr ihre im in ins ist ja jede jeder jedes kann kannst konnen konnte
-konnt mal man mein meine meinem meinen meiner mich mir mit mochte muss musst mussen nach nein nicht noch nun nur ob oder ohne
-schon sehr sein seine sich sie sind so soll sollte uber um und uns unser unsere unter viel vom von vor wann war waren warum was weil
+fur fuer gibt haben hallo hast hat hatte hatten hier ich ihm ihn ihr ihre im in ins ist ja jede jeder jedes kann kannst konnen konnte koennen koennte
+konnt mal man mein meine meinem meinen meiner mich mir mit mochte moechte muss musst mussen muessen nach nein nicht noch nun nur ob oder ohne
+schon sehr sein seine sich sie sind so soll sollte uber ueber um und uns unser unsere unter viel vom von vor wann war waren warum was weil
 welche welchem welchen welcher welches wenn wer werde werden wie wieder will wir wird wo wohin wollen wurde zu zum zur danke hilfe helfen frage fragen jemand jemanden brauche braucht brauchen moglich gern gerne habe`
 
 const words = (list: string) => new Set(list.split(/\s+/))
