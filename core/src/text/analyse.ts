@@ -12,7 +12,7 @@ export interface Term {
   joins?: readonly string[]
 }
 
-const COST_WORDS = new Set('cost costs price prices priced fare fares fee fees kosten kostet preis preise gebuhr tarif'.split(' '))
+const COST_WORDS = new Set('cost costs price prices priced fare fares fee fees kosten kostet preis preise gebuhr gebuhren gebuehr gebuehren tarif tarife'.split(' '))
 const TIME_WORDS = new Set('time times timetable schedule hours clock uhr zeit zeiten fahrplan uhrzeit'.split(' '))
 const CLOCK = /^\d{1,2}:\d{2}$/
 const ASKS_COST = /\b(how much|how expensive|what does .* cost|wie ?viel|wie teuer|was kostet)\b/
