@@ -53,6 +53,8 @@ export class Threads {
     const next = after(conversation.state, transition)
     if (!next) throw problem('STATE_FORBIDS', said(conversation.state))
     conversation.state = next
+    // What nobody waits for any more is offered to nobody.
+    if (next !== 'waiting') Object.assign(conversation, { offeredTo: null, offeredUntil: null })
   }
 
   /** A closed conversation goes on with the assistant, as if it had been with nobody. */

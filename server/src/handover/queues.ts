@@ -62,11 +62,13 @@ export class Queues {
     const { db, tables, audit, events, clock } = this.needs
     if (settings) await this.refuseWrong(settings, id)
     const saved = await db.transaction(async (transaction) => {
+      // Locked before anything is read, so that of two who save it at once the second goes by what the first has left.
+      const held = id === null ? null : await tables.queues.findByPk(id, { transaction, lock: true })
+      if (id !== null && !held) throw problem('QUEUE_NOT_FOUND', id)
       const twin = await tables.queues.findOne({ where: { name, ...(id !== null && { id: { [Op.ne]: id } }) }, transaction })
       if (twin) throw problem('INVALID', `There is a queue “${name}” already.`)
       const known = await tables.users.findAll({ where: { id: members, active: true }, transaction })
-      const queue = id === null ? await tables.queues.create({ name, settings: settings ?? null, createdAt: clock.now() }, { transaction }) : await tables.queues.findByPk(id, { transaction })
-      if (!queue) throw problem('QUEUE_NOT_FOUND', id!)
+      const queue = held ?? (await tables.queues.create({ name, settings: settings ?? null, createdAt: clock.now() }, { transaction }))
       await queue.update({ name, ...(settings && { settings }) }, { transaction })
       await tables.queueMembers.destroy({ where: { queueId: queue.id }, transaction })
       await tables.queueMembers.bulkCreate(known.map((user) => ({ queueId: queue.id, userId: user.id })), { transaction })

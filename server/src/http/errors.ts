@@ -1,7 +1,7 @@
 import type { ProblemBody } from '@janua/contracts'
 import type { NextFunction, Request, Response } from 'express'
 import type { Logger } from 'pino'
-import { BaseError, ConnectionError, ForeignKeyConstraintError } from 'sequelize'
+import { BaseError, ConnectionError, DatabaseError, ForeignKeyConstraintError } from 'sequelize'
 import { Problem, problem } from './problems.ts'
 
 /** Turns whatever was thrown into a sentence for people; what nobody foresaw is logged with its cause. */
@@ -15,10 +15,14 @@ export function answerErrors(log: Logger) {
   }
 }
 
+/** Two changes held each other up, and the database let one go without a trace. */
+const AT_ONCE: ReadonlySet<string> = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT'])
+
 function asProblem(thrown: unknown): Problem {
   if (thrown instanceof Problem) return thrown
   if (thrown instanceof ConnectionError) return problem('DATABASE_AWAY')
   if (thrown instanceof ForeignKeyConstraintError) return problem('POINTS_NOWHERE')
+  if (thrown instanceof DatabaseError && AT_ONCE.has((thrown.original as { code?: string }).code ?? '')) return problem('AT_ONCE')
   if (thrown instanceof BaseError) return problem('BROKEN')
   const type = (thrown as { type?: string } | null)?.type
   if (type === 'entity.parse.failed') return problem('BAD_JSON')

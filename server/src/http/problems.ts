@@ -11,6 +11,7 @@ export const PROBLEMS = {
   BROKEN: { status: 500, text: () => 'Something went wrong on our side. Nothing of yours was lost; please try again.' },
   DATABASE_AWAY: { status: 503, text: () => 'The database does not answer just now. Nothing was changed; please try again in a moment.' },
 
+  AT_ONCE: { status: 409, text: () => 'Somebody changed the same thing at the same moment. Nothing of yours was stored; please try again.' },
   POINTS_NOWHERE: { status: 409, text: () => 'This names something that is not there any more. Reload the page and try again; nothing was changed.' },
 
   WRONG_SIGN_IN: { status: 401, text: () => 'Mail address and password do not go together.' },

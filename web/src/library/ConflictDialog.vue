@@ -5,7 +5,9 @@ import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import { computed } from 'vue'
 import type { Conflict } from './useArticle.ts'
+import { useFocusBack } from '../shell/useFocusBack.ts'
 
+useFocusBack()
 const { conflict, mine } = defineProps<{ conflict: Conflict; mine: ArticleContent }>()
 defineEmits<{ mine: []; theirs: []; later: [] }>()
 const asText = ({ title, phrasings, body }: ArticleContent) => `${title}\n\n${phrasings.map((each) => `? ${each}`).join('\n')}\n\n${body}`

@@ -39,8 +39,8 @@ const hit = computed(() => {
         <Button v-if="mayWrite" size="small" text label="Change" @click="edit(entry)" />
       </li>
     </ul>
-    <Dialog v-if="open" visible modal :header="open === 'new' ? 'A new courtesy' : content.name" :style="{ width: '620px' }" @update:visible="open = undefined">
-      <form class="stack" @submit.prevent="save(true)">
+    <Dialog :visible="open !== undefined" modal :header="open === 'new' ? 'A new courtesy' : content.name" :style="{ width: '620px' }" @update:visible="open = undefined">
+      <form v-if="open" class="stack" @submit.prevent="save(true)">
         <label class="field"><span>Name</span><InputText v-model.trim="content.name" required maxlength="80" autofocus /></label>
         <label class="field"><span>What people say, one a line</span><Textarea :model-value="content.says.join('\n')" rows="6" required @change="content.says = linesOf(($event.target as HTMLTextAreaElement).value)" /></label>
         <label class="field"><span>Reply in English</span><Textarea v-model.trim="content.replies.en" rows="2" required maxlength="600" /></label>

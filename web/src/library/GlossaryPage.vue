@@ -39,8 +39,8 @@ const rows = computed(() => {
       <Column header="State"><template #body="{ data }"><StateChip :state="data.state" :published="data.published" /></template></Column>
       <Column v-if="mayWrite" header-style="width: 90px"><template #header><span class="visually-hidden">Change</span></template><template #body="{ data }"><Button size="small" text label="Change" @click.stop="edit(data)" /></template></Column>
     </DataTable>
-    <Dialog v-if="open" visible modal :header="open === 'new' ? 'A new word' : content.term" :style="{ width: '560px' }" data-test="term-dialog" @update:visible="open = undefined">
-      <form class="stack" @submit.prevent="save(true)">
+    <Dialog :visible="open !== undefined" modal :header="open === 'new' ? 'A new word' : content.term" :style="{ width: '560px' }" data-test="term-dialog" @update:visible="open = undefined">
+      <form v-if="open" class="stack" @submit.prevent="save(true)">
         <label class="field"><span>Our word</span><InputText v-model.trim="content.term" required maxlength="120" autofocus data-test="term" /></label>
         <label class="field"><span>What people call it, one a line</span><Textarea :model-value="content.also.join('\n')" rows="5" required data-test="also" @change="content.also = linesOf(($event.target as HTMLTextAreaElement).value)" /></label>
         <label class="field"><span>What it means (for the team)</span><Textarea v-model="content.meaning" rows="2" maxlength="600" /></label>

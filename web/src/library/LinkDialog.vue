@@ -4,7 +4,9 @@ import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 import { inPlainWords, post } from '../shell/api.ts'
+import { useFocusBack } from '../shell/useFocusBack.ts'
 
+useFocusBack()
 const { kind } = defineProps<{ kind: 'link' | 'picture' }>()
 const emit = defineEmits<{ close: []; insert: [given: { address: string; text: string }] }>()
 const address = ref('')

@@ -8,7 +8,9 @@ import { get, post } from '../shell/api.ts'
 import DiffParts from '../shell/DiffParts.vue'
 import { count, moment } from '../shell/format.ts'
 import { useDeed } from '../shell/useDeed.ts'
+import { useFocusBack } from '../shell/useFocusBack.ts'
 
+useFocusBack()
 /** Earlier versions, compared word by word with the one after them or with the newest; each can be made the draft's again. */
 const { id, base, mayWrite } = defineProps<{ id: number; base: number; mayWrite: boolean }>()
 const emit = defineEmits<{ restored: []; close: [] }>()

@@ -59,8 +59,8 @@ async function taken(site: Site, addresses: string[]): Promise<void> {
     <div class="stack">
       <SiteCard v-for="site in sites" :key="site.id" :site="site" :busy="busy" @edit="edit(site)" @read="run(() => read(site.id))" @stop="run(() => stop(site.id))" @drop="run(() => drop(site.id))" @forget="run(() => forget(site.id), 'The site is forgotten; its pages stay in the library')" @take="taken(site, $event)" />
     </div>
-    <Dialog v-if="editing" visible modal :header="editing === 'new' ? 'Add a site' : 'Change a site'" :style="{ width: '600px' }" @update:visible="editing = undefined">
-      <form class="stack" @submit.prevent="store">
+    <Dialog :visible="editing !== undefined" modal :header="editing === 'new' ? 'Add a site' : 'Change a site'" :style="{ width: '600px' }" @update:visible="editing = undefined">
+      <form v-if="editing" class="stack" @submit.prevent="store">
         <label class="field"><span>Address; pages below it are read</span><InputText v-model.trim="input.address" type="url" required placeholder="https://www.example.com/help/" autofocus data-test="site-address" /></label>
         <Message v-if="unknownHost" severity="warn"><span class="row"><span class="grow">{{ host }} is not among the hosts that may be read.</span><Button v-if="isLead" size="small" :label="`Allow ${host}`" data-test="allow-host" @click="run(() => allow([...hosts, host]))" /><template v-else>A lead can allow it.</template></span></Message>
         <div class="row">

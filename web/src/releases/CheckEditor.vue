@@ -10,7 +10,9 @@ import { computed, onMounted, ref } from 'vue'
 import WordChips from '../handover/WordChips.vue'
 import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
 import { get } from '../shell/api.ts'
+import { useFocusBack } from '../shell/useFocusBack.ts'
 
+useFocusBack()
 const { check, busy } = defineProps<{ check: CheckView | null; busy: boolean }>()
 const emit = defineEmits<{ close: []; store: [check: CheckInput] }>()
 const before = ref((check?.messages.slice(0, -1) ?? []).join('\n'))

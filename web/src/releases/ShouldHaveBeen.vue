@@ -13,7 +13,9 @@ import { useDeed } from '../shell/useDeed.ts'
 import { useSession } from '../shell/session.ts'
 import { verdictOn } from './verdicts.ts'
 import type { ShownQuestion } from './useRehearsal.ts'
+import { useFocusBack } from '../shell/useFocusBack.ts'
 
+useFocusBack()
 /** What should have come: the judgement is stored, the phrasing may be taught, and a check keeps it so. */
 const { question, door, messages } = defineProps<{ question: ShownQuestion; door: number; messages: string[] }>()
 const emit = defineEmits<{ close: []; done: [] }>()
