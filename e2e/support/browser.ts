@@ -46,7 +46,7 @@ export class Browser {
   }
 
   /** Waits until the named element can be seen; what it missed is in the message. */
-  async sees(name: string, withText?: string): Promise<WebElement> {
+  async sees(name: string, withText?: string, waitMs = WAIT_MS): Promise<WebElement> {
     const missed = `no "${name}"${withText ? ` with “${withText}”` : ''} to be seen`
     const found = await this.driver.wait(async () => {
       for (const element of await this.driver.findElements(test(name))) {
@@ -54,7 +54,7 @@ export class Browser {
         if (shown && (withText === undefined || (await element.getText().catch(() => '')).includes(withText))) return element
       }
       return null
-    }, WAIT_MS, missed)
+    }, waitMs, missed)
     return found!
   }
 
