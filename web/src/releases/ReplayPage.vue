@@ -7,7 +7,7 @@ import Select from 'primevue/select'
 import { computed, onScopeDispose, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { get, post } from '../shell/api.ts'
-import { count, day, moment, percent, whole } from '../shell/format.ts'
+import { count, day, fromTo, moment, whole } from '../shell/format.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
@@ -36,7 +36,7 @@ const verdict = computed(() => {
   const { coverage } = summary.value ?? {}
   if (!coverage) return ''
   const word = coverage.interval.low > 0 ? 'rises' : coverage.interval.high < 0 ? 'falls' : Math.abs(coverage.change) < 0.0005 ? 'stays' : 'hardly moves'
-  return `Coverage ${word}: ${percent(coverage.before)} → ${percent(coverage.after)}`
+  return `Coverage ${word}: ${fromTo(coverage.before, coverage.after)}`
 })
 
 watch(() => id, () => void reload(), { immediate: true })

@@ -3,6 +3,13 @@ export function percent(share: number): string {
   return `${Math.round(share * 100)} %`
 }
 
+/** Two shares, one after the other; with tenths where whole per cent would hide that they differ. */
+export function fromTo(before: number, after: number): string {
+  const whole = percent(before) !== percent(after)
+  const said = (share: number) => (whole ? percent(share) : `${(share * 100).toFixed(1)} %`)
+  return said(before) === said(after) ? percent(before) : `${said(before)} → ${said(after)}`
+}
+
 export function sure(confidence: number): string {
   return confidence.toFixed(2)
 }
