@@ -52,7 +52,8 @@ function groundSentence(text: string, sources: readonly SourceUnits[], language:
   const parts = text.split(/;\s+/).map((part) => readSentence(part.replace(LIST_MARK, ''), language))
   let nearest: Fault = 'a word'
   const own = sources.findIndex(({ verbatim }) => verbatim.has(plainly(text)))
-  if (own >= 0) return { text, passage: own }
+  // A bare "yes" stands for what was asked, which another "yes" of the passage may not answer.
+  if (own >= 0 && !parts.some(({ says }) => says)) return { text, passage: own }
   for (const [passage, { units, context }] of sources.entries()) {
     const answers = new Set(units.flatMap(({ says }) => says ?? []))
     const within = (some: readonly Unit[]): Fault | undefined => {

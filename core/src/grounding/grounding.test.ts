@@ -83,5 +83,10 @@ describe('ground', () => {
   it('lets every sentence of a passage stand as it is', () => {
     for (const text of ['Boats wait up to 15 minutes for late buses, but not on Sundays.', 'A kennel on the night boat costs 12.00.', 'From 15 people on, a group pays 15 % less.']) expect(check(text)[0]!.fault, text).to.equal(undefined)
   })
+  it('takes no “yes” for another: a passage that says both yes and no supports neither alone', () => {
+    const both = 'Yes. Dogs travel free. No. Horses do not travel.'
+    expect(isGrounded(check('Yes.', both))).to.equal(false)
+    expect(isGrounded(check('Dogs travel free.', both))).to.equal(true)
+  })
   it('finds nothing grounded in nothing', () => expect([isGrounded(check('')), isGrounded(ground('Boats wait.', [], 'en'))]).to.deep.equal([false, false]))
 })
