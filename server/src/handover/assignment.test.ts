@@ -53,6 +53,19 @@ describe('assignment', () => {
     await one.post(`/desk/${id}/take`).expect(204)
     expect(await row(id)).to.include({ state: 'agent', agentId: one.id, offeredTo: null })
   })
+  it('offers nothing that nobody waits for any more', async () => {
+    await set({ assignment: 'in turn' })
+    const { id, someone } = await waitingFor()
+    await janua.assignment.tick()
+    expect((await row(id)).offeredTo).not.to.equal(null)
+    await someone.post('/end').expect(204)
+    expect(await row(id)).to.include({ state: 'closed', offeredTo: null, offeredUntil: null })
+  })
+  it('takes the settings of two who save a queue at the same moment one after the other', async () => {
+    const answers = await Promise.all(Array.from({ length: 8 }, (_, i) => lead.put(`/queues/${queues.refunds}`, { name: 'Refunds', members: [anton.id, bria.id], settings: { ...STARTER_QUEUE, assignment: i % 2 ? 'list' : 'in turn' } })))
+    expect(answers.map(({ status }) => status)).to.eql(answers.map(() => 200))
+    expect(await janua.tables.queueMembers.count({ where: { queueId: queues.refunds } })).to.equal(2)
+  })
   it('offers nobody more than they can have at once', async () => {
     await set({ assignment: 'in turn' })
     for (const who of [anton, bria]) await lead.put(`/people/${who.id}/skills`, { languages: [], topics: [], atOnce: 1 }).expect(204)
