@@ -1,6 +1,6 @@
 import type { LogFilter } from '@janua/contracts'
 import { addDays, boundsOfDay } from '@janua/core'
-import { DateTime } from 'luxon'
+import { IANAZone } from 'luxon'
 import { STANDING_VERDICT } from '../../releases/figures.ts'
 
 /** A filter as SQL over `questions q`, with its values. */
@@ -65,17 +65,27 @@ function hourSql(zone: string): string {
   return `HOUR(q.asked_at + INTERVAL (${cases.length === 0 ? after : `CASE ${cases.join(' ')} ELSE ${after} END`}) MINUTE)`
 }
 
-function changesOf(zone: string): Changes {
+/** Looked at week by week: a clock that is changed, and changed back within a week, is none that anybody goes by. */
+function changesOf(name: string): Changes {
+  const zone = IANAZone.create(name)
   const before: Changes['before'] = []
-  let day = DateTime.fromObject({ year: FIRST_YEAR }, { zone })
-  for (const end = day.plus({ years: YEARS }); day < end; day = day.plus({ days: 1 })) {
-    if (day.plus({ days: 1 }).offset !== day.offset) before.push({ until: changeWithin(day).toUTC().toFormat('yyyy-MM-dd HH:mm:ss'), offset: day.offset })
+  const end = Date.UTC(FIRST_YEAR + YEARS)
+  for (let week = Date.UTC(FIRST_YEAR); week < end; week += WEEK_MS) {
+    const offset = zone.offset(week)
+    if (zone.offset(week + WEEK_MS) !== offset) before.push({ until: new Date(changeAfter(week, zone)).toISOString().slice(0, 19).replace('T', ' '), offset })
   }
-  return { before, after: day.offset }
+  return { before, after: zone.offset(end) }
 }
+const MINUTE_MS = 60_000
+const WEEK_MS = 7 * 24 * 60 * MINUTE_MS
 
-function changeWithin(day: DateTime): DateTime {
-  let at = day
-  while (at.offset === day.offset) at = at.plus({ minutes: 15 })
-  return at
+/** The minute at which the clock is changed within the week behind a moment, by halving. */
+function changeAfter(from: number, zone: IANAZone): number {
+  let [still, changed] = [from, from + WEEK_MS]
+  while (changed - still > MINUTE_MS) {
+    const middle = still + Math.floor((changed - still) / 2 / MINUTE_MS) * MINUTE_MS
+    if (zone.offset(middle) === zone.offset(from)) still = middle
+    else changed = middle
+  }
+  return changed
 }
