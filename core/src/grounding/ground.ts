@@ -3,7 +3,7 @@ import type { Passage } from '../library/passages.ts'
 import { groupedBy } from '../maths/grouped.ts'
 import type { Language } from '../text/language.ts'
 import { sentences } from '../text/sentences.ts'
-import { fold } from '../text/tokens.ts'
+import { foldLine } from '../text/tokens.ts'
 import type { Fault } from './fault.ts'
 import { readSentence } from './reading.ts'
 import { faultOf } from './support.ts'
@@ -29,7 +29,7 @@ export interface GroundedSentence {
  * Strict on purpose: a good sentence that says a thing quite otherwise is refused too, and then the source's own words are shown.
  */
 export function ground(rewritten: string, cited: readonly CitedPassage[], language: Language): GroundedSentence[] {
-  const sources = cited.map(({ title, passage }) => ({ units: unitsOf(passage, language), verbatim: new Set(blocksSentences(passage.blocks).map(plainly)), context: new Set([title, ...passage.path].flatMap((text) => readSentence(text, language).words.map(({ key }) => key))) }))
+  const sources = cited.map(({ title, passage }) => ({ units: unitsOf(passage, language), verbatim: new Set(blocksSentences(passage.blocks).map(foldLine)), context: new Set([title, ...passage.path].flatMap((text) => readSentence(text, language).words.map(({ key }) => key))) }))
   return rewritten.split(/\n+/).flatMap(sentences).map((text) => groundSentence(text, sources, language))
 }
 
@@ -51,7 +51,7 @@ interface SourceUnits {
 function groundSentence(text: string, sources: readonly SourceUnits[], language: Language): GroundedSentence {
   const parts = text.split(/;\s+/).map((part) => readSentence(part.replace(LIST_MARK, ''), language))
   let nearest: Fault = 'a word'
-  const own = sources.findIndex(({ verbatim }) => verbatim.has(plainly(text)))
+  const own = sources.findIndex(({ verbatim }) => verbatim.has(foldLine(text)))
   // A bare "yes" stands for what was asked, which another "yes" of the passage may not answer.
   if (own >= 0 && !parts.some(({ says }) => says)) return { text, passage: own }
   for (const [passage, { units, context }] of sources.entries()) {
@@ -74,11 +74,6 @@ function groundSentence(text: string, sources: readonly SourceUnits[], language:
 /** The sentences of some blocks, item by item; tables have none. */
 export function blocksSentences(blocks: readonly Block[]): string[] {
   return blocks.flatMap((block) => (block.type === 'list' ? block.items.map(({ text }) => text) : block.type === 'table' ? [] : [block.content.text])).flatMap(sentences)
-}
-
-/** Letters and marks alone: case and spaces say nothing. */
-function plainly(text: string): string {
-  return fold(text).replace(/\s+/g, ' ').trim()
 }
 
 /** Undefined when one of them found nothing; else the fault of the unit that came furthest. */

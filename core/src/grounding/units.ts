@@ -69,10 +69,11 @@ const MOST_CELLS = 8
 /** Two cells of a row say one thing together: "a car of up to 5 m costs 32.00". */
 function pairsOf({ header, rows }: { header: { text: string }[]; rows: { text: string }[][] }, language: Language): (Reading & Pick<Unit, 'cells'>)[] {
   const keysOf = (text: string) => new Set(readSentence(text, language).words.map(({ key }) => key))
+  const heads = header.map(({ text }) => keysOf(text))
   return rows.flatMap((row) => {
     const [label = '', ...texts] = row.map(({ text }) => text)
     if (texts.length > MOST_CELLS) return []
-    const cells = texts.map((text, i) => ({ text, title: header[i + 1]?.text ?? '', head: keysOf(header[i + 1]?.text ?? ''), cell: keysOf(text) }))
+    const cells = texts.map((text, i) => ({ text, title: header[i + 1]?.text ?? '', head: heads[i + 1] ?? NOTHING, cell: keysOf(text) }))
     return cells.flatMap((one, i) => cells.slice(i + 1).map((other) => ({ ...readSentence(`${label} ${one.title} ${one.text} ${other.title} ${other.text}`, language), cells: [one, other] })))
   })
 }

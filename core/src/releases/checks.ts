@@ -1,7 +1,7 @@
 import type { Answer } from '../answering/answerer.ts'
 import type { Reply } from '../answering/conversation.ts'
 import { blocksText } from '../library/blocks.ts'
-import { fold } from '../text/tokens.ts'
+import { foldLine } from '../text/tokens.ts'
 
 /** What may come of a check's last question. */
 export const CHECK_COMES = ['answer', 'does not know', 'asks back', 'declines', 'courtesy', 'anything'] as const
@@ -80,6 +80,5 @@ function wrongItem({ item }: Expectation, answer: Answer | undefined, names: Nam
 }
 
 function plain(said: Answer['blocks'] | string): string {
-  const text = typeof said === 'string' ? said : blocksText(said)
-  return fold(text).replace(/\s+/g, ' ').trim()
+  return foldLine(typeof said === 'string' ? said : blocksText(said))
 }

@@ -20,6 +20,11 @@ export function fold(text: string): string {
   return text.toLowerCase().replace(/ß/g, 'ss').normalize('NFD').replace(/\p{M}+/gu, '')
 }
 
+/** A text to be held against another word for word: folded, on single spaces. */
+export function foldLine(text: string): string {
+  return fold(text).replace(/\s+/g, ' ').trim()
+}
+
 /**
  * Cuts a text into words and numbers; a number keeps its inner points, commas and colons ("6:30", "48.00").
  * @example tokenize("Boat's at 6:30").map(t => t.word) // ['boat', 'at', '6:30']

@@ -1,7 +1,7 @@
 import { type Constraints, joinTopics, sameTopics, type Topic, topicsOf } from '@janua/core'
 import { type Sequelize, type Transaction } from 'sequelize'
 import type { CoverageTables, TopicRow } from '../models.ts'
-import { type Wording, wordingsOf } from './wordings.ts'
+import { repliesTo, type Wording, wordingsOf } from './wordings.ts'
 
 export interface Passed {
   wordings: number
@@ -17,8 +17,8 @@ const AT_ONCE = 500
 
 /** Groups all wordings anew; topics keep number and name where they are the same, and what the lead corrected holds. */
 export async function fullPass(db: Sequelize, tables: Tables, now: Date): Promise<Passed> {
-  const wordings = await wordingsOf(db)
-  const found = topicsOf(wordings, { constraints: await constraintsOf(tables, wordings) }).filter(({ members, times }) => members.length > 1 || times >= OFTEN)
+  const [wordings, replies] = await Promise.all([wordingsOf(db), repliesTo(db)])
+  const found = topicsOf(wordings.map((wording) => ({ ...wording, replies: replies.get(wording.norm) })), { constraints: await constraintsOf(tables, wordings) }).filter(({ members, times }) => members.length > 1 || times >= OFTEN)
   const known = await tables.topics.findAll({ where: { goneAt: null } })
   const members = new Map<number, Set<string>>()
   for (const { topic, hash } of wordings) if (topic !== null) members.set(topic, (members.get(topic) ?? new Set()).add(hash))
@@ -36,7 +36,7 @@ export async function fullPass(db: Sequelize, tables: Tables, now: Date): Promis
   })
 }
 
-/** New wordings join the topics that are there, or wait. */
+/** New wordings join the topics that are there, or wait; nobody has replied to them yet, so that words alone are compared. */
 export async function smallPass(db: Sequelize, tables: Tables): Promise<Passed> {
   const wordings = await wordingsOf(db)
   const settled = wordings.flatMap((wording) => (wording.topic === null ? [] : [{ ...wording, topic: wording.topic }]))

@@ -32,12 +32,11 @@ export async function wordingsOf(db: Sequelize): Promise<Wording[]> {
   for (let from = 0; from < fresh.length; from += AT_ONCE)
     for (const { id, text, candidates } of await select<{ id: number; text: string; candidates: string | null }>(`SELECT id, text, JSON_EXTRACT(trace, '$.candidates') AS candidates FROM questions WHERE id IN (:ids)`, { ids: fresh.slice(from, from + AT_ONCE).map(({ last }) => last) }))
       read.set(id, { text, near: nearItems({ candidates: (typeof candidates === 'string' ? JSON.parse(candidates) : (candidates ?? [])) as Trace['candidates'] }) })
-  const replies = await repliesTo(db)
   return asked.map(({ norm, times, last }) => {
     const hash = hashOf(norm)
     const row = kept.get(hash)
     const own = row ? { text: row.text, near: JSON.parse(row.near) as Wording['near'] } : read.get(last)!
-    return { hash, norm, times: Number(times), topic: row?.topic ?? null, replies: replies.get(norm), ...own }
+    return { hash, norm, times: Number(times), topic: row?.topic ?? null, ...own }
   })
 }
 
@@ -45,8 +44,8 @@ export async function wordingsOf(db: Sequelize): Promise<Wording[]> {
 const LATEST = 20_000
 const REPLIES_KEPT = 6
 
-/** What agents first replied to each wording that was left to them, the newest first. */
-async function repliesTo(db: Sequelize): Promise<Map<string, string[]>> {
+/** What agents first replied to each wording that was left to them, by its folded words, the newest first. */
+export async function repliesTo(db: Sequelize): Promise<Map<string, string[]>> {
   const rows = await db.query<{ norm: string; reply: string }>(
     `SELECT q.norm, m.text AS reply
      FROM (SELECT c.id, (SELECT MIN(a.id) FROM messages a WHERE a.conversation_id = c.id AND a.author = 'agent' AND a.kind = 'text') AS reply
