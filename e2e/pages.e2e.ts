@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/webdriverjs'
 import { expect } from 'chai'
 import { createServer, type Server } from 'node:http'
-import { Key } from 'selenium-webdriver'
+import { Key, WebElement } from 'selenium-webdriver'
 import { demoArticles } from '../demo/content.ts'
 import { WRITTEN } from '../demo/learning.ts'
 import { type Browser, openBrowser } from './support/browser.ts'
@@ -83,12 +83,13 @@ describe('pages', () => {
     it(`“${button}” is opened, begun, left and come back from by keyboard alone`, async () => {
       await lead.goes(`${house.url}${path}`)
       const opener = await lead.element({ xpath: `//button[normalize-space()="${button}"]` })
-      await opener.sendKeys(Key.ENTER)
       const active = () => lead.driver.switchTo().activeElement()
-      const isInField = async () => (await lead.driver.executeScript<string>('return document.activeElement.closest("[role=dialog]") ? document.activeElement.tagName : ""')) === 'INPUT'
-      await lead.driver.wait(isInField, 10_000, 'the keyboard is in no field of the dialog')
-      await active().sendKeys('typed at once')
-      expect(await active().getAttribute('value')).to.equal('typed at once')
+      await lead.driver.executeScript('arguments[0].focus()', opener)
+      await lead.driver.actions().sendKeys(Key.ENTER, 'typed at once', Key.TAB).perform()
+      const next = await active()
+      await lead.driver.sleep(400)
+      expect(await WebElement.equals(next, active()), 'the keyboard is carried away once the dialog has faded in').to.equal(true)
+      expect(await (await lead.element({ css: '[role=dialog] [autofocus]' })).getAttribute('value')).to.equal('typed at once')
       const { violations } = await new AxeBuilder(lead.driver as never).include('[role=dialog]').analyze()
       expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`)).to.eql([])
       await active().sendKeys(Key.ESCAPE)

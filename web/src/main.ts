@@ -13,9 +13,13 @@ import { router } from './shell/router.ts'
 import { useSession } from './shell/session.ts'
 import { preset } from './shell/theme.ts'
 
+// A dialog gives the keyboard to its first field at the end of its transition. With none it does so at once: what is typed while it
+// fades in (tokens.css) arrives there, and nobody who is already in another of its fields is carried away.
+const pt = { dialog: { transition: { css: false } } }
+
 const app = createApp(App)
   .use(createPinia())
-  .use(PrimeVue, { theme: { preset, options: { darkModeSelector: '.dark', cssLayer: { name: 'primevue', order: 'reset, primevue, app' } } } })
+  .use(PrimeVue, { pt, theme: { preset, options: { darkModeSelector: '.dark', cssLayer: { name: 'primevue', order: 'reset, primevue, app' } } } })
   .use(ToastService)
   .use(ConfirmationService)
   .use(router)
