@@ -33,7 +33,8 @@ export interface ReleaseRow {
 }
 export interface ReleaseState {
   open: { number: number; audience: 'team' | 'share'; share: number } | null
-  live: { number: number; note: string; at: string } | null
+  /** Its coverage is counted over what was asked of it; null while nothing was. */
+  live: { number: number; note: string; at: string; coverage: ShareOf | null } | null
   next: number
   ready: number
   inWork: number

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import { seeded } from '../maths/random.ts'
-import { coverageOfVisitors, type VisitorShare, worthAt, worthFrom } from './coverage.ts'
+import { coverageOfVisitors, expectedWorth, type VisitorShare, worthAt, worthFrom } from './coverage.ts'
 
 const plain = worthFrom({ cases: [], audited: [] })
 
@@ -52,6 +52,11 @@ describe('worthFrom', () => {
   it('calibrates on what was judged: answers promised at 0.9 that are right half the time are worth less', () => {
     const cases = Array.from({ length: 100 }, (_, i) => ({ p: 0.9, right: i % 2, weight: 1 }))
     expect(worthAt(worthFrom({ cases, audited: [] }), 0.9)).to.be.closeTo(0.5, 0.06)
+  })
+  it('is what is expected where no interval is asked for', () => {
+    const judged = { cases: Array.from({ length: 60 }, (_, i) => ({ p: (i % 10) / 10, right: i % 3 ? 1 : 0, weight: 1 })), audited: Array.from({ length: 30 }, (_, i) => ({ p: 0.7, right: i % 2, weight: 1 })) }
+    const [worth, expected] = [worthFrom(judged), expectedWorth(judged)]
+    for (const p of [0, 0.25, 0.5, 0.75, 0.999, 1]) expect(expected(p)).to.equal(worthAt(worth, p))
   })
   it('doubts more, the fewer were judged', () => {
     const cases = (n: number) => Array.from({ length: n }, (_, i) => ({ p: 0.8, right: i % 5 === 0 ? 0 : 1, weight: 1 }))

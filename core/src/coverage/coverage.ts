@@ -50,6 +50,12 @@ export function worthFrom({ cases, audited }: Judged): Worth {
   return { point: worthOf(binned, audited), resamples: Array.from({ length: ROUNDS }, () => worthOf(drawnFrom(binned, random), drawnFrom(audited, random))) }
 }
 
+/** The same without resamples, where no interval is asked for: what an unjudged answer of confidence p is worth, 0 to 1. */
+export function expectedWorth({ cases, audited }: Judged): (p: number) => number {
+  const point = worthOf(binnedCases(cases), audited)
+  return (p) => point[stepOf(p)]!
+}
+
 /** What an unjudged answer of this confidence is worth. */
 export function worthAt({ point }: Worth, p: number): number {
   return point[stepOf(p)]!

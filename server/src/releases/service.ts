@@ -117,13 +117,13 @@ export class Releases {
   }
 
   async state(): Promise<ReleaseState> {
-    const { tables, live, draft } = this.needs
+    const { db, tables, live, draft } = this.needs
     const [number, open, changes, newest] = await Promise.all([live.read(), live.open(), draft.changes(), tables.releases.max<number | null, InstanceType<typeof tables.releases>>('id')])
-    const release = number === null ? null : await tables.releases.findByPk(number)
+    const [release, coverage] = number === null ? [null, null] : await Promise.all([tables.releases.findByPk(number), coverageByRelease(db, [number])])
     const ready = changes.filter((change) => change.ready).length
     return {
       open: open && { number: open.number, audience: open.audience, share: open.share },
-      live: release && { number: release.id, note: release.note, at: release.createdAt.toISOString() },
+      live: release && { number: release.id, note: release.note, at: release.createdAt.toISOString(), coverage: coverage?.get(release.id) ?? null },
       next: (newest ?? 0) + 1,
       ready,
       inWork: changes.length - ready,

@@ -6,10 +6,10 @@ import type { CoverageTables, JudgementRow } from '../coverage/models.ts'
 /** What a verdict adds to coverage; null for what is no question and leaves the count. */
 export const VERDICT_WORTH: Record<Verdict, number | null> = { right: 1, partly: 0.5, wrong: 0, 'rightly silent': 0, 'not a question': null }
 
-/** The same in SQL. @param column that holds the verdict */
-export function worthInSql(column: string): string {
-  return `CASE ${column} ${Object.entries(VERDICT_WORTH).flatMap(([verdict, worth]) => (worth === null ? [] : [[verdict, worth] as const])).map(([verdict, worth]) => `WHEN '${verdict}' THEN ${worth}`).join(' ')} END`
-}
+/** Of `questions q`: answered, and by the team's own content. */
+export const FROM_CONTENT = "(q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere')"
+/** The standing verdict on the answer of `questions q`; null when there is none. */
+export const STANDING_VERDICT = `(SELECT j.verdict FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)`
 
 /** What stands of the judgements of answers: a lead's before an agent's, then the newest. */
 export class Standing {

@@ -53,7 +53,7 @@ async function prove(): Promise<void> {
 watch(chosen, (now, before) => {
   if (now.join() !== before.join()) void prove()
 })
-const unhear = [session.hear('replay', () => void prove()), session.hear('release', () => void reload())]
+const unhear = [session.hear('replay', () => void prove()), session.hear('release', () => void reload()), session.hear('figures', () => void loadReleases())]
 onScopeDispose(() => unhear.forEach((end) => end()))
 
 async function publish(input: PublishInput): Promise<void> {

@@ -8,7 +8,7 @@ import { useRoute, useRouter } from 'vue-router'
 import AlertsDialog from '../handover/AlertsDialog.vue'
 import { useAlerts } from '../handover/useAlerts.ts'
 import FindAnything from './FindAnything.vue'
-import { count } from './format.ts'
+import { count, percent } from './format.ts'
 import JanuaMark from './JanuaMark.vue'
 import { ACCOUNT_PAGES, pagesFor } from './pages.ts'
 import PersonArch from './PersonArch.vue'
@@ -35,11 +35,15 @@ const account = computed(() => [
   { label: dark.value ? 'Light scheme' : 'Dark scheme', command: () => (dark.value = !dark.value) },
   { label: 'Sign out', command: () => run(() => session.signOut().then(() => router.push('/sign-in'))) },
 ])
-const live = computed(() => {
-  const state = session.release
-  if (!state) return ''
-  const waiting = state.ready + state.inWork
+const draft = computed(() => {
+  const waiting = (session.release?.ready ?? 0) + (session.release?.inWork ?? 0)
   return waiting === 0 ? 'nothing in the draft' : `${count(waiting, 'change')} in the draft`
+})
+/** Of fewer questions a share says nothing. */
+const FEW = 30
+const covered = computed(() => {
+  const coverage = session.release?.live?.coverage
+  return coverage && coverage.n >= FEW ? coverage : undefined
 })
 </script>
 
@@ -51,7 +55,7 @@ const live = computed(() => {
     </nav>
     <FindAnything class="find" />
     <RouterLink v-if="session.release && session.role !== 'agent'" to="/releases" class="release" data-test="live-release">
-      <template v-if="session.release.live"><strong>Release {{ session.release.live.number }}</strong> live</template><template v-else>Nothing live yet</template><span class="draft"> · {{ live }}</span>
+      <template v-if="session.release.live"><strong>Release {{ session.release.live.number }}</strong> live<span v-if="covered" class="covered" :title="`${percent(covered.low)} to ${percent(covered.high)} of ${count(covered.n, 'question')} asked of it`" data-test="live-covered"> · {{ percent(covered.share) }} covered</span></template><template v-else>Nothing live yet</template><span class="draft"> · {{ draft }}</span>
     </RouterLink>
     <Select v-if="session.role !== 'editor'" class="presence" :class="session.user!.presence" :model-value="session.user!.presence" :options="PRESENCE_NAMES" option-label="label" option-value="value" size="small" aria-label="Presence" data-test="presence" @update:model-value="(presence: Presence) => run(() => session.setPresence(presence))" />
     <button type="button" class="account" aria-haspopup="true" :aria-label="`Account of ${session.user!.name}`" data-test="account" @click="menu!.toggle($event)"><PersonArch :name="session.user!.name" /></button>
@@ -73,7 +77,7 @@ const live = computed(() => {
 .lintel nav a .needs { position: absolute; transform: translate(26px, -9px); background: var(--brass-bright); color: #1c2a2e; border-radius: 9px 9px 2px 2px; min-width: 18px; padding: 0 4px; font: 650 11.5px/17px 'Figtree Variable', sans-serif; text-align: center; }
 .find { width: 230px; }
 .release { color: inherit; text-decoration: none; font-size: 13.5px; white-space: nowrap; }
-.release .draft { color: #c9d1d1; }
+.release .draft, .release .covered { color: #c9d1d1; }
 .lintel .presence { background: transparent; border-color: #41565b; --p-select-color: #fff; --p-select-dropdown-color: #c9d1d1; }
 .lintel .presence.here { border-color: #7fae6f; }
 .lintel .presence.away { border-color: var(--brass-bright); }
@@ -83,7 +87,8 @@ const live = computed(() => {
 .pages { display: flex; gap: 22px; padding: 0 20px; height: 40px; border-bottom: 1px solid var(--line); }
 .pages a { display: grid; place-items: center; color: var(--muted); text-decoration: none; font-size: 14px; border-block: 2px solid transparent; }
 .pages a.here { color: var(--ink); font-weight: 600; border-bottom-color: var(--ink); }
-@media (max-width: 1020px) { .find, .release .draft { display: none; } }
+@media (max-width: 1120px) { .release .draft { display: none; } }
+@media (max-width: 1020px) { .find { display: none; } }
 @media (max-width: 720px) {
   .lintel { gap: 10px; padding: 0 10px; }
   .mark span, .release { display: none; }

@@ -54,7 +54,8 @@ export const useSession = defineStore('session', () => {
     user.value = keepToken(session).user
     if (!user.value) return
     socket ??= io({ path: '/live', transports: ['websocket', 'polling'], reconnectionDelayMax: 4_000 })
-    socket.on('release', () => void refreshRelease())
+    // Its coverage is counted anew with the figures.
+    for (const what of ['release', 'figures']) socket.on(what, () => void refreshRelease())
     socket.on('presence', ({ user: whose }: { user: number }) => whose === user.value?.id && void refreshUser())
     await refreshRelease()
   }

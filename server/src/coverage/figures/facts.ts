@@ -1,8 +1,7 @@
 import { boundsOfDay, addDays, type ConversationFact, type Judged, type Outcome, type QuestionFact, wallClock } from '@janua/core'
 import type { Verdict } from '@janua/contracts'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import { STANDING_VERDICT } from '../../releases/figures.ts'
-import { VERDICT_WORTH } from '../../releases/standing.ts'
+import { STANDING_VERDICT, VERDICT_WORTH } from '../../releases/standing.ts'
 
 export interface Week {
   monday: string
@@ -87,8 +86,8 @@ const VOTE_WORD = 0.1
 /** Judgements older than this say little of today's content. */
 const MOST = 20_000
 
-/** What was judged and voted, of which the audit's stand by themselves. @param upTo number of the last judgement that counts */
-export async function judgedAnswers(db: Sequelize, upTo: number): Promise<Judged> {
+/** What was judged and voted, of which the audit's stand by themselves. @param upTo number of the last judgement that counts; all when not given */
+export async function judgedAnswers(db: Sequelize, upTo = Number.MAX_SAFE_INTEGER): Promise<Judged> {
   const rows = await db.query<{ verdict: Verdict; role: string; origin: string; confidence: number }>(
     `SELECT verdict, role, origin, confidence FROM judgements WHERE id <= :upTo AND confidence IS NOT NULL AND item_id IS NOT NULL AND verdict IN ('right', 'partly', 'wrong') ORDER BY id DESC LIMIT ${MOST}`,
     { replacements: { upTo }, type: QueryTypes.SELECT },

@@ -3,6 +3,7 @@ import { expect } from 'chai'
 import { QueryTypes } from 'sequelize'
 import type { Janua } from '../../janua.ts'
 import { freshJanua, openHouse, type TestClock } from '../../testing/harness.ts'
+import { expectedRight } from '../expectedRight.ts'
 import type { FigureRow } from '../models.ts'
 
 /** A log of made-up rows: the figures do not care how it came about. */
@@ -69,6 +70,14 @@ describe('roll-ups', () => {
       for (const what of ['questions', 'answered', 'unanswered', 'judged', 'ended', 'contained'] as const) expect(days.reduce((sum, day) => sum + day[what], 0)).to.equal(week[what])
       expect(days.reduce((sum, day) => sum + day.right, 0)).to.be.closeTo(week.right, 1e-6)
     }
+  })
+  it('count what is right as counting it question by question does', async () => {
+    const right = (language: string) => all().then((figures) => figures.filter(({ span, dimension, name }) => span === 'week' && dimension === 'language' && name === language).reduce((sum, figure) => sum + figure.right, 0))
+    const found = await expectedRight(janua.db, { by: "q.language = 'de'", where: 'q.door_id = :door', replacements: { door } })
+    const n = await select<{ german: number; n: number }>(`SELECT q.language = 'de' AS german, COUNT(*) AS n FROM ${counted} GROUP BY 1`)
+    expect(new Map([...found].map(([german, each]) => [german, each.n]))).to.eql(new Map(n.map((each) => [each.german, Number(each.n)])))
+    expect(found.get(1)!.right).to.be.closeTo(await right('de'), 1e-6)
+    expect(found.get(0)!.right).to.be.closeTo(await right('en'), 1e-6).and.greaterThan(10)
   })
   it('count containment and resolution by their definitions', async () => {
     const [{ ended, contained }] = (await select<{ ended: number; contained: number }>("SELECT COUNT(*) AS ended, SUM(NOT EXISTS (SELECT 1 FROM messages m WHERE m.conversation_id = c.id AND m.kind = 'taken')) AS contained FROM conversations c WHERE c.state = 'closed' AND EXISTS (SELECT 1 FROM questions q WHERE q.conversation_id = c.id)")) as [{ ended: number; contained: number }]

@@ -1,6 +1,6 @@
 import type { GapEffect, GapMendInput, GapMendView, GapWorkInput } from '@janua/contracts'
 import { mendStanding } from '@janua/core'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../../accounts/audit.ts'
 import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../clock.ts'
@@ -9,8 +9,7 @@ import type { Doors } from '../../doors/service.ts'
 import { problem } from '../../http/problems.ts'
 import type { Articles } from '../../library/articles.ts'
 import type { ContentTables } from '../../library/models.ts'
-import { FROM_CONTENT, STANDING_VERDICT } from '../../releases/figures.ts'
-import { worthInSql } from '../../releases/standing.ts'
+import { expectedRight } from '../expectedRight.ts'
 import type { CoverageTables, GapMendRow } from '../models.ts'
 import type { Topics } from '../topics/service.ts'
 import { type LastAsked, lastAsked } from './asked.ts'
@@ -119,11 +118,8 @@ export class GapMends {
 
   /** Expected right among what was asked since, by its real outcomes; with the earlier questions asked again while these are few. */
   private async rightSince(mend: GapMendRow, since: Date, live: CompiledRelease): Promise<{ right: number; n: number }> {
-    const [later] = await this.needs.db.query<{ n: number; worth: number | null }>(
-      `SELECT COUNT(*) AS n, SUM(COALESCE(${worthInSql(STANDING_VERDICT)}, IF(${FROM_CONTENT}, q.confidence, 0))) AS worth FROM questions q WHERE q.topic_id = :topic AND q.asked_at > :since AND q.release_id >= :release AND q.channel <> 'imported'`,
-      { replacements: { topic: mend.topicId, since, release: mend.releaseId ?? live.number }, type: QueryTypes.SELECT },
-    )
-    const own = { right: Number(later!.worth ?? 0), n: Number(later!.n) }
+    const asked = { where: "q.topic_id = :topic AND q.asked_at > :since AND q.release_id >= :release AND q.channel <> 'imported'", replacements: { topic: mend.topicId, since, release: mend.releaseId ?? live.number } }
+    const own = (await expectedRight(this.needs.db, { by: 'q.topic_id', ...asked })).get(mend.topicId) ?? { n: 0, right: 0 }
     if (own.n >= ENOUGH_LATER) return own
     return this.needs.effects.rightOf(live, await this.asked(mend.topicId))
   }

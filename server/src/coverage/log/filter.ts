@@ -1,7 +1,7 @@
 import type { LogFilter } from '@janua/contracts'
 import { addDays, boundsOfDay } from '@janua/core'
 import { IANAZone } from 'luxon'
-import { STANDING_VERDICT } from '../../releases/figures.ts'
+import { STANDING_VERDICT } from '../../releases/standing.ts'
 
 /** A filter as SQL over `questions q`, with its values. */
 export interface FilterSql {
