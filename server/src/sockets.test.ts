@@ -67,6 +67,25 @@ describe('the live connection', () => {
     const [mine, others] = [await connect({ cookie: cookieOf(agent) }), await connect({ cookie: cookieOf(outsider) })]
     await Promise.all([hears(mine, 'conversation'), hearsNo(others, 'conversation'), handOver(await visitor(janua))])
   })
+  it('tells the queue that a conversation leaves as well as the one that it comes into', async () => {
+    const someone = await visitor(janua)
+    await handOver(someone)
+    const { conversation } = await someone.thread()
+    const lead = await member(janua, 'lead')
+    const { body: queues } = await lead.get('/queues')
+    const to = queues.find(({ name }: { name: string }) => name !== 'Refunds').id
+    const left = await connect({ cookie: cookieOf(agent) })
+    await Promise.all([hears(left, 'conversation'), lead.post(`/desk/${conversation}/move`, { queue: to, reason: 'theirs' }).expect(204)])
+  })
+  it('tells who a conversation is offered to, and its queue, that its visitor waits no longer', async () => {
+    const offered = await member(janua, 'agent')
+    const someone = await visitor(janua)
+    await handOver(someone)
+    const { conversation } = await someone.thread()
+    await janua.tables.conversations.update({ offeredTo: offered.id, offeredUntil: new Date(Date.now() + 60_000) }, { where: { id: conversation! } })
+    const [theirs, queue] = [await connect({ cookie: cookieOf(offered) }), await connect({ cookie: cookieOf(agent) })]
+    await Promise.all([hears(theirs, 'conversation'), hears(queue, 'conversation'), someone.post('/end').expect(204)])
+  })
   it('carries the typing sign both ways, only within the conversation', async () => {
     const someone = await visitor(janua)
     await handOver(someone)

@@ -44,8 +44,8 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
     )
   })
   const endings = [
-    events.on('conversation', ({ id, queue, agent, offered, visitor, listed = true }) => {
-      const rooms = [`visitor:${visitor}`, `watch:${id}`, ...(listed ? ['leads', ...(queue === null ? [] : [`queue:${queue}`])] : []), ...(agent === null ? [] : [`user:${agent}`]), ...(offered ? [`user:${offered}`] : [])]
+    events.on('conversation', ({ id, queues, people, visitor, listed = true }) => {
+      const rooms = [`visitor:${visitor}`, `watch:${id}`, ...(listed ? ['leads', ...queues.map((queue) => `queue:${queue}`)] : []), ...people.map((person) => `user:${person}`)]
       io.to(rooms).emit('conversation', { id })
     }),
     events.on('taught', (detail) => void io.to('team').emit('taught', detail)),

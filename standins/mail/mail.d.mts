@@ -15,7 +15,7 @@ export interface MailStandIn {
   /** The page that shows them. */
   address: string
   mails: Kept[]
-  answer(id: number, text: string): Promise<void>
+  answer(id: number, text: string, more?: { html?: string; attachments?: object[] }): Promise<void>
   /** Where answers are sent: the port of Janua's inbox. */
   sendTo(inbox: number): void
   stop(): Promise<void>

@@ -9,7 +9,7 @@ const MOST = 500
 /**
  * A mail server that stands in for the world's: it takes every mail by SMTP and keeps it in memory; its page shows what came, and sends
  * answers as a visitor or an agent would, by SMTP to Janua's inbox.
- * @returns {Promise<{ smtp: string, address: string, mails: import('./mail.mjs').Kept[], answer(id: number, text: string): Promise<void>, sendTo(inbox: number): void, stop(): Promise<void> }>}
+ * @returns {Promise<{ smtp: string, address: string, mails: import('./mail.mjs').Kept[], answer(id: number, text: string, more?: { html?: string, attachments?: object[] }): Promise<void>, sendTo(inbox: number): void, stop(): Promise<void> }>}
  */
 export async function startMail({ smtpPort = 0, pagePort = 0 } = {}) {
   const mails = []
@@ -32,13 +32,13 @@ export async function startMail({ smtpPort = 0, pagePort = 0 } = {}) {
   smtp.on('error', () => undefined)
   await listening(smtp, smtpPort)
 
-  async function answer(id, text) {
+  async function answer(id, text, more = {}) {
     const mail = mails.find((each) => each.id === id)
     if (!mail) throw new Error('There is no such mail.')
     if (inbox === null) throw new Error('Janua takes no mail just now.')
     const transport = createTransport(`smtp://127.0.0.1:${inbox}`)
     const quoted = mail.text.split('\n').map((line) => `> ${line}`).join('\n')
-    await transport.sendMail({ from: mail.to, to: mail.from, subject: `Re: ${mail.subject}`, inReplyTo: mail.messageId, references: [...mail.references, mail.messageId], text: `${text}\n\nOn ${mail.at.toDateString()} ${mail.from} wrote:\n${quoted}` })
+    await transport.sendMail({ from: mail.to, to: mail.from, subject: `Re: ${mail.subject}`, inReplyTo: mail.messageId, references: [...mail.references, mail.messageId], ...more, text: `${text}\n\nOn ${mail.at.toDateString()} ${mail.from} wrote:\n${quoted}` })
     mail.answers.push(text)
   }
 

@@ -4,9 +4,9 @@ import type { Random } from '../maths/random.ts'
 export interface QueueNow {
   /** Conversations that are taken before. */
   ahead: number
-  /** Agents who could take one at once. */
+  /** Slots of agents at their desks in which one could be taken at once; a slot is one of an agent's conversations at once. */
   free: number
-  /** For each other agent at their desk: how many seconds the conversation they are in has gone on. */
+  /** For each slot that is in use: how many seconds its conversation has gone on. */
   busySeconds: readonly number[]
   /** What conversations of this queue took lately, and how long it took somebody who was free to take one; in seconds. */
   handleSeconds: readonly number[]

@@ -1,10 +1,13 @@
 import { expect } from 'chai'
+import { randomBytes } from 'node:crypto'
 import { connect } from 'node:net'
 import { type MailStandIn, startMail } from '../../../standins/mail/mail.mjs'
 import type { Janua } from '../janua.ts'
 import { freshJanua, member, type Member, openHouse, type TestClock, visitor } from '../testing/harness.ts'
 import { ownWords } from './ownWords.ts'
 import { openInbox, smtpPostman } from './smtp.ts'
+
+const PNG = Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]), randomBytes(200)])
 
 describe('mail', () => {
   let janua: Janua
@@ -40,6 +43,26 @@ describe('mail', () => {
     expect(mail.mails.at(-1)).to.include({ to: 'osk@mail.example', from: 'team@janua.example', subject: `Your question to Ask us [${caseNumber}]` })
     await mail.answer(mail.mails.at(-1)!.id, 'It is the red one.\nWith stripes.')
     expect((await someone.thread()).messages.at(-1)).to.deep.include({ author: 'visitor', text: 'It is the red one.\nWith stripes.', data: { by: 'mail' } })
+  })
+  it('brings pictures and PDF files into the thread; what cannot be kept is named, and layout pictures are left out', async () => {
+    const someone = await visitor(janua)
+    await someone.says('my submarine broke')
+    await someone.post('/person', { language: 'en' })
+    await someone.post('/contact', { name: 'Osk', mail: 'osk@mail.example' })
+    await someone.post('/way', { way: 'case' }).expect(204)
+    await janua.outbox.tick()
+    const pdf = Buffer.from('%PDF-1.4 made up')
+    await mail.answer(mail.mails.at(-1)!.id, 'See for yourself.', { attachments: [{ filename: 'ticket.pdf', content: pdf }, { filename: 'hull.png', content: PNG }, { filename: 'C:\\setup.exe', content: 'MZ' }] })
+    const { messages } = await someone.thread()
+    expect(messages.slice(-3).map(({ kind, text }) => ({ kind, text }))).to.eql([{ kind: 'file', text: 'ticket.pdf' }, { kind: 'file', text: 'hull.png' }, { kind: 'text', text: 'See for yourself.' }])
+    expect(messages.at(-1)!.data).to.eql({ by: 'mail', left: ['setup.exe'] })
+    const file = (messages.at(-3)!.data as { file: number }).file
+    expect(Buffer.compare((await janua.tables.attachments.findByPk(file))!.bytes, pdf)).to.equal(0)
+    // A file alone is an answer too.
+    await mail.answer(mail.mails.at(-1)!.id, '', { attachments: [{ filename: 'again.pdf', content: pdf }] })
+    expect((await someone.thread()).messages.at(-1)).to.include({ kind: 'file', text: 'again.pdf' })
+    await mail.answer(mail.mails.at(-1)!.id, 'Thanks.', { html: '<p>Thanks.</p><img src="cid:logo">', attachments: [{ filename: 'logo.png', content: PNG, cid: 'logo' }] })
+    expect((await someone.thread()).messages.at(-1)).to.include({ kind: 'text', text: 'Thanks.' })
   })
   it('is refused when it answers none of ours', async () => {
     mail.mails.push({ ...mail.mails.at(-1)!, id: 99, messageId: '<made.up@janua.example>', references: [] })

@@ -6,6 +6,8 @@ import type { Postman } from './outbox.ts'
 
 const LARGEST_MAIL = 5 * 1024 * 1024
 const PATIENCE_MS = 10_000
+/** A picture that is part of the layout and smaller than this is somebody's signature. */
+const LEAST_PICTURE = 20 * 1024
 
 /** Sends mails by SMTP. @param address such as smtp://127.0.0.1:2525 */
 export function smtpPostman(address: string, from: string): Postman {
@@ -24,11 +26,12 @@ export async function openInbox(port: number, inbox: Inbox): Promise<{ port: num
     size: LARGEST_MAIL,
     onData(stream, session, done) {
       const work = async () => {
-        const { messageId, subject, text, references, inReplyTo } = await simpleParser(stream, { skipHtmlToText: false, skipImageLinks: true })
+        const { messageId, subject, text, references, inReplyTo, attachments } = await simpleParser(stream, { skipHtmlToText: false, skipImageLinks: true })
         if (stream.sizeExceeded) throw refusal(552, 'This mail is too large.')
         const answers = [inReplyTo, ...(Array.isArray(references) ? references : [references])].flatMap((each) => (each ? [bare(each)] : []))
         const from = session.envelope.mailFrom ? session.envelope.mailFrom.address : ''
-        const received = await inbox.receive({ from, subject: subject ?? '', text: text ?? '', messageId: bare(messageId ?? `${from} ${Date.now()}`), references: answers })
+        const files = attachments.filter(({ related, size }) => !related || size >= LEAST_PICTURE).map(({ filename, content }) => ({ name: filename ?? 'file', bytes: content }))
+        const received = await inbox.receive({ from, subject: subject ?? '', text: text ?? '', messageId: bare(messageId ?? `${from} ${Date.now()}`), references: answers, files })
         if (received === 'not for us') throw refusal(550, 'This mail answers none of ours, or comes from another address than ours went to.')
       }
       work().then(() => done(), (cause: Error) => done(cause))

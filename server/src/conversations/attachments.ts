@@ -1,6 +1,8 @@
 import type { SignedIn } from '@janua/contracts'
 import type { Response } from 'express'
+import type { Transaction } from 'sequelize'
 import type { Clock } from '../clock.ts'
+import type { Row } from '../database/tables.ts'
 import type { Desk } from '../handover/desk.ts'
 import { problem } from '../http/problems.ts'
 import type { KnownVisitor } from '../http/routing.ts'
@@ -20,6 +22,11 @@ export interface Arrived {
   name: string
   bytes: Buffer
   clientId: string
+}
+
+interface Sender {
+  author: 'visitor' | 'agent'
+  userId?: number
 }
 
 const MOST_IN_A_CONVERSATION = 20
@@ -51,17 +58,23 @@ export class Attachments {
     await this.send(id, file, res)
   }
 
-  private async keep(id: number, { name, bytes, clientId }: Arrived, by: { author: 'visitor' | 'agent'; userId?: number }, allowed: (locked: ConversationRow) => boolean): Promise<void> {
+  /** Keeps what came with a mail, within the change that takes the mail in. @throws when it is neither a picture nor a PDF file, or one too many */
+  async put(locked: Row<ConversationRow>, { name, bytes, clientId }: Arrived, by: Sender, transaction: Transaction): Promise<void> {
     const { tables, threads, clock } = this.needs
+    const conversationId = locked.id
     const type = typeOf(bytes)
     if (!type) throw problem('NOT_AN_ATTACHMENT')
-    const shown = name.replace(/^.*[/\\]/, '').replace(/\p{C}/gu, '').slice(-120) || 'file'
-    await threads.change(id, async (locked, transaction) => {
+    if (await threads.sentBefore(conversationId, clientId, transaction)) return
+    if ((await tables.attachments.count({ where: { conversationId }, transaction })) >= MOST_IN_A_CONVERSATION) throw problem('TOO_MANY_FILES', MOST_IN_A_CONVERSATION)
+    const shown = shownName(name)
+    const { id: file } = await tables.attachments.create({ conversationId, name: shown, type, size: bytes.length, bytes, createdAt: clock.now() }, { transaction })
+    await threads.append(locked, { ...by, kind: 'file', text: shown, clientId, data: { file, type, size: bytes.length } }, transaction)
+  }
+
+  private async keep(id: number, arrived: Arrived, by: Sender, allowed: (locked: ConversationRow) => boolean): Promise<void> {
+    await this.needs.threads.change(id, async (locked, transaction) => {
       if (!allowed(locked)) throw problem('NOT_YOURS')
-      if (await threads.sentBefore(id, clientId, transaction)) return
-      if ((await tables.attachments.count({ where: { conversationId: id }, transaction })) >= MOST_IN_A_CONVERSATION) throw problem('TOO_MANY_FILES', MOST_IN_A_CONVERSATION)
-      const { id: file } = await tables.attachments.create({ conversationId: id, name: shown, type, size: bytes.length, bytes, createdAt: clock.now() }, { transaction })
-      await threads.append(locked, { ...by, kind: 'file', text: shown, clientId, data: { file, type, size: bytes.length } }, transaction)
+      await this.put(locked, arrived, by, transaction)
     })
   }
 
@@ -70,6 +83,11 @@ export class Attachments {
     if (!file) throw problem('NOT_FOUND')
     sendSafely(res, file, 'private, max-age=3600')
   }
+}
+
+/** Without the folders it came from and signs that nobody sees. */
+export function shownName(name: string): string {
+  return name.replace(/^.*[/\\]/, '').replace(/\p{C}/gu, '').slice(-120) || 'file'
 }
 
 /** By its content; what it calls itself counts for nothing. */

@@ -12,7 +12,7 @@ import { newToken } from '../http/security.ts'
 import type { Erasure } from './erasure.ts'
 import type { ConversationRow, ConversationTables, QuestionRow } from './models.ts'
 import { leftUnsettled, respond, type Response, turnOfRow } from './respond.ts'
-import type { Threads } from './thread.ts'
+import { concernedBy, type Threads } from './thread.ts'
 
 interface Needs {
   db: Sequelize
@@ -79,19 +79,25 @@ export class Conversations {
   }
 
   /** What an agent wrote has reached the visitor's window. */
-  private async got({ id, state, seq, visitorGot, agentId, queueId, visitorId }: ConversationRow): Promise<void> {
+  private async got(conversation: ConversationRow): Promise<void> {
+    const { id, state, seq, visitorGot } = conversation
     if (state !== 'agent' || visitorGot >= seq) return
     await this.needs.tables.conversations.update({ visitorGot: seq }, { where: { id, visitorGot: { [Op.lt]: seq } } })
-    this.needs.events.tell('conversation', { id, queue: queueId, agent: agentId, visitor: visitorId, listed: false })
+    this.tellRead(conversation)
   }
 
   /** The visitor has looked at everything up to this message. */
   async seen(visitor: KnownVisitor, seq: number): Promise<void> {
-    const { id, agentId, queueId, visitorId, seq: last, visitorSeen } = await this.mustHave(visitor)
+    const conversation = await this.mustHave(visitor)
+    const { id, seq: last, visitorSeen } = conversation
     const upTo = Math.min(seq, last)
     if (upTo <= visitorSeen) return
     await this.needs.tables.conversations.update({ visitorSeen: upTo, visitorGot: last }, { where: { id, visitorSeen: { [Op.lt]: upTo } } })
-    this.needs.events.tell('conversation', { id, queue: queueId, agent: agentId, visitor: visitorId, listed: false })
+    this.tellRead(conversation)
+  }
+
+  private tellRead(conversation: ConversationRow): void {
+    this.needs.events.tell('conversation', { id: conversation.id, ...concernedBy(conversation), visitor: conversation.visitorId, listed: false })
   }
 
   /** How it was, in stars and a word: once for each conversation. */
@@ -219,7 +225,7 @@ export class Conversations {
     await tables.visitors.destroy({ where: { id: visitor.id } })
     await this.needs.erasure.redact(asked.map(({ text }) => text))
     events.tell('visitorGone', { visitor: visitor.id })
-    for (const { id, queueId, agentId } of theirs) events.tell('conversation', { id, queue: queueId, agent: agentId, visitor: visitor.id })
+    for (const one of theirs) events.tell('conversation', { id: one.id, ...concernedBy(one), visitor: visitor.id })
   }
 
   /** The conversation as plain text, for the visitor to keep. */

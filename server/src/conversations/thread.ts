@@ -37,14 +37,14 @@ export class Threads {
     const { value, conversation, before } = await db.transaction(async (transaction) => {
       const conversation = await tables.conversations.findByPk(id, { lock: true, transaction })
       if (!conversation) throw problem('CONVERSATION_NOT_FOUND', id)
-      const before = { state: conversation.state, agentId: conversation.agentId }
+      const before = conversation.get({ plain: true })
       conversation.version += 1
       const value = await work(conversation, transaction)
       await conversation.save({ transaction })
       return { value, conversation, before }
     })
-    const { queueId, agentId, offeredTo, visitorId, state } = conversation
-    events.tell('conversation', { id, queue: queueId, agent: agentId, offered: offeredTo, visitor: visitorId, listed: before.state !== state || before.agentId !== agentId || state !== 'agent' })
+    const { agentId, visitorId, state } = conversation
+    events.tell('conversation', { id, ...concernedBy(before, conversation), visitor: visitorId, listed: before.state !== state || before.agentId !== agentId || state !== 'agent' })
     return value
   }
 
@@ -89,6 +89,14 @@ export class Threads {
     const name = userId === null || isTeams ? {} : { name: await this.needs.users.nameOf(userId) }
     return { id, seq, author, kind, text, ...name, ...(data && { data }), ...(clientId && { clientId }), at: createdAt.toISOString() }
   }
+}
+
+type Held = Pick<ConversationRow, 'queueId' | 'agentId' | 'offeredTo'>
+
+/** The queues and people that have a conversation in one of these states: before and after a change, say. */
+export function concernedBy(...states: readonly Held[]): { queues: number[]; people: number[] } {
+  const known = (ids: readonly (number | null)[]) => [...new Set(ids.filter((id) => id !== null))]
+  return { queues: known(states.map(({ queueId }) => queueId)), people: known(states.flatMap(({ agentId, offeredTo }) => [agentId, offeredTo])) }
 }
 
 function said(state: ConversationRow['state']): string {

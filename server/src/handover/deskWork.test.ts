@@ -178,7 +178,7 @@ describe('the desk', () => {
       expect(sent[1]!.references).to.eql([sent[0]!.messageId])
       await anton.post(`/desk/${conversation}/close`, {}).expect(204)
 
-      const answer = { from: 'osk@mail.example', subject: 'Re', text: 'Thank you, and the door?\n\nOn Tuesday Anton wrote:\n> We mended it.', messageId: 'abc@mail.example', references: [sent[1]!.messageId] }
+      const answer = { from: 'osk@mail.example', subject: 'Re', text: 'Thank you, and the door?\n\nOn Tuesday Anton wrote:\n> We mended it.', messageId: 'abc@mail.example', references: [sent[1]!.messageId], files: [] }
       expect(await janua.inbox.receive({ ...answer, from: 'stranger@mail.example' })).to.equal('not for us')
       expect(await janua.inbox.receive({ ...answer, references: ['made.up@janua.example'] })).to.equal('not for us')
       expect(await janua.inbox.receive(answer)).to.equal('taken')

@@ -27,6 +27,12 @@ describe('how long a visitor waits', () => {
   }
   const idOf = async (someone: TestVisitor) => (await someone.thread()).conversation!
 
+  const take = async (someone: TestVisitor) => {
+    const id = await idOf(someone)
+    await agent.post(`/desk/${id}/take`).expect(204)
+    return id
+  }
+
   it('is told, with how many are before, and grows with them', async () => {
     const [first, second] = [await waits(), await waits()]
     const [one, two] = [(await first.thread()).waiting!, (await second.thread()).waiting!]
@@ -56,6 +62,31 @@ describe('how long a visitor waits', () => {
     const { seconds } = (await (await waits()).thread()).waiting!
     // 90 seconds of 120 to go, or of the first one's 300; and a pick-up of 5.
     expect(seconds!).to.be.within(95, 275)
+  })
+  it('counts a second conversation that an agent is used to take beside the first', async () => {
+    const lead = await member(janua, 'lead')
+    const close = (id: number) => agent.post(`/desk/${id}/close`)
+    for (const { id, state } of await janua.tables.conversations.findAll({ where: { state: ['agent', 'waiting'] } })) {
+      if (state === 'waiting') await agent.post(`/desk/${id}/take`).expect(204)
+      await close(id)
+    }
+    const told = async () => {
+      const first = await take(await waits())
+      clock.pass(10)
+      const second = await waits()
+      const { seconds } = (await second.thread()).waiting!
+      return { seconds: seconds!, leave: async () => (await take(second), clock.pass(60), await close(first), await close(await idOf(second))) }
+    }
+    const used = await told()
+    expect(used.seconds, 'one at a time until now').to.be.greaterThan(60)
+    for (let i = 0; i < 4; i++) await (i === 0 ? used : await told()).leave()
+    const now = await told()
+    expect(now.seconds, 'a slot is free').to.be.lessThan(30)
+    await now.leave()
+    await lead.put(`/people/${agent.id}/skills`, { languages: [], topics: [], atOnce: 1 }).expect(204)
+    const less = await told()
+    expect(less.seconds, 'one at once by the lead’s setting').to.be.greaterThan(60)
+    await less.leave()
   })
   it('is not known when nobody is at their desk', async () => {
     await agent.put('/presence', { presence: 'away' })

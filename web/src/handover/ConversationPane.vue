@@ -14,6 +14,8 @@ const VERDICTS: Verdict[] = ['right', 'wrong']
 const answer = (message: Message) => message.data as unknown as AnswerData
 const isEvent = ({ author, kind }: Message) => author === 'event' || kind === 'contact' || kind === 'away'
 const byMail = ({ data }: Message) => (data as { by?: string } | undefined)?.by === 'mail'
+/** Files of a mail that were not kept. */
+const leftOf = ({ data }: Message) => (data as { left?: string[] } | undefined)?.left ?? []
 const marked = computed(() => conversation.messages.findLast(({ author }) => author === 'agent')?.seq)
 const mark = (seq: number) => (conversation.visitorSeen >= seq ? 'read' : conversation.visitorGot >= seq ? 'delivered' : 'sent')
 
@@ -35,7 +37,7 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
   <div ref="log" class="log" role="log" aria-live="polite" tabindex="0" :aria-label="`Conversation with ${conversation.visitor ?? 'a visitor'}`" data-test="thread">
     <p class="quiet small">{{ conversation.door }}, since {{ moment(conversation.startedAt) }}</p>
     <template v-for="message in conversation.messages" :key="message.id">
-      <div v-if="message.author === 'visitor'" class="visitor" data-test="from-visitor"><DeskFile v-if="message.kind === 'file'" :conversation="conversation.id" :message="message" /><p v-else>{{ message.text }}</p><span class="quiet small">{{ clock(message.at) }}<template v-if="byMail(message)"> · by mail</template></span></div>
+      <div v-if="message.author === 'visitor'" class="visitor" data-test="from-visitor"><DeskFile v-if="message.kind === 'file'" :conversation="conversation.id" :message="message" /><p v-else>{{ message.text }}</p><span class="quiet small">{{ clock(message.at) }}<template v-if="byMail(message)"> · by mail</template><template v-if="leftOf(message).length"> · not kept, as only pictures and PDF files are, twenty at the most: {{ leftOf(message).join(', ') }}</template></span></div>
       <div v-else-if="message.author === 'team'" class="note" data-test="note"><p>{{ message.text }}</p><span class="quiet small">Note by {{ message.name }} · {{ clock(message.at) }} · the visitor does not see it<template v-if="(message.data as { asked?: string } | undefined)?.asked"> · asks {{ (message.data as { asked: string }).asked }} in</template></span></div>
       <div v-else-if="message.author === 'agent'" class="agent" data-test="from-agent"><DeskFile v-if="message.kind === 'file'" :conversation="conversation.id" :message="message" /><p v-else>{{ message.text }}</p><span class="quiet small">{{ message.name }}<template v-if="(message.data as { asTeam?: boolean } | undefined)?.asTeam"> as the team</template> · {{ clock(message.at) }}<template v-if="message.seq === marked"> · <span data-test="mark">{{ mark(message.seq) }}</span></template> · <button type="button" class="bare small" data-test="teach" @click="$emit('teach', message.text)">should the assistant know this?</button></span></div>
       <p v-else-if="isEvent(message)" class="event small" data-test="event" :data-kind="message.kind"><span aria-hidden="true">◆</span> {{ eventLine(message) }}</p>
