@@ -9,6 +9,12 @@ const FLAGS = [
   '--disable-sync', '--disable-dev-shm-usage', '--window-size=1280,800',
 ]
 const WAIT_MS = 10_000
+/** Whether an element is at the same place two frames later. */
+const STANDS_STILL = `
+  const [element, done] = arguments
+  const place = () => JSON.stringify(element.getBoundingClientRect())
+  const before = place()
+  requestAnimationFrame(() => requestAnimationFrame(() => done(place() === before)))`
 
 /** Opens a browser with a profile of its own: one person at one machine. */
 export async function openBrowser({ width = 1280, height = 800, language = 'en-GB' } = {}): Promise<Browser> {
@@ -58,8 +64,13 @@ export class Browser {
     return found!
   }
 
+  /** Presses what stands still, as a person would: what moves while the page fills is missed. */
   async presses(name: string, withText?: string): Promise<void> {
-    await this.driver.wait(async () => (await this.sees(name, withText)).click().then(() => true, () => false), WAIT_MS, `"${name}" could not be pressed`)
+    const pressed = async () => {
+      const element = await this.sees(name, withText)
+      return (await this.driver.executeAsyncScript<boolean>(STANDS_STILL, element)) && element.click().then(() => true)
+    }
+    await this.driver.wait(() => pressed().catch(() => false), WAIT_MS, `"${name}" could not be pressed`)
   }
 
   async types(name: string, text: string): Promise<void> {

@@ -91,6 +91,7 @@ describe('rehearsal and checks', () => {
     expect(body.detail.checks.failed[0].brokenBy).to.eql(['Pets at home'])
     const others = items.filter((item) => item !== dogs)
     expect((await lead.post('/draft/proof', { items: others })).body.needsReason).to.equal(false)
+    expect((await checks()).run, 'the draft as a whole, not the choice that was proved').to.include({ failed: 1, current: true })
     await lead.post('/releases', { items, note: 'x', because: 'dogs are asked of elsewhere from now on' }).expect(201)
     const { body: releases } = await lead.get('/releases')
     expect(releases[0]).to.deep.include({ because: 'dogs are asked of elsewhere from now on', checks: { passed: 3, failed: 1 } })

@@ -10,8 +10,8 @@ const { state, published = true } = defineProps<{ state: ChangeState; published?
 </template>
 
 <style scoped>
-.chip { display: inline-flex; align-items: center; gap: 6px; font-size: 13px; white-space: nowrap; }
-i { width: 9px; height: 11px; border-radius: 5px 5px 1px 1px; border: 1.5px solid currentColor; }
+.chip { display: inline-flex; align-items: baseline; gap: 6px; font-size: 13px; white-space: nowrap; }
+i { width: 9px; height: 11px; align-self: center; border-radius: 5px 5px 1px 1px; border: 1.5px solid currentColor; }
 .live i { background: currentColor; }
 .live { color: var(--moss); }
 .ready { color: var(--harbour); }

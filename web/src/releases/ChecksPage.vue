@@ -106,7 +106,7 @@ function wants({ comes, itemTitle, queueName, contains, lacks }: CheckView): str
 .tools { margin-bottom: 12px; }
 .checks { width: 100%; border-collapse: collapse; font-size: 13.5px; }
 th { text-align: left; font-weight: 600; padding: 6px 14px 6px 0; border-bottom: 1px solid var(--ink); }
-td { padding: 9px 14px 9px 0; border-bottom: 1px solid var(--line); vertical-align: top; }
+td { padding: 9px 14px 9px 0; border-bottom: 1px solid var(--line); vertical-align: baseline; }
 td:first-child { width: 34%; font-size: 15px; }
 .before { display: block; }
 .note { display: block; }

@@ -22,7 +22,7 @@ const SIGNS = { added: '+', edited: '~', removed: '−' }
         <p v-if="release.note">{{ release.note }}</p>
         <p v-if="release.because" class="small bad">Published all the same: {{ release.because }}</p>
         <p class="quiet small">{{ release.by }}, {{ moment(release.at) }} · {{ count(release.articles, 'article') }} · <button type="button" class="bare small" :aria-expanded="unfolded === release.number" @click="unfolded = unfolded === release.number ? undefined : release.number">{{ count(release.changes.length, 'change') }}</button><template v-if="release.checks"> · checks {{ release.checks.passed }} of {{ release.checks.passed + release.checks.failed }}</template><template v-if="release.redacted"> · <span title="A visitor asked to be forgotten; their words were taken out">redacted</span></template></p>
-        <p v-if="release.coverage" class="small figures">{{ percent(release.coverage.share) }} covered <span class="quiet">({{ percent(release.coverage.low) }} to {{ percent(release.coverage.high) }}, of {{ count(release.coverage.n, 'question') }} asked of it)</span></p>
+        <p class="small figures"><template v-if="release.coverage">{{ percent(release.coverage.share) }} covered <span class="quiet">({{ percent(release.coverage.low) }} to {{ percent(release.coverage.high) }}, of {{ count(release.coverage.n, 'question') }} asked of it)</span></template><span v-else class="quiet">Nothing was asked of it yet.</span></p>
         <ul v-if="unfolded === release.number" class="small"><li v-for="(change, i) in release.changes" :key="i"><span class="sign">{{ SIGNS[change.type] }}</span> {{ change.title }}</li></ul>
       </li>
     </ol>

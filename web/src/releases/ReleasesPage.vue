@@ -66,6 +66,8 @@ async function publish(input: PublishInput): Promise<void> {
   await reload()
 }
 async function then(deed: () => Promise<unknown>, done?: string): Promise<void> {
+  // What was told of the last publication may hold no longer.
+  outcome.value = undefined
   await run(deed, done)
   await reload()
 }
