@@ -93,7 +93,7 @@ function outsideOf({ resolve }: Handed): Outside {
 }
 
 async function lastStored(db: Sequelize): Promise<Date | null> {
-  const [row] = await db.query<{ last: string | null }>('SELECT MAX(last_at) AS last FROM conversations', { type: QueryTypes.SELECT })
+  const [row] = await db.query<{ last: string | null }>('SELECT MAX(at) AS last FROM (SELECT MAX(last_at) AS at FROM conversations UNION SELECT MAX(at) FROM audit_entries) latest', { type: QueryTypes.SELECT })
   return row?.last ? new Date(row.last) : null
 }
 

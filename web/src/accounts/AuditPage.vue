@@ -21,7 +21,7 @@ watchDebounced(search, () => (offset.value === 0 ? run() : (offset.value = 0)), 
 
 <template>
   <div class="page">
-    <div class="head"><div><h1>Audit trail</h1><p class="quiet">Who did what, when · {{ count(state.value?.total ?? 0, 'entry', 'entries') }}</p></div><InputText v-model="search" placeholder="Search people, deeds, subjects" aria-label="Search" /></div>
+    <div class="head"><div><h1>Audit trail</h1><p class="quiet">Who did what, when · {{ count(state.value?.total ?? 0, 'entry', 'entries') }}</p></div><InputText v-model="search" class="search" placeholder="Search people, deeds, subjects" aria-label="Search" /></div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <DataTable lazy paginator :value="state.value?.rows" :rows="ROWS" :total-records="state.value?.total ?? 0" :first="offset" data-key="id" @page="offset = $event.first">
       <Column header="When"><template #body="{ data }"><span class="figures">{{ moment(data.at) }}</span></template></Column>
@@ -29,3 +29,7 @@ watchDebounced(search, () => (offset.value === 0 ? run() : (offset.value = 0)), 
     </DataTable>
   </div>
 </template>
+
+<style scoped>
+.search { width: 270px; }
+</style>

@@ -60,7 +60,7 @@ async function save(ready: boolean): Promise<void> {
             <div class="row">
               <label class="field grow"><span>Name in the head of the window</span><InputText v-model.trim="content.title" maxlength="60" /></label>
               <label class="field"><span>Colour</span><input v-model="content.colour" type="color" class="colour" /></label>
-              <label class="field"><span>Key</span><InputText v-model.trim="content.key" size="small" /></label>
+              <label class="field"><span>Key</span><InputText v-model.trim="content.key" /></label>
             </div>
             <div class="row"><h3 class="grow">Texts</h3><SelectButton v-model="language" :options="[...DOOR_LANGUAGES]" :option-label="(each: DoorLanguage) => LANGUAGE_NAMES[each]" :allow-empty="false" size="small" aria-label="Language of the texts" /></div>
             <label v-for="name in TEXT_KEYS" :key="`${language}-${name}`" class="field"><span>{{ TEXT_NAMES[name] }}</span><Textarea v-model="content.texts[language][name]" auto-resize rows="1" maxlength="600" :data-test="`text-${name}`" /></label>

@@ -53,7 +53,7 @@ const hit = computed(() => {
 
 <style scoped>
 .list { list-style: none; padding: 0; border-top: 1px solid var(--ink); }
-li { display: grid; grid-template-columns: 190px 1fr 1fr auto; gap: 20px; padding: 14px 4px; border-bottom: 1px solid var(--line); align-items: start; }
+li { display: grid; grid-template-columns: 190px 1fr 1fr auto; gap: 20px; padding: 14px 4px; border-bottom: 1px solid var(--line); align-items: baseline; }
 .says { font-size: 13.5px; }
 .replies { display: grid; gap: 4px; }
 .try { width: 240px; }

@@ -94,6 +94,7 @@ const covered = computed(() => {
   .mark span, .release { display: none; }
   .lintel .presence :deep(.p-select-label) { max-width: 62px; }
   .lintel nav a { padding: 0 9px; }
+  .lintel nav a .needs { transform: translate(20px, -9px); }
   .pages { padding: 0 10px; overflow-x: auto; }
 }
 </style>
