@@ -104,5 +104,5 @@ export interface TodayView {
   audit: { week: string; judged: number; left: number }
   asOf: string | null
 }
-/** With the gaps most worth mending. */
-export type TodayPageView = TodayView & { gaps: { rows: import('./gaps.ts').GapRow[]; more: number; worth: number } }
+/** With the gaps most worth mending, and how far behind the demo is, if this is one. */
+export type TodayPageView = TodayView & { gaps: { rows: import('./gaps.ts').GapRow[]; more: number; worth: number }; demoWeeksBehind: number }

@@ -1,5 +1,7 @@
 import { expect } from 'chai'
+import { QueryTypes } from 'sequelize'
 import { accountTables } from './accounts/models.ts'
+import type { FigureRow } from './coverage/models.ts'
 import { connect, type DatabaseAddress } from './database/connect.ts'
 import { migrate } from './database/migrate.ts'
 import { firstLoad } from './firstLoad.ts'
@@ -42,6 +44,30 @@ describe('the first load', () => {
     const before = await counts()
     expect(await load('empty')).to.equal('demo')
     expect(await counts()).to.eql(before)
+  })
+  it('leaves a demo that moves to the week it is looked at, weeks as they were and nothing in the future', async function () {
+    this.timeout(120_000)
+    const now = new Date('2026-12-16T12:00:00Z')
+    const janua = createJanua({ db, sessionSecret: 'x', clock: { now: () => now } })
+    const { questions, conversations, items, messages, users } = janua.tables
+    const lead = (await users.findOne({ where: { role: 'lead' } }))!
+    await janua.rollup.rebuild()
+    const week = async (starts: string) => pick((await janua.tables.figures.findOne({ where: { span: 'week', dimension: 'all', starts }, raw: true }))!)
+    const pick = ({ questions, answered, right, ended, contained }: FigureRow) => ({ questions, answered, right: Math.round(right * 100), ended, contained })
+    const state = async () => ({ questions: await questions.count(), reviews: await items.min('reviewOn'), first: +((await questions.min('askedAt')) as unknown as Date), unordered: await unordered() })
+    const unordered = async () => (await db.query<{ n: number }>('SELECT COUNT(*) AS n FROM messages a JOIN messages b ON b.conversation_id = a.conversation_id AND b.seq = a.seq + 1 AND b.created_at < a.created_at', { type: QueryTypes.SELECT }))[0]!.n
+    const [before, told] = [await state(), await week('2026-11-16')]
+    const yesterday = await conversations.findOne({ order: [['id', 'DESC']] })
+    await messages.update({ createdAt: new Date('2026-12-15T09:00:00Z') }, { where: { conversationId: yesterday!.id, seq: yesterday!.seq } })
+    expect(await janua.staleDemo.weeks()).to.equal(3)
+    await janua.staleDemo.move(lead)
+    expect(await state()).to.eql({ ...before, first: before.first + 21 * 86_400_000 })
+    expect(await week('2026-12-07')).to.eql(told)
+    expect(told.questions).to.be.greaterThan(400)
+    for (const latest of await Promise.all([questions.max('askedAt'), messages.max('createdAt'), conversations.max('lastAt')])) expect(+(latest as unknown as Date)).to.be.at.most(+now)
+    expect(await janua.staleDemo.weeks()).to.equal(0)
+    expect(await janua.staleDemo.move(lead).catch((cause: Error) => cause.message)).to.include('nothing to move')
+    await janua.close()
   })
   it('gives an empty Janua a door that is open at once', async () => {
     await db.getQueryInterface().dropAllTables()

@@ -8,7 +8,15 @@ import { STARTER_COURTESIES } from '@janua/core'
 import { JANUA } from './accounts/audit.ts'
 import { summarise } from './releases/summaries.ts'
 
-const LOADED = 'first_load'
+export const LOADED = 'first_load'
+
+/** What a database was filled with, when, and the last day of its history. */
+export interface Loaded {
+  seed: Wanted['seed']
+  at: string
+  today: string | null
+  dated?: string
+}
 
 interface Wanted {
   seed: 'demo' | 'empty'
@@ -23,7 +31,7 @@ interface Wanted {
 export async function firstLoad(db: Sequelize, { seed, today }: Wanted, progress: (text: string) => void): Promise<Wanted['seed']> {
   const { settings, users } = accountTables(db)
   const done = await settings.findByPk(LOADED)
-  if (done) return (done.value as Wanted).seed
+  if (done) return (done.value as Loaded).seed
   if ((await users.count()) > 0) {
     progress('A first load was broken off; starting it again')
     await db.getQueryInterface().dropAllTables()
@@ -40,7 +48,8 @@ export async function firstLoad(db: Sequelize, { seed, today }: Wanted, progress
 
 /** Says that a database is filled, so that no start touches it again. */
 export async function markLoaded(db: Sequelize, { seed, today }: Wanted): Promise<void> {
-  await accountTables(db).settings.create({ name: LOADED, value: { seed, at: new Date().toISOString(), today } })
+  const value: Loaded = { seed, at: new Date().toISOString(), today, dated: today ?? lastWholeMorning(systemClock.now()) }
+  await accountTables(db).settings.create({ name: LOADED, value })
 }
 
 /** The day on which the history can end without reaching into the future: today, or yesterday when it is still early. */

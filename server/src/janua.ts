@@ -23,6 +23,7 @@ import { conversationTables } from './conversations/models.ts'
 import { Conversations } from './conversations/service.ts'
 import { Threads } from './conversations/thread.ts'
 import { AuditSampling } from './coverage/audit.ts'
+import { StaleDemo } from './staleDemo.ts'
 import { Rollup } from './coverage/figures/rollup.ts'
 import { Effects } from './coverage/gaps/effect.ts'
 import { GapMends } from './coverage/gaps/mends.ts'
@@ -186,6 +187,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const gaps = new Gaps({ db, tables, topics, gapMends, effects, engine, reporting, conflicting: () => health.conflicting(), clock })
   const questionLog = new QuestionLog({ db, tables, threads, rollup, reporting, users, clock })
   const logImports = new LogImports({ db, tables, engine, rollup, reporting, users, audit, events, clock })
+  const staleDemo = new StaleDemo({ db, tables, rollup, audit, clock })
   const reports = new Reports({ db, tables, engine, live, releases, replays, sampling, reporting, audit, clock })
   /** Every mend is held against what visitors get now. */
   const proveMends = async () => {
@@ -225,7 +227,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
     ...handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, alerts, reports: new QueueReports({ db, tables, reporting, users, outbox, clock }), clock }),
     ...routingRoutes({ routing, handovers }),
     ...coverageRoutes({ unsettled, mends, judgements, sampling }),
-    ...learnRoutes({ reports, reporting, rollup, topics, gaps, gapMends, questionLog, logImports }),
+    ...learnRoutes({ staleDemo, reports, reporting, rollup, topics, gaps, gapMends, questionLog, logImports }),
   ]
   const app: Express = createApp({ routes, sessions, accounts, conversations, engine, files, log })
   const server: Server = createServer(app)
@@ -259,7 +261,7 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, handovers, desk, work, teachings, presence, assignment, idle, alerts, outbox, inbox, routing, queueLearning, tendDesks, tendSilence, queues, mends, unsettled, reporting, rollup, topics, gaps, gapMends, questionLog, logImports, reports, proveMends, learnFromQuestions, events, audit, close }
+  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, handovers, desk, work, teachings, presence, assignment, idle, alerts, outbox, inbox, routing, queueLearning, tendDesks, tendSilence, queues, mends, unsettled, reporting, rollup, staleDemo, topics, gaps, gapMends, questionLog, logImports, reports, proveMends, learnFromQuestions, events, audit, close }
 }
 
 export type Janua = ReturnType<typeof createJanua>

@@ -39,6 +39,7 @@ export const ACTIONS = {
   'unsettled.mend': ['lead', 'editor'],
   'coverage.read': ['lead', 'editor'],
   'coverage.set': ['lead'],
+  'demo.move': ['lead'],
   'gap.read': ['lead', 'editor'],
   'gap.work': ['lead', 'editor'],
   'topic.correct': ['lead', 'editor'],

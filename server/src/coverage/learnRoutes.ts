@@ -2,6 +2,7 @@ import { coverageQuery, dimensionQuery, gapMendInput, gapsQuery, gapWorkInput, i
 import Joi from 'joi'
 import { type Route, route } from '../http/routing.ts'
 import { receive } from '../library/upload.ts'
+import type { StaleDemo } from '../staleDemo.ts'
 import type { Rollup } from './figures/rollup.ts'
 import type { GapMends } from './gaps/mends.ts'
 import type { Gaps } from './gaps/service.ts'
@@ -13,6 +14,7 @@ import type { Reports } from './reports.ts'
 import type { Topics } from './topics/service.ts'
 
 interface Needs {
+  staleDemo: StaleDemo
   reports: Reports
   reporting: Reporting
   rollup: Rollup
@@ -27,10 +29,11 @@ const filterOnly = Joi.object<LogFilter>(LOG_FILTER)
 const judgementPath = Joi.object<{ id: number; judgement: number }>({ id: Joi.number().integer().positive().required(), judgement: Joi.number().integer().positive().required() })
 
 /** What is learnt from what was asked: figures, gaps, topics, the log. */
-export function learnRoutes({ reports, reporting, rollup, topics, gaps, gapMends, questionLog, logImports }: Needs): Route[] {
+export function learnRoutes({ staleDemo, reports, reporting, rollup, topics, gaps, gapMends, questionLog, logImports }: Needs): Route[] {
   const byId = { params: idPath }
   return [
-    route('get', '/today', 'coverage.read', { query: todayQuery }, async ({ query }) => ({ ...(await reports.today(query.week)), gaps: await gaps.first(3) })),
+    route('get', '/today', 'coverage.read', { query: todayQuery }, async ({ query }) => ({ ...(await reports.today(query.week)), gaps: await gaps.first(3), demoWeeksBehind: await staleDemo.weeks() })),
+    route('post', '/demo/move', 'demo.move', {}, ({ user }) => staleDemo.move(user)),
     route('get', '/coverage', 'coverage.read', { query: coverageQuery }, ({ query }) => reports.coverage(query.weeks)),
     route('get', '/coverage/by', 'coverage.read', { query: dimensionQuery }, ({ query }) => reports.by(query.dimension, query.weeks)),
     route('post', '/coverage/rebuild', 'coverage.set', {}, () => rollup.rebuild()),

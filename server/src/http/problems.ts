@@ -38,6 +38,7 @@ export const PROBLEMS = {
   SITE_UNREADABLE: { status: 422, text: (why: string) => `The site cannot be read: ${why}.` },
   HOST_NOT_ALLOWED: { status: 422, text: (host: string) => `${host} is not on the list of allowed hosts. A lead can add it.` },
   READING_GONE: { status: 409, text: () => 'Nothing that was read waits any more. Read the site again.' },
+  DEMO_NOT_STALE: { status: 409, text: () => 'There is nothing to move: this is no demo, or its history ends this week already.' },
   NOT_AN_ATTACHMENT: { status: 422, text: () => 'Only pictures (PNG, JPEG, WebP, GIF) and PDF files can be attached.' },
   TOO_MANY_FILES: { status: 422, text: (most: number) => `A conversation can hold ${most} files at most.` },
   NOT_A_PICTURE: { status: 422, text: () => 'That is no picture that can be shown. PNG, JPEG, WebP and GIF can.' },

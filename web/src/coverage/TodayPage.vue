@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import type { Queue, TodayPageView } from '@janua/contracts'
+import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, onMounted, onScopeDispose } from 'vue'
 import { useHealth } from '../library/useHealth.ts'
-import { get, put } from '../shell/api.ts'
+import { get, post, put } from '../shell/api.ts'
 import { count, day, percent, span, whole } from '../shell/format.ts'
+import { useDeed } from '../shell/useDeed.ts'
 import { useSession } from '../shell/session.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import GapTable from './GapTable.vue'
@@ -29,6 +31,12 @@ const library = computed(() =>
   ].filter(({ kind }) => counts.value[kind] > 0),
 )
 
+/** The demo's history ends some weeks ago: it moves to this week as a whole. */
+const { run: deed, busy } = useDeed()
+async function moveDemo(): Promise<void> {
+  await deed(() => post('/demo/move'), 'The demo is of this week now')
+  await Promise.all([load(), session.refreshRelease()])
+}
 async function seen(id: number): Promise<void> {
   await put(`/alerts/${id}/seen`)
   await load()
@@ -56,6 +64,7 @@ onScopeDispose(session.hear('conversation', () => session.role === 'lead' && voi
         <h1 class="sentence">Nobody asked anything last week<template v-if="view.running.figures">; {{ count(view.running.figures.questions, 'question') }} so far this week</template>.</h1>
         <p class="quiet">Put the door on a page of yours, or <RouterLink to="/questions/imports">bring in a log</RouterLink> of what was asked before: Janua answers it, groups it, and shows the gaps.</p>
       </header>
+      <Message v-if="view.demoWeeksBehind > 0 && session.role === 'lead'" severity="info" data-test="demo-stale"><span class="row">The history of this demo ends {{ count(view.demoWeeksBehind, 'week') }} ago. <Button size="small" outlined label="Move to this week" :loading="busy" data-test="demo-move" @click="moveDemo" /></span></Message>
       <Message v-for="alert in view.alerts" :key="alert.id" severity="warn" closable data-test="alert" @close="seen(alert.id)">
         <template v-if="alert.fall">Coverage fell on {{ day(alert.day) }}: from {{ percent(alert.fall.before) }} to {{ percent(alert.fall.since) }}. <RouterLink :to="{ path: '/questions', query: { from: alert.day, to: alert.day, outcome: 'unanswered' } }">What went unanswered that day</RouterLink></template>
         <template v-else-if="alert.topic">A mended gap has opened again: <RouterLink :to="`/gaps/${alert.topic.id}`">{{ alert.topic.label }}</RouterLink></template>
