@@ -19,13 +19,13 @@ const WAIT_ASKED_MS = 20_000
  * The visitor's thread. The server's copy is the truth: after every change it is read anew. What the visitor wrote stays in
  * the outbox, over reloads too, until the server has stored it; sending again under the same id doubles nothing.
  */
-export function useThread(key: string) {
+export function useThread(key: string, connect: typeof io = io) {
   const tokenName = `janua:${key}:visitor`
   const outboxName = `janua:${key}:outbox`
   const api = new DoorApi(key, () => recall(tokenName))
   const door = shallowRef<DoorPublic>()
   const thread = shallowRef<Thread>(EMPTY)
-  const outbox = ref<Outgoing[]>(JSON.parse(recall(outboxName) ?? '[]') as Outgoing[])
+  const outbox = ref<Outgoing[]>(unsent(recall(outboxName)))
   const offline = ref(false)
   const refusal = ref('')
   const agentWrites = ref<string>()
@@ -55,20 +55,24 @@ export function useThread(key: string) {
   }
 
   async function refresh(): Promise<void> {
+    const asker = recall(tokenName)
     const fresh = await api.thread()
-    if (fresh.conversation !== thread.value.conversation || fresh.version >= thread.value.version) thread.value = fresh
+    // Forgotten meanwhile: what comes late is nobody's.
+    if (recall(tokenName) !== asker) return
+    if (isNewer(fresh, thread.value)) thread.value = fresh
     if (fresh.messages.at(-1)?.author !== 'visitor') agentWrites.value = undefined
     offline.value = false
     tellSeen()
   }
 
-  let seen = 0
+  let seen = ''
   /** What an agent wrote is read once it is shown and somebody looks. */
   function tellSeen(): void {
     const last = messages.value.at(-1)?.seq ?? 0
-    if (state.value !== 'agent' || last <= seen || document.visibilityState !== 'visible') return
-    seen = last
-    void api.seen(last).catch(() => (seen = 0))
+    const now = `${thread.value.conversation} ${last}`
+    if (state.value !== 'agent' || now === seen || document.visibilityState !== 'visible') return
+    seen = now
+    void api.seen(last).catch(() => (seen = ''))
   }
 
   async function say(text: string): Promise<void> {
@@ -93,14 +97,16 @@ export function useThread(key: string) {
       if (cause instanceof Refused && cause.status !== 429 && cause.status < 500 && cause.status !== 401) {
         refusal.value = cause.message
         keep(outbox.value.slice(1))
+        // What was written after it is sent all the same.
+        if (outbox.value.length > 0) later(flush)
       } else if (!(await handled(cause))) later(flush)
     } finally {
       sending = false
     }
   }
 
-  /** Does something for the visitor, then shows what came of it. */
-  async function act(deed: () => Promise<unknown>): Promise<boolean> {
+  /** Does something for the visitor, then shows what came of it. One whom the server does not know any more does it as somebody new. */
+  async function act(deed: () => Promise<unknown>, isAgain = false): Promise<boolean> {
     refusal.value = ''
     try {
       await identify()
@@ -108,6 +114,10 @@ export function useThread(key: string) {
       await refresh()
       return true
     } catch (cause) {
+      if (cause instanceof Refused && cause.status === 401 && !isAgain) {
+        reset()
+        return act(deed, true)
+      }
       if (cause instanceof Refused) refusal.value = cause.message
       else offline.value = true
       return false
@@ -154,7 +164,7 @@ export function useThread(key: string) {
 
   function listen(): void {
     if (socket) return
-    socket = io({ path: '/live', auth: { token: recall(tokenName) }, transports: ['websocket', 'polling'], reconnectionDelayMax: 4_000 })
+    socket = connect({ path: '/live', auth: { token: recall(tokenName) }, transports: ['websocket', 'polling'], reconnectionDelayMax: 4_000 })
     socket.on('connect', () => void refresh().then(flush, () => undefined))
     socket.on('conversation', () => void refresh().catch(() => undefined))
     socket.on('gone', () => void refresh().catch(handled))
@@ -193,4 +203,19 @@ export function useThread(key: string) {
 
   const typing = () => void socket?.volatile.emit('typing')
   return { api, door, state, thread, messages, pending, offline, refusal, agentWrites, missing, start, say, act, forget, typing }
+}
+
+/** Of one conversation the higher version is newer; of two the later one. */
+function isNewer(fresh: Thread, shown: Thread): boolean {
+  return fresh.conversation === shown.conversation ? fresh.version >= shown.version : (fresh.conversation ?? 0) > (shown.conversation ?? 0)
+}
+
+/** What was left unsent before; nothing when it cannot be read. */
+function unsent(kept: string | null): Outgoing[] {
+  try {
+    const read: unknown = JSON.parse(kept ?? '[]')
+    return Array.isArray(read) ? read.filter((each): each is Outgoing => typeof (each as Outgoing)?.clientId === 'string' && typeof (each as Outgoing).text === 'string') : []
+  } catch {
+    return []
+  }
 }

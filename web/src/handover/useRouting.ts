@@ -53,8 +53,11 @@ export function useRouting() {
     learnedAtLeast.value = draft.learnedAtLeast ?? null
   }
   async function save(ready: boolean): Promise<void> {
+    const sent = plain(content.value)
     const saved = await run(() => put<RoutingDraft>('/routing', { ...content.value, base: routing.value!.revision, ready }), ready ? 'Saved, ready to publish' : 'Saved in the draft')
-    if (saved) accept(saved)
+    // What was written while it was stored stays, as a change of what is stored now.
+    if (saved && plain(content.value) !== sent) routing.value = saved
+    else if (saved) accept(saved)
     await session.refreshRelease()
   }
   /** A rule that is half written cannot be proved; the last proof stays until it is whole. */

@@ -29,6 +29,8 @@ export function useRehearsal() {
   const busy = ref(false)
   const shown = ref(-1)
   let asking = 0
+  /** Whoever asked wants to see the answer, whichever reading of the conversation brings it. */
+  let toLast = false
 
   const questions = computed<ShownQuestion[]>(() => {
     let place = 0
@@ -37,8 +39,9 @@ export function useRehearsal() {
   const current = computed(() => questions.value[shown.value])
   const besideCurrent = computed(() => (compares.value ? beside.value?.messages.flatMap(({ asked }) => asked)[shown.value] : undefined))
 
-  async function play(): Promise<boolean> {
-    if (messages.value.length === 0 || door.value === undefined) return false
+  /** A newer reading takes the place of one that is under way: what is asked meanwhile is in it. */
+  async function play(): Promise<'played' | 'failed' | 'overtaken'> {
+    if (messages.value.length === 0 || door.value === undefined) return 'failed'
     const mine = ++asking
     busy.value = true
     const input = { messages: messages.value, door: door.value, language: language.value, at: at.value ? new Date(at.value).toISOString() : null, told: toldIn(told.value) }
@@ -48,25 +51,29 @@ export function useRehearsal() {
         post<Rehearsed>('/rehearsal', { ...input, release: release.value === DRAFT ? null : release.value }),
         compares.value ? post<Rehearsed>('/rehearsal', { ...input, release: other }).catch(() => undefined) : undefined,
       ])
-      if (mine !== asking) return false
+      if (mine !== asking) return 'overtaken'
       failure.value = ''
       played.value = now
       beside.value = then
-      return true
+      if (toLast) shown.value = questions.value.length - 1
+      toLast = false
+      return 'played'
     } catch (cause) {
-      if (mine === asking) failure.value = inPlainWords(cause)
-      return false
+      if (mine !== asking) return 'overtaken'
+      failure.value = inPlainWords(cause)
+      return 'failed'
     } finally {
       if (mine === asking) busy.value = false
     }
   }
 
+  /** @returns whether the question is part of the conversation now */
   async function ask(text: string): Promise<boolean> {
     messages.value = [...messages.value, text]
-    const done = await play()
-    if (!done) messages.value = messages.value.slice(0, -1)
-    else shown.value = questions.value.length - 1
-    return done
+    toLast = true
+    const outcome = await play()
+    if (outcome === 'failed') messages.value = messages.value.slice(0, -1)
+    return outcome !== 'failed'
   }
   function startOver(): void {
     messages.value = []
