@@ -26,6 +26,10 @@ export class FakeBrowser {
     this.put('navigator', { language: 'en-GB' })
     this.put('document', Object.defineProperty({ ...events, title: '' }, 'visibilityState', { get: () => (this.visible ? 'visible' : 'hidden') }))
   }
+  /** Something more that this browser has. */
+  has(name: string, value: unknown): void {
+    this.put(name, value)
+  }
   close(): void {
     for (const [name, original] of this.originals) {
       if (original) Object.defineProperty(globalThis, name, original)
