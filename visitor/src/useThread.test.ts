@@ -16,14 +16,14 @@ class FakeDoor {
   /** What befalls the next requests to these paths, one after another; `undefined` lets one through. */
   readonly befalls = new Map<string, unknown[]>()
 
-  answer(path: string, body: Record<string, unknown>): unknown {
+  answer(path: string, body: unknown): unknown {
     const next = this.befalls.get(path)?.shift()
     if (next !== undefined) return next
     if (path === '/help') return DOOR
     if (path === '/help/visitors') return { token: `token ${++this.visitors}` }
     if (path === '/help/thread') return this.thread()
     if (path === '/help/messages') this.store(body as { clientId: string; text: string })
-    return 204
+    return undefined
   }
   thread(): Thread {
     return { conversation: this.conversation, state: this.state, version: this.version, agent: null, contactKnown: false, teamSeen: 0, caseNumber: null, mayRate: false, messages: [...this.messages] }
@@ -54,7 +54,7 @@ describe('the visitor’s thread', () => {
     ;({ useThread } = await import('./useThread.ts'))
     // A later try comes when the test says so.
     Object.assign(window, { setTimeout: (work: () => void) => timers.push(work), clearTimeout: () => undefined, setInterval: () => 0, clearInterval: () => undefined })
-    browser.answers = ({ path, body }) => door.answer(path.replace('/api/visit', ''), body)
+    browser.answers = ({ path, body }) => door.answer(path.replace('/visit', ''), body)
   })
   afterEach(() => {
     scopes.forEach((scope) => scope.stop())

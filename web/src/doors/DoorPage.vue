@@ -10,7 +10,9 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import StateChip from '../library/StateChip.vue'
 import { get, inPlainWords, put } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
+import KeptBack from '../shell/KeptBack.vue'
 import { useDeed } from '../shell/useDeed.ts'
+import { useKept } from '../shell/useKept.ts'
 import AnswerRules from './AnswerRules.vue'
 import HandoverRulesPanel from './HandoverRulesPanel.vue'
 import HoursTable from './HoursTable.vue'
@@ -32,15 +34,36 @@ const TEXT_NAMES: Record<TextKey, string> = {
 const zones = Intl.supportedValuesOf('timeZone')
 const snippet = computed(() => content.value && `<script src="${location.origin}/door.js" data-door="${content.value.key}" data-colour="${content.value.colour}" data-label="${content.value.title}" async></${'script'}>`)
 
-onMounted(() => get<Door>(`/doors/${id}`).then(accept, (cause: unknown) => (failure.value = inPlainWords(cause))))
+const changed = computed(() => door.value !== undefined && JSON.stringify(content.value) !== JSON.stringify(contentOf(door.value)))
+const { read } = useKept(`door ${id}`, () => (changed.value ? { base: door.value!.revision, content: content.value! } : undefined))
+/** The revision that edits of before stood on, once they are put back. */
+const restored = ref<number>()
+onMounted(async () => {
+  const kept = read()
+  try {
+    accept(await get<Door>(`/doors/${id}`))
+    if (!kept || !mayWrite.value) return
+    content.value = kept.content
+    restored.value = kept.base
+  } catch (cause) {
+    failure.value = inPlainWords(cause)
+  }
+})
 function accept(fresh: Door): void {
   door.value = fresh
+  content.value = contentOf(fresh)
+  restored.value = undefined
+}
+function contentOf(fresh: Door): DoorContent {
   const { id: _id, revision: _revision, state: _state, published: _published, ...rest } = structuredClone(fresh)
-  content.value = rest
+  return rest
 }
 async function save(ready: boolean): Promise<void> {
+  const sent = JSON.stringify(content.value)
   const saved = await run(() => put<Door>(`/doors/${id}`, { ...content.value, base: door.value!.revision, ready }), ready ? 'Saved, ready to publish' : 'Saved in the draft')
-  if (saved) accept(saved)
+  // What was changed while it was stored stays, as a change of what is stored now.
+  if (saved && JSON.stringify(content.value) !== sent) door.value = saved
+  else if (saved) accept(saved)
   await session.refreshRelease()
 }
 </script>
@@ -51,8 +74,9 @@ async function save(ready: boolean): Promise<void> {
     <template v-if="door && content">
       <div class="head">
         <div><p class="small"><RouterLink to="/doors">Doors</RouterLink></p><h1>{{ content.title }}</h1><StateChip :state="door.state" :published="door.published" /></div>
-        <template v-if="mayWrite"><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button label="Save as ready" :loading="busy" data-test="save-ready" @click="save(true)" /></template>
+        <template v-if="mayWrite"><span v-if="changed" class="quiet small" data-test="unsaved">not saved yet</span><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button label="Save as ready" :loading="busy" data-test="save-ready" @click="save(true)" /></template>
       </div>
+      <KeptBack v-if="restored !== undefined" :meanwhile="restored !== door.revision" @drop="accept(door)" />
       <fieldset class="columns" :disabled="!mayWrite">
         <div class="stack">
           <section class="panel stack">

@@ -42,7 +42,8 @@ onMounted(async () => {
   lines.value = await get<ReadyLine[]>('/desk/ready-lines').catch(() => [])
 })
 
-let sending: { text: string; asTeam: boolean; clientId: string } | undefined
+/** The reply under way, by conversation. */
+const sending = new Map<number, { text: string; asTeam: boolean; clientId: string }>()
 
 async function act(deed: string, body?: unknown, done?: string): Promise<boolean> {
   const result = await run(() => post(`/desk/${id}/${deed}`, body).then(() => true), done)
@@ -60,13 +61,17 @@ async function pass(which: number): Promise<void> {
 }
 /** A reply that is sent again after a lost connection keeps its id, so that the visitor reads it once. */
 async function send(text: string, asTeam: boolean): Promise<void> {
-  if (sending?.text !== text || sending.asTeam !== asTeam) sending = { text, asTeam, clientId: crypto.randomUUID() }
-  if (!(await act('replies', sending))) return
-  sending = undefined
-  reply.value?.clear()
+  const conversation = id!
+  const before = sending.get(conversation)
+  const message = before?.text === text && before.asTeam === asTeam ? before : { text, asTeam, clientId: crypto.randomUUID() }
+  sending.set(conversation, message)
+  if (!(await act('replies', message))) return
+  sending.delete(conversation)
+  reply.value?.sent(text, { conversation, kind: 'reply' })
 }
 async function note(text: string, ask: number | null): Promise<void> {
-  if (await act('notes', { text, ask })) reply.value?.clear()
+  const conversation = id!
+  if (await act('notes', { text, ask })) reply.value?.sent(text, { conversation, kind: 'note' })
 }
 async function attach(file: File): Promise<void> {
   await run(() => sendFile(`/desk/${id}/files`, file))
@@ -81,12 +86,18 @@ async function close(body: CloseInput): Promise<void> {
 async function handBack(word: string): Promise<void> {
   if (await act('hand-back', { word })) handingBack.value = false
 }
+let searched = 0
 async function search(words: string): Promise<void> {
-  found.value = words.length < 2 ? undefined : await get<DeskRow[]>('/desk/search', { words }).catch(() => [])
+  const mine = ++searched
+  const rows = words.length < 2 ? undefined : await get<DeskRow[]>('/desk/search', { words }).catch(() => found.value)
+  // An answer to fewer letters may come after the answer to more.
+  if (mine === searched) found.value = rows
 }
 const propose = (item: number, phrasing: string) => act('proposals', { item, phrasing }, 'Proposed: it is in the draft, in work, for the lead to look at')
 async function block(): Promise<void> {
-  if (await act('block', { reason: reason.value }, 'The visitor is blocked and the conversation closed')) blocking.value = false
+  if (!(await act('block', { reason: reason.value }, 'The visitor is blocked and the conversation closed'))) return
+  blocking.value = false
+  reason.value = ''
 }
 useDeskKeys({
   takeFirst: () => desk.value?.waiting[0] && void take(desk.value.waiting[0].id),

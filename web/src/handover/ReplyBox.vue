@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
-import { filled } from './deskWords.ts'
+import { filled, restAfter } from './deskWords.ts'
 import PassageFinder from './PassageFinder.vue'
 
 /** The reply or note being written; kept in the browser for each conversation until it is sent. */
@@ -53,8 +53,14 @@ function write(what: 'reply' | 'note'): void {
 function ready(line: ReadyLine | null): void {
   if (line) insert(filled(line.text, { visitor: conversation.visitor, agent: name, queue: conversation.queue?.name, case: conversation.caseNumber }))
 }
-const clear = () => ((text.value = ''), (ask.value = null))
-defineExpose({ insert, clear, write, find: () => (finding.value = !finding.value) })
+/** What was sent goes; what was written meanwhile, here or in another conversation, stays. */
+function sent(words: string, of: { conversation: number; kind: 'reply' | 'note' }): void {
+  ask.value = null
+  const under = `janua:${of.kind}:${of.conversation}`
+  if (under === key.value) text.value = restAfter(words, text.value)
+  else localStorage.setItem(under, restAfter(words, localStorage.getItem(under) ?? ''))
+}
+defineExpose({ insert, sent, write, find: () => (finding.value = !finding.value) })
 function send(): void {
   const words = text.value.trim()
   if (!words) return

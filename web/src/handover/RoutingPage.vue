@@ -9,11 +9,12 @@ import { computed } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import StateChip from '../library/StateChip.vue'
 import { moment } from '../shell/format.ts'
+import KeptBack from '../shell/KeptBack.vue'
 import RoutingProofPanel from './RoutingProofPanel.vue'
 import RuleEditor from './RuleEditor.vue'
 import { useRouting } from './useRouting.ts'
 
-const { routing, rules, lastResort, model, learnedAtLeast, queues, doors, collections, topics, proof, reading, failure, changed, busy, save, read, add, swap } = useRouting()
+const { routing, rules, lastResort, model, learnedAtLeast, queues, doors, collections, topics, proof, reading, failure, changed, restored, busy, accept, save, read, add, swap } = useRouting()
 const STARTER_SURENESS = 0.5
 const newer = computed(() => routing.value?.newest && routing.value.newest.id !== model.value)
 const shownModel = computed(() => (routing.value?.newest?.id === model.value ? routing.value?.newest : routing.value?.inUse))
@@ -32,6 +33,7 @@ function useNewest(): void {
         <div><h1>Routing</h1><p class="quiet row">The first rule that fits chooses the queue. Part of a release, like an article. <StateChip :state="routing.state" /></p></div>
         <span v-if="changed" class="quiet small">not saved yet</span><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button label="Save as ready" :loading="busy" data-test="save-ready" @click="save(true)" />
       </div>
+      <KeptBack v-if="restored !== undefined" :meanwhile="restored !== routing.revision" @drop="accept(routing)" />
       <RoutingProofPanel v-if="proof" :proof="proof" :queues="queues" :reading="reading" @read="read" @shut="reading = undefined" />
       <VueDraggable v-model="rules" tag="ol" handle=".grip" :animation="120" class="rules">
         <li v-for="(rule, i) in rules" :key="rule.key" class="panel" data-test="rule">

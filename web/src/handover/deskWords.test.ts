@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { eventLine, filled, ringOf, secondsLeft, timeLeft } from './deskWords.ts'
+import { eventLine, filled, restAfter, ringOf, secondsLeft, timeLeft } from './deskWords.ts'
 
 const now = Date.parse('2026-11-23T10:00:00Z')
 
@@ -12,6 +12,10 @@ describe('the words of the desk', () => {
   it('turn the ring to brick once the target has passed', () => {
     expect(ringOf({ dueAt: '2026-11-23T10:05:00Z', waitingSince: '2026-11-23T09:55:00Z' }, now)).to.equal('conic-gradient(var(--brass) 180deg, var(--line) 0)')
     expect(ringOf({ dueAt: '2026-11-23T09:59:00Z', waitingSince: '2026-11-23T09:55:00Z' }, now)).to.include('var(--brick) 360deg')
+  })
+  it('leave what was written while the words before it were sent', () => {
+    const cases: [text: string, rest: string][] = [['All is well. ', ''], ['All is well. And the boat runs.', 'And the boat runs.'], ['All is bad.', 'All is bad.'], ['', '']]
+    for (const [text, rest] of cases) expect(restAfter('All is well.', text)).to.equal(rest)
   })
   it('tell what happened, by whom and why', () => {
     expect(eventLine({ kind: 'handed over', data: { queue: 'Refunds', because: '“refund”', cause: 'not known' } })).to.equal('Handed over: Refunds · not known · routed by “refund”')

@@ -13,6 +13,11 @@ export function timeLeft({ dueAt }: Pick<DeskRow, 'dueAt'>, now: number): string
   return seconds >= 0 ? `${span(seconds)} left` : `${span(-seconds)} late`
 }
 
+/** What is left of a text once these words of its beginning were sent; all of it when it was changed otherwise. */
+export function restAfter(words: string, text: string): string {
+  return text.trimStart().startsWith(words) ? text.trimStart().slice(words.length).trimStart() : text
+}
+
 /** A ring that empties as the target comes nearer, and is brick once it has passed. */
 export function ringOf({ dueAt, waitingSince }: Pick<DeskRow, 'dueAt' | 'waitingSince'>, now: number): string {
   const due = Date.parse(dueAt ?? '')

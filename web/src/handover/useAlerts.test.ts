@@ -39,7 +39,7 @@ describe('useAlerts', () => {
     }
     Object.assign(window, { Notification: Notice, setTimeout: () => 0 })
     for (const [name, value] of Object.entries({ Notification: Notice, AudioContext: Sound, OscillatorNode: Sound, GainNode: Sound })) browser.has(name, value)
-    browser.answers = ({ path }) => (path.endsWith('/alerts') ? settings : path.endsWith('/desk') ? { ...desk } : 204)
+    browser.answers = ({ path }) => (path.endsWith('/alerts') ? settings : path.endsWith('/desk') ? { ...desk } : undefined)
     setActivePinia(createPinia())
     useSession().user = { id: 7, role: 'agent', presence: 'here', name: 'Anton' } as never
   })

@@ -5,6 +5,7 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import { get, inPlainWords, post, put } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
+import { useKept } from '../shell/useKept.ts'
 
 type Keyed = Rule & { key: number }
 const PROVED_AFTER_MS = 700
@@ -33,13 +34,22 @@ export function useRouting() {
   const plain = ({ rules, lastResort, model, learnedAtLeast }: Routing) => JSON.stringify([rules, lastResort, model ?? null, learnedAtLeast ?? null])
   const changed = computed(() => routing.value !== undefined && plain(content.value) !== plain(routing.value))
 
+  const { read: kept } = useKept('routing', () => (changed.value ? { base: routing.value!.revision, content: content.value } : undefined))
+  /** The revision that edits of before stood on, once they are put back. */
+  const restored = ref<number>()
+
   onMounted(async () => {
+    const before = kept()
     try {
       const [draft, allQueues, allDoors, articles] = await Promise.all([get<RoutingDraft>('/routing'), get<Queue[]>('/queues'), get<Door[]>('/doors'), get<ArticlePage>('/articles', { limit: 1 })])
       queues.value = allQueues
       doors.value = allDoors
       collections.value = articles.collections
       accept(draft)
+      if (before) {
+        show(before.content)
+        restored.value = before.base
+      }
       topics.value = await get<{ id: number; name: string }[]>('/topics/names').catch(() => [])
     } catch (cause) {
       failure.value = inPlainWords(cause)
@@ -47,10 +57,14 @@ export function useRouting() {
   })
   function accept(draft: RoutingDraft): void {
     routing.value = draft
-    rules.value = structuredClone(draft.rules).map((rule) => ({ ...rule, key: keys++ }))
-    lastResort.value = draft.lastResort
-    model.value = draft.model ?? null
-    learnedAtLeast.value = draft.learnedAtLeast ?? null
+    restored.value = undefined
+    show(draft)
+  }
+  function show(shown: Routing): void {
+    rules.value = structuredClone(shown.rules).map((rule) => ({ ...rule, key: keys++ }))
+    lastResort.value = shown.lastResort
+    model.value = shown.model ?? null
+    learnedAtLeast.value = shown.learnedAtLeast ?? null
   }
   async function save(ready: boolean): Promise<void> {
     const sent = plain(content.value)
@@ -76,5 +90,5 @@ export function useRouting() {
   function swap(i: number): void {
     rules.value = rules.value.with(i, rules.value[i + 1]!).with(i + 1, rules.value[i]!)
   }
-  return { routing, rules, lastResort, model, learnedAtLeast, queues, doors, collections, topics, proof, reading, failure, changed, busy, save, read, add, swap }
+  return { routing, rules, lastResort, model, learnedAtLeast, queues, doors, collections, topics, proof, reading, failure, changed, restored, busy, accept, save, read, add, swap }
 }

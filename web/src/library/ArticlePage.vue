@@ -17,6 +17,7 @@ import HoldsFields from './HoldsFields.vue'
 import PhrasingList from './PhrasingList.vue'
 import RevisionList from './RevisionList.vue'
 import StateChip from './StateChip.vue'
+import KeptBack from '../shell/KeptBack.vue'
 import { useArticle } from './useArticle.ts'
 import { useReach } from './useReach.ts'
 import UseFigures from './UseFigures.vue'
@@ -82,7 +83,7 @@ onKeyStroke('s', (event) => {
           <Button label="Save as ready" :loading="busy" data-test="save-ready" @click="store(true)" />
         </template>
       </div>
-      <Message v-if="restored" severity="info" data-test="restored"><span class="row">What you had typed and not saved is back. <Button size="small" text label="Drop it, show what is saved" @click="reopen(discard)" /></span></Message>
+      <KeptBack v-if="restored" @drop="reopen(discard)" />
       <div class="columns">
         <div class="stack">
           <UseFigures v-if="insights" :insights="insights" />

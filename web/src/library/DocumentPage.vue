@@ -14,13 +14,14 @@ import DocumentPart from './DocumentPart.vue'
 import LinkStates from './LinkStates.vue'
 import StateChip from './StateChip.vue'
 import UseFigures from './UseFigures.vue'
+import KeptBack from '../shell/KeptBack.vue'
 import { useDocument } from './useDocument.ts'
 
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
 const router = useRouter()
 const { run, busy } = useDeed()
-const { document, passages, insights, failure, changed, load, save, toggle, questionsOf } = useDocument(id)
+const { document, passages, insights, failure, changed, restored, drop, load, save, toggle, questionsOf } = useDocument(id)
 const mayWrite = computed(() => session.role !== 'agent')
 const marked = ref(0)
 const said = ref('')
@@ -69,6 +70,7 @@ onKeyStroke('s', (event) => {
           <Button label="Save as ready" :loading="busy" data-test="save-ready" @click="store(true)" />
         </template>
       </div>
+      <KeptBack v-if="restored" @drop="drop" />
       <div class="columns">
         <aside class="stack contents" aria-label="Parts">
           <UseFigures v-if="insights" :insights="insights" />

@@ -75,6 +75,30 @@ describe('useArticle', () => {
     expect(await article.save(false)).to.equal(true)
     expect(sent.at(-1)!.body).to.include({ base: 4, body: 'Mine.\n' })
   })
+  it('keeps what is typed while it is saved, as a change of what was saved', async () => {
+    const article = await opened()
+    article.content.value.body = 'First.\n'
+    let stored: () => void = () => undefined
+    const waits = new Promise<void>((done) => (stored = done))
+    answer = () => waits.then(() => json({ ...STORED, body: 'First.\n', revision: 4 })) as never
+    const saving = article.save(true)
+    article.content.value.body = 'First. And second.\n'
+    stored()
+    expect(await saving).to.equal(true)
+    await nextTick()
+    expect([article.content.value.body, article.changed.value, kept.size]).to.eql(['First. And second.\n', true, 1])
+    answer = () => json({ ...STORED, body: 'First. And second.\n', revision: 5 })
+    await article.save(true)
+    expect(sent.at(-1)!.body).to.include({ base: 4, body: 'First. And second.\n' })
+    await nextTick()
+    expect([article.changed.value, kept.size]).to.eql([false, 0])
+  })
+  it('opens although what was kept cannot be read', async () => {
+    for (const broken of ['{', '7', '{"base":"x"}']) {
+      kept.set('janua:unsaved:7', broken)
+      expect((await opened()).content.value.body).to.equal(STORED.body)
+    }
+  })
   it('says in plain words when the server does not answer, and keeps the text', async () => {
     const article = await opened()
     article.content.value.body = 'Unsaved.\n'

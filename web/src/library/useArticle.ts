@@ -1,11 +1,8 @@
 import type { Article, ArticleContent } from '@janua/contracts'
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { get, inPlainWords, put, Refused } from '../shell/api.ts'
+import { useKept } from '../shell/useKept.ts'
 
-interface Kept {
-  base: number
-  content: ArticleContent
-}
 export interface Conflict {
   message: string
   theirs: ArticleContent
@@ -14,7 +11,6 @@ export interface Conflict {
 
 /** An article being edited. What is typed is kept in the browser until it is saved, so a reload loses nothing. */
 export function useArticle(id: number) {
-  const keptUnder = `janua:unsaved:${id}`
   const article = shallowRef<Article>()
   const content = ref<ArticleContent>({ title: '', collection: '', phrasings: [], body: '', reviewOn: null })
   const base = ref(0)
@@ -23,9 +19,10 @@ export function useArticle(id: number) {
   const failure = ref('')
 
   const changed = computed(() => article.value !== undefined && JSON.stringify(content.value) !== JSON.stringify(contentOf(article.value)))
+  const { read } = useKept(String(id), () => (changed.value ? { base: base.value, content: content.value } : undefined))
 
   async function load(): Promise<void> {
-    const kept = JSON.parse(localStorage.getItem(keptUnder) ?? 'null') as Kept | null
+    const kept = read()
     try {
       accept(await get<Article>(`/articles/${id}`))
     } catch (cause) {
@@ -40,8 +37,15 @@ export function useArticle(id: number) {
 
   async function save(ready: boolean): Promise<boolean> {
     failure.value = ''
+    const sent = JSON.stringify(content.value)
     try {
-      accept(await put<Article>(`/articles/${id}`, { ...content.value, base: base.value, ready }))
+      const fresh = await put<Article>(`/articles/${id}`, { ...content.value, base: base.value, ready })
+      if (JSON.stringify(content.value) === sent) accept(fresh)
+      else {
+        // What was typed while it was stored stays, as a change of what is stored now.
+        article.value = fresh
+        base.value = fresh.revision
+      }
       return true
     } catch (cause) {
       if (cause instanceof Refused && cause.problem.code === 'ITEM_CHANGED') {
@@ -71,14 +75,7 @@ export function useArticle(id: number) {
     content.value = contentOf(fresh)
     base.value = fresh.revision
     restored.value = false
-    localStorage.removeItem(keptUnder)
   }
-
-  const unwatch = watch(content, (now) => {
-    if (changed.value) localStorage.setItem(keptUnder, JSON.stringify({ base: base.value, content: now } satisfies Kept))
-    else localStorage.removeItem(keptUnder)
-  }, { deep: true })
-  onScopeDispose(unwatch)
 
   return { article, content, changed, restored, conflict, failure, load, save, keepMine, takeTheirs, discard }
 }

@@ -1,13 +1,13 @@
 import type { Document, Insights } from '@janua/contracts'
 import type { Part } from '@janua/core'
 import { expect } from 'chai'
-import { effectScope } from 'vue'
-import { fakeServer } from '../testing/fakeServer.ts'
+import { effectScope, nextTick } from 'vue'
+import { FakeBrowser, refusal } from '../testing/fakeBrowser.ts'
 import { itemPath } from './itemPaths.ts'
 import { useDocument } from './useDocument.ts'
 import { linesOf } from './useVocabulary.ts'
 
-const server = fakeServer()
+const server = new FakeBrowser()
 const part = (heading: string, body: string): Part => ({ heading, level: 1, page: 1, kind: 'text', body, phrasings: [], leftOut: null })
 const stored = (): Document => ({
   id: 9, kind: 'document', revision: 4, state: 'live', published: true, title: 'Terms', collection: '', format: 'pdf', file: null, address: null, pages: 1, phrasings: [], reviewOn: null, sourceName: 'terms.pdf',
@@ -16,10 +16,10 @@ const stored = (): Document => ({
 const INSIGHTS: Insights = { answers: 3, answersEver: 3, helpful: 1, unhelpful: 0, lastUsed: null, links: [], passages: [{ ordinal: 1, questions: [{ text: 'second?', times: 2, lastAt: '2026-11-23T10:00:00Z' }] }] }
 
 describe('useDocument', () => {
-  before(() => server.start())
-  after(() => server.stop())
+  before(() => server.open())
+  after(() => server.close())
   beforeEach(() => {
-    server.forget()
+    server.open()
     server.on('GET', '/documents/9', stored)
     server.on('GET', '/articles/9/insights', () => INSIGHTS)
   })
@@ -54,12 +54,48 @@ describe('useDocument', () => {
     expect(page.document.value!.revision).to.equal(5)
   })
   it('keeps the choices when the save is refused, and says why', async () => {
-    server.on('PUT', '/documents/9', () => ({ code: 'PARTS_CHANGED', message: 'It was read again.' }), 409)
+    server.on('PUT', '/documents/9', () => refusal(409, { code: 'PARTS_CHANGED', message: 'It was read again.' }))
     const page = await opened()
     page.toggle(1)
     expect(await page.save(true)).to.equal(false)
     expect(page.failure.value).to.equal('It was read again.')
     expect(page.changed.value).to.equal(true)
+  })
+  describe('whose changes are not saved', () => {
+    const settled = () => nextTick()
+    const changed = async () => {
+      const page = await opened()
+      page.toggle(1)
+      page.document.value!.title = 'Our terms'
+      await settled()
+      return page
+    }
+
+    it('has them again after a reload, and drops them when that is wished', async () => {
+      await changed()
+      const page = await opened()
+      expect([page.restored.value, page.changed.value, page.document.value!.title, page.document.value!.parts[1]!.leftOut?.by]).to.eql([true, true, 'Our terms', 'team'])
+      page.drop()
+      await settled()
+      expect([page.restored.value, page.changed.value, page.document.value!.title, server.kept.size]).to.eql([false, false, 'Terms', 0])
+    })
+    it('leaves them where the document was read again since, as its parts may be others', async () => {
+      await changed()
+      server.on('GET', '/documents/9', () => ({ ...stored(), revision: 8, parts: [part('Only', 'Other.')] }))
+      const page = await opened()
+      expect([page.restored.value, page.changed.value, page.document.value!.title]).to.eql([false, false, 'Terms'])
+    })
+    it('keeps what is chosen while it is saved', async () => {
+      const page = await changed()
+      let store: (value: unknown) => void = () => undefined
+      server.on('PUT', '/documents/9', () => new Promise((done) => (store = done)))
+      const saving = page.save(true)
+      page.document.value!.collection = 'Law'
+      await settled()
+      store({ ...stored(), title: 'Our terms', revision: 5, parts: [part('One', 'First.'), { ...part('Two', 'Second.'), leftOut: { by: 'team', because: 'left out by the team' } }] })
+      expect(await saving).to.equal(true)
+      expect([page.changed.value, page.document.value!.collection, page.document.value!.revision]).to.eql([true, 'Law', 5])
+    })
   })
 })
 

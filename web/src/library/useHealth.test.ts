@@ -1,17 +1,17 @@
 import { FINDING_KINDS, type Health } from '@janua/contracts'
 import { expect } from 'chai'
 import { effectScope } from 'vue'
-import { fakeServer, until } from '../testing/fakeServer.ts'
+import { FakeBrowser, refusal, until } from '../testing/fakeBrowser.ts'
 import { FINDINGS, useHealth } from './useHealth.ts'
 
-const server = fakeServer()
+const server = new FakeBrowser()
 const EMPTY: Health = { computing: false, computedAt: null, seconds: 0, passages: 0, linksCheckedAt: null, uncheckedHosts: [], conflicts: [], copies: [], overdue: [], unused: [], links: [], unanswerable: [], failed: [] }
 const dated = (key: string) => ({ key, item: 1, kind: 'article' as const, title: 'A', since: '2026-01-01', lastUsed: null })
 
 describe('useHealth', () => {
-  before(() => server.start())
-  after(() => server.stop())
-  beforeEach(() => server.forget())
+  before(() => server.open())
+  after(() => server.close())
+  beforeEach(() => server.open())
   const opened = () => effectScope().run(() => useHealth())!
 
   it('names every kind of finding once', () => expect(FINDINGS.map(({ kind }) => kind)).to.have.members([...FINDING_KINDS]))
@@ -28,7 +28,7 @@ describe('useHealth', () => {
     server.on('GET', '/health', () => ({ ...EMPTY, overdue: [dated('x')] }))
     const page = opened()
     await page.load()
-    server.on('GET', '/health', () => ({ code: 'DATABASE_AWAY', message: 'The database does not answer just now.' }), 503)
+    server.on('GET', '/health', () => refusal(503, { code: 'DATABASE_AWAY', message: 'The database does not answer just now.' }))
     await page.load()
     expect(page.failure.value).to.include('does not answer')
     expect(page.counts.value.overdue).to.equal(1)

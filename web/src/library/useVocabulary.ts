@@ -33,8 +33,8 @@ export function useVocabulary<C extends object>(kind: VocabularyKind, empty: C, 
     if (saved) await settled()
   }
   async function takeOut(entry: Entry<C>): Promise<void> {
-    await run(() => remove(`${path}/${entry.id}`), `“${nameOf(entry.content)}” is taken out of the draft; visitors keep it until you publish`)
-    await settled()
+    const done = await run(() => remove(`${path}/${entry.id}`).then(() => true), `“${nameOf(entry.content)}” is taken out of the draft; visitors keep it until you publish`)
+    if (done) await settled()
   }
   async function settled(): Promise<void> {
     open.value = undefined
