@@ -60,6 +60,23 @@ describe('pages', () => {
     }
   })
 
+  for (const path of ['/doors', '/routing'])
+    it(`${path}: what is changed and not saved is back after another page, until it is dropped`, async () => {
+      await lead.goes(`${house.url}${path}`)
+      if (path === '/doors') await lead.presses('door', 'Ask Merrow Line')
+      const field = () => lead.element({ css: path === '/doors' ? 'textarea' : '[data-test="rule"] input' })
+      await (await field()).sendKeys(' Changed.')
+      await lead.sees('unsaved')
+      const here = await lead.driver.getCurrentUrl()
+      await lead.goes(`${house.url}/library`)
+      await lead.goes(here)
+      await lead.sees('restored')
+      expect(await (await field()).getAttribute('value')).to.match(/ Changed\.$/)
+      await lead.presses('drop-kept')
+      await lead.seesNo('unsaved')
+      expect(await (await field()).getAttribute('value')).not.to.include('Changed.')
+    })
+
   for (const scheme of ['light', 'dark'])
     it(`have nothing serious for axe in the ${scheme} scheme`, async function () {
       this.timeout(300_000)

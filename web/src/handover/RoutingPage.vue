@@ -31,7 +31,7 @@ function useNewest(): void {
     <template v-if="routing">
       <div class="head">
         <div><h1>Routing</h1><p class="quiet row">The first rule that fits chooses the queue. Part of a release, like an article. <StateChip :state="routing.state" /></p></div>
-        <span v-if="changed" class="quiet small">not saved yet</span><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button label="Save as ready" :loading="busy" data-test="save-ready" @click="save(true)" />
+        <span v-if="changed" class="quiet small" data-test="unsaved">not saved yet</span><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button label="Save as ready" :loading="busy" data-test="save-ready" @click="save(true)" />
       </div>
       <KeptBack v-if="restored !== undefined" :meanwhile="restored !== routing.revision" @drop="accept(routing)" />
       <RoutingProofPanel v-if="proof" :proof="proof" :queues="queues" :reading="reading" @read="read" @shut="reading = undefined" />
