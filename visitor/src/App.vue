@@ -51,8 +51,13 @@ watch(door, (now) => {
   document.title = now.title
   document.documentElement.style.setProperty('--door', now.colour)
 })
-watch([messages, pending, agentWrites], async () => {
+/** Whoever reads further up stays there; one's own words are always shown. */
+const NEAR_END_PX = 140
+watch([messages, pending, agentWrites], async ([, now], [, before]) => {
+  const { scrollHeight = 0, scrollTop = 0, clientHeight = 0 } = log.value ?? {}
+  const follows = now.length > before.length || scrollHeight - scrollTop - clientHeight < NEAR_END_PX
   await nextTick()
+  if (!follows) return
   log.value?.scrollTo({ top: log.value.scrollHeight, behavior: matchMedia('(prefers-reduced-motion: reduce)').matches ? 'auto' : 'smooth' })
 })
 
@@ -63,8 +68,8 @@ async function attach(event: Event): Promise<void> {
   field.value = ''
 }
 async function saveText(): Promise<void> {
-  const text = await api.transcript().catch(() => null)
-  if (text === null) return
+  let text = ''
+  if (!(await act(async () => (text = await api.transcript())))) return
   const link = document.createElement('a')
   link.href = URL.createObjectURL(new Blob([text], { type: 'text/plain' }))
   link.download = 'conversation.txt'
@@ -72,9 +77,9 @@ async function saveText(): Promise<void> {
   URL.revokeObjectURL(link.href)
 }
 async function forgetMe(): Promise<void> {
-  await forget()
+  const isForgotten = await forget()
   forgetting.value = false
-  notice.value = words.forgotten
+  if (isForgotten) notice.value = words.forgotten
 }
 const closeFrame = () => parent.postMessage('janua:close', '*')
 const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })

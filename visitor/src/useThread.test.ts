@@ -157,6 +157,13 @@ describe('the visitor’s thread', () => {
     await later()
     expect([thread.messages.value, thread.state.value, browser.kept.size]).to.eql([[], 'assistant', 0])
   })
+  it('says that a visitor is forgotten only when they are', async () => {
+    const thread = await opened()
+    await thread.say('one')
+    door.befalls.set('/help/visitor', [new Error('no line'), 401])
+    expect([await thread.forget(), thread.offline.value, thread.messages.value.length]).to.eql([false, true, 1])
+    expect([await thread.forget(), thread.messages.value.length, browser.kept.size]).to.eql([true, 0, 0])
+  })
   it('tells what an agent wrote as read once somebody looks, in a second conversation as well', async () => {
     const thread = await opened()
     await thread.say('one')

@@ -148,18 +148,20 @@ export function useThread(key: string, connect: typeof io = io) {
     thread.value = EMPTY
   }
 
-  async function forget(): Promise<void> {
-    if (!(await attempt(() => api.forget()))) return
+  /** @returns whether the visitor is forgotten; one whom the server does not know is */
+  async function forget(): Promise<boolean> {
+    try {
+      await api.forget()
+    } catch (cause) {
+      if (!(cause instanceof Refused && cause.status === 401)) {
+        refusal.value = cause instanceof Refused ? cause.message : ''
+        offline.value = !(cause instanceof Refused)
+        return false
+      }
+    }
     keep([])
     reset()
-  }
-
-  async function attempt(deed: () => Promise<unknown>): Promise<boolean> {
-    return deed().then(() => true, (cause: unknown) => {
-      refusal.value = cause instanceof Refused ? cause.message : ''
-      offline.value = !(cause instanceof Refused)
-      return false
-    })
+    return true
   }
 
   function listen(): void {

@@ -3,7 +3,7 @@ import { randomBytes } from 'node:crypto'
 import { connect } from 'node:net'
 import { type MailStandIn, startMail } from '../../../standins/mail/mail.mjs'
 import type { Janua } from '../janua.ts'
-import { freshJanua, member, type Member, openHouse, type TestClock, visitor } from '../testing/harness.ts'
+import { freshJanua, member, type Member, openHouse, type TestClock, type TestVisitor, visitor } from '../testing/harness.ts'
 import { ownWords } from './ownWords.ts'
 import { openInbox, smtpPostman } from './smtp.ts'
 
@@ -31,26 +31,26 @@ describe('mail', () => {
     await close()
   })
 
-  it('goes out by SMTP, is answered at the mail server, and the answer comes into the thread', async () => {
-    clock.set('2026-11-23T22:00:00Z')
+  async function leavesCase(question: string): Promise<TestVisitor> {
     const someone = await visitor(janua)
-    await someone.says('my helicopter broke')
+    await someone.says(question)
     await someone.post('/person', { language: 'en' })
     await someone.post('/contact', { name: 'Osk', mail: 'osk@mail.example' })
     await someone.post('/way', { way: 'case' }).expect(204)
     await janua.outbox.tick()
+    return someone
+  }
+
+  it('goes out by SMTP, is answered at the mail server, and the answer comes into the thread', async () => {
+    clock.set('2026-11-23T22:00:00Z')
+    const someone = await leavesCase('my helicopter broke')
     const { caseNumber } = await someone.thread()
     expect(mail.mails.at(-1)).to.include({ to: 'osk@mail.example', from: 'team@janua.example', subject: `Your question to Ask us [${caseNumber}]` })
     await mail.answer(mail.mails.at(-1)!.id, 'It is the red one.\nWith stripes.')
     expect((await someone.thread()).messages.at(-1)).to.deep.include({ author: 'visitor', text: 'It is the red one.\nWith stripes.', data: { by: 'mail' } })
   })
   it('brings pictures and PDF files into the thread; what cannot be kept is named, and layout pictures are left out', async () => {
-    const someone = await visitor(janua)
-    await someone.says('my submarine broke')
-    await someone.post('/person', { language: 'en' })
-    await someone.post('/contact', { name: 'Osk', mail: 'osk@mail.example' })
-    await someone.post('/way', { way: 'case' }).expect(204)
-    await janua.outbox.tick()
+    const someone = await leavesCase('my submarine broke')
     const pdf = Buffer.from('%PDF-1.4 made up')
     await mail.answer(mail.mails.at(-1)!.id, 'See for yourself.', { attachments: [{ filename: 'ticket.pdf', content: pdf }, { filename: 'hull.png', content: PNG }, { filename: 'C:\\setup.exe', content: 'MZ' }] })
     const { messages } = await someone.thread()

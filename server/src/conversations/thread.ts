@@ -37,7 +37,8 @@ export class Threads {
     const { value, conversation, before } = await db.transaction(async (transaction) => {
       const conversation = await tables.conversations.findByPk(id, { lock: true, transaction })
       if (!conversation) throw problem('CONVERSATION_NOT_FOUND', id)
-      const before = conversation.get({ plain: true })
+      const { state, queueId, agentId, offeredTo } = conversation
+      const before = { state, queueId, agentId, offeredTo }
       conversation.version += 1
       const value = await work(conversation, transaction)
       await conversation.save({ transaction })
