@@ -55,9 +55,9 @@ async function restoredVersion(): Promise<void> {
 }
 const take = (text: string) => (content.value.phrasings = [...content.value.phrasings, text])
 async function takeOut(): Promise<void> {
-  await run(() => remove(`/articles/${id}`), 'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.')
+  const done = await run(() => remove(`/articles/${id}`).then(() => true), 'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.')
   await session.refreshRelease()
-  await router.push(kind === 'fixed' ? '/fixed' : '/library')
+  if (done) await router.push(kind === 'fixed' ? '/fixed' : '/library')
 }
 onKeyStroke('s', (event) => {
   if (!(event.ctrlKey || event.metaKey)) return

@@ -38,9 +38,9 @@ async function store(ready: boolean): Promise<void> {
   await session.refreshRelease()
 }
 async function takeOut(): Promise<void> {
-  await run(() => remove(`/articles/${id}`), 'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.')
+  const done = await run(() => remove(`/articles/${id}`).then(() => true), 'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.')
   await session.refreshRelease()
-  await router.push('/library')
+  if (done) await router.push('/library')
 }
 function show(part: number): void {
   marked.value = part
