@@ -23,7 +23,8 @@ const reply = ref(sheet.reply)
 
 /** Only a lead may see who is on the team; an editor takes a gap for themselves. */
 onMounted(async () => {
-  people.value = session.role === 'lead' ? (await get<Person[]>('/team')).filter(({ role, active }) => active && role !== 'agent') : [{ id: session.user!.id, name: session.user!.name }]
+  people.value = [{ id: session.user!.id, name: session.user!.name }]
+  if (session.role === 'lead') people.value = await get<Person[]>('/team').then((team) => team.filter(({ role, active }) => active && role !== 'agent'), () => people.value)
 })
 async function set(input: GapWorkInput, done: string): Promise<void> {
   const ok = await run(async () => {
