@@ -27,7 +27,8 @@ watch([() => conversation.id, () => mine], () => {
   noting.value = false
 }, { immediate: true })
 watch(key, (now) => (text.value = localStorage.getItem(now) ?? ''), { immediate: true })
-watch(text, (now) => (now ? localStorage.setItem(key.value, now) : localStorage.removeItem(key.value)))
+watch(text, (now) => keep(key.value, now))
+const keep = (under: string, words: string) => (words ? localStorage.setItem(under, words) : localStorage.removeItem(under))
 
 function typing(): void {
   if (isNote.value || Date.now() - told < 2_000) return
@@ -58,7 +59,7 @@ function sent(words: string, of: { conversation: number; kind: 'reply' | 'note' 
   ask.value = null
   const under = `janua:${of.kind}:${of.conversation}`
   if (under === key.value) text.value = restAfter(words, text.value)
-  else localStorage.setItem(under, restAfter(words, localStorage.getItem(under) ?? ''))
+  else keep(under, restAfter(words, localStorage.getItem(under) ?? ''))
 }
 defineExpose({ insert, sent, write, find: () => (finding.value = !finding.value) })
 function send(): void {
