@@ -43,7 +43,7 @@ onMounted(async () => {
   try {
     accept(await get<Door>(`/doors/${id}`))
     if (!kept || !mayWrite.value) return
-    content.value = kept.content
+    content.value = { ...content.value!, ...kept.content }
     restored.value = kept.base
   } catch (cause) {
     failure.value = inPlainWords(cause)

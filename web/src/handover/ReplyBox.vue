@@ -4,6 +4,7 @@ import Button from 'primevue/button'
 import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { useSession } from '../shell/session.ts'
 import { filled, restAfter } from './deskWords.ts'
 import PassageFinder from './PassageFinder.vue'
 
@@ -18,7 +19,9 @@ const finding = ref(false)
 const noting = ref(false)
 const text = ref('')
 const box = useTemplateRef<HTMLElement>('box')
-const key = computed(() => `janua:${kind.value}:${conversation.id}`)
+const session = useSession()
+const underOf = (what: 'reply' | 'note', of: number) => `janua:${what}:${session.user?.id ?? 0}:${of}`
+const key = computed(() => underOf(kind.value, conversation.id))
 const isNote = computed(() => kind.value === 'note')
 let told = 0
 
@@ -57,7 +60,7 @@ function ready(line: ReadyLine | null): void {
 /** What was sent goes; what was written meanwhile, here or in another conversation, stays. */
 function sent(words: string, of: { conversation: number; kind: 'reply' | 'note' }): void {
   ask.value = null
-  const under = `janua:${of.kind}:${of.conversation}`
+  const under = underOf(of.kind, of.conversation)
   if (under === key.value) text.value = restAfter(words, text.value)
   else keep(under, restAfter(words, localStorage.getItem(under) ?? ''))
 }

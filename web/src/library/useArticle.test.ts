@@ -1,6 +1,8 @@
 import type { Article } from '@janua/contracts'
 import { expect } from 'chai'
+import { createPinia, setActivePinia } from 'pinia'
 import { effectScope, nextTick } from 'vue'
+import { useSession } from '../shell/session.ts'
 import { useArticle } from './useArticle.ts'
 
 const STORED: Article = { id: 7, kind: 'article', revision: 3, state: 'live', published: true, title: 'Pets', collection: 'A', phrasings: ['dogs?'], body: 'Dogs may come.\n', reviewOn: null, sourceName: null, updatedAt: '2026-11-23T10:00:00Z', updatedBy: 'Ines' }
@@ -28,7 +30,10 @@ describe('useArticle', () => {
     kept.clear()
     sent.length = 0
     answer = () => json(STORED)
+    setActivePinia(createPinia())
+    signsIn(5)
   })
+  const signsIn = (id: number) => void (useSession().user = { id } as never)
   async function opened() {
     const article = effectScope().run(() => useArticle(7))!
     await article.load()
@@ -93,9 +98,18 @@ describe('useArticle', () => {
     await nextTick()
     expect([article.changed.value, kept.size]).to.eql([false, 0])
   })
+  it('shows nobody what another left unsaved in the same browser', async () => {
+    const first = await opened()
+    first.content.value.body = 'Dogs and cats may come.\n'
+    await nextTick()
+    signsIn(6)
+    expect((await opened()).restored.value).to.equal(false)
+    signsIn(5)
+    expect((await opened()).restored.value).to.equal(true)
+  })
   it('opens although what was kept cannot be read', async () => {
     for (const broken of ['{', '7', '{"base":"x"}']) {
-      kept.set('janua:unsaved:7', broken)
+      kept.set('janua:unsaved:5:7', broken)
       expect((await opened()).content.value.body).to.equal(STORED.body)
     }
   })

@@ -1,6 +1,7 @@
 import type { Document, Insights } from '@janua/contracts'
 import type { Part } from '@janua/core'
 import { expect } from 'chai'
+import { createPinia, setActivePinia } from 'pinia'
 import { effectScope, nextTick } from 'vue'
 import { FakeBrowser, refusal } from '../testing/fakeBrowser.ts'
 import { itemPath } from './itemPaths.ts'
@@ -20,6 +21,7 @@ describe('useDocument', () => {
   after(() => server.close())
   beforeEach(() => {
     server.open()
+    setActivePinia(createPinia())
     server.on('GET', '/documents/9', stored)
     server.on('GET', '/articles/9/insights', () => INSIGHTS)
   })

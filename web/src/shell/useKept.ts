@@ -1,4 +1,5 @@
 import { watch } from 'vue'
+import { useSession } from './session.ts'
 
 /** What is edited, and the revision that it stands on. */
 export interface Kept<T> {
@@ -7,12 +8,12 @@ export interface Kept<T> {
 }
 
 /**
- * Edits that are not saved yet stay in this browser, over reloads and other pages, until they are saved or dropped.
+ * Edits that are not saved yet stay in this browser for who made them, over reloads and other pages, until they are saved or dropped.
  * @param name of what is edited, its number with it
  * @param edited the edits; undefined while nothing differs from what is stored
  */
 export function useKept<T>(name: string, edited: () => Kept<T> | undefined): { read(): Kept<T> | null } {
-  const under = `janua:unsaved:${name}`
+  const under = `janua:unsaved:${useSession().user?.id ?? 0}:${name}`
   watch(
     () => JSON.stringify(edited() ?? null),
     (now) => {
