@@ -44,7 +44,7 @@ onMounted(async () => {
     accept(await get<Door>(`/doors/${id}`))
     if (!kept || !mayWrite.value) return
     content.value = { ...content.value!, ...kept.content }
-    restored.value = kept.base
+    if (changed.value) restored.value = kept.base
   } catch (cause) {
     failure.value = inPlainWords(cause)
   }
@@ -62,8 +62,11 @@ async function save(ready: boolean): Promise<void> {
   const sent = JSON.stringify(content.value)
   const saved = await run(() => put<Door>(`/doors/${id}`, { ...content.value, base: door.value!.revision, ready }), ready ? 'Saved, ready to publish' : 'Saved in the draft')
   // What was changed while it was stored stays, as a change of what is stored now.
-  if (saved && JSON.stringify(content.value) !== sent) door.value = saved
-  else if (saved) accept(saved)
+  if (saved && JSON.stringify(content.value) === sent) accept(saved)
+  else if (saved) {
+    door.value = saved
+    restored.value = undefined
+  }
   await session.refreshRelease()
 }
 </script>

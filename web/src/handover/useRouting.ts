@@ -48,7 +48,7 @@ export function useRouting() {
       accept(draft)
       if (before) {
         show(before.content)
-        restored.value = before.base
+        if (changed.value) restored.value = before.base
       }
       topics.value = await get<{ id: number; name: string }[]>('/topics/names').catch(() => [])
     } catch (cause) {
@@ -70,8 +70,11 @@ export function useRouting() {
     const sent = plain(content.value)
     const saved = await run(() => put<RoutingDraft>('/routing', { ...content.value, base: routing.value!.revision, ready }), ready ? 'Saved, ready to publish' : 'Saved in the draft')
     // What was written while it was stored stays, as a change of what is stored now.
-    if (saved && plain(content.value) !== sent) routing.value = saved
-    else if (saved) accept(saved)
+    if (saved && plain(content.value) === sent) accept(saved)
+    else if (saved) {
+      routing.value = saved
+      restored.value = undefined
+    }
     await session.refreshRelease()
   }
   /** A rule that is half written cannot be proved; the last proof stays until it is whole. */

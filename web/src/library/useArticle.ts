@@ -45,6 +45,7 @@ export function useArticle(id: number) {
         // What was typed while it was stored stays, as a change of what is stored now.
         article.value = fresh
         base.value = fresh.revision
+        restored.value = false
       }
       return true
     } catch (cause) {
