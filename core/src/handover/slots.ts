@@ -1,3 +1,5 @@
+import { groupedBy } from '../maths/grouped.ts'
+
 /** A conversation that an agent had, in any unit of time. */
 export interface Had {
   agent: number
@@ -16,9 +18,7 @@ const HABIT = 0.05
  * @example slotsInUse([{ agent: 1, from: 0, to: 9 }, { agent: 1, from: 5, to: 9 }]).get(1) // 2
  */
 export function slotsInUse(conversations: readonly Had[]): Map<number, number> {
-  const by = new Map<number, Had[]>()
-  for (const each of conversations) by.set(each.agent, [...(by.get(each.agent) ?? []), each])
-  return new Map([...by].map(([agent, own]) => [agent, habitOf(own)]))
+  return new Map([...groupedBy(conversations, ({ agent }) => agent)].map(([agent, own]) => [agent, habitOf(own)]))
 }
 
 function habitOf(own: readonly Had[]): number {

@@ -30,7 +30,7 @@ export async function openInbox(port: number, inbox: Inbox): Promise<{ port: num
         if (stream.sizeExceeded) throw refusal(552, 'This mail is too large.')
         const answers = [inReplyTo, ...(Array.isArray(references) ? references : [references])].flatMap((each) => (each ? [bare(each)] : []))
         const from = session.envelope.mailFrom ? session.envelope.mailFrom.address : ''
-        const files = attachments.filter(({ related, size }) => !related || size >= LEAST_PICTURE).map(({ filename, content }) => ({ name: filename ?? 'file', bytes: content }))
+        const files = attachments.filter(({ related, size }) => !related || size >= LEAST_PICTURE).map(({ filename, content }) => ({ name: filename ?? '', bytes: content }))
         const received = await inbox.receive({ from, subject: subject ?? '', text: text ?? '', messageId: bare(messageId ?? `${from} ${Date.now()}`), references: answers, files })
         if (received === 'not for us') throw refusal(550, 'This mail answers none of ours, or comes from another address than ours went to.')
       }

@@ -25,14 +25,15 @@ const STEPS = 100
  * else nothing; what was judged to be no question is left out.
  * @param by a column of `questions q` by which they are counted apart
  * @param where a condition on `questions q`, with its values in `replacements`
+ * @param worthNow to be shared by who asks several times
  */
-export async function expectedRight(db: Sequelize, { by, where, replacements }: { by: string; where: string; replacements: Record<string, unknown> }): Promise<Map<number, ExpectedRight>> {
+export async function expectedRight(db: Sequelize, { by, where, replacements }: { by: string; where: string; replacements: Record<string, unknown> }, worthNow = judgedWorth(db)): Promise<Map<number, ExpectedRight>> {
   const steps = await db.query<Step>(
     `SELECT \`group\`, verdict, fromContent, step, COUNT(*) AS n FROM (SELECT ${by} AS \`group\`, ${STANDING_VERDICT} AS verdict, ${FROM_CONTENT} AS fromContent, FLOOR(q.confidence * ${STEPS}) AS step FROM questions q WHERE ${where}) each_question
      WHERE verdict IS NULL OR verdict <> 'not a question' GROUP BY 1, 2, 3, 4`,
     { replacements, type: QueryTypes.SELECT },
   )
-  const worth = steps.some(({ verdict, fromContent }) => verdict === null && fromContent) ? expectedWorth(await judgedAnswers(db)) : () => 0
+  const worth = steps.some(({ verdict, fromContent }) => verdict === null && fromContent) ? await worthNow() : () => 0
   const found = new Map<number, ExpectedRight>()
   for (const { group, verdict, fromContent, step, n } of steps) {
     const each = verdict !== null ? VERDICT_WORTH[verdict]! : fromContent ? worth((step + 0.5) / STEPS) : 0
@@ -40,4 +41,10 @@ export async function expectedRight(db: Sequelize, { by, where, replacements }: 
     found.set(group, { n: sums.n + Number(n), right: sums.right + Number(n) * each })
   }
   return found
+}
+
+/** What confidence is worth by all judgements so far; they are read when it is asked for first, and once. */
+export function judgedWorth(db: Sequelize): () => Promise<(p: number) => number> {
+  let read: Promise<(p: number) => number> | undefined
+  return () => (read ??= judgedAnswers(db).then(expectedWorth))
 }

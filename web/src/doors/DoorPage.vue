@@ -61,12 +61,10 @@ function contentOf(fresh: Door): DoorContent {
 async function save(ready: boolean): Promise<void> {
   const sent = JSON.stringify(content.value)
   const saved = await run(() => put<Door>(`/doors/${id}`, { ...content.value, base: door.value!.revision, ready }), ready ? 'Saved, ready to publish' : 'Saved in the draft')
+  const now = content.value
+  if (saved) accept(saved)
   // What was changed while it was stored stays, as a change of what is stored now.
-  if (saved && JSON.stringify(content.value) === sent) accept(saved)
-  else if (saved) {
-    door.value = saved
-    restored.value = undefined
-  }
+  if (saved && JSON.stringify(now) !== sent) content.value = now
   await session.refreshRelease()
 }
 </script>

@@ -40,13 +40,10 @@ export function useArticle(id: number) {
     const sent = JSON.stringify(content.value)
     try {
       const fresh = await put<Article>(`/articles/${id}`, { ...content.value, base: base.value, ready })
-      if (JSON.stringify(content.value) === sent) accept(fresh)
-      else {
-        // What was typed while it was stored stays, as a change of what is stored now.
-        article.value = fresh
-        base.value = fresh.revision
-        restored.value = false
-      }
+      const now = content.value
+      accept(fresh)
+      // What was typed while it was stored stays, as a change of what is stored now.
+      if (JSON.stringify(now) !== sent) content.value = now
       return true
     } catch (cause) {
       if (cause instanceof Refused && cause.problem.code === 'ITEM_CHANGED') {

@@ -9,7 +9,7 @@ import type { Doors } from '../../doors/service.ts'
 import { problem } from '../../http/problems.ts'
 import type { Articles } from '../../library/articles.ts'
 import type { ContentTables } from '../../library/models.ts'
-import { expectedRight } from '../expectedRight.ts'
+import { expectedRight, judgedWorth } from '../expectedRight.ts'
 import type { CoverageTables, GapMendRow } from '../models.ts'
 import type { Topics } from '../topics/service.ts'
 import { type LastAsked, lastAsked } from './asked.ts'
@@ -68,9 +68,10 @@ export class GapMends {
 
   /** Asks the questions of every published mend again of the live release, and looks at what was asked since. */
   async prove(): Promise<GapMendView[]> {
-    const { tables, engine, clock } = this.needs
+    const { db, tables, engine, clock } = this.needs
     const live = await engine.live()
     if (!live) return []
+    const worthNow = judgedWorth(db)
     const changed: GapMendView[] = []
     for (const mend of await tables.gapMends.findAll()) {
       const isThere = live.content.some(({ item, revision }) => item === mend.itemId && revision >= mend.revisionId)
@@ -79,7 +80,7 @@ export class GapMends {
         continue
       }
       const publishedAt = mend.publishedAt ?? clock.now()
-      const { right, n } = await this.rightSince(mend, publishedAt, live)
+      const { right, n } = await this.rightSince(mend, publishedAt, { live, worthNow })
       const standing = mendStanding({ promise: mend.promise, right, n, wasMended: mend.state === 'mended' })
       const state = standing.state === 'mended' ? 'mended' : standing.state === 'reopened' ? 'reopened' : mend.state === 'reopened' ? 'reopened' : 'published'
       const before = mend.state
@@ -117,9 +118,9 @@ export class GapMends {
   }
 
   /** Expected right among what was asked since, by its real outcomes; with the earlier questions asked again while these are few. */
-  private async rightSince(mend: GapMendRow, since: Date, live: CompiledRelease): Promise<{ right: number; n: number }> {
+  private async rightSince(mend: GapMendRow, since: Date, { live, worthNow }: { live: CompiledRelease; worthNow: ReturnType<typeof judgedWorth> }): Promise<{ right: number; n: number }> {
     const asked = { where: "q.topic_id = :topic AND q.asked_at > :since AND q.release_id >= :release AND q.channel <> 'imported'", replacements: { topic: mend.topicId, since, release: mend.releaseId ?? live.number } }
-    const own = (await expectedRight(this.needs.db, { by: 'q.topic_id', ...asked })).get(mend.topicId) ?? { n: 0, right: 0 }
+    const own = (await expectedRight(this.needs.db, { by: 'q.topic_id', ...asked }, worthNow)).get(mend.topicId) ?? { n: 0, right: 0 }
     if (own.n >= ENOUGH_LATER) return own
     return this.needs.effects.rightOf(live, await this.asked(mend.topicId))
   }
