@@ -8,17 +8,37 @@ export default tseslint.config(
   js.configs.recommended,
   ...tseslint.configs.recommended,
   ...vue.configs['flat/essential'],
-  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser }, globals: globals.browser } },
-  { files: ['{scripts,standins,server}/**/*.mjs', '*.js'], languageOptions: { globals: globals.node } },
+  {
+    files: ['**/*.vue'],
+    languageOptions: { parserOptions: { parser: tseslint.parser }, globals: globals.browser },
+  },
+  {
+    files: ['{scripts,standins,server}/**/*.mjs', '*.js'],
+    languageOptions: { globals: globals.node },
+  },
   { files: ['**/*.ts'], rules: { 'no-undef': 'off' } },
   {
     rules: {
-      'max-lines': ['error', { max: 300, skipComments: true, skipBlankLines: true }],
       'no-console': 'error',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
       '@typescript-eslint/no-explicit-any': 'off',
       'vue/multi-word-component-names': 'off',
     },
   },
-  { files: ['core/src/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-globals': ['error', 'Date.now', 'setTimeout', 'fetch', 'process'], 'no-restricted-imports': ['error', { patterns: ['node:*', '@janua/*'] }], 'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }] } },
+  {
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'Date.now', 'setTimeout', 'fetch', 'process'],
+      'no-restricted-imports': ['error', { patterns: ['node:*', '@janua/*'] }],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random' },
+        { object: 'Date', property: 'now' },
+      ],
+    },
+  },
 )

@@ -7,23 +7,47 @@ const DEFAULT_THRESHOLD = 0.4
  * How a door answers at a moment.
  * @throws {RangeError} in plain words, when the file or a value is not as it should be
  */
-export function readDoor({ file, now, threshold }: { file?: string; now?: string; threshold?: string }): AnswerSettings {
+export function readDoor({
+  file,
+  now,
+  threshold,
+}: {
+  file?: string
+  now?: string
+  threshold?: string
+}): AnswerSettings {
   const door = file ? parsed(file) : {}
   const zone = typeof door.timeZone === 'string' ? door.timeZone : 'UTC'
   const at = now === undefined ? new Date() : new Date(now)
   if (Number.isNaN(+at)) throw new RangeError(`“${now}” is not a time like 2026-11-28T09:30:00Z`)
   const sill = Number(threshold ?? door.threshold ?? DEFAULT_THRESHOLD)
-  if (!(sill >= 0 && sill <= 1)) throw new RangeError(`the threshold must lie between 0 and 1, not “${threshold ?? String(door.threshold)}”`)
-  return { sill, day: dayIn(zone, at), ...(typeof door.key === 'string' && { door: door.key }), ...rulesIn(door.rules) }
+  if (!(sill >= 0 && sill <= 1))
+    throw new RangeError(
+      `the threshold must lie between 0 and 1, not “${threshold ?? String(door.threshold)}”`,
+    )
+  return {
+    sill,
+    day: dayIn(zone, at),
+    ...(typeof door.key === 'string' && { door: door.key }),
+    ...rulesIn(door.rules),
+  }
 }
 
 /** The rules of a door, as its page in Janua has them: the length of answers, and what is never talked about. */
 function rulesIn(rules: unknown): Pick<AnswerSettings, 'length' | 'declines'> {
   if (rules === undefined) return {}
-  const { length = 'middle', declines = [] } = (rules ?? {}) as { length?: unknown; declines?: unknown }
-  if (length !== 'short' && length !== 'middle' && length !== 'whole') throw new RangeError(`the length of answers is short, middle or whole, not “${String(length)}”`)
-  const isDecline = (each: unknown): each is Decline => typeof (each as Decline)?.about === 'string' && Array.isArray((each as Decline).phrases) && (each as Decline).phrases.every((phrase) => typeof phrase === 'string')
-  if (!Array.isArray(declines) || !declines.every(isDecline)) throw new RangeError('what is never talked about is a list of {"about", "phrases"}')
+  const { length = 'middle', declines = [] } = (rules ?? {}) as {
+    length?: unknown
+    declines?: unknown
+  }
+  if (length !== 'short' && length !== 'middle' && length !== 'whole')
+    throw new RangeError(`the length of answers is short, middle or whole, not “${String(length)}”`)
+  const isDecline = (each: unknown): each is Decline =>
+    typeof (each as Decline)?.about === 'string' &&
+    Array.isArray((each as Decline).phrases) &&
+    (each as Decline).phrases.every((phrase) => typeof phrase === 'string')
+  if (!Array.isArray(declines) || !declines.every(isDecline))
+    throw new RangeError('what is never talked about is a list of {"about", "phrases"}')
   return { length, declines }
 }
 

@@ -5,7 +5,12 @@ import { basename, join, relative, sep } from 'node:path'
 import { contentItem } from '../server/src/library/contentItem.ts'
 import { guessMapping } from '../server/src/library/readers/columns.ts'
 import type { ArrivedFile, Said } from '../server/src/library/readers/protocol.ts'
-import { endingOf, type ReadFile, READABLE, type ReadSheet } from '../server/src/library/readers/read.ts'
+import {
+  endingOf,
+  type ReadFile,
+  READABLE,
+  type ReadSheet,
+} from '../server/src/library/readers/read.ts'
 import { readInThread } from '../server/src/library/readers/reading.ts'
 import { takeRows } from '../server/src/library/readers/rows.ts'
 
@@ -26,8 +31,11 @@ export async function readFolder(folder: string): Promise<Folder> {
   await readInThread(filesIn(folder), (said: Said) => {
     if (said.type === 'refused') refused.push({ file: said.file, reason: said.reason })
     if (said.type === 'item') add(said.file, said.item)
-    if (said.type === 'package') for (const item of said.items) add(`${said.file} › ${item.name}`, item)
-    if (said.type === 'sheets') for (const sheet of said.sheets) for (const item of rowsOf(sheet, said.file)) add(said.file, item)
+    if (said.type === 'package')
+      for (const item of said.items) add(`${said.file} › ${item.name}`, item)
+    if (said.type === 'sheets')
+      for (const sheet of said.sheets)
+        for (const item of rowsOf(sheet, said.file)) add(said.file, item)
   }).ended
   const files = new Map<number, string>()
   const items: ContentItem[] = []
@@ -37,7 +45,13 @@ export async function readFolder(folder: string): Promise<Folder> {
     if (read.kind !== 'article' && read.kind !== 'fixed' && read.kind !== 'document') continue
     const id = items.length + 1
     files.set(id, file)
-    items.push(contentItem(read.kind, { id, itemId: id, content: read.content as ArticleContent | DocumentContent }))
+    items.push(
+      contentItem(read.kind, {
+        id,
+        itemId: id,
+        content: read.content as ArticleContent | DocumentContent,
+      }),
+    )
   }
   return { items, files, glossary, refused }
 }
@@ -48,8 +62,15 @@ function rowsOf(sheet: ReadSheet, file: string): Pick<ReadFile, 'kind' | 'conten
 
 function filesIn(folder: string): ArrivedFile[] {
   return readdirSync(folder, { recursive: true, withFileTypes: true })
-    .filter((entry) => entry.isFile() && READABLE.includes(endingOf(entry.name)) && !entry.name.startsWith('.'))
+    .filter(
+      (entry) =>
+        entry.isFile() && READABLE.includes(endingOf(entry.name)) && !entry.name.startsWith('.'),
+    )
     .map((entry) => join(entry.parentPath, entry.name))
     .sort()
-    .map((path) => ({ name: relative(folder, path).split(sep).join('/'), path, size: statSync(path).size }))
+    .map((path) => ({
+      name: relative(folder, path).split(sep).join('/'),
+      path,
+      size: statSync(path).size,
+    }))
 }

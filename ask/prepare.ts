@@ -1,4 +1,10 @@
-import { type ConfidenceModel, fitOwn, guessLanguage, indexRelease, type ReleaseIndex } from '@janua/core'
+import {
+  type ConfidenceModel,
+  fitOwn,
+  guessLanguage,
+  indexRelease,
+  type ReleaseIndex,
+} from '@janua/core'
 import { existsSync, statSync } from 'node:fs'
 import { type Folder, readFolder } from './folder.ts'
 
@@ -17,19 +23,31 @@ export interface Prepared {
  * @returns null when nothing could be read
  * @throws {Misuse} when there is no such folder
  */
-export async function prepare(content: string, noTitles: boolean, note: (refused: Folder['refused'][number]) => void): Promise<Prepared | null> {
-  if (!existsSync(content) || !statSync(content).isDirectory()) throw new Misuse(`There is no folder ${content}.`)
+export async function prepare(
+  content: string,
+  noTitles: boolean,
+  note: (refused: Folder['refused'][number]) => void,
+): Promise<Prepared | null> {
+  if (!existsSync(content) || !statSync(content).isDirectory())
+    throw new Misuse(`There is no folder ${content}.`)
   const folder = await readFolder(content)
   folder.refused.forEach(note)
   if (folder.items.length === 0) return null
   const indexing = { glossary: folder.glossary, noTitles, language: mainLanguage(folder) }
-  return { folder, index: indexRelease(folder.items, indexing), model: fitOwn(folder.items, indexing) }
+  return {
+    folder,
+    index: indexRelease(folder.items, indexing),
+    model: fitOwn(folder.items, indexing),
+  }
 }
 
 /** Runs a command: what was used wrongly is told in a sentence, and ends with 1. */
 export function runCommand(main: () => Promise<void>): void {
   main().catch((cause: unknown) => {
-    const plain = cause instanceof Misuse || (cause as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS') || cause instanceof RangeError
+    const plain =
+      cause instanceof Misuse ||
+      (cause as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS') ||
+      cause instanceof RangeError
     process.stderr.write(`${plain ? (cause as Error).message : (cause as Error).stack}\n`)
     process.exit(1)
   })
@@ -37,7 +55,9 @@ export function runCommand(main: () => Promise<void>): void {
 
 /** The language of most items: what a question too short to tell is taken for. */
 function mainLanguage({ items }: Folder): 'en' | 'de' {
-  const german = items.filter(({ body, parts }) => isGerman(body || (parts ?? []).map((part) => part.body).join(' '))).length
+  const german = items.filter(({ body, parts }) =>
+    isGerman(body || (parts ?? []).map((part) => part.body).join(' ')),
+  ).length
   return german > items.length / 2 ? 'de' : 'en'
 }
 

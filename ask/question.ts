@@ -19,7 +19,12 @@ export function readQuestion(line: string, number: number): Asked | { because: s
   const { id = number, question, conversation = [], language } = given
   if (typeof question !== 'string') return { because: 'it has no "question"' }
   if (!Array.isArray(conversation)) return { because: '"conversation" is not a list' }
-  return { id: typeof id === 'string' || typeof id === 'number' ? id : number, question, conversation: conversation.flatMap(visitorText), ...(language === 'de' && { language }) }
+  return {
+    id: typeof id === 'string' || typeof id === 'number' ? id : number,
+    question,
+    conversation: conversation.flatMap(visitorText),
+    ...(language === 'de' && { language }),
+  }
 }
 
 /** A message of the conversation before: a text, or an object that says whose it is; what others said is not asked again. */

@@ -1,4 +1,11 @@
-import { type AskedQuestion, blocksText, maskPrivate, type ReleaseIndex, type Reply, type Source } from '@janua/core'
+import {
+  type AskedQuestion,
+  blocksText,
+  maskPrivate,
+  type ReleaseIndex,
+  type Reply,
+  type Source,
+} from '@janua/core'
 
 interface Known {
   index: ReleaseIndex
@@ -10,10 +17,35 @@ interface Known {
 /** What is printed of one message: of several questions the first stands at the top, and all stand in `questions`. */
 export function reported(id: string | number, reply: Reply, known: Known): object {
   const { milliseconds, language = 'en' } = known
-  if (reply.courtesy) return { id, outcome: 'courtesy', confidence: 1, answer: reply.courtesy.replies[language], sources: [], candidates: [], milliseconds }
+  if (reply.courtesy)
+    return {
+      id,
+      outcome: 'courtesy',
+      confidence: 1,
+      answer: reply.courtesy.replies[language],
+      sources: [],
+      candidates: [],
+      milliseconds,
+    }
   const [first, ...more] = reply.asked.map((asked) => reportedQuestion(asked, known))
-  if (!first) return { id, outcome: 'person', confidence: 1, answer: '', sources: [], candidates: [], wantsPerson: true, milliseconds }
-  return { id, ...first, ...(reply.wantsPerson && { wantsPerson: true }), ...(more.length > 0 && { questions: [first, ...more] }), milliseconds }
+  if (!first)
+    return {
+      id,
+      outcome: 'person',
+      confidence: 1,
+      answer: '',
+      sources: [],
+      candidates: [],
+      wantsPerson: true,
+      milliseconds,
+    }
+  return {
+    id,
+    ...first,
+    ...(reply.wantsPerson && { wantsPerson: true }),
+    ...(more.length > 0 && { questions: [first, ...more] }),
+    milliseconds,
+  }
 }
 
 function reportedQuestion({ text, carried, answer }: AskedQuestion, { index, files }: Known) {
@@ -23,17 +55,30 @@ function reportedQuestion({ text, carried, answer }: AskedQuestion, { index, fil
     outcome: answer.outcome,
     confidence: rounded(answer.confidence),
     answer: blocksText(answer.blocks),
-    ...(answer.readings && { readings: answer.readings.map(({ label, ...source }) => ({ label, ...placeOf(source, files) })) }),
-    sources: answer.sources.map((source) => ({ ...placeOf(source, files), passage: passageText(source, index) })),
+    ...(answer.readings && {
+      readings: answer.readings.map(({ label, ...source }) => ({
+        label,
+        ...placeOf(source, files),
+      })),
+    }),
+    sources: answer.sources.map((source) => ({
+      ...placeOf(source, files),
+      passage: passageText(source, index),
+    })),
     candidates: answer.trace.candidates.map((candidate) => ({
       ...placeOf(candidate, files),
       confidence: rounded(candidate.confidence),
-      parts: Object.fromEntries(Object.entries(candidate.contributions).map(([name, value]) => [name, rounded(value)])),
+      parts: Object.fromEntries(
+        Object.entries(candidate.contributions).map(([name, value]) => [name, rounded(value)]),
+      ),
     })),
   }
 }
 
-function placeOf({ item, title, path }: Source, files: ReadonlyMap<number, string>): { file: string; heading: string } {
+function placeOf(
+  { item, title, path }: Source,
+  files: ReadonlyMap<number, string>,
+): { file: string; heading: string } {
   return { file: files.get(item) ?? '', heading: path.at(-1) ?? title }
 }
 

@@ -1,4 +1,12 @@
-import { answerMessage, type AnswerSettings, type ConfidenceModel, converse, maskPrivate, type ReleaseIndex, turnsOf } from '@janua/core'
+import {
+  answerMessage,
+  type AnswerSettings,
+  type ConfidenceModel,
+  converse,
+  maskPrivate,
+  type ReleaseIndex,
+  turnsOf,
+} from '@janua/core'
 import { existsSync, readFileSync } from 'node:fs'
 import { createInterface } from 'node:readline'
 import { parseArgs } from 'node:util'
@@ -25,28 +33,51 @@ const USE = `npm run ask -- --content DIR [--questions FILE] [--door FILE] [--no
 async function main(): Promise<void> {
   const { values } = parseArgs({
     options: {
-      content: { type: 'string' }, questions: { type: 'string' }, door: { type: 'string' }, now: { type: 'string' }, threshold: { type: 'string' },
-      'no-titles': { type: 'boolean', default: false }, json: { type: 'boolean', default: false },
+      content: { type: 'string' },
+      questions: { type: 'string' },
+      door: { type: 'string' },
+      now: { type: 'string' },
+      threshold: { type: 'string' },
+      'no-titles': { type: 'boolean', default: false },
+      json: { type: 'boolean', default: false },
     },
   })
   if (!values.content) throw new Misuse(USE)
-  if (values.questions && !existsSync(values.questions)) throw new Misuse(`There is no file ${values.questions}.`)
+  if (values.questions && !existsSync(values.questions))
+    throw new Misuse(`There is no file ${values.questions}.`)
   const settings = readDoor({ file: values.door, now: values.now, threshold: values.threshold })
   const began = performance.now()
-  const prepared = await prepare(values.content, values['no-titles'], ({ file, reason }) => note(values.json, { file, reason }, `${file}: ${reason}`))
+  const prepared = await prepare(values.content, values['no-titles'], ({ file, reason }) =>
+    note(values.json, { file, reason }, `${file}: ${reason}`),
+  )
   if (!prepared) {
-    note(values.json, { error: 'nothing could be read' }, `Nothing in ${values.content} could be read.`)
+    note(
+      values.json,
+      { error: 'nothing could be read' },
+      `Nothing in ${values.content} could be read.`,
+    )
     process.exit(2)
   }
   const { folder, index, model } = prepared
-  note(values.json, { files: new Set(folder.files.values()).size, passages: index.size, seconds: seconds(began) }, `${new Set(folder.files.values()).size} files, ${index.size} passages, ready after ${seconds(began)} s`)
-  const lines = values.questions ? readFileSync(values.questions, 'utf8').split(/\r?\n/) : createInterface({ input: process.stdin })
+  note(
+    values.json,
+    { files: new Set(folder.files.values()).size, passages: index.size, seconds: seconds(began) },
+    `${new Set(folder.files.values()).size} files, ${index.size} passages, ready after ${seconds(began)} s`,
+  )
+  const lines = values.questions
+    ? readFileSync(values.questions, 'utf8').split(/\r?\n/)
+    : createInterface({ input: process.stdin })
   let number = 0
   for await (const line of lines) {
     if (line.trim() === '') continue
     number++
     const asked = readQuestion(line, number)
-    if ('because' in asked) note(values.json, { line: number, reason: asked.because }, `question ${number}: ${asked.because}`)
+    if ('because' in asked)
+      note(
+        values.json,
+        { line: number, reason: asked.because },
+        `question ${number}: ${asked.because}`,
+      )
     else answer({ asked, folder, index, model, settings })
   }
 }
@@ -60,11 +91,15 @@ interface Given {
 }
 
 function answer({ asked, folder, index, model, settings }: Given): void {
-  const turns = turnsOf(converse(index, asked.conversation.map(maskPrivate), { ...settings, model }))
+  const turns = turnsOf(
+    converse(index, asked.conversation.map(maskPrivate), { ...settings, model }),
+  )
   const began = performance.now()
   const reply = answerMessage(index, maskPrivate(asked.question), { ...settings, model, turns })
   const milliseconds = Math.round((performance.now() - began) * 1000) / 1000
-  process.stdout.write(`${JSON.stringify(reported(asked.id, reply, { index, files: folder.files, milliseconds, language: asked.language }))}\n`)
+  process.stdout.write(
+    `${JSON.stringify(reported(asked.id, reply, { index, files: folder.files, milliseconds, language: asked.language }))}\n`,
+  )
 }
 
 function seconds(since: number): number {

@@ -1,4 +1,12 @@
-import { answerQuestion, fingerprint, maskPrivate, nearItems, type Topic, type TopicQuestion, topicsOf } from '@janua/core'
+import {
+  answerQuestion,
+  fingerprint,
+  maskPrivate,
+  nearItems,
+  type Topic,
+  type TopicQuestion,
+  topicsOf,
+} from '@janua/core'
 import { existsSync, readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { Misuse, prepare, type Prepared, runCommand } from './prepare.ts'
@@ -20,32 +28,51 @@ interface Listed {
 }
 
 async function main(): Promise<void> {
-  const { values } = parseArgs({ options: { questions: { type: 'string' }, content: { type: 'string' }, json: { type: 'boolean', default: false } } })
+  const { values } = parseArgs({
+    options: {
+      questions: { type: 'string' },
+      content: { type: 'string' },
+      json: { type: 'boolean', default: false },
+    },
+  })
   if (!values.questions) throw new Misuse(USE)
   if (!existsSync(values.questions)) throw new Misuse(`There is no file ${values.questions}.`)
   const listed = readList(values.questions)
-  const prepared = values.content ? await prepare(values.content, false, ({ file, reason }) => void process.stderr.write(`${file}: ${reason}\n`)) : undefined
+  const prepared = values.content
+    ? await prepare(
+        values.content,
+        false,
+        ({ file, reason }) => void process.stderr.write(`${file}: ${reason}\n`),
+      )
+    : undefined
   if (prepared === null) {
     process.stderr.write(`Nothing in ${values.content} could be read.\n`)
     process.exit(2)
   }
   const { questions, placeOf } = distinct(listed, prepared)
   const topics = topicsOf(questions)
-  process.stdout.write(values.json ? jsonOf(listed, questions, topics, placeOf) : listOf(questions, topics))
+  process.stdout.write(
+    values.json ? jsonOf(listed, questions, topics, placeOf) : listOf(questions, topics),
+  )
 }
 
 function readList(file: string): Listed[] {
-  return readFileSync(file, 'utf8').split(/\r?\n/).flatMap((line, i): Listed[] => {
-    if (line.trim() === '') return []
-    const asked = readQuestion(line, i + 1)
-    if (!('because' in asked)) return [{ id: asked.id, text: maskPrivate(asked.question) }]
-    process.stderr.write(`line ${i + 1}: ${asked.because}\n`)
-    return []
-  })
+  return readFileSync(file, 'utf8')
+    .split(/\r?\n/)
+    .flatMap((line, i): Listed[] => {
+      if (line.trim() === '') return []
+      const asked = readQuestion(line, i + 1)
+      if (!('because' in asked)) return [{ id: asked.id, text: maskPrivate(asked.question) }]
+      process.stderr.write(`line ${i + 1}: ${asked.because}\n`)
+      return []
+    })
 }
 
 /** Equal questions once, with how often they came. */
-function distinct(listed: readonly Listed[], prepared: Prepared | undefined): { questions: TopicQuestion[]; placeOf: Map<string, number> } {
+function distinct(
+  listed: readonly Listed[],
+  prepared: Prepared | undefined,
+): { questions: TopicQuestion[]; placeOf: Map<string, number> } {
   const placeOf = new Map<string, number>()
   const questions: (TopicQuestion & { times: number })[] = []
   for (const { text } of listed) {
@@ -64,8 +91,15 @@ function nearOf(text: string, { index, model }: Prepared): TopicQuestion['near']
   return nearItems(answerQuestion(index, text, { sill: 1, model }).trace)
 }
 
-function jsonOf(listed: readonly Listed[], questions: readonly TopicQuestion[], topics: readonly Topic[], placeOf: ReadonlyMap<string, number>): string {
-  const topicOf = new Map(topics.flatMap((topic) => topic.members.map((member) => [member, topic] as const)))
+function jsonOf(
+  listed: readonly Listed[],
+  questions: readonly TopicQuestion[],
+  topics: readonly Topic[],
+  placeOf: ReadonlyMap<string, number>,
+): string {
+  const topicOf = new Map(
+    topics.flatMap((topic) => topic.members.map((member) => [member, topic] as const)),
+  )
   return listed
     .map(({ id, text }) => {
       const { label, words, members } = topicOf.get(placeOf.get(keyOf(text))!)!
@@ -75,7 +109,15 @@ function jsonOf(listed: readonly Listed[], questions: readonly TopicQuestion[], 
 }
 
 function listOf(questions: readonly TopicQuestion[], topics: readonly Topic[]): string {
-  return topics.map(({ label, times, members, words }) => `${String(times).padStart(5)}  ${label}  (${words.join(', ')})\n${members.slice(1, 4).map((member) => `         ${questions[member]!.text}\n`).join('')}`).join('')
+  return topics
+    .map(
+      ({ label, times, members, words }) =>
+        `${String(times).padStart(5)}  ${label}  (${words.join(', ')})\n${members
+          .slice(1, 4)
+          .map((member) => `         ${questions[member]!.text}\n`)
+          .join('')}`,
+    )
+    .join('')
 }
 
 function keyOf(text: string): string {

@@ -29,7 +29,9 @@ export type Run = (job: SubjectJob) => Promise<Measured[]>
 
 /** Marks a figure as held or not. */
 export function withLimit(figure: Figure, limit: { atLeast?: number; atMost?: number }): Figure {
-  const holds = (limit.atLeast === undefined || figure.value >= limit.atLeast) && (limit.atMost === undefined || figure.value <= limit.atMost)
+  const holds =
+    (limit.atLeast === undefined || figure.value >= limit.atLeast) &&
+    (limit.atMost === undefined || figure.value <= limit.atMost)
   return { ...figure, ...limit, holds }
 }
 

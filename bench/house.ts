@@ -15,7 +15,12 @@ export function inHouse<T>(work: (janua: Janua, door: number) => Promise<T>): Pr
   return onDatabase(async (db) => {
     const janua = createJanua({ db, sessionSecret: 'bench' })
     const queue = await janua.queues.save(JANUA, null, { name: 'Support', members: [] })
-    const add = (kind: 'door' | 'routing', content: unknown) => janua.draft.add(JANUA, kind, { content, summary: summarise(kind, content as never), ready: true } as never)
+    const add = (kind: 'door' | 'routing', content: unknown) =>
+      janua.draft.add(JANUA, kind, {
+        content,
+        summary: summarise(kind, content as never),
+        ready: true,
+      } as never)
     const { item } = await add('door', starterDoor('Ask us', 'help'))
     await add('routing', { rules: [], lastResort: queue })
     const value = await work(janua, item.id)
@@ -41,5 +46,11 @@ export async function onDatabase<T>(work: (db: Sequelize) => Promise<T>): Promis
 
 export async function publishAll(janua: Janua): Promise<number> {
   const changes = await janua.draft.changes()
-  return (await janua.releases.publish(JANUA, changes.map(({ item }) => item), 'bench')).number
+  return (
+    await janua.releases.publish(
+      JANUA,
+      changes.map(({ item }) => item),
+      'bench',
+    )
+  ).number
 }

@@ -1,4 +1,12 @@
-import { answerQuestion, blocksOf, changeIndex, type ContentItem, openIndex, type Passage, type ReleaseIndex } from '@janua/core'
+import {
+  answerQuestion,
+  blocksOf,
+  changeIndex,
+  type ContentItem,
+  openIndex,
+  type Passage,
+  type ReleaseIndex,
+} from '@janua/core'
 import { readItem } from '../core/src/retrieval/itemReading.ts'
 import { ReleaseIndex as Index, wholePart } from '../core/src/retrieval/releaseIndex.ts'
 import { SegmentBuilder } from '../core/src/retrieval/segmentBuilder.ts'
@@ -15,7 +23,8 @@ export async function measureLarge({ subject, passages }: SubjectJob): Promise<M
   const library = await largeLibraryOfManuals(passages, ASKED)
   const before = memory()
   const began = performance.now()
-  const { ask, kept, more } = subject === 'janua' ? janua(library) : await peer(subject as PeerName, library)
+  const { ask, kept, more } =
+    subject === 'janua' ? janua(library) : await peer(subject as PeerName, library)
   const build = (performance.now() - began) / 1000
   const megabytes = (memory() - before) / 1e6
   for (const question of library.questions.slice(0, WARM_UP)) await ask(question)
@@ -49,29 +58,57 @@ interface Built {
 
 function janua({ items }: LargeLibrary): Built {
   const builder = new SegmentBuilder()
-  for (const { item, cut } of items) builder.add(readItem(item, { language: 'en', glossary: GLOSSARY }, cut))
+  for (const { item, cut } of items)
+    builder.add(readItem(item, { language: 'en', glossary: GLOSSARY }, cut))
   const index = new Index([wholePart(builder.end())], { language: 'en' })
-  return { ask: (question) => answerQuestion(index, question, { sill: 0.5, day: '2026-11-23' }), kept: index, more: () => liveFigures(index, items) }
+  return {
+    ask: (question) => answerQuestion(index, question, { sill: 0.5, day: '2026-11-23' }),
+    kept: index,
+    more: () => liveFigures(index, items),
+  }
 }
 
 /** What a change and a start take with this index. */
-function liveFigures(index: ReleaseIndex, items: readonly { item: ContentItem; cut: Passage[] }[]): Measured[] {
+function liveFigures(
+  index: ReleaseIndex,
+  items: readonly { item: ContentItem; cut: Passage[] }[],
+): Measured[] {
   const timed = (work: () => unknown) => {
     const start = performance.now()
     work()
     return performance.now() - start
   }
-  const changes = items.slice(0, 20).map(({ item }) => timed(() => changeIndex(index, { put: [{ ...item, body: `${item.body}\n\nOne more line about helicopters.` }] }))).sort((a, b) => a - b)
+  const changes = items
+    .slice(0, 20)
+    .map(({ item }) =>
+      timed(() =>
+        changeIndex(index, {
+          put: [{ ...item, body: `${item.body}\n\nOne more line about helicopters.` }],
+        }),
+      ),
+    )
+    .sort((a, b) => a - b)
   const stored = blocksOf(index)
   return [
     { measure: 'one article changed, slowest of 20', value: changes.at(-1)!, unit: 'ms', n: 20 },
-    { measure: 'opened from its stored form', value: timed(() => openIndex(stored)), unit: 'ms', n: 1 },
+    {
+      measure: 'opened from its stored form',
+      value: timed(() => openIndex(stored)),
+      unit: 'ms',
+      n: 1,
+    },
   ]
 }
 
 async function peer(name: PeerName, { items }: LargeLibrary): Promise<Built> {
   let id = 0
-  const rows = items.flatMap(({ item, cut }) => cut.map(({ path, text }): PeerRow => ({ id: id++, title: [item.title, ...path].join(' '), text })))
+  const rows = items.flatMap(({ item, cut }) =>
+    cut.map(({ path, text }): PeerRow => ({
+      id: id++,
+      title: [item.title, ...path].join(' '),
+      text,
+    })),
+  )
   const find = await PEERS[name](rows, 'en')
   return { ask: (question) => find(question, 10), kept: find }
 }

@@ -26,22 +26,81 @@ import { waitSuite } from './suites/wait.ts'
  * The one home of every measurement: `npm run bench [-- SUITE] [-- --json] [-- --docs]`; with --docs the figures are written into docs/engine.md.
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
-const SUITES = { find: findSuite, refuse: refuseSuite, ground: groundSuite, teach: teachSuite, talk: talkSuite, ablation: ablationSuite, loop: loopSuite, replay: replaySuite, large: largeSuite, speed: speedSuite, health: healthSuite, accuracy: accuracySuite, topics: topicsSuite, gaps: gapsSuite, log: logSuite, wait: waitSuite, routing: routingSuite, load: loadSuite }
-const HEADS = ['suite', 'case', 'subject', 'measure', 'value', 'interval', 'unit', 'n', 'limit', 'holds'] as const
+const SUITES = {
+  find: findSuite,
+  refuse: refuseSuite,
+  ground: groundSuite,
+  teach: teachSuite,
+  talk: talkSuite,
+  ablation: ablationSuite,
+  loop: loopSuite,
+  replay: replaySuite,
+  large: largeSuite,
+  speed: speedSuite,
+  health: healthSuite,
+  accuracy: accuracySuite,
+  topics: topicsSuite,
+  gaps: gapsSuite,
+  log: logSuite,
+  wait: waitSuite,
+  routing: routingSuite,
+  load: loadSuite,
+}
+const HEADS = [
+  'suite',
+  'case',
+  'subject',
+  'measure',
+  'value',
+  'interval',
+  'unit',
+  'n',
+  'limit',
+  'holds',
+] as const
 
 function run(job: SubjectJob): Promise<Measured[]> {
   return new Promise((done, failed) => {
-    const child = fork(join(import.meta.dirname, 'subject.ts'), { execArgv: ['--import', 'tsx', '--expose-gc', '--max-old-space-size=6000'] })
+    const child = fork(join(import.meta.dirname, 'subject.ts'), {
+      execArgv: ['--import', 'tsx', '--expose-gc', '--max-old-space-size=6000'],
+    })
     child.once('message', (figures) => done(figures as Measured[]))
-    child.once('exit', (code) => code !== 0 && failed(new Error(`${job.subject} ended with code ${code}`)))
+    child.once(
+      'exit',
+      (code) => code !== 0 && failed(new Error(`${job.subject} ended with code ${code}`)),
+    )
     child.send(job)
   })
 }
 
 function row(figure: Figure): string[] {
-  const { suite, case: circumstance, subject, measure, value, low, high, unit, n, atLeast, atMost, holds } = figure
+  const {
+    suite,
+    case: circumstance,
+    subject,
+    measure,
+    value,
+    low,
+    high,
+    unit,
+    n,
+    atLeast,
+    atMost,
+    holds,
+  } = figure
   const limit = atLeast !== undefined ? `≥ ${atLeast}` : atMost !== undefined ? `≤ ${atMost}` : ''
-  return [suite, circumstance, subject, measure, shown(value), low === undefined ? '' : `${shown(low)}–${shown(high!)}`, unit, String(n), limit, holds === undefined ? '' : holds ? 'yes' : 'NO']
+  return [
+    suite,
+    circumstance,
+    subject,
+    measure,
+    shown(value),
+    low === undefined ? '' : `${shown(low)}–${shown(high!)}`,
+    unit,
+    String(n),
+    limit,
+    holds === undefined ? '' : holds ? 'yes' : 'NO',
+  ]
 }
 
 function shown(value: number): string {
@@ -51,21 +110,34 @@ function shown(value: number): string {
 function table(figures: Figure[]): string {
   const rows = [[...HEADS], ...figures.map(row)]
   const widths = HEADS.map((_, i) => Math.max(...rows.map((cells) => cells[i]!.length)))
-  return rows.map((cells) => cells.map((cell, i) => cell.padEnd(widths[i]!)).join('  ').trimEnd()).join('\n')
+  return rows
+    .map((cells) =>
+      cells
+        .map((cell, i) => cell.padEnd(widths[i]!))
+        .join('  ')
+        .trimEnd(),
+    )
+    .join('\n')
 }
 
-const { values, positionals } = parseArgs({ options: { json: { type: 'boolean', default: false }, docs: { type: 'boolean', default: false } }, allowPositionals: true })
+const { values, positionals } = parseArgs({
+  options: { json: { type: 'boolean', default: false }, docs: { type: 'boolean', default: false } },
+  allowPositionals: true,
+})
 const wanted = positionals.length > 0 ? positionals : Object.keys(SUITES)
 const unknown = wanted.find((name) => !(name in SUITES))
 if (unknown) {
-  process.stderr.write(`There is no suite “${unknown}”. Suites: ${Object.keys(SUITES).join(', ')}\n`)
+  process.stderr.write(
+    `There is no suite “${unknown}”. Suites: ${Object.keys(SUITES).join(', ')}\n`,
+  )
   process.exit(1)
 }
 const figures: Figure[] = []
-for (const name of wanted) for (const figure of await SUITES[name as keyof typeof SUITES](run)) {
-  figures.push(figure)
-  if (values.json) process.stdout.write(`${JSON.stringify(figure)}\n`)
-}
+for (const name of wanted)
+  for (const figure of await SUITES[name as keyof typeof SUITES](run)) {
+    figures.push(figure)
+    if (values.json) process.stdout.write(`${JSON.stringify(figure)}\n`)
+  }
 if (!values.json) process.stdout.write(`${table(figures)}\n`)
 if (values.docs) writeIntoDocs(figures, row, HEADS)
 process.exit(figures.some(({ holds }) => holds === false) ? 1 : 0)

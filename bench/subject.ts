@@ -9,14 +9,31 @@ import { largeLibrary } from './library.ts'
 
 /** One subject in a process of its own: builds, answers, reports. */
 type Ask = (question: string) => unknown
-const BUILDERS: Record<'janua' | 'minisearch', (items: ContentItem[]) => { passages: number; ask: Ask }> = {
+const BUILDERS: Record<
+  'janua' | 'minisearch',
+  (items: ContentItem[]) => { passages: number; ask: Ask }
+> = {
   janua(items) {
     const index = indexRelease(items)
-    return { passages: index.size, ask: (question) => answerQuestion(index, question, { sill: 0.6 }) }
+    return {
+      passages: index.size,
+      ask: (question) => answerQuestion(index, question, { sill: 0.6 }),
+    }
   },
   minisearch(items) {
-    const rows = items.flatMap((item) => splitPassages(item.body).map(({ path, text, ordinal }) => ({ id: `${item.id}.${ordinal}`, title: item.title, phrasings: item.phrasings.join(' '), path: path.join(' '), text })))
-    const search = new MiniSearch({ fields: ['title', 'phrasings', 'path', 'text'], searchOptions: { boost: { title: 2, phrasings: 2 }, fuzzy: 0.2, prefix: true } })
+    const rows = items.flatMap((item) =>
+      splitPassages(item.body).map(({ path, text, ordinal }) => ({
+        id: `${item.id}.${ordinal}`,
+        title: item.title,
+        phrasings: item.phrasings.join(' '),
+        path: path.join(' '),
+        text,
+      })),
+    )
+    const search = new MiniSearch({
+      fields: ['title', 'phrasings', 'path', 'text'],
+      searchOptions: { boost: { title: 2, phrasings: 2 }, fuzzy: 0.2, prefix: true },
+    })
     search.addAll(rows)
     return { passages: rows.length, ask: (question) => search.search(question).slice(0, 12) }
   },
@@ -45,11 +62,27 @@ function measure({ subject, passages }: SubjectJob): Measured[] {
 /** In the thread that the health page uses; the time is its own, without starting it. */
 async function measureHealth({ passages }: SubjectJob): Promise<Measured[]> {
   const order: HealthOrder = { items: largeLibrary(passages), glossary: [], used: [] }
-  const worker = startThread(new URL('../server/src/library/health/thread.ts', import.meta.url), order, { maxOldGenerationSizeMb: 2_000 })
-  const computed = await new Promise<HealthComputed>((done, failed) => worker.once('message', done).once('error', failed))
+  const worker = startThread(
+    new URL('../server/src/library/health/thread.ts', import.meta.url),
+    order,
+    { maxOldGenerationSizeMb: 2_000 },
+  )
+  const computed = await new Promise<HealthComputed>((done, failed) =>
+    worker.once('message', done).once('error', failed),
+  )
   return [
-    { measure: 'conflicts and near copies', value: computed.seconds.comparing, unit: 's', n: computed.passages },
-    { measure: 'unreachable passages', value: computed.seconds.reaching, unit: 's', n: computed.passages },
+    {
+      measure: 'conflicts and near copies',
+      value: computed.seconds.comparing,
+      unit: 's',
+      n: computed.passages,
+    },
+    {
+      measure: 'unreachable passages',
+      value: computed.seconds.reaching,
+      unit: 's',
+      n: computed.passages,
+    },
   ]
 }
 

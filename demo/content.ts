@@ -15,13 +15,22 @@ export function demoArticles(): DemoArticle[] {
   return readdirSync(join(HERE, 'content'), { recursive: true, encoding: 'utf8' })
     .filter((name) => name.endsWith('.md'))
     .sort()
-    .map((name) => readArticle(name.replace(/\.md$/, ''), readFileSync(join(HERE, 'content', name), 'utf8')))
+    .map((name) =>
+      readArticle(name.replace(/\.md$/, ''), readFileSync(join(HERE, 'content', name), 'utf8')),
+    )
 }
 
 function readArticle(slug: string, text: string): DemoArticle {
   const [, front, body] = /^---\n([\s\S]*?)\n---\n([\s\S]*)$/.exec(text)!
   const { title, collection, questions, review } = load(front!) as Record<string, unknown>
-  return { slug, title: String(title), collection: String(collection), phrasings: (questions as string[]) ?? [], reviewOn: review ? String(review) : null, body: body! }
+  return {
+    slug,
+    title: String(title),
+    collection: String(collection),
+    phrasings: (questions as string[]) ?? [],
+    reviewOn: review ? String(review) : null,
+    body: body!,
+  }
 }
 
 export interface DemoQuestion {
@@ -74,7 +83,15 @@ export function plantedTopics(): PlantedTopic[] {
     else if (!line.startsWith('# ')) topics.at(-1)!.questions.push(line)
     else {
       const [name, aWeek, from, to, storm] = line.slice(2).split(', ')
-      topics.push({ name: name!, aWeek: Number(aWeek), from: Number(from), to: Number(to), storm: storm === 'storm', replies: [], questions: [] })
+      topics.push({
+        name: name!,
+        aWeek: Number(aWeek),
+        from: Number(from),
+        to: Number(to),
+        storm: storm === 'storm',
+        replies: [],
+        questions: [],
+      })
     }
   }
   return topics

@@ -7,29 +7,63 @@ const day = [{ from: '07:00', to: '20:00' }]
 const HOURS: QueueHours = {
   timeZone: 'Europe/London',
   weekly: [day, day, day, day, day, day, day],
-  closed: [{ day: '2020-12-25', name: 'Christmas Day', yearly: true }, { day: '2021-01-01', name: 'New Year’s Day', yearly: true }],
+  closed: [
+    { day: '2020-12-25', name: 'Christmas Day', yearly: true },
+    { day: '2021-01-01', name: 'New Year’s Day', yearly: true },
+  ],
   extra: [],
 }
 
 const READY_LINES = [
-  { name: 'Hello', text: 'Hello {visitor}, this is {agent} of Merrow Line. I have read what you wrote, one moment please.' },
-  { name: 'Refund is on its way', text: 'The money goes back to the card that you paid with, within seven days. You need not do anything.' },
-  { name: 'Please send a picture', text: 'Could you attach a picture of it here? Then I can look it up at the harbour.' },
+  {
+    name: 'Hello',
+    text: 'Hello {visitor}, this is {agent} of Merrow Line. I have read what you wrote, one moment please.',
+  },
+  {
+    name: 'Refund is on its way',
+    text: 'The money goes back to the card that you paid with, within seven days. You need not do anything.',
+  },
+  {
+    name: 'Please send a picture',
+    text: 'Could you attach a picture of it here? Then I can look it up at the harbour.',
+  },
   { name: 'Case', text: 'I keep this under the number {case} and write to you by mail.' },
 ]
 
 /** How the desks of the demo are set up: one queue in turn, one that overflows, hours with closed days, ready lines, what agents can do. */
-export async function seedDesk(janua: Janua, lead: Lead, queues: ReadonlyMap<string, number>): Promise<void> {
+export async function seedDesk(
+  janua: Janua,
+  lead: Lead,
+  queues: ReadonlyMap<string, number>,
+): Promise<void> {
   const { tables } = janua
   const settle = async (name: string, settings: Partial<typeof STARTER_QUEUE>) => {
-    const members = (await tables.queueMembers.findAll({ where: { queueId: queues.get(name)! } })).map(({ userId }) => userId)
-    await janua.queues.save(lead, queues.get(name)!, { name, members, settings: { ...STARTER_QUEUE, ...settings } })
+    const members = (
+      await tables.queueMembers.findAll({ where: { queueId: queues.get(name)! } })
+    ).map(({ userId }) => userId)
+    await janua.queues.save(lead, queues.get(name)!, {
+      name,
+      members,
+      settings: { ...STARTER_QUEUE, ...settings },
+    })
   }
-  await settle('Lost property', { assignment: 'in turn', targets: { high: 5, normal: 10, low: 60 }, hours: HOURS })
-  await settle('Vehicles & freight', { overflow: { queue: queues.get('Bookings & changes')!, minutes: 15 }, hours: HOURS })
+  await settle('Lost property', {
+    assignment: 'in turn',
+    targets: { high: 5, normal: 10, low: 60 },
+    hours: HOURS,
+  })
+  await settle('Vehicles & freight', {
+    overflow: { queue: queues.get('Bookings & changes')!, minutes: 15 },
+    hours: HOURS,
+  })
   await settle('Accessibility & assistance', { targets: { high: 3, normal: 4, low: 15 } })
-  for (const { name, text } of READY_LINES) await tables.readyLines.create({ name, text, userId: null, createdAt: new Date() })
-  const skills: [string, { languages: ('en' | 'de')[]; atOnce: number }][] = [['anton', { languages: ['en', 'de'], atOnce: 4 }], ['juno', { languages: ['en'], atOnce: 2 }], ['dorrit', { languages: ['en', 'de'], atOnce: 3 }]]
+  for (const { name, text } of READY_LINES)
+    await tables.readyLines.create({ name, text, userId: null, createdAt: new Date() })
+  const skills: [string, { languages: ('en' | 'de')[]; atOnce: number }][] = [
+    ['anton', { languages: ['en', 'de'], atOnce: 4 }],
+    ['juno', { languages: ['en'], atOnce: 2 }],
+    ['dorrit', { languages: ['en', 'de'], atOnce: 3 }],
+  ]
   for (const [name, { languages, atOnce }] of skills) {
     const user = await tables.users.findOne({ where: { mail: `${name}@merrowline.example` } })
     await janua.presence.setSkills(lead, user!.id, { languages, atOnce, topics: [] })
@@ -40,19 +74,45 @@ export async function seedDesk(janua: Janua, lead: Lead, queues: ReadonlyMap<str
 export async function seedMorning(janua: Janua): Promise<void> {
   const { tables } = janua
   const anton = (await janua.accounts.byMail('anton@merrowline.example'))!
-  const mine = await tables.conversations.findAll({ where: { agentId: anton.id, state: 'closed' }, order: [['id', 'DESC']], limit: 40 })
-  const said = async (conversation: number) => (await tables.messages.findOne({ where: { conversationId: conversation, author: 'agent' }, order: [['seq', 'DESC']] }))!.text
+  const mine = await tables.conversations.findAll({
+    where: { agentId: anton.id, state: 'closed' },
+    order: [['id', 'DESC']],
+    limit: 40,
+  })
+  const said = async (conversation: number) =>
+    (await tables.messages.findOne({
+      where: { conversationId: conversation, author: 'agent' },
+      order: [['seq', 'DESC']],
+    }))!.text
   const [first, second] = mine.filter(({ subject }) => subject.length > 12)
-  await janua.teachings.teach(anton, first!.id, { kind: 'fixed', question: first!.subject, words: await said(first!.id), item: null })
-  await janua.teachings.teach(anton, second!.id, { kind: 'article', question: second!.subject, words: await said(second!.id), item: null })
+  await janua.teachings.teach(anton, first!.id, {
+    kind: 'fixed',
+    question: first!.subject,
+    words: await said(first!.id),
+    item: null,
+  })
+  await janua.teachings.teach(anton, second!.id, {
+    kind: 'article',
+    question: second!.subject,
+    words: await said(second!.id),
+    item: null,
+  })
 }
 
 /** Somebody asked at night and left it as a case. */
 export async function seedCase(janua: Janua): Promise<void> {
   const token = await janua.conversations.newVisitor()
   const visitor = { id: (await janua.conversations.visitorBy(token))!.id, door: 'help' }
-  await janua.conversations.say(visitor, { clientId: crypto.randomUUID(), text: 'my money back for the cancelled boat of sunday has not come', language: 'en' })
+  await janua.conversations.say(visitor, {
+    clientId: crypto.randomUUID(),
+    text: 'my money back for the cancelled boat of sunday has not come',
+    language: 'en',
+  })
   await janua.handover.ask(visitor, 'en')
-  await janua.handover.contact(visitor, { name: 'Wanda Bright', mail: 'wanda@mail.example', details: {} })
+  await janua.handover.contact(visitor, {
+    name: 'Wanda Bright',
+    mail: 'wanda@mail.example',
+    details: {},
+  })
   await janua.handover.choose(visitor, { way: 'case', phone: '' })
 }

@@ -15,11 +15,18 @@ import { sourceNameOfRow } from '../server/src/library/sourceNames.ts'
 
 const FOLDER = join(import.meta.dirname, 'documents')
 const PAGES = join(import.meta.dirname, '../standins/site/pages/help')
-const COLLECTIONS: Record<string, string> = { 'conditions-of-carriage.pdf': 'Terms', 'timetable-leaflet.pdf': 'Timetable', 'accessibility-guide.docx': 'Assistance', 'fares.xlsx': 'Fares' }
+const COLLECTIONS: Record<string, string> = {
+  'conditions-of-carriage.pdf': 'Terms',
+  'timetable-leaflet.pdf': 'Timetable',
+  'accessibility-guide.docx': 'Assistance',
+  'fares.xlsx': 'Fares',
+}
 
 /** Everything but articles that the demo's lead brought in: read by the readers that leads use. */
 export async function seedDocuments(janua: Janua, lead: Actor): Promise<void> {
-  for (const name of readdirSync(FOLDER).filter((each) => /\.(pdf|docx|xlsx|csv)$/.test(each)).sort()) {
+  for (const name of readdirSync(FOLDER)
+    .filter((each) => /\.(pdf|docx|xlsx|csv)$/.test(each))
+    .sort()) {
     const bytes = readFileSync(join(FOLDER, name))
     const incoming = await incomingOf(janua, name, bytes, await readFile(name, bytes))
     await janua.db.transaction((transaction) => janua.intake.take(lead, incoming, transaction))
@@ -27,29 +34,63 @@ export async function seedDocuments(janua: Janua, lead: Actor): Promise<void> {
 }
 
 export async function seedCourtesies(janua: Janua, lead: Actor): Promise<void> {
-  const incoming = STARTER_COURTESIES.map((content): Incoming => ({ kind: 'courtesy', content: storable('courtesy', content), sourceName: null, ready: true }))
+  const incoming = STARTER_COURTESIES.map((content): Incoming => ({
+    kind: 'courtesy',
+    content: storable('courtesy', content),
+    sourceName: null,
+    ready: true,
+  }))
   await janua.db.transaction((transaction) => janua.intake.take(lead, incoming, transaction))
 }
 
 /** The company's own site, read and taken over as a lead would. */
 export async function seedSite(janua: Janua, lead: Actor, address: string): Promise<void> {
   await janua.hosts.write(lead, [new URL(address).host])
-  const { id } = await janua.sites.add(lead, { address, collection: 'Web site', pageLimit: 50, everyDays: 7 })
+  const { id } = await janua.sites.add(lead, {
+    address,
+    collection: 'Web site',
+    pageLimit: 50,
+    everyDays: 7,
+  })
   await janua.sites.start(id)
   await janua.sites.finished(id)
   const { reading } = await janua.sites.read(id)
-  await janua.sites.takeOver(lead, id, reading!.pages.map((page) => page.address))
+  await janua.sites.takeOver(
+    lead,
+    id,
+    reading!.pages.map((page) => page.address),
+  )
 }
 
 /** The demo's whole library as the engine takes it, for tests and benches that need no database. */
 export async function demoLibrary(): Promise<ContentItem[]> {
-  const found: { kind: ItemKind; content: unknown }[] = demoArticles().map(({ slug: _slug, ...content }) => ({ kind: 'article', content }))
-  for (const name of readdirSync(FOLDER).filter((each) => /\.(pdf|docx|xlsx|csv)$/.test(each)).sort()) {
+  const found: { kind: ItemKind; content: unknown }[] = demoArticles().map(
+    ({ slug: _slug, ...content }) => ({ kind: 'article', content }),
+  )
+  for (const name of readdirSync(FOLDER)
+    .filter((each) => /\.(pdf|docx|xlsx|csv)$/.test(each))
+    .sort()) {
     const read = await readFile(name, readFileSync(join(FOLDER, name)))
-    found.push(...(read.as === 'sheets' ? rowsOf(name, read) : [read]).filter(({ kind }) => kind !== 'glossary'))
+    found.push(
+      ...(read.as === 'sheets' ? rowsOf(name, read) : [read]).filter(
+        ({ kind }) => kind !== 'glossary',
+      ),
+    )
   }
-  for (const name of readdirSync(PAGES).filter((each) => each.endsWith('.html')).sort()) found.push({ kind: 'document', content: readPage(`http://www.merrowline.example/help/${name}`, readFileSync(join(PAGES, name)), 'Web site').content })
-  return found.map(({ kind, content }, i) => contentItem(kind, { id: i + 1, itemId: i + 1, content }))
+  for (const name of readdirSync(PAGES)
+    .filter((each) => each.endsWith('.html'))
+    .sort())
+    found.push({
+      kind: 'document',
+      content: readPage(
+        `http://www.merrowline.example/help/${name}`,
+        readFileSync(join(PAGES, name)),
+        'Web site',
+      ).content,
+    })
+  return found.map(({ kind, content }, i) =>
+    contentItem(kind, { id: i + 1, itemId: i + 1, content }),
+  )
 }
 
 /** The demo's glossary, for benches that need no database. */
@@ -58,18 +99,40 @@ export async function demoGlossary(): Promise<GlossaryContent[]> {
   return rowsOf('glossary.csv', read).map(({ content }) => content as GlossaryContent)
 }
 
-async function incomingOf(janua: Janua, name: string, bytes: Buffer, read: Read): Promise<Incoming[]> {
+async function incomingOf(
+  janua: Janua,
+  name: string,
+  bytes: Buffer,
+  read: Read,
+): Promise<Incoming[]> {
   const collection = COLLECTIONS[name] ?? ''
-  if (read.as === 'sheets') return rowsOf(name, read).map(({ kind, content, key }): Incoming => ({ kind, content: storable(kind, kind === 'document' ? { ...content, collection } : content), sourceName: sourceNameOfRow(name, '', key), ready: true }))
+  if (read.as === 'sheets')
+    return rowsOf(name, read).map(({ kind, content, key }): Incoming => ({
+      kind,
+      content: storable(kind, kind === 'document' ? { ...content, collection } : content),
+      sourceName: sourceNameOfRow(name, '', key),
+      ready: true,
+    }))
   const file = await janua.files.keep({ name, type: read.original!, bytes })
-  return [{ kind: read.kind, content: storable(read.kind, { ...read.content, collection, file }), sourceName: name, ready: true }]
+  return [
+    {
+      kind: read.kind,
+      content: storable(read.kind, { ...read.content, collection, file }),
+      sourceName: name,
+      ready: true,
+    },
+  ]
 }
 
 function rowsOf(name: string, read: Read): ReturnType<typeof takeRows>['items'] {
   if (read.as !== 'sheets') return []
   return read.sheets.flatMap((sheet) => {
     const guess = guessMapping(sheet.rows)
-    const { items, faults } = takeRows(sheet, guess.as === 'article' ? { ...guess, as: 'fixed' satisfies SheetKind } : guess, name)
+    const { items, faults } = takeRows(
+      sheet,
+      guess.as === 'article' ? { ...guess, as: 'fixed' satisfies SheetKind } : guess,
+      name,
+    )
     if (faults.length > 0) throw new Error(`${name}: ${JSON.stringify(faults)}`)
     return items
   })

@@ -8,21 +8,48 @@ export function demoDoor(): DoorContent {
   return {
     ...start,
     colour: '#14394B',
-    firstQuestions: ['Can I bring my dog?', 'When is the first boat?', 'My boat was cancelled, what now?'],
+    firstQuestions: [
+      'Can I bring my dog?',
+      'When is the first boat?',
+      'My boat was cancelled, what now?',
+    ],
     texts: {
-      en: { ...start.texts.en, greeting: 'Hello. Ask me about boats, fares, bookings and storms. I answer from Merrow Line’s own help pages.' },
-      de: { ...start.texts.de, greeting: 'Guten Tag. Fragen Sie mich zu Schiffen, Preisen, Buchungen und Stürmen. Ich antworte aus den Hilfeseiten der Merrow Line.' },
+      en: {
+        ...start.texts.en,
+        greeting:
+          'Hello. Ask me about boats, fares, bookings and storms. I answer from Merrow Line’s own help pages.',
+      },
+      de: {
+        ...start.texts.de,
+        greeting:
+          'Guten Tag. Fragen Sie mich zu Schiffen, Preisen, Buchungen und Stürmen. Ich antworte aus den Hilfeseiten der Merrow Line.',
+      },
     },
     hours: [day, day, day, day, day, day, day],
     allowedSites: ['https://www.merrowline.example'],
-    rules: { ...start.rules, handOver: { ...start.rules.handOver, always: [{ about: 'safety', phrases: ['injured', 'fire on board', 'man overboard'] }] } },
+    rules: {
+      ...start.rules,
+      handOver: {
+        ...start.rules.handOver,
+        always: [{ about: 'safety', phrases: ['injured', 'fire on board', 'man overboard'] }],
+      },
+    },
   }
 }
 
 const BOOKING_DETAILS: IntakeField[] = [
-  { field: 'booking', label: { en: 'Booking number, if you have one', de: 'Buchungsnummer, falls vorhanden' }, kind: 'short', required: false, choices: [] },
   {
-    field: 'about', label: { en: 'What is it about?', de: 'Worum geht es?' }, kind: 'choice', required: true,
+    field: 'booking',
+    label: { en: 'Booking number, if you have one', de: 'Buchungsnummer, falls vorhanden' },
+    kind: 'short',
+    required: false,
+    choices: [],
+  },
+  {
+    field: 'about',
+    label: { en: 'What is it about?', de: 'Worum geht es?' },
+    kind: 'choice',
+    required: true,
     choices: [
       { label: { en: 'A new booking', de: 'Eine neue Buchung' }, value: 'new booking' },
       { label: { en: 'Changing a booking', de: 'Eine Buchung ändern' }, value: 'change' },
@@ -36,8 +63,18 @@ const BOOKING_DETAILS: IntakeField[] = [
 export function bookingDoor(): DoorContent {
   const help = demoDoor()
   return {
-    ...help, title: 'Booking help', key: 'booking', colour: '#6A4673', firstQuestions: ['How do I change my booking?', 'Which ticket do I need?', 'How can I pay?'],
-    texts: { en: { ...help.texts.en, greeting: 'Hello. Something unclear about your booking? Ask me.' }, de: { ...help.texts.de, greeting: 'Guten Tag. Ist bei Ihrer Buchung etwas unklar? Fragen Sie mich.' } },
+    ...help,
+    title: 'Booking help',
+    key: 'booking',
+    colour: '#6A4673',
+    firstQuestions: ['How do I change my booking?', 'Which ticket do I need?', 'How can I pay?'],
+    texts: {
+      en: { ...help.texts.en, greeting: 'Hello. Something unclear about your booking? Ask me.' },
+      de: {
+        ...help.texts.de,
+        greeting: 'Guten Tag. Ist bei Ihrer Buchung etwas unklar? Fragen Sie mich.',
+      },
+    },
     rules: { ...help.rules, handOver: { ...help.rules.handOver, ask: BOOKING_DETAILS } },
   }
 }

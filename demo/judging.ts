@@ -13,8 +13,22 @@ const JUDGED_SHARE = 0.16
 const CHECKS = 22
 
 /** What the team has judged in these weeks: some of the answers given, as the labels of the demo's questions say. */
-export async function judgeAnswers({ tables }: Janua, lead: Lead, answers: readonly JudgeableAnswer[], random: Random): Promise<void> {
-  const rows = answers.filter(() => random() < JUDGED_SHARE).map(({ at, right, ...answer }): Partial<JudgementRow> => ({ ...answer, userId: lead.id, role: 'lead', verdict: right ? 'right' : 'wrong', origin: 'desk', createdAt: new Date(+at + 3_600_000) }))
+export async function judgeAnswers(
+  { tables }: Janua,
+  lead: Lead,
+  answers: readonly JudgeableAnswer[],
+  random: Random,
+): Promise<void> {
+  const rows = answers
+    .filter(() => random() < JUDGED_SHARE)
+    .map(({ at, right, ...answer }): Partial<JudgementRow> => ({
+      ...answer,
+      userId: lead.id,
+      role: 'lead',
+      verdict: right ? 'right' : 'wrong',
+      origin: 'desk',
+      createdAt: new Date(+at + 3_600_000),
+    }))
   await tables.judgements.bulkCreate(rows)
 }
 
@@ -22,45 +36,137 @@ export async function judgeAnswers({ tables }: Janua, lead: Lead, answers: reado
 const AUDITED = 30
 
 /** The audit samples of five weeks before the last full one: thirty random answers each, as the labels say. The last full week's waits for the lead. */
-export async function judgeAudits({ tables }: Janua, lead: Lead, answers: readonly JudgeableAnswer[], { random, today }: { random: Random; today: string }): Promise<void> {
+export async function judgeAudits(
+  { tables }: Janua,
+  lead: Lead,
+  answers: readonly JudgeableAnswer[],
+  { random, today }: { random: Random; today: string },
+): Promise<void> {
   const thisMonday = Date.parse(`${mondayOf(today)}T00:00:00Z`)
   for (let ago = 6; ago > 1; ago--) {
     const from = thisMonday - ago * 7 * DAY
     const given = answers.filter(({ at }) => +at >= from && +at < from + 7 * DAY)
-    const drawn = given.map((answer) => ({ answer, place: random() })).sort((a, b) => a.place - b.place).slice(0, AUDITED)
-    await tables.judgements.bulkCreate(drawn.map(({ answer: { at: _at, right, ...answer } }): Partial<JudgementRow> => ({ ...answer, userId: lead.id, role: 'lead', verdict: right ? 'right' : 'wrong', origin: 'audit', chance: Math.min(1, AUDITED / given.length), createdAt: new Date(from + 9 * DAY) })))
+    const drawn = given
+      .map((answer) => ({ answer, place: random() }))
+      .sort((a, b) => a.place - b.place)
+      .slice(0, AUDITED)
+    await tables.judgements.bulkCreate(
+      drawn.map(({ answer: { at: _at, right, ...answer } }): Partial<JudgementRow> => ({
+        ...answer,
+        userId: lead.id,
+        role: 'lead',
+        verdict: right ? 'right' : 'wrong',
+        origin: 'audit',
+        chance: Math.min(1, AUDITED / given.length),
+        createdAt: new Date(from + 9 * DAY),
+      })),
+    )
   }
 }
 const DAY = 86_400_000
 
 /** The lead asks four weeks again of the draft, and judges forty of its would-be answers near the sill. */
-export async function replayAndJudge(janua: Janua, lead: Lead, { until, questions, ids }: { until: Date; questions: readonly DemoQuestion[]; ids: ReadonlyMap<string, number> }): Promise<void> {
-  await janua.replays.start(lead, { from: new Date(+until - 28 * 86_400_000).toISOString(), to: until.toISOString(), validity: 'asked', items: null })
+export async function replayAndJudge(
+  janua: Janua,
+  lead: Lead,
+  {
+    until,
+    questions,
+    ids,
+  }: { until: Date; questions: readonly DemoQuestion[]; ids: ReadonlyMap<string, number> },
+): Promise<void> {
+  await janua.replays.start(lead, {
+    from: new Date(+until - 28 * 86_400_000).toISOString(),
+    to: until.toISOString(),
+    validity: 'asked',
+    items: null,
+  })
   await janua.replays.ended()
-  const settles = new Map(questions.map(({ text, settledBy, also }) => [normOf(text), [settledBy, ...also].map((slug) => (slug ? ids.get(slug) : undefined))]))
+  const settles = new Map(
+    questions.map(({ text, settledBy, also }) => [
+      normOf(text),
+      [settledBy, ...also].map((slug) => (slug ? ids.get(slug) : undefined)),
+    ]),
+  )
   const signedIn = (await janua.accounts.find(lead.id))!
   for (let round = 0; round < 2; round++)
-    for (const { text, door, item, revision, ordinal, print, confidence, chance } of await janua.threshold.toJudge(0.4)) {
+    for (const {
+      text,
+      door,
+      item,
+      revision,
+      ordinal,
+      print,
+      confidence,
+      chance,
+    } of await janua.threshold.toJudge(0.4)) {
       const known = settles.get(normOf(text))
       if (!known) continue
-      await janua.judgements.judgeAnswer(signedIn, { text, door, item, revision, ordinal, print, confidence, chance, verdict: known.includes(item) ? 'right' : 'wrong', wanted: null, wantedId: null, question: null, origin: 'threshold' })
+      await janua.judgements.judgeAnswer(signedIn, {
+        text,
+        door,
+        item,
+        revision,
+        ordinal,
+        print,
+        confidence,
+        chance,
+        verdict: known.includes(item) ? 'right' : 'wrong',
+        wanted: null,
+        wantedId: null,
+        question: null,
+        origin: 'threshold',
+      })
     }
 }
 
 /** Checks of what was judged right, of what must stay unknown, and of where a conversation must go. */
-export async function addChecks(janua: Janua, lead: Lead, { door, queues }: { door: number; queues: ReadonlyMap<string, number> }): Promise<void> {
-  const judged = await janua.tables.judgements.findAll({ where: { verdict: 'right' }, order: [['id', 'ASC']] })
+export async function addChecks(
+  janua: Janua,
+  lead: Lead,
+  { door, queues }: { door: number; queues: ReadonlyMap<string, number> },
+): Promise<void> {
+  const judged = await janua.tables.judgements.findAll({
+    where: { verdict: 'right' },
+    order: [['id', 'ASC']],
+  })
   const none = { contains: [], lacks: [], queue: null, door, language: 'en' as const, note: '' }
   const seen = new Set<string>()
   for (const { text, norm, itemId, confidence } of judged) {
     if (seen.size >= CHECKS) break
     if (seen.has(norm) || (confidence ?? 0) < 0.7 || text.length > 70) continue
     seen.add(norm)
-    await janua.checks.add(lead, { ...none, messages: [text], comes: 'answer', item: itemId, note: 'judged right' })
+    await janua.checks.add(lead, {
+      ...none,
+      messages: [text],
+      comes: 'answer',
+      item: itemId,
+      note: 'judged right',
+    })
   }
-  await janua.checks.add(lead, { ...none, messages: ['how much does it cost to change a saver ticket'], comes: 'answer', item: null, contains: ['6.00'], note: 'asked every day' })
-  await janua.checks.add(lead, { ...none, messages: ['is there a helicopter to Oddsay'], comes: 'does not know', item: null, note: 'must never be made up' })
-  await janua.checks.add(lead, { ...none, messages: ['my boat was cancelled and I want my money back for the hotel'], comes: 'anything', item: null, queue: queues.get('Refunds & disruption') ?? null, note: 'agreed with Refunds' })
+  await janua.checks.add(lead, {
+    ...none,
+    messages: ['how much does it cost to change a saver ticket'],
+    comes: 'answer',
+    item: null,
+    contains: ['6.00'],
+    note: 'asked every day',
+  })
+  await janua.checks.add(lead, {
+    ...none,
+    messages: ['is there a helicopter to Oddsay'],
+    comes: 'does not know',
+    item: null,
+    note: 'must never be made up',
+  })
+  await janua.checks.add(lead, {
+    ...none,
+    messages: ['my boat was cancelled and I want my money back for the hotel'],
+    comes: 'anything',
+    item: null,
+    queue: queues.get('Refunds & disruption') ?? null,
+    note: 'agreed with Refunds',
+  })
   // What is out of season by now is no check that a lead would keep.
   const { results } = await janua.checks.run()
   for (const { check, before } of results) if (before) await janua.checks.remove(lead, check)

@@ -20,7 +20,16 @@ export async function mendGap(janua: Janua, lead: Lead, name: string): Promise<v
   if (topic === null) return
   const { outline } = await janua.gaps.sheet(topic)
   const written = WRITTEN[name]!
-  await janua.gapMends.make(lead, topic, { kind: 'write', content: { kind: 'article', ...written, phrasings: outline.phrasings, reviewOn: null, ready: true } })
+  await janua.gapMends.make(lead, topic, {
+    kind: 'write',
+    content: {
+      kind: 'article',
+      ...written,
+      phrasings: outline.phrasings,
+      reviewOn: null,
+      ready: true,
+    },
+  })
 }
 
 /** The state of things on the Monday on which the demo opens: topics and figures, targets, and gaps in several hands. */
@@ -31,19 +40,36 @@ export async function learnFromDemo(janua: Janua, lead: Lead, end: number): Prom
   const day = (days: number) => new Date(end + days * 86_400_000).toISOString().slice(0, 10)
   await janua.reports.setTarget(lead, { measure: 'coverage', share: 0.5, by: day(38) })
   await janua.reports.setTarget(lead, { measure: 'accuracy', share: 0.92, by: day(38) })
-  await janua.reporting.set({ zone: 'Europe/London', returnDays: 7, handleMinutes: 6, costPerHour: 34, currency: '£' })
-  const people = await janua.tables.users.findAll({ attributes: ['id', 'role'], where: { role: 'editor' } })
+  await janua.reporting.set({
+    zone: 'Europe/London',
+    returnDays: 7,
+    handleMinutes: 6,
+    costPerHour: 34,
+    currency: '£',
+  })
+  const people = await janua.tables.users.findAll({
+    attributes: ['id', 'role'],
+    where: { role: 'editor' },
+  })
   const vouchers = await topicOf(janua, 'gift vouchers')
-  if (vouchers !== null) await janua.gapMends.setWork(lead, vouchers, { state: 'in work', user: people[0]?.id ?? null, until: day(3) })
+  if (vouchers !== null)
+    await janua.gapMends.setWork(lead, vouchers, {
+      state: 'in work',
+      user: people[0]?.id ?? null,
+      until: day(3),
+    })
   await janua.rollup.settle()
   await janua.reports.watch()
 }
 
 /** The topic that holds most of a planted topic's wordings. */
 export async function topicOf(janua: Janua, name: string): Promise<number | null> {
-  const norms = plantedTopics().find((topic) => topic.name === name)!.questions.map(normOf)
+  const norms = plantedTopics()
+    .find((topic) => topic.name === name)!
+    .questions.map(normOf)
   const wordings = await janua.tables.topicWordings.findAll({ where: { norm: norms }, raw: true })
   const counts = new Map<number, number>()
-  for (const { topicId } of wordings) if (topicId !== null) counts.set(topicId, (counts.get(topicId) ?? 0) + 1)
+  for (const { topicId } of wordings)
+    if (topicId !== null) counts.set(topicId, (counts.get(topicId) ?? 0) + 1)
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null
 }

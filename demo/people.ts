@@ -10,9 +10,21 @@ export interface DemoPerson {
   queues: string[]
 }
 
-const agent = (name: string, ...queues: string[]): DemoPerson => ({ name, mail: `${name.split(' ')[0]!.toLowerCase()}@merrowline.example`, role: 'agent', queues })
+const agent = (name: string, ...queues: string[]): DemoPerson => ({
+  name,
+  mail: `${name.split(' ')[0]!.toLowerCase()}@merrowline.example`,
+  role: 'agent',
+  queues,
+})
 
-export const QUEUES = ['Bookings & changes', 'Refunds & disruption', 'Vehicles & freight', 'Accessibility & assistance', 'Lost property', 'Groups'] as const
+export const QUEUES = [
+  'Bookings & changes',
+  'Refunds & disruption',
+  'Vehicles & freight',
+  'Accessibility & assistance',
+  'Lost property',
+  'Groups',
+] as const
 const [BOOKINGS, REFUNDS, VEHICLES, CARE, LOST, GROUPS] = QUEUES
 
 export const DEMO_PEOPLE: DemoPerson[] = [
@@ -35,12 +47,40 @@ export const DEMO_PEOPLE: DemoPerson[] = [
 ]
 
 /** Routing as the demo's lead has set it: the first rule that fits. */
-export const DEMO_RULES: { name: string; words?: string[]; collections?: string[]; queue: string; priority?: 'high' | 'low'; note?: string }[] = [
-  { name: 'Complaints and refunds', words: ['refund', 'money back', 'complaint', 'compensation', 'cancelled'], queue: REFUNDS },
+export const DEMO_RULES: {
+  name: string
+  words?: string[]
+  collections?: string[]
+  queue: string
+  priority?: 'high' | 'low'
+  note?: string
+}[] = [
+  {
+    name: 'Complaints and refunds',
+    words: ['refund', 'money back', 'complaint', 'compensation', 'cancelled'],
+    queue: REFUNDS,
+  },
   { name: 'Lost things', words: ['lost', 'found', 'left behind'], queue: LOST },
-  { name: 'Assistance', words: ['wheelchair', 'help boarding'], collections: ['Assistance'], queue: CARE, priority: 'high', note: 'Ask for the boat and the day first: the crew must be told a day before.' },
-  { name: 'Groups', words: ['group', 'charter', 'school class', 'coach party'], collections: ['Groups'], queue: GROUPS },
+  {
+    name: 'Assistance',
+    words: ['wheelchair', 'help boarding'],
+    collections: ['Assistance'],
+    queue: CARE,
+    priority: 'high',
+    note: 'Ask for the boat and the day first: the crew must be told a day before.',
+  },
+  {
+    name: 'Groups',
+    words: ['group', 'charter', 'school class', 'coach party'],
+    collections: ['Groups'],
+    queue: GROUPS,
+  },
   { name: 'Storms', collections: ['Storms and refunds'], queue: REFUNDS },
-  { name: 'Vehicles, bicycles and freight', words: ['camper', 'trailer', 'lorry', 'pallet', 'bike'], collections: ['Vehicles', 'Pets and bicycles'], queue: VEHICLES },
+  {
+    name: 'Vehicles, bicycles and freight',
+    words: ['camper', 'trailer', 'lorry', 'pallet', 'bike'],
+    collections: ['Vehicles', 'Pets and bicycles'],
+    queue: VEHICLES,
+  },
 ]
 export const LAST_RESORT = BOOKINGS

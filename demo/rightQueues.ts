@@ -11,7 +11,16 @@ const BY_ARTICLE: readonly [RegExp, string][] = [
   [/^onboard\/lost/, LOST!],
   [/^groups\//, GROUPS!],
 ]
-const BY_TOPIC: Record<string, string> = { 'e-bike charging': VEHICLES!, 'island car hire': VEHICLES!, 'private hire': GROUPS!, 'travel insurance': REFUNDS!, 'what runs right now': REFUNDS!, 'baby changing': CARE!, 'gift vouchers': BOOKINGS!, 'season tickets': BOOKINGS! }
+const BY_TOPIC: Record<string, string> = {
+  'e-bike charging': VEHICLES!,
+  'island car hire': VEHICLES!,
+  'private hire': GROUPS!,
+  'travel insurance': REFUNDS!,
+  'what runs right now': REFUNDS!,
+  'baby changing': CARE!,
+  'gift vouchers': BOOKINGS!,
+  'season tickets': BOOKINGS!,
+}
 /** What no article settles and no planted topic holds: by what somebody of the team would see at a glance. */
 const BY_WORDS: readonly [RegExp, string][] = [
   [/complain|rude|filthy|manager|insur|insured/i, REFUNDS!],
@@ -22,7 +31,10 @@ const BY_WORDS: readonly [RegExp, string][] = [
 ]
 
 /** The queue that settles a question, as the demo's generator has it: never stored with the history, only measured against. */
-export function rightQueueOf({ text, settledBy }: { text: string; settledBy: string | null }, topic: Pick<PlantedTopic, 'name'> | undefined): string {
+export function rightQueueOf(
+  { text, settledBy }: { text: string; settledBy: string | null },
+  topic: Pick<PlantedTopic, 'name'> | undefined,
+): string {
   if (topic) return BY_TOPIC[topic.name] ?? BOOKINGS!
   const list = settledBy === null ? BY_WORDS : BY_ARTICLE
   return list.find(([pattern]) => pattern.test(settledBy ?? text))?.[1] ?? BOOKINGS!

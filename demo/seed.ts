@@ -30,11 +30,19 @@ const DAY = 86_400_000
 /** The demo is the same on every machine; its visits are the first thing that chance is asked for. */
 export const SEED = 20_261_123
 /** Loads Merrow Line: its people, its content in six releases, and eighteen weeks of questions put to the real engine. */
-export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted): Promise<Pick<HistoryContext, 'truth'>> {
+export async function seedDemo(
+  db: Sequelize,
+  { today, opens, progress }: Wanted,
+): Promise<Pick<HistoryContext, 'truth'>> {
   const end = Date.parse(`${today}T09:30:00Z`)
   let now = new Date(end - (WEEKS * 7 + 10) * DAY)
   const site = await startSite()
-  const janua = createJanua({ db, sessionSecret: 'unused', clock: { now: () => now }, outside: { ...REAL_WORLD, resolve: { [SITE_HOST]: site.place }, paceMs: 0 } })
+  const janua = createJanua({
+    db,
+    sessionSecret: 'unused',
+    clock: { now: () => now },
+    outside: { ...REAL_WORLD, resolve: { [SITE_HOST]: site.place }, paceMs: 0 },
+  })
   const random = seeded(SEED)
 
   progress('Demo: the team')
@@ -45,18 +53,30 @@ export async function seedDemo(db: Sequelize, { today, opens, progress }: Wanted
   const articles = demoArticles()
   const later = new Set(STAGES.flatMap((stage) => stage.articles))
   const ids = new Map<string, number>()
-  const put = async (article: DemoArticle) => ids.set(article.slug, await addArticle(janua, lead, article))
+  const put = async (article: DemoArticle) =>
+    ids.set(article.slug, await addArticle(janua, lead, article))
   for (const article of articles.filter(({ slug }) => !later.has(slug))) await put(article)
   const door = await addSettings(janua, lead, queues)
   await seedCourtesies(janua, lead)
 
   const all = visits(demoQuestions(), plantedTopics(), today, random)
   const begins = end - WEEKS * 7 * DAY
-  const context: HistoryContext = { janua, ids, random, progress, total: all.length, judgeable: [], visitors: new Map(), contacts: new Map(), truth: new Map() }
+  const context: HistoryContext = {
+    janua,
+    ids,
+    random,
+    progress,
+    total: all.length,
+    judgeable: [],
+    visitors: new Map(),
+    contacts: new Map(),
+    truth: new Map(),
+  }
   let asked = 0
   for (const [i, stage] of STAGES.entries()) {
     if (i > 0) now = new Date(begins + stage.week * 7 * DAY)
-    for (const article of articles.filter(({ slug }) => stage.articles.includes(slug))) await put(article)
+    for (const article of articles.filter(({ slug }) => stage.articles.includes(slug)))
+      await put(article)
     if (stage.documents) {
       await seedDocuments(janua, lead)
       await seedSite(janua, lead, `http://${SITE_HOST}/help/`)
@@ -98,7 +118,16 @@ export type Lead = { id: number; name: string }
 async function seedPeople({ tables }: Janua): Promise<Lead> {
   const password = await hashPassword(DEMO_PASSWORD)
   for (const { name, mail, role } of DEMO_PEOPLE)
-    await tables.users.create({ name, mail, role, active: true, presence: role === 'agent' ? 'here' : 'off', password, failures: 0, createdAt: new Date() })
+    await tables.users.create({
+      name,
+      mail,
+      role,
+      active: true,
+      presence: role === 'agent' ? 'here' : 'off',
+      password,
+      failures: 0,
+      createdAt: new Date(),
+    })
   const lead = await tables.users.findOne({ where: { role: 'lead' } })
   return { id: lead!.id, name: lead!.name }
 }
@@ -107,59 +136,130 @@ async function seedQueues(janua: Janua, lead: Lead): Promise<Map<string, number>
   const people = await janua.tables.users.findAll()
   const queues = new Map<string, number>()
   for (const name of QUEUES) {
-    const members = DEMO_PEOPLE.filter((person) => person.queues.includes(name)).map(({ mail }) => people.find((user) => user.mail === mail)!.id)
+    const members = DEMO_PEOPLE.filter((person) => person.queues.includes(name)).map(
+      ({ mail }) => people.find((user) => user.mail === mail)!.id,
+    )
     queues.set(name, await janua.queues.save(lead, null, { name, members }))
   }
   return queues
 }
 
-async function addArticle(janua: Janua, lead: Lead, { slug, title, collection, phrasings, body, reviewOn }: DemoArticle): Promise<number> {
+async function addArticle(
+  janua: Janua,
+  lead: Lead,
+  { slug, title, collection, phrasings, body, reviewOn }: DemoArticle,
+): Promise<number> {
   const content: ArticleContent = tidy({ title, collection, phrasings, body, reviewOn })
-  const { item } = await janua.draft.add(lead, 'article', { content, summary: { ...summarise('article', content), sourceName: `${slug}.md` }, ready: true })
+  const { item } = await janua.draft.add(lead, 'article', {
+    content,
+    summary: { ...summarise('article', content), sourceName: `${slug}.md` },
+    ready: true,
+  })
   return item.id
 }
 
 async function addSettings(janua: Janua, lead: Lead, queues: Map<string, number>): Promise<number> {
   const door = demoDoor()
-  const rules = DEMO_RULES.map(({ name, words, collections, queue, priority, note }): Routing['rules'][number] => ({
-    name,
-    join: 'any',
-    conditions: [...(words ? [{ on: 'words' as const, any: words }] : []), ...(collections ? [{ on: 'collection' as const, any: collections }] : [])],
-    queue: queues.get(queue)!,
-    ...(priority && { priority }),
-    ...(note && { note }),
-  }))
+  const rules = DEMO_RULES.map(
+    ({ name, words, collections, queue, priority, note }): Routing['rules'][number] => ({
+      name,
+      join: 'any',
+      conditions: [
+        ...(words ? [{ on: 'words' as const, any: words }] : []),
+        ...(collections ? [{ on: 'collection' as const, any: collections }] : []),
+      ],
+      queue: queues.get(queue)!,
+      ...(priority && { priority }),
+      ...(note && { note }),
+    }),
+  )
   const routing: Routing = { rules, lastResort: queues.get(LAST_RESORT)! }
-  const { item } = await janua.draft.add(lead, 'door', { content: door, summary: summarise('door', door), ready: true })
+  const { item } = await janua.draft.add(lead, 'door', {
+    content: door,
+    summary: summarise('door', door),
+    ready: true,
+  })
   const booking = bookingDoor()
-  await janua.draft.add(lead, 'door', { content: booking, summary: summarise('door', booking), ready: true })
-  await janua.draft.add(lead, 'routing', { content: routing, summary: summarise('routing', routing), ready: true })
+  await janua.draft.add(lead, 'door', {
+    content: booking,
+    summary: summarise('door', booking),
+    ready: true,
+  })
+  await janua.draft.add(lead, 'routing', {
+    content: routing,
+    summary: summarise('routing', routing),
+    ready: true,
+  })
   return item.id
 }
 
 async function publishAll(janua: Janua, lead: Lead, note: string): Promise<void> {
   await janua.learning.learn()
   const changes = await janua.draft.changes()
-  await janua.releases.publish(lead, changes.map(({ item }) => item), note)
+  await janua.releases.publish(
+    lead,
+    changes.map(({ item }) => item),
+    note,
+  )
 }
 
 /** What the lead mended before a release: the most frequent unanswered questions that an article does settle. */
-async function teachSome(janua: Janua, lead: Lead, ids: Map<string, number>, most: number): Promise<void> {
-  const { rows } = await janua.unsettled.list({ search: '', state: 'open', sort: 'frequent', offset: 0, limit: 200 })
-  const settledBy = new Map(demoQuestions().map(({ text, settledBy }) => [text.toLowerCase(), settledBy]))
+async function teachSome(
+  janua: Janua,
+  lead: Lead,
+  ids: Map<string, number>,
+  most: number,
+): Promise<void> {
+  const { rows } = await janua.unsettled.list({
+    search: '',
+    state: 'open',
+    sort: 'frequent',
+    offset: 0,
+    limit: 200,
+  })
+  const settledBy = new Map(
+    demoQuestions().map(({ text, settledBy }) => [text.toLowerCase(), settledBy]),
+  )
   const known = rows.flatMap(({ norm, text }) => {
     const slug = settledBy.get(text.toLowerCase())
     return slug && ids.has(slug) ? [{ norm, text, slug }] : []
   })
-  for (const { norm, text, slug } of known.slice(0, most)) await janua.mends.make(lead, { norm, text, kind: 'phrasing', item: ids.get(slug)! })
+  for (const { norm, text, slug } of known.slice(0, most))
+    await janua.mends.make(lead, { norm, text, kind: 'phrasing', item: ids.get(slug)! })
 }
 
 /** A draft as it lies on a Monday morning: one change ready, two in work, of which one drops what visitors ask every day. */
 async function seedDraft(janua: Janua, lead: Lead, ids: Map<string, number>): Promise<void> {
-  await janua.articles.teach(lead, ids.get('fares/children-and-families')!, 'Do babies need a ticket?', true)
+  await janua.articles.teach(
+    lead,
+    ids.get('fares/children-and-families')!,
+    'Do babies need a ticket?',
+    true,
+  )
   const change = ids.get('bookings/change-a-booking')!
-  const { id: _id, kind: _kind, revision, state: _state, published: _published, ...content } = await janua.articles.read(change)
-  await janua.articles.save(lead, change, { ...tidy(content), body: content.body.replace(/## What a change costs[\s\S]*?(?=## How)/, ''), base: revision, ready: false })
-  const body = 'Lead: what we sell, what it costs, how it is redeemed. **Ask Anton for the terms.**\n'
-  await janua.articles.add(lead, { kind: 'article', title: 'Gift vouchers', collection: 'Fares', phrasings: ['Do you sell gift vouchers?'], body, reviewOn: null, ready: false })
+  const {
+    id: _id,
+    kind: _kind,
+    revision,
+    state: _state,
+    published: _published,
+    ...content
+  } = await janua.articles.read(change)
+  await janua.articles.save(lead, change, {
+    ...tidy(content),
+    body: content.body.replace(/## What a change costs[\s\S]*?(?=## How)/, ''),
+    base: revision,
+    ready: false,
+  })
+  const body =
+    'Lead: what we sell, what it costs, how it is redeemed. **Ask Anton for the terms.**\n'
+  await janua.articles.add(lead, {
+    kind: 'article',
+    title: 'Gift vouchers',
+    collection: 'Fares',
+    phrasings: ['Do you sell gift vouchers?'],
+    body,
+    reviewOn: null,
+    ready: false,
+  })
 }

@@ -16,8 +16,20 @@ export interface Stage {
 export const STAGES: readonly Stage[] = [
   { week: 0, note: 'The first articles, one door', articles: [], mends: 0 },
   { week: 3, note: 'Wi-Fi; what the first days asked', articles: ['onboard/wifi'], mends: 14 },
-  { week: 6, note: 'The PDF and office documents, the help site', articles: ['vehicles/electric-cars'], mends: 18, documents: true },
+  {
+    week: 6,
+    note: 'The PDF and office documents, the help site',
+    articles: ['vehicles/electric-cars'],
+    mends: 18,
+    documents: true,
+  },
   { week: 9, note: 'Medicine on board', articles: ['assistance/medical'], mends: 20 },
   { week: 13, note: 'Bicycles; questions of October', articles: ['pets/bicycles'], mends: 24 },
-  { week: 16, note: 'Late boats and connections', articles: ['travel/connections'], mends: 24, gap: 'smoking' },
+  {
+    week: 16,
+    note: 'Late boats and connections',
+    articles: ['travel/connections'],
+    mends: 24,
+    gap: 'smoking',
+  },
 ]

@@ -12,7 +12,9 @@ export function hurried(question: string, random: Random): string {
 }
 
 function slip(text: string, random: Random): string {
-  const places = [...text].flatMap((_, i) => (/\p{L}{3}/u.test(text.slice(i - 1, i + 2)) ? [i] : []))
+  const places = [...text].flatMap((_, i) =>
+    /\p{L}{3}/u.test(text.slice(i - 1, i + 2)) ? [i] : [],
+  )
   if (places.length === 0) return text
   const at = pick(places, random)
   const kind = random()

@@ -31,7 +31,11 @@ describe('two agents, two visitors and the lead at the desks', () => {
 
   const REFUND = 'refund for the zeppelin taxi from the harbour'
   const tells = async (visitor: Browser, name: string) => {
-    const [nameField, mailField] = await Promise.all(['name', 'email'].map((field) => visitor.element({ css: `[data-test="contact"] [name="${field}"]` })))
+    const [nameField, mailField] = await Promise.all(
+      ['name', 'email'].map((field) =>
+        visitor.element({ css: `[data-test="contact"] [name="${field}"]` }),
+      ),
+    )
     await nameField!.sendKeys(name)
     await mailField!.sendKeys(`${name.toLowerCase()}@mail.example`)
     await (await visitor.element({ css: '[data-test="contact"] button' })).click()
@@ -53,11 +57,17 @@ describe('two agents, two visitors and the lead at the desks', () => {
     }
     await Promise.all([anton, nell].map(async (agent) => (await agent.sees('take')).click()))
     await Promise.race([anton, nell].map((agent) => agent.sees('close')))
-    const mine = await Promise.all([anton, nell].map(async (agent) => (await agent.all('close')).length > 0))
+    const mine = await Promise.all(
+      [anton, nell].map(async (agent) => (await agent.all('close')).length > 0),
+    )
     expect(mine.filter(Boolean)).to.have.length(1)
-    ;[owner, other, ownerName] = mine[0] ? [anton, nell, 'Anton Reeve'] : [nell, anton, 'Nell Harrow']
+    ;[owner, other, ownerName] = mine[0]
+      ? [anton, nell, 'Anton Reeve']
+      : [nell, anton, 'Nell Harrow']
     const told = await other.element({ css: '.p-toast-detail' })
-    expect(await told.getText()).to.include(`${ownerName} took this conversation a moment before you.`)
+    expect(await told.getText()).to.include(
+      `${ownerName} took this conversation a moment before you.`,
+    )
   })
 
   it('the reply is read by the visitor, and marked so; a note stays with the team', async () => {
@@ -98,9 +108,14 @@ describe('two agents, two visitors and the lead at the desks', () => {
     await owner.driver.executeScript('document.activeElement.blur()')
     await owner.driver.actions().sendKeys('m').perform()
     await owner.presses('move-to')
-    await owner.driver.wait(async () => (await owner.driver.findElements({ css: '.p-select-option' })).length > 3, 10_000, 'nowhere to move to')
+    await owner.driver.wait(
+      async () => (await owner.driver.findElements({ css: '.p-select-option' })).length > 3,
+      10_000,
+      'nowhere to move to',
+    )
     const otherName = ownerName === 'Anton Reeve' ? 'Nell Harrow' : 'Anton Reeve'
-    for (const option of await owner.driver.findElements({ css: '.p-select-option' })) if ((await option.getText()).startsWith(otherName)) await option.click()
+    for (const option of await owner.driver.findElements({ css: '.p-select-option' }))
+      if ((await option.getText()).startsWith(otherName)) await option.click()
     await owner.types('move-reason', 'knows the taxis')
     await owner.presses('move-yes')
     await other.sees('close')
@@ -143,12 +158,26 @@ describe('two agents, two visitors and the lead at the desks', () => {
     await lead.goes(`${house.url}/taught`)
     await lead.sees('taught')
     await lead.presses('take-taught')
-    await lead.driver.wait(async () => (await lead.all('taught')).length === 2, 10_000, 'it was not taken')
+    await lead.driver.wait(
+      async () => (await lead.all('taught')).length === 2,
+      10_000,
+      'it was not taken',
+    )
   })
 
   it('the other visitor comes when nobody is there, leaves a case, and goes on by mail in the same thread', async () => {
-    const closed = { timeZone: 'Europe/London', weekly: [[], [], [], [], [], [], []], closed: [], extra: [] }
-    const settings = { assignment: 'list', targets: { high: 2, normal: 5, low: 20 }, overflow: null, hours: closed }
+    const closed = {
+      timeZone: 'Europe/London',
+      weekly: [[], [], [], [], [], [], []],
+      closed: [],
+      extra: [],
+    }
+    const settings = {
+      assignment: 'list',
+      targets: { high: 2, normal: 5, low: 20 },
+      overflow: null,
+      hours: closed,
+    }
     const status = await lead.driver.executeAsyncScript(
       `const [settings, done] = arguments
        fetch('/api/session').then((r) => r.json()).then(async ({ csrf }) => {
@@ -168,10 +197,14 @@ describe('two agents, two visitors and the lead at the desks', () => {
 
     const mail = await openBrowser()
     try {
-      await mail.driver.wait(async () => {
-        await mail.goes(house.mailPage)
-        return (await (await mail.element({ css: 'body' })).getText()).includes(number)
-      }, 10_000, 'no confirmation by mail')
+      await mail.driver.wait(
+        async () => {
+          await mail.goes(house.mailPage)
+          return (await (await mail.element({ css: 'body' })).getText()).includes(number)
+        },
+        10_000,
+        'no confirmation by mail',
+      )
       await (await mail.element({ css: 'textarea' })).sendKeys('It was on Sunday, by the way.')
       await (await mail.element({ css: 'button' })).click()
       await ben.sees('mine', 'It was on Sunday, by the way.')

@@ -19,7 +19,11 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   before(async function () {
     this.timeout(180_000)
     house = await demoHouse()
-    ;[lead, agent, visitor] = await Promise.all([signedIn(house.url, 'ines'), signedIn(house.url, 'callum'), visitorAt(`${house.url}/demo/help`)])
+    ;[lead, agent, visitor] = await Promise.all([
+      signedIn(house.url, 'ines'),
+      signedIn(house.url, 'callum'),
+      visitorAt(`${house.url}/demo/help`),
+    ])
   })
   afterEach(function () {
     return pictureFailures(this.currentTest, { lead, agent, visitor })
@@ -32,19 +36,33 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   it('the lead brings in a folder: each file has its result, and a bad one stops no other', async () => {
     const folder = join(mkdtempSync(join(tmpdir(), 'janua-pages-')), 'rentals')
     mkdirSync(folder)
-    writeFileSync(join(folder, 'trampolines.html'), '<html><body><nav>Menu</nav><main><h1>Renting a trampoline</h1><p>A trampoline costs 19.00 a day. You must be 21 years old.</p></main></body></html>')
-    writeFileSync(join(folder, 'helmets.md'), '---\ntitle: Helmets\nquestions:\n  - Do I need a helmet?\n---\nHelmets are lent free of charge.\n')
+    writeFileSync(
+      join(folder, 'trampolines.html'),
+      '<html><body><nav>Menu</nav><main><h1>Renting a trampoline</h1><p>A trampoline costs 19.00 a day. You must be 21 years old.</p></main></body></html>',
+    )
+    writeFileSync(
+      join(folder, 'helmets.md'),
+      '---\ntitle: Helmets\nquestions:\n  - Do I need a helmet?\n---\nHelmets are lent free of charge.\n',
+    )
     writeFileSync(join(folder, 'broken.md'), '---\ntitle: [\n---\ntext')
     await lead.goes(`${house.url}/library`)
     await lead.presses('import')
     await (await lead.element(test('folder'))).sendKeys(folder)
-    expect(await (await lead.sees('import-tally')).getText()).to.equal('2 imported · 0 updated · 0 unchanged · 1 refused')
-    expect(await (await lead.sees('import-results')).getText()).to.include('refused rentals/broken.md: the front matter is not valid YAML')
+    expect(await (await lead.sees('import-tally')).getText()).to.equal(
+      '2 imported · 0 updated · 0 unchanged · 1 refused',
+    )
+    expect(await (await lead.sees('import-results')).getText()).to.include(
+      'refused rentals/broken.md: the front matter is not valid YAML',
+    )
   })
 
   it('the lead edits an article beside its passages; what is typed survives a reload; saved, it is ready', async () => {
     await lead.types('search', 'Renting a trampoline')
-    await lead.driver.wait(async () => (await lead.all('article')).join() === 'Renting a trampoline', 10_000, 'the search did not narrow the list')
+    await lead.driver.wait(
+      async () => (await lead.all('article')).join() === 'Renting a trampoline',
+      10_000,
+      'the search did not narrow the list',
+    )
     await lead.presses('article')
     await lead.types('new-phrasing', 'What does a trampoline cost?')
     await lead.presses('add-phrasing')
@@ -71,7 +89,9 @@ describe('from a folder of help pages to a mended gap and a settled conversation
 
   it('the source opens at the passage, and what has no answer gets none', async () => {
     await visitor.presses('source')
-    expect(await (await visitor.sees('source-text')).getText()).to.include('Renting a trampoline').and.include('21 years old')
+    expect(await (await visitor.sees('source-text')).getText())
+      .to.include('Renting a trampoline')
+      .and.include('21 years old')
     await visitor.presses('close-source')
     await asks(visitor, UNKNOWN)
     expect(await lastOutcome()).not.to.equal('answered')
@@ -85,10 +105,17 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     await (await visitor.element({ name: 'email' })).sendKeys('mira@mail.example')
     await (await visitor.element({ css: '[data-test="contact"] button' })).click()
     await visitor.sees('event', 'Somebody from the team has your conversation')
-    await agent.driver.wait(async () => (await agent.all('waiting')).length > before, 10_000, 'the conversation did not come to the desk')
+    await agent.driver.wait(
+      async () => (await agent.all('waiting')).length > before,
+      10_000,
+      'the conversation did not come to the desk',
+    )
     await agent.presses('waiting', 'submarine')
     const brief = await (await agent.sees('brief')).getText()
-    expect(brief).to.include(`“${UNKNOWN}”`).and.include('Mira Tolland').and.include('mira@mail.example')
+    expect(brief)
+      .to.include(`“${UNKNOWN}”`)
+      .and.include('Mira Tolland')
+      .and.include('mira@mail.example')
   })
 
   it('nothing is lost when the server is killed in the middle of the hand-over', async () => {
@@ -99,7 +126,9 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     await visitor.sees('unsent', 'are you still there?')
     house = await houseAgain(house.url)
     await visitor.seesNo('unsent')
-    expect((await visitor.all('mine')).filter((text) => text === 'are you still there?')).to.have.length(1)
+    expect(
+      (await visitor.all('mine')).filter((text) => text === 'are you still there?'),
+    ).to.have.length(1)
     await agent.presses('take')
     await agent.sees('thread', 'are you still there?')
   })
@@ -113,7 +142,12 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     await agent.sees('from-visitor', 'fair enough')
     await agent.presses('hand-back')
     await agent.presses('hand-back-yes')
-    await visitor.driver.wait(async () => (await visitor.all('event')).some((text) => text.includes('assistant has the word again')), 10_000, 'no hand-back in the thread')
+    await visitor.driver.wait(
+      async () =>
+        (await visitor.all('event')).some((text) => text.includes('assistant has the word again')),
+      10_000,
+      'no hand-back in the thread',
+    )
     await asks(visitor, 'Do I need a helmet?')
     expect((await visitor.all('answer')).at(-1)).to.include('Helmets are lent free of charge')
   })
@@ -124,7 +158,11 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     await visitor.driver.navigate().refresh()
     await (await visitor.element({ css: '[data-janua="arch"]' })).click()
     await intoFrame(visitor)
-    await visitor.driver.wait(async () => (await visitor.all('mine')).length === before.length, 10_000, 'the thread is not whole after the reload')
+    await visitor.driver.wait(
+      async () => (await visitor.all('mine')).length === before.length,
+      10_000,
+      'the thread is not whole after the reload',
+    )
     expect(await visitor.all('mine')).to.eql(before)
   })
 
@@ -133,7 +171,9 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     await lead.types('search', 'submarine')
     await lead.presses('unsettled', 'submarine')
     await lead.presses('mend-kind', 'Fixed answer').catch(() => undefined)
-    await (await lead.element({ xpath: '//*[@data-test="mend-kind"]//*[text()="Fixed answer"]' })).click()
+    await (
+      await lead.element({ xpath: '//*[@data-test="mend-kind"]//*[text()="Fixed answer"]' })
+    ).click()
     await lead.types('mend-title', 'Submarines')
     await lead.types('mend-body', 'We have no submarines to rent.')
     await lead.presses('mend')
@@ -143,7 +183,9 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     await lead.goes(`${house.url}/mend?state=mended`)
     await lead.types('search', 'submarine')
     await lead.presses('unsettled', 'submarine')
-    expect(await (await lead.sees('proof')).getText()).to.include('Mended in release 8').and.include('We have no submarines to rent.')
+    expect(await (await lead.sees('proof')).getText())
+      .to.include('Mended in release 8')
+      .and.include('We have no submarines to rent.')
     await asks(visitor, UNKNOWN)
     expect((await visitor.all('answer')).at(-1)).to.include('We have no submarines to rent.')
   })

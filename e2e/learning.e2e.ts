@@ -28,7 +28,9 @@ describe('a Monday morning', () => {
   })
 
   it('opens on today: the week in one sentence, and the three gaps most worth mending', async () => {
-    expect(await (await lead.sees('sentence')).getText()).to.match(/^Last week visitors asked \d+ questions\. Janua answered \d+ % ± \d+ of them rightly\.$/)
+    expect(await (await lead.sees('sentence')).getText()).to.match(
+      /^Last week visitors asked \d+ questions\. Janua answered \d+ % ± \d+ of them rightly\.$/,
+    )
     expect(await lead.all('gap')).to.have.length(3)
     await lead.sees('outcomes', 'unanswered')
   })
@@ -36,7 +38,11 @@ describe('a Monday morning', () => {
     await lead.presses('all-gaps')
     await lead.sees('gaps-head', 'open gaps')
     await lead.types('search', 'drone')
-    await lead.driver.wait(async () => (await lead.all('gap')).length < 8, 10_000, 'the search did not narrow the gaps')
+    await lead.driver.wait(
+      async () => (await lead.all('gap')).length < 8,
+      10_000,
+      'the search did not narrow the gaps',
+    )
     await opens('Drone')
     await lead.sees('gap-title', 'rone')
     await lead.sees('wordings', 'unanswered')
@@ -53,7 +59,9 @@ describe('a Monday morning', () => {
   })
   it('what it gains over everything that was asked is worked out by a replay', async () => {
     await lead.presses('work-out')
-    expect(await (await lead.sees('gain', undefined, REPLAY_MS)).getText()).to.match(/harm elsewhere included: \d+\.\d right answers a week/)
+    expect(await (await lead.sees('gain', undefined, REPLAY_MS)).getText()).to.match(
+      /harm elsewhere included: \d+\.\d right answers a week/,
+    )
   })
   it('published, it is mended by what Janua asks again, and visitors have it', async () => {
     await lead.presses('to-publish')
@@ -78,10 +86,18 @@ describe('a Monday morning', () => {
     const marked = async () => (await lead.element({ css: '[data-marked="true"]' })).getText()
     const first = await marked()
     await lead.driver.actions().sendKeys('w').perform()
-    await lead.driver.wait(async () => (await marked()) !== first, 10_000, 'the next question was not marked')
+    await lead.driver.wait(
+      async () => (await marked()) !== first,
+      10_000,
+      'the next question was not marked',
+    )
     await lead.sees('log-row', 'Wrong')
     await lead.driver.actions().sendKeys('u').perform()
-    await lead.driver.wait(async () => (await lead.all('log-row')).every((text) => !text.includes('Wrong')), 10_000, 'the judgement was not taken back')
+    await lead.driver.wait(
+      async () => (await lead.all('log-row')).every((text) => !text.includes('Wrong')),
+      10_000,
+      'the judgement was not taken back',
+    )
   })
   it('the audit sample is judged by keyboard', async () => {
     await lead.goes(`${house.url}/audit-sample`)
@@ -92,17 +108,29 @@ describe('a Monday morning', () => {
   it('coverage opens the questions behind a square of the cloth, and by hour as well', async () => {
     await lead.goes(`${house.url}/coverage`)
     await lead.sees('funnel', 'resolved')
-    await lead.driver.wait(async () => (await lead.driver.findElements({ css: '[data-test="coverage-trend"] svg path' })).length > 5, 10_000, 'the chart was not drawn')
+    await lead.driver.wait(
+      async () =>
+        (await lead.driver.findElements({ css: '[data-test="coverage-trend"] svg path' })).length >
+        5,
+      10_000,
+      'the chart was not drawn',
+    )
     await (await (await lead.sees('cloth')).findElement({ css: 'td button' })).click()
     await lead.sees('log-head', 'question')
     expect(await lead.driver.getCurrentUrl()).to.include('topic=')
   })
   it('a log from elsewhere comes in, with what was left out told by row', async () => {
     const file = join(mkdtempSync(join(tmpdir(), 'janua-log-')), 'old.csv')
-    writeFileSync(file, 'text,time\nmay I bring a parrot,2026-11-03 10:00\ncall me on 0171 234567890 about a refund,2026-11-03 11:00\nno time at all,\n')
+    writeFileSync(
+      file,
+      'text,time\nmay I bring a parrot,2026-11-03 10:00\ncall me on 0171 234567890 about a refund,2026-11-03 11:00\nno time at all,\n',
+    )
     await lead.goes(`${house.url}/questions/imports`)
     await (await lead.element(test('log-file'))).sendKeys(file)
-    await lead.sees('log-import', '2 questions from 3 rows; in 1 row something private was masked; 1 row left out')
+    await lead.sees(
+      'log-import',
+      '2 questions from 3 rows; in 1 row something private was masked; 1 row left out',
+    )
   })
 
   async function opens(label: string): Promise<void> {

@@ -23,8 +23,14 @@ describe('pages', () => {
 
   it('opening and saving an article without a change leaves it byte for byte the same', async function () {
     this.timeout(240_000)
-    const stored = async (id: number) => (await lead.driver.executeAsyncScript('fetch("/api/articles/" + arguments[0]).then((r) => r.json()).then(arguments[1])', id)) as { body: string; revision: number }
-    const ids = (await lead.driver.executeAsyncScript('fetch("/api/articles?kind=article&limit=200&state=live").then((r) => r.json()).then((p) => p.rows.map((r) => r.id)).then(arguments[0])')) as number[]
+    const stored = async (id: number) =>
+      (await lead.driver.executeAsyncScript(
+        'fetch("/api/articles/" + arguments[0]).then((r) => r.json()).then(arguments[1])',
+        id,
+      )) as { body: string; revision: number }
+    const ids = (await lead.driver.executeAsyncScript(
+      'fetch("/api/articles?kind=article&limit=200&state=live").then((r) => r.json()).then((p) => p.rows.map((r) => r.id)).then(arguments[0])',
+    )) as number[]
     const bodies = new Set([...demoArticles(), ...Object.values(WRITTEN)].map(({ body }) => body))
     for (const id of ids) {
       const before = await stored(id)
@@ -52,7 +58,10 @@ describe('pages', () => {
       await editor.presses('add-phrasing')
       await editor.presses('save-ready')
       const both = await (await editor.sees('conflict')).getText()
-      expect(both).to.include('Ines Marlow saved this after you opened it').and.include('First wording by Ines').and.include('Second wording by Edda')
+      expect(both)
+        .to.include('Ines Marlow saved this after you opened it')
+        .and.include('First wording by Ines')
+        .and.include('Second wording by Edda')
       await editor.presses('keep-mine')
       await editor.sees('saved')
     } finally {
@@ -64,7 +73,8 @@ describe('pages', () => {
     it(`${path}: what is changed and not saved is back after another page, until it is dropped`, async () => {
       await lead.goes(`${house.url}${path}`)
       if (path === '/doors') await lead.presses('door', 'Ask Merrow Line')
-      const field = () => lead.element({ css: path === '/doors' ? 'textarea' : '[data-test="rule"] input' })
+      const field = () =>
+        lead.element({ css: path === '/doors' ? 'textarea' : '[data-test="rule"] input' })
       await (await field()).sendKeys(' Changed.')
       await lead.sees('unsaved')
       const here = await lead.driver.getCurrentUrl()
@@ -80,22 +90,78 @@ describe('pages', () => {
   for (const scheme of ['light', 'dark'])
     it(`have nothing serious for axe in the ${scheme} scheme`, async function () {
       this.timeout(300_000)
-      await lead.driver.executeScript('localStorage.setItem("vueuse-color-scheme", arguments[0])', scheme)
+      await lead.driver.executeScript(
+        'localStorage.setItem("vueuse-color-scheme", arguments[0])',
+        scheme,
+      )
       const found: string[] = []
       const [documentPath, doorPath, gapPath] = await paths()
-      for (const path of ['/today', '/week', '/gaps', gapPath, '/taught', '/coverage', '/questions', '/questions/imports', '/audit-sample', '/mend', '/library', '/library/1', documentPath, '/sites', '/fixed', '/glossary', '/courtesies', '/health?show=copy', doorPath, '/rehearsal', '/checks', '/replay', '/threshold', '/releases', '/desk', '/queues', '/routing', '/team', '/audit']) {
+      for (const path of [
+        '/today',
+        '/week',
+        '/gaps',
+        gapPath,
+        '/taught',
+        '/coverage',
+        '/questions',
+        '/questions/imports',
+        '/audit-sample',
+        '/mend',
+        '/library',
+        '/library/1',
+        documentPath,
+        '/sites',
+        '/fixed',
+        '/glossary',
+        '/courtesies',
+        '/health?show=copy',
+        doorPath,
+        '/rehearsal',
+        '/checks',
+        '/replay',
+        '/threshold',
+        '/releases',
+        '/desk',
+        '/queues',
+        '/routing',
+        '/team',
+        '/audit',
+      ]) {
         await lead.goes(`${house.url}${path}`)
         await lead.sees('account')
-        await lead.driver.wait(async () => (await lead.driver.findElements({ css: 'h1, .empty, .p-message, .posts' })).length > 0, 10_000, `${path} stayed empty`)
+        await lead.driver.wait(
+          async () =>
+            (await lead.driver.findElements({ css: 'h1, .empty, .p-message, .posts' })).length > 0,
+          10_000,
+          `${path} stayed empty`,
+        )
         await lead.driver.sleep(400)
         const { violations } = await new AxeBuilder(lead.driver as never).analyze()
-        const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
-        found.push(...serious.map(({ id, nodes }) => `${path}: ${id}: ${nodes.slice(0, 3).map(({ html }) => html.slice(0, 160)).join(' | ')}`))
+        const serious = violations.filter(
+          ({ impact }) => impact === 'serious' || impact === 'critical',
+        )
+        found.push(
+          ...serious.map(
+            ({ id, nodes }) =>
+              `${path}: ${id}: ${nodes
+                .slice(0, 3)
+                .map(({ html }) => html.slice(0, 160))
+                .join(' | ')}`,
+          ),
+        )
       }
       expect(found).to.eql([])
     })
 
-  const DIALOGS: [path: string, button: string][] = [['/queues', 'Add a queue'], ['/team', 'Invite somebody'], ['/doors', 'Add a door'], ['/checks', 'Add a check'], ['/glossary', 'Add a word'], ['/courtesies', 'Add a courtesy'], ['/sites', 'Add a site']]
+  const DIALOGS: [path: string, button: string][] = [
+    ['/queues', 'Add a queue'],
+    ['/team', 'Invite somebody'],
+    ['/doors', 'Add a door'],
+    ['/checks', 'Add a check'],
+    ['/glossary', 'Add a word'],
+    ['/courtesies', 'Add a courtesy'],
+    ['/sites', 'Add a site'],
+  ]
   for (const [path, button] of DIALOGS)
     it(`“${button}” is opened, begun, left and come back from by keyboard alone`, async () => {
       await lead.goes(`${house.url}${path}`)
@@ -105,12 +171,27 @@ describe('pages', () => {
       await lead.driver.actions().sendKeys(Key.ENTER, 'typed at once', Key.TAB).perform()
       const next = await active()
       await lead.driver.sleep(400)
-      expect(await WebElement.equals(next, active()), 'the keyboard is carried away once the dialog has faded in').to.equal(true)
-      expect(await (await lead.element({ css: '[role=dialog] [autofocus]' })).getAttribute('value')).to.equal('typed at once')
-      const { violations } = await new AxeBuilder(lead.driver as never).include('[role=dialog]').analyze()
-      expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`)).to.eql([])
+      expect(
+        await WebElement.equals(next, active()),
+        'the keyboard is carried away once the dialog has faded in',
+      ).to.equal(true)
+      expect(
+        await (await lead.element({ css: '[role=dialog] [autofocus]' })).getAttribute('value'),
+      ).to.equal('typed at once')
+      const { violations } = await new AxeBuilder(lead.driver as never)
+        .include('[role=dialog]')
+        .analyze()
+      expect(
+        violations
+          .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+          .map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`),
+      ).to.eql([])
       await active().sendKeys(Key.ESCAPE)
-      await lead.driver.wait(async () => (await lead.driver.findElements({ css: '[role=dialog]' })).length === 0, 10_000, 'the dialog stays')
+      await lead.driver.wait(
+        async () => (await lead.driver.findElements({ css: '[role=dialog]' })).length === 0,
+        10_000,
+        'the dialog stays',
+      )
       expect(await active().getText()).to.equal(button)
     })
 
@@ -120,7 +201,9 @@ describe('pages', () => {
     try {
       await browser.goes(site.url)
       await (await browser.element({ css: '[data-janua="arch"]' })).click()
-      await browser.driver.switchTo().frame(await browser.element({ css: 'iframe[data-janua="door"]' }))
+      await browser.driver
+        .switchTo()
+        .frame(await browser.element({ css: 'iframe[data-janua="door"]' }))
       await browser.driver.sleep(700)
       expect(await browser.driver.findElements({ css: '[data-test="question"]' })).to.have.length(0)
       await allow(site.url)
@@ -140,8 +223,12 @@ describe('pages', () => {
   it('speak German to a visitor whose browser does', async () => {
     const visitor = await visitorAt(`${house.url}/demo/help`, { language: 'de-DE' })
     try {
-      expect(await (await visitor.sees('question')).getAttribute('placeholder')).to.equal('Ihre Frage')
-      expect(await visitor.driver.findElement({ css: '.assistant' }).getText()).to.match(/^Guten Tag/)
+      expect(await (await visitor.sees('question')).getAttribute('placeholder')).to.equal(
+        'Ihre Frage',
+      )
+      expect(await visitor.driver.findElement({ css: '.assistant' }).getText()).to.match(
+        /^Guten Tag/,
+      )
     } finally {
       await visitor.close()
     }
@@ -149,7 +236,9 @@ describe('pages', () => {
 
   /** Where a document and the door are opened, whatever their numbers are. */
   async function paths(): Promise<string[]> {
-    const ids = await lead.driver.executeAsyncScript<number[]>("const done = arguments[0]; Promise.all(['/api/articles?kind=document', '/api/doors', '/api/gaps?limit=1'].map((path) => fetch(path).then((r) => r.json()))).then(([list, doors, gaps]) => done([list.rows[0].id, doors[0].id, gaps.rows[0].topic]))")
+    const ids = await lead.driver.executeAsyncScript<number[]>(
+      "const done = arguments[0]; Promise.all(['/api/articles?kind=document', '/api/doors', '/api/gaps?limit=1'].map((path) => fetch(path).then((r) => r.json()))).then(([list, doors, gaps]) => done([list.rows[0].id, doors[0].id, gaps.rows[0].topic]))",
+    )
     return [`/documents/${ids[0]}`, `/doors/${ids[1]}`, `/gaps/${ids[2]}`]
   }
 
@@ -173,8 +262,17 @@ describe('pages', () => {
 
 /** Another company's site: localhost is another site than 127.0.0.1 to a browser. */
 async function foreignSite(janua: string): Promise<{ url: string; server: Server }> {
-  const server = createServer((_req, res) => res.setHeader('content-type', 'text/html').end(`<!doctype html><title>Firm</title><h1>Firm</h1><script src="${janua}/door.js" data-door="help"></script>`))
+  const server = createServer((_req, res) =>
+    res
+      .setHeader('content-type', 'text/html')
+      .end(
+        `<!doctype html><title>Firm</title><h1>Firm</h1><script src="${janua}/door.js" data-door="help"></script>`,
+      ),
+  )
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   const address = server.address()
-  return { url: `http://localhost:${typeof address === 'object' && address ? address.port : 0}`, server }
+  return {
+    url: `http://localhost:${typeof address === 'object' && address ? address.port : 0}`,
+    server,
+  }
 }

@@ -15,7 +15,10 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
   before(async function () {
     this.timeout(180_000)
     house = await demoHouse()
-    ;[lead, visitor] = await Promise.all([signedIn(house.url, 'ines'), visitorAt(`${house.url}/demo/help`)])
+    ;[lead, visitor] = await Promise.all([
+      signedIn(house.url, 'ines'),
+      visitorAt(`${house.url}/demo/help`),
+    ])
   })
   afterEach(function () {
     return pictureFailures(this.currentTest, { lead, visitor })
@@ -24,7 +27,8 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
     await Promise.all([lead, visitor].map((browser) => browser?.close()))
     await house?.stop()
   })
-  const chooses = async (browser: Browser, text: string) => (await browser.element({ xpath: `//li[@role="option" and contains(., "${text}")]` })).click()
+  const chooses = async (browser: Browser, text: string) =>
+    (await browser.element({ xpath: `//li[@role="option" and contains(., "${text}")]` })).click()
   const visitorGets = async () => {
     await asks(visitor, QUESTION)
     return (await visitor.all('source')).at(-1) ?? ''
@@ -50,18 +54,26 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
     await lead.presses('edit-save')
     await lead.sees('rehearsed', `from ${RIGHT}`)
     await lead.presses('compare-open')
-    expect(await (await lead.sees('compare')).getText()).to.include('Release 6, live').and.include('Draft')
+    expect(await (await lead.sees('compare')).getText())
+      .to.include('Release 6, live')
+      .and.include('Draft')
   })
   it('a check keeps it so, and names the change in work that breaks another one', async () => {
     await lead.goes(`${house.url}/checks`)
     await lead.presses('checks-run')
     await lead.sees('check', QUESTION)
-    expect(await (await lead.sees('check-failed')).getText()).to.include('Broken by the change of “Changing a booking”')
+    expect(await (await lead.sees('check-failed')).getText()).to.include(
+      'Broken by the change of “Changing a booking”',
+    )
   })
   it('what was really asked is asked again of the ready changes: no good answer is lost', async () => {
     await lead.goes(`${house.url}/releases`)
     await lead.presses('prove-replay')
-    await lead.driver.wait(async () => (await (await lead.sees('proof')).getText()).includes('No good answer is lost'), 60_000, 'the replay did not end')
+    await lead.driver.wait(
+      async () => (await (await lead.sees('proof')).getText()).includes('No good answer is lost'),
+      60_000,
+      'the replay did not end',
+    )
     expect(await (await lead.sees('proof')).getText()).to.match(/All \d+ checks pass/)
   })
   it('published to the team, visitors keep what they have', async () => {
@@ -96,7 +108,11 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
     const week = async () => (await lead.sees('week')).getText()
     const before = await week()
     await sill.sendKeys('\uE014'.repeat(8))
-    await lead.driver.wait(async () => (await week()) !== before, 10_000, 'the week did not follow the sill')
+    await lead.driver.wait(
+      async () => (await week()) !== before,
+      10_000,
+      'the week did not follow the sill',
+    )
     await lead.presses('set-sill')
     await lead.goes(`${house.url}/releases`)
     await lead.sees('change', 'Ask Merrow Line')

@@ -20,21 +20,76 @@ interface View {
 }
 
 const VIEWS: View[] = [
-  { name: 'today', as: 'ines', path: '/today', before: async (browser) => void (await browser.sees('sentence')) },
-  { name: 'gaps', as: 'ines', path: '/gaps', before: async (browser) => void (await browser.sees('gap')) },
+  {
+    name: 'today',
+    as: 'ines',
+    path: '/today',
+    before: async (browser) => void (await browser.sees('sentence')),
+  },
+  {
+    name: 'gaps',
+    as: 'ines',
+    path: '/gaps',
+    before: async (browser) => void (await browser.sees('gap')),
+  },
   { name: 'gap', as: 'ines', path: '/gaps?state=open', before: openGap },
-  { name: 'coverage', as: 'ines', path: '/coverage', before: async (browser) => void (await browser.sees('funnel')) },
-  { name: 'questions', as: 'ines', path: '/questions?outcome=suggested', before: async (browser) => void (await browser.sees('question-sheet')) },
+  {
+    name: 'coverage',
+    as: 'ines',
+    path: '/coverage',
+    before: async (browser) => void (await browser.sees('funnel')),
+  },
+  {
+    name: 'questions',
+    as: 'ines',
+    path: '/questions?outcome=suggested',
+    before: async (browser) => void (await browser.sees('question-sheet')),
+  },
   { name: 'library', as: 'ines', path: '/library' },
-  { name: 'article', as: 'ines', path: '/library', before: (browser) => openItem(browser, 'Changing a booking') },
-  { name: 'health', as: 'ines', path: '/health', before: async (browser) => void (await browser.sees('finding', 'They state different')) },
-  { name: 'door', as: 'ines', path: '/doors', before: (browser) => browser.presses('door', 'Ask Merrow Line') },
+  {
+    name: 'article',
+    as: 'ines',
+    path: '/library',
+    before: (browser) => openItem(browser, 'Changing a booking'),
+  },
+  {
+    name: 'health',
+    as: 'ines',
+    path: '/health',
+    before: async (browser) => void (await browser.sees('finding', 'They state different')),
+  },
+  {
+    name: 'door',
+    as: 'ines',
+    path: '/doors',
+    before: (browser) => browser.presses('door', 'Ask Merrow Line'),
+  },
   { name: 'rehearsal', as: 'ines', path: '/rehearsal', before: rehearse },
-  { name: 'replay', as: 'ines', path: '/replay', before: async (browser) => void (await browser.sees('replayed')) },
-  { name: 'threshold', as: 'ines', path: '/threshold', before: async (browser) => void (await browser.sees('week')) },
+  {
+    name: 'replay',
+    as: 'ines',
+    path: '/replay',
+    before: async (browser) => void (await browser.sees('replayed')),
+  },
+  {
+    name: 'threshold',
+    as: 'ines',
+    path: '/threshold',
+    before: async (browser) => void (await browser.sees('week')),
+  },
   { name: 'releases', as: 'ines', path: '/releases' },
-  { name: 'routing', as: 'ines', path: '/routing', before: async (browser) => void (await browser.sees('learned-share')) },
-  { name: 'queues', as: 'ines', path: '/queues', before: async (browser) => void (await browser.sees('queue-sums')) },
+  {
+    name: 'routing',
+    as: 'ines',
+    path: '/routing',
+    before: async (browser) => void (await browser.sees('learned-share')),
+  },
+  {
+    name: 'queues',
+    as: 'ines',
+    path: '/queues',
+    before: async (browser) => void (await browser.sees('queue-sums')),
+  },
   { name: 'desk', as: 'anton', path: '/desk', before: (browser) => browser.presses('waiting') },
   { name: 'visitor', as: null, path: '/demo/help', before: visit },
   { name: 'visitor-narrow', as: null, path: '/door/booking', width: 390, before: askForPerson },
@@ -89,9 +144,13 @@ const given = (name: string) => (process.argv.includes(`--${name}`) ? option(nam
 const folder = given('to') ?? join(import.meta.dirname, '../docs/screenshots')
 const only = given('only')?.split(',')
 mkdirSync(folder, { recursive: true })
-const served = given('url') ? { url: given('url')!, stop: async () => undefined } : await serveDemo(DAY)
+const served = given('url')
+  ? { url: given('url')!, stop: async () => undefined }
+  : await serveDemo(DAY)
 try {
-  for (const { name, as, path, width = 1280, before } of VIEWS.filter((view) => !only || only.includes(view.name))) {
+  for (const { name, as, path, width = 1280, before } of VIEWS.filter(
+    (view) => !only || only.includes(view.name),
+  )) {
     const browser = await openBrowser({ width, height: 800 })
     try {
       if (as) await signIn(browser, served.url, as)

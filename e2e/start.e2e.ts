@@ -17,10 +17,15 @@ describe('npm start', () => {
   })
 
   function start(...options: string[]) {
-    const child = spawn(process.execPath, ['scripts/start.mjs', '--empty', '--data', folder, ...options], { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] })
+    const child = spawn(
+      process.execPath,
+      ['scripts/start.mjs', '--empty', '--data', folder, ...options],
+      { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] },
+    )
     running.push(child)
     let said = ''
-    for (const stream of [child.stdout, child.stderr]) stream.on('data', (bytes: Buffer) => (said += bytes.toString()))
+    for (const stream of [child.stdout, child.stderr])
+      stream.on('data', (bytes: Buffer) => (said += bytes.toString()))
     const exit = new Promise<number | null>((done) => child.once('exit', (code) => done(code)))
     const serves = new Promise<string>((done, failed) => {
       const look = setInterval(() => {
@@ -38,7 +43,8 @@ describe('npm start', () => {
     child.kill(signal)
     await exit
   }
-  const state = () => JSON.parse(readFileSync(join(folder, 'state.json'), 'utf8')) as { pid: number; owner?: number }
+  const state = () =>
+    JSON.parse(readFileSync(join(folder, 'state.json'), 'utf8')) as { pid: number; owner?: number }
   const lives = (pid: number) => {
     try {
       return !/\) Z /.test(readFileSync(`/proc/${pid}/stat`, 'utf8'))
@@ -53,7 +59,9 @@ describe('npm start', () => {
     expect(first.said()).to.match(/\/link\/[0-9a-f]{64}/)
     const second = start('--port', '0')
     expect(await second.exit).to.equal(1)
-    expect(second.said()).to.include('Janua is running already on this data folder').and.not.include('    at ')
+    expect(second.said())
+      .to.include('Janua is running already on this data folder')
+      .and.not.include('    at ')
     const { pid } = state()
     await ended(first.child, 'SIGINT')
     expect(lives(pid), 'the database').to.equal(false)
@@ -79,7 +87,9 @@ describe('npm start', () => {
     const address = taken.address()
     const refused = start('--port', String(typeof address === 'object' && address?.port))
     expect(await refused.exit).to.equal(1)
-    expect(refused.said()).to.include('The port is taken by another program').and.not.include('    at ')
+    expect(refused.said())
+      .to.include('The port is taken by another program')
+      .and.not.include('    at ')
     taken.close()
   })
   const wrong = [

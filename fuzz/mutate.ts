@@ -1,6 +1,29 @@
 import { pick, type Random } from '../core/src/maths/random.ts'
 
-const NASTY = ['\u0000', '\uffff', '"', '<', '>', '|', '\n---\n', '%', '[', '](', '<script>', '&#x0;', '999999999999', '-1', '\\', '{{', '\u202e', '# ', '<table>', '<td colspan=99999>', '\r', '\ufeff']
+const NASTY = [
+  '\u0000',
+  '\uffff',
+  '"',
+  '<',
+  '>',
+  '|',
+  '\n---\n',
+  '%',
+  '[',
+  '](',
+  '<script>',
+  '&#x0;',
+  '999999999999',
+  '-1',
+  '\\',
+  '{{',
+  '\u202e',
+  '# ',
+  '<table>',
+  '<td colspan=99999>',
+  '\r',
+  '\ufeff',
+]
 
 /** A changed copy of a file: bits turned, pieces cut, doubled, moved, filled, or nasty text put in; sometimes several of these. */
 export function mutate(bytes: Buffer, random: Random): Buffer {
@@ -20,7 +43,8 @@ const span = (bytes: Buffer, random: Random) => {
 const WAYS: Way[] = [
   (bytes, random) => {
     const copy = Buffer.from(bytes)
-    for (let i = 0; i < 1 + random() * 40; i++) copy[at(copy, random)]! ^= 1 << Math.floor(random() * 8)
+    for (let i = 0; i < 1 + random() * 40; i++)
+      copy[at(copy, random)]! ^= 1 << Math.floor(random() * 8)
     return copy
   },
   (bytes, random) => bytes.subarray(0, at(bytes, random)),
@@ -31,11 +55,21 @@ const WAYS: Way[] = [
   (bytes, random) => {
     const { from, to } = span(bytes, random)
     const piece = bytes.subarray(from, Math.min(to, from + 20_000))
-    return Buffer.concat([bytes.subarray(0, to), ...Array.from({ length: 1 + Math.floor(random() * 6) }, () => piece), bytes.subarray(to)])
+    return Buffer.concat([
+      bytes.subarray(0, to),
+      ...Array.from({ length: 1 + Math.floor(random() * 6) }, () => piece),
+      bytes.subarray(to),
+    ])
   },
   (bytes, random) => {
     const place = at(bytes, random)
-    return Buffer.concat([bytes.subarray(0, place), Buffer.from(Array.from({ length: 1 + Math.floor(random() * 5) }, () => pick(NASTY, random)).join('')), bytes.subarray(place)])
+    return Buffer.concat([
+      bytes.subarray(0, place),
+      Buffer.from(
+        Array.from({ length: 1 + Math.floor(random() * 5) }, () => pick(NASTY, random)).join(''),
+      ),
+      bytes.subarray(place),
+    ])
   },
   (bytes, random) => {
     const { from, to } = span(bytes, random)

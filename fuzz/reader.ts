@@ -13,7 +13,16 @@ export interface FuzzOrder {
   files: number
   seed: number
 }
-export type FuzzSaid = { type: 'begins'; n: number } | { type: 'ends'; n: number; outcome: 'read' | 'refused' | 'unforeseen'; ms: number; rss: number; reason?: string }
+export type FuzzSaid =
+  | { type: 'begins'; n: number }
+  | {
+      type: 'ends'
+      n: number
+      outcome: 'read' | 'refused' | 'unforeseen'
+      ms: number
+      rss: number
+      reason?: string
+    }
 
 const say = (said: FuzzSaid) => process.send!(said)
 
@@ -25,23 +34,47 @@ async function run({ ending, files, seed }: FuzzOrder): Promise<void> {
     say({ type: 'begins', n })
     const began = performance.now()
     const { outcome, reason } = await attempt(`file.${ending}`, bytes)
-    say({ type: 'ends', n, outcome, reason, ms: performance.now() - began, rss: process.memoryUsage().rss })
+    say({
+      type: 'ends',
+      n,
+      outcome,
+      reason,
+      ms: performance.now() - began,
+      rss: process.memoryUsage().rss,
+    })
   }
 }
 
 /** The whole way that an import goes before the database. */
-async function attempt(name: string, bytes: Buffer): Promise<{ outcome: 'read' | 'refused' | 'unforeseen'; reason?: string }> {
+async function attempt(
+  name: string,
+  bytes: Buffer,
+): Promise<{ outcome: 'read' | 'refused' | 'unforeseen'; reason?: string }> {
   try {
     const read = await readFile(name, bytes)
-    if (read.as === 'sheets') for (const sheet of read.sheets) for (const { kind, content } of takeRows(sheet, guessMapping(sheet.rows), name).items) storable(kind, content)
+    if (read.as === 'sheets')
+      for (const sheet of read.sheets)
+        for (const { kind, content } of takeRows(sheet, guessMapping(sheet.rows), name).items)
+          storable(kind, content)
     else {
-      const content = storable(read.kind, read.content) as { parts?: Parameters<typeof splitParts>[0]; body: string }
+      const content = storable(read.kind, read.content) as {
+        parts?: Parameters<typeof splitParts>[0]
+        body: string
+      }
       if (content.parts) splitParts(content.parts)
       else splitPassages(content.body)
     }
     return { outcome: 'read' }
   } catch (cause) {
-    return cause instanceof Unreadable ? { outcome: 'refused' } : { outcome: 'unforeseen', reason: String((cause as Error).stack).split('\n').slice(0, 3).join(' | ') }
+    return cause instanceof Unreadable
+      ? { outcome: 'refused' }
+      : {
+          outcome: 'unforeseen',
+          reason: String((cause as Error).stack)
+            .split('\n')
+            .slice(0, 3)
+            .join(' | '),
+        }
   }
 }
 

@@ -5,13 +5,25 @@ import { openZip, packZip } from '../server/src/library/readers/zip.ts'
 import { mutate } from './mutate.ts'
 
 const ROOT = join(import.meta.dirname, '..')
-const FOLDERS = ['server/src/library/readers/fixtures', 'demo/documents', 'demo/content/bookings', 'standins/site/pages/help'].map((folder) => join(ROOT, folder))
-const MADE: Record<string, string[]> = { txt: ['A heading\n\nText in a file.\n\nMore of it.\n'], csv: ['question,answer\n"Why, then?","Because;\nso"\nWhat?,That\n'] }
+const FOLDERS = [
+  'server/src/library/readers/fixtures',
+  'demo/documents',
+  'demo/content/bookings',
+  'standins/site/pages/help',
+].map((folder) => join(ROOT, folder))
+const MADE: Record<string, string[]> = {
+  txt: ['A heading\n\nText in a file.\n\nMore of it.\n'],
+  csv: ['question,answer\n"Why, then?","Because;\nso"\nWhat?,That\n'],
+}
 const PACKED = new Set(['docx', 'xlsx'])
 
 /** Real files of a format, to be changed. */
 export function seedsOf(ending: string): Buffer[] {
-  const found = FOLDERS.flatMap((folder) => readdirSync(folder).filter((name) => name.endsWith(`.${ending}`)).map((name) => readFileSync(join(folder, name))))
+  const found = FOLDERS.flatMap((folder) =>
+    readdirSync(folder)
+      .filter((name) => name.endsWith(`.${ending}`))
+      .map((name) => readFileSync(join(folder, name))),
+  )
   return [...found, ...(MADE[ending] ?? []).map((text) => Buffer.from(text))]
 }
 

@@ -22,16 +22,25 @@ function readOptions() {
   try {
     values = parseArgs({
       options: {
-        port: { type: 'string', default: '4400' }, data: { type: 'string', default: join(ROOT, 'data') }, empty: { type: 'boolean', default: false },
-        reset: { type: 'boolean', default: false }, today: { type: 'string' }, help: { type: 'boolean', default: false },
+        port: { type: 'string', default: '4400' },
+        data: { type: 'string', default: join(ROOT, 'data') },
+        empty: { type: 'boolean', default: false },
+        reset: { type: 'boolean', default: false },
+        today: { type: 'string' },
+        help: { type: 'boolean', default: false },
       },
     }).values
   } catch (cause) {
     throw new Plain(`${cause.message.split('\n')[0]}\n\n${HELP}`)
   }
   const port = Number(values.port)
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Plain(`--port takes a number up to 65535, not “${values.port}”.`)
-  if (values.today !== undefined && (!/^\d{4}-\d{2}-\d{2}$/.test(values.today) || Number.isNaN(Date.parse(values.today)))) throw new Plain(`--today takes a date like 2026-11-23, not “${values.today}”.`)
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Plain(`--port takes a number up to 65535, not “${values.port}”.`)
+  if (
+    values.today !== undefined &&
+    (!/^\d{4}-\d{2}-\d{2}$/.test(values.today) || Number.isNaN(Date.parse(values.today)))
+  )
+    throw new Plain(`--today takes a date like 2026-11-23, not “${values.today}”.`)
   return { ...values, port, data: resolve(values.data) }
 }
 
@@ -63,7 +72,18 @@ async function main() {
   const progress = progressLine()
   try {
     if (!options.empty) standIns = await startStandIns()
-    server = await startServer({ folder: options.data, database, port: options.port, seed: options.empty ? 'empty' : 'demo', today: options.today ?? null, sessionSecret, resolve: standIns?.resolve, rewriter: standIns?.rewriter, mail: standIns?.mail, told: progress.show })
+    server = await startServer({
+      folder: options.data,
+      database,
+      port: options.port,
+      seed: options.empty ? 'empty' : 'demo',
+      today: options.today ?? null,
+      sessionSecret,
+      resolve: standIns?.resolve,
+      rewriter: standIns?.rewriter,
+      mail: standIns?.mail,
+      told: progress.show,
+    })
   } catch (cause) {
     progress.end()
     if (ending) return
@@ -101,12 +121,16 @@ function progressLine() {
 function greet({ port, setupToken, demo }, mailPage) {
   const url = `http://127.0.0.1:${port}`
   say(`\nJanua serves at ${url}\n`)
-  if (setupToken) return say(`Make the first lead here (once, only you can see this link):\n  ${url}/link/${setupToken}\n\nCtrl-C ends it.`)
+  if (setupToken)
+    return say(
+      `Make the first lead here (once, only you can see this link):\n  ${url}/link/${setupToken}\n\nCtrl-C ends it.`,
+    )
   if (!demo) return say('Ctrl-C ends it.')
   say(`The demo company’s help page, with its door:  ${url}/demo/help`)
   if (mailPage) say(`Mails that Janua sends (stand-in):            ${mailPage}`)
   say(`Demo accounts (password for all: ${demo.password})`)
-  for (const { role, mail, name } of demo.people) say(`  ${role.padEnd(7)} ${mail.padEnd(28)} ${name}`)
+  for (const { role, mail, name } of demo.people)
+    say(`  ${role.padEnd(7)} ${mail.padEnd(28)} ${name}`)
   say('\nCtrl-C ends it.')
 }
 

@@ -9,7 +9,9 @@ export default defineConfig({
     modulePreload: { polyfill: false },
     rolldownOptions: {
       input: { index: 'index.html', door: 'src/door.ts' },
-      output: { entryFileNames: ({ name }) => (name === 'door' ? 'door.js' : 'assets/[name]-[hash].js') },
+      output: {
+        entryFileNames: ({ name }) => (name === 'door' ? 'door.js' : 'assets/[name]-[hash].js'),
+      },
     },
   },
 })

@@ -18,5 +18,12 @@ export default defineConfig({
       },
     },
   },
-  server: { host: '127.0.0.1', strictPort: true, proxy: { '/api': 'http://127.0.0.1:4400', '/live': { target: 'ws://127.0.0.1:4400', ws: true } } },
+  server: {
+    host: '127.0.0.1',
+    strictPort: true,
+    proxy: {
+      '/api': 'http://127.0.0.1:4400',
+      '/live': { target: 'ws://127.0.0.1:4400', ws: true },
+    },
+  },
 })

@@ -11,11 +11,17 @@ type Rule = { chance: number } & (
 )
 export type RuleSet = 'tuning' | 'final'
 
-const RULES = JSON.parse(readFileSync(join(import.meta.dirname, '../rewordings.json'), 'utf8')) as Record<RuleSet, Rule[]>
+const RULES = JSON.parse(
+  readFileSync(join(import.meta.dirname, '../rewordings.json'), 'utf8'),
+) as Record<RuleSet, Rule[]>
 const KEY_ROWS = ['qwertyuiop', 'asdfghjkl', 'zxcvbnm']
 
 /** Says a heading otherwise, by the committed rules of a set; the same for the same chance. Never empty. */
-export function reworded(heading: string, set: RuleSet, { random, language }: { random: Random; language: Language }): string {
+export function reworded(
+  heading: string,
+  set: RuleSet,
+  { random, language }: { random: Random; language: Language },
+): string {
   let text = heading
   for (const rule of RULES[set]) {
     if (random() >= rule.chance) continue
@@ -25,20 +31,33 @@ export function reworded(heading: string, set: RuleSet, { random, language }: { 
   return text
 }
 
-function applied(rule: Rule, text: string, { random, language }: { random: Random; language: Language }): string {
+function applied(
+  rule: Rule,
+  text: string,
+  { random, language }: { random: Random; language: Language },
+): string {
   const words = text.split(/\s+/)
-  const isStop = (word: string) => tokenize(word).every(({ word: one }) => STOP_WORDS[language].has(one))
+  const isStop = (word: string) =>
+    tokenize(word).every(({ word: one }) => STOP_WORDS[language].has(one))
   switch (rule.rule) {
     case 'drop stop words':
       return words.filter((word) => !isStop(word)).join(' ')
     case 'keep content words':
-      return someContent(words, isStop, rule.share[0] + random() * (rule.share[1] - rule.share[0]), random).join(' ')
+      return someContent(
+        words,
+        isStop,
+        rule.share[0] + random() * (rule.share[1] - rule.share[0]),
+        random,
+      ).join(' ')
     case 'swap halves':
       return [...words.slice(words.length >> 1), ...words.slice(0, words.length >> 1)].join(' ')
     case 'turn round':
       return words.reverse().join(' ')
     case 'drop marks':
-      return text.replace(/[^\p{L}\p{N}\s]+/gu, ' ').replace(/\s+/g, ' ').trim()
+      return text
+        .replace(/[^\p{L}\p{N}\s]+/gu, ' ')
+        .replace(/\s+/g, ' ')
+        .trim()
     case 'lower case':
       return text.toLowerCase()
     case 'frame':
@@ -49,10 +68,21 @@ function applied(rule: Rule, text: string, { random, language }: { random: Rando
 }
 
 /** Keeps a share of the content words, at least two where there are two. */
-function someContent(words: string[], isStop: (word: string) => boolean, share: number, random: Random): string[] {
+function someContent(
+  words: string[],
+  isStop: (word: string) => boolean,
+  share: number,
+  random: Random,
+): string[] {
   const content = words.map((word, at) => ({ word, at })).filter(({ word }) => !isStop(word))
   const keep = Math.max(Math.min(2, content.length), Math.round(content.length * share))
-  const dropped = new Set(content.map(({ at }) => ({ at, order: random() })).sort((a, b) => a.order - b.order).slice(keep).map(({ at }) => at))
+  const dropped = new Set(
+    content
+      .map(({ at }) => ({ at, order: random() }))
+      .sort((a, b) => a.order - b.order)
+      .slice(keep)
+      .map(({ at }) => at),
+  )
   return words.filter((_, at) => !dropped.has(at))
 }
 

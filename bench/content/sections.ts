@@ -15,8 +15,14 @@ export interface Section {
 }
 
 /** Cuts a page's Markdown at its headings; what stands before the first belongs to the page's title. */
-export function sectionsOf(title: string, markdown: string, { manual, file }: Pick<Section, 'manual' | 'file'>): Section[] {
-  const found: (Section & { level: number })[] = [{ manual, file, above: [], heading: title, markdown: '', words: 0, leaf: true, level: 0 }]
+export function sectionsOf(
+  title: string,
+  markdown: string,
+  { manual, file }: Pick<Section, 'manual' | 'file'>,
+): Section[] {
+  const found: (Section & { level: number })[] = [
+    { manual, file, above: [], heading: title, markdown: '', words: 0, leaf: true, level: 0 },
+  ]
   let fenced = false
   for (const line of markdown.split('\n')) {
     if (/^\s*(```|~~~)/.test(line)) fenced = !fenced
@@ -28,9 +34,20 @@ export function sectionsOf(title: string, markdown: string, { manual, file }: Pi
     const level = marks.length
     const parents = parentsOf(found, level)
     for (const parent of parents) parent.leaf = false
-    found.push({ manual, file, above: parents.map(({ heading }) => heading), heading: plain(text!), markdown: '', words: 0, leaf: true, level })
+    found.push({
+      manual,
+      file,
+      above: parents.map(({ heading }) => heading),
+      heading: plain(text!),
+      markdown: '',
+      words: 0,
+      leaf: true,
+      level,
+    })
   }
-  return found.map(({ level: _, ...section }) => ({ ...section, words: countWords(section.markdown) })).filter(({ words }) => words > 0)
+  return found
+    .map(({ level: _, ...section }) => ({ ...section, words: countWords(section.markdown) }))
+    .filter(({ words }) => words > 0)
 }
 
 function parentsOf<T extends { level: number }>(found: readonly T[], level: number): T[] {
@@ -51,6 +68,9 @@ function plain(text: string): string {
     .replace(/\\([^\w\s])/g, '$1')
     .replace(/[`*_]{1,2}(\S[^`*_]*)[`*_]{1,2}/g, '$1')
     .replace(/[¶#]\s*$/, '')
-    .replace(/^[\s]*(?:Kapitel|Chapter|Anhang|Appendix)?\s*(?:[A-Z]\.)?\d*(?:\.\d+)*\.?\s+(?=\S)/, '')
+    .replace(
+      /^[\s]*(?:Kapitel|Chapter|Anhang|Appendix)?\s*(?:[A-Z]\.)?\d*(?:\.\d+)*\.?\s+(?=\S)/,
+      '',
+    )
     .trim()
 }

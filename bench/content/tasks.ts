@@ -9,16 +9,30 @@ export interface Shelf {
   sections: Section[]
 }
 
-export async function shelf(name: string, language: Language, manuals: readonly ManualName[]): Promise<Shelf> {
+export async function shelf(
+  name: string,
+  language: Language,
+  manuals: readonly ManualName[],
+): Promise<Shelf> {
   return { name, language, sections: (await Promise.all(manuals.map(manual))).flat() }
 }
 
 /** Headings that only one section has, of a length that people would ask. */
 export function distinctHeadings(sections: readonly Section[]): Section[] {
   const times = new Map<string, number>()
-  const plain = ({ heading }: Section) => heading.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim()
+  const plain = ({ heading }: Section) =>
+    heading
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, ' ')
+      .trim()
   for (const section of sections) times.set(plain(section), (times.get(plain(section)) ?? 0) + 1)
-  return sections.filter((section) => times.get(plain(section)) === 1 && section.heading.split(/\s+/).length >= 2 && section.heading.length < 120 && section.above.length > 0)
+  return sections.filter(
+    (section) =>
+      times.get(plain(section)) === 1 &&
+      section.heading.split(/\s+/).length >= 2 &&
+      section.heading.length < 120 &&
+      section.above.length > 0,
+  )
 }
 
 /** So many, spread evenly over all. */
@@ -31,6 +45,16 @@ export function spread<T>(all: readonly T[], count: number): T[] {
 export function articleOf({ above, heading, markdown }: Section, id: number): ContentItem {
   const [title = '', ...path] = [...above, heading]
   const escaped = (text: string) => text.replace(/[\\`*_[\]<>#]/g, '\\$&')
-  const headings = path.map((text, level) => `${'#'.repeat(Math.min(6, level + 1))} ${escaped(text)}`)
-  return { id, revision: id, kind: 'article', title, phrasings: [], collection: '', body: [...headings, markdown].join('\n\n') }
+  const headings = path.map(
+    (text, level) => `${'#'.repeat(Math.min(6, level + 1))} ${escaped(text)}`,
+  )
+  return {
+    id,
+    revision: id,
+    kind: 'article',
+    title,
+    phrasings: [],
+    collection: '',
+    body: [...headings, markdown].join('\n\n'),
+  }
 }

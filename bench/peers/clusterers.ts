@@ -17,18 +17,36 @@ export const kMeans: Clusterer = (vectors, trueCount) => {
   const middles = [vectors[Math.floor(random() * vectors.length)]!]
   const farthest = vectors.map(() => 2)
   while (middles.length < trueCount) {
-    for (const [i, vector] of vectors.entries()) farthest[i] = Math.min(farthest[i]!, 1 - cosine(vector, middles.at(-1)!))
+    for (const [i, vector] of vectors.entries())
+      farthest[i] = Math.min(farthest[i]!, 1 - cosine(vector, middles.at(-1)!))
     let left = random() * farthest.reduce((sum, distance) => sum + distance, 0)
-    middles.push(vectors[Math.max(0, farthest.findIndex((distance) => (left -= distance) <= 0))]!)
+    middles.push(
+      vectors[
+        Math.max(
+          0,
+          farthest.findIndex((distance) => (left -= distance) <= 0),
+        )
+      ]!,
+    )
   }
   let labels: number[] = []
   for (let round = 0; round < ROUNDS; round++) {
-    const next = vectors.map((vector) => middles.reduce((best, middle, k) => (cosine(vector, middle) > cosine(vector, middles[best]!) ? k : best), 0))
+    const next = vectors.map((vector) =>
+      middles.reduce(
+        (best, middle, k) => (cosine(vector, middle) > cosine(vector, middles[best]!) ? k : best),
+        0,
+      ),
+    )
     if (next.join() === labels.join()) break
     labels = next
     for (const k of middles.keys()) {
       const members = vectors.filter((_, i) => labels[i] === k)
-      if (members.length > 0) middles[k] = middleOf(members, members.map(() => 1), 2_000)
+      if (members.length > 0)
+        middles[k] = middleOf(
+          members,
+          members.map(() => 1),
+          2_000,
+        )
     }
   }
   return labels
@@ -37,9 +55,15 @@ export const kMeans: Clusterer = (vectors, trueCount) => {
 /** DBSCAN by cosine distance, two points making a group. */
 export function density(reach: number): Clusterer {
   return (vectors) => {
-    const groups = new DBSCAN().run([...vectors] as never, reach, 2, ((a: SparseVector, b: SparseVector) => 1 - cosine(a, b)) as never)
+    const groups = new DBSCAN().run(
+      [...vectors] as never,
+      reach,
+      2,
+      ((a: SparseVector, b: SparseVector) => 1 - cosine(a, b)) as never,
+    )
     const labels = new Array<number>(vectors.length).fill(-1)
-    for (const [number, members] of groups.entries()) for (const member of members) labels[member] = number
+    for (const [number, members] of groups.entries())
+      for (const member of members) labels[member] = number
     let alone = groups.length
     return labels.map((label) => (label < 0 ? alone++ : label))
   }

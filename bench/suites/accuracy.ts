@@ -11,30 +11,79 @@ const SILLS = [0.3, 0.4, 0.5, 0.6]
  */
 export async function accuracySuite(): Promise<Figure[]> {
   const articles = demoArticles()
-  const items = articles.map((article, i) => ({ ...article, id: i + 1, revision: i + 1, kind: 'article' as const }))
+  const items = articles.map((article, i) => ({
+    ...article,
+    id: i + 1,
+    revision: i + 1,
+    kind: 'article' as const,
+  }))
   const glossary = await demoGlossary()
   const index = indexRelease(items, { glossary })
   const model = fitOwn(items, { glossary })
   const asked = demoQuestions().map(({ text, settledBy, also }) => {
     const { trace } = answerQuestion(index, text, { sill: 0, model })
     const best = trace.candidates[0]
-    return { settledBy, also, first: best ? articles[best.item - 1]!.slug : null, confidence: best?.confidence ?? 0 }
+    return {
+      settledBy,
+      also,
+      first: best ? articles[best.item - 1]!.slug : null,
+      confidence: best?.confidence ?? 0,
+    }
   })
   const known = asked.filter(({ settledBy }) => settledBy !== null)
   const unknown = asked.filter(({ settledBy }) => settledBy === null)
-  const share = (measure: string, circumstance: string, hits: number, n: number): Figure => ({ suite: 'accuracy', case: circumstance, subject: 'janua', measure, value: hits / n, ...wilson(hits, n), unit: 'share', n })
-  const figures = [share('right article first', 'questions with an answer', known.filter(isRight).length, known.length)]
+  const share = (measure: string, circumstance: string, hits: number, n: number): Figure => ({
+    suite: 'accuracy',
+    case: circumstance,
+    subject: 'janua',
+    measure,
+    value: hits / n,
+    ...wilson(hits, n),
+    unit: 'share',
+    n,
+  })
+  const figures = [
+    share(
+      'right article first',
+      'questions with an answer',
+      known.filter(isRight).length,
+      known.length,
+    ),
+  ]
   for (const sill of SILLS) {
     const answered = asked.filter(({ confidence }) => confidence >= sill)
     figures.push(
-      share('answered rightly', `sill ${sill}, with an answer`, known.filter((each) => each.confidence >= sill && isRight(each)).length, known.length),
-      share('answered all the same', `sill ${sill}, without an answer`, unknown.filter(({ confidence }) => confidence >= sill).length, unknown.length),
-      share('accuracy of answers', `sill ${sill}`, answered.filter(isRight).length, answered.length),
+      share(
+        'answered rightly',
+        `sill ${sill}, with an answer`,
+        known.filter((each) => each.confidence >= sill && isRight(each)).length,
+        known.length,
+      ),
+      share(
+        'answered all the same',
+        `sill ${sill}, without an answer`,
+        unknown.filter(({ confidence }) => confidence >= sill).length,
+        unknown.length,
+      ),
+      share(
+        'accuracy of answers',
+        `sill ${sill}`,
+        answered.filter(isRight).length,
+        answered.length,
+      ),
     )
   }
   return figures
 }
 
-function isRight({ settledBy, also, first }: { settledBy: string | null; also: string[]; first: string | null }): boolean {
+function isRight({
+  settledBy,
+  also,
+  first,
+}: {
+  settledBy: string | null
+  also: string[]
+  first: string | null
+}): boolean {
   return first !== null && (first === settledBy || also.includes(first))
 }

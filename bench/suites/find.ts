@@ -26,7 +26,10 @@ export async function findSuite(): Promise<Figure[]> {
 type Ranks = Map<number, number>
 
 async function findIn({ name, language, sections }: Shelf): Promise<Figure[]> {
-  const asked = spread(distinctHeadings(sections).filter(({ leaf, words }) => leaf && words >= 25), ASKED)
+  const asked = spread(
+    distinctHeadings(sections).filter(({ leaf, words }) => leaf && words >= 25),
+    ASKED,
+  )
   const rows: PeerRow[] = []
   const sectionOf: number[] = []
   sections.forEach(({ markdown }, section) => {
@@ -35,20 +38,36 @@ async function findIn({ name, language, sections }: Shelf): Promise<Figure[]> {
       sectionOf.push(section)
     }
   })
-  const ranked = async (find: (question: string) => Promise<number[]> | number[]): Promise<Ranks> => {
+  const ranked = async (
+    find: (question: string) => Promise<number[]> | number[],
+  ): Promise<Ranks> => {
     const ranks: Ranks = new Map()
     for (const section of asked) {
       const wanted = sections.indexOf(section)
-      ranks.set(wanted, [...new Set(await find(section.heading))].slice(0, DEPTH).indexOf(wanted) + 1)
+      ranks.set(
+        wanted,
+        [...new Set(await find(section.heading))].slice(0, DEPTH).indexOf(wanted) + 1,
+      )
     }
     return ranks
   }
   const bySubject = new Map<string, Ranks>()
-  const index = indexRelease(sections.map((section, i) => articleOf(section, i + 1)), { language, noTitles: true })
-  bySubject.set('janua', await ranked((question) => rank(readQuestion(question, index), index, 40).map(({ doc }) => index.itemIdOf(doc) - 1)))
+  const index = indexRelease(
+    sections.map((section, i) => articleOf(section, i + 1)),
+    { language, noTitles: true },
+  )
+  bySubject.set(
+    'janua',
+    await ranked((question) =>
+      rank(readQuestion(question, index), index, 40).map(({ doc }) => index.itemIdOf(doc) - 1),
+    ),
+  )
   for (const peer of Object.keys(PEERS) as PeerName[]) {
     const find = await PEERS[peer](rows, language)
-    bySubject.set(peer, await ranked(async (question) => (await find(question, 60)).map((row) => sectionOf[row]!)))
+    bySubject.set(
+      peer,
+      await ranked(async (question) => (await find(question, 60)).map((row) => sectionOf[row]!)),
+    )
   }
   return figuresOf(name, bySubject)
 }
@@ -58,14 +77,46 @@ function figuresOf(name: string, bySubject: ReadonlyMap<string, Ranks>): Figure[
   const figures: Figure[] = []
   for (const [subject, ranks] of bySubject) {
     const all = [...ranks.values()]
-    const share = (measure: string, value: (rank: number) => number): Figure => ({ suite: 'find', case: name, subject, measure, value: mean(all.map(value)), ...bootstrap(all, (sample) => mean(sample.map(value))), unit: 'share', n: all.length })
-    figures.push(share('MRR', reciprocal), share('success@1', (rank) => (rank === 1 ? 1 : 0)))
+    const share = (measure: string, value: (rank: number) => number): Figure => ({
+      suite: 'find',
+      case: name,
+      subject,
+      measure,
+      value: mean(all.map(value)),
+      ...bootstrap(all, (sample) => mean(sample.map(value))),
+      unit: 'share',
+      n: all.length,
+    })
+    figures.push(
+      share('MRR', reciprocal),
+      share('success@1', (rank) => (rank === 1 ? 1 : 0)),
+    )
   }
-  const mrr = (subject: string) => figures.find((figure) => figure.subject === subject && figure.measure === 'MRR')!.value
-  const best = [...bySubject.keys()].filter((subject) => subject !== 'janua').sort((a, b) => mrr(b) - mrr(a))[0]!
-  const pairs = [...bySubject.get('janua')!].map(([section, rank]) => ({ ours: reciprocal(rank), theirs: reciprocal(bySubject.get(best)!.get(section)!) }))
-  const ratio = (sample: readonly (typeof pairs)[number][]) => mean(sample.map(({ ours }) => ours)) / mean(sample.map(({ theirs }) => theirs))
+  const mrr = (subject: string) =>
+    figures.find((figure) => figure.subject === subject && figure.measure === 'MRR')!.value
+  const best = [...bySubject.keys()]
+    .filter((subject) => subject !== 'janua')
+    .sort((a, b) => mrr(b) - mrr(a))[0]!
+  const pairs = [...bySubject.get('janua')!].map(([section, rank]) => ({
+    ours: reciprocal(rank),
+    theirs: reciprocal(bySubject.get(best)!.get(section)!),
+  }))
+  const ratio = (sample: readonly (typeof pairs)[number][]) =>
+    mean(sample.map(({ ours }) => ours)) / mean(sample.map(({ theirs }) => theirs))
   const { low, high } = bootstrap(pairs, ratio)
-  const paired: Figure = { suite: 'find', case: name, subject: `janua ÷ ${best}`, measure: 'MRR, paired', value: ratio(pairs), low, high, unit: 'times', n: pairs.length }
-  return [...figures, { ...withLimit({ ...paired, value: low }, { atLeast: 1 }), value: paired.value }]
+  const paired: Figure = {
+    suite: 'find',
+    case: name,
+    subject: `janua ÷ ${best}`,
+    measure: 'MRR, paired',
+    value: ratio(pairs),
+    low,
+    high,
+    unit: 'times',
+    n: pairs.length,
+  }
+  return [
+    ...figures,
+    { ...withLimit({ ...paired, value: low }, { atLeast: 1 }), value: paired.value },
+  ]
 }

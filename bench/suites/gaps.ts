@@ -27,30 +27,63 @@ export function gapsSuite(): Promise<Figure[]> {
 
 async function counted(janua: Janua): Promise<Figure[]> {
   const began = performance.now()
-  const { rows } = await janua.gaps.list({ state: 'all', search: '', sort: 'worth', offset: 0, limit: FIRST })
+  const { rows } = await janua.gaps.list({
+    state: 'all',
+    search: '',
+    sort: 'worth',
+    offset: 0,
+    limit: FIRST,
+  })
   const seconds = (performance.now() - began) / 1_000
   const mended = new Set(STAGES.flatMap(({ gap }) => gap ?? []))
   const topics = plantedTopics()
   const planted = topics.filter(({ name }) => !mended.has(name))
   const nameOf = new Map(planted.map(({ name, replies }) => [replies as readonly string[], name]))
   // The very visits of the history, as hurried as they were asked.
-  const asked = visits(demoQuestions(), topics, TODAY, seeded(SEED)).flatMap(({ questions }) => questions)
-  const ownerOf = new Map(asked.flatMap(({ text, replies }) => (replies && nameOf.has(replies) ? [[normOf(text), nameOf.get(replies)!] as const] : [])))
+  const asked = visits(demoQuestions(), topics, TODAY, seeded(SEED)).flatMap(
+    ({ questions }) => questions,
+  )
+  const ownerOf = new Map(
+    asked.flatMap(({ text, replies }) =>
+      replies && nameOf.has(replies) ? [[normOf(text), nameOf.get(replies)!] as const] : [],
+    ),
+  )
   const found = new Set<string>()
   for (const { topic, label } of rows) {
     const name = await mostly(janua, topic, ownerOf)
     if (name) found.add(name)
     process.stderr.write(`gaps: ${label} ${name ? `= planted: ${name}` : ''}\n`)
   }
-  const figure = (measure: string, value: number, unit: string): Figure => ({ suite: 'gaps', case: `demo, ${planted.length} planted topics`, subject: 'janua', measure, value, unit, n: planted.length })
-  return [withLimit(figure(`found among the first ${FIRST} gaps`, found.size, 'topics'), { atLeast: LEAST_FOUND }), figure('the list of gaps, first time', seconds, 's')]
+  const figure = (measure: string, value: number, unit: string): Figure => ({
+    suite: 'gaps',
+    case: `demo, ${planted.length} planted topics`,
+    subject: 'janua',
+    measure,
+    value,
+    unit,
+    n: planted.length,
+  })
+  return [
+    withLimit(figure(`found among the first ${FIRST} gaps`, found.size, 'topics'), {
+      atLeast: LEAST_FOUND,
+    }),
+    figure('the list of gaps, first time', seconds, 's'),
+  ]
 }
 
 /** The planted topic that at least half of a gap's uncovered questions are of. */
-async function mostly(janua: Janua, topic: number, ownerOf: ReadonlyMap<string, string>): Promise<string | undefined> {
+async function mostly(
+  janua: Janua,
+  topic: number,
+  ownerOf: ReadonlyMap<string, string>,
+): Promise<string | undefined> {
   const counts = new Map<string, number>()
   let all = 0
-  for (const { norm } of await janua.tables.questions.findAll({ attributes: ['norm'], where: { topicId: topic, outcome: { [Op.ne]: 'answered' } }, raw: true })) {
+  for (const { norm } of await janua.tables.questions.findAll({
+    attributes: ['norm'],
+    where: { topicId: topic, outcome: { [Op.ne]: 'answered' } },
+    raw: true,
+  })) {
     const owner = ownerOf.get(norm)
     all++
     if (owner) counts.set(owner, (counts.get(owner) ?? 0) + 1)

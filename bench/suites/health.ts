@@ -9,7 +9,12 @@ export async function healthSuite(run: Run): Promise<Figure[]> {
   const figures: Figure[] = []
   for (const passages of SIZES)
     for (const measured of await run({ subject: 'janua', measure: 'health', passages })) {
-      const figure: Figure = { suite: 'health', case: `${passages} passages`, subject: 'janua', ...measured }
+      const figure: Figure = {
+        suite: 'health',
+        case: `${passages} passages`,
+        subject: 'janua',
+        ...measured,
+      }
       const limit = LIMITS[figure.measure]
       figures.push(limit ? withLimit(figure, limit) : figure)
     }

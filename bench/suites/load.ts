@@ -14,8 +14,16 @@ const PAUSE_MS = 40_000
 const LISTS_MS = 1_000
 const LIMIT_P95_MS = 1_000
 
-type Agent = Awaited<ReturnType<typeof agentOver>> & { socket: Socket; waits: Map<number, () => void>; stop(): void }
-type Visitor = Awaited<ReturnType<typeof visitorOver>> & { socket: Socket; agent: Agent; id: number }
+type Agent = Awaited<ReturnType<typeof agentOver>> & {
+  socket: Socket
+  waits: Map<number, () => void>
+  stop(): void
+}
+type Visitor = Awaited<ReturnType<typeof visitorOver>> & {
+  socket: Socket
+  agent: Agent
+  id: number
+}
 
 /**
  * 500 visitors and 20 agents who write to each other at once, against a server of a process of its own on this machine: from sending a message
@@ -39,16 +47,36 @@ export async function loadSuite(): Promise<Figure[]> {
 
 function figures(talks: readonly { delays: number[]; lost: number }[]): Figure[] {
   const delays = talks.flatMap((each) => each.delays).sort((a, b) => a - b)
-  const figure = (measure: string, value: number, unit: string): Figure => ({ suite: 'load', case: `${VISITORS} visitors, ${AGENTS} agents`, subject: 'janua', measure, value, unit, n: delays.length })
-  const at = (share: number) => delays[Math.min(delays.length - 1, Math.floor(delays.length * share))]!
+  const figure = (measure: string, value: number, unit: string): Figure => ({
+    suite: 'load',
+    case: `${VISITORS} visitors, ${AGENTS} agents`,
+    subject: 'janua',
+    measure,
+    value,
+    unit,
+    n: delays.length,
+  })
+  const at = (share: number) =>
+    delays[Math.min(delays.length - 1, Math.floor(delays.length * share))]!
   const lost = talks.reduce((sum, each) => sum + each.lost, 0)
-  return [figure('message to its arrival on the other side, p50', at(0.5), 'ms'), withLimit(figure('message to its arrival on the other side, p95', at(0.95), 'ms'), { atMost: LIMIT_P95_MS }), withLimit(figure('messages lost or doubled', lost, 'messages'), { atMost: 0 })]
+  return [
+    figure('message to its arrival on the other side, p50', at(0.5), 'ms'),
+    withLimit(figure('message to its arrival on the other side, p95', at(0.95), 'ms'), {
+      atMost: LIMIT_P95_MS,
+    }),
+    withLimit(figure('messages lost or doubled', lost, 'messages'), { atMost: 0 }),
+  ]
 }
 
 /** An agent with the app open: told of what happens, and reading the lists again. */
 async function sitsDown(house: FaultyHouse, name: string): Promise<Agent> {
   const agent = await agentOver(house.url, name)
-  const socket = io(house.url.replace('/api', ''), { path: '/live', extraHeaders: { cookie: agent.cookie }, transports: ['websocket'], forceNew: true })
+  const socket = io(house.url.replace('/api', ''), {
+    path: '/live',
+    extraHeaders: { cookie: agent.cookie },
+    transports: ['websocket'],
+    forceNew: true,
+  })
   const waits = new Map<number, () => void>()
   let isStale = false
   socket.on('conversation', ({ id }: { id: number }) => {
@@ -76,7 +104,12 @@ async function arrive(house: FaultyHouse, agents: readonly Agent[]): Promise<Vis
     const { id } = (await janua.conversations.current(known))!
     const agent = agents[i % AGENTS]!
     await agent.post(`/desk/${id}/take`)
-    const socket = io(house.url.replace('/api', ''), { path: '/live', auth: { token }, transports: ['websocket'], forceNew: true })
+    const socket = io(house.url.replace('/api', ''), {
+      path: '/live',
+      auth: { token },
+      transports: ['websocket'],
+      forceNew: true,
+    })
     await new Promise<void>((connected) => socket.once('connect', connected))
     visitors.push({ ...(await visitorOver(house.url, token)), socket, agent, id })
   }
@@ -86,27 +119,45 @@ async function arrive(house: FaultyHouse, agents: readonly Agent[]): Promise<Vis
 }
 
 /** Both sides write by turns; a message has arrived once the other side, told of it, has read it from the server. */
-async function talk({ id, socket, agent, post, thread }: Visitor, place: number): Promise<{ delays: number[]; lost: number }> {
+async function talk(
+  { id, socket, agent, post, thread }: Visitor,
+  place: number,
+): Promise<{ delays: number[]; lost: number }> {
   const delays: number[] = []
   await pause((place / VISITORS) * PAUSE_MS)
   for (let i = 0; i < EACH; i++) {
     const toAgent = new Promise<void>((told) => agent.waits.set(id, told))
     const asked = performance.now()
-    await post('/messages', { clientId: crypto.randomUUID(), text: `visitor ${id} ${i}`, language: 'en' })
+    await post('/messages', {
+      clientId: crypto.randomUUID(),
+      text: `visitor ${id} ${i}`,
+      language: 'en',
+    })
     await toAgent
     const { messages } = (await (await agent.get(`/desk/${id}`)).json()) as DeskConversation
-    if (messages.some(({ text }) => text === `visitor ${id} ${i}`)) delays.push(performance.now() - asked)
+    if (messages.some(({ text }) => text === `visitor ${id} ${i}`))
+      delays.push(performance.now() - asked)
     agent.waits.delete(id)
     const toVisitor = new Promise<void>((told) => socket.once('conversation', () => told()))
     const answered = performance.now()
-    await agent.post(`/desk/${id}/replies`, { clientId: crypto.randomUUID(), text: `agent ${id} ${i}` })
+    await agent.post(`/desk/${id}/replies`, {
+      clientId: crypto.randomUUID(),
+      text: `agent ${id} ${i}`,
+    })
     await toVisitor
-    if ((await thread()).messages.some(({ text }) => text === `agent ${id} ${i}`)) delays.push(performance.now() - answered)
+    if ((await thread()).messages.some(({ text }) => text === `agent ${id} ${i}`))
+      delays.push(performance.now() - answered)
     await pause(PAUSE_MS)
   }
   const texts = (await thread()).messages.map(({ text }) => text)
-  const wanted = Array.from({ length: EACH }, (_, i) => [`visitor ${id} ${i}`, `agent ${id} ${i}`]).flat()
-  return { delays, lost: wanted.filter((text) => texts.filter((each) => each === text).length !== 1).length }
+  const wanted = Array.from({ length: EACH }, (_, i) => [
+    `visitor ${id} ${i}`,
+    `agent ${id} ${i}`,
+  ]).flat()
+  return {
+    delays,
+    lost: wanted.filter((text) => texts.filter((each) => each === text).length !== 1).length,
+  }
 }
 
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms))

@@ -26,14 +26,41 @@ export async function replaySuite(): Promise<Figure[]> {
   return figures
 }
 
-async function measured(janua: Janua, door: number, library: LargeLibrary, size: number): Promise<Figure[]> {
+async function measured(
+  janua: Janua,
+  door: number,
+  library: LargeLibrary,
+  size: number,
+): Promise<Figure[]> {
   const items = await furnish(janua, library)
   const release = await publishAll(janua)
   const questions = questionsOf(library)
   await log(janua, { questions, door, release })
-  for (const text of questions.slice(0, CHECKS)) await janua.tables.checks.create({ messages: [text], question: text, comes: 'anything', itemId: null, contains: [], lacks: [], queueId: null, doorId: door, language: 'en', note: '', createdBy: null, createdAt: new Date() })
+  for (const text of questions.slice(0, CHECKS))
+    await janua.tables.checks.create({
+      messages: [text],
+      question: text,
+      comes: 'anything',
+      itemId: null,
+      contains: [],
+      lacks: [],
+      queueId: null,
+      doorId: door,
+      language: 'en',
+      note: '',
+      createdBy: null,
+      createdAt: new Date(),
+    })
   const circumstance = `${library.passages} passages, ${items} articles`
-  const figure = (measure: string, value: number, unit: string, n: number): Figure => ({ suite: 'replay', case: circumstance, subject: 'janua', measure, value, unit, n })
+  const figure = (measure: string, value: number, unit: string, n: number): Figure => ({
+    suite: 'replay',
+    case: circumstance,
+    subject: 'janua',
+    measure,
+    value,
+    unit,
+    n,
+  })
 
   await change(janua, 1)
   const published: number[] = []
@@ -45,9 +72,21 @@ async function measured(janua: Janua, door: number, library: LargeLibrary, size:
     await change(janua, i)
   }
   const seconds = await replay(janua)
-  const first = figure(`replay of ${questions.length} different questions, both sides`, seconds, 's', questions.length)
-  const slowest = figure(`publishing one change with ${CHECKS} checks, slowest of ${published.length}`, Math.max(...published), 's', published.length)
-  return size === SIZES[0] ? [withLimit(first, { atMost: MOST_REPLAY_S }), withLimit(slowest, { atMost: MOST_PUBLISH_S })] : [first, withLimit(slowest, { atMost: MOST_PUBLISH_S })]
+  const first = figure(
+    `replay of ${questions.length} different questions, both sides`,
+    seconds,
+    's',
+    questions.length,
+  )
+  const slowest = figure(
+    `publishing one change with ${CHECKS} checks, slowest of ${published.length}`,
+    Math.max(...published),
+    's',
+    published.length,
+  )
+  return size === SIZES[0]
+    ? [withLimit(first, { atMost: MOST_REPLAY_S }), withLimit(slowest, { atMost: MOST_PUBLISH_S })]
+    : [first, withLimit(slowest, { atMost: MOST_PUBLISH_S })]
 }
 
 async function furnish(janua: Janua, { items }: LargeLibrary): Promise<number> {
@@ -55,9 +94,37 @@ async function furnish(janua: Janua, { items }: LargeLibrary): Promise<number> {
   const now = new Date()
   const start = ((await tables.items.max('id')) as unknown as number) + 1
   for (let from = 0; from < items.length; from += BATCH) {
-    const some = items.slice(from, from + BATCH).map(({ item: { title, body, phrasings } }, i) => ({ id: start + from + i, content: { title: title.slice(0, 190) || 'Untitled', collection: '', phrasings, body, reviewOn: null } }))
-    await tables.items.bulkCreate(some.map(({ id, content }) => ({ id, kind: 'article', uid: crypto.randomUUID(), ...columns(content), ready: true, draftRevision: id, updatedAt: now, createdAt: now })))
-    await tables.revisions.bulkCreate(some.map(({ id, content }) => ({ id, itemId: id, hash: hashOf(content), content, createdAt: now })))
+    const some = items.slice(from, from + BATCH).map(({ item: { title, body, phrasings } }, i) => ({
+      id: start + from + i,
+      content: {
+        title: title.slice(0, 190) || 'Untitled',
+        collection: '',
+        phrasings,
+        body,
+        reviewOn: null,
+      },
+    }))
+    await tables.items.bulkCreate(
+      some.map(({ id, content }) => ({
+        id,
+        kind: 'article',
+        uid: crypto.randomUUID(),
+        ...columns(content),
+        ready: true,
+        draftRevision: id,
+        updatedAt: now,
+        createdAt: now,
+      })),
+    )
+    await tables.revisions.bulkCreate(
+      some.map(({ id, content }) => ({
+        id,
+        itemId: id,
+        hash: hashOf(content),
+        content,
+        createdAt: now,
+      })),
+    )
   }
   return items.length
 }
@@ -72,26 +139,58 @@ function questionsOf({ items }: LargeLibrary): string[] {
   const questions = new Set<string>()
   for (let round = 0; questions.size < QUESTIONS && round < 8; round++)
     for (const [i, { cut }] of items.entries()) {
-      const words = (cut[(i + round) % Math.max(1, cut.length)]?.text ?? '').split(/\s+/).filter((word) => /^[\p{L}]{2,}$/u.test(word))
+      const words = (cut[(i + round) % Math.max(1, cut.length)]?.text ?? '')
+        .split(/\s+/)
+        .filter((word) => /^[\p{L}]{2,}$/u.test(word))
       if (words.length >= 12 + round) questions.add(words.slice(round, round + 8).join(' '))
       if (questions.size >= QUESTIONS) break
     }
   return [...questions]
 }
 
-async function log({ tables }: Janua, { questions, door, release }: { questions: readonly string[]; door: number; release: number }): Promise<void> {
+async function log(
+  { tables }: Janua,
+  { questions, door, release }: { questions: readonly string[]; door: number; release: number },
+): Promise<void> {
   const askedAt = new Date('2026-11-10T10:00:00Z')
   for (let from = 0; from < questions.length; from += BATCH)
-    await tables.questions.bulkCreate(questions.slice(from, from + BATCH).map((text) => ({ releaseId: release, doorId: door, text, norm: normOf(text), language: 'en', outcome: 'unanswered', confidence: 0, unsettled: true, wantsPerson: false, trace: {} as never, askedAt })))
+    await tables.questions.bulkCreate(
+      questions.slice(from, from + BATCH).map((text) => ({
+        releaseId: release,
+        doorId: door,
+        text,
+        norm: normOf(text),
+        language: 'en',
+        outcome: 'unanswered',
+        confidence: 0,
+        unsettled: true,
+        wantsPerson: false,
+        trace: {} as never,
+        askedAt,
+      })),
+    )
 }
 
 async function change(janua: Janua, number: number): Promise<void> {
-  await janua.articles.add(JANUA, { kind: 'article', title: `Notice ${number}`, body: `The harbour is closed on day ${number}.\n`, phrasings: [], collection: '', reviewOn: null, ready: true })
+  await janua.articles.add(JANUA, {
+    kind: 'article',
+    title: `Notice ${number}`,
+    body: `The harbour is closed on day ${number}.\n`,
+    phrasings: [],
+    collection: '',
+    reviewOn: null,
+    ready: true,
+  })
 }
 
 async function replay(janua: Janua): Promise<number> {
   const began = performance.now()
-  const id = await janua.replays.start(JANUA, { from: '2026-11-01T00:00:00Z', to: '2026-11-30T00:00:00Z', validity: 'asked', items: null })
+  const id = await janua.replays.start(JANUA, {
+    from: '2026-11-01T00:00:00Z',
+    to: '2026-11-30T00:00:00Z',
+    validity: 'asked',
+    items: null,
+  })
   await janua.replays.ended()
   const row = await janua.tables.replays.findByPk(id)
   if (row?.state !== 'done') throw new Error(`the replay ended as ${row?.state}: ${row?.problem}`)

@@ -1,6 +1,15 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { type Answer, answerMessage, type AskedQuestion, blocksText, fitOwn, indexRelease, type Turn, turnOf } from '@janua/core'
+import {
+  type Answer,
+  answerMessage,
+  type AskedQuestion,
+  blocksText,
+  fitOwn,
+  indexRelease,
+  type Turn,
+  turnOf,
+} from '@janua/core'
 import { demoArticles } from '../../demo/content.ts'
 import { demoGlossary } from '../../demo/documents.ts'
 import { bootstrap, mean } from '../bootstrap.ts'
@@ -11,7 +20,8 @@ const MONDAY = '2026-11-23'
 const SILL = 0.4
 
 /** What should come of one question: articles that settle it, with words that must be shown; or that nothing does. */
-type Wanted = { kind: 'settled'; by: string[]; shows?: string } | { kind: 'none' | 'courtesy' | 'person' }
+type Wanted =
+  { kind: 'settled'; by: string[]; shows?: string } | { kind: 'none' | 'courtesy' | 'person' }
 
 export interface Conversation {
   file: string
@@ -32,14 +42,31 @@ export async function talkSuite(): Promise<Figure[]> {
   const judged = await judgeAll()
   return (['tuning', 'final'] as const).flatMap((half) => {
     const those = judged.filter(({ number }) => (number % 2 === 0) === (half === 'tuning'))
-    const share = (measure: string, values: readonly number[]): Figure => ({ suite: 'talk', case: `${half} half`, subject: 'janua', measure, value: mean(values), ...bootstrap(values, mean), unit: 'share', n: values.length })
+    const share = (measure: string, values: readonly number[]): Figure => ({
+      suite: 'talk',
+      case: `${half} half`,
+      subject: 'janua',
+      measure,
+      value: mean(values),
+      ...bootstrap(values, mean),
+      unit: 'share',
+      n: values.length,
+    })
     const questions = those.flatMap(({ results }) => results)
     const right = (some: readonly Judged[]) => some.map((each) => (each.right ? 1 : 0))
     const all = share('questions right', right(questions))
     return [
       half === 'final' ? withLimit(all, { atLeast: 0.9 }) : all,
-      share('conversations right throughout', those.map(({ results }) => (results.every((each) => each.right) ? 1 : 0))),
-      ...[...new Set(those.map(({ file }) => file))].map((file) => share(`questions right: ${file}`, right(those.filter((each) => each.file === file).flatMap(({ results }) => results)))),
+      share(
+        'conversations right throughout',
+        those.map(({ results }) => (results.every((each) => each.right) ? 1 : 0)),
+      ),
+      ...[...new Set(those.map(({ file }) => file))].map((file) =>
+        share(
+          `questions right: ${file}`,
+          right(those.filter((each) => each.file === file).flatMap(({ results }) => results)),
+        ),
+      ),
     ]
   })
 }
@@ -48,7 +75,12 @@ export async function judgeAll(): Promise<{ number: number; file: string; result
   const articles = demoArticles()
   const slugs = articles.map(({ slug }) => slug)
   const glossary = await demoGlossary()
-  const items = articles.map((article, i) => ({ ...article, id: i + 1, revision: i + 1, kind: 'article' as const }))
+  const items = articles.map((article, i) => ({
+    ...article,
+    id: i + 1,
+    revision: i + 1,
+    kind: 'article' as const,
+  }))
   const index = indexRelease(items, { glossary })
   const model = fitOwn(items, { glossary })
   return readConversations().map((conversation, number) => {
@@ -56,13 +88,29 @@ export async function judgeAll(): Promise<{ number: number; file: string; result
     const results = conversation.turns.flatMap(({ says, wanted }): Judged[] => {
       const reply = answerMessage(index, says, { sill: SILL, model, day: conversation.day, turns })
       turns = [...turns, ...reply.asked.map(turnOf)]
-      return wanted.map((each, i) => ({ conversation, says, wanted: each, right: isRight(each, reply, reply.asked.length === wanted.length ? reply.asked[i] : undefined, slugs), answer: reply.asked[i]?.answer }))
+      return wanted.map((each, i) => ({
+        conversation,
+        says,
+        wanted: each,
+        right: isRight(
+          each,
+          reply,
+          reply.asked.length === wanted.length ? reply.asked[i] : undefined,
+          slugs,
+        ),
+        answer: reply.asked[i]?.answer,
+      }))
     })
     return { number, file: conversation.file, results }
   })
 }
 
-function isRight(wanted: Wanted, reply: ReturnType<typeof answerMessage>, asked: AskedQuestion | undefined, slugs: readonly string[]): boolean {
+function isRight(
+  wanted: Wanted,
+  reply: ReturnType<typeof answerMessage>,
+  asked: AskedQuestion | undefined,
+  slugs: readonly string[],
+): boolean {
   if (wanted.kind === 'courtesy') return reply.courtesy !== undefined
   if (wanted.kind === 'person') return reply.wantsPerson && reply.asked.length === 0
   if (!asked) return false
@@ -74,7 +122,15 @@ function isRight(wanted: Wanted, reply: ReturnType<typeof answerMessage>, asked:
 }
 
 export function readConversations(): Conversation[] {
-  return readdirSync(FOLDER).filter((file) => file.endsWith('.txt')).sort().flatMap((file) => readFileSync(join(FOLDER, file), 'utf8').split(/\n\s*\n/).map((block) => read(block, file.replace('.txt', ''))).filter(({ turns }) => turns.length > 0))
+  return readdirSync(FOLDER)
+    .filter((file) => file.endsWith('.txt'))
+    .sort()
+    .flatMap((file) =>
+      readFileSync(join(FOLDER, file), 'utf8')
+        .split(/\n\s*\n/)
+        .map((block) => read(block, file.replace('.txt', '')))
+        .filter(({ turns }) => turns.length > 0),
+    )
 }
 
 function read(block: string, file: string): Conversation {

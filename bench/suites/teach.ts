@@ -9,30 +9,59 @@ const LEAST_GAIN = 0.1
 
 /** What visitors ask in words of their own: untaught; after a random half of their questions was judged and taught. */
 export async function teachSuite(): Promise<Figure[]> {
-  const sections = distinctHeadings((await shelf('faq', 'en', ['python faq', 'git faq'])).sections).filter(({ words }) => words >= 15)
+  const sections = distinctHeadings(
+    (await shelf('faq', 'en', ['python faq', 'git faq'])).sections,
+  ).filter(({ words }) => words >= 15)
   const paraphrases = readParaphrases()
   const random = seeded(11)
   const plain = sections.map((section, i) => articleOf(section, i + 1))
-  const all = sections.flatMap(({ heading }, i) => (paraphrases.get(heading) ?? []).map((text) => ({ item: i + 1, text, judged: random() < 0.5 })))
-  const taught = plain.map((item): ContentItem => ({ ...item, phrasings: all.flatMap(({ item: id, judged, text }) => (judged && id === item.id ? [text] : [])) }))
+  const all = sections.flatMap(({ heading }, i) =>
+    (paraphrases.get(heading) ?? []).map((text) => ({ item: i + 1, text, judged: random() < 0.5 })),
+  )
+  const taught = plain.map((item): ContentItem => ({
+    ...item,
+    phrasings: all.flatMap(({ item: id, judged, text }) =>
+      judged && id === item.id ? [text] : [],
+    ),
+  }))
   const asked = all.filter(({ judged }) => !judged)
   const hits = (items: ContentItem[]) => {
     const index = indexRelease(items)
     const model = fitOwn(items)
-    return asked.map(({ item, text }) => (answerMessage(index, text, { sill: 1, model }).asked[0]?.answer.trace.candidates[0]?.item === item ? 1 : 0))
+    return asked.map(({ item, text }) =>
+      answerMessage(index, text, { sill: 1, model }).asked[0]?.answer.trace.candidates[0]?.item ===
+      item
+        ? 1
+        : 0,
+    )
   }
   const before = hits(plain)
   const after = hits(taught)
-  const share = (measure: string, values: readonly number[]): Figure => ({ suite: 'teach', case: 'paraphrases, the other half', subject: 'janua', measure, value: mean(values), ...bootstrap(values, mean), unit: 'share', n: values.length })
+  const share = (measure: string, values: readonly number[]): Figure => ({
+    suite: 'teach',
+    case: 'paraphrases, the other half',
+    subject: 'janua',
+    measure,
+    value: mean(values),
+    ...bootstrap(values, mean),
+    unit: 'share',
+    n: values.length,
+  })
   const gains = after.map((hit, i) => hit - before[i]!)
-  return [share('success@1 untaught', before), share('success@1 taught', after), withLimit(share('gained', gains), { atLeast: LEAST_GAIN })]
+  return [
+    share('success@1 untaught', before),
+    share('success@1 taught', after),
+    withLimit(share('gained', gains), { atLeast: LEAST_GAIN }),
+  ]
 }
 
 /** For each heading the questions of several people. */
 export function readParaphrases(): Map<string, string[]> {
   const found = new Map<string, string[]>()
   let heading = ''
-  for (const line of readFileSync(join(import.meta.dirname, '../paraphrases.txt'), 'utf8').split('\n')) {
+  for (const line of readFileSync(join(import.meta.dirname, '../paraphrases.txt'), 'utf8').split(
+    '\n',
+  )) {
     if (line.startsWith('# ')) found.set((heading = line.slice(2)), [])
     else if (line !== '' && !line.startsWith('//')) found.get(heading)!.push(line)
   }

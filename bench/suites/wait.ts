@@ -26,7 +26,16 @@ const SHAPES: readonly Shape[] = [
 export async function waitSuite(): Promise<Figure[]> {
   return SHAPES.flatMap((shape, i) => {
     const kept = played(shape, seeded(40 + i))
-    const figure: Figure = { suite: 'wait', case: `${shape.name}, ${(shape.load / shape.agents).toFixed(2)} occupied`, subject: 'janua', measure: 'waited no longer than was said', value: mean(kept), ...bootstrap(kept, mean), unit: 'share', n: kept.length }
+    const figure: Figure = {
+      suite: 'wait',
+      case: `${shape.name}, ${(shape.load / shape.agents).toFixed(2)} occupied`,
+      subject: 'janua',
+      measure: 'waited no longer than was said',
+      value: mean(kept),
+      ...bootstrap(kept, mean),
+      unit: 'share',
+      n: kept.length,
+    }
     return [withLimit(figure, { atLeast: LEAST })]
   })
 }
@@ -53,7 +62,17 @@ function played({ agents, load, spread }: Shape, random: Random): number[] {
     }
     const ahead = taken.filter((at) => at > now).length
     const busy = talks.filter(({ from, to }) => from <= now && now < to)
-    const said = expectedWait({ ahead, free: Math.max(0, agents - busy.length), busySeconds: busy.map(({ from }) => now - from), handleSeconds: handles.slice(-KNOWN), pickUpSeconds: pickUps.slice(-KNOWN) }, random, 200)!
+    const said = expectedWait(
+      {
+        ahead,
+        free: Math.max(0, agents - busy.length),
+        busySeconds: busy.map(({ from }) => now - from),
+        handleSeconds: handles.slice(-KNOWN),
+        pickUpSeconds: pickUps.slice(-KNOWN),
+      },
+      random,
+      200,
+    )!
     const next = freeAt.indexOf(Math.min(...freeAt))
     const [pick, took] = [pickUp(), handle()]
     const start = Math.max(now, freeAt[next]!) + pick

@@ -39,16 +39,34 @@ const name = Joi.string().trim().min(1).max(120)
 export const MIN_PASSWORD = 10
 const password = Joi.string().min(MIN_PASSWORD).max(200)
 
-export const signInInput = Joi.object<{ mail: string; password: string }>({ mail: mail.required(), password: Joi.string().max(200).required() })
-export const inviteInput = Joi.object<{ name: string; mail: string; role: Role }>({ name: name.required(), mail: mail.required(), role: Joi.valid(...ROLES).required() })
-export const personChange = Joi.object<{ role?: Role; active?: boolean; name?: string }>({ role: Joi.valid(...ROLES), active: Joi.boolean(), name }).min(1)
-export const linkUse = Joi.object<{ token: string; password: string; name?: string; mail?: string }>({
+export const signInInput = Joi.object<{ mail: string; password: string }>({
+  mail: mail.required(),
+  password: Joi.string().max(200).required(),
+})
+export const inviteInput = Joi.object<{ name: string; mail: string; role: Role }>({
+  name: name.required(),
+  mail: mail.required(),
+  role: Joi.valid(...ROLES).required(),
+})
+export const personChange = Joi.object<{ role?: Role; active?: boolean; name?: string }>({
+  role: Joi.valid(...ROLES),
+  active: Joi.boolean(),
+  name,
+}).min(1)
+export const linkUse = Joi.object<{
+  token: string
+  password: string
+  name?: string
+  mail?: string
+}>({
   token: Joi.string().hex().length(64).required(),
   password: password.required(),
   name,
   mail,
 })
-export const presenceInput = Joi.object<{ presence: Presence }>({ presence: Joi.valid(...PRESENCES).required() })
+export const presenceInput = Joi.object<{ presence: Presence }>({
+  presence: Joi.valid(...PRESENCES).required(),
+})
 
 export interface LinkInfo {
   kind: 'invite' | 'reset' | 'setup'

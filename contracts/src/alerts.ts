@@ -10,8 +10,15 @@ export interface AlertSettings {
   /** No sound, no notice and no mail between these hours, by the team's clock; null for none. */
   quiet: { from: string; to: string } | null
 }
-export const STARTER_ALERTS: AlertSettings = { browser: true, sound: false, mail: false, quiet: null }
-const clock = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$/).required()
+export const STARTER_ALERTS: AlertSettings = {
+  browser: true,
+  sound: false,
+  mail: false,
+  quiet: null,
+}
+const clock = Joi.string()
+  .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
+  .required()
 export const alertsInput = Joi.object<AlertSettings>({
   browser: Joi.boolean().required(),
   sound: Joi.boolean().required(),
@@ -22,5 +29,7 @@ export const alertsInput = Joi.object<AlertSettings>({
 /** Whether a time of day, as "HH:MM", lies in quiet hours; they may go over midnight. */
 export function isQuiet({ quiet }: AlertSettings, time: string): boolean {
   if (!quiet) return false
-  return quiet.from <= quiet.to ? time >= quiet.from && time < quiet.to : time >= quiet.from || time < quiet.to
+  return quiet.from <= quiet.to
+    ? time >= quiet.from && time < quiet.to
+    : time >= quiet.from || time < quiet.to
 }

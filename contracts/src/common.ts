@@ -10,10 +10,17 @@ export const pageQuery = Joi.object({
   limit: Joi.number().integer().min(1).max(200).default(25),
 })
 
-export const idPath = Joi.object<{ id: number }>({ id: Joi.number().integer().positive().required() })
+export const idPath = Joi.object<{ id: number }>({
+  id: Joi.number().integer().positive().required(),
+})
 
 /** A day of the calendar, as "2027-05-31": 30 February is none. */
-export const dayText = Joi.string().pattern(/^[1-9]\d{3}-\d{2}-\d{2}$/).custom((day: string, helpers) => (isDay(day) ? day : helpers.message({ custom: `There is no such day as ${day}` }))).messages({ 'string.pattern.base': 'A day is written like 2027-05-31.' })
+export const dayText = Joi.string()
+  .pattern(/^[1-9]\d{3}-\d{2}-\d{2}$/)
+  .custom((day: string, helpers) =>
+    isDay(day) ? day : helpers.message({ custom: `There is no such day as ${day}` }),
+  )
+  .messages({ 'string.pattern.base': 'A day is written like 2027-05-31.' })
 
 function isDay(day: string): boolean {
   const at = new Date(`${day}T00:00:00Z`)
@@ -33,4 +40,7 @@ export function withKeys<T>(schema: Joi.ObjectSchema, keys: Joi.SchemaMap): Joi.
 }
 
 /** What every save of a draft carries: the revision it was made on, and whether it is ready to publish. */
-export const draftKeys: Joi.SchemaMap = { base: Joi.number().integer().required(), ready: Joi.boolean().required() }
+export const draftKeys: Joi.SchemaMap = {
+  base: Joi.number().integer().required(),
+  ready: Joi.boolean().required(),
+}

@@ -26,7 +26,14 @@ export interface MendView {
   by: string
   at: string
   /** The proof: what the live release says when asked the same again. */
-  proof: { release: number; outcome: Outcome; confidence: number; text: string; from: string | null; at: string } | null
+  proof: {
+    release: number
+    outcome: Outcome
+    confidence: number
+    text: string
+    from: string | null
+    at: string
+  } | null
 }
 export type UnsettledPage = Paged<UnsettledRow> & { counts: Record<MendState, number> }
 
@@ -44,21 +51,46 @@ export interface UnsettledQuery {
 }
 
 export interface UnsettledDetail {
-  occurrences: { id: number; text: string; at: string; outcome: Outcome; confidence: number; vote: 'yes' | 'no' | null; release: number }[]
+  occurrences: {
+    id: number
+    text: string
+    at: string
+    outcome: Outcome
+    confidence: number
+    vote: 'yes' | 'no' | null
+    release: number
+  }[]
   /** The question asked now of the live release and of the draft. */
   live: Answer | null
   draft: Answer
 }
-export const normQuery = Joi.object<{ norm: string }>({ norm: Joi.string().min(1).max(300).required() })
+export const normQuery = Joi.object<{ norm: string }>({
+  norm: Joi.string().min(1).max(300).required(),
+})
 
-export const judgementInput = Joi.object<{ message: number; verdict: Verdict }>({ message: Joi.number().integer().required(), verdict: Joi.valid('right', 'wrong').required() })
-export const proposalInput = Joi.object<{ item: number; phrasing: string }>({ item: Joi.number().integer().required(), phrasing: Joi.string().trim().min(2).max(300).required() })
+export const judgementInput = Joi.object<{ message: number; verdict: Verdict }>({
+  message: Joi.number().integer().required(),
+  verdict: Joi.valid('right', 'wrong').required(),
+})
+export const proposalInput = Joi.object<{ item: number; phrasing: string }>({
+  item: Joi.number().integer().required(),
+  phrasing: Joi.string().trim().min(2).max(300).required(),
+})
 
-export type MendInput = { norm: string; text: string } & ({ kind: 'phrasing'; item: number } | { kind: 'fixed' | 'article'; content: import('./library.ts').ArticleCreate })
+export type MendInput = { norm: string; text: string } & (
+  | { kind: 'phrasing'; item: number }
+  | { kind: 'fixed' | 'article'; content: import('./library.ts').ArticleCreate }
+)
 export const mendInput = Joi.object({
   norm: Joi.string().min(1).max(300).required(),
   text: Joi.string().trim().min(2).max(300).required(),
   kind: Joi.valid('phrasing', 'fixed', 'article').required(),
-  item: Joi.number().integer().when('kind', { is: 'phrasing', then: Joi.required(), otherwise: Joi.forbidden() }),
-  content: articleCreate.when('kind', { is: 'phrasing', then: Joi.forbidden(), otherwise: Joi.required() }),
+  item: Joi.number()
+    .integer()
+    .when('kind', { is: 'phrasing', then: Joi.required(), otherwise: Joi.forbidden() }),
+  content: articleCreate.when('kind', {
+    is: 'phrasing',
+    then: Joi.forbidden(),
+    otherwise: Joi.required(),
+  }),
 }) as unknown as Joi.ObjectSchema<MendInput>

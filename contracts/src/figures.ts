@@ -1,4 +1,11 @@
-import { DIMENSIONS, type Dimension, type Fall, type Figure, type Forecast, type Interval } from '@janua/core'
+import {
+  DIMENSIONS,
+  type Dimension,
+  type Fall,
+  type Figure,
+  type Forecast,
+  type Interval,
+} from '@janua/core'
 import Joi from 'joi'
 import { dayText } from './common.ts'
 
@@ -14,10 +21,14 @@ export interface ReportingSettings {
   currency: string
 }
 export const reportingInput = Joi.object<ReportingSettings>({
-  zone: Joi.string().max(60).required().custom((zone: string) => {
-    new Intl.DateTimeFormat('en', { timeZone: zone })
-    return zone
-  }).messages({ 'any.custom': 'There is no such time zone. Write one like Europe/London.' }),
+  zone: Joi.string()
+    .max(60)
+    .required()
+    .custom((zone: string) => {
+      new Intl.DateTimeFormat('en', { timeZone: zone })
+      return zone
+    })
+    .messages({ 'any.custom': 'There is no such time zone. Write one like Europe/London.' }),
   returnDays: Joi.number().integer().min(1).max(60).required(),
   handleMinutes: Joi.number().min(0.1).max(600).allow(null).required(),
   costPerHour: Joi.number().min(0.01).max(10_000).allow(null).required(),
@@ -43,10 +54,15 @@ export interface TargetView {
 }
 export const targetInput = Joi.object<{ measure: TargetMeasure; share: number; by: string }>({
   measure: Joi.valid(...TARGET_MEASURES).required(),
-  share: Joi.number().min(0.01).max(0.99).required().messages({ 'number.max': 'A target lies between 1 and 99 %.', 'number.min': 'A target lies between 1 and 99 %.' }),
+  share: Joi.number().min(0.01).max(0.99).required().messages({
+    'number.max': 'A target lies between 1 and 99 %.',
+    'number.min': 'A target lies between 1 and 99 %.',
+  }),
   by: dayText.required(),
 })
-export const measurePath = Joi.object<{ measure: TargetMeasure }>({ measure: Joi.valid(...TARGET_MEASURES).required() })
+export const measurePath = Joi.object<{ measure: TargetMeasure }>({
+  measure: Joi.valid(...TARGET_MEASURES).required(),
+})
 
 export interface AlertView {
   id: number
@@ -57,7 +73,9 @@ export interface AlertView {
   topic: { id: number; label: string } | null
 }
 
-export const coverageQuery = Joi.object<{ weeks: number }>({ weeks: Joi.number().integer().min(1).max(104).default(12) })
+export const coverageQuery = Joi.object<{ weeks: number }>({
+  weeks: Joi.number().integer().min(1).max(104).default(12),
+})
 
 /** Everything on the coverage page. */
 export interface CoverageView {
@@ -72,11 +90,19 @@ export interface CoverageView {
   total: Sums
   days: { day: string; questions: number; right: number }[]
   releases: { number: number; note: string; at: string }[]
-  cloth: { topic: number; label: string; weeks: { starts: string; questions: number; right: number }[]; questions: number }[]
+  cloth: {
+    topic: number
+    label: string
+    weeks: { starts: string; questions: number; right: number }[]
+    questions: number
+  }[]
   falls: Fall[]
   targets: TargetView[]
 }
-export const dimensionQuery = Joi.object<{ dimension: Dimension; weeks: number }>({ dimension: Joi.valid(...DIMENSIONS).required(), weeks: Joi.number().integer().min(1).max(104).default(12) })
+export const dimensionQuery = Joi.object<{ dimension: Dimension; weeks: number }>({
+  dimension: Joi.valid(...DIMENSIONS).required(),
+  weeks: Joi.number().integer().min(1).max(104).default(12),
+})
 export interface DimensionView {
   from: string
   to: string
@@ -85,7 +111,9 @@ export interface DimensionView {
   unused: { item: number; title: string; kind: string }[]
 }
 
-export const todayQuery = Joi.object<{ week: string | null }>({ week: dayText.allow(null).default(null) })
+export const todayQuery = Joi.object<{ week: string | null }>({
+  week: dayText.allow(null).default(null),
+})
 /** The lead's home. */
 export interface TodayView {
   week: { from: string; to: string }
@@ -100,9 +128,19 @@ export interface TodayView {
   votedDown: { question: number; text: string; times: number; title: string; item: number | null }[]
   alerts: AlertView[]
   targets: TargetView[]
-  draft: { ready: number; inWork: number; next: number; change: number | null; replayed: number | null; lost: number | null }
+  draft: {
+    ready: number
+    inWork: number
+    next: number
+    change: number | null
+    replayed: number | null
+    lost: number | null
+  }
   audit: { week: string; judged: number; left: number }
   asOf: string | null
 }
 /** With the gaps most worth mending, and how far behind the demo is, if this is one. */
-export type TodayPageView = TodayView & { gaps: { rows: import('./gaps.ts').GapRow[]; more: number; worth: number }; demoWeeksBehind: number }
+export type TodayPageView = TodayView & {
+  gaps: { rows: import('./gaps.ts').GapRow[]; more: number; worth: number }
+  demoWeeksBehind: number
+}

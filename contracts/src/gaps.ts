@@ -1,9 +1,25 @@
-import type { FittingMend, MendKind, MendStanding, Nearest, Outcome, Outline, Shortfall, Trend } from '@janua/core'
+import type {
+  FittingMend,
+  MendKind,
+  MendStanding,
+  Nearest,
+  Outcome,
+  Outline,
+  Shortfall,
+  Trend,
+} from '@janua/core'
 import Joi from 'joi'
 import { dayText, pageQuery, type Paged, withKeys } from './common.ts'
 import { articleCreate, type ArticleCreate } from './library.ts'
 
-export const GAP_STATES = ['open', 'in work', 'in draft', 'published', 'mended', 'will not cover'] as const
+export const GAP_STATES = [
+  'open',
+  'in work',
+  'in draft',
+  'published',
+  'mended',
+  'will not cover',
+] as const
 export type GapState = (typeof GAP_STATES)[number]
 
 export interface GapRow {
@@ -35,7 +51,12 @@ export interface GapRow {
   who: string | null
   until: string | null
 }
-export type GapPage = Paged<GapRow> & { counts: Record<GapState, number>; weeks: { from: string; to: string; n: number }; /** Questions of topics without a gap, and such that stand alone. */ alone: number; worth: number }
+export type GapPage = Paged<GapRow> & {
+  counts: Record<GapState, number>
+  weeks: { from: string; to: string; n: number }
+  /** Questions of topics without a gap, and such that stand alone. */ alone: number
+  worth: number
+}
 export interface GapsQuery {
   state: GapState | 'all'
   search: string
@@ -76,8 +97,26 @@ export interface GapSheet extends GapRow {
   wordings: GapWording[]
   more: number
   /** What happened to those who asked without being answered. */
-  after: { asked: number; left: number; insisted: number; handedOver: number; queues: { name: string; n: number }[]; handleMinutes: number | null }
-  nearest: { item: number; title: string; kind: string; path: string[]; ordinal: number; n: number; shortfall: Shortfall; missing: string[]; because: string | null; text: string }[]
+  after: {
+    asked: number
+    left: number
+    insisted: number
+    handedOver: number
+    queues: { name: string; n: number }[]
+    handleMinutes: number | null
+  }
+  nearest: {
+    item: number
+    title: string
+    kind: string
+    path: string[]
+    ordinal: number
+    n: number
+    shortfall: Shortfall
+    missing: string[]
+    because: string | null
+    text: string
+  }[]
   outline: Outline
   mends: GapMendView[]
   reason: string
@@ -93,34 +132,80 @@ export interface GapEffect {
   live: number
   after: number
   aWeek: { live: number; after: number }
-  questions: { text: string; times: number; before: Outcome; after: Outcome; confidence: number; from: string | null }[]
+  questions: {
+    text: string
+    times: number
+    before: Outcome
+    after: Outcome
+    confidence: number
+    from: string | null
+  }[]
   /** Phrasings that were tried. */
   phrasings: string[]
 }
 export const tryTeachInput = Joi.object<{ item: number; phrasings: string[] | null }>({
   item: Joi.number().integer().required(),
-  phrasings: Joi.array().items(Joi.string().trim().min(2).max(300)).max(20).allow(null).default(null),
+  phrasings: Joi.array()
+    .items(Joi.string().trim().min(2).max(300))
+    .max(20)
+    .allow(null)
+    .default(null),
 })
 
-export type GapMendInput = { kind: 'teach'; item: number; phrasings: string[] } | { kind: 'extend'; item: number; base: number; body: string; phrasings: string[] } | { kind: 'write'; content: ArticleCreate }
+export type GapMendInput =
+  | { kind: 'teach'; item: number; phrasings: string[] }
+  | { kind: 'extend'; item: number; base: number; body: string; phrasings: string[] }
+  | { kind: 'write'; content: ArticleCreate }
 const phrasings = Joi.array().items(Joi.string().trim().min(2).max(300)).max(40)
 export const gapMendInput = Joi.object({
   kind: Joi.valid('teach', 'extend', 'write').required(),
-  item: Joi.number().integer().when('kind', { is: 'write', then: Joi.forbidden(), otherwise: Joi.required() }),
-  base: Joi.number().integer().when('kind', { is: 'extend', then: Joi.required(), otherwise: Joi.forbidden() }),
-  body: Joi.string().max(200_000).when('kind', { is: 'extend', then: Joi.required(), otherwise: Joi.forbidden() }),
-  phrasings: phrasings.when('kind', { switch: [{ is: 'teach', then: phrasings.min(1).required() }, { is: 'write', then: Joi.forbidden() }], otherwise: phrasings.default([]) }),
-  content: articleCreate.when('kind', { is: 'write', then: Joi.required(), otherwise: Joi.forbidden() }),
+  item: Joi.number()
+    .integer()
+    .when('kind', { is: 'write', then: Joi.forbidden(), otherwise: Joi.required() }),
+  base: Joi.number()
+    .integer()
+    .when('kind', { is: 'extend', then: Joi.required(), otherwise: Joi.forbidden() }),
+  body: Joi.string()
+    .max(200_000)
+    .when('kind', { is: 'extend', then: Joi.required(), otherwise: Joi.forbidden() }),
+  phrasings: phrasings.when('kind', {
+    switch: [
+      { is: 'teach', then: phrasings.min(1).required() },
+      { is: 'write', then: Joi.forbidden() },
+    ],
+    otherwise: phrasings.default([]),
+  }),
+  content: articleCreate.when('kind', {
+    is: 'write',
+    then: Joi.required(),
+    otherwise: Joi.forbidden(),
+  }),
 }) as unknown as Joi.ObjectSchema<GapMendInput>
 
-export type GapWorkInput = { state: 'open' } | { state: 'in work'; user: number | null; until: string | null } | { state: 'will not cover'; reason: string; reply: string }
-const inWork = (schema: Joi.Schema) => schema.when('state', { is: 'in work', then: Joi.optional(), otherwise: Joi.forbidden() })
+export type GapWorkInput =
+  | { state: 'open' }
+  | { state: 'in work'; user: number | null; until: string | null }
+  | { state: 'will not cover'; reason: string; reply: string }
+const inWork = (schema: Joi.Schema) =>
+  schema.when('state', { is: 'in work', then: Joi.optional(), otherwise: Joi.forbidden() })
 export const gapWorkInput = Joi.object({
   state: Joi.valid('open', 'in work', 'will not cover').required(),
   user: inWork(Joi.number().integer().allow(null)),
   until: inWork(dayText.allow(null)),
-  reason: Joi.string().trim().min(3).max(500).when('state', { is: 'will not cover', then: Joi.required(), otherwise: Joi.forbidden() }).messages({ 'any.required': 'Say why this is not covered.', 'string.empty': 'Say why this is not covered.' }),
-  reply: Joi.string().trim().max(1_000).allow('').when('state', { is: 'will not cover', then: Joi.optional(), otherwise: Joi.forbidden() }),
+  reason: Joi.string()
+    .trim()
+    .min(3)
+    .max(500)
+    .when('state', { is: 'will not cover', then: Joi.required(), otherwise: Joi.forbidden() })
+    .messages({
+      'any.required': 'Say why this is not covered.',
+      'string.empty': 'Say why this is not covered.',
+    }),
+  reply: Joi.string()
+    .trim()
+    .max(1_000)
+    .allow('')
+    .when('state', { is: 'will not cover', then: Joi.optional(), otherwise: Joi.forbidden() }),
 }) as unknown as Joi.ObjectSchema<GapWorkInput>
 
 /* Topics */
@@ -134,13 +219,28 @@ export interface TopicsState {
   alone: number
 }
 export type TopicList = { id: number; label: string; times: number }[]
-export const topicsQuery = Joi.object<{ search: string }>({ search: Joi.string().trim().allow('').max(200).default('') })
-export type TopicInput = { deed: 'rename'; label: string } | { deed: 'pin'; pinned: boolean } | { deed: 'merge'; into: number } | { deed: 'split'; wordings: string[] } | { deed: 'move'; wordings: string[]; into: number }
-const only = (deeds: string[], schema: Joi.Schema) => Joi.any().when('deed', { is: Joi.valid(...deeds), then: schema.required(), otherwise: Joi.forbidden() })
+export const topicsQuery = Joi.object<{ search: string }>({
+  search: Joi.string().trim().allow('').max(200).default(''),
+})
+export type TopicInput =
+  | { deed: 'rename'; label: string }
+  | { deed: 'pin'; pinned: boolean }
+  | { deed: 'merge'; into: number }
+  | { deed: 'split'; wordings: string[] }
+  | { deed: 'move'; wordings: string[]; into: number }
+const only = (deeds: string[], schema: Joi.Schema) =>
+  Joi.any().when('deed', {
+    is: Joi.valid(...deeds),
+    then: schema.required(),
+    otherwise: Joi.forbidden(),
+  })
 export const topicInput = Joi.object({
   deed: Joi.valid('rename', 'pin', 'merge', 'split', 'move').required(),
   label: only(['rename'], Joi.string().trim().min(2).max(300)),
   pinned: only(['pin'], Joi.boolean()),
   into: only(['merge', 'move'], Joi.number().integer()),
-  wordings: only(['split', 'move'], Joi.array().items(Joi.string().hex().length(16)).min(1).max(500)),
+  wordings: only(
+    ['split', 'move'],
+    Joi.array().items(Joi.string().hex().length(16)).min(1).max(500),
+  ),
 }) as unknown as Joi.ObjectSchema<TopicInput>

@@ -1,4 +1,14 @@
-import type { ConversationState, EntryFigures, Outcome, Priority, QueueHours, RightBy, Routed, Routing, Targets } from '@janua/core'
+import type {
+  ConversationState,
+  EntryFigures,
+  Outcome,
+  Priority,
+  QueueHours,
+  RightBy,
+  Routed,
+  Routing,
+  Targets,
+} from '@janua/core'
 import Joi from 'joi'
 import type { Presence } from './accounts.ts'
 import { dayText, draftKeys, withKeys } from './common.ts'
@@ -18,9 +28,19 @@ export interface QueueSettings {
   hours: QueueHours | null
 }
 
-export const STARTER_QUEUE: QueueSettings = { assignment: 'list', targets: { high: 2, normal: 5, low: 20 }, overflow: null, hours: null }
+export const STARTER_QUEUE: QueueSettings = {
+  assignment: 'list',
+  targets: { high: 2, normal: 5, low: 20 },
+  overflow: null,
+  hours: null,
+}
 /** A calendar file's text. */
-export const calendarInput = Joi.object<{ text: string }>({ text: Joi.string().max(900_000).required().messages({ 'string.max': 'This calendar is too large: 900 kB at most.' }) })
+export const calendarInput = Joi.object<{ text: string }>({
+  text: Joi.string()
+    .max(900_000)
+    .required()
+    .messages({ 'string.max': 'This calendar is too large: 900 kB at most.' }),
+})
 
 export interface QueueMember {
   id: number
@@ -44,25 +64,50 @@ export interface Queue {
 }
 
 const clock = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/)
-const span = Joi.object({ from: clock.required(), to: clock.required() }).custom((value: { from: string; to: string }, helpers) => (value.from < value.to ? value : helpers.message({ custom: `“${value.from}” must be before “${value.to}”` })))
+const span = Joi.object({ from: clock.required(), to: clock.required() }).custom(
+  (value: { from: string; to: string }, helpers) =>
+    value.from < value.to
+      ? value
+      : helpers.message({ custom: `“${value.from}” must be before “${value.to}”` }),
+)
 const hours = Joi.object<QueueHours>({
   timeZone: Joi.string().max(60).required(),
   weekly: Joi.array().items(Joi.array().items(span).max(4)).length(7).required(),
-  closed: Joi.array().items(Joi.object({ day: dayText.required(), name: Joi.string().trim().max(120).allow('').required(), yearly: Joi.boolean().required() })).max(500).required(),
-  extra: Joi.array().items(Joi.object({ day: dayText.required(), from: clock.required(), to: clock.required() })).max(200).required(),
+  closed: Joi.array()
+    .items(
+      Joi.object({
+        day: dayText.required(),
+        name: Joi.string().trim().max(120).allow('').required(),
+        yearly: Joi.boolean().required(),
+      }),
+    )
+    .max(500)
+    .required(),
+  extra: Joi.array()
+    .items(Joi.object({ day: dayText.required(), from: clock.required(), to: clock.required() }))
+    .max(200)
+    .required(),
 })
 const minutes = Joi.number().integer().min(1).max(1_440)
 export const queueSettings = Joi.object<QueueSettings>({
   assignment: Joi.valid(...ASSIGNMENTS).required(),
-  targets: Joi.object({ high: minutes.required(), normal: minutes.required(), low: minutes.required() }).required(),
-  overflow: Joi.object({ queue: Joi.number().integer().required(), minutes: minutes.required() }).allow(null).required(),
+  targets: Joi.object({
+    high: minutes.required(),
+    normal: minutes.required(),
+    low: minutes.required(),
+  }).required(),
+  overflow: Joi.object({ queue: Joi.number().integer().required(), minutes: minutes.required() })
+    .allow(null)
+    .required(),
   hours: hours.allow(null).required(),
 })
-export const queueInput = Joi.object<{ name: string; members: number[]; settings?: QueueSettings }>({
-  name: Joi.string().trim().min(1).max(80).required(),
-  members: Joi.array().items(Joi.number().integer()).max(500).required(),
-  settings: queueSettings,
-})
+export const queueInput = Joi.object<{ name: string; members: number[]; settings?: QueueSettings }>(
+  {
+    name: Joi.string().trim().min(1).max(80).required(),
+    members: Joi.array().items(Joi.number().integer()).max(500).required(),
+    settings: queueSettings,
+  },
+)
 
 /** What an agent can do and bear. */
 export interface AgentSkills {
@@ -84,14 +129,23 @@ const CONDITIONS: Record<string, Joi.SchemaMap> = {
   told: { field: Joi.string().trim().min(1).max(60).required(), any: words },
   door: { any: Joi.array().items(whole).min(1).required() },
   language: { any: Joi.array().items(Joi.valid('en', 'de')).min(1).required() },
-  topic: { any: Joi.array().items(Joi.object({ id: whole.required(), name: Joi.string().max(300).required() })).min(1).max(60).required() },
+  topic: {
+    any: Joi.array()
+      .items(Joi.object({ id: whole.required(), name: Joi.string().max(300).required() }))
+      .min(1)
+      .max(60)
+      .required(),
+  },
   hour: { from: whole.min(0).max(23).required(), to: whole.min(0).max(24).required() },
   tone: { atLeast: Joi.number().min(0.05).max(1).required() },
   contacts: { atLeast: whole.min(1).max(50).required() },
   'looks like': { queue: whole.required(), atLeast: Joi.number().min(0.05).max(0.99).required() },
 }
 const condition = Joi.alternatives().conditional('.on', {
-  switch: Object.entries(CONDITIONS).map(([on, keys]) => ({ is: on, then: Joi.object({ on: Joi.string(), not: Joi.boolean(), ...keys }) })),
+  switch: Object.entries(CONDITIONS).map(([on, keys]) => ({
+    is: on,
+    then: Joi.object({ on: Joi.string(), not: Joi.boolean(), ...keys }),
+  })),
   otherwise: Joi.forbidden(),
 })
 export const routingContent = Joi.object<Routing>({
@@ -100,7 +154,12 @@ export const routingContent = Joi.object<Routing>({
       Joi.object({
         name: Joi.string().trim().min(1).max(80).required(),
         join: Joi.valid('all', 'any').required(),
-        conditions: Joi.array().items(condition).min(1).max(12).required().messages({ 'array.min': 'A rule needs at least one condition.' }),
+        conditions: Joi.array()
+          .items(condition)
+          .min(1)
+          .max(12)
+          .required()
+          .messages({ 'array.min': 'A rule needs at least one condition.' }),
         queue: whole.required(),
         priority: Joi.valid('high', 'normal', 'low'),
         targetMinutes: minutes,
@@ -129,7 +188,10 @@ export interface RoutingDraft extends Routing {
   inUse: QueueModelView | null
   newest: QueueModelView | null
 }
-export const routingSave = withKeys<Routing & { base: number; ready: boolean }>(routingContent, draftKeys)
+export const routingSave = withKeys<Routing & { base: number; ready: boolean }>(
+  routingContent,
+  draftKeys,
+)
 
 /** Past hand-overs put through rules as they stand on the page. */
 export const routingTry = routingContent
@@ -148,13 +210,27 @@ export interface RoutingProof {
   unmoved: { n: number; right: number }
   by: Record<Routed['by'], { n: number; right: number }>
   cells: { routed: number; right: number; ids: number[] }[]
-  rules: { fits: number; decides: number; known: number; right: number; oddity: 'never fits' | 'shadowed' | null; conflicts: { with: number; ids: number[] }[] }[]
+  rules: {
+    fits: number
+    decides: number
+    known: number
+    right: number
+    oddity: 'never fits' | 'shadowed' | null
+    conflicts: { with: number; ids: number[] }[]
+  }[]
   saved: number[]
   caused: number[]
   /** Learnt from the older three quarters of the hand-overs, tested on the rest: rules alone, classifier alone, both. Null with too few. */
-  learned: { tested: number; rules: RoutingShare; classifier: RoutingShare; both: RoutingShare } | null
+  learned: {
+    tested: number
+    rules: RoutingShare
+    classifier: RoutingShare
+    both: RoutingShare
+  } | null
 }
-export const handoverIds = Joi.object<{ ids: number[] }>({ ids: Joi.array().items(whole.positive()).max(100).required() })
+export const handoverIds = Joi.object<{ ids: number[] }>({
+  ids: Joi.array().items(whole.positive()).max(100).required(),
+})
 /** A hand-over of the past, to be read behind a figure. */
 export interface HandoverRow {
   id: number
@@ -168,21 +244,50 @@ export interface HandoverRow {
 }
 
 /** How a conversation with an agent ends. */
-export const CLOSINGS = ['settled', 'will follow', 'could not', 'visitor left', 'not for us'] as const
+export const CLOSINGS = [
+  'settled',
+  'will follow',
+  'could not',
+  'visitor left',
+  'not for us',
+] as const
 export type Closing = (typeof CLOSINGS)[number]
 export interface CloseInput {
   outcome: Closing
   /** The right queue, as the agent says; null when nothing is said of it. */
   rightQueue: number | null
 }
-export const closeInput = Joi.object<CloseInput>({ outcome: Joi.valid(...CLOSINGS).default('settled'), rightQueue: whole.allow(null).default(null) })
+export const closeInput = Joi.object<CloseInput>({
+  outcome: Joi.valid(...CLOSINGS).default('settled'),
+  rightQueue: whole.allow(null).default(null),
+})
 const reason = Joi.string().trim().max(300).allow('').default('')
-export const moveInput = Joi.object<{ queue?: number; agent?: number; reason: string }>({ queue: whole, agent: whole, reason }).xor('queue', 'agent').messages({ 'object.xor': 'Say to which queue or to whom.', 'object.missing': 'Say to which queue or to whom.' })
-export const handBackInput = Joi.object<{ word: string }>({ word: Joi.string().trim().max(2_000).allow('').default('') })
-export const noteInput = Joi.object<{ text: string; ask: number | null }>({ text: Joi.string().trim().min(1).max(2_000).required(), ask: whole.allow(null).default(null) })
-export const blockInput = Joi.object<{ reason: string }>({ reason: Joi.string().trim().min(3).max(300).required() })
-export const deskSearch = Joi.object<{ words: string }>({ words: Joi.string().trim().min(2).max(200).required() })
-export const passageSearch = Joi.object<{ words: string }>({ words: Joi.string().trim().min(2).max(300).required() })
+export const moveInput = Joi.object<{ queue?: number; agent?: number; reason: string }>({
+  queue: whole,
+  agent: whole,
+  reason,
+})
+  .xor('queue', 'agent')
+  .messages({
+    'object.xor': 'Say to which queue or to whom.',
+    'object.missing': 'Say to which queue or to whom.',
+  })
+export const handBackInput = Joi.object<{ word: string }>({
+  word: Joi.string().trim().max(2_000).allow('').default(''),
+})
+export const noteInput = Joi.object<{ text: string; ask: number | null }>({
+  text: Joi.string().trim().min(1).max(2_000).required(),
+  ask: whole.allow(null).default(null),
+})
+export const blockInput = Joi.object<{ reason: string }>({
+  reason: Joi.string().trim().min(3).max(300).required(),
+})
+export const deskSearch = Joi.object<{ words: string }>({
+  words: Joi.string().trim().min(2).max(200).required(),
+})
+export const passageSearch = Joi.object<{ words: string }>({
+  words: Joi.string().trim().min(2).max(300).required(),
+})
 
 export interface ReadyLine {
   id: number
@@ -192,7 +297,11 @@ export interface ReadyLine {
   /** Whether it is this person's own, or the team's. */
   own: boolean
 }
-export const readyLineInput = Joi.object<{ name: string; text: string; own: boolean }>({ name: Joi.string().trim().min(1).max(80).required(), text: Joi.string().trim().min(1).max(2_000).required(), own: Joi.boolean().required() })
+export const readyLineInput = Joi.object<{ name: string; text: string; own: boolean }>({
+  name: Joi.string().trim().min(1).max(80).required(),
+  text: Joi.string().trim().min(1).max(2_000).required(),
+  own: Joi.boolean().required(),
+})
 
 export interface DeskRow {
   id: number
@@ -236,7 +345,13 @@ export interface Brief {
   told: { label: string; value: string }[]
   /** Numbers, days, names of places and the like that were recognised in what was asked. */
   values: string[]
-  tried: { question: string; outcome: Outcome; confidence: number; nearest: string | null; vote: 'yes' | 'no' | null }[]
+  tried: {
+    question: string
+    outcome: Outcome
+    confidence: number
+    nearest: string | null
+    vote: 'yes' | 'no' | null
+  }[]
   routed: string | null
   /** What the rule wants the agent to know. */
   note: string | null
@@ -277,4 +392,6 @@ export interface QueueFigures {
   /** Mails that could not be sent yet, and why; null when all are on their way. */
   mail: { waiting: number; problem: string } | null
 }
-export const figuresQuery = Joi.object<{ days: number }>({ days: Joi.number().integer().min(1).max(92).default(1) })
+export const figuresQuery = Joi.object<{ days: number }>({
+  days: Joi.number().integer().min(1).max(92).default(1),
+})

@@ -1,7 +1,15 @@
 import Joi from 'joi'
 import type { ContentKind } from './library.ts'
 
-export const FINDING_KINDS = ['conflict', 'copy', 'overdue', 'unused', 'link', 'unanswerable', 'failed'] as const
+export const FINDING_KINDS = [
+  'conflict',
+  'copy',
+  'overdue',
+  'unused',
+  'link',
+  'unanswerable',
+  'failed',
+] as const
 export type FindingKind = (typeof FINDING_KINDS)[number]
 
 /** A passage as the health page shows it. */
@@ -78,10 +86,20 @@ export interface Health {
   failed: FailedFinding[]
 }
 
-export const keepInput = Joi.object<{ kind: FindingKind; key: string }>({ kind: Joi.valid(...FINDING_KINDS).required(), key: Joi.string().hex().length(64).required() })
-export const reviewedInput = Joi.object<{ months: number }>({ months: Joi.number().integer().min(1).max(36).default(6) })
+export const keepInput = Joi.object<{ kind: FindingKind; key: string }>({
+  kind: Joi.valid(...FINDING_KINDS).required(),
+  key: Joi.string().hex().length(64).required(),
+})
+export const reviewedInput = Joi.object<{ months: number }>({
+  months: Joi.number().integer().min(1).max(36).default(6),
+})
 export const linkMend = Joi.object<{ item: number; address: string; to: string | null }>({
   item: Joi.number().integer().positive().required(),
   address: Joi.string().max(2_000).required(),
-  to: Joi.string().trim().uri({ scheme: ['http', 'https', 'mailto', 'tel'] }).max(2_000).allow(null).required(),
+  to: Joi.string()
+    .trim()
+    .uri({ scheme: ['http', 'https', 'mailto', 'tel'] })
+    .max(2_000)
+    .allow(null)
+    .required(),
 })

@@ -2,8 +2,23 @@ import Joi from 'joi'
 
 /** What became of one file of an import. */
 export type ImportResult =
-  | { file: string; result: 'imported' | 'updated' | 'unchanged'; id: number; kind: 'article' | 'document'; title: string; passages: number; words: number; notes: string[] }
-  | { file: string; result: 'taken'; tally: { imported: number; updated: number; unchanged: number }; what: string; notes: string[] }
+  | {
+      file: string
+      result: 'imported' | 'updated' | 'unchanged'
+      id: number
+      kind: 'article' | 'document'
+      title: string
+      passages: number
+      words: number
+      notes: string[]
+    }
+  | {
+      file: string
+      result: 'taken'
+      tally: { imported: number; updated: number; unchanged: number }
+      what: string
+      notes: string[]
+    }
   | { file: string; result: 'refused'; reason: string }
 
 /** What the rows of a sheet may become. */
@@ -61,9 +76,16 @@ export const MAX_SHEET_ROWS = 20_000
 export const sheetMapping = Joi.object<SheetMapping>({
   as: Joi.valid(...SHEET_KINDS).required(),
   header: Joi.boolean().required(),
-  columns: Joi.array().items(Joi.valid('', ...new Set(Object.values(COLUMN_ROLES).flat()))).max(200).required(),
+  columns: Joi.array()
+    .items(Joi.valid('', ...new Set(Object.values(COLUMN_ROLES).flat())))
+    .max(200)
+    .required(),
 })
-export const sheetAnswer = Joi.object<{ file: string; sheet: string; mapping: SheetMapping | null }>({
+export const sheetAnswer = Joi.object<{
+  file: string
+  sheet: string
+  mapping: SheetMapping | null
+}>({
   file: Joi.string().max(1_000).required(),
   sheet: Joi.string().max(200).allow('').required(),
   mapping: sheetMapping.allow(null).required(),

@@ -13,7 +13,10 @@ export interface Insights {
   /** Links of its text, and where each led when it was last checked. */
   links: { address: string; state: 'fine' | 'broken' | 'unchecked' | 'not yet'; because: string }[]
   /** Questions of the last 30 days by the passage that answered them; null for passages that are not there any more. */
-  passages: { ordinal: number | null; questions: { text: string; times: number; lastAt: string }[] }[]
+  passages: {
+    ordinal: number | null
+    questions: { text: string; times: number; lastAt: string }[]
+  }[]
 }
 
 export interface RevisionRow {
@@ -34,7 +37,16 @@ export interface MarksInput {
   body: string
   phrasings: string[]
 }
-export const marksInput = Joi.object<MarksInput>({ title: Joi.string().max(200).allow('').required(), body: Joi.string().max(400_000).allow('').required(), phrasings: phrasingList })
-export const restoreInput = Joi.object<{ revision: number; base: number }>({ revision: Joi.number().integer().positive().required(), base: Joi.number().integer().required() })
-export const refuseInput = Joi.object<{ text: string }>({ text: Joi.string().trim().min(1).max(300).required() })
+export const marksInput = Joi.object<MarksInput>({
+  title: Joi.string().max(200).allow('').required(),
+  body: Joi.string().max(400_000).allow('').required(),
+  phrasings: phrasingList,
+})
+export const restoreInput = Joi.object<{ revision: number; base: number }>({
+  revision: Joi.number().integer().positive().required(),
+  base: Joi.number().integer().required(),
+})
+export const refuseInput = Joi.object<{ text: string }>({
+  text: Joi.string().trim().min(1).max(300).required(),
+})
 export type { ReachMark, Suggestion }

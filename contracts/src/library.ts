@@ -48,17 +48,32 @@ export interface Article extends ArticleContent {
 export type ArticlePage = Paged<ArticleRow> & { collections: string[]; all: number }
 
 export const phrasing = Joi.string().trim().min(2).max(300)
-export const phrasingList = Joi.array().items(phrasing).max(200).unique((a: string, b: string) => a.toLowerCase() === b.toLowerCase()).required()
-const titled = { title: Joi.string().trim().min(1).max(200).required(), collection: Joi.string().trim().max(80).allow('').required() }
+export const phrasingList = Joi.array()
+  .items(phrasing)
+  .max(200)
+  .unique((a: string, b: string) => a.toLowerCase() === b.toLowerCase())
+  .required()
+const titled = {
+  title: Joi.string().trim().min(1).max(200).required(),
+  collection: Joi.string().trim().max(80).allow('').required(),
+}
 const holds = Joi.object<Holds>({
   from: dayText.allow(null).required(),
   until: dayText.allow(null).required(),
   doors: Joi.array().items(Joi.string().max(40)).max(50).required(),
-}).custom((value: Holds, helpers) => (value.from && value.until && value.from > value.until ? helpers.message({ custom: 'The first day must not be after the last' }) : value))
+}).custom((value: Holds, helpers) =>
+  value.from && value.until && value.from > value.until
+    ? helpers.message({ custom: 'The first day must not be after the last' })
+    : value,
+)
 export const articleContent = Joi.object<ArticleContent>({
   ...titled,
   phrasings: phrasingList,
-  body: Joi.string().max(400_000).allow('').required().messages({ 'string.max': 'the text is longer than 400 000 characters' }),
+  body: Joi.string()
+    .max(400_000)
+    .allow('')
+    .required()
+    .messages({ 'string.max': 'the text is longer than 400 000 characters' }),
   reviewOn: dayText.allow(null).required(),
   holds,
 })
@@ -86,7 +101,12 @@ const part = Joi.object<Part>({
   kind: Joi.valid('text', 'table', 'question').required(),
   body: Joi.string().max(400_000).allow('').required(),
   phrasings: phrasingList,
-  leftOut: Joi.object({ by: Joi.valid('reader', 'team').required(), because: Joi.string().max(200).required() }).allow(null).required(),
+  leftOut: Joi.object({
+    by: Joi.valid('reader', 'team').required(),
+    because: Joi.string().max(200).required(),
+  })
+    .allow(null)
+    .required(),
 })
 export const documentContent = Joi.object<DocumentContent>({
   ...titled,
@@ -114,7 +134,10 @@ export const documentSave = Joi.object<DocumentSave>({
   ...titled,
   phrasings: phrasingList,
   reviewOn: dayText.allow(null).required(),
-  parts: Joi.array().items(Joi.object({ leftOut: part.extract('leftOut'), phrasings: phrasingList })).max(MAX_PARTS).required(),
+  parts: Joi.array()
+    .items(Joi.object({ leftOut: part.extract('leftOut'), phrasings: phrasingList }))
+    .max(MAX_PARTS)
+    .required(),
   ...draftKeys,
 })
 
@@ -139,9 +162,15 @@ export interface ArticleCreate extends ArticleContent {
   kind: 'article' | 'fixed'
   ready: boolean
 }
-export const articleCreate = withKeys<ArticleCreate>(articleContent, { kind: Joi.valid('article', 'fixed').required(), ready: Joi.boolean().required() })
+export const articleCreate = withKeys<ArticleCreate>(articleContent, {
+  kind: Joi.valid('article', 'fixed').required(),
+  ready: Joi.boolean().required(),
+})
 export const readyInput = Joi.object<{ ready: boolean }>({ ready: Joi.boolean().required() })
-export const phrasingInput = Joi.object<{ phrasing: string; ready: boolean }>({ phrasing: phrasing.required(), ready: Joi.boolean().default(true) })
+export const phrasingInput = Joi.object<{ phrasing: string; ready: boolean }>({
+  phrasing: phrasing.required(),
+  ready: Joi.boolean().default(true),
+})
 
 export const ARTICLE_SORTS = ['title', 'collection', 'words', 'reviewOn', 'updatedAt'] as const
 export interface ArticleQuery {

@@ -1,4 +1,18 @@
-import { ALL_OUTCOMES, type Answer, CHECK_COMES, type CheckComes, type Courtesy, type FlowBand, type JudgedWouldBe, type Outcome, type PairedChange, type ReplayChange, REPLAY_CHANGES, type ReplaySide, type WouldBe } from '@janua/core'
+import {
+  ALL_OUTCOMES,
+  type Answer,
+  CHECK_COMES,
+  type CheckComes,
+  type Courtesy,
+  type FlowBand,
+  type JudgedWouldBe,
+  type Outcome,
+  type PairedChange,
+  type ReplayChange,
+  REPLAY_CHANGES,
+  type ReplaySide,
+  type WouldBe,
+} from '@janua/core'
 import Joi from 'joi'
 import { pageQuery, type Paged, withKeys } from './common.ts'
 import type { Verdict } from './conversations.ts'
@@ -28,7 +42,10 @@ export const rehearsalInput = Joi.object<RehearsalInput>({
   release: number.allow(null).default(null),
   at: Joi.string().isoDate().allow(null).default(null),
   language: Joi.valid('en', 'de').default('en'),
-  told: Joi.object().pattern(Joi.string().max(60), Joi.string().max(300).allow('')).max(20).default({}),
+  told: Joi.object()
+    .pattern(Joi.string().max(60), Joi.string().max(300).allow(''))
+    .max(20)
+    .default({}),
 })
 export interface RehearsedQuestion {
   text: string
@@ -124,7 +141,12 @@ export interface CheckView extends CheckInput {
   queueName: string | null
   by: string
   /** What the last run on the draft said of it; null when it was not run yet. */
-  result: { passed: boolean; problems: string[]; brokenBy: { item: number; title: string }[]; before: boolean } | null
+  result: {
+    passed: boolean
+    problems: string[]
+    brokenBy: { item: number; title: string }[]
+    before: boolean
+  } | null
 }
 export interface CheckList {
   checks: CheckView[]
@@ -133,7 +155,10 @@ export interface CheckList {
   /** Questions that were judged right and have no check yet. */
   judged: number
 }
-export const checkFile = Joi.object<{ name: string; csv: string }>({ name: Joi.string().max(200).required(), csv: Joi.string().max(1_900_000).required() })
+export const checkFile = Joi.object<{ name: string; csv: string }>({
+  name: Joi.string().max(200).required(),
+  csv: Joi.string().max(1_900_000).required(),
+})
 export interface CheckImport {
   added: number
   known: number

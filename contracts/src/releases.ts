@@ -3,7 +3,8 @@ import Joi from 'joi'
 import type { ReplayState } from './proofs.ts'
 import type { RoutingShare } from './handover.ts'
 
-export type ItemKind = 'article' | 'fixed' | 'document' | 'glossary' | 'courtesy' | 'door' | 'routing'
+export type ItemKind =
+  'article' | 'fixed' | 'document' | 'glossary' | 'courtesy' | 'door' | 'routing'
 
 export interface DraftChange {
   item: number
@@ -53,9 +54,16 @@ export interface PublishInput {
   at: string | null
 }
 const because = Joi.string().trim().max(500).allow('').default('')
-const audience = { audience: Joi.valid('team', 'share', 'all').default('all'), share: Joi.number().min(0.01).max(0.99).default(0.1) }
+const audience = {
+  audience: Joi.valid('team', 'share', 'all').default('all'),
+  share: Joi.number().min(0.01).max(0.99).default(0.1),
+}
 export const publishInput = Joi.object<PublishInput>({
-  items: Joi.array().items(Joi.number().integer()).min(1).required().messages({ 'array.min': 'Choose at least one change to publish.' }),
+  items: Joi.array()
+    .items(Joi.number().integer())
+    .min(1)
+    .required()
+    .messages({ 'array.min': 'Choose at least one change to publish.' }),
   note: Joi.string().trim().max(500).allow('').required(),
   ...audience,
   because,
@@ -77,7 +85,10 @@ export interface OpenRelease {
   share: number
   since: string
   /** Null below each when nobody asked yet. */
-  outcomes: Record<'open' | 'live', { answered: ShareOf; votedDown: ShareOf; wantsPerson: ShareOf; coverage: ShareOf } | null>
+  outcomes: Record<
+    'open' | 'live',
+    { answered: ShareOf; votedDown: ShareOf; wantsPerson: ShareOf; coverage: ShareOf } | null
+  >
 }
 export interface ScheduledRelease {
   id: number
@@ -90,8 +101,19 @@ export interface ScheduledRelease {
 }
 /** What is proved of a choice of changes, and what is not. */
 export interface Proof {
-  checks: { passed: number; failed: { question: string; problems: string[]; brokenBy: string[]; before: boolean }[]; at: string } | null
-  replay: { id: number; state: ReplayState; asked: number; lost: number; gained: number; coverage: { before: number; after: number; low: number; high: number } | null } | null
+  checks: {
+    passed: number
+    failed: { question: string; problems: string[]; brokenBy: string[]; before: boolean }[]
+    at: string
+  } | null
+  replay: {
+    id: number
+    state: ReplayState
+    asked: number
+    lost: number
+    gained: number
+    coverage: { before: number; after: number; low: number; high: number } | null
+  } | null
   /** When the choice changes routing: right first time on past hand-overs before and after, and moves saved and caused. */
   routing: { before: RoutingShare; after: RoutingShare; saved: number; caused: number } | null
   /** A reason must be given: checks fail that passed, good answers are lost, or more moves are caused than saved. */

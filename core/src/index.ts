@@ -53,7 +53,14 @@ export * from './coverage/logRows.ts'
 export * from './coverage/topics/identity.ts'
 export * from './coverage/topics/joining.ts'
 export * from './coverage/topics/topics.ts'
-export { cosine, middleOf, nearItems, questionVectors, type SparseVector, type TopicQuestion } from './coverage/topics/vectors.ts'
+export {
+  cosine,
+  middleOf,
+  nearItems,
+  questionVectors,
+  type SparseVector,
+  type TopicQuestion,
+} from './coverage/topics/vectors.ts'
 export * from './coverage/topics/cluster.ts'
 export * from './coverage/topics/agreement.ts'
 export * from './releases/changes.ts'

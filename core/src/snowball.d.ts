@@ -1,5 +1,7 @@
 declare module 'snowball-stemmers' {
-  interface Stemmer { stem(word: string): string }
+  interface Stemmer {
+    stem(word: string): string
+  }
   const snowball: { newStemmer(language: string): Stemmer; algorithms(): string[] }
   export default snowball
 }

@@ -1,12 +1,27 @@
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { Builder, By, type Locator, until, type WebDriver, type WebElement } from 'selenium-webdriver'
+import {
+  Builder,
+  By,
+  type Locator,
+  until,
+  type WebDriver,
+  type WebElement,
+} from 'selenium-webdriver'
 import chrome from 'selenium-webdriver/chrome.js'
 
 const FLAGS = [
-  '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update',
-  '--disable-sync', '--disable-dev-shm-usage', '--window-size=1280,800',
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disable-dev-shm-usage',
+  '--window-size=1280,800',
 ]
 const WAIT_MS = 10_000
 /** Whether an element is at the same place two frames later. */
@@ -17,13 +32,25 @@ const STANDS_STILL = `
   requestAnimationFrame(() => requestAnimationFrame(() => done(place() === before)))`
 
 /** Opens a browser with a profile of its own: one person at one machine. */
-export async function openBrowser({ width = 1280, height = 800, language = 'en-GB' } = {}): Promise<Browser> {
+export async function openBrowser({
+  width = 1280,
+  height = 800,
+  language = 'en-GB',
+} = {}): Promise<Browser> {
   const options = new chrome.Options()
   options.setChromeBinaryPath('/usr/bin/chromium')
-  options.addArguments(...FLAGS, `--lang=${language}`, `--user-data-dir=${mkdtempSync(join(tmpdir(), 'janua-browser-'))}`)
+  options.addArguments(
+    ...FLAGS,
+    `--lang=${language}`,
+    `--user-data-dir=${mkdtempSync(join(tmpdir(), 'janua-browser-'))}`,
+  )
   options.setUserPreferences({ 'intl.accept_languages': language })
   const service = new chrome.ServiceBuilder('/usr/bin/chromedriver')
-  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(service).build()
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(service)
+    .build()
   const browser = new Browser(driver)
   await browser.resize(width, height)
   return browser
@@ -34,7 +61,12 @@ export class Browser {
   constructor(readonly driver: WebDriver) {}
 
   async resize(width: number, height: number): Promise<void> {
-    await this.tells('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false })
+    await this.tells('Emulation.setDeviceMetricsOverride', {
+      width,
+      height,
+      deviceScaleFactor: 1,
+      mobile: false,
+    })
   }
 
   /** From now on requests to these addresses fail, as on a bad line; to none when none is named. */
@@ -44,7 +76,11 @@ export class Browser {
   }
 
   private async tells(command: string, detail: object): Promise<void> {
-    await (this.driver as WebDriver & { sendDevToolsCommand(name: string, detail: object): Promise<void> }).sendDevToolsCommand(command, detail)
+    await (
+      this.driver as WebDriver & {
+        sendDevToolsCommand(name: string, detail: object): Promise<void>
+      }
+    ).sendDevToolsCommand(command, detail)
   }
 
   async goes(url: string): Promise<void> {
@@ -54,13 +90,21 @@ export class Browser {
   /** Waits until the named element can be seen; what it missed is in the message. */
   async sees(name: string, withText?: string, waitMs = WAIT_MS): Promise<WebElement> {
     const missed = `no "${name}"${withText ? ` with “${withText}”` : ''} to be seen`
-    const found = await this.driver.wait(async () => {
-      for (const element of await this.driver.findElements(test(name))) {
-        const shown = await element.isDisplayed().catch(() => false)
-        if (shown && (withText === undefined || (await element.getText().catch(() => '')).includes(withText))) return element
-      }
-      return null
-    }, waitMs, missed)
+    const found = await this.driver.wait(
+      async () => {
+        for (const element of await this.driver.findElements(test(name))) {
+          const shown = await element.isDisplayed().catch(() => false)
+          if (
+            shown &&
+            (withText === undefined || (await element.getText().catch(() => '')).includes(withText))
+          )
+            return element
+        }
+        return null
+      },
+      waitMs,
+      missed,
+    )
     return found!
   }
 
@@ -68,9 +112,16 @@ export class Browser {
   async presses(name: string, withText?: string): Promise<void> {
     const pressed = async () => {
       const element = await this.sees(name, withText)
-      return (await this.driver.executeAsyncScript<boolean>(STANDS_STILL, element)) && element.click().then(() => true)
+      return (
+        (await this.driver.executeAsyncScript<boolean>(STANDS_STILL, element)) &&
+        element.click().then(() => true)
+      )
     }
-    await this.driver.wait(() => pressed().catch(() => false), WAIT_MS, `"${name}" could not be pressed`)
+    await this.driver.wait(
+      () => pressed().catch(() => false),
+      WAIT_MS,
+      `"${name}" could not be pressed`,
+    )
   }
 
   async types(name: string, text: string): Promise<void> {
@@ -82,18 +133,34 @@ export class Browser {
 
   /** Waits until the named element has the keyboard, as the first field of a dialog has once it is open. */
   async focuses(name: string): Promise<void> {
-    await this.driver.wait(async () => (await this.driver.switchTo().activeElement().getAttribute('data-test')) === name, WAIT_MS, `the keyboard is not at "${name}"`)
+    await this.driver.wait(
+      async () => (await this.driver.switchTo().activeElement().getAttribute('data-test')) === name,
+      WAIT_MS,
+      `the keyboard is not at "${name}"`,
+    )
   }
 
   async all(name: string): Promise<string[]> {
-    return Promise.all((await this.driver.findElements(test(name))).map((element) => element.getText().catch(() => '')))
+    return Promise.all(
+      (await this.driver.findElements(test(name))).map((element) =>
+        element.getText().catch(() => ''),
+      ),
+    )
   }
 
   async seesNo(name: string): Promise<void> {
-    await this.driver.wait(async () => {
-      const shown = await Promise.all((await this.driver.findElements(test(name))).map((element) => element.isDisplayed().catch(() => false)))
-      return !shown.some(Boolean)
-    }, WAIT_MS, `"${name}" is still to be seen`)
+    await this.driver.wait(
+      async () => {
+        const shown = await Promise.all(
+          (await this.driver.findElements(test(name))).map((element) =>
+            element.isDisplayed().catch(() => false),
+          ),
+        )
+        return !shown.some(Boolean)
+      },
+      WAIT_MS,
+      `"${name}" is still to be seen`,
+    )
   }
 
   async element(locator: Locator): Promise<WebElement> {

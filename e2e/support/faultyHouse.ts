@@ -31,9 +31,18 @@ export class FaultyHouse {
     const db = this.connect()
     await migrate(db)
     const janua = createJanua({ db, sessionSecret: 'unused' })
-    const { queues } = await openHouse(janua, undefined, { hours: Array.from({ length: 7 }, () => [{ from: '00:00', to: '24:00' }]) })
+    const { queues } = await openHouse(janua, undefined, {
+      hours: Array.from({ length: 7 }, () => [{ from: '00:00', to: '24:00' }]),
+    })
     const agents = await Promise.all(names.map((name) => member(janua, 'agent', name)))
-    for (const [name, id] of [['Bookings', queues.bookings], ['Refunds', queues.refunds]] as const) await janua.queues.save({ id: agents[0]!.id, name: 'Anton' }, id, { name, members: agents.map(({ id }) => id) })
+    for (const [name, id] of [
+      ['Bookings', queues.bookings],
+      ['Refunds', queues.refunds],
+    ] as const)
+      await janua.queues.save({ id: agents[0]!.id, name: 'Anton' }, id, {
+        name,
+        members: agents.map(({ id }) => id),
+      })
     await markLoaded(db, { seed: 'empty', today: null })
     await janua.close()
     await db.close()
@@ -64,17 +73,34 @@ export class FaultyHouse {
   }
 
   private state(): { pid: number; owner?: number } {
-    return JSON.parse(readFileSync(join(this.folder, 'state.json'), 'utf8')) as { pid: number; owner?: number }
+    return JSON.parse(readFileSync(join(this.folder, 'state.json'), 'utf8')) as {
+      pid: number
+      owner?: number
+    }
   }
 
   private async startDatabase(): Promise<void> {
-    if (this.database) writeFileSync(join(this.folder, 'state.json'), JSON.stringify({ ...this.state(), owner: undefined }))
+    if (this.database)
+      writeFileSync(
+        join(this.folder, 'state.json'),
+        JSON.stringify({ ...this.state(), owner: undefined }),
+      )
     this.database = await startDatabase(this.folder, ['janua'])
   }
 
   private async startServer(): Promise<void> {
-    const { startServer } = (await import('../../scripts/lib/serve.mjs' as string)) as { startServer(options: object): Promise<Process> }
-    this.server = await startServer({ folder: this.folder, database: { ...this.database!.address, name: 'janua' }, port: this.port, seed: 'empty', today: null, sessionSecret: 'for faults only', told: () => undefined })
+    const { startServer } = (await import('../../scripts/lib/serve.mjs' as string)) as {
+      startServer(options: object): Promise<Process>
+    }
+    this.server = await startServer({
+      folder: this.folder,
+      database: { ...this.database!.address, name: 'janua' },
+      port: this.port,
+      seed: 'empty',
+      today: null,
+      sessionSecret: 'for faults only',
+      told: () => undefined,
+    })
     this.port = this.server.port
   }
 }

@@ -8,7 +8,8 @@ export const DAY = '2026-11-23'
 
 /** The database that "npm test" started, for journeys. */
 export function journeyDatabase(): DatabaseAddress {
-  if (!process.env.JANUA_TEST_DB) throw new Error('Journeys need the database that "npm test" starts.')
+  if (!process.env.JANUA_TEST_DB)
+    throw new Error('Journeys need the database that "npm test" starts.')
   return { ...(JSON.parse(process.env.JANUA_TEST_DB) as DatabaseAddress), name: 'janua_journeys' }
 }
 
@@ -34,7 +35,10 @@ export async function demoHouse() {
   const db = connect(journeyDatabase())
   await db.getQueryInterface().dropAllTables()
   await migrate(db)
-  const tables = await db.query<{ name: string }>(`SELECT table_name AS name FROM information_schema.tables WHERE table_schema = '${from}' AND table_name <> 'migrations'`, { type: QueryTypes.SELECT })
+  const tables = await db.query<{ name: string }>(
+    `SELECT table_name AS name FROM information_schema.tables WHERE table_schema = '${from}' AND table_name <> 'migrations'`,
+    { type: QueryTypes.SELECT },
+  )
   await db.transaction(async (transaction) => {
     await db.query('SET FOREIGN_KEY_CHECKS = 0', { transaction })
     for (const { name } of tables) {
@@ -49,5 +53,10 @@ export async function demoHouse() {
 
 /** The same house after its server was ended: what was stored is there. */
 export function houseAgain(url: string) {
-  return serve({ database: journeyDatabase(), seed: 'demo', today: DAY, port: Number(new URL(url).port) })
+  return serve({
+    database: journeyDatabase(),
+    seed: 'demo',
+    today: DAY,
+    port: Number(new URL(url).port),
+  })
 }

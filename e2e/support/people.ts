@@ -31,5 +31,9 @@ export async function asks(browser: Browser, question: string): Promise<void> {
   const before = (await browser.all('answer')).length
   await browser.types('question', question)
   await browser.presses('send')
-  await browser.driver.wait(async () => (await browser.all('answer')).length > before, 10_000, `no answer to “${question}”`)
+  await browser.driver.wait(
+    async () => (await browser.all('answer')).length > before,
+    10_000,
+    `no answer to “${question}”`,
+  )
 }

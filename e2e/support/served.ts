@@ -19,13 +19,35 @@ interface ServeOptions {
 
 /** Starts Janua's own server process, as `npm start` does, on a database that is already there. */
 export async function serve({ database, seed, today, port = 0 }: ServeOptions): Promise<Served> {
-  const { startServer, startStandIns } = (await import('../../scripts/lib/serve.mjs' as string)) as {
-    startServer(options: object): Promise<{ port: number; inbox: number; pid: number; stop(): Promise<void> }>
-    startStandIns(): Promise<{ resolve: Record<string, string>; rewriter: string; mail: string; mailPage: string; inboxAt(port: number): void; stop(): Promise<void> }>
+  const { startServer, startStandIns } = (await import(
+    '../../scripts/lib/serve.mjs' as string
+  )) as {
+    startServer(
+      options: object,
+    ): Promise<{ port: number; inbox: number; pid: number; stop(): Promise<void> }>
+    startStandIns(): Promise<{
+      resolve: Record<string, string>
+      rewriter: string
+      mail: string
+      mailPage: string
+      inboxAt(port: number): void
+      stop(): Promise<void>
+    }>
   }
   const folder = mkdtempSync(join(tmpdir(), 'janua-served-'))
   const standIns = seed === 'demo' ? await startStandIns() : undefined
-  const server = await startServer({ folder, database, port, seed, today, sessionSecret: 'for journeys and pictures only', resolve: standIns?.resolve, rewriter: standIns?.rewriter, mail: standIns?.mail, told: () => undefined })
+  const server = await startServer({
+    folder,
+    database,
+    port,
+    seed,
+    today,
+    sessionSecret: 'for journeys and pictures only',
+    resolve: standIns?.resolve,
+    rewriter: standIns?.rewriter,
+    mail: standIns?.mail,
+    told: () => undefined,
+  })
   standIns?.inboxAt(server.inbox)
   return {
     url: `http://127.0.0.1:${server.port}`,
@@ -41,10 +63,19 @@ export async function serve({ database, seed, today, port = 0 }: ServeOptions): 
 
 /** The demo on a database of its own in a folder that is thrown away: for pictures. */
 export async function serveDemo(today: string): Promise<Served> {
-  const { startDatabase } = (await import('../../scripts/lib/database.mjs' as string)) as { startDatabase(folder: string, names: string[]): Promise<{ address: object; stop(): Promise<void> }> }
+  const { startDatabase } = (await import('../../scripts/lib/database.mjs' as string)) as {
+    startDatabase(
+      folder: string,
+      names: string[],
+    ): Promise<{ address: object; stop(): Promise<void> }>
+  }
   const folder = mkdtempSync(join(tmpdir(), 'janua-pictures-'))
   const database = await startDatabase(folder, ['janua'])
-  const served = await serve({ database: { ...database.address, name: 'janua' }, seed: 'demo', today })
+  const served = await serve({
+    database: { ...database.address, name: 'janua' },
+    seed: 'demo',
+    today,
+  })
   return {
     ...served,
     async stop() {

@@ -1,6 +1,14 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { createConnection, createServer } from 'node:net'
 import { tmpdir, userInfo } from 'node:os'
 import { dirname, join } from 'node:path'
@@ -20,25 +28,53 @@ const STOP_SECONDS = 30
 export async function startDatabase(folder, names) {
   makeFolder(folder)
   const state = readState(folder)
-  if (state && alive(state.owner, state.ownerStarted)) throw new Plain(`Janua is running already on this data folder (process ${state.owner}). End that one first, or choose another folder: npm start -- --data DIR`)
+  if (state && alive(state.owner, state.ownerStarted))
+    throw new Plain(
+      `Janua is running already on this data folder (process ${state.owner}). End that one first, or choose another folder: npm start -- --data DIR`,
+    )
   const password = state?.password ?? randomBytes(18).toString('hex')
-  const kept = state && servesFolder(state.pid, folder) && (await answers(state.port)) ? state : null
+  const kept =
+    state && servesFolder(state.pid, folder) && (await answers(state.port)) ? state : null
   const server = kept ?? (await launch(folder, names, password))
   const secret = state?.sessionSecret ?? randomBytes(32).toString('hex')
-  writeState(folder, { pid: server.pid, port: server.port, password, sessionSecret: secret, owner: process.pid, ownerStarted: startOf(process.pid) })
+  writeState(folder, {
+    pid: server.pid,
+    port: server.port,
+    password,
+    sessionSecret: secret,
+    owner: process.pid,
+    ownerStarted: startOf(process.pid),
+  })
   const stop = async () => {
     await stopServer(server.pid)
     writeState(folder, { password, sessionSecret: secret })
   }
-  return { address: { host: '127.0.0.1', port: server.port, user: 'janua', password }, sessionSecret: secret, stop }
+  return {
+    address: { host: '127.0.0.1', port: server.port, user: 'janua', password },
+    sessionSecret: secret,
+    stop,
+  }
 }
 
 /** Throws a database away, after ending a server that a killed start left behind. */
 export async function resetDatabase(folder) {
   const state = readState(folder)
-  if (state && alive(state.owner, state.ownerStarted)) throw new Plain(`Janua is running on this data folder (process ${state.owner}). End it before you reset.`)
+  if (state && alive(state.owner, state.ownerStarted))
+    throw new Plain(
+      `Janua is running on this data folder (process ${state.owner}). End it before you reset.`,
+    )
   if (state?.pid && servesFolder(state.pid, folder)) await stopServer(state.pid)
-  for (const name of ['mariadb', 'mariadb.new', 'state.json', 'server.json', 'init.sql', 'mariadb.log', 'mariadb.pid', 'mariadb.sock']) rmSync(join(folder, name), { recursive: true, force: true })
+  for (const name of [
+    'mariadb',
+    'mariadb.new',
+    'state.json',
+    'server.json',
+    'init.sql',
+    'mariadb.log',
+    'mariadb.pid',
+    'mariadb.sock',
+  ])
+    rmSync(join(folder, name), { recursive: true, force: true })
 }
 
 async function launch(folder, names, password) {
@@ -47,17 +83,38 @@ async function launch(folder, names, password) {
   if (!existsSync(data)) install(data, asRoot)
   const port = await freePort()
   const inFolder = join(folder, 'mariadb.sock')
-  const socket = inFolder.length < SOCKET_PATH_LIMIT ? inFolder : join(tmpdir(), `janua-${randomBytes(6).toString('hex')}.sock`)
+  const socket =
+    inFolder.length < SOCKET_PATH_LIMIT
+      ? inFolder
+      : join(tmpdir(), `janua-${randomBytes(6).toString('hex')}.sock`)
   const init = join(folder, 'init.sql')
   writeFileSync(init, initStatements(names, password), { mode: 0o600 })
   const log = openSync(join(folder, 'mariadb.log'), 'a', 0o600)
   const args = [
-    '--no-defaults', `--datadir=${data}`, `--socket=${socket}`, `--port=${port}`, '--bind-address=127.0.0.1', `--pid-file=${join(folder, 'mariadb.pid')}`,
-    `--init-file=${init}`, '--skip-name-resolve', '--skip-log-bin', '--character-set-server=utf8mb4', '--collation-server=utf8mb4_unicode_520_ci',
-    '--innodb-log-file-size=32M', '--innodb-buffer-pool-size=256M', '--innodb-ft-min-token-size=2', '--max-connections=200', '--table-open-cache=400',
-    '--open-files-limit=4096', '--local-infile=0', ...asRoot,
+    '--no-defaults',
+    `--datadir=${data}`,
+    `--socket=${socket}`,
+    `--port=${port}`,
+    '--bind-address=127.0.0.1',
+    `--pid-file=${join(folder, 'mariadb.pid')}`,
+    `--init-file=${init}`,
+    '--skip-name-resolve',
+    '--skip-log-bin',
+    '--character-set-server=utf8mb4',
+    '--collation-server=utf8mb4_unicode_520_ci',
+    '--innodb-log-file-size=32M',
+    '--innodb-buffer-pool-size=256M',
+    '--innodb-ft-min-token-size=2',
+    '--max-connections=200',
+    '--table-open-cache=400',
+    '--open-files-limit=4096',
+    '--local-infile=0',
+    ...asRoot,
   ]
-  const child = spawn(findProgram('mariadbd'), args, { stdio: ['ignore', log, log], detached: true })
+  const child = spawn(findProgram('mariadbd'), args, {
+    stdio: ['ignore', log, log],
+    detached: true,
+  })
   child.unref()
   let ended = false
   child.once('exit', () => (ended = true))
@@ -66,7 +123,9 @@ async function launch(folder, names, password) {
     if (ended) break
     await pause(50)
   }
-  throw new Plain(`The database did not start. Its last words:\n${lastWords(join(folder, 'mariadb.log'))}`)
+  throw new Plain(
+    `The database did not start. Its last words:\n${lastWords(join(folder, 'mariadb.log'))}`,
+  )
 }
 
 /** One level after the other: some file systems make a recursive call go round for ever. */
@@ -76,7 +135,10 @@ function makeFolder(folder) {
   try {
     mkdirSync(folder, { mode: 0o700 })
   } catch (cause) {
-    if (cause.code === 'ENOENT') throw new Plain(`The folder ${folder} cannot be made there. Choose another place: npm start -- --data DIR`)
+    if (cause.code === 'ENOENT')
+      throw new Plain(
+        `The folder ${folder} cannot be made there. Choose another place: npm start -- --data DIR`,
+      )
     throw cause
   }
 }
@@ -87,11 +149,22 @@ function install(data, asRoot) {
   const fresh = `${data}.new`
   rmSync(fresh, { recursive: true, force: true })
   const args = [
-    '--no-defaults', `--datadir=${fresh}`, '--skip-test-db', '--skip-name-resolve', '--auth-root-authentication-method=socket',
-    `--auth-root-socket-user=${userInfo().username}`, '--innodb-log-file-size=32M', ...asRoot,
+    '--no-defaults',
+    `--datadir=${fresh}`,
+    '--skip-test-db',
+    '--skip-name-resolve',
+    '--auth-root-authentication-method=socket',
+    `--auth-root-socket-user=${userInfo().username}`,
+    '--innodb-log-file-size=32M',
+    ...asRoot,
   ]
-  const { status, stdout, stderr } = spawnSync(findProgram('mariadb-install-db'), args, { encoding: 'utf8' })
-  if (status !== 0) throw new Plain(`The database could not be created. Is there room on the disk?\n${`${stdout}${stderr}`.trim().split('\n').slice(-4).join('\n')}`)
+  const { status, stdout, stderr } = spawnSync(findProgram('mariadb-install-db'), args, {
+    encoding: 'utf8',
+  })
+  if (status !== 0)
+    throw new Plain(
+      `The database could not be created. Is there room on the disk?\n${`${stdout}${stderr}`.trim().split('\n').slice(-4).join('\n')}`,
+    )
   renameSync(fresh, data)
 }
 
@@ -99,7 +172,10 @@ function initStatements(names, password) {
   const user = "'janua'@'127.0.0.1'"
   return [
     `CREATE OR REPLACE USER ${user} IDENTIFIED BY '${password}';`,
-    ...names.flatMap((name) => [`CREATE DATABASE IF NOT EXISTS ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_520_ci;`, `GRANT ALL ON ${name}.* TO ${user};`]),
+    ...names.flatMap((name) => [
+      `CREATE DATABASE IF NOT EXISTS ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_520_ci;`,
+      `GRANT ALL ON ${name}.* TO ${user};`,
+    ]),
     '',
   ].join('\n')
 }
@@ -122,7 +198,10 @@ function answers(port) {
       socket.destroy()
       done(value)
     }
-    socket.once('data', (bytes) => end(bytes[4] === 0x0a)).once('error', () => end(false)).once('timeout', () => end(false))
+    socket
+      .once('data', (bytes) => end(bytes[4] === 0x0a))
+      .once('error', () => end(false))
+      .once('timeout', () => end(false))
   })
 }
 
@@ -149,7 +228,10 @@ const alive = (pid, started) => Boolean(pid) && running(pid) && startOf(pid) ===
 
 function servesFolder(pid, folder) {
   try {
-    return running(pid) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(`--datadir=${join(folder, 'mariadb')}`)
+    return (
+      running(pid) &&
+      readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(`--datadir=${join(folder, 'mariadb')}`)
+    )
   } catch {
     return false
   }
@@ -170,5 +252,10 @@ function writeState(folder, state) {
 }
 
 function lastWords(log) {
-  return readFileSync(log, 'utf8').trim().split('\n').slice(-5).map((line) => `  ${line}`).join('\n')
+  return readFileSync(log, 'utf8')
+    .trim()
+    .split('\n')
+    .slice(-5)
+    .map((line) => `  ${line}`)
+    .join('\n')
 }

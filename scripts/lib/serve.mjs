@@ -9,9 +9,24 @@ import { ROOT } from './setup.mjs'
  * @param told called with each line of progress
  * @returns once it serves: the port, the set-up token of an empty Janua, `ended` (its exit), and `stop`
  */
-export function startServer({ folder, database, port, seed, today, sessionSecret, resolve = {}, rewriter = null, mail = null, told }) {
+export function startServer({
+  folder,
+  database,
+  port,
+  seed,
+  today,
+  sessionSecret,
+  resolve = {},
+  rewriter = null,
+  mail = null,
+  told,
+}) {
   const settings = join(folder, 'server.json')
-  writeFileSync(settings, JSON.stringify({ database, port, seed, today, sessionSecret, resolve, rewriter, mail }), { mode: 0o600 })
+  writeFileSync(
+    settings,
+    JSON.stringify({ database, port, seed, today, sessionSecret, resolve, rewriter, mail }),
+    { mode: 0o600 },
+  )
   const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/main.ts')], {
     cwd: ROOT,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -29,7 +44,9 @@ export function startServer({ folder, database, port, seed, today, sessionSecret
       if (said.type === 'failed') failed(new Plain(said.text))
       if (said.type === 'ready') done({ ...said, pid: child.pid, ended, stop })
     })
-    void ended.then((code) => failed(new Plain(`The server ended with code ${code} before it was ready.`)))
+    void ended.then((code) =>
+      failed(new Plain(`The server ended with code ${code} before it was ready.`)),
+    )
   })
 }
 
@@ -41,24 +58,42 @@ export async function startStandIns() {
   const started = []
   const stop = () => Promise.all(started.map((standIn) => standIn.stop()))
   try {
-    for (const [folder, name] of [['site', 'web site'], ['rewriter', 'rewriter'], ['mail', 'mail server']]) started.push(await startStandIn(folder, name))
+    for (const [folder, name] of [
+      ['site', 'web site'],
+      ['rewriter', 'rewriter'],
+      ['mail', 'mail server'],
+    ])
+      started.push(await startStandIn(folder, name))
   } catch (cause) {
     await stop()
     throw cause
   }
   const [site, rewriter, mail] = started
-  return { resolve: { 'www.merrowline.example': site.place }, rewriter: rewriter.place, mail: mail.place, mailPage: mail.page, inboxAt: (inbox) => mail.tell({ inbox }), stop }
+  return {
+    resolve: { 'www.merrowline.example': site.place },
+    rewriter: rewriter.place,
+    mail: mail.place,
+    mailPage: mail.page,
+    inboxAt: (inbox) => mail.tell({ inbox }),
+    stop,
+  }
 }
 
 function startStandIn(folder, name) {
-  const child = spawn(process.execPath, [join(ROOT, `standins/${folder}/serve.mjs`)], { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit', 'ipc'], detached: true })
+  const child = spawn(process.execPath, [join(ROOT, `standins/${folder}/serve.mjs`)], {
+    cwd: ROOT,
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    detached: true,
+  })
   const ended = new Promise((done) => child.once('exit', done))
   const stop = async () => {
     if (child.exitCode === null) child.kill('SIGTERM')
     await ended
   }
   return new Promise((done, failed) => {
-    child.on('message', ({ place, page }) => done({ place, page, stop, tell: (what) => child.send(what) }))
+    child.on('message', ({ place, page }) =>
+      done({ place, page, stop, tell: (what) => child.send(what) }),
+    )
     void ended.then(() => failed(new Plain(`The stand-in ${name} could not be started.`)))
   })
 }

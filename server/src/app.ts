@@ -29,7 +29,15 @@ const VISITOR = join(ROOT, 'visitor/dist')
 const DEMO_SITE = join(ROOT, 'demo/site')
 
 /** The HTTP side: the API, the team's app, the doors, and the demo company's own page. */
-export function createApp({ routes, sessions, accounts, conversations, engine, files, log }: Needs): Express {
+export function createApp({
+  routes,
+  sessions,
+  accounts,
+  conversations,
+  engine,
+  files,
+  log,
+}: Needs): Express {
   const app = express()
   app.disable('x-powered-by')
   app.set('trust proxy', 'loopback')
@@ -41,15 +49,24 @@ export function createApp({ routes, sessions, accounts, conversations, engine, f
   api.use(() => {
     throw problem('NOT_FOUND')
   })
-  app.use('/api', (_req, res, next) => {
-    res.set('Cache-Control', 'no-store')
-    next()
-  }, teamHeaders, api)
+  app.use(
+    '/api',
+    (_req, res, next) => {
+      res.set('Cache-Control', 'no-store')
+      next()
+    },
+    teamHeaders,
+    api,
+  )
 
   serveDoors(app, engine)
   app.get('/files/:hash', (req, res) => files.serve(String(req.params.hash), res))
   app.use('/demo', teamHeaders, express.static(DEMO_SITE, { extensions: ['html'] }))
-  app.use('/assets', teamHeaders, express.static(join(WEB, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y' }))
+  app.use(
+    '/assets',
+    teamHeaders,
+    express.static(join(WEB, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y' }),
+  )
   app.use(teamHeaders, express.static(WEB, { index: false }))
   app.get('/{*any}', teamHeaders, (_req, res) => sendPage(res, join(WEB, 'index.html')))
   app.use(answerErrors(log))
@@ -58,26 +75,45 @@ export function createApp({ routes, sessions, accounts, conversations, engine, f
 
 /** A door is a page of its own, framed only by the sites that the lead has allowed. */
 function serveDoors(app: Express, engine: EngineHost): void {
-  app.use('/door/assets', doorHeaders([]), express.static(join(VISITOR, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y' }))
-  app.get('/door.js', doorHeaders([]), (_req, res) => res.set('Cache-Control', 'max-age=300').sendFile(join(VISITOR, 'door.js')))
+  app.use(
+    '/door/assets',
+    doorHeaders([]),
+    express.static(join(VISITOR, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y' }),
+  )
+  app.get('/door.js', doorHeaders([]), (_req, res) =>
+    res.set('Cache-Control', 'max-age=300').sendFile(join(VISITOR, 'door.js')),
+  )
   app.get('/door/:key', async (req, res, next) => {
     const open = await engine.openDoor(String(req.params.key)).catch(() => null)
-    doorHeaders(open?.door.allowedSites ?? [])(req, res, (cause?: unknown) => (cause ? next(cause) : sendPage(res.status(open ? 200 : 404), join(VISITOR, 'index.html'))))
+    doorHeaders(open?.door.allowedSites ?? [])(req, res, (cause?: unknown) =>
+      cause ? next(cause) : sendPage(res.status(open ? 200 : 404), join(VISITOR, 'index.html')),
+    )
   })
 }
 
 function sendPage(res: express.Response, file: string): void {
   if (existsSync(file)) res.set('Cache-Control', 'no-cache').sendFile(file)
-  else res.status(503).type('text/plain').send('The pages have not been built yet. Start Janua with "npm start".')
+  else
+    res
+      .status(503)
+      .type('text/plain')
+      .send('The pages have not been built yet. Start Janua with "npm start".')
 }
 
 function gatekeeper(accounts: Accounts, conversations: Conversations): Gatekeeper {
   return {
-    user: (req) => (req.session.user === undefined ? Promise.resolve(null) : accounts.find(req.session.user)),
+    user: (req) =>
+      req.session.user === undefined ? Promise.resolve(null) : accounts.find(req.session.user),
     async visitor(req: Request) {
       const token = /^Bearer ([0-9a-f]{64})$/.exec(req.get('authorization') ?? '')?.[1]
       const visitor = token ? await conversations.visitorBy(token) : null
-      return visitor && { id: visitor.id, door: String(req.params.door), team: req.session.user !== undefined }
+      return (
+        visitor && {
+          id: visitor.id,
+          door: String(req.params.door),
+          team: req.session.user !== undefined,
+        }
+      )
     },
   }
 }

@@ -6,7 +6,13 @@ export interface Happenings {
    * A conversation has new messages or another state. Queues and people are those that it belongs or is offered to, and those that it did until
    * now: their lists lose it. Others have no use for what is said while an agent has it: `listed` is false then.
    */
-  conversation: { id: number; queues: readonly number[]; people: readonly number[]; visitor: number; listed?: boolean }
+  conversation: {
+    id: number
+    queues: readonly number[]
+    people: readonly number[]
+    visitor: number
+    listed?: boolean
+  }
   /** Somebody writes in a conversation. */
   typing: { conversation: number; who: 'visitor' | 'agent'; name: string }
   /** Visitors get another release. */

@@ -8,10 +8,12 @@ import { firstLoad } from './firstLoad.ts'
 import { createJanua } from './janua.ts'
 
 describe('the first load', () => {
-  const database = () => connect({ ...(JSON.parse(process.env.JANUA_TEST_DB!) as DatabaseAddress), name: 'janua_test' })
+  const database = () =>
+    connect({ ...(JSON.parse(process.env.JANUA_TEST_DB!) as DatabaseAddress), name: 'janua_test' })
   let db: ReturnType<typeof database>
   const said: string[] = []
-  const load = (seed: 'demo' | 'empty') => firstLoad(db, { seed, today: '2026-11-23' }, (text) => said.push(text))
+  const load = (seed: 'demo' | 'empty') =>
+    firstLoad(db, { seed, today: '2026-11-23' }, (text) => said.push(text))
   before(async () => {
     db = database()
     await db.getQueryInterface().dropAllTables()
@@ -21,26 +23,47 @@ describe('the first load', () => {
 
   it('is made anew when it was broken off', async function () {
     this.timeout(300_000)
-    await accountTables(db).users.create({ name: 'Half', mail: 'half@made.example', role: 'lead', active: true, presence: 'off', failures: 0, createdAt: new Date() })
+    await accountTables(db).users.create({
+      name: 'Half',
+      mail: 'half@made.example',
+      role: 'lead',
+      active: true,
+      presence: 'off',
+      failures: 0,
+      createdAt: new Date(),
+    })
     expect(await load('demo')).to.equal('demo')
     expect(said[0]).to.include('broken off')
-    expect(await accountTables(db).users.count({ where: { mail: 'half@made.example' } })).to.equal(0)
+    expect(await accountTables(db).users.count({ where: { mail: 'half@made.example' } })).to.equal(
+      0,
+    )
   })
   it('puts at least 9,000 questions to the real engine, each with its release and trace', async () => {
     const janua = createJanua({ db, sessionSecret: 'x' })
     const { questions } = janua.tables
     expect(await questions.count()).to.be.at.least(9_000)
-    const releases = await questions.findAll({ attributes: ['releaseId'], group: ['releaseId'], order: [['releaseId', 'ASC']] })
+    const releases = await questions.findAll({
+      attributes: ['releaseId'],
+      group: ['releaseId'],
+      order: [['releaseId', 'ASC']],
+    })
     expect(releases.map(({ releaseId }) => releaseId)).to.eql([1, 2, 3, 4, 5, 6])
     const some = await questions.findAll({ limit: 60, order: [['id', 'DESC']] })
     // A chosen reading and a fixed answer need not be the top rung.
-    for (const { trace, confidence } of some.filter(({ trace: { rule } }) => /sill|several/.test(rule))) expect(trace.candidates[0]?.confidence ?? 0).to.be.closeTo(confidence, 1e-9)
+    for (const { trace, confidence } of some.filter(({ trace: { rule } }) =>
+      /sill|several/.test(rule),
+    ))
+      expect(trace.candidates[0]?.confidence ?? 0).to.be.closeTo(confidence, 1e-9)
     const last = (await questions.max('askedAt')) as unknown as Date
     expect(+last).to.be.at.most(Date.parse('2026-11-23T10:00:00Z'))
     await janua.close()
   })
   it('is never repeated, and changes nothing the second time', async () => {
-    const counts = () => db.query('SELECT (SELECT COUNT(*) FROM questions) AS q, (SELECT COUNT(*) FROM items) AS i, (SELECT MAX(id) FROM audit_entries) AS a', { plain: true })
+    const counts = () =>
+      db.query(
+        'SELECT (SELECT COUNT(*) FROM questions) AS q, (SELECT COUNT(*) FROM items) AS i, (SELECT MAX(id) FROM audit_entries) AS a',
+        { plain: true },
+      )
     const before = await counts()
     expect(await load('empty')).to.equal('demo')
     expect(await counts()).to.eql(before)
@@ -52,21 +75,54 @@ describe('the first load', () => {
     const { questions, conversations, items, messages, users } = janua.tables
     const lead = (await users.findOne({ where: { role: 'lead' } }))!
     await janua.rollup.rebuild()
-    const week = async (starts: string) => pick((await janua.tables.figures.findOne({ where: { span: 'week', dimension: 'all', starts }, raw: true }))!)
-    const pick = ({ questions, answered, right, ended, contained }: FigureRow) => ({ questions, answered, right: Math.round(right * 100), ended, contained })
-    const state = async () => ({ questions: await questions.count(), reviews: await items.min('reviewOn'), first: +((await questions.min('askedAt')) as unknown as Date), unordered: await unordered() })
-    const unordered = async () => (await db.query<{ n: number }>('SELECT COUNT(*) AS n FROM messages a JOIN messages b ON b.conversation_id = a.conversation_id AND b.seq = a.seq + 1 AND b.created_at < a.created_at', { type: QueryTypes.SELECT }))[0]!.n
+    const week = async (starts: string) =>
+      pick(
+        (await janua.tables.figures.findOne({
+          where: { span: 'week', dimension: 'all', starts },
+          raw: true,
+        }))!,
+      )
+    const pick = ({ questions, answered, right, ended, contained }: FigureRow) => ({
+      questions,
+      answered,
+      right: Math.round(right * 100),
+      ended,
+      contained,
+    })
+    const state = async () => ({
+      questions: await questions.count(),
+      reviews: await items.min('reviewOn'),
+      first: +((await questions.min('askedAt')) as unknown as Date),
+      unordered: await unordered(),
+    })
+    const unordered = async () =>
+      (
+        await db.query<{ n: number }>(
+          'SELECT COUNT(*) AS n FROM messages a JOIN messages b ON b.conversation_id = a.conversation_id AND b.seq = a.seq + 1 AND b.created_at < a.created_at',
+          { type: QueryTypes.SELECT },
+        )
+      )[0]!.n
     const [before, told] = [await state(), await week('2026-11-16')]
     const yesterday = await conversations.findOne({ order: [['id', 'DESC']] })
-    await messages.update({ createdAt: new Date('2026-12-15T09:00:00Z') }, { where: { conversationId: yesterday!.id, seq: yesterday!.seq } })
+    await messages.update(
+      { createdAt: new Date('2026-12-15T09:00:00Z') },
+      { where: { conversationId: yesterday!.id, seq: yesterday!.seq } },
+    )
     expect(await janua.staleDemo.weeks()).to.equal(3)
     await janua.staleDemo.move(lead)
     expect(await state()).to.eql({ ...before, first: before.first + 21 * 86_400_000 })
     expect(await week('2026-12-07')).to.eql(told)
     expect(told.questions).to.be.greaterThan(400)
-    for (const latest of await Promise.all([questions.max('askedAt'), messages.max('createdAt'), conversations.max('lastAt')])) expect(+(latest as unknown as Date)).to.be.at.most(+now)
+    for (const latest of await Promise.all([
+      questions.max('askedAt'),
+      messages.max('createdAt'),
+      conversations.max('lastAt'),
+    ]))
+      expect(+(latest as unknown as Date)).to.be.at.most(+now)
     expect(await janua.staleDemo.weeks()).to.equal(0)
-    expect(await janua.staleDemo.move(lead).catch((cause: Error) => cause.message)).to.include('nothing to move')
+    expect(await janua.staleDemo.move(lead).catch((cause: Error) => cause.message)).to.include(
+      'nothing to move',
+    )
     await janua.close()
   })
   it('gives an empty Janua a door that is open at once', async () => {

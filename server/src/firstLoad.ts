@@ -28,7 +28,11 @@ interface Wanted {
  * so a load that was broken off is thrown away and made anew, and a finished one is never touched again.
  * @returns what the database was loaded with
  */
-export async function firstLoad(db: Sequelize, { seed, today }: Wanted, progress: (text: string) => void): Promise<Wanted['seed']> {
+export async function firstLoad(
+  db: Sequelize,
+  { seed, today }: Wanted,
+  progress: (text: string) => void,
+): Promise<Wanted['seed']> {
   const { settings, users } = accountTables(db)
   const done = await settings.findByPk(LOADED)
   if (done) return (done.value as Loaded).seed
@@ -48,7 +52,12 @@ export async function firstLoad(db: Sequelize, { seed, today }: Wanted, progress
 
 /** Says that a database is filled, so that no start touches it again. */
 export async function markLoaded(db: Sequelize, { seed, today }: Wanted): Promise<void> {
-  const value: Loaded = { seed, at: new Date().toISOString(), today, dated: today ?? lastWholeMorning(systemClock.now()) }
+  const value: Loaded = {
+    seed,
+    at: new Date().toISOString(),
+    today,
+    dated: today ?? lastWholeMorning(systemClock.now()),
+  }
   await accountTables(db).settings.create({ name: LOADED, value })
 }
 
@@ -63,10 +72,23 @@ async function startEmpty(db: Sequelize): Promise<void> {
   const queue = await janua.queues.save(JANUA, null, { name: 'Support', members: [] })
   const door = starterDoor('Ask us', 'help')
   const routing = { rules: [], lastResort: queue }
-  await janua.draft.add(JANUA, 'door', { content: door, summary: summarise('door', door), ready: true })
-  await janua.draft.add(JANUA, 'routing', { content: routing, summary: summarise('routing', routing), ready: true })
-  for (const courtesy of STARTER_COURTESIES) await janua.courtesies.add(JANUA, { ...courtesy, says: [...courtesy.says], ready: true })
+  await janua.draft.add(JANUA, 'door', {
+    content: door,
+    summary: summarise('door', door),
+    ready: true,
+  })
+  await janua.draft.add(JANUA, 'routing', {
+    content: routing,
+    summary: summarise('routing', routing),
+    ready: true,
+  })
+  for (const courtesy of STARTER_COURTESIES)
+    await janua.courtesies.add(JANUA, { ...courtesy, says: [...courtesy.says], ready: true })
   const changes = await janua.draft.changes()
-  await janua.releases.publish(JANUA, changes.map(({ item }) => item), 'What every team starts from')
+  await janua.releases.publish(
+    JANUA,
+    changes.map(({ item }) => item),
+    'What every team starts from',
+  )
   await janua.close()
 }

@@ -114,8 +114,26 @@ export interface Options {
 const REST = 8
 
 /** Janua put together: the one place where parts are given what they need. */
-export function createJanua({ db, sessionSecret, clock = systemClock, log = pino({ level: 'warn' }), outside = REAL_WORLD, rewriter = null, postman = null }: Options) {
-  const tables = { ...accountTables(db), ...contentTables(db), ...siteTables(db), ...healthTables(db), ...conversationTables(db), ...handoverTables(db), ...channelTables(db), ...coverageTables(db), ...releaseTables(db) }
+export function createJanua({
+  db,
+  sessionSecret,
+  clock = systemClock,
+  log = pino({ level: 'warn' }),
+  outside = REAL_WORLD,
+  rewriter = null,
+  postman = null,
+}: Options) {
+  const tables = {
+    ...accountTables(db),
+    ...contentTables(db),
+    ...siteTables(db),
+    ...healthTables(db),
+    ...conversationTables(db),
+    ...handoverTables(db),
+    ...channelTables(db),
+    ...coverageTables(db),
+    ...releaseTables(db),
+  }
   const events = new Events()
   const audit = new Audit(tables, clock)
   const users = new Names(tables, events)
@@ -130,11 +148,37 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const checks = new Checks({ db, tables, choices, engine, users, audit, events, clock })
   const checkLists = new CheckLists({ tables, checks, engine })
   const replays = new Replays({ db, tables, choices, live, engine, users, audit, events, clock })
-  const proofs = new Proofs({ tables, choices, checks, replays, routingProof: (release) => routing.compare(release) })
-  const releases = new Releases({ db, tables, draft, live, users, audit, events, clock, prepare, prepareChoice: (choice) => choices.compiled(choice).then(() => undefined), newestModel: () => engine.newestModel(), proofOf: (choice) => proofs.ofChoice(choice, true) })
+  const proofs = new Proofs({
+    tables,
+    choices,
+    checks,
+    replays,
+    routingProof: (release) => routing.compare(release),
+  })
+  const releases = new Releases({
+    db,
+    tables,
+    draft,
+    live,
+    users,
+    audit,
+    events,
+    clock,
+    prepare,
+    prepareChoice: (choice) => choices.compiled(choice).then(() => undefined),
+    newestModel: () => engine.newestModel(),
+    proofOf: (choice) => proofs.ofChoice(choice, true),
+  })
   const schedule = new Schedule({ tables, draft, choices, proofs, releases, users, audit, clock })
   const rehearsal = new Rehearsal({ tables, engine, clock })
-  const articles = new Articles({ db, draft, live, users, clock, nearestPart: (item, question) => engine.nearestPart(item, question) })
+  const articles = new Articles({
+    db,
+    draft,
+    live,
+    users,
+    clock,
+    nearestPart: (item, question) => engine.nearestPart(item, question),
+  })
   const documents = new Documents({ draft, live, users })
   const glossary = new Vocabulary('glossary', { tables, draft, live, users })
   const courtesies = new Vocabulary('courtesy', { tables, draft, live, users })
@@ -159,13 +203,48 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const erasure = new Erasure({ db, tables, engine, audit, events, clock })
   const waiting = new Waiting({ db, tables, clock })
   const handovers = new Handovers({ db, tables, clock })
-  const conversations = new Conversations({ db, tables, threads, engine, rewording, erasure, rollup, topics, waiting, handovers, users, events, clock })
+  const conversations = new Conversations({
+    db,
+    tables,
+    threads,
+    engine,
+    rewording,
+    erasure,
+    rollup,
+    topics,
+    waiting,
+    handovers,
+    users,
+    events,
+    clock,
+  })
   const queues = new Queues({ db, tables, engine, waiting, audit, events, clock })
   const outbox = new Outbox({ tables, clock, postman })
   const cases = new Cases({ threads, handovers, outbox, clock })
-  const handover = new Handover({ tables, conversations, threads, queues, handovers, cases, waiting, engine, clock })
+  const handover = new Handover({
+    tables,
+    conversations,
+    threads,
+    queues,
+    handovers,
+    cases,
+    waiting,
+    engine,
+    clock,
+  })
   const desk = new Desk({ db, tables, threads, queues, engine, users, clock })
-  const work = new DeskWork({ tables, threads, desk, handovers, outbox, engine, users, audit, events, clock })
+  const work = new DeskWork({
+    tables,
+    threads,
+    desk,
+    handovers,
+    outbox,
+    engine,
+    users,
+    audit,
+    events,
+    clock,
+  })
   const returns = new Returns({ tables, threads })
   const presence = new Presence({ tables, returns, audit, events, clock })
   const assignment = new Assignment({ db, tables, threads, handovers, clock })
@@ -183,12 +262,54 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
   const unsettled = new Unsettled({ db, tables, engine, mends, clock })
 
   const effects = new Effects({ engine, clock })
-  const gapMends = new GapMends({ db, tables, topics, articles, doors, engine, effects, users, audit, clock })
-  const gaps = new Gaps({ db, tables, topics, gapMends, effects, engine, reporting, conflicting: () => health.conflicting(), clock })
+  const gapMends = new GapMends({
+    db,
+    tables,
+    topics,
+    articles,
+    doors,
+    engine,
+    effects,
+    users,
+    audit,
+    clock,
+  })
+  const gaps = new Gaps({
+    db,
+    tables,
+    topics,
+    gapMends,
+    effects,
+    engine,
+    reporting,
+    conflicting: () => health.conflicting(),
+    clock,
+  })
   const questionLog = new QuestionLog({ db, tables, threads, rollup, reporting, users, clock })
-  const logImports = new LogImports({ db, tables, engine, rollup, reporting, users, audit, events, clock })
+  const logImports = new LogImports({
+    db,
+    tables,
+    engine,
+    rollup,
+    reporting,
+    users,
+    audit,
+    events,
+    clock,
+  })
   const staleDemo = new StaleDemo({ db, tables, rollup, audit, clock })
-  const reports = new Reports({ db, tables, engine, live, releases, replays, sampling, reporting, audit, clock })
+  const reports = new Reports({
+    db,
+    tables,
+    engine,
+    live,
+    releases,
+    replays,
+    sampling,
+    reporting,
+    audit,
+    clock,
+  })
   /** Every mend is held against what visitors get now. */
   const proveMends = async () => {
     const proofs = await mends.prove()
@@ -218,20 +339,61 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
 
   const routes: Route[] = [
     ...accountRoutes(accounts, audit),
-    ...libraryRoutes({ articles, documents, glossary, courtesies, importer, exporter, insights, files }),
+    ...libraryRoutes({
+      articles,
+      documents,
+      glossary,
+      courtesies,
+      importer,
+      exporter,
+      insights,
+      files,
+    }),
     ...siteRoutes(sites, hosts),
     ...healthRoutes(health, links),
     ...releaseRoutes({ releases, schedule, proofs, draft, live, tables, proveMends }),
     ...proofRoutes({ rehearsal, judgements, checks, checkLists, replays, threshold }),
     ...doorRoutes({ doors, conversations, handover, attachments }),
-    ...handoverRoutes({ queues, desk, work, assignment, presence, readyLines, teachings, attachments, alerts, reports: new QueueReports({ db, tables, reporting, users, outbox, clock }), clock }),
+    ...handoverRoutes({
+      queues,
+      desk,
+      work,
+      assignment,
+      presence,
+      readyLines,
+      teachings,
+      attachments,
+      alerts,
+      reports: new QueueReports({ db, tables, reporting, users, outbox, clock }),
+      clock,
+    }),
     ...routingRoutes({ routing, handovers }),
     ...coverageRoutes({ unsettled, mends, judgements, sampling }),
-    ...learnRoutes({ staleDemo, reports, reporting, rollup, topics, gaps, gapMends, questionLog, logImports }),
+    ...learnRoutes({
+      staleDemo,
+      reports,
+      reporting,
+      rollup,
+      topics,
+      gaps,
+      gapMends,
+      questionLog,
+      logImports,
+    }),
   ]
   const app: Express = createApp({ routes, sessions, accounts, conversations, engine, files, log })
   const server: Server = createServer(app)
-  const sockets = openSockets(server, { sessions, accounts, conversations, desk, queues, presence, tables, events, log })
+  const sockets = openSockets(server, {
+    sessions,
+    accounts,
+    conversations,
+    desk,
+    queues,
+    presence,
+    tables,
+    events,
+    log,
+  })
 
   /** What happens at the desks by itself within seconds: browsers that are gone, offers, overflow, mails. */
   const tendDesks = async () => {
@@ -261,7 +423,74 @@ export function createJanua({ db, sessionSecret, clock = systemClock, log = pino
       server.closeAllConnections()
     })
   }
-  return { app, server, routes, db, tables, accounts, articles, documents, glossary, courtesies, files, intake, importer, exporter, hosts, sites, links, health, insights, draft, releases, schedule, checks, checkLists, replays, threshold, rehearsal, judgements, sampling, proofs, engine, learning, doors, conversations, handover, handovers, desk, work, teachings, presence, assignment, idle, alerts, outbox, inbox, routing, queueLearning, tendDesks, tendSilence, queues, mends, unsettled, reporting, rollup, staleDemo, topics, gaps, gapMends, questionLog, logImports, reports, proveMends, learnFromQuestions, events, audit, close }
+  return {
+    app,
+    server,
+    routes,
+    db,
+    tables,
+    accounts,
+    articles,
+    documents,
+    glossary,
+    courtesies,
+    files,
+    intake,
+    importer,
+    exporter,
+    hosts,
+    sites,
+    links,
+    health,
+    insights,
+    draft,
+    releases,
+    schedule,
+    checks,
+    checkLists,
+    replays,
+    threshold,
+    rehearsal,
+    judgements,
+    sampling,
+    proofs,
+    engine,
+    learning,
+    doors,
+    conversations,
+    handover,
+    handovers,
+    desk,
+    work,
+    teachings,
+    presence,
+    assignment,
+    idle,
+    alerts,
+    outbox,
+    inbox,
+    routing,
+    queueLearning,
+    tendDesks,
+    tendSilence,
+    queues,
+    mends,
+    unsettled,
+    reporting,
+    rollup,
+    staleDemo,
+    topics,
+    gaps,
+    gapMends,
+    questionLog,
+    logImports,
+    reports,
+    proveMends,
+    learnFromQuestions,
+    events,
+    audit,
+    close,
+  }
 }
 
 export type Janua = ReturnType<typeof createJanua>

@@ -25,7 +25,16 @@ interface Handed {
   mail?: string | null
 }
 
-type Said = { type: 'progress'; text: string } | { type: 'ready'; port: number; inbox?: number; setupToken?: string; demo?: { password: string; people: { name: string; mail: string; role: string }[] } } | { type: 'failed'; text: string }
+type Said =
+  | { type: 'progress'; text: string }
+  | {
+      type: 'ready'
+      port: number
+      inbox?: number
+      setupToken?: string
+      demo?: { password: string; people: { name: string; mail: string; role: string }[] }
+    }
+  | { type: 'failed'; text: string }
 const say = (said: Said): void => void process.send?.(said)
 
 async function main(): Promise<void> {
@@ -33,29 +42,88 @@ async function main(): Promise<void> {
   const db = connect(handed.database)
   await db.authenticate()
   const steps = await migrate(db)
-  if (steps.length > 0) say({ type: 'progress', text: `Database: ${steps.length} step${steps.length > 1 ? 's' : ''} of the schema` })
+  if (steps.length > 0)
+    say({
+      type: 'progress',
+      text: `Database: ${steps.length} step${steps.length > 1 ? 's' : ''} of the schema`,
+    })
   const loaded = await firstLoad(db, handed, (text) => say({ type: 'progress', text }))
 
-  const janua = createJanua({ db, sessionSecret: handed.sessionSecret, outside: outsideOf(handed), rewriter: rewriterOf(handed), postman: postmanOf(handed), clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock })
+  const janua = createJanua({
+    db,
+    sessionSecret: handed.sessionSecret,
+    outside: outsideOf(handed),
+    rewriter: rewriterOf(handed),
+    postman: postmanOf(handed),
+    clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock,
+  })
   await janua.proveMends()
   await janua.logImports.breakOff()
   await janua.importer.breakOff()
   await janua.sites.breakOff()
   await janua.replays.takeUp()
-  const ticking = setInterval(() => void Promise.allSettled([janua.sites.tick(), janua.links.tick()]), 10 * 60_000)
-  const learning = setInterval(() => void janua.learning.tick().catch((cause: unknown) => process.stderr.write(`Learning failed: ${String(cause)}\n`)), 30_000)
-  const counting = setInterval(() => void janua.learnFromQuestions().catch((cause: unknown) => process.stderr.write(`Counting failed: ${String(cause)}\n`)), 10_000)
-  const proving = setInterval(() => void Promise.allSettled([janua.checks.tick(), janua.schedule.tick()]), 3_000)
-  const tending = setInterval(() => void janua.tendDesks().catch((cause: unknown) => process.stderr.write(`Desks were not tended: ${String(cause)}\n`)), 1_000)
-  const minding = setInterval(() => void janua.tendSilence().catch((cause: unknown) => process.stderr.write(`Silence was not tended: ${String(cause)}\n`)), 10_000)
-  const routing = setInterval(() => void janua.queueLearning.tick().catch((cause: unknown) => process.stderr.write(`Queues were not learnt: ${String(cause)}\n`)), 60_000)
+  const ticking = setInterval(
+    () => void Promise.allSettled([janua.sites.tick(), janua.links.tick()]),
+    10 * 60_000,
+  )
+  const learning = setInterval(
+    () =>
+      void janua.learning
+        .tick()
+        .catch((cause: unknown) => process.stderr.write(`Learning failed: ${String(cause)}\n`)),
+    30_000,
+  )
+  const counting = setInterval(
+    () =>
+      void janua
+        .learnFromQuestions()
+        .catch((cause: unknown) => process.stderr.write(`Counting failed: ${String(cause)}\n`)),
+    10_000,
+  )
+  const proving = setInterval(
+    () => void Promise.allSettled([janua.checks.tick(), janua.schedule.tick()]),
+    3_000,
+  )
+  const tending = setInterval(
+    () =>
+      void janua
+        .tendDesks()
+        .catch((cause: unknown) =>
+          process.stderr.write(`Desks were not tended: ${String(cause)}\n`),
+        ),
+    1_000,
+  )
+  const minding = setInterval(
+    () =>
+      void janua
+        .tendSilence()
+        .catch((cause: unknown) =>
+          process.stderr.write(`Silence was not tended: ${String(cause)}\n`),
+        ),
+    10_000,
+  )
+  const routing = setInterval(
+    () =>
+      void janua.queueLearning
+        .tick()
+        .catch((cause: unknown) =>
+          process.stderr.write(`Queues were not learnt: ${String(cause)}\n`),
+        ),
+    60_000,
+  )
   const inbox = await openInbox(Number(process.env.INBOX_PORT ?? 0), janua.inbox)
   await new Promise<void>((done, failed) => {
     janua.server.once('error', failed)
     janua.server.listen(handed.port, '127.0.0.1', done)
   })
   const address = janua.server.address()
-  say({ type: 'ready', port: typeof address === 'object' && address ? address.port : handed.port, inbox: inbox.port, setupToken: await janua.accounts.setupLink(), demo: loaded === 'demo' ? await demoAccounts() : undefined })
+  say({
+    type: 'ready',
+    port: typeof address === 'object' && address ? address.port : handed.port,
+    inbox: inbox.port,
+    setupToken: await janua.accounts.setupLink(),
+    demo: loaded === 'demo' ? await demoAccounts() : undefined,
+  })
 
   let ending = false
   const end = async () => {
@@ -73,7 +141,8 @@ async function main(): Promise<void> {
     await db.close()
     process.exit(0)
   }
-  for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.on(signal, () => void end())
+  for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const)
+    process.on(signal, () => void end())
 }
 
 function rewriterOf({ rewriter }: Handed): Rewriter | null {
@@ -93,18 +162,26 @@ function outsideOf({ resolve }: Handed): Outside {
 }
 
 async function lastStored(db: Sequelize): Promise<Date | null> {
-  const [row] = await db.query<{ last: string | null }>('SELECT MAX(at) AS last FROM (SELECT MAX(last_at) AS at FROM conversations UNION SELECT MAX(at) FROM audit_entries) latest', { type: QueryTypes.SELECT })
+  const [row] = await db.query<{ last: string | null }>(
+    'SELECT MAX(at) AS last FROM (SELECT MAX(last_at) AS at FROM conversations UNION SELECT MAX(at) FROM audit_entries) latest',
+    { type: QueryTypes.SELECT },
+  )
   return row?.last ? new Date(row.last) : null
 }
 
 async function demoAccounts() {
   const { DEMO_PASSWORD, DEMO_PEOPLE } = await import('../../demo/people.ts')
-  return { password: DEMO_PASSWORD, people: DEMO_PEOPLE.map(({ name, mail, role }) => ({ name, mail, role })) }
+  return {
+    password: DEMO_PASSWORD,
+    people: DEMO_PEOPLE.map(({ name, mail, role }) => ({ name, mail, role })),
+  }
 }
 
 function plain(cause: NodeJS.ErrnoException): string {
-  if (cause.code === 'EADDRINUSE') return 'The port is taken by another program. Choose another one: npm start -- --port 4500'
-  if (cause.code === 'EACCES') return 'This port may not be used by you. Choose one above 1024: npm start -- --port 4500'
+  if (cause.code === 'EADDRINUSE')
+    return 'The port is taken by another program. Choose another one: npm start -- --port 4500'
+  if (cause.code === 'EACCES')
+    return 'This port may not be used by you. Choose one above 1024: npm start -- --port 4500'
   return `Janua could not start: ${cause.message}`
 }
 

@@ -32,8 +32,14 @@ const BEAT_MS = 20_000
  */
 export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<void> } {
   const { sessions, events, log } = needs
-  const io = new Server(http, { path: '/live', serveClient: false, transports: ['websocket', 'polling'] })
-  io.engine.use((req: Request, res: Response, next: () => void) => sessions.middleware(req, res, next))
+  const io = new Server(http, {
+    path: '/live',
+    serveClient: false,
+    transports: ['websocket', 'polling'],
+  })
+  io.engine.use((req: Request, res: Response, next: () => void) =>
+    sessions.middleware(req, res, next),
+  )
   io.use((socket, next) => {
     admit(socket, needs).then(
       (admitted) => next(admitted ? undefined : new Error('NOT_SIGNED_IN')),
@@ -45,22 +51,47 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
   })
   const endings = [
     events.on('conversation', ({ id, queues, people, visitor, listed = true }) => {
-      const rooms = [`visitor:${visitor}`, `watch:${id}`, ...(listed ? ['leads', ...queues.map((queue) => `queue:${queue}`)] : []), ...people.map((person) => `user:${person}`)]
+      const rooms = [
+        `visitor:${visitor}`,
+        `watch:${id}`,
+        ...(listed ? ['leads', ...queues.map((queue) => `queue:${queue}`)] : []),
+        ...people.map((person) => `user:${person}`),
+      ]
       io.to(rooms).emit('conversation', { id })
     }),
     events.on('taught', (detail) => void io.to('team').emit('taught', detail)),
     events.on('presence', (detail) => void io.to('team').emit('presence', detail)),
-    events.on('askedIn', ({ user, conversation }) => void io.to(`user:${user}`).emit('askedIn', { conversation })),
+    events.on(
+      'askedIn',
+      ({ user, conversation }) => void io.to(`user:${user}`).emit('askedIn', { conversation }),
+    ),
     events.on('release', ({ number }) => void io.to('team').emit('release', { number })),
     events.on('draft', (changed) => void io.to('team').emit('draft', changed)),
     events.on('checks', (run) => void io.to('team').emit('checks', run)),
-    ...(['figures', 'topics', 'logImport'] as const).map((what) => events.on(what, (detail) => void io.to('team').emit(what, detail))),
+    ...(['figures', 'topics', 'logImport'] as const).map((what) =>
+      events.on(what, (detail) => void io.to('team').emit(what, detail)),
+    ),
     events.on('replay', (moved) => void io.to('team').emit('replay', moved)),
-    events.on('access', ({ user }) => void (user === 0 ? io.in('team') : io.in(`user:${user}`)).disconnectSockets()),
+    events.on(
+      'access',
+      ({ user }) => void (user === 0 ? io.in('team') : io.in(`user:${user}`)).disconnectSockets(),
+    ),
     events.on('visitorGone', ({ visitor }) => void io.in(`visitor:${visitor}`).emit('gone')),
   ]
-  const people = () => [...new Set([...io.sockets.sockets.values()].flatMap(({ data }) => (data as { user?: number }).user ?? []))]
-  const beating = setInterval(() => void needs.presence.beat(people()).catch((cause: unknown) => log.error({ err: cause }, 'presence not noted')), BEAT_MS)
+  const people = () => [
+    ...new Set(
+      [...io.sockets.sockets.values()].flatMap(
+        ({ data }) => (data as { user?: number }).user ?? [],
+      ),
+    ),
+  ]
+  const beating = setInterval(
+    () =>
+      void needs.presence
+        .beat(people())
+        .catch((cause: unknown) => log.error({ err: cause }, 'presence not noted')),
+    BEAT_MS,
+  )
   return {
     async close() {
       clearInterval(beating)
@@ -75,38 +106,59 @@ async function admit(socket: Socket, needs: Needs): Promise<boolean> {
   return typeof token === 'string' ? admitVisitor(socket, token, needs) : admitUser(socket, needs)
 }
 
-async function admitVisitor(socket: Socket, token: string, { conversations, tables }: Needs): Promise<boolean> {
+async function admitVisitor(
+  socket: Socket,
+  token: string,
+  { conversations, tables }: Needs,
+): Promise<boolean> {
   const visitor = await conversations.visitorBy(token)
   if (!visitor) return false
   await socket.join(`visitor:${visitor.id}`)
   socket.on('typing', () => {
     void (async () => {
-      const conversation = await tables.conversations.findOne({ where: { visitorId: visitor.id, state: 'agent' }, order: [['id', 'DESC']] })
-      if (conversation) socket.to(`watch:${conversation.id}`).emit('typing', { conversation: conversation.id, who: 'visitor' })
+      const conversation = await tables.conversations.findOne({
+        where: { visitorId: visitor.id, state: 'agent' },
+        order: [['id', 'DESC']],
+      })
+      if (conversation)
+        socket
+          .to(`watch:${conversation.id}`)
+          .emit('typing', { conversation: conversation.id, who: 'visitor' })
     })().catch(() => undefined)
   })
   return true
 }
 
-async function admitUser(socket: Socket, { accounts, queues, desk, presence, tables }: Needs): Promise<boolean> {
+async function admitUser(
+  socket: Socket,
+  { accounts, queues, desk, presence, tables }: Needs,
+): Promise<boolean> {
   const id = (socket.request as Request).session?.user
   const user = id === undefined ? null : await accounts.find(id)
   if (!user) return false
   const mine = await queues.of(user.id)
   socket.data = { user: user.id }
   await presence.beat([user.id])
-  await socket.join(['team', `user:${user.id}`, ...mine.map((queue) => `queue:${queue}`), ...(user.role === 'lead' ? ['leads'] : [])])
+  await socket.join([
+    'team',
+    `user:${user.id}`,
+    ...mine.map((queue) => `queue:${queue}`),
+    ...(user.role === 'lead' ? ['leads'] : []),
+  ])
   socket.on('watch', (conversation: unknown) => {
     void (async () => {
       for (const room of socket.rooms) if (room.startsWith('watch:')) await socket.leave(room)
-      const found = typeof conversation === 'number' ? await tables.conversations.findByPk(conversation) : null
+      const found =
+        typeof conversation === 'number' ? await tables.conversations.findByPk(conversation) : null
       if (found && (await desk.mayRead(user, found))) await socket.join(`watch:${found.id}`)
     })().catch(() => undefined)
   })
   socket.on('typing', (conversation: unknown) => {
     void (async () => {
-      const found = typeof conversation === 'number' ? await tables.conversations.findByPk(conversation) : null
-      if (found?.agentId === user.id) socket.to(`visitor:${found.visitorId}`).emit('typing', { name: user.name })
+      const found =
+        typeof conversation === 'number' ? await tables.conversations.findByPk(conversation) : null
+      if (found?.agentId === user.id)
+        socket.to(`visitor:${found.visitorId}`).emit('typing', { name: user.name })
     })().catch(() => undefined)
   })
   return true

@@ -22,7 +22,17 @@ export async function startMail({ smtpPort = 0, pagePort = 0 } = {}) {
         .then(({ subject = '', text = '', messageId = '', references = [] }) => {
           const to = session.envelope.rcptTo.map(({ address }) => address).join(', ')
           const from = session.envelope.mailFrom ? session.envelope.mailFrom.address : ''
-          mails.push({ id: mails.length + 1, at: new Date(), from, to, subject, text, messageId, references: [references].flat(), answers: [] })
+          mails.push({
+            id: mails.length + 1,
+            at: new Date(),
+            from,
+            to,
+            subject,
+            text,
+            messageId,
+            references: [references].flat(),
+            answers: [],
+          })
           if (mails.length > MOST) mails.shift()
           done()
         })
@@ -37,19 +47,41 @@ export async function startMail({ smtpPort = 0, pagePort = 0 } = {}) {
     if (!mail) throw new Error('There is no such mail.')
     if (inbox === null) throw new Error('Janua takes no mail just now.')
     const transport = createTransport(`smtp://127.0.0.1:${inbox}`)
-    const quoted = mail.text.split('\n').map((line) => `> ${line}`).join('\n')
-    await transport.sendMail({ from: mail.to, to: mail.from, subject: `Re: ${mail.subject}`, inReplyTo: mail.messageId, references: [...mail.references, mail.messageId], ...more, text: `${text}\n\nOn ${mail.at.toDateString()} ${mail.from} wrote:\n${quoted}` })
+    const quoted = mail.text
+      .split('\n')
+      .map((line) => `> ${line}`)
+      .join('\n')
+    await transport.sendMail({
+      from: mail.to,
+      to: mail.from,
+      subject: `Re: ${mail.subject}`,
+      inReplyTo: mail.messageId,
+      references: [...mail.references, mail.messageId],
+      ...more,
+      text: `${text}\n\nOn ${mail.at.toDateString()} ${mail.from} wrote:\n${quoted}`,
+    })
     mail.answers.push(text)
   }
 
   const http = createServer(async (request, response) => {
     const url = new URL(request.url ?? '/', 'http://mail')
-    const html = (status, note) => response.writeHead(status, { 'content-type': 'text/html; charset=utf-8', 'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'" }).end(page(mails, { open: Number(url.searchParams.get('mail')) || mails.at(-1)?.id, note }))
+    const html = (status, note) =>
+      response
+        .writeHead(status, {
+          'content-type': 'text/html; charset=utf-8',
+          'content-security-policy':
+            "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'",
+        })
+        .end(page(mails, { open: Number(url.searchParams.get('mail')) || mails.at(-1)?.id, note }))
     if (request.method !== 'POST') return html(200, '')
     // Only this page's own form may send: a page of somewhere else has another origin.
-    if (request.headers.origin !== `http://${request.headers.host}`) return html(403, 'This did not come from this page.')
+    if (request.headers.origin !== `http://${request.headers.host}`)
+      return html(403, 'This did not come from this page.')
     const form = new URLSearchParams(await bodyOf(request))
-    await answer(Number(form.get('mail')), String(form.get('text') ?? '')).then(() => html(200, 'Sent.'), (cause) => html(502, `It was not taken: ${cause.message}`))
+    await answer(Number(form.get('mail')), String(form.get('text') ?? '')).then(
+      () => html(200, 'Sent.'),
+      (cause) => html(502, `It was not taken: ${cause.message}`),
+    )
   })
   await listening(http, pagePort)
 

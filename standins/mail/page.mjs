@@ -6,15 +6,25 @@ button{font:600 14px system-ui;padding:8px 14px;background:#17506E;color:#fff;bo
 /** The mails that came, the newest first, with the open one and a form to answer it. */
 export function page(mails, { open, note }) {
   const shown = mails.find(({ id }) => id === open)
-  const list = [...mails].reverse().map(({ id, to, subject, at, answers }) => `<a href="?mail=${id}" class="${id === open ? 'open' : ''}"><strong>${safe(subject)}</strong><small>to ${safe(to)} · ${at.toISOString().slice(11, 16)}${answers.length ? ' · answered' : ''}</small></a>`)
+  const list = [...mails]
+    .reverse()
+    .map(
+      ({ id, to, subject, at, answers }) =>
+        `<a href="?mail=${id}" class="${id === open ? 'open' : ''}"><strong>${safe(subject)}</strong><small>to ${safe(to)} · ${at.toISOString().slice(11, 16)}${answers.length ? ' · answered' : ''}</small></a>`,
+    )
   return `<!doctype html><html lang="en"><meta charset="utf-8"><title>Mail (stand-in)</title><style>${STYLE}</style><main><nav><h1>Mail (stand-in)</h1>${list.join('') || '<p style="padding:0 16px">No mail came yet.</p>'}</nav><article>${note ? `<p role="status"><strong>${safe(note)}</strong></p>` : ''}${shown ? letter(shown) : ''}</article></main></html>`
 }
 
 function letter({ id, from, to, subject, text, answers }) {
-  const before = answers.map((answer) => `<small>answered</small><pre>${safe(answer)}</pre>`).join('')
+  const before = answers
+    .map((answer) => `<small>answered</small><pre>${safe(answer)}</pre>`)
+    .join('')
   return `<h2>${safe(subject)}</h2><small>from ${safe(from)} to ${safe(to)}</small><pre>${safe(text)}</pre>${before}<form method="post" action="?mail=${id}"><input type="hidden" name="mail" value="${id}"><label>Answer as ${safe(to)}<textarea name="text" rows="5" required></textarea></label><p><button>Send the answer</button></p></form>`
 }
 
 function safe(text) {
-  return String(text).replace(/[&<>"']/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' })[sign])
+  return String(text).replace(
+    /[&<>"']/g,
+    (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' })[sign],
+  )
 }

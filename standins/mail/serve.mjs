@@ -4,4 +4,5 @@ import { startMail } from './mail.mjs'
 const mail = await startMail()
 process.send?.({ type: 'ready', place: mail.smtp, page: mail.address })
 process.on('message', ({ inbox }) => mail.sendTo(inbox))
-for (const signal of ['SIGTERM', 'SIGINT', 'disconnect']) process.on(signal, () => void mail.stop().then(() => process.exit(0)))
+for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'])
+  process.on(signal, () => void mail.stop().then(() => process.exit(0)))

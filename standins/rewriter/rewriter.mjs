@@ -4,7 +4,14 @@ import { createServer } from 'node:http'
  * A stand-in for a service that words answers: it speaks docs/rewriter.openapi.json, rewords by a few rules, takes its time, counts
  * tokens, and fails in a chosen way when a test asks for it.
  */
-export const FAULTS = ['made-up sentence', 'changed number', 'dropped not', 'empty reply', 'silence', 'status 500']
+export const FAULTS = [
+  'made-up sentence',
+  'changed number',
+  'dropped not',
+  'empty reply',
+  'silence',
+  'status 500',
+]
 
 const SILENCE_MS = 30_000
 
@@ -12,15 +19,24 @@ const SILENCE_MS = 30_000
 function reword(sentence, tone) {
   const allowed = tone === 'formal' ? 'is allowed to' : 'can'
   return sentence
-    .replace(/^(On|In|At|For|From) ([^,.]{3,40}), ([A-Za-z])([^.]*)\.$/, (_, link, scene, first, rest) => `${first.toUpperCase()}${rest} ${link.toLowerCase()} ${scene}.`)
+    .replace(
+      /^(On|In|At|For|From) ([^,.]{3,40}), ([A-Za-z])([^.]*)\.$/,
+      (_, link, scene, first, rest) =>
+        `${first.toUpperCase()}${rest} ${link.toLowerCase()} ${scene}.`,
+    )
     .replace(/\bmay\b/g, allowed)
     .replace(/\bfree of charge\b/g, 'free')
     .replace(/\bin order to\b/g, 'to')
 }
 
 function word({ passages, tone, length, question }) {
-  if (passages.length === 0) return `I found nothing about this in general either, but people who ask “${question}” are mostly helped by the operator's own page.`
-  const all = passages.flatMap(({ text }) => text.split(/\n+/)).flatMap((line) => line.split(/(?<=[.!?])\s+/)).map((line) => line.trim()).filter(Boolean)
+  if (passages.length === 0)
+    return `I found nothing about this in general either, but people who ask “${question}” are mostly helped by the operator's own page.`
+  const all = passages
+    .flatMap(({ text }) => text.split(/\n+/))
+    .flatMap((line) => line.split(/(?<=[.!?])\s+/))
+    .map((line) => line.trim())
+    .filter(Boolean)
   const kept = length === 'short' ? all.slice(0, 2) : all
   return kept.map((sentence) => reword(sentence, tone)).join(' ')
 }
@@ -30,9 +46,13 @@ function spoilt(text, fault) {
     case 'made-up sentence':
       return `${text} You also get a free coffee on every crossing.`
     case 'changed number':
-      return /\d/.test(text) ? text.replace(/\d+/, (number) => String(Number(number) + 7)) : `${text} It costs 7.`
+      return /\d/.test(text)
+        ? text.replace(/\d+/, (number) => String(Number(number) + 7))
+        : `${text} It costs 7.`
     case 'dropped not':
-      return /\b(?:not|no|never)\b/.test(text) ? text.replace(/\b(?:not|no|never) /, '') : text.replace(/\b(is|are|can|must|may|pay|travel)\b/, '$1 not')
+      return /\b(?:not|no|never)\b/.test(text)
+        ? text.replace(/\b(?:not|no|never) /, '')
+        : text.replace(/\b(is|are|can|must|may|pay|travel)\b/, '$1 not')
     case 'empty reply':
       return ''
     default:
@@ -49,27 +69,37 @@ export async function startRewriter({ port = 0, latencyMs = 60 } = {}) {
   const asked = []
   const timers = new Set()
   const server = createServer(async (request, response) => {
-    const send = (status, body) => response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
+    const send = (status, body) =>
+      response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
     if (request.method === 'PUT' && request.url === '/v1/next-fault') {
       const { fault: wanted } = JSON.parse(await bodyOf(request))
-      if (wanted !== null && !FAULTS.includes(wanted)) return send(422, { message: `There is no fault “${wanted}”.` })
+      if (wanted !== null && !FAULTS.includes(wanted))
+        return send(422, { message: `There is no fault “${wanted}”.` })
       fault = wanted
       return send(200, { fault })
     }
-    if (request.method !== 'POST' || request.url !== '/v1/rewrite') return send(404, { message: 'Nothing is here.' })
+    if (request.method !== 'POST' || request.url !== '/v1/rewrite')
+      return send(404, { message: 'Nothing is here.' })
     let order
     try {
       order = JSON.parse(await bodyOf(request))
     } catch {
       return send(400, { message: 'The order is no JSON.' })
     }
-    if (!Array.isArray(order.passages) || typeof order.question !== 'string') return send(422, { message: 'An order has a question and passages.' })
+    if (!Array.isArray(order.passages) || typeof order.question !== 'string')
+      return send(422, { message: 'An order has a question and passages.' })
     asked.push(order)
     const now = fault
     if (now === 'status 500') return send(500, { message: 'Something went wrong.' })
     const text = spoilt(word(order), now)
-    const tokens = { in: Math.ceil(JSON.stringify(order).length / 4), out: Math.ceil(text.length / 4) }
-    const timer = setTimeout(() => (timers.delete(timer), send(200, { text, tokens })), now === 'silence' ? SILENCE_MS : latencyMs)
+    const tokens = {
+      in: Math.ceil(JSON.stringify(order).length / 4),
+      out: Math.ceil(text.length / 4),
+    }
+    const timer = setTimeout(
+      () => (timers.delete(timer), send(200, { text, tokens })),
+      now === 'silence' ? SILENCE_MS : latencyMs,
+    )
     timers.add(timer)
   })
   await new Promise((done) => server.listen(port, '127.0.0.1', done))

@@ -16,7 +16,23 @@ import { useThread } from './useThread.ts'
 import { language, words } from './words.ts'
 
 const { door: key, framed } = defineProps<{ door: string; framed: boolean }>()
-const { api, door, state, thread, messages, pending, offline, refusal, agentWrites, missing, start, say, act, forget, typing } = useThread(key)
+const {
+  api,
+  door,
+  state,
+  thread,
+  messages,
+  pending,
+  offline,
+  refusal,
+  agentWrites,
+  missing,
+  start,
+  say,
+  act,
+  forget,
+  typing,
+} = useThread(key)
 const source = shallowRef<Source>()
 /** The source is shown at once; that it was opened is told besides, and nobody waits for it. */
 function open(chosen: Source, message: number): void {
@@ -28,20 +44,33 @@ const notice = ref('')
 const log = useTemplateRef('log')
 
 const texts = computed(() => door.value!.texts[language])
-const lastAssistant = computed(() => messages.value.findLast((message) => message.author === 'assistant')?.id)
-const lastMine = computed(() => messages.value.findLast((message) => message.author === 'visitor')?.id)
+const lastAssistant = computed(
+  () => messages.value.findLast((message) => message.author === 'assistant')?.id,
+)
+const lastMine = computed(
+  () => messages.value.findLast((message) => message.author === 'visitor')?.id,
+)
 const canAsk = computed(() => state.value === 'assistant')
 const hours = computed(() => {
   const { open, changesAt, timeZone } = door.value!
   if (!changesAt) return words.noPeople
-  const day = open || +new Date(changesAt) - Date.now() < 12 * 3_600_000 ? {} : { weekday: 'short' as const }
-  const time = new Date(changesAt).toLocaleString(language, { ...day, hour: '2-digit', minute: '2-digit', hourCycle: 'h23', timeZone })
+  const day =
+    open || +new Date(changesAt) - Date.now() < 12 * 3_600_000 ? {} : { weekday: 'short' as const }
+  const time = new Date(changesAt).toLocaleString(language, {
+    ...day,
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+    timeZone,
+  })
   return open ? words.peopleUntil(time) : words.peopleFrom(time)
 })
 const wait = computed(() => {
   const waiting = thread.value.waiting
   if (!waiting) return ''
-  return waiting.seconds === null ? words.nobody : words.within(Math.max(1, Math.ceil(waiting.seconds / 60)))
+  return waiting.seconds === null
+    ? words.nobody
+    : words.within(Math.max(1, Math.ceil(waiting.seconds / 60)))
 })
 const waitsForAnswer = computed(() => pending.value.length > 0 && canAsk.value && !offline.value)
 
@@ -55,16 +84,27 @@ watch(door, (now) => {
 const NEAR_END_PX = 140
 watch([messages, pending, agentWrites], async ([, now], [, before]) => {
   const { scrollHeight = 0, scrollTop = 0, clientHeight = 0 } = log.value ?? {}
-  const follows = now.length > before.length || scrollHeight - scrollTop - clientHeight < NEAR_END_PX
+  const follows =
+    now.length > before.length || scrollHeight - scrollTop - clientHeight < NEAR_END_PX
   await nextTick()
   if (!follows) return
-  log.value?.scrollTo({ top: log.value.scrollHeight, behavior: matchMedia('(prefers-reduced-motion: reduce)').matches ? 'auto' : 'smooth' })
+  log.value?.scrollTo({
+    top: log.value.scrollHeight,
+    behavior: matchMedia('(prefers-reduced-motion: reduce)').matches ? 'auto' : 'smooth',
+  })
 })
 
 async function attach(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement
   const file = field.files?.[0]
-  if (file) await act(() => (file.size > MAX_ATTACHMENT_MB * 1024 * 1024 ? Promise.reject(new Refused(413, { code: 'TOO_LARGE', message: words.tooLarge(MAX_ATTACHMENT_MB) })) : api.attach(file)))
+  if (file)
+    await act(() =>
+      file.size > MAX_ATTACHMENT_MB * 1024 * 1024
+        ? Promise.reject(
+            new Refused(413, { code: 'TOO_LARGE', message: words.tooLarge(MAX_ATTACHMENT_MB) }),
+          )
+        : api.attach(file),
+    )
   field.value = ''
 }
 async function saveText(): Promise<void> {
@@ -82,7 +122,12 @@ async function forgetMe(): Promise<void> {
   if (isForgotten) notice.value = words.forgotten
 }
 const closeFrame = () => parent.postMessage('janua:close', '*')
-const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
+const clock = (at: string) =>
+  new Date(at).toLocaleTimeString(language, {
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  })
 </script>
 
 <template>
@@ -91,52 +136,171 @@ const clock = (at: string) => new Date(at).toLocaleTimeString(language, { hour: 
     <header>
       <h1>{{ door.title }}</h1>
       <p>{{ words.people(hours) }}</p>
-      <button v-if="framed" type="button" class="shut-door" :aria-label="words.close" data-test="close-door" @click="closeFrame">×</button>
+      <button
+        v-if="framed"
+        type="button"
+        class="shut-door"
+        :aria-label="words.close"
+        data-test="close-door"
+        @click="closeFrame"
+      >
+        ×
+      </button>
     </header>
     <main ref="log" class="log" role="log" aria-live="polite" tabindex="0" :aria-label="door.title">
-      <div class="assistant"><p>{{ texts.greeting }}</p></div>
+      <div class="assistant">
+        <p>{{ texts.greeting }}</p>
+      </div>
       <div v-if="messages.length === 0 && pending.length === 0" class="firsts">
-        <button v-for="question in door.firstQuestions" :key="question" type="button" data-test="first-question" @click="say(question)">{{ question }}</button>
+        <button
+          v-for="question in door.firstQuestions"
+          :key="question"
+          type="button"
+          data-test="first-question"
+          @click="say(question)"
+        >
+          {{ question }}
+        </button>
       </div>
       <template v-for="message in messages" :key="message.id">
-        <div v-if="message.author === 'visitor'" class="visitor" data-test="mine"><FileMessage v-if="message.kind === 'file'" :message="message" :api="api" /><p v-else>{{ message.text }}</p><span v-if="message.id === lastMine && state === 'agent'" class="quiet" data-test="mark">{{ message.seq <= thread.teamSeen ? words.read : words.sent }}</span></div>
+        <div v-if="message.author === 'visitor'" class="visitor" data-test="mine">
+          <FileMessage v-if="message.kind === 'file'" :message="message" :api="api" />
+          <p v-else>{{ message.text }}</p>
+          <span
+            v-if="message.id === lastMine && state === 'agent'"
+            class="quiet"
+            data-test="mark"
+            >{{ message.seq <= thread.teamSeen ? words.read : words.sent }}</span
+          >
+        </div>
         <EventLine v-else-if="message.author === 'event'" :message="message" />
-        <div v-else-if="message.author === 'agent'" class="agent" data-test="agent"><FileMessage v-if="message.kind === 'file'" :message="message" :api="api" /><p v-else>{{ message.text }}</p><span class="quiet">{{ message.name ?? words.team }} · {{ clock(message.at) }}</span></div>
-        <AnswerMessage v-else-if="message.kind === 'answer'" :message="message" :texts="texts" :last="message.id === lastAssistant" :can-ask="canAsk"
-          @vote="(helpful) => act(() => api.vote(message.id, helpful))" @source="open($event, message.id)" @choose="say" @person="act(api.askPerson)" />
-        <ContactForm v-else-if="message.kind === 'contact' && message.id === lastAssistant && canAsk" 
-          :reason="(message.data as { reason?: string } | undefined)?.reason" :fields="door.ask" @told="(contact) => act(() => api.contact(contact))" />
-        <AwayChoice v-else-if="message.kind === 'away'" :message="message" :open="message.id === lastAssistant && canAsk" :time-zone="door.timeZone" @choose="(way) => act(() => api.way(way))" />
+        <div v-else-if="message.author === 'agent'" class="agent" data-test="agent">
+          <FileMessage v-if="message.kind === 'file'" :message="message" :api="api" />
+          <p v-else>{{ message.text }}</p>
+          <span class="quiet">{{ message.name ?? words.team }} · {{ clock(message.at) }}</span>
+        </div>
+        <AnswerMessage
+          v-else-if="message.kind === 'answer'"
+          :message="message"
+          :texts="texts"
+          :last="message.id === lastAssistant"
+          :can-ask="canAsk"
+          @vote="(helpful) => act(() => api.vote(message.id, helpful))"
+          @source="open($event, message.id)"
+          @choose="say"
+          @person="act(api.askPerson)"
+        />
+        <ContactForm
+          v-else-if="message.kind === 'contact' && message.id === lastAssistant && canAsk"
+          :reason="(message.data as { reason?: string } | undefined)?.reason"
+          :fields="door.ask"
+          @told="(contact) => act(() => api.contact(contact))"
+        />
+        <AwayChoice
+          v-else-if="message.kind === 'away'"
+          :message="message"
+          :open="message.id === lastAssistant && canAsk"
+          :time-zone="door.timeZone"
+          @choose="(way) => act(() => api.way(way))"
+        />
         <div v-else-if="message.kind !== 'contact'" class="assistant">
           <p>{{ message.text }}</p>
-          <div v-if="message.kind === 'offer' && message.id === lastAssistant && canAsk" class="row">
-            <button type="button" class="main" data-test="ask-person" @click="act(api.askPerson)">{{ words.askPerson }}</button>
+          <div
+            v-if="message.kind === 'offer' && message.id === lastAssistant && canAsk"
+            class="row"
+          >
+            <button type="button" class="main" data-test="ask-person" @click="act(api.askPerson)">
+              {{ words.askPerson }}
+            </button>
           </div>
         </div>
       </template>
-      <div v-for="message in pending" :key="message.clientId" class="visitor unsent" data-test="unsent"><p>{{ message.text }}</p><span class="quiet">{{ offline ? words.notSent : words.sending }}</span></div>
-      <p v-if="waitsForAnswer || agentWrites" class="writes" data-test="writing"><i /><i /><i /><span>{{ agentWrites ? words.writes(agentWrites) : words.thinking }}</span></p>
+      <div
+        v-for="message in pending"
+        :key="message.clientId"
+        class="visitor unsent"
+        data-test="unsent"
+      >
+        <p>{{ message.text }}</p>
+        <span class="quiet">{{ offline ? words.notSent : words.sending }}</span>
+      </div>
+      <p v-if="waitsForAnswer || agentWrites" class="writes" data-test="writing">
+        <i /><i /><i /><span>{{ agentWrites ? words.writes(agentWrites) : words.thinking }}</span>
+      </p>
     </main>
-    <div v-if="state === 'waiting'" class="bar" data-test="waiting"><span>{{ words.waiting }}<template v-if="wait">, {{ wait }}</template></span><button type="button" data-test="case-instead" @click="act(() => api.way({ way: 'case', phone: '' }))">{{ words.leaveCase }}</button><button type="button" @click="act(api.stopWaiting)">{{ words.goOn }}</button></div>
-    <RatingBar v-if="thread.mayRate && door.rating" @rate="(rating) => act(() => api.rate(rating))" />
+    <div v-if="state === 'waiting'" class="bar" data-test="waiting">
+      <span
+        >{{ words.waiting }}<template v-if="wait">, {{ wait }}</template></span
+      ><button
+        type="button"
+        data-test="case-instead"
+        @click="act(() => api.way({ way: 'case', phone: '' }))"
+      >
+        {{ words.leaveCase }}</button
+      ><button type="button" @click="act(api.stopWaiting)">{{ words.goOn }}</button>
+    </div>
+    <RatingBar
+      v-if="thread.mayRate && door.rating"
+      @rate="(rating) => act(() => api.rate(rating))"
+    />
     <div v-if="offline" class="bar warn" role="status" data-test="offline">{{ words.offline }}</div>
-    <div v-if="refusal || notice" class="bar warn" role="alert" data-test="refusal">{{ refusal || notice }}</div>
+    <div v-if="refusal || notice" class="bar warn" role="alert" data-test="refusal">
+      {{ refusal || notice }}
+    </div>
     <div v-if="forgetting" class="bar" role="alertdialog" :aria-label="words.forget">
       <span>{{ words.forgetSure }}</span>
-      <button type="button" data-test="forget-yes" @click="forgetMe">{{ words.forgetYes }}</button><button type="button" @click="forgetting = false">{{ words.keep }}</button>
+      <button type="button" data-test="forget-yes" @click="forgetMe">
+        {{ words.forgetYes }}</button><button type="button" @click="forgetting = false">
+        {{ words.keep }}
+      </button>
     </div>
     <footer>
       <Composer @say="(text) => ((notice = ''), say(text))" @typing="typing" />
       <nav :aria-label="words.menu">
-        <button v-if="canAsk || state === 'closed'" type="button" class="link" data-test="person" @click="act(api.askPerson)">{{ words.aPerson }}</button>
-        <label v-if="state === 'waiting' || state === 'agent' || state === 'case'" class="link attach">{{ words.attach }}<input type="file" accept="image/png,image/jpeg,image/webp,image/gif,application/pdf" data-test="attach" @change="attach" /></label>
+        <button
+          v-if="canAsk || state === 'closed'"
+          type="button"
+          class="link"
+          data-test="person"
+          @click="act(api.askPerson)"
+        >
+          {{ words.aPerson }}
+        </button>
+        <label
+          v-if="state === 'waiting' || state === 'agent' || state === 'case'"
+          class="link attach"
+          >{{ words.attach
+          }}<input
+            type="file"
+            accept="image/png,image/jpeg,image/webp,image/gif,application/pdf"
+            data-test="attach"
+            @change="attach"
+        /></label>
         <template v-if="messages.length">
-          <button type="button" class="link" data-test="save-text" @click="saveText">{{ words.save }}</button>
-          <button v-if="state !== 'closed'" type="button" class="link" data-test="end" @click="act(api.end)">{{ words.end }}</button>
-          <button type="button" class="link" data-test="forget" @click="forgetting = true">{{ words.forget }}</button>
+          <button type="button" class="link" data-test="save-text" @click="saveText">
+            {{ words.save }}
+          </button>
+          <button
+            v-if="state !== 'closed'"
+            type="button"
+            class="link"
+            data-test="end"
+            @click="act(api.end)"
+          >
+            {{ words.end }}
+          </button>
+          <button type="button" class="link" data-test="forget" @click="forgetting = true">
+            {{ words.forget }}
+          </button>
         </template>
       </nav>
     </footer>
-    <SourceSheet v-if="source" :key="`${source.revision}-${source.ordinal}`" :source="source" :api="api" @close="source = undefined" />
+    <SourceSheet
+      v-if="source"
+      :key="`${source.revision}-${source.ordinal}`"
+      :source="source"
+      :api="api"
+      @close="source = undefined"
+    />
   </div>
 </template>

@@ -16,13 +16,23 @@ defineProps<{ blocks: Block[] }>()
     <ul v-else-if="block.type === 'list'">
       <li v-for="(item, j) in block.items" :key="j" v-html="item.html" />
     </ul>
-    <div v-else class="table" tabindex="0" role="region" :aria-label="block.header.map((cell) => cell.text).join(', ')">
+    <div
+      v-else
+      class="table"
+      tabindex="0"
+      role="region"
+      :aria-label="block.header.map((cell) => cell.text).join(', ')"
+    >
       <table>
         <thead>
-          <tr><th v-for="(cell, j) in block.header" :key="j" scope="col" v-html="cell.html" /></tr>
+          <tr>
+            <th v-for="(cell, j) in block.header" :key="j" scope="col" v-html="cell.html" />
+          </tr>
         </thead>
         <tbody>
-          <tr v-for="(row, r) in block.rows" :key="r"><td v-for="(cell, j) in row" :key="j" v-html="cell.html" /></tr>
+          <tr v-for="(row, r) in block.rows" :key="r">
+            <td v-for="(cell, j) in row" :key="j" v-html="cell.html" />
+          </tr>
         </tbody>
       </table>
     </div>

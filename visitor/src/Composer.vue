@@ -28,7 +28,19 @@ function onEnter(event: KeyboardEvent): void {
 
 <template>
   <form class="composer" @submit.prevent="send">
-    <textarea ref="field" v-model="text" rows="1" maxlength="2000" :placeholder="words.write" :aria-label="words.write" data-test="question" @input="typing" @keydown.enter="onEnter" />
-    <button type="submit" class="main" data-test="send" :disabled="text.trim() === ''">{{ words.send }}</button>
+    <textarea
+      ref="field"
+      v-model="text"
+      rows="1"
+      maxlength="2000"
+      :placeholder="words.write"
+      :aria-label="words.write"
+      data-test="question"
+      @input="typing"
+      @keydown.enter="onEnter"
+    />
+    <button type="submit" class="main" data-test="send" :disabled="text.trim() === ''">
+      {{ words.send }}
+    </button>
   </form>
 </template>

@@ -4,21 +4,35 @@ import { computed } from 'vue'
 import { words } from './words.ts'
 
 const { message } = defineProps<{ message: Message }>()
-const data = computed(() => (message.data ?? {}) as { number?: string; phone?: string; reason?: string })
+const data = computed(
+  () => (message.data ?? {}) as { number?: string; phone?: string; reason?: string },
+)
 const line = computed(() => {
   switch (message.kind) {
     case 'taken':
     case 'stepped in':
-    case 'reopened': return words.took(message.name ?? words.team)
-    case 'case': return data.value.phone ? words.callNo(data.value.number ?? '') : words.caseNo(data.value.number ?? '')
-    case 'given back': return words.moved
-    case 'rated': return words.thanksRating
-    case 'handed back': return words.back
-    case 'moved': return words.moved
-    case 'closed': return message.text || words.closed
-    case 'handed over': return [words.cause[data.value.reason ?? ''], message.text].filter(Boolean).join(' ')
-    case 'resumed': return words.resumed
-    default: return message.text
+    case 'reopened':
+      return words.took(message.name ?? words.team)
+    case 'case':
+      return data.value.phone
+        ? words.callNo(data.value.number ?? '')
+        : words.caseNo(data.value.number ?? '')
+    case 'given back':
+      return words.moved
+    case 'rated':
+      return words.thanksRating
+    case 'handed back':
+      return words.back
+    case 'moved':
+      return words.moved
+    case 'closed':
+      return message.text || words.closed
+    case 'handed over':
+      return [words.cause[data.value.reason ?? ''], message.text].filter(Boolean).join(' ')
+    case 'resumed':
+      return words.resumed
+    default:
+      return message.text
   }
 })
 </script>

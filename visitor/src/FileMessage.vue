@@ -13,6 +13,10 @@ onUnmounted(() => URL.revokeObjectURL(address.value))
 </script>
 
 <template>
-  <a v-if="address" :href="address" :download="message.text" class="file" data-test="file"><img v-if="isPicture" :src="address" :alt="message.text" /><template v-else>{{ message.text }} ({{ Math.ceil(data.size / 1024) }} kB)</template></a>
+  <a v-if="address" :href="address" :download="message.text" class="file" data-test="file"
+    ><img v-if="isPicture" :src="address" :alt="message.text" /><template v-else
+      >{{ message.text }} ({{ Math.ceil(data.size / 1024) }} kB)</template
+    ></a
+  >
   <span v-else class="quiet">{{ message.text }}</span>
 </template>

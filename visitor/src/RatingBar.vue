@@ -11,7 +11,30 @@ const word = ref('')
 <template>
   <form class="bar rating" data-test="rating" @submit.prevent="emit('rate', { stars, word })">
     <span>{{ words.howWas }}</span>
-    <span role="radiogroup" :aria-label="words.howWas" class="stars"><button v-for="n in 5" :key="n" type="button" role="radio" :aria-checked="n === stars" :aria-label="words.stars(n)" :class="{ on: n <= stars }" :data-test="`star-${n}`" @click="stars = n">{{ n }}</button></span>
-    <template v-if="stars"><input v-model.trim="word" maxlength="500" :placeholder="words.aWord" :aria-label="words.aWord" /><button type="submit" class="main" data-test="send-rating">{{ words.sendRating }}</button></template>
+    <span role="radiogroup" :aria-label="words.howWas" class="stars"
+      ><button
+        v-for="n in 5"
+        :key="n"
+        type="button"
+        role="radio"
+        :aria-checked="n === stars"
+        :aria-label="words.stars(n)"
+        :class="{ on: n <= stars }"
+        :data-test="`star-${n}`"
+        @click="stars = n"
+      >
+        {{ n }}
+      </button></span
+    >
+    <template v-if="stars"
+      ><input
+        v-model.trim="word"
+        maxlength="500"
+        :placeholder="words.aWord"
+        :aria-label="words.aWord"
+      /><button type="submit" class="main" data-test="send-rating">
+        {{ words.sendRating }}
+      </button></template
+    >
   </form>
 </template>

@@ -36,14 +36,26 @@ function freshPath(i: number): string[] {
 
 <template>
   <dialog ref="dialog" class="sheet" :aria-label="words.source" @close="emit('close')">
-    <button type="button" class="shut" data-test="close-source" @click="dialog!.close()">{{ words.close }}</button>
+    <button type="button" class="shut" data-test="close-source" @click="dialog!.close()">
+      {{ words.close }}
+    </button>
     <p v-if="failed">{{ words.sourceGone }}</p>
     <article v-if="view" data-test="source-text">
       <h2>{{ view.title }}</h2>
-      <p v-if="original" class="original"><a :href="original" target="_blank" rel="noopener" data-test="original">{{ words.original }}</a></p>
-      <section v-for="(passage, i) in view.passages" :key="passage.ordinal" :class="{ cited: passage.ordinal === source.ordinal }">
+      <p v-if="original" class="original">
+        <a :href="original" target="_blank" rel="noopener" data-test="original">{{
+          words.original
+        }}</a>
+      </p>
+      <section
+        v-for="(passage, i) in view.passages"
+        :key="passage.ordinal"
+        :class="{ cited: passage.ordinal === source.ordinal }"
+      >
         <h3 v-for="heading in freshPath(i)" :key="heading">{{ heading }}</h3>
-        <p v-if="passage.page && passage.page !== view.passages[i - 1]?.page" class="page-number">{{ words.page }} {{ passage.page }}</p>
+        <p v-if="passage.page && passage.page !== view.passages[i - 1]?.page" class="page-number">
+          {{ words.page }} {{ passage.page }}
+        </p>
         <BlockList :blocks="passage.blocks" />
       </section>
     </article>

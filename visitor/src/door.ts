@@ -8,7 +8,9 @@
   const origin = new URL(script.src).origin
   const key = script.dataset.door ?? 'help'
   const label = script.dataset.label ?? (navigator.language.startsWith('de') ? 'Fragen' : 'Ask us')
-  const colour = /^#[0-9a-f]{6}$/i.test(script.dataset.colour ?? '') ? script.dataset.colour! : '#17506E'
+  const colour = /^#[0-9a-f]{6}$/i.test(script.dataset.colour ?? '')
+    ? script.dataset.colour!
+    : '#17506E'
   const narrow = window.matchMedia('(max-width: 480px)')
 
   const arch = document.createElement('button')
@@ -19,8 +21,18 @@
   arch.innerHTML =
     '<svg viewBox="0 0 32 40" width="28" height="35" aria-hidden="true"><path d="M4 38V16a12 12 0 0 1 24 0v22" fill="none" stroke="#fff" stroke-width="3" stroke-linecap="round"/><path d="M11 38V18a5 5 0 0 1 5-5l5 3v22z" fill="#D9A441"/></svg>'
   put(arch, {
-    position: 'fixed', right: '24px', bottom: '0', width: '64px', height: '76px', padding: '14px 0 0', border: '0', cursor: 'pointer', zIndex: '2147483000',
-    borderRadius: '32px 32px 0 0', background: colour, boxShadow: '0 4px 22px rgba(20,40,50,.28)',
+    position: 'fixed',
+    right: '24px',
+    bottom: '0',
+    width: '64px',
+    height: '76px',
+    padding: '14px 0 0',
+    border: '0',
+    cursor: 'pointer',
+    zIndex: '2147483000',
+    borderRadius: '32px 32px 0 0',
+    background: colour,
+    boxShadow: '0 4px 22px rgba(20,40,50,.28)',
   })
 
   let frame: HTMLIFrameElement | undefined
@@ -30,15 +42,37 @@
     made.src = `${origin}/door/${encodeURIComponent(key)}?framed=1`
     made.title = label
     made.dataset.janua = 'door'
-    put(made, { position: 'fixed', border: '0', zIndex: '2147483001', background: '#FFFDF8', boxShadow: '0 12px 44px rgba(20,40,50,.30)' })
+    put(made, {
+      position: 'fixed',
+      border: '0',
+      zIndex: '2147483001',
+      background: '#FFFDF8',
+      boxShadow: '0 12px 44px rgba(20,40,50,.30)',
+    })
     shape(made)
     document.body.append(made)
     return made
   }
 
   function shape(target: HTMLIFrameElement): void {
-    if (narrow.matches) put(target, { inset: '0', right: '0', bottom: '0', width: '100%', height: '100%', borderRadius: '0' })
-    else put(target, { inset: 'auto', right: '28px', bottom: '24px', width: '390px', height: 'min(640px, calc(100vh - 48px))', borderRadius: '195px 195px 10px 10px / 108px 108px 10px 10px' })
+    if (narrow.matches)
+      put(target, {
+        inset: '0',
+        right: '0',
+        bottom: '0',
+        width: '100%',
+        height: '100%',
+        borderRadius: '0',
+      })
+    else
+      put(target, {
+        inset: 'auto',
+        right: '28px',
+        bottom: '24px',
+        width: '390px',
+        height: 'min(640px, calc(100vh - 48px))',
+        borderRadius: '195px 195px 10px 10px / 108px 108px 10px 10px',
+      })
   }
 
   function open(): void {
@@ -59,7 +93,12 @@
   arch.addEventListener('click', open)
   narrow.addEventListener('change', () => frame && shape(frame))
   window.addEventListener('message', (event) => {
-    if (event.origin === origin && event.source === frame?.contentWindow && event.data === 'janua:close') close()
+    if (
+      event.origin === origin &&
+      event.source === frame?.contentWindow &&
+      event.data === 'janua:close'
+    )
+      close()
   })
   document.body.append(arch)
 

@@ -6,6 +6,9 @@ export const isStaff = ref(false)
 
 export async function findStaff(framed: boolean): Promise<void> {
   if (framed) return
-  const info = await fetch('/api/session').then((response) => (response.ok ? (response.json() as Promise<SessionInfo>) : null), () => null)
+  const info = await fetch('/api/session').then(
+    (response) => (response.ok ? (response.json() as Promise<SessionInfo>) : null),
+    () => null,
+  )
   isStaff.value = Boolean(info?.user)
 }

@@ -26,7 +26,17 @@ class FakeDoor {
     return undefined
   }
   thread(): Thread {
-    return { conversation: this.conversation, state: this.state, version: this.version, agent: null, contactKnown: false, teamSeen: 0, caseNumber: null, mayRate: false, messages: [...this.messages] }
+    return {
+      conversation: this.conversation,
+      state: this.state,
+      version: this.version,
+      agent: null,
+      contactKnown: false,
+      teamSeen: 0,
+      caseNumber: null,
+      mayRate: false,
+      messages: [...this.messages],
+    }
   }
   store({ clientId, text }: { clientId: string; text: string }): void {
     if (this.messages.some((message) => message.clientId === clientId)) return
@@ -36,7 +46,15 @@ class FakeDoor {
   put(message: Partial<Message>): void {
     const seq = this.messages.length + 1
     this.version++
-    this.messages.push({ id: seq, seq, author: 'agent', kind: 'text', text: '', at: '2026-11-23T10:00:00Z', ...message })
+    this.messages.push({
+      id: seq,
+      seq,
+      author: 'agent',
+      kind: 'text',
+      text: '',
+      at: '2026-11-23T10:00:00Z',
+      ...message,
+    })
   }
 }
 
@@ -53,7 +71,12 @@ describe('the visitor’s thread', () => {
     // Which language the browser speaks is read as it is loaded.
     ;({ useThread } = await import('./useThread.ts'))
     // A later try comes when the test says so.
-    Object.assign(window, { setTimeout: (work: () => void) => timers.push(work), clearTimeout: () => undefined, setInterval: () => 0, clearInterval: () => undefined })
+    Object.assign(window, {
+      setTimeout: (work: () => void) => timers.push(work),
+      clearTimeout: () => undefined,
+      setInterval: () => 0,
+      clearInterval: () => undefined,
+    })
     browser.answers = ({ path, body }) => door.answer(path.replace('/visit', ''), body)
   })
   afterEach(() => {
@@ -64,7 +87,11 @@ describe('the visitor’s thread', () => {
   async function opened() {
     const scope = effectScope()
     scopes.push(scope)
-    const socket = { on: (what: string, listener: (detail?: unknown) => void) => heard.set(what, listener), disconnect: () => undefined, volatile: { emit: () => undefined } }
+    const socket = {
+      on: (what: string, listener: (detail?: unknown) => void) => heard.set(what, listener),
+      disconnect: () => undefined,
+      volatile: { emit: () => undefined },
+    }
     const thread = scope.run(() => useThread('help', (() => socket) as never))!
     await thread.start()
     return thread
@@ -122,7 +149,13 @@ describe('the visitor’s thread', () => {
     await later()
     expect(texts()).to.eql(['one'])
   })
-  for (const [what, does] of [['says something', (thread: Awaited<ReturnType<typeof opened>>) => thread.say('hello')], ['wants a person', (thread: Awaited<ReturnType<typeof opened>>) => thread.act(() => thread.api.askPerson())]] as const)
+  for (const [what, does] of [
+    ['says something', (thread: Awaited<ReturnType<typeof opened>>) => thread.say('hello')],
+    [
+      'wants a person',
+      (thread: Awaited<ReturnType<typeof opened>>) => thread.act(() => thread.api.askPerson()),
+    ],
+  ] as const)
     it(`starts afresh when the server knows the visitor no more who ${what}`, async () => {
       const thread = await opened()
       await thread.say('before')
@@ -132,7 +165,11 @@ describe('the visitor’s thread', () => {
       await does(thread)
       await later()
       expect([door.visitors, thread.refusal.value, thread.pending.value.length]).to.eql([2, '', 0])
-      expect(what === 'says something' ? texts() : browser.askedOf('/person').map(({ method }) => method)).to.eql(what === 'says something' ? ['hello'] : ['POST', 'POST'])
+      expect(
+        what === 'says something'
+          ? texts()
+          : browser.askedOf('/person').map(({ method }) => method),
+      ).to.eql(what === 'says something' ? ['hello'] : ['POST', 'POST'])
     })
   it('is not put back by an answer that comes late', async () => {
     const thread = await opened()
@@ -155,14 +192,26 @@ describe('the visitor’s thread', () => {
     await thread.forget()
     answer(door.thread())
     await later()
-    expect([thread.messages.value, thread.state.value, browser.kept.size]).to.eql([[], 'assistant', 0])
+    expect([thread.messages.value, thread.state.value, browser.kept.size]).to.eql([
+      [],
+      'assistant',
+      0,
+    ])
   })
   it('says that a visitor is forgotten only when they are', async () => {
     const thread = await opened()
     await thread.say('one')
     door.befalls.set('/help/visitor', [new Error('no line'), 401])
-    expect([await thread.forget(), thread.offline.value, thread.messages.value.length]).to.eql([false, true, 1])
-    expect([await thread.forget(), thread.messages.value.length, browser.kept.size]).to.eql([true, 0, 0])
+    expect([await thread.forget(), thread.offline.value, thread.messages.value.length]).to.eql([
+      false,
+      true,
+      1,
+    ])
+    expect([await thread.forget(), thread.messages.value.length, browser.kept.size]).to.eql([
+      true,
+      0,
+      0,
+    ])
   })
   it('tells what an agent wrote as read once somebody looks, in a second conversation as well', async () => {
     const thread = await opened()

@@ -9,7 +9,17 @@ interface Outgoing {
   text: string
 }
 
-const EMPTY: Thread = { conversation: null, state: 'assistant', version: 0, agent: null, contactKnown: false, teamSeen: 0, caseNumber: null, mayRate: false, messages: [] }
+const EMPTY: Thread = {
+  conversation: null,
+  state: 'assistant',
+  version: 0,
+  agent: null,
+  contactKnown: false,
+  teamSeen: 0,
+  caseNumber: null,
+  mayRate: false,
+  messages: [],
+}
 const RETRY_MS = 3_000
 const TYPING_SHOWN_MS = 4_000
 /** How long somebody will wait changes as others are taken, of which nothing is told here. */
@@ -37,7 +47,11 @@ export function useThread(key: string, connect: typeof io = io) {
 
   const state = computed(() => thread.value.state)
   const messages = computed<Message[]>(() => thread.value.messages)
-  const pending = computed(() => outbox.value.filter(({ clientId }) => !messages.value.some((message) => message.clientId === clientId)))
+  const pending = computed(() =>
+    outbox.value.filter(
+      ({ clientId }) => !messages.value.some((message) => message.clientId === clientId),
+    ),
+  )
 
   async function start(): Promise<void> {
     try {
@@ -94,7 +108,12 @@ export function useThread(key: string, connect: typeof io = io) {
         keep(outbox.value.filter(({ clientId }) => clientId !== next.clientId))
       }
     } catch (cause) {
-      if (cause instanceof Refused && cause.status !== 429 && cause.status < 500 && cause.status !== 401) {
+      if (
+        cause instanceof Refused &&
+        cause.status !== 429 &&
+        cause.status < 500 &&
+        cause.status !== 401
+      ) {
         refusal.value = cause.message
         keep(outbox.value.slice(1))
         // What was written after it is sent all the same.
@@ -166,7 +185,12 @@ export function useThread(key: string, connect: typeof io = io) {
 
   function listen(): void {
     if (socket) return
-    socket = connect({ path: '/live', auth: { token: recall(tokenName) }, transports: ['websocket', 'polling'], reconnectionDelayMax: 4_000 })
+    socket = connect({
+      path: '/live',
+      auth: { token: recall(tokenName) },
+      transports: ['websocket', 'polling'],
+      reconnectionDelayMax: 4_000,
+    })
     socket.on('connect', () => void refresh().then(flush, () => undefined))
     socket.on('conversation', () => void refresh().catch(() => undefined))
     socket.on('gone', () => void refresh().catch(handled))
@@ -188,7 +212,10 @@ export function useThread(key: string, connect: typeof io = io) {
     remember(outboxName, messages.length > 0 ? JSON.stringify(messages) : null)
   }
 
-  const asking = window.setInterval(() => state.value === 'waiting' && void refresh().catch(() => undefined), WAIT_ASKED_MS)
+  const asking = window.setInterval(
+    () => state.value === 'waiting' && void refresh().catch(() => undefined),
+    WAIT_ASKED_MS,
+  )
   const online = () => void flush()
   const otherTab = (event: StorageEvent) => event.key === tokenName && location.reload()
   window.addEventListener('online', online)
@@ -204,19 +231,43 @@ export function useThread(key: string, connect: typeof io = io) {
   })
 
   const typing = () => void socket?.volatile.emit('typing')
-  return { api, door, state, thread, messages, pending, offline, refusal, agentWrites, missing, start, say, act, forget, typing }
+  return {
+    api,
+    door,
+    state,
+    thread,
+    messages,
+    pending,
+    offline,
+    refusal,
+    agentWrites,
+    missing,
+    start,
+    say,
+    act,
+    forget,
+    typing,
+  }
 }
 
 /** Of one conversation the higher version is newer; of two the later one. */
 function isNewer(fresh: Thread, shown: Thread): boolean {
-  return fresh.conversation === shown.conversation ? fresh.version >= shown.version : (fresh.conversation ?? 0) > (shown.conversation ?? 0)
+  return fresh.conversation === shown.conversation
+    ? fresh.version >= shown.version
+    : (fresh.conversation ?? 0) > (shown.conversation ?? 0)
 }
 
 /** What was left unsent before; nothing when it cannot be read. */
 function unsent(kept: string | null): Outgoing[] {
   try {
     const read: unknown = JSON.parse(kept ?? '[]')
-    return Array.isArray(read) ? read.filter((each): each is Outgoing => typeof (each as Outgoing)?.clientId === 'string' && typeof (each as Outgoing).text === 'string') : []
+    return Array.isArray(read)
+      ? read.filter(
+          (each): each is Outgoing =>
+            typeof (each as Outgoing)?.clientId === 'string' &&
+            typeof (each as Outgoing).text === 'string',
+        )
+      : []
   } catch {
     return []
   }

@@ -19,13 +19,23 @@ const pt = { dialog: { transition: { css: false } } }
 
 const app = createApp(App)
   .use(createPinia())
-  .use(PrimeVue, { pt, theme: { preset, options: { darkModeSelector: '.dark', cssLayer: { name: 'primevue', order: 'reset, primevue, app' } } } })
+  .use(PrimeVue, {
+    pt,
+    theme: {
+      preset,
+      options: {
+        darkModeSelector: '.dark',
+        cssLayer: { name: 'primevue', order: 'reset, primevue, app' },
+      },
+    },
+  })
   .use(ToastService)
   .use(ConfirmationService)
   .use(router)
 app.directive('tooltip', Tooltip)
 whenSignedOut(() => {
   useSession().forget()
-  if (!router.currentRoute.value.meta.open) void router.push({ path: '/sign-in', query: { to: router.currentRoute.value.fullPath } })
+  if (!router.currentRoute.value.meta.open)
+    void router.push({ path: '/sign-in', query: { to: router.currentRoute.value.fullPath } })
 })
 app.mount('#app')

@@ -23,7 +23,13 @@ import { outOfSeason, seasonDays } from './seasons.ts'
 
 /** How it was answered: from a passage, by a fixed answer word for word, or from elsewhere than the team's content. */
 export type AnswerKind = 'passage' | 'fixed' | 'elsewhere'
-export const ALL_OUTCOMES = ['answered', 'clarifying', 'suggested', 'declined', 'unanswered'] as const
+export const ALL_OUTCOMES = [
+  'answered',
+  'clarifying',
+  'suggested',
+  'declined',
+  'unanswered',
+] as const
 export type Outcome = (typeof ALL_OUTCOMES)[number]
 
 /** Where an answer stands: a passage of one revision of an article or fixed answer. */
@@ -52,7 +58,14 @@ export interface TraceCandidate extends Source {
 }
 
 export interface Trace {
-  terms: { word: string; readAs?: string; known: boolean; weight: number; carried?: true; aboutTime?: true }[]
+  terms: {
+    word: string
+    readAs?: string
+    known: boolean
+    weight: number
+    carried?: true
+    aboutTime?: true
+  }[]
   /** Days that the question names, resolved. */
   days: { words: string; days: string[] }[]
   candidates: TraceCandidate[]
@@ -61,7 +74,14 @@ export interface Trace {
   carried?: string
   /** What would have been among the nearest but does not count here or today, and why. */
   leftOut: (Source & { because: string })[]
-  rule: 'fixed answer' | 'above the sill' | 'below the sill' | 'nothing found' | 'several readings' | 'chosen reading' | 'never talked about'
+  rule:
+    | 'fixed answer'
+    | 'above the sill'
+    | 'below the sill'
+    | 'nothing found'
+    | 'several readings'
+    | 'chosen reading'
+    | 'never talked about'
   /** What the door never talks about, where that decided. */
   about?: string
   /** Between what it was asked back. */
@@ -121,28 +141,76 @@ const NEAR_SHOWN = 3
  * Answers one question from one release. Pure: the same index, question and settings give the same answer and trace.
  * @param question one question, already masked
  */
-export function answerQuestion(index: ReleaseIndex, question: string, settings: AnswerSettings): Answer {
+export function answerQuestion(
+  index: ReleaseIndex,
+  question: string,
+  settings: AnswerSettings,
+): Answer {
   const { model = DEFAULT_CONFIDENCE } = settings
   const { text, named, sought } = readDays(question, settings.day, index.language)
   const asked = readQuestion(text, index, settings.before?.text)
   const { terms } = asked
   const folded = fold(text)
   const values = valuesOf(folded)
-  const days = seasonDays(question, terms.flatMap(({ stem, carried }) => (carried ? [] : [stem])), { sought, today: settings.day })
+  const days = seasonDays(
+    question,
+    terms.flatMap(({ stem, carried }) => (carried ? [] : [stem])),
+    { sought, today: settings.day },
+  )
   const { found: ranked, leftOut } = counted(asked, index, settings, days)
-  const found = fitting(ranked, terms, { days: sought.length > 0 ? sought : days, named: sought.length > 0, values: sizesAmong(values), text: folded }, index)
+  const found = fitting(
+    ranked,
+    terms,
+    {
+      days: sought.length > 0 ? sought : days,
+      named: sought.length > 0,
+      values: sizesAmong(values),
+      text: folded,
+    },
+    index,
+  )
   const candidates = judged(found, terms, index, model, settings.before?.item)
   const sill = settings.sills?.[candidates[0]?.shown.collection ?? ''] ?? settings.sill
-  const trace: Trace = { terms: terms.map(shownTerm), days: named.map(({ words, days }) => ({ words, days })), candidates: candidates.map(({ shown }) => shown), sill, ...(settings.before && { carried: settings.before.text }), leftOut, rule: 'nothing found', passages: index.size }
-  const silent = (outcome: Outcome, more: Partial<Answer> = {}): Answer => ({ outcome, confidence: 0, blocks: [], sources: [], near: [], trace, ...more })
+  const trace: Trace = {
+    terms: terms.map(shownTerm),
+    days: named.map(({ words, days }) => ({ words, days })),
+    candidates: candidates.map(({ shown }) => shown),
+    sill,
+    ...(settings.before && { carried: settings.before.text }),
+    leftOut,
+    rule: 'nothing found',
+    passages: index.size,
+  }
+  const silent = (outcome: Outcome, more: Partial<Answer> = {}): Answer => ({
+    outcome,
+    confidence: 0,
+    blocks: [],
+    sources: [],
+    near: [],
+    trace,
+    ...more,
+  })
 
-  const declined = declinedBy(question, settings.declines ?? [], guessLanguage(question, index.language))
-  if (declined) return silent('declined', { trace: { ...trace, rule: 'never talked about', about: declined.about } })
+  const declined = declinedBy(
+    question,
+    settings.declines ?? [],
+    guessLanguage(question, index.language),
+  )
+  if (declined)
+    return silent('declined', {
+      trace: { ...trace, rule: 'never talked about', about: declined.about },
+    })
   const answered = (chosen: Judged, confidence: number): Answer => ({
     outcome: 'answered',
     kind: chosen.at.item.kind === 'fixed' ? 'fixed' : 'passage',
     confidence,
-    blocks: blocksOf(chosen, { index, stems: tellingStems(terms), days: sought, values, length: settings.length }),
+    blocks: blocksOf(chosen, {
+      index,
+      stems: tellingStems(terms),
+      days: sought,
+      values,
+      length: settings.length,
+    }),
     sources: [sourceOf(chosen.at)],
     near: nearest(candidates.filter(({ at }) => at.item.id !== chosen.at.item.id)),
     trace,
@@ -154,17 +222,33 @@ export function answerQuestion(index: ReleaseIndex, question: string, settings: 
   }
   const best = candidates[0]
   if (!best) return silent('unanswered')
-  const fixed = candidates.find(({ at, candidate }) => at.item.kind === 'fixed' && candidate.match.both >= FIXED_MATCH)
+  const fixed = candidates.find(
+    ({ at, candidate }) => at.item.kind === 'fixed' && candidate.match.both >= FIXED_MATCH,
+  )
   const sure = best.shown.confidence
-  const readings = fixed ? undefined : readingsOf(candidates.map(({ candidate: { doc }, shown }) => ({ doc, shown })), sill, index)
-  if (readings) return silent('clarifying', { confidence: sure, readings, trace: { ...trace, rule: 'several readings', readings } })
+  const readings = fixed
+    ? undefined
+    : readingsOf(
+        candidates.map(({ candidate: { doc }, shown }) => ({ doc, shown })),
+        sill,
+        index,
+      )
+  if (readings)
+    return silent('clarifying', {
+      confidence: sure,
+      readings,
+      trace: { ...trace, rule: 'several readings', readings },
+    })
   if (fixed || sure >= sill) {
     trace.rule = fixed ? 'fixed answer' : 'above the sill'
     return answered(fixed ?? best, (fixed ?? best).shown.confidence)
   }
   trace.rule = 'below the sill'
   const near = nearest(candidates)
-  return silent(near.length > 0 && sure >= sill * SUGGEST_SHARE ? 'suggested' : 'unanswered', { confidence: sure, near })
+  return silent(near.length > 0 && sure >= sill * SUGGEST_SHARE ? 'suggested' : 'unanswered', {
+    confidence: sure,
+    near,
+  })
 }
 
 /** Words of a question that weigh less than this share of its weightiest choose no row or sentence: on a ferry's pages "boat" tells nothing. */
@@ -172,43 +256,108 @@ const TELLING_SHARE = 0.25
 
 function tellingStems(terms: readonly QuestionTerm[]): Set<string> {
   const most = Math.max(0, ...terms.map(({ weight }) => weight))
-  return new Set(terms.filter(({ weight }) => weight >= most * TELLING_SHARE).map(({ stem }) => stem))
+  return new Set(
+    terms.filter(({ weight }) => weight >= most * TELLING_SHARE).map(({ stem }) => stem),
+  )
 }
 
 /** What is shown of a passage: a fixed answer word for word, of any other what answers. */
-function blocksOf({ at, candidate }: Judged, { index, stems, days, values, length }: { index: ReleaseIndex; stems: ReadonlySet<string>; days: readonly DayFacts[]; values: readonly Value[]; length?: AnswerLength }): Block[] {
+function blocksOf(
+  { at, candidate }: Judged,
+  {
+    index,
+    stems,
+    days,
+    values,
+    length,
+  }: {
+    index: ReleaseIndex
+    stems: ReadonlySet<string>
+    days: readonly DayFacts[]
+    values: readonly Value[]
+    length?: AnswerLength
+  },
+): Block[] {
   const { passage } = index.passage(candidate.doc)
   if (at.item.kind === 'fixed') return passage.blocks
-  return extract(passage, { stems, language: guessLanguage(passage.text, index.language), days, values, length })
+  return extract(passage, {
+    stems,
+    language: guessLanguage(passage.text, index.language),
+    days,
+    values,
+    length,
+  })
 }
 
 /** The passage that a visitor chose, as a rung; undefined when this release does not have it. */
-function standingAt({ item, ordinal }: { item: number; ordinal: number }, asked: Asked, index: ReleaseIndex, { candidates, model }: { candidates: readonly Judged[]; model: ConfidenceModel }): Judged | undefined {
+function standingAt(
+  { item, ordinal }: { item: number; ordinal: number },
+  asked: Asked,
+  index: ReleaseIndex,
+  { candidates, model }: { candidates: readonly Judged[]; model: ConfidenceModel },
+): Judged | undefined {
   const known = candidates.find(({ shown }) => shown.item === item && shown.ordinal === ordinal)
   if (known) return known
   const doc = index.docAt(item, ordinal)
   if (doc === undefined) return undefined
-  const own = rank(asked, index, 1, (each) => each === doc)[0] ?? { doc, score: 0, words: 0, match: NO_MATCH, matched: asked.terms.map(() => false) }
+  const own = rank(asked, index, 1, (each) => each === doc)[0] ?? {
+    doc,
+    score: 0,
+    words: 0,
+    match: NO_MATCH,
+    matched: asked.terms.map(() => false),
+  }
   return judged([own], asked.terms, index, model)[0]
 }
 
 /** What is found among all that counts, and what is found only among the rest. */
-function counted(asked: Asked, index: ReleaseIndex, settings: AnswerSettings, days: readonly DayFacts[]): { found: Candidate[]; leftOut: Trace['leftOut'] } {
-  const because = (doc: number) => (index.limitedAt(doc) ? leftOutBecause(index.itemOf(doc), settings) : undefined)
+function counted(
+  asked: Asked,
+  index: ReleaseIndex,
+  settings: AnswerSettings,
+  days: readonly DayFacts[],
+): { found: Candidate[]; leftOut: Trace['leftOut'] } {
+  const because = (doc: number) =>
+    index.limitedAt(doc) ? leftOutBecause(index.itemOf(doc), settings) : undefined
   const all = preferring(rank(asked, index), index, settings.before?.item)
-  const limited = all.flatMap(({ doc }) => (because(doc) === undefined ? [] : [{ doc, because: because(doc)! }]))
-  const held = limited.length === 0 ? all : preferring(rank(asked, index, all.length, (doc) => because(doc) === undefined), index, settings.before?.item)
+  const limited = all.flatMap(({ doc }) =>
+    because(doc) === undefined ? [] : [{ doc, because: because(doc)! }],
+  )
+  const held =
+    limited.length === 0
+      ? all
+      : preferring(
+          rank(asked, index, all.length, (doc) => because(doc) === undefined),
+          index,
+          settings.before?.item,
+        )
   const seasonal = outOfSeason(held, days, index)
   const gone = new Set(seasonal.map(({ doc }) => doc))
-  return { found: held.filter(({ doc }) => !gone.has(doc)), leftOut: [...limited, ...seasonal].map(({ doc, because: reason }) => ({ ...sourceOf(headAt(index, doc)), because: reason })) }
+  return {
+    found: held.filter(({ doc }) => !gone.has(doc)),
+    leftOut: [...limited, ...seasonal].map(({ doc, because: reason }) => ({
+      ...sourceOf(headAt(index, doc)),
+      because: reason,
+    })),
+  }
 }
 
 /** How much it is worth in the ranking to stand in the article that answered the question before, when this one leans on it. */
 const SAME_ITEM_WEIGHT = 0.08
 
-function preferring(found: Candidate[], index: ReleaseIndex, item: number | undefined): Candidate[] {
+function preferring(
+  found: Candidate[],
+  index: ReleaseIndex,
+  item: number | undefined,
+): Candidate[] {
   if (item === undefined) return found
-  return found.map((candidate) => (index.itemIdOf(candidate.doc) === item ? { ...candidate, score: candidate.score + SAME_ITEM_WEIGHT } : candidate)).sort((a, b) => b.score - a.score)
+  return found
+    .map((candidate) =>
+      index.itemIdOf(candidate.doc) === item
+        ? { ...candidate, score: candidate.score + SAME_ITEM_WEIGHT }
+        : candidate,
+    )
+    .sort((a, b) => b.score - a.score)
 }
 
 /** Where a passage stands. */
@@ -231,16 +380,26 @@ const RUNGS = 10
 
 /** A passage goes on with the question before only where it has some of what this one says; a bare "why?" says nothing of its own. */
 function hasOwn({ matched }: Candidate, terms: readonly QuestionTerm[]): boolean {
-  const own = (counts: (i: number) => boolean) => terms.reduce((sum, { carried, weight }, i) => (carried || !counts(i) ? sum : sum + weight), 0)
+  const own = (counts: (i: number) => boolean) =>
+    terms.reduce((sum, { carried, weight }, i) => (carried || !counts(i) ? sum : sum + weight), 0)
   return own((i) => matched[i]!) >= own(() => true) * OWN_SHARE
 }
 const OWN_SHARE = 0.3
 
 /** The candidates with the model's word on each, the surest first: what is answered is the top rung. */
-function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex, model: ConfidenceModel, before?: number): Judged[] {
+function judged(
+  found: readonly Candidate[],
+  terms: readonly QuestionTerm[],
+  index: ReleaseIndex,
+  model: ConfidenceModel,
+  before?: number,
+): Judged[] {
   const rungs = found.slice(0, RUNGS).map((candidate): Judged => {
     const at = headAt(index, candidate.doc)
-    const features = { ...featuresOf(candidate, found, terms, index), same: at.item.id === before && hasOwn(candidate, terms) ? 1 : 0 }
+    const features = {
+      ...featuresOf(candidate, found, terms, index),
+      same: at.item.id === before && hasOwn(candidate, terms) ? 1 : 0,
+    }
     const foundBy = regimeOf(candidate)
     const shown: TraceCandidate = {
       ...sourceOf(at),
@@ -255,25 +414,51 @@ function judged(found: readonly Candidate[], terms: readonly QuestionTerm[], ind
     return { candidate, at, shown }
   })
   // Passages that share the wording they were found by stay in the order of the ranking: the model cannot tell them apart.
-  const sharing = ({ candidate, at }: Judged) => (candidate.wording ? `${at.item.id} ${candidate.wording.text}` : `at ${candidate.doc}`)
+  const sharing = ({ candidate, at }: Judged) =>
+    candidate.wording ? `${at.item.id} ${candidate.wording.text}` : `at ${candidate.doc}`
   const surest = new Map<string, number>()
-  for (const rung of rungs) if (!surest.has(sharing(rung))) surest.set(sharing(rung), rung.shown.confidence)
+  for (const rung of rungs)
+    if (!surest.has(sharing(rung))) surest.set(sharing(rung), rung.shown.confidence)
   return rungs.sort((a, b) => surest.get(sharing(b))! - surest.get(sharing(a))!)
 }
 
 function nearest(candidates: readonly Judged[]): Source[] {
   const seen = new Set<number>()
   return candidates
-    .filter(({ shown }) => shown.confidence >= NEAR_FLOOR && !seen.has(shown.item) && seen.add(shown.item))
+    .filter(
+      ({ shown }) =>
+        shown.confidence >= NEAR_FLOOR && !seen.has(shown.item) && seen.add(shown.item),
+    )
     .slice(0, NEAR_SHOWN)
     .map(({ at }) => sourceOf(at))
 }
 
 function sourceOf({ item, head }: Standing): Source {
   const { ordinal, path, page } = head
-  return { item: item.id, revision: item.revision, ordinal, title: item.title, path, ...(page !== null && { page }) }
+  return {
+    item: item.id,
+    revision: item.revision,
+    ordinal,
+    title: item.title,
+    path,
+    ...(page !== null && { page }),
+  }
 }
 
-function shownTerm({ word, stem, readAs, known, weight, carried }: QuestionTerm): Trace['terms'][number] {
-  return { word, readAs, known, weight, ...(carried && { carried }), ...(stem === ASPECT_TIME && { aboutTime: true as const }) }
+function shownTerm({
+  word,
+  stem,
+  readAs,
+  known,
+  weight,
+  carried,
+}: QuestionTerm): Trace['terms'][number] {
+  return {
+    word,
+    readAs,
+    known,
+    weight,
+    ...(carried && { carried }),
+    ...(stem === ASPECT_TIME && { aboutTime: true as const }),
+  }
 }

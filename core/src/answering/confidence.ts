@@ -21,13 +21,21 @@ export interface LabelledCase {
 }
 
 /** Probability, 0 to 1, that the answer with these features is right. */
-export function confidence(regime: Regime, features: FeatureValues, model: ConfidenceModel): number {
+export function confidence(
+  regime: Regime,
+  features: FeatureValues,
+  model: ConfidenceModel,
+): number {
   const { intercept, weights } = model[regime]
   return sigmoid(intercept + dot(vector(features), vector(weights)))
 }
 
 /** What each feature adds to the log-odds, against a middling case; they sum to log-odds − log-odds of the means. */
-export function contributions(regime: Regime, features: FeatureValues, model: ConfidenceModel): FeatureValues {
+export function contributions(
+  regime: Regime,
+  features: FeatureValues,
+  model: ConfidenceModel,
+): FeatureValues {
   const { weights, means } = model[regime]
   return each((feature) => (weights[feature] ?? 0) * (features[feature] - (means[feature] ?? 0)))
 }
@@ -40,27 +48,62 @@ export const LEAST_CASES = 60
  * @param before the model that stays for a kind of match with fewer than LEAST_CASES cases, or where all are right or all wrong
  * @throws {RangeError} when there are too few cases and no model before
  */
-export function fitConfidence(cases: readonly LabelledCase[], before?: ConfidenceModel, ridge = 1): ConfidenceModel {
-  return Object.fromEntries(REGIMES.map((regime) => [regime, fitRegime(cases.filter((one) => one.regime === regime), before?.[regime], ridge)])) as ConfidenceModel
+export function fitConfidence(
+  cases: readonly LabelledCase[],
+  before?: ConfidenceModel,
+  ridge = 1,
+): ConfidenceModel {
+  return Object.fromEntries(
+    REGIMES.map((regime) => [
+      regime,
+      fitRegime(
+        cases.filter((one) => one.regime === regime),
+        before?.[regime],
+        ridge,
+      ),
+    ]),
+  ) as ConfidenceModel
 }
 
-function fitRegime(cases: readonly LabelledCase[], before: RegimeModel | undefined, ridge: number): RegimeModel {
-  const tells = cases.length >= LEAST_CASES && cases.some(({ right }) => right) && cases.some(({ right }) => !right)
+function fitRegime(
+  cases: readonly LabelledCase[],
+  before: RegimeModel | undefined,
+  ridge: number,
+): RegimeModel {
+  const tells =
+    cases.length >= LEAST_CASES &&
+    cases.some(({ right }) => right) &&
+    cases.some(({ right }) => !right)
   if (!tells && before) return before
   if (!tells) throw new RangeError(`${cases.length} cases are too few to fit a model on`)
   const labels = cases.map(({ right }) => (right ? 1 : 0))
   const counts = cases.map(({ weight }) => weight ?? 1)
   let used: readonly Feature[] = FEATURES.filter((feature) => SET_WEIGHTS[feature] === undefined)
   for (;;) {
-    const [intercept, ...weights] = fitLogistic(cases.map(({ features }) => [1, ...used.map((feature) => features[feature])]), labels, ridge, counts)
-    const worst = used.map((feature, i) => ({ feature, against: -weights[i]! * SPEAKS_FOR[feature] })).sort((a, b) => b.against - a.against)[0]
+    const [intercept, ...weights] = fitLogistic(
+      cases.map(({ features }) => [1, ...used.map((feature) => features[feature])]),
+      labels,
+      ridge,
+      counts,
+    )
+    const worst = used
+      .map((feature, i) => ({ feature, against: -weights[i]! * SPEAKS_FOR[feature] }))
+      .sort((a, b) => b.against - a.against)[0]
     if (worst && worst.against > 0) {
       used = used.filter((feature) => feature !== worst.feature)
       continue
     }
     const all = counts.reduce((sum, count) => sum + count, 0)
-    const mean = (feature: Feature) => cases.reduce((sum, { features }, i) => sum + counts[i]! * features[feature], 0) / all
-    return { intercept: intercept!, weights: each((feature) => (SET_WEIGHTS[feature] ?? (used.includes(feature) ? weights[used.indexOf(feature)]! : 0))), means: each(mean) }
+    const mean = (feature: Feature) =>
+      cases.reduce((sum, { features }, i) => sum + counts[i]! * features[feature], 0) / all
+    return {
+      intercept: intercept!,
+      weights: each(
+        (feature) =>
+          SET_WEIGHTS[feature] ?? (used.includes(feature) ? weights[used.indexOf(feature)]! : 0),
+      ),
+      means: each(mean),
+    }
   }
 }
 
@@ -74,7 +117,19 @@ const SET_WEIGHTS: Partial<FeatureValues> = { same: 0.9, fits: 0.7 }
  * Whether a feature speaks for an answer or against it. A weight against its sense, which chance or a small library can bring about, is
  * put to nought: a missing word must never make an answer surer.
  */
-const SPEAKS_FOR: FeatureValues = { words: 1, margin: 1, asked: 1, said: 1, rival: -1, elsewhere: -1, missing: -1, repaired: -1, telling: 1, fits: 1, same: 1 }
+const SPEAKS_FOR: FeatureValues = {
+  words: 1,
+  margin: 1,
+  asked: 1,
+  said: 1,
+  rival: -1,
+  elsewhere: -1,
+  missing: -1,
+  repaired: -1,
+  telling: 1,
+  fits: 1,
+  same: 1,
+}
 
 /** Whether a stored model was fitted on what the features mean now: when `telling` came, `asked`, `said` and `rival` were bent. */
 export function isOfNow(model: ConfidenceModel): boolean {
@@ -87,5 +142,7 @@ function vector(values: Partial<FeatureValues>): number[] {
 }
 
 function each(value: (feature: Feature, place: number) => number): FeatureValues {
-  return Object.fromEntries(FEATURES.map((feature, i) => [feature, value(feature, i)])) as FeatureValues
+  return Object.fromEntries(
+    FEATURES.map((feature, i) => [feature, value(feature, i)]),
+  ) as FeatureValues
 }

@@ -45,7 +45,11 @@ export interface MessageSettings extends AnswerSettings {
  * Answers a message: a courtesy, a wish for a person, or one to MOST_QUESTIONS questions, each with what it carries over.
  * @param message already masked
  */
-export function answerMessage(index: ReleaseIndex, message: string, { turns = [], courtesies = STARTER_COURTESIES, ...settings }: MessageSettings): Reply {
+export function answerMessage(
+  index: ReleaseIndex,
+  message: string,
+  { turns = [], courtesies = STARTER_COURTESIES, ...settings }: MessageSettings,
+): Reply {
   const cleaned = cleanMessage(message)
   const { courtesy, wantsPerson, isQuestion } = understand(cleaned, courtesies)
   if (courtesy || !isQuestion) return { ...(courtesy && { courtesy }), wantsPerson, asked: [] }
@@ -62,9 +66,19 @@ export function answerMessage(index: ReleaseIndex, message: string, { turns = []
 }
 
 /** Plays a whole conversation: each message is answered after those before it, the oldest first. */
-export function converse(index: ReleaseIndex, messages: readonly string[], settings: MessageSettings): Reply[] {
+export function converse(
+  index: ReleaseIndex,
+  messages: readonly string[],
+  settings: MessageSettings,
+): Reply[] {
   const replies: Reply[] = []
-  for (const message of messages) replies.push(answerMessage(index, message, { ...settings, turns: [...(settings.turns ?? []), ...turnsOf(replies)] }))
+  for (const message of messages)
+    replies.push(
+      answerMessage(index, message, {
+        ...settings,
+        turns: [...(settings.turns ?? []), ...turnsOf(replies)],
+      }),
+    )
   return replies
 }
 
@@ -79,22 +93,49 @@ export function turnsOf(replies: readonly Reply[]): Turn[] {
 }
 
 /** One question of the log asked again, after what stood before it in its conversation. */
-export function answerAfter(index: ReleaseIndex, text: string, before: Turn | undefined, settings: AnswerSettings): AskedQuestion {
+export function answerAfter(
+  index: ReleaseIndex,
+  text: string,
+  before: Turn | undefined,
+  settings: AnswerSettings,
+): AskedQuestion {
   return askedAfter(index, text, { before, settings })
 }
 
 /** A reply to our own question back: one of the readings, or the same thing in a third wording. */
-function replyTo(index: ReleaseIndex, text: string, before: Turn | undefined, settings: AnswerSettings): AskedQuestion | undefined {
+function replyTo(
+  index: ReleaseIndex,
+  text: string,
+  before: Turn | undefined,
+  settings: AnswerSettings,
+): AskedQuestion | undefined {
   if (!before?.readings) return undefined
   const chosen = before.readings[chosenReading(text, before.readings, index)]
   if (chosen) {
-    const confidence = Math.min(MOST_SURE, before.readings.reduce((sum, each) => sum + each.confidence, 0))
-    return { text, carried: before.subject, replies: true, answer: answerQuestion(index, before.subject, { ...settings, chosen: { item: chosen.item, ordinal: chosen.ordinal, confidence } }) }
+    const confidence = Math.min(
+      MOST_SURE,
+      before.readings.reduce((sum, each) => sum + each.confidence, 0),
+    )
+    return {
+      text,
+      carried: before.subject,
+      replies: true,
+      answer: answerQuestion(index, before.subject, {
+        ...settings,
+        chosen: { item: chosen.item, ordinal: chosen.ordinal, confidence },
+      }),
+    }
   }
   const alone = answerQuestion(index, text, settings)
   const together = answerQuestion(index, text, { ...settings, before: { text: before.subject } })
-  const settles = together.outcome === 'answered' && before.readings.some(({ item }) => item === together.sources[0]!.item)
-  if (settles && (alone.outcome !== 'answered' || alone.sources[0]!.item === together.sources[0]!.item)) return { text, carried: before.subject, replies: true, answer: together }
+  const settles =
+    together.outcome === 'answered' &&
+    before.readings.some(({ item }) => item === together.sources[0]!.item)
+  if (
+    settles &&
+    (alone.outcome !== 'answered' || alone.sources[0]!.item === together.sources[0]!.item)
+  )
+    return { text, carried: before.subject, replies: true, answer: together }
   return undefined
 }
 
@@ -110,29 +151,58 @@ const STAYS_SHARE = 0.7
 /** A question as those after it may lean on it. */
 export function turnOf({ text, carried, answer }: AskedQuestion): Turn {
   const item = answer.sources[0]?.item ?? answer.trace.candidates[0]?.item
-  return { subject: carried ? `${text} ${carried}` : text, ...(item !== undefined && { item }), ...(answer.readings && { readings: answer.readings }) }
+  return {
+    subject: carried ? `${text} ${carried}` : text,
+    ...(item !== undefined && { item }),
+    ...(answer.readings && { readings: answer.readings }),
+  }
 }
 
-function askedAfter(index: ReleaseIndex, text: string, { before, settings }: { before?: Turn; settings: AnswerSettings }): AskedQuestion {
+function askedAfter(
+  index: ReleaseIndex,
+  text: string,
+  { before, settings }: { before?: Turn; settings: AnswerSettings },
+): AskedQuestion {
   const alone = (): AskedQuestion => ({ text, answer: answerQuestion(index, text, settings) })
   const lean = before ? leanOf(text, guessLanguage(text, index.language)) : 'alone'
   if (!before || lean === 'alone') return alone()
-  const carried: AskedQuestion = { text, carried: before.subject, answer: answerQuestion(index, text, { ...settings, before: { text: before.subject, item: before.item } }) }
+  const carried: AskedQuestion = {
+    text,
+    carried: before.subject,
+    answer: answerQuestion(index, text, {
+      ...settings,
+      before: { text: before.subject, item: before.item },
+    }),
+  }
   if (lean !== 'short') return carried
   const itself = alone()
   const best = itself.answer.trace.candidates[0]
-  const isWhole = best !== undefined && best.foundBy === 'wording' && ((best.features.asked > ASKED_ALL && best.features.said >= SAID_HALF) || (best.features.asked >= ASKED_WHOLE && best.features.said >= ASKED_WHOLE))
+  const isWhole =
+    best !== undefined &&
+    best.foundBy === 'wording' &&
+    ((best.features.asked > ASKED_ALL && best.features.said >= SAID_HALF) ||
+      (best.features.asked >= ASKED_WHOLE && best.features.said >= ASKED_WHOLE))
   const stays = carried.answer.trace.candidates.find(({ item }) => item === before.item)
-  const staysThere = stays !== undefined && carried.answer.sources[0]?.item === before.item && hasOwnWords(carried.answer, stays.matched)
-  if (!isWhole && staysThere && carried.answer.confidence >= itself.answer.confidence * STAYS_SHARE) return carried
+  const staysThere =
+    stays !== undefined &&
+    carried.answer.sources[0]?.item === before.item &&
+    hasOwnWords(carried.answer, stays.matched)
+  if (!isWhole && staysThere && carried.answer.confidence >= itself.answer.confidence * STAYS_SHARE)
+    return carried
   const carriedBest = carried.answer.trace.candidates[0]
   const isAboutThat = carriedBest !== undefined && hasOwnWords(carried.answer, carriedBest.matched)
-  return !isAboutThat || itself.answer.confidence >= carried.answer.confidence || itself.answer.outcome === 'answered' ? itself : carried
+  return !isAboutThat ||
+    itself.answer.confidence >= carried.answer.confidence ||
+    itself.answer.outcome === 'answered'
+    ? itself
+    : carried
 }
 
 /** At least a third of what the question itself says is there; the rest may be what was carried over. */
 function hasOwnWords({ trace: { terms } }: Answer, matched: readonly string[]): boolean {
   const own = terms.filter(({ carried }) => !carried)
   const weight = (some: typeof own) => some.reduce((sum, term) => sum + term.weight, 0)
-  return weight(own.filter(({ word, readAs }) => matched.includes(readAs ?? word))) >= weight(own) / 3
+  return (
+    weight(own.filter(({ word, readAs }) => matched.includes(readAs ?? word))) >= weight(own) / 3
+  )
 }

@@ -3,14 +3,27 @@ import { courtesyOf, STARTER_COURTESIES } from './courtesies.ts'
 import { type ContentItem, leftOutBecause, passagesOf } from './items.ts'
 
 describe('courtesyOf', () => {
-  const nameOf = (message: string) => STARTER_COURTESIES[courtesyOf(message, STARTER_COURTESIES)]?.name
+  const nameOf = (message: string) =>
+    STARTER_COURTESIES[courtesyOf(message, STARTER_COURTESIES)]?.name
   const cases: [string, string | undefined][] = [
-    ['Hi!', 'Greeting'], ['Guten Tag zusammen', 'Greeting'], ['ok, thanks a lot', 'Thanks'], ['Danke schön!', 'Thanks'], ['thank you, bye', 'Goodbye'], ['are you a bot?', 'Are you a person?'],
-    ['hello can I bring a dog', undefined], ['thanks for nothing', undefined], ['', undefined], ['there', undefined],
+    ['Hi!', 'Greeting'],
+    ['Guten Tag zusammen', 'Greeting'],
+    ['ok, thanks a lot', 'Thanks'],
+    ['Danke schön!', 'Thanks'],
+    ['thank you, bye', 'Goodbye'],
+    ['are you a bot?', 'Are you a person?'],
+    ['hello can I bring a dog', undefined],
+    ['thanks for nothing', undefined],
+    ['', undefined],
+    ['there', undefined],
   ]
-  for (const [message, name] of cases) it(`takes “${message}” for ${name ?? 'none'}`, () => expect(nameOf(message)).to.equal(name))
+  for (const [message, name] of cases)
+    it(`takes “${message}” for ${name ?? 'none'}`, () => expect(nameOf(message)).to.equal(name))
   it('takes the longest phrase, so that one courtesy does not eat another', () => {
-    const both = [{ name: 'Morning', says: ['good morning'], replies: { en: '', de: '' } }, { name: 'Good', says: ['good'], replies: { en: '', de: '' } }]
+    const both = [
+      { name: 'Morning', says: ['good morning'], replies: { en: '', de: '' } },
+      { name: 'Good', says: ['good'], replies: { en: '', de: '' } },
+    ]
     expect(courtesyOf('good morning', both)).to.equal(0)
     expect(courtesyOf('good', both)).to.equal(1)
   })
@@ -19,9 +32,17 @@ describe('courtesyOf', () => {
 
 describe('leftOutBecause', () => {
   const holds = { from: '2026-12-01', until: '2026-12-24', doors: ['help'] }
-  const because = (day?: string, door?: string) => leftOutBecause({ holds } as ContentItem, { day, door })
-  it('counts both days in', () => expect([because('2026-12-01', 'help'), because('2026-12-24', 'help')]).to.eql([undefined, undefined]))
-  it('says what is in the way', () => expect([because('2026-11-30'), because('2026-12-25'), because('2026-12-10', 'booking')]).to.eql(['holds only from 2026-12-01', 'held until 2026-12-24', 'holds only at: help']))
+  const because = (day?: string, door?: string) =>
+    leftOutBecause({ holds } as ContentItem, { day, door })
+  it('counts both days in', () =>
+    expect([because('2026-12-01', 'help'), because('2026-12-24', 'help')]).to.eql([
+      undefined,
+      undefined,
+    ]))
+  it('says what is in the way', () =>
+    expect([because('2026-11-30'), because('2026-12-25'), because('2026-12-10', 'booking')]).to.eql(
+      ['holds only from 2026-12-01', 'held until 2026-12-24', 'holds only at: help'],
+    ))
   it('leaves nothing out that has no limits, or when day and door are not known', () => {
     expect(because()).to.equal(undefined)
     expect(leftOutBecause({} as ContentItem, { day: '2026-01-01', door: 'x' })).to.equal(undefined)

@@ -12,22 +12,81 @@ export interface Courtesy {
 export const STARTER_COURTESIES: readonly Courtesy[] = [
   {
     name: 'Greeting',
-    says: ['hi', 'hello', 'hey', 'good morning', 'good afternoon', 'good evening', 'good day', 'hallo', 'guten tag', 'guten morgen', 'guten abend', 'moin', 'servus'],
-    replies: { en: 'Hello. What would you like to know?', de: 'Guten Tag. Was möchten Sie wissen?' },
+    says: [
+      'hi',
+      'hello',
+      'hey',
+      'good morning',
+      'good afternoon',
+      'good evening',
+      'good day',
+      'hallo',
+      'guten tag',
+      'guten morgen',
+      'guten abend',
+      'moin',
+      'servus',
+    ],
+    replies: {
+      en: 'Hello. What would you like to know?',
+      de: 'Guten Tag. Was möchten Sie wissen?',
+    },
   },
   {
     name: 'Thanks',
-    says: ['thanks', 'thank you', 'thx', 'many thanks', 'cheers', 'great', 'perfect', 'super', 'ok', 'okay', 'danke', 'vielen dank', 'danke schön', 'alles klar'],
+    says: [
+      'thanks',
+      'thank you',
+      'thx',
+      'many thanks',
+      'cheers',
+      'great',
+      'perfect',
+      'super',
+      'ok',
+      'okay',
+      'danke',
+      'vielen dank',
+      'danke schön',
+      'alles klar',
+    ],
     replies: { en: 'You are welcome. Anything else?', de: 'Gern geschehen. Noch etwas?' },
   },
   {
     name: 'Goodbye',
-    says: ['bye', 'goodbye', 'bye bye', 'see you', 'have a nice day', 'tschüss', 'auf wiedersehen', 'ciao', 'schönen tag noch'],
-    replies: { en: 'Goodbye, and thank you for asking.', de: 'Auf Wiedersehen, und danke für Ihre Frage.' },
+    says: [
+      'bye',
+      'goodbye',
+      'bye bye',
+      'see you',
+      'have a nice day',
+      'tschüss',
+      'auf wiedersehen',
+      'ciao',
+      'schönen tag noch',
+    ],
+    replies: {
+      en: 'Goodbye, and thank you for asking.',
+      de: 'Auf Wiedersehen, und danke für Ihre Frage.',
+    },
   },
   {
     name: 'Are you a person?',
-    says: ['are you a person', 'are you a real person', 'are you human', 'are you a human', 'are you a robot', 'are you a bot', 'is this a bot', 'am i talking to a person', 'am i talking to a robot', 'who are you', 'bist du ein mensch', 'sind sie ein mensch', 'bist du ein roboter'],
+    says: [
+      'are you a person',
+      'are you a real person',
+      'are you human',
+      'are you a human',
+      'are you a robot',
+      'are you a bot',
+      'is this a bot',
+      'am i talking to a person',
+      'am i talking to a robot',
+      'who are you',
+      'bist du ein mensch',
+      'sind sie ein mensch',
+      'bist du ein roboter',
+    ],
     replies: {
       en: 'I am a program that answers from our own help pages. I can bring in a person whenever you like.',
       de: 'Ich bin ein Programm, das aus unseren Hilfeseiten antwortet. Ich kann jederzeit einen Menschen holen.',
@@ -36,7 +95,11 @@ export const STARTER_COURTESIES: readonly Courtesy[] = [
 ]
 
 /** Words that may stand beside a courtesy without making it a question. */
-const FILLERS = new Set('there all team so very much a lot sehr zusammen everyone everybody again then now please bitte and und oh well ok okay also just'.split(' '))
+const FILLERS = new Set(
+  'there all team so very much a lot sehr zusammen everyone everybody again then now please bitte and und oh well ok okay also just'.split(
+    ' ',
+  ),
+)
 
 /**
  * Reads a message that is nothing but courtesies and small words between them; the last one is replied to.
@@ -45,10 +108,14 @@ const FILLERS = new Set('there all team so very much a lot sehr zusammen everyon
  */
 export function courtesyOf(message: string, courtesies: readonly Courtesy[]): number {
   const words = plainWords(message)
-  const phrases = courtesies.flatMap(({ says }, number) => says.map((text) => ({ number, words: plainWords(text) }))).sort((a, b) => b.words.length - a.words.length)
+  const phrases = courtesies
+    .flatMap(({ says }, number) => says.map((text) => ({ number, words: plainWords(text) })))
+    .sort((a, b) => b.words.length - a.words.length)
   let said = -1
-  for (let at = 0; at < words.length; ) {
-    const phrase = phrases.find((each) => each.words.length > 0 && each.words.every((word, i) => words[at + i] === word))
+  for (let at = 0; at < words.length;) {
+    const phrase = phrases.find(
+      (each) => each.words.length > 0 && each.words.every((word, i) => words[at + i] === word),
+    )
     if (phrase) said = phrase.number
     else if (!FILLERS.has(words[at]!)) return -1
     at += phrase?.words.length ?? 1
@@ -57,5 +124,8 @@ export function courtesyOf(message: string, courtesies: readonly Courtesy[]): nu
 }
 
 function plainWords(text: string): string[] {
-  return fold(text).replace(/['’]/g, '').split(/[^\p{L}\p{N}]+/u).filter(Boolean)
+  return fold(text)
+    .replace(/['’]/g, '')
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
 }

@@ -17,16 +17,27 @@ export interface DatedQuestion {
  * @param today the day on which it is asked at its door; without it nothing is resolved
  * @example readDays('first boat tomorrow', '2026-11-28', 'en').text // 'first boat sunday'
  */
-export function readDays(question: string, today: string | undefined, language: Language): DatedQuestion {
+export function readDays(
+  question: string,
+  today: string | undefined,
+  language: Language,
+): DatedQuestion {
   if (!today) return { text: question, named: [], sought: [] }
   const folded = fold(question)
   const named = namedDays(folded, today)
-  if (named.length === 0 || folded.length !== question.length) return { text: named.length === 0 ? question : retold(folded, named, language), named, sought: soughtOf(named, today) }
+  if (named.length === 0 || folded.length !== question.length)
+    return {
+      text: named.length === 0 ? question : retold(folded, named, language),
+      named,
+      sought: soughtOf(named, today),
+    }
   return { text: retold(question, named, language), named, sought: soughtOf(named, today) }
 }
 
 function soughtOf(named: readonly NamedDay[], today: string): DayFacts[] {
-  const days = named.flatMap(({ days, weekday }) => (days.length > 0 || weekday === undefined ? days : [generalDay(weekday, today)]))
+  const days = named.flatMap(({ days, weekday }) =>
+    days.length > 0 || weekday === undefined ? days : [generalDay(weekday, today)],
+  )
   return [...new Set(days)].map(factsOf)
 }
 
@@ -39,7 +50,10 @@ function retold(question: string, named: readonly NamedDay[], language: Language
   let at = 0
   for (const { start, end, days, weekday, words } of named) {
     text += question.slice(at, start)
-    text += weekday === undefined && days.length > 0 ? days.map((day) => nameOf(day, language)).join(' ') : words
+    text +=
+      weekday === undefined && days.length > 0
+        ? days.map((day) => nameOf(day, language)).join(' ')
+        : words
     at = end
   }
   return text + question.slice(at)
@@ -47,6 +61,8 @@ function retold(question: string, named: readonly NamedDay[], language: Language
 
 function nameOf(day: string, language: Language): string {
   const { weekday, holiday } = factsOf(day)
-  const name = WEEKDAYS[weekday]!.find((form) => (language === 'de' ? /tag$|woch$/ : /day$/).test(form))!
+  const name = WEEKDAYS[weekday]!.find((form) =>
+    (language === 'de' ? /tag$|woch$/ : /day$/).test(form),
+  )!
   return holiday && language === 'en' ? `${name} ${holiday}` : name
 }

@@ -10,7 +10,11 @@ export interface Decline {
 }
 
 /** The first rule that a question falls under. @example declinedBy('is the SHIP safe?', [{ about: 'safety', phrases: ['safe ship'] }], 'en')?.about // 'safety' */
-export function declinedBy<T extends Decline>(question: string, declines: readonly T[], language: Language): T | undefined {
+export function declinedBy<T extends Decline>(
+  question: string,
+  declines: readonly T[],
+  language: Language,
+): T | undefined {
   if (declines.length === 0) return undefined
   const said = new Set(stemsOf(question, language))
   return declines.find(({ phrases }) =>
@@ -22,5 +26,7 @@ export function declinedBy<T extends Decline>(question: string, declines: readon
 }
 
 function stemsOf(text: string, language: Language): string[] {
-  return analyse(text, language).map(({ stem }) => stem).filter((stem) => !stem.startsWith('#'))
+  return analyse(text, language)
+    .map(({ stem }) => stem)
+    .filter((stem) => !stem.startsWith('#'))
 }

@@ -35,21 +35,35 @@ export interface Sought {
  * Takes from a passage what answers: sentences, list items and table rows that share words with the question, in the source's
  * order. Steps stay whole, a table keeps its header, and nothing is reworded.
  */
-export function extract(passage: Passage, { stems, language, days = [], values = [], length = 'middle' }: Sought): Block[] {
+export function extract(
+  passage: Passage,
+  { stems, language, days = [], values = [], length = 'middle' }: Sought,
+): Block[] {
   if (length === 'whole' && days.length + values.length === 0) return passage.blocks
   const whole = length === 'whole' || (length === 'middle' && passage.words <= WHOLE_WORDS)
-  if (whole && days.length + values.length === 0 && passage.blocks.every(({ type }) => type !== 'table')) return passage.blocks
+  if (
+    whole &&
+    days.length + values.length === 0 &&
+    passage.blocks.every(({ type }) => type !== 'table')
+  )
+    return passage.blocks
   const ruledOut = days.length === 1 ? rulingOut(passage.blocks, days[0]!) : []
   if (ruledOut.length > 0) return ruledOut
   const counted = new Map<string, number>()
   const hits = (text: string) => {
-    const known = counted.get(text) ?? analyse(text, language).filter(({ stem }) => stems.has(stem) && !stem.startsWith('#')).length
+    const known =
+      counted.get(text) ??
+      analyse(text, language).filter(({ stem }) => stems.has(stem) && !stem.startsWith('#')).length
     counted.set(text, known)
     return known
   }
   const cover = (text: string) => coverOf(text, days, values)
   const onHoliday = days.some(({ holiday }) => holiday !== undefined)
-  const kept = passage.blocks.map((block, i) => cut(block, { hits, cover, onHoliday, whole, leads: leadsOn(block, passage.blocks[i + 1]) })).filter((block) => block !== undefined)
+  const kept = passage.blocks
+    .map((block, i) =>
+      cut(block, { hits, cover, onHoliday, whole, leads: leadsOn(block, passage.blocks[i + 1]) }),
+    )
+    .filter((block) => block !== undefined)
   const blocks = kept.length > 0 ? kept : passage.blocks.slice(0, 2)
   return length === 'short' ? shortened(blocks, hits) : blocks
 }
@@ -57,7 +71,12 @@ export function extract(passage: Passage, { stems, language, days = [], values =
 /** The sentences that say of the very day asked about that something is not: beside them, what holds on other days would mislead. */
 function rulingOut(blocks: readonly Block[], day: DayFacts): Block[] {
   return blocks.flatMap((block): Block[] => {
-    const text = block.type === 'paragraph' ? sentences(block.content.text).filter((sentence) => rulesOut(sentence, day)).join(' ') : ''
+    const text =
+      block.type === 'paragraph'
+        ? sentences(block.content.text)
+            .filter((sentence) => rulesOut(sentence, day))
+            .join(' ')
+        : ''
     return text ? [{ type: 'paragraph', content: { text, html: escapeHtml(text) } }] : []
   })
 }
@@ -65,9 +84,16 @@ function rulingOut(blocks: readonly Block[], day: DayFacts): Block[] {
 /** Of running text the sentences that name most of what was asked, in their order; steps, lists and tables stay, as half of them misleads. */
 function shortened(blocks: readonly Block[], hits: (text: string) => number): Block[] {
   const structured = blocks.filter(({ type }) => type !== 'paragraph')
-  if (structured.length > 0) return blocks.filter((block, i) => block.type !== 'paragraph' || leadsOn(block, blocks[i + 1]))
-  const all = blocks.flatMap((block) => (block.type === 'paragraph' ? sentences(block.content.text) : []))
-  const best = all.map((text, at) => ({ text, at, hits: hits(text) })).sort((a, b) => b.hits - a.hits || a.at - b.at).slice(0, SHORT_SENTENCES).sort((a, b) => a.at - b.at)
+  if (structured.length > 0)
+    return blocks.filter((block, i) => block.type !== 'paragraph' || leadsOn(block, blocks[i + 1]))
+  const all = blocks.flatMap((block) =>
+    block.type === 'paragraph' ? sentences(block.content.text) : [],
+  )
+  const best = all
+    .map((text, at) => ({ text, at, hits: hits(text) }))
+    .sort((a, b) => b.hits - a.hits || a.at - b.at)
+    .slice(0, SHORT_SENTENCES)
+    .sort((a, b) => a.at - b.at)
   const text = best.map((sentence) => sentence.text).join(' ')
   return [{ type: 'paragraph', content: { text, html: escapeHtml(text) } }]
 }
@@ -86,7 +112,11 @@ function cut(block: Block, { hits, cover, onHoliday, whole, leads }: Cut): Block
       return tableRows(coveredColumns(block, cover), { hits, cover, onHoliday })
     case 'list':
       if (block.ordered) return block
-      return listItems({ ...block, items: covered(block.items, ({ text }) => cover(text)) }, hits, whole)
+      return listItems(
+        { ...block, items: covered(block.items, ({ text }) => cover(text)) },
+        hits,
+        whole,
+      )
     case 'paragraph':
       return leads ? block : paragraph(block, { hits, cover, whole })
     default:
@@ -106,22 +136,39 @@ function covered<T>(all: readonly T[], cover: (one: T) => Cover): T[] {
 }
 
 function coverOf(text: string, days: readonly DayFacts[], values: readonly Value[]): Cover {
-  const covers = [...days.map((day) => coverDay(text, day)), ...values.map((value) => coverValue(text, value))]
+  const covers = [
+    ...days.map((day) => coverDay(text, day)),
+    ...values.map((value) => coverValue(text, value)),
+  ]
   if (days.length > 1 && covers.includes('covers')) return 'covers'
   return covers.includes('excludes') ? 'excludes' : covers.includes('covers') ? 'covers' : 'silent'
 }
 
 /** Of a table with a column for each kind of day, the columns for this one. */
-function coveredColumns(block: Block & { type: 'table' }, cover: Cut['cover']): Block & { type: 'table' } {
-  const kept = covered(block.header.map((cell, i) => ({ cell, i })), ({ cell }) => cover(cell.text)).map(({ i }) => i)
+function coveredColumns(
+  block: Block & { type: 'table' },
+  cover: Cut['cover'],
+): Block & { type: 'table' } {
+  const kept = covered(
+    block.header.map((cell, i) => ({ cell, i })),
+    ({ cell }) => cover(cell.text),
+  ).map(({ i }) => i)
   if (kept.length === block.header.length) return block
-  const those = <T>(cells: readonly T[]) => kept.flatMap((i) => (i < cells.length ? [cells[i]!] : []))
+  const those = <T>(cells: readonly T[]) =>
+    kept.flatMap((i) => (i < cells.length ? [cells[i]!] : []))
   return { ...block, header: those(block.header), rows: block.rows.map(those) }
 }
 
-function listItems(block: Block & { type: 'list' }, hits: Cut['hits'], whole: boolean): Block | undefined {
+function listItems(
+  block: Block & { type: 'list' },
+  hits: Cut['hits'],
+  whole: boolean,
+): Block | undefined {
   if (whole || block.items.length <= LIST_SHOWN_WHOLE) return block
-  return some(block, block.items.filter((item) => hits(item.text) > 0))
+  return some(
+    block,
+    block.items.filter((item) => hits(item.text) > 0),
+  )
 }
 
 function some(block: Block & { type: 'list' }, items: Rich[]): Block | undefined {
@@ -129,7 +176,10 @@ function some(block: Block & { type: 'list' }, items: Rich[]): Block | undefined
 }
 
 /** Rows that name something of the question which not every row names; without any, the whole table. */
-function tableRows(block: Block & { type: 'table' }, { hits, cover, onHoliday }: Pick<Cut, 'hits' | 'cover' | 'onHoliday'>): Block {
+function tableRows(
+  block: Block & { type: 'table' },
+  { hits, cover, onHoliday }: Pick<Cut, 'hits' | 'cover' | 'onHoliday'>,
+): Block {
   const textOf = (row: readonly Rich[]) => row.map((cell) => cell.text).join(' · ')
   const all = covered(block.rows, (row) => cover(textOf(row)))
   const ofHolidays = onHoliday ? all.filter((row) => speaksOfHolidays(textOf(row))) : []
@@ -144,12 +194,24 @@ function tableRows(block: Block & { type: 'table' }, { hits, cover, onHoliday }:
 /** Where a passage says yes or no, that is kept before what it is said of; Janua never says it by itself. */
 const SAYS_SO = /^(?:yes|no|ja|nein)\b[^.]{0,20}[.!]?$/i
 
-function paragraph(block: Block & { type: 'paragraph' }, { hits, cover, whole }: Pick<Cut, 'hits' | 'cover' | 'whole'>): Block | undefined {
+function paragraph(
+  block: Block & { type: 'paragraph' },
+  { hits, cover, whole }: Pick<Cut, 'hits' | 'cover' | 'whole'>,
+): Block | undefined {
   const every = sentences(block.content.text)
   const all = covered(every, cover)
   if (whole && all.length === every.length) return block
-  const kept = whole ? all : all.filter((sentence, i) => hits(sentence) > 0 || (SAYS_SO.test(sentence) && hits(all[i + 1] ?? '') > 0))
-  if (kept.length === every.length || (kept.length > 0 && all.length === every.length && countWords(block.content.text) <= 30)) return block
+  const kept = whole
+    ? all
+    : all.filter(
+        (sentence, i) =>
+          hits(sentence) > 0 || (SAYS_SO.test(sentence) && hits(all[i + 1] ?? '') > 0),
+      )
+  if (
+    kept.length === every.length ||
+    (kept.length > 0 && all.length === every.length && countWords(block.content.text) <= 30)
+  )
+    return block
   if (kept.length === 0) return undefined
   const text = kept.join(' ')
   return { type: 'paragraph', content: { text, html: escapeHtml(text) } }

@@ -9,7 +9,19 @@ import type { Candidate } from '../retrieval/search.ts'
  * *all* of a question stands in a title, and little how much of a long title was said. `elsewhere` is what the library knows but this
  * passage lacks: it speaks against it more than a word that nobody here uses. `telling` is 1 from two words found that are as rare as can be.
  */
-export const FEATURES = ['words', 'margin', 'asked', 'said', 'rival', 'elsewhere', 'missing', 'repaired', 'telling', 'fits', 'same'] as const
+export const FEATURES = [
+  'words',
+  'margin',
+  'asked',
+  'said',
+  'rival',
+  'elsewhere',
+  'missing',
+  'repaired',
+  'telling',
+  'fits',
+  'same',
+] as const
 export type Feature = (typeof FEATURES)[number]
 export type FeatureValues = Record<Feature, number>
 
@@ -49,22 +61,41 @@ const LOW_SCORE = 0.3
 const FEW = 5
 
 /** The features of one candidate, as if it stood first. */
-export function featuresOf(candidate: Candidate, all: readonly Candidate[], terms: readonly QuestionTerm[], index: ReleaseIndex): FeatureValues {
+export function featuresOf(
+  candidate: Candidate,
+  all: readonly Candidate[],
+  terms: readonly QuestionTerm[],
+  index: ReleaseIndex,
+): FeatureValues {
   const rivals = all.filter((other) => isRival(other, candidate, index))
   const rivalScore = Math.max(0, ...rivals.map(bareScore))
   const score = bareScore(candidate)
   const rivalMatch = Math.max(0, ...rivals.map(({ match }) => match.both))
   const weight = terms.reduce((sum, term) => sum + term.weight, 0) || 1
   const held = terms.reduce((sum, term, i) => sum + (candidate.matched[i] ? term.weight : 0), 0)
-  const heaviestMiss = Math.max(0, ...terms.filter((_, i) => !candidate.matched[i]).map((term) => term.weight))
-  const elsewhere = terms.reduce((sum, term, i) => sum + (term.known && !candidate.matched[i] ? term.weight : 0), 0)
-  const guessed = terms.reduce((sum, term, i) => sum + (candidate.matched[i] && term.readAs !== undefined ? term.weight : 0), 0)
+  const heaviestMiss = Math.max(
+    0,
+    ...terms.filter((_, i) => !candidate.matched[i]).map((term) => term.weight),
+  )
+  const elsewhere = terms.reduce(
+    (sum, term, i) => sum + (term.known && !candidate.matched[i] ? term.weight : 0),
+    0,
+  )
+  const guessed = terms.reduce(
+    (sum, term, i) => sum + (candidate.matched[i] && term.readAs !== undefined ? term.weight : 0),
+    0,
+  )
   return {
     words: Math.min(1, candidate.words),
-    margin: ((score - rivalScore) / Math.max(score, rivalScore, LOW_SCORE)) * (index.size / (index.size + FEW)),
+    margin:
+      ((score - rivalScore) / Math.max(score, rivalScore, LOW_SCORE)) *
+      (index.size / (index.size + FEW)),
     asked: candidate.match.asked ** 3,
     said: Math.sqrt(candidate.match.said),
-    rival: rivalMatch === 0 ? 0 : Math.min(1, rivalMatch / Math.max(candidate.match.both, NO_WORDING)) ** 2,
+    rival:
+      rivalMatch === 0
+        ? 0
+        : Math.min(1, rivalMatch / Math.max(candidate.match.both, NO_WORDING)) ** 2,
     elsewhere: elsewhere / weight,
     missing: heaviestMiss / index.unknownIdf,
     repaired: guessed / weight,
@@ -81,5 +112,8 @@ function bareScore({ bare, score }: Candidate): number {
 /** Another passage that says something else: of another item, or below another heading of the same one that the question names. */
 function isRival(other: Candidate, candidate: Candidate, index: ReleaseIndex): boolean {
   if (index.itemIdOf(other.doc) !== index.itemIdOf(candidate.doc)) return true
-  return other.wording?.text !== candidate.wording?.text && index.sectionOf(other.doc) !== index.sectionOf(candidate.doc)
+  return (
+    other.wording?.text !== candidate.wording?.text &&
+    index.sectionOf(other.doc) !== index.sectionOf(candidate.doc)
+  )
 }

@@ -5,13 +5,17 @@ import { fold } from '../text/tokens.ts'
 /** How a question leans on the one before it. */
 export type Lean = 'said so' | 'points back' | 'bare' | 'short' | 'alone'
 
-const SAYS_SO = /^(?:and|what about|how about|what if|or|also|same for|und|was ist mit|wie ist es mit|wie sieht es mit|oder|auch|gilt das)\b/
+const SAYS_SO =
+  /^(?:and|what about|how about|what if|or|also|same for|und|was ist mit|wie ist es mit|wie sieht es mit|oder|auch|gilt das)\b/
 /** "Is there a shop?" points nowhere. */
-const POINTS_BACK = /\b(?:it|its|that|those|these|this|them|they|(?<!\b(?:is|are|was|will|would) )there(?! (?:is|are|was))|then|one|ones|same|das|dies|diese[rsnm]?|dort|dann|es|davon|dafur|damit)\b/
-const NOUNLESS = /^(?:why|why not|how|how come|how much|how much is it|how long|when|where|who|which|what time|since when|warum|warum nicht|wieso|weshalb|wie|wie viel|wieviel|wie lange|wann|wo|wer)\s*[?.!]*$/
+const POINTS_BACK =
+  /\b(?:it|its|that|those|these|this|them|they|(?<!\b(?:is|are|was|will|would) )there(?! (?:is|are|was))|then|one|ones|same|das|dies|diese[rsnm]?|dort|dann|es|davon|dafur|damit)\b/
+const NOUNLESS =
+  /^(?:why|why not|how|how come|how much|how much is it|how long|when|where|who|which|what time|since when|warum|warum nicht|wieso|weshalb|wie|wie viel|wieviel|wie lange|wann|wo|wer)\s*[?.!]*$/
 
 /** "And can I …" is a whole question behind an "and". */
-const WHOLE = /^(?:and|und|also)[, ]+(?:can|could|do|does|is|are|will|may|must|what does|where|how do|how can|when do|kann|darf|gibt|ist|wo|wann)\b/
+const WHOLE =
+  /^(?:and|und|also)[, ]+(?:can|could|do|does|is|are|will|may|must|what does|where|how do|how can|when do|kann|darf|gibt|ist|wo|wann)\b/
 /** Three words of content in so few words may still need what was said before. */
 const FEW_WORDS = 5
 
@@ -24,11 +28,18 @@ const FEW_WORDS = 5
  * - "alone": it needs nothing
  */
 export function leanOf(question: string, language: Language): Lean {
-  const plain = fold(question).replace(/[^\p{L}\p{N}\s'?.!]/gu, ' ').replace(/\s+/g, ' ').trim()
-  const content = analyse(question, language).filter(({ stem }) => stem !== ASPECT_COST && stem !== ASPECT_TIME)
+  const plain = fold(question)
+    .replace(/[^\p{L}\p{N}\s'?.!]/gu, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+  const content = analyse(question, language).filter(
+    ({ stem }) => stem !== ASPECT_COST && stem !== ASPECT_TIME,
+  )
   if (NOUNLESS.test(plain) || content.length === 0) return 'bare'
   if (WHOLE.test(plain) && content.length >= 2) return content.length === 2 ? 'short' : 'alone'
   if (SAYS_SO.test(plain) && content.length <= 5) return 'said so'
   if (POINTS_BACK.test(plain) && content.length <= 3) return 'points back'
-  return content.length <= 2 || (content.length === 3 && plain.split(' ').length <= FEW_WORDS) ? 'short' : 'alone'
+  return content.length <= 2 || (content.length === 3 && plain.split(' ').length <= FEW_WORDS)
+    ? 'short'
+    : 'alone'
 }

@@ -31,14 +31,24 @@ export function passagesOf(item: Pick<ContentItem, 'kind' | 'body' | 'parts'>): 
   if (item.parts) return splitParts(item.parts)
   const passages = splitPassages(item.body)
   if (item.kind !== 'fixed' || passages.length < 2) return passages
-  return [{ ...passages[0]!, blocks: passages.flatMap(({ blocks }) => blocks), text: passages.map(({ text }) => text).join('\n') }]
+  return [
+    {
+      ...passages[0]!,
+      blocks: passages.flatMap(({ blocks }) => blocks),
+      text: passages.map(({ text }) => text).join('\n'),
+    },
+  ]
 }
 
 /** Why an item does not count for a question asked on this day at this door; undefined when it does. */
-export function leftOutBecause({ holds }: Pick<ContentItem, 'holds'>, { day, door }: { day?: string; door?: string }): string | undefined {
+export function leftOutBecause(
+  { holds }: Pick<ContentItem, 'holds'>,
+  { day, door }: { day?: string; door?: string },
+): string | undefined {
   if (!holds) return undefined
   if (holds.from && day && day < holds.from) return `holds only from ${holds.from}`
   if (holds.until && day && day > holds.until) return `held until ${holds.until}`
-  if (holds.doors.length > 0 && door && !holds.doors.includes(door)) return `holds only at: ${holds.doors.join(', ')}`
+  if (holds.doors.length > 0 && door && !holds.doors.includes(door))
+    return `holds only at: ${holds.doors.join(', ')}`
   return undefined
 }

@@ -13,7 +13,10 @@ const SEED = 7
 const MOST_SECTIONS = 1_000
 
 /** The confidence model of a library, from a self-test on itself; where it is too small for one, the model that Janua ships. */
-export function fitOwn(items: readonly ContentItem[], settings: IndexSettings = {}): ConfidenceModel {
+export function fitOwn(
+  items: readonly ContentItem[],
+  settings: IndexSettings = {},
+): ConfidenceModel {
   return learnConfidence(items, [], settings).model
 }
 
@@ -34,14 +37,25 @@ export interface Learnt {
 }
 
 /** The same, refined by what people judged: their questions are asked again of this library, and count as they were judged. */
-export function learnConfidence(items: readonly ContentItem[], judged: readonly JudgedQuestion[], settings: IndexSettings = {}): Learnt {
+export function learnConfidence(
+  items: readonly ContentItem[],
+  judged: readonly JudgedQuestion[],
+  settings: IndexSettings = {},
+): Learnt {
   const own = judgedCases(indexRelease(items, settings), judged)
   const cases = [...selfTest(items, seeded(SEED), { ...settings, most: MOST_SECTIONS }), ...own]
-  return { model: fitConfidence(cases, DEFAULT_CONFIDENCE), cases: cases.length, judged: own.length }
+  return {
+    model: fitConfidence(cases, DEFAULT_CONFIDENCE),
+    cases: cases.length,
+    judged: own.length,
+  }
 }
 
 /** A judgement holds only while the same item is answered from: another answer than the judged one is known to be wrong only where the judged one was right. */
-export function judgedCases(index: ReleaseIndex, judged: readonly JudgedQuestion[]): LabelledCase[] {
+export function judgedCases(
+  index: ReleaseIndex,
+  judged: readonly JudgedQuestion[],
+): LabelledCase[] {
   return judged.flatMap(({ text, item, right, weight }): LabelledCase[] => {
     const asked = readQuestion(text, index)
     const candidates = rank(asked, index)
@@ -49,6 +63,13 @@ export function judgedCases(index: ReleaseIndex, judged: readonly JudgedQuestion
     if (!best) return []
     const same = index.itemIdOf(best.doc) === item
     if (!same && !right) return []
-    return [{ regime: regimeOf(best), features: featuresOf(best, candidates, asked.terms, index), right: same && right, weight }]
+    return [
+      {
+        regime: regimeOf(best),
+        features: featuresOf(best, candidates, asked.terms, index),
+        right: same && right,
+        weight,
+      },
+    ]
   })
 }

@@ -8,9 +8,11 @@ export const MOST_QUESTIONS = 4
 
 const ASKING =
   /^(?:(?:and|und|also|so|ok|okay|hi|hello|hallo|please|bitte|or|oder|but|aber)[, ]+)*(?:who|what|whats|when|where|which|why|how|whose|can|could|do|does|did|is|are|am|was|were|will|would|should|may|must|have|has|wer|was|wann|wo|woher|wohin|welche[rsnm]?|warum|wieso|weshalb|wie|wieviel|kann|konnen|konnte|darf|durfen|gibt|ist|sind|hat|habt|haben|muss|mussen|soll|wird|werden|nehmt|fahrt|fahren|kostet|kosten)\b/
-const TELLING = /^(?:please )?(?:tell me|explain|show me|let me know|i (?:want|need|would like) to know|erklar|sag mir|ich (?:mochte|will) wissen)\b/
+const TELLING =
+  /^(?:please )?(?:tell me|explain|show me|let me know|i (?:want|need|would like) to know|erklar|sag mir|ich (?:mochte|will) wissen)\b/
 /** Where one sentence asks two things. */
-const JOINT = /(?:,\s*)?\s+(?:and|und|also|or|oder)\s+(?=(?:also |auch )?(?:who|what|when|where|which|why|how|can i|can we|could i|do you|do i|does|is there|are there|is it|are|will|wer|was|wann|wo|welche[rsnm]?|warum|wie|kann ich|darf ich|gibt es|ist)\b)/i
+const JOINT =
+  /(?:,\s*)?\s+(?:and|und|also|or|oder)\s+(?=(?:also |auch )?(?:who|what|when|where|which|why|how|can i|can we|could i|do you|do i|does|is there|are there|is it|are|will|wer|was|wann|wo|welche[rsnm]?|warum|wie|kann ich|darf ich|gibt es|ist)\b)/i
 /** What people say before they ask; it is not what they ask about. */
 const FRAMES = [
   /^(?:dear|sehr geehrte[rs]?|liebe[rs]?)(?: [\p{L}.'’-]+){1,6}\s*(?:[,:!]\s+|\n)/iu,
@@ -29,7 +31,8 @@ const FRAMES = [
 ]
 /** A message that is quoted as a whole. */
 const QUOTED = /^["“„«']([^"“”„«»]+)["”“»']$/
-const TAIL = /[\s,]+(?:how does (?:that|it|this) work|how do i do that|any ideas?|wie geht das|geht das|was tun|please|(?:many )?thanks(?: in advance| a lot)?|thank you(?: very much| in advance| so much)?|bitte|danke(?: sch(?:ö|o)n)?(?: im voraus)?|(?:vielen|besten|herzlichen) dank(?: im voraus)?|erklaren|erklären)(?![\p{L}\p{N}])([^\p{L}\p{N}]{0,12})$/iu
+const TAIL =
+  /[\s,]+(?:how does (?:that|it|this) work|how do i do that|any ideas?|wie geht das|geht das|was tun|please|(?:many )?thanks(?: in advance| a lot)?|thank you(?: very much| in advance| so much)?|bitte|danke(?: sch(?:ö|o)n)?(?: im voraus)?|(?:vielen|besten|herzlichen) dank(?: im voraus)?|erklaren|erklären)(?![\p{L}\p{N}])([^\p{L}\p{N}]{0,12})$/iu
 
 /** A message without its greeting and the words that only say that something is asked. Never empty when the message was not. */
 export function unframed(message: string): string {
@@ -37,7 +40,9 @@ export function unframed(message: string): string {
   for (let round = 0; round < 3; round++) {
     const before = text
     for (const frame of [...FRAMES, TAIL]) {
-      const rest = text.replace(frame, (...found: unknown[]) => (frame === TAIL ? String(found[1] ?? '') : '')).trim()
+      const rest = text
+        .replace(frame, (...found: unknown[]) => (frame === TAIL ? String(found[1] ?? '') : ''))
+        .trim()
       if (tokenize(rest).length > 0) text = rest
     }
     if (text === before) break
@@ -54,7 +59,14 @@ export function questionsIn(message: string, language: Language): string[] {
   type Piece = { text: string; asks: boolean }
   const found = sentences(message.replace(/\s*\n+\s*/g, '\n').trim())
     .flatMap((sentence) => sentence.split('\n'))
-    .flatMap((sentence): Piece[] => (asks(sentence) ? sentence.split(JOINT).filter(Boolean).map((text) => ({ text, asks: true })) : [{ text: sentence, asks: false }]))
+    .flatMap((sentence): Piece[] =>
+      asks(sentence)
+        ? sentence
+            .split(JOINT)
+            .filter(Boolean)
+            .map((text) => ({ text, asks: true }))
+        : [{ text: sentence, asks: false }],
+    )
   const questions: string[] = []
   let told = ''
   for (const { text, asks: isAsked } of found) {
@@ -64,7 +76,8 @@ export function questionsIn(message: string, language: Language): string[] {
       told = ''
     }
   }
-  if (told && questions.length > 0 && analyse(told, language).length > 0) questions[questions.length - 1] += ` ${told}`
+  if (told && questions.length > 0 && analyse(told, language).length > 0)
+    questions[questions.length - 1] += ` ${told}`
   const substantial = questions.filter((text) => tokenize(text).length > 1)
   return substantial.length > 1 && questions.length <= MOST_QUESTIONS ? questions : [message]
 }

@@ -32,22 +32,46 @@ interface Rung {
  * likely to be meant. Undefined when there is nothing to ask.
  * @param rungs candidates, the surest first
  */
-export function readingsOf(rungs: readonly Rung[], sill: number, index: ReleaseIndex): Reading[] | undefined {
+export function readingsOf(
+  rungs: readonly Rung[],
+  sill: number,
+  index: ReleaseIndex,
+): Reading[] | undefined {
   const best = rungs[0]?.shown.confidence ?? 0
-  const least = Math.max(LEAST, best * (best >= sill ? (best >= CLEAR ? TWIN_SHARE : RIVAL_SHARE) : NEAR_SHARE))
+  const least = Math.max(
+    LEAST,
+    best * (best >= sill ? (best >= CLEAR ? TWIN_SHARE : RIVAL_SHARE) : NEAR_SHARE),
+  )
   const ofItems = new Map<number, Rung>()
-  for (const rung of rungs) if (rung.shown.confidence >= least && !ofItems.has(rung.shown.item)) ofItems.set(rung.shown.item, rung)
+  for (const rung of rungs)
+    if (rung.shown.confidence >= least && !ofItems.has(rung.shown.item))
+      ofItems.set(rung.shown.item, rung)
   if (!isWorthAsking([...ofItems.values()], sill)) return undefined
   const near: Rung[] = []
-  for (const rung of ofItems.values()) if (!near.some((other) => likeness(other.doc, rung.doc, index) > SAME_CONTENT)) near.push(rung)
+  for (const rung of ofItems.values())
+    if (!near.some((other) => likeness(other.doc, rung.doc, index) > SAME_CONTENT)) near.push(rung)
   if (!isWorthAsking(near, sill) || near.length > MOST_READINGS) return undefined
   const labels = labelsOf(near.map(({ shown }) => shown))
-  return near.map(({ shown: { item, revision, ordinal, title, path, page, confidence } }, i) => ({ item, revision, ordinal, title, path, ...(page !== undefined && { page }), label: labels[i]!, confidence }))
+  return near.map(({ shown: { item, revision, ordinal, title, path, page, confidence } }, i) => ({
+    item,
+    revision,
+    ordinal,
+    title,
+    path,
+    ...(page !== undefined && { page }),
+    label: labels[i]!,
+    confidence,
+  }))
 }
 
 /** Titles; where two are the same, with their headings, and else with their collections, so that a choice means one of them. */
 function labelsOf(shown: readonly TraceCandidate[]): string[] {
-  const ways = [({ title }: TraceCandidate) => title, ({ title, path }: TraceCandidate) => [title, ...path].join(' › '), ({ title, path, collection }: TraceCandidate) => `${[title, ...path].join(' › ')} (${collection})`]
+  const ways = [
+    ({ title }: TraceCandidate) => title,
+    ({ title, path }: TraceCandidate) => [title, ...path].join(' › '),
+    ({ title, path, collection }: TraceCandidate) =>
+      `${[title, ...path].join(' › ')} (${collection})`,
+  ]
   const way = ways.find((each) => new Set(shown.map(each)).size === shown.length) ?? ways.at(-1)!
   return shown.map(way)
 }
@@ -64,7 +88,12 @@ function likeness(a: number, b: number, index: ReleaseIndex): number {
   return shared / Math.max(1, Math.min(first.size, second.size))
 }
 
-const ORDINALS = [/^(?:the )?(?:1|1st|first|a|one|erste[rns]?|eins)(?: one)?$/, /^(?:the )?(?:2|2nd|second|b|two|zweite[rns]?|zwei)(?: one)?$/, /^(?:the )?(?:3|3rd|third|c|three|dritte[rns]?|drei)(?: one)?$/, /^(?:the )?(?:4|4th|fourth|d|four|vierte[rns]?|vier)(?: one)?$/]
+const ORDINALS = [
+  /^(?:the )?(?:1|1st|first|a|one|erste[rns]?|eins)(?: one)?$/,
+  /^(?:the )?(?:2|2nd|second|b|two|zweite[rns]?|zwei)(?: one)?$/,
+  /^(?:the )?(?:3|3rd|third|c|three|dritte[rns]?|drei)(?: one)?$/,
+  /^(?:the )?(?:4|4th|fourth|d|four|vierte[rns]?|vier)(?: one)?$/,
+]
 const CHOSEN = 0.5
 const AHEAD = 0.15
 
@@ -72,8 +101,15 @@ const AHEAD = 0.15
  * Which reading a reply to our question back chooses: by its number, or by its words when they fit one clearly better than the others.
  * @returns its place, or −1 when the reply says something else
  */
-export function chosenReading(reply: string, readings: readonly { label: string }[], index: ReleaseIndex): number {
-  const plain = fold(reply).replace(/[^\p{L}\p{N}\s]/gu, ' ').trim().replace(/\s+/g, ' ')
+export function chosenReading(
+  reply: string,
+  readings: readonly { label: string }[],
+  index: ReleaseIndex,
+): number {
+  const plain = fold(reply)
+    .replace(/[^\p{L}\p{N}\s]/gu, ' ')
+    .trim()
+    .replace(/\s+/g, ' ')
   const numbered = ORDINALS.findIndex((pattern) => pattern.test(plain))
   if (numbered >= 0 && numbered < readings.length) return numbered
   const same = readings.findIndex(({ label }) => wordsOf(label) === wordsOf(reply))
@@ -86,5 +122,7 @@ export function chosenReading(reply: string, readings: readonly { label: string 
 }
 
 function wordsOf(text: string): string {
-  return tokenize(text).map(({ word }) => word).join(' ')
+  return tokenize(text)
+    .map(({ word }) => word)
+    .join(' ')
 }

@@ -7,9 +7,12 @@ const FOREIGN_SHARE = 0.2
 export function reword(text: string, random: Random): string {
   let words = text.replace(/[?.!]+$/, '').split(/\s+/)
   if (words.length > 3 && random() < 0.7) words = fewer(words, 0.1 + random() * 0.5, random)
-  if (words.length > 2 && random() < 0.3) words = [...words.slice(words.length >> 1), ...words.slice(0, words.length >> 1)]
+  if (words.length > 2 && random() < 0.3)
+    words = [...words.slice(words.length >> 1), ...words.slice(0, words.length >> 1)]
   if (random() < 0.3) words = slip(words, random)
-  return withForeignWord(words.length > 0 ? words : text.split(/\s+/), random).join(' ').toLowerCase()
+  return withForeignWord(words.length > 0 ? words : text.split(/\s+/), random)
+    .join(' ')
+    .toLowerCase()
 }
 
 /** Leaves each word out with this chance, but never all. */
@@ -30,10 +33,15 @@ function slip(words: string[], random: Random): string[] {
 }
 
 export function withForeignWord(words: string[], random: Random): string[] {
-  return random() > FOREIGN_SHARE ? words : words.toSpliced(Math.floor(random() * (words.length + 1)), 0, foreignWord(random))
+  return random() > FOREIGN_SHARE
+    ? words
+    : words.toSpliced(Math.floor(random() * (words.length + 1)), 0, foreignWord(random))
 }
 
 /** Somebody else's word for a thing, which the library may not have: made up, so that no library has it. */
 export function foreignWord(random: Random): string {
-  return Array.from({ length: 4 }, () => pick([...'bdfgklmnprstvz'], random) + pick([...'aeiou'], random)).join('')
+  return Array.from(
+    { length: 4 },
+    () => pick([...'bdfgklmnprstvz'], random) + pick([...'aeiou'], random),
+  ).join('')
 }

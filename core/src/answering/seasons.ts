@@ -6,10 +6,15 @@ import { sentences } from '../text/sentences.ts'
 import { fold } from '../text/tokens.ts'
 import { type Cover, coverSeason } from './covers.ts'
 
-const NAMES_SEASON = /\b(?:summer|winter|spring|autumn|season|sommer|fruhling|fruhjahr|herbst|saison)/
+const NAMES_SEASON =
+  /\b(?:summer|winter|spring|autumn|season|sommer|fruhling|fruhjahr|herbst|saison)/
 
 /** What a question about times is asked for: the days that it names, else today; nothing when it names a season itself. */
-export function seasonDays(question: string, stems: readonly string[], { sought, today }: { sought: readonly DayFacts[]; today?: string }): readonly DayFacts[] {
+export function seasonDays(
+  question: string,
+  stems: readonly string[],
+  { sought, today }: { sought: readonly DayFacts[]; today?: string },
+): readonly DayFacts[] {
   if (NAMES_SEASON.test(fold(question))) return []
   if (sought.length > 0) return sought
   return today && stems.includes(ASPECT_TIME) ? [factsOf(today)] : []
@@ -24,13 +29,27 @@ export interface OutOfSeason {
  * Of passages that begin by saying from when to when they hold ("The summer timetable runs from 1 April to 31 October"), those that do
  * not hold on the days asked for. Only where another candidate does: an old timetable is better than none.
  */
-export function outOfSeason(found: readonly Candidate[], days: readonly DayFacts[], index: ReleaseIndex): OutOfSeason[] {
+export function outOfSeason(
+  found: readonly Candidate[],
+  days: readonly DayFacts[],
+  index: ReleaseIndex,
+): OutOfSeason[] {
   if (days.length === 0) return []
   const told = found.map(({ doc }) => {
     const [first] = sentences(index.passage(doc).passage.text)
     const covers = days.map((day): Cover => coverSeason(first ?? '', day))
-    return { doc, first, cover: covers.includes('covers') ? 'covers' : covers.includes('excludes') ? 'excludes' : 'silent' }
+    return {
+      doc,
+      first,
+      cover: covers.includes('covers')
+        ? 'covers'
+        : covers.includes('excludes')
+          ? 'excludes'
+          : 'silent',
+    }
   })
   if (!told.some(({ cover }) => cover === 'covers')) return []
-  return told.filter(({ cover }) => cover === 'excludes').map(({ doc, first }) => ({ doc, because: `holds on other days: “${first}”` }))
+  return told
+    .filter(({ cover }) => cover === 'excludes')
+    .map(({ doc, first }) => ({ doc, because: `holds on other days: “${first}”` }))
 }

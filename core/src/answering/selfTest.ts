@@ -1,6 +1,11 @@
 import { pick, type Random } from '../maths/random.ts'
 import { hideDocs } from '../retrieval/indexChanges.ts'
-import { indexRelease, type IndexSettings, type ReleaseIndex, type Wording } from '../retrieval/releaseIndex.ts'
+import {
+  indexRelease,
+  type IndexSettings,
+  type ReleaseIndex,
+  type Wording,
+} from '../retrieval/releaseIndex.ts'
 import { rank, readQuestion } from '../retrieval/rank.ts'
 import { analyse } from '../text/analyse.ts'
 import { sentences } from '../text/sentences.ts'
@@ -31,7 +36,11 @@ export interface SelfTestSettings extends IndexSettings {
  * reworded by rule and asked, and so are words of sentences. An answer from the section that the question was made from is right;
  * any answer about a hidden section is wrong.
  */
-export function selfTest(items: readonly ContentItem[], random: Random, { rounds = 6, most = 1_500, ...settings }: SelfTestSettings = {}): SelfTestCase[] {
+export function selfTest(
+  items: readonly ContentItem[],
+  random: Random,
+  { rounds = 6, most = 1_500, ...settings }: SelfTestSettings = {},
+): SelfTestCase[] {
   const whole = indexRelease(items, { ...settings, noTitles: false })
   const untitled = indexRelease(items, { ...settings, noTitles: true })
   const sections = sectionsOf(whole)
@@ -48,9 +57,29 @@ export function selfTest(items: readonly ContentItem[], random: Random, { rounds
       const wording = pick(section.wordings, random)
       const of = { section, present, wording, random }
       add(cases, { ...of, kind: 'wording', question: reword(wording.text, random), index: titled })
-      if (present && random() < OTHER_SUBJECT_SHARE) add(cases, { ...of, kind: 'wording', present: false, question: aboutElse(wording, random), index: titled, elsewhere: true })
-      if (random() < (present ? BARE_SHARE : BARE_SHARE_HIDDEN)) add(cases, { ...of, kind: 'hidden wording', question: reword(wording.text, random), index: bare })
-      if (random() < SENTENCE_SHARE) add(cases, { ...of, kind: 'sentence', question: fromSentence(section, whole, random), index: titled })
+      if (present && random() < OTHER_SUBJECT_SHARE)
+        add(cases, {
+          ...of,
+          kind: 'wording',
+          present: false,
+          question: aboutElse(wording, random),
+          index: titled,
+          elsewhere: true,
+        })
+      if (random() < (present ? BARE_SHARE : BARE_SHARE_HIDDEN))
+        add(cases, {
+          ...of,
+          kind: 'hidden wording',
+          question: reword(wording.text, random),
+          index: bare,
+        })
+      if (random() < SENTENCE_SHARE)
+        add(cases, {
+          ...of,
+          kind: 'sentence',
+          question: fromSentence(section, whole, random),
+          index: titled,
+        })
     }
   }
   return cases
@@ -84,7 +113,8 @@ function sectionsOf(index: ReleaseIndex): Section[] {
       const all = index.wordingsOf(doc)
       const own = all.filter(({ kind }) => kind === 'heading').slice(0, 1)
       const wordings = own.length > 0 ? own : all.filter(({ kind }) => kind !== 'heading')
-      if (wordings.length > 0) found.set(key, { key, item: index.itemIdOf(doc), docs: [doc], wordings })
+      if (wordings.length > 0)
+        found.set(key, { key, item: index.itemIdOf(doc), docs: [doc], wordings })
     }
   }
   return [...found.values()]
@@ -101,29 +131,49 @@ interface Question {
   elsewhere?: true
 }
 
-function add(cases: SelfTestCase[], { kind, question, section, wording, present, index, elsewhere }: Question): void {
+function add(
+  cases: SelfTestCase[],
+  { kind, question, section, wording, present, index, elsewhere }: Question,
+): void {
   const asked = readQuestion(question, index)
   const candidates = rank(asked, index)
   const best = candidates[0]
   if (!best) return
   if (!present && !elsewhere && index.itemIdOf(best.doc) === section.item) return // a sister section may well say the same: nobody knows
   const aboutItem = wording.kind !== 'heading' && kind !== 'sentence'
-  const right = present && (aboutItem ? index.itemIdOf(best.doc) === section.item : section.docs.includes(best.doc))
-  cases.push({ kind: present ? kind : 'absent', question, regime: regimeOf(best), features: featuresOf(best, candidates, asked.terms, index), right, ...(!present && { weight: ABSENT_WEIGHT }) })
+  const right =
+    present &&
+    (aboutItem ? index.itemIdOf(best.doc) === section.item : section.docs.includes(best.doc))
+  cases.push({
+    kind: present ? kind : 'absent',
+    question,
+    regime: regimeOf(best),
+    features: featuresOf(best, candidates, asked.terms, index),
+    right,
+    ...(!present && { weight: ABSENT_WEIGHT }),
+  })
 }
 
 /** A wording with its weightiest word put as one that nobody here knows. */
 function aboutElse({ text, terms }: Wording, random: Random): string {
   const heaviest = [...terms].sort((a, b) => b.weight - a.weight)[0]?.stem
   const words = text.replace(/[?.!]+$/, '').split(/\s+/)
-  const at = words.findIndex((word) => analyse(word, 'en').concat(analyse(word, 'de')).some(({ stem }) => stem === heaviest))
+  const at = words.findIndex((word) =>
+    analyse(word, 'en')
+      .concat(analyse(word, 'de'))
+      .some(({ stem }) => stem === heaviest),
+  )
   return (at < 0 ? [...words, foreignWord(random)] : words.with(at, foreignWord(random))).join(' ')
 }
 
 /** One to four content words of one sentence, in its order: what somebody asks who never saw the text. */
 function fromSentence({ docs, wordings }: Section, index: ReleaseIndex, random: Random): string {
   const all = sentences(index.passage(pick(docs, random)).passage.text)
-    .map((sentence) => analyse(sentence, index.language).filter(({ stem }) => !stem.startsWith('#')).map(({ word }) => word))
+    .map((sentence) =>
+      analyse(sentence, index.language)
+        .filter(({ stem }) => !stem.startsWith('#'))
+        .map(({ word }) => word),
+    )
     .filter((words) => words.length >= 4)
   if (all.length === 0) return pick(wordings, random).text
   const words = pick(all, random)

@@ -8,7 +8,8 @@ export interface Understood {
   isQuestion: boolean
 }
 
-const PERSON = '(a |an |the |some ?)?(real |live )?(human|person|agent|operator|someone|somebody|people|member of staff|staff|colleague)'
+const PERSON =
+  '(a |an |the |some ?)?(real |live )?(human|person|agent|operator|someone|somebody|people|member of staff|staff|colleague)'
 const WISH = new RegExp(
   `\\b(talk|speak|chat|connect me|put me through|get me|transfer me|hand me over)\\b.{0,14}\\b${PERSON}\\b|\\b(i )?(want|need|would like|can i have|give me) ${PERSON}\\b|` +
     `\\b(mit (einem|einer) (menschen?|mitarbeiter(in)?|person)|einen menschen|echter mensch)\\b`,
@@ -25,10 +26,17 @@ const WISH_WORDS = new Set(
  * @param courtesies those of the release
  * @example understand('can I talk to a person?').wantsPerson // true
  */
-export function understand(message: string, courtesies: readonly Courtesy[] = STARTER_COURTESIES): Understood {
+export function understand(
+  message: string,
+  courtesies: readonly Courtesy[] = STARTER_COURTESIES,
+): Understood {
   const courtesy = courtesies[courtesyOf(message, courtesies)]
   if (courtesy) return { courtesy, wantsPerson: false, isQuestion: false }
-  const plain = fold(message).replace(/['’]/g, '').replace(/[^\p{L}\p{N}\s]/gu, ' ').replace(/\s+/g, ' ').trim()
+  const plain = fold(message)
+    .replace(/['’]/g, '')
+    .replace(/[^\p{L}\p{N}\s]/gu, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
   const wantsPerson = WISH.test(plain) || BARE.test(plain)
   const bare = wantsPerson && tokenize(plain).every(({ word }) => WISH_WORDS.has(word))
   return { wantsPerson, isQuestion: !bare && plain !== '' }

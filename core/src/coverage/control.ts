@@ -43,7 +43,11 @@ export function fallsIn(days: readonly DailyShare[]): Fall[] {
     if (next < -1 && moved >= -1) since = i
     moved = next
     if (moved > -WIDTH * Math.sqrt(LAMBDA / (2 - LAMBDA)) || asked[i]!.share >= mean) continue
-    falls.push({ day: asked[i]!.day, before: mean, since: meanOf(asked.slice(Math.min(since, i), i + 1)) })
+    falls.push({
+      day: asked[i]!.day,
+      before: mean,
+      since: meanOf(asked.slice(Math.min(since, i), i + 1)),
+    })
     ;[from, moved, since] = [i, 0, i]
   }
   return falls
@@ -59,7 +63,13 @@ function levelOf(days: readonly DailyShare[]): { mean: number; sigma: number } {
   const mean = meanOf(days)
   const z = days.map(({ share, n }) => (share - mean) / chance(mean, n))
   const ranges = z.slice(1).map((value, i) => Math.abs(value - z[i]!))
-  return { mean, sigma: Math.max(1, ranges.reduce((sum, range) => sum + range, 0) / Math.max(1, ranges.length) / 1.128) }
+  return {
+    mean,
+    sigma: Math.max(
+      1,
+      ranges.reduce((sum, range) => sum + range, 0) / Math.max(1, ranges.length) / 1.128,
+    ),
+  }
 }
 
 function chance(mean: number, n: number): number {

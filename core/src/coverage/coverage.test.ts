@@ -1,6 +1,12 @@
 import { expect } from 'chai'
 import { seeded } from '../maths/random.ts'
-import { coverageOfVisitors, expectedWorth, type VisitorShare, worthAt, worthFrom } from './coverage.ts'
+import {
+  coverageOfVisitors,
+  expectedWorth,
+  type VisitorShare,
+  worthAt,
+  worthFrom,
+} from './coverage.ts'
 
 const plain = worthFrom({ cases: [], audited: [] })
 
@@ -11,17 +17,35 @@ describe('coverageOfVisitors', () => {
     expect(n).to.equal(4)
     expect(share).to.be.closeTo((1.5 + 0.805) / 4, 0.005)
   })
-  it('knows nothing of nothing', () => expect(coverageOfVisitors([], plain)).to.eql({ share: null, interval: { low: 0, high: 1 }, few: true, n: 0 }))
+  it('knows nothing of nothing', () =>
+    expect(coverageOfVisitors([], plain)).to.eql({
+      share: null,
+      interval: { low: 0, high: 1 },
+      few: true,
+      n: 0,
+    }))
   it('is Wilson’s on the effective number below thirty visitors, and says so', () => {
-    const ten = Array.from({ length: 10 }, (_, i): VisitorShare => ({ n: 1, judged: i < 8 ? 1 : 0, unjudged: [] }))
+    const ten = Array.from({ length: 10 }, (_, i): VisitorShare => ({
+      n: 1,
+      judged: i < 8 ? 1 : 0,
+      unjudged: [],
+    }))
     const { interval, few } = coverageOfVisitors(ten, plain)
     expect(few).to.equal(true)
     expect(interval.low).to.be.closeTo(0.49, 0.001)
     expect(interval.high).to.be.closeTo(0.943, 0.001)
   })
   it('counts what one visitor asks as hanging together', () => {
-    const apart = Array.from({ length: 200 }, (_, i): VisitorShare => ({ n: 1, judged: i % 2, unjudged: [] }))
-    const together = Array.from({ length: 40 }, (_, i): VisitorShare => ({ n: 5, judged: i % 2 ? 5 : 0, unjudged: [] }))
+    const apart = Array.from({ length: 200 }, (_, i): VisitorShare => ({
+      n: 1,
+      judged: i % 2,
+      unjudged: [],
+    }))
+    const together = Array.from({ length: 40 }, (_, i): VisitorShare => ({
+      n: 5,
+      judged: i % 2 ? 5 : 0,
+      unjudged: [],
+    }))
     const width = (visitors: VisitorShare[]) => {
       const { low, high } = coverageOfVisitors(visitors, plain).interval
       return high - low
@@ -29,7 +53,11 @@ describe('coverageOfVisitors', () => {
     expect(width(together)).to.be.greaterThan(1.8 * width(apart))
   })
   it('has the interval that theory gives for a plain share', () => {
-    const visitors = Array.from({ length: 400 }, (_, i): VisitorShare => ({ n: 1, judged: i % 4 === 0 ? 1 : 0, unjudged: [] }))
+    const visitors = Array.from({ length: 400 }, (_, i): VisitorShare => ({
+      n: 1,
+      judged: i % 4 === 0 ? 1 : 0,
+      unjudged: [],
+    }))
     const { interval } = coverageOfVisitors(visitors, plain)
     const half = 1.96 * Math.sqrt((0.25 * 0.75) / 400)
     expect(interval.low).to.be.closeTo(0.25 - half, 0.012)
@@ -37,15 +65,21 @@ describe('coverageOfVisitors', () => {
   })
   it('is the same for the same input', () => {
     const random = seeded(1)
-    const visitors = Array.from({ length: 90 }, (): VisitorShare => ({ n: 1, judged: 0, unjudged: [random()] }))
+    const visitors = Array.from({ length: 90 }, (): VisitorShare => ({
+      n: 1,
+      judged: 0,
+      unjudged: [random()],
+    }))
     expect(coverageOfVisitors(visitors, plain)).to.eql(coverageOfVisitors(visitors, plain))
   })
 })
 
 describe('worthFrom', () => {
-  it('leaves confidence nearly as it is without judgements', () => expect(worthAt(plain, 0.7)).to.be.closeTo(0.7, 0.02))
+  it('leaves confidence nearly as it is without judgements', () =>
+    expect(worthAt(plain, 0.7)).to.be.closeTo(0.7, 0.02))
   it('corrects by the audit’s mean of judgement less confidence, once twenty are judged', () => {
-    const audited = (n: number) => Array.from({ length: n }, (_, i) => ({ p: 0.8, right: i % 2, weight: 1 }))
+    const audited = (n: number) =>
+      Array.from({ length: n }, (_, i) => ({ p: 0.8, right: i % 2, weight: 1 }))
     expect(worthAt(worthFrom({ cases: [], audited: audited(19) }), 0.8)).to.be.closeTo(0.8, 0.02)
     expect(worthAt(worthFrom({ cases: [], audited: audited(20) }), 0.8)).to.be.closeTo(0.5, 0.02)
   })
@@ -54,12 +88,20 @@ describe('worthFrom', () => {
     expect(worthAt(worthFrom({ cases, audited: [] }), 0.9)).to.be.closeTo(0.5, 0.06)
   })
   it('is what is expected where no interval is asked for', () => {
-    const judged = { cases: Array.from({ length: 60 }, (_, i) => ({ p: (i % 10) / 10, right: i % 3 ? 1 : 0, weight: 1 })), audited: Array.from({ length: 30 }, (_, i) => ({ p: 0.7, right: i % 2, weight: 1 })) }
+    const judged = {
+      cases: Array.from({ length: 60 }, (_, i) => ({
+        p: (i % 10) / 10,
+        right: i % 3 ? 1 : 0,
+        weight: 1,
+      })),
+      audited: Array.from({ length: 30 }, (_, i) => ({ p: 0.7, right: i % 2, weight: 1 })),
+    }
     const [worth, expected] = [worthFrom(judged), expectedWorth(judged)]
     for (const p of [0, 0.25, 0.5, 0.75, 0.999, 1]) expect(expected(p)).to.equal(worthAt(worth, p))
   })
   it('doubts more, the fewer were judged', () => {
-    const cases = (n: number) => Array.from({ length: n }, (_, i) => ({ p: 0.8, right: i % 5 === 0 ? 0 : 1, weight: 1 }))
+    const cases = (n: number) =>
+      Array.from({ length: n }, (_, i) => ({ p: 0.8, right: i % 5 === 0 ? 0 : 1, weight: 1 }))
     const spread = (n: number) => {
       const some = worthFrom({ cases: cases(n), audited: [] }).resamples.map((worth) => worth[80]!)
       const mean = some.reduce((a, b) => a + b) / some.length

@@ -47,7 +47,12 @@ export interface Worth {
 export function worthFrom({ cases, audited }: Judged): Worth {
   const random = seeded(SEED)
   const binned = binnedCases(cases)
-  return { point: worthOf(binned, audited), resamples: Array.from({ length: ROUNDS }, () => worthOf(drawnFrom(binned, random), drawnFrom(audited, random))) }
+  return {
+    point: worthOf(binned, audited),
+    resamples: Array.from({ length: ROUNDS }, () =>
+      worthOf(drawnFrom(binned, random), drawnFrom(audited, random)),
+    ),
+  }
 }
 
 /** The same without resamples, where no interval is asked for: what an unjudged answer of confidence p is worth, 0 to 1. */
@@ -104,8 +109,14 @@ function packed(visitors: readonly VisitorShare[]): Packed {
   const from = new Uint32Array(visitors.length + 1)
   for (const [i, { unjudged }] of visitors.entries()) from[i + 1] = from[i]! + unjudged.length
   const steps = new Uint8Array(from[visitors.length]!)
-  for (const [i, { unjudged }] of visitors.entries()) for (const [k, p] of unjudged.entries()) steps[from[i]! + k] = stepOf(p)
-  return { n: Float64Array.from(visitors, ({ n }) => n), judged: Float64Array.from(visitors, (each) => each.judged), from, steps }
+  for (const [i, { unjudged }] of visitors.entries())
+    for (const [k, p] of unjudged.entries()) steps[from[i]! + k] = stepOf(p)
+  return {
+    n: Float64Array.from(visitors, ({ n }) => n),
+    judged: Float64Array.from(visitors, (each) => each.judged),
+    from,
+    steps,
+  }
 }
 
 function stepOf(p: number): number {
@@ -116,18 +127,27 @@ function stepOf(p: number): number {
 function worthOf(cases: readonly JudgedCase[], audited: readonly JudgedCase[]): Float64Array {
   const calibrate = fitCalibration(cases)
   const off = auditedOff(audited, calibrate)
-  return Float64Array.from({ length: STEPS }, (_, step) => Math.min(1, Math.max(0, calibrate((step + 0.5) / STEPS) + off)))
+  return Float64Array.from({ length: STEPS }, (_, step) =>
+    Math.min(1, Math.max(0, calibrate((step + 0.5) / STEPS) + off)),
+  )
 }
 
 /** By how much audited answers were righter, on the mean, than was promised; 0 while too few are audited. */
 export function auditedOff(audited: readonly JudgedCase[], calibrate: Calibration): number {
   if (audited.length < LEAST_AUDITED) return 0
   const weights = audited.reduce((total, { weight }) => total + weight, 0)
-  return audited.reduce((total, { p, right, weight }) => total + weight * (right - calibrate(p)), 0) / weights
+  return (
+    audited.reduce((total, { p, right, weight }) => total + weight * (right - calibrate(p)), 0) /
+    weights
+  )
 }
 
 /** @param times how often each visitor was drawn; each once when not given */
-function shareOf({ n, judged, from, steps }: Packed, times: Uint16Array | undefined, worth: Float64Array): number {
+function shareOf(
+  { n, judged, from, steps }: Packed,
+  times: Uint16Array | undefined,
+  worth: Float64Array,
+): number {
   let [questions, right] = [0, 0]
   for (let i = 0; i < n.length; i++) {
     const drawn = times ? times[i]! : 1
@@ -166,7 +186,10 @@ function binnedCases(cases: readonly JudgedCase[]): JudgedCase[] {
 
 /** The Bayesian bootstrap's draw: weights from an exponential distribution, as bins stand for many. @see D. B. Rubin, "The Bayesian bootstrap" (1981) */
 function drawnFrom(cases: readonly JudgedCase[], random: () => number): JudgedCase[] {
-  return cases.map((each) => ({ ...each, weight: each.weight * exponentialMean(Math.max(1, Math.round(each.weight)), random) }))
+  return cases.map((each) => ({
+    ...each,
+    weight: each.weight * exponentialMean(Math.max(1, Math.round(each.weight)), random),
+  }))
 }
 
 /** Mean of n draws of an exponential distribution with mean 1; by its normal limit from some on. */

@@ -52,7 +52,18 @@ export interface ConversationFact {
 }
 
 /** By what questions are counted; `all` leaves out imported ones, which Janua was never asked, `every` has them. */
-export const DIMENSIONS = ['all', 'every', 'door', 'release', 'language', 'channel', 'topic', 'collection', 'item', 'hour'] as const
+export const DIMENSIONS = [
+  'all',
+  'every',
+  'door',
+  'release',
+  'language',
+  'channel',
+  'topic',
+  'collection',
+  'item',
+  'hour',
+] as const
 export type Dimension = (typeof DIMENSIONS)[number]
 export const IMPORTED = 'imported'
 
@@ -102,17 +113,56 @@ export type Figure = QuestionSums &
   }
 
 /** Every figure of one week, and of its days where these are looked at: what reports read instead of the log. */
-export function figuresOfWeek(monday: string, questions: readonly QuestionFact[], conversations: readonly ConversationFact[], worth: Worth): Figure[] {
+export function figuresOfWeek(
+  monday: string,
+  questions: readonly QuestionFact[],
+  conversations: readonly ConversationFact[],
+  worth: Worth,
+): Figure[] {
   return DIMENSIONS.flatMap((dimension) => {
-    const asked = groupedBy(questions.filter((fact) => counts(fact, dimension)), (fact) => nameIn(fact, dimension))
-    const spoken = groupedBy(conversations.filter((fact) => OF_CONVERSATIONS.has(dimension) && counts(fact, dimension)), (fact) => nameIn(fact, dimension))
+    const asked = groupedBy(
+      questions.filter((fact) => counts(fact, dimension)),
+      (fact) => nameIn(fact, dimension),
+    )
+    const spoken = groupedBy(
+      conversations.filter((fact) => OF_CONVERSATIONS.has(dimension) && counts(fact, dimension)),
+      (fact) => nameIn(fact, dimension),
+    )
     return [...new Set([...asked.keys(), ...spoken.keys()])].flatMap((name) => {
       const [some, talks] = [asked.get(name) ?? [], spoken.get(name) ?? []]
-      const [byDay, talksByDay] = [groupedBy(some, ({ day }) => day), groupedBy(talks, ({ day }) => day)]
-      const days = DAILY.has(dimension) ? [...new Set([...byDay.keys(), ...talksByDay.keys()])].sort() : []
+      const [byDay, talksByDay] = [
+        groupedBy(some, ({ day }) => day),
+        groupedBy(talks, ({ day }) => day),
+      ]
+      const days = DAILY.has(dimension)
+        ? [...new Set([...byDay.keys(), ...talksByDay.keys()])].sort()
+        : []
       const { interval, few } = coverageOfVisitors(visitorShares(some), worth)
-      const week: Figure = { span: 'week', starts: monday, dimension, name, ...sumsOf(some, worth), ...talkSums(talks), low: interval.low, high: interval.high, few }
-      return [week, ...days.map((day): Figure => ({ span: 'day', starts: day, dimension, name, ...sumsOf(byDay.get(day) ?? [], worth), ...talkSums(talksByDay.get(day) ?? []), low: null, high: null, few: false }))]
+      const week: Figure = {
+        span: 'week',
+        starts: monday,
+        dimension,
+        name,
+        ...sumsOf(some, worth),
+        ...talkSums(talks),
+        low: interval.low,
+        high: interval.high,
+        few,
+      }
+      return [
+        week,
+        ...days.map((day): Figure => ({
+          span: 'day',
+          starts: day,
+          dimension,
+          name,
+          ...sumsOf(byDay.get(day) ?? [], worth),
+          ...talkSums(talksByDay.get(day) ?? []),
+          low: null,
+          high: null,
+          few: false,
+        })),
+      ]
     })
   })
 }
@@ -121,9 +171,17 @@ export function figuresOfWeek(monday: string, questions: readonly QuestionFact[]
 const DAILY = new Set<Dimension>(['all', 'every', 'door', 'release', 'language', 'channel'])
 const OF_CONVERSATIONS = new Set<Dimension>(['all', 'door', 'language', 'channel'])
 
-function counts({ channel, ...fact }: { channel: string; topic?: number | null; item?: number | null }, dimension: Dimension): boolean {
-  if (channel === IMPORTED) return dimension === 'every' || dimension === 'topic' || dimension === 'channel'
-  return dimension === 'topic' ? fact.topic !== null : dimension === 'item' ? fact.item !== null : true
+function counts(
+  { channel, ...fact }: { channel: string; topic?: number | null; item?: number | null },
+  dimension: Dimension,
+): boolean {
+  if (channel === IMPORTED)
+    return dimension === 'every' || dimension === 'topic' || dimension === 'channel'
+  return dimension === 'topic'
+    ? fact.topic !== null
+    : dimension === 'item'
+      ? fact.item !== null
+      : true
 }
 
 function nameIn(fact: Partial<QuestionFact>, dimension: Dimension): string {
@@ -133,7 +191,15 @@ function nameIn(fact: Partial<QuestionFact>, dimension: Dimension): string {
 }
 
 /** Expected right of one question. */
-export function rightOf({ judged, outcome, fromContent, confidence }: Pick<QuestionFact, 'judged' | 'outcome' | 'fromContent' | 'confidence'>, worth: Worth): number {
+export function rightOf(
+  {
+    judged,
+    outcome,
+    fromContent,
+    confidence,
+  }: Pick<QuestionFact, 'judged' | 'outcome' | 'fromContent' | 'confidence'>,
+  worth: Worth,
+): number {
   if (judged !== null) return judged
   return outcome === 'answered' && fromContent ? worthAt(worth, confidence) : 0
 }
@@ -146,7 +212,8 @@ function uncoveredOf({ outcome, fromContent, judged, silent }: QuestionFact): nu
 }
 
 function sumsOf(some: readonly QuestionFact[], worth: Worth): QuestionSums {
-  const of = (holds: (fact: QuestionFact) => boolean) => some.reduce((n, fact) => (holds(fact) ? n + 1 : n), 0)
+  const of = (holds: (fact: QuestionFact) => boolean) =>
+    some.reduce((n, fact) => (holds(fact) ? n + 1 : n), 0)
   const outcome = (wanted: Outcome) => of((fact) => fact.outcome === wanted)
   return {
     questions: some.length,
@@ -169,7 +236,8 @@ function sumsOf(some: readonly QuestionFact[], worth: Worth): QuestionSums {
 }
 
 function talkSums(some: readonly ConversationFact[]): ConversationSums {
-  const of = (holds: (fact: ConversationFact) => boolean) => some.reduce((n, fact) => (holds(fact) ? n + 1 : n), 0)
+  const of = (holds: (fact: ConversationFact) => boolean) =>
+    some.reduce((n, fact) => (holds(fact) ? n + 1 : n), 0)
   return {
     started: some.length,
     asked: of(({ asked }) => asked),
@@ -186,23 +254,59 @@ function visitorShares(some: readonly QuestionFact[]): VisitorShare[] {
   return [...groupedBy(some, ({ visitor }) => visitor).values()].map((own) => ({
     n: own.length,
     judged: own.reduce((sum, { judged }) => sum + (judged ?? 0), 0),
-    unjudged: own.flatMap(({ judged, outcome, fromContent, confidence }) => (judged === null && outcome === 'answered' && fromContent ? [confidence] : [])),
+    unjudged: own.flatMap(({ judged, outcome, fromContent, confidence }) =>
+      judged === null && outcome === 'answered' && fromContent ? [confidence] : [],
+    ),
   }))
 }
 
 /** Figures of several days or weeks put together; the interval is that of weeks whose visitors are different people. */
-export function addedUp(figures: readonly Figure[]): Omit<Figure, 'span' | 'starts' | 'dimension' | 'name'> {
-  const total = (name: keyof QuestionSums | keyof ConversationSums) => figures.reduce((sum, figure) => sum + figure[name], 0)
-  const sums = Object.fromEntries(SUMMED.map((name) => [name, total(name)])) as unknown as QuestionSums & ConversationSums
+export function addedUp(
+  figures: readonly Figure[],
+): Omit<Figure, 'span' | 'starts' | 'dimension' | 'name'> {
+  const total = (name: keyof QuestionSums | keyof ConversationSums) =>
+    figures.reduce((sum, figure) => sum + figure[name], 0)
+  const sums = Object.fromEntries(
+    SUMMED.map((name) => [name, total(name)]),
+  ) as unknown as QuestionSums & ConversationSums
   const share = sums.questions === 0 ? 0 : sums.right / sums.questions
-  const half = (of: (figure: Figure) => number) => Math.sqrt(figures.reduce((sum, figure) => sum + (figure.questions * of(figure)) ** 2, 0)) / Math.max(1, sums.questions)
+  const half = (of: (figure: Figure) => number) =>
+    Math.sqrt(figures.reduce((sum, figure) => sum + (figure.questions * of(figure)) ** 2, 0)) /
+    Math.max(1, sums.questions)
   const own = (figure: Figure) => (figure.questions === 0 ? 0 : figure.right / figure.questions)
   const low = share - half((figure) => own(figure) - (figure.low ?? own(figure)))
   const high = share + half((figure) => (figure.high ?? own(figure)) - own(figure))
-  return { ...sums, low: sums.questions === 0 ? null : Math.max(0, low), high: sums.questions === 0 ? null : Math.min(1, high), few: figures.every(({ few }) => few) }
+  return {
+    ...sums,
+    low: sums.questions === 0 ? null : Math.max(0, low),
+    high: sums.questions === 0 ? null : Math.min(1, high),
+    few: figures.every(({ few }) => few),
+  }
 }
 
 const SUMMED = [
-  'questions', 'answered', 'elsewhere', 'clarifying', 'suggested', 'declined', 'unanswered', 'right', 'judged', 'uncovered', 'up', 'down', 'opened', 'wantsPerson', 'visitors', 'conversations',
-  'started', 'asked', 'ended', 'taken', 'abandoned', 'contained', 'resolved', 'provisional',
+  'questions',
+  'answered',
+  'elsewhere',
+  'clarifying',
+  'suggested',
+  'declined',
+  'unanswered',
+  'right',
+  'judged',
+  'uncovered',
+  'up',
+  'down',
+  'opened',
+  'wantsPerson',
+  'visitors',
+  'conversations',
+  'started',
+  'asked',
+  'ended',
+  'taken',
+  'abandoned',
+  'contained',
+  'resolved',
+  'provisional',
 ] as const

@@ -26,18 +26,30 @@ export function forecastOf(weeks: readonly WeeklyShare[], at: number): Forecast 
   const some = weeks.filter(({ n }) => n > 0)
   if (some.length < LEAST) return null
   const total = some.reduce((sum, { n }) => sum + n, 0)
-  const weighted = (of: (week: WeeklyShare) => number) => some.reduce((sum, week) => sum + week.n * of(week), 0) / total
+  const weighted = (of: (week: WeeklyShare) => number) =>
+    some.reduce((sum, week) => sum + week.n * of(week), 0) / total
   const [middle, mean] = [weighted(({ week }) => week), weighted(({ share }) => share)]
   const spread = weighted(({ week }) => (week - middle) ** 2)
   if (spread === 0) return null
   const slope = weighted(({ week, share }) => (week - middle) * (share - mean)) / spread
   const share = mean + slope * (at - middle)
-  const left = some.reduce((sum, { week, share: seen, n }) => sum + n * (seen - mean - slope * (week - middle)) ** 2, 0) / (some.length - 2)
+  const left =
+    some.reduce(
+      (sum, { week, share: seen, n }) => sum + n * (seen - mean - slope * (week - middle)) ** 2,
+      0,
+    ) /
+    (some.length - 2)
   const perWeek = total / some.length
-  const deviation = Math.sqrt((left / perWeek) * (1 + 1 / some.length + (at - middle) ** 2 / (some.length * spread)))
+  const deviation = Math.sqrt(
+    (left / perWeek) * (1 + 1 / some.length + (at - middle) ** 2 / (some.length * spread)),
+  )
   const half = studentAt(some.length - 2) * deviation
   const kept = (value: number) => Math.min(1, Math.max(0, value))
-  return { share: kept(share), interval: { low: kept(share - half), high: kept(share + half) }, slope }
+  return {
+    share: kept(share),
+    interval: { low: kept(share - half), high: kept(share + half) },
+    slope,
+  }
 }
 
 /** The 97.5 % point of Student's distribution. @see the Cornish-Fisher expansion in Abramowitz and Stegun, 26.7.5 (0.3 % off at two degrees by the table below) */

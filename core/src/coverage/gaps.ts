@@ -6,7 +6,15 @@ export const MEND_KINDS = ['teach', 'extend', 'write'] as const
 export type MendKind = (typeof MEND_KINDS)[number]
 
 /** Why the nearest passage was not enough. */
-export const SHORTFALLS = ['below the sill', 'words missing', 'other subject', 'left out', 'conflict', 'judged wrong', 'nothing found'] as const
+export const SHORTFALLS = [
+  'below the sill',
+  'words missing',
+  'other subject',
+  'left out',
+  'conflict',
+  'judged wrong',
+  'nothing found',
+] as const
 export type Shortfall = (typeof SHORTFALLS)[number]
 
 /** One wording of a topic: how often it was asked, and how it came out when it was asked last. */
@@ -39,21 +47,49 @@ const MISSING_SHARE = 0.34
  * The passage that came nearest to a question, and why it was not enough.
  * @param conflicting items with a passage that contradicts another's
  */
-export function nearestOf({ trace: { terms, candidates, leftOut, sill }, wrong }: AskedWording, conflicting: ReadonlySet<number> = new Set()): Nearest | null {
+export function nearestOf(
+  { trace: { terms, candidates, leftOut, sill }, wrong }: AskedWording,
+  conflicting: ReadonlySet<number> = new Set(),
+): Nearest | null {
   const top = candidates[0]
   const out = leftOut[0]
-  if (!top) return out ? { item: out.item, ordinal: out.ordinal, title: out.title, path: out.path, confidence: 0, shortfall: 'left out', missing: [], because: out.because } : null
+  if (!top)
+    return out
+      ? {
+          item: out.item,
+          ordinal: out.ordinal,
+          title: out.title,
+          path: out.path,
+          confidence: 0,
+          shortfall: 'left out',
+          missing: [],
+          because: out.because,
+        }
+      : null
   const own = terms.filter(({ carried }) => !carried)
   const has = new Set(top.matched)
-  const lacking = own.filter(({ word, readAs, aboutTime }) => !aboutTime && !has.has(readAs ?? word))
+  const lacking = own.filter(
+    ({ word, readAs, aboutTime }) => !aboutTime && !has.has(readAs ?? word),
+  )
   const weight = (some: typeof own) => some.reduce((sum, each) => sum + each.weight, 0)
   const missing = [...new Set(lacking.sort((a, b) => b.weight - a.weight).map(({ word }) => word))]
-  const base = { item: top.item, ordinal: top.ordinal, title: top.title, path: top.path, confidence: top.confidence, missing }
+  const base = {
+    item: top.item,
+    ordinal: top.ordinal,
+    title: top.title,
+    path: top.path,
+    confidence: top.confidence,
+    missing,
+  }
   if (wrong) return { ...base, shortfall: 'judged wrong' }
-  if (out && top.confidence < sill) return { ...base, shortfall: 'left out', because: `${out.title}: ${out.because}` }
+  if (out && top.confidence < sill)
+    return { ...base, shortfall: 'left out', because: `${out.title}: ${out.because}` }
   if (conflicting.has(top.item)) return { ...base, shortfall: 'conflict' }
   if (top.confidence < OTHER_SUBJECT) return { ...base, shortfall: 'other subject' }
-  return { ...base, shortfall: weight(lacking) >= MISSING_SHARE * weight(own) ? 'words missing' : 'below the sill' }
+  return {
+    ...base,
+    shortfall: weight(lacking) >= MISSING_SHARE * weight(own) ? 'words missing' : 'below the sill',
+  }
 }
 
 export interface FittingMend {
@@ -71,13 +107,19 @@ const TEACHABLE = 0.3
 const EXTENDABLE = 0.14
 
 /** What kind of mend fits a topic, by where its questions came nearest: to one article nearly, to one article hardly, or to none. */
-export function fittingMend(wordings: readonly (AskedWording & { nearest: Nearest | null })[]): FittingMend {
+export function fittingMend(
+  wordings: readonly (AskedWording & { nearest: Nearest | null })[],
+): FittingMend {
   const all = wordings.reduce((sum, { times }) => sum + times, 0)
   const byItem = new Map<number, { title: string; times: number; sure: number }>()
   for (const { times, nearest } of wordings) {
     if (!nearest || nearest.shortfall === 'judged wrong') continue
     const known = byItem.get(nearest.item) ?? { title: nearest.title, times: 0, sure: 0 }
-    byItem.set(nearest.item, { ...known, times: known.times + times, sure: known.sure + times * nearest.confidence })
+    byItem.set(nearest.item, {
+      ...known,
+      times: known.times + times,
+      sure: known.sure + times * nearest.confidence,
+    })
   }
   const best = [...byItem].sort(([a, one], [b, other]) => other.sure - one.sure || a - b)[0]
   if (!best || all === 0) return { kind: 'write', item: null, title: null, share: 0, confidence: 0 }
@@ -101,18 +143,30 @@ const SHIPPED: Record<MendKind, number> = { teach: 0.7, extend: 0.6, write: 0.65
 
 export function reachedBy(kind: MendKind, known: readonly KnownMend[]): number {
   const own = known.filter((mend) => mend.kind === kind)
-  return own.length < LEAST_KNOWN ? SHIPPED[kind] : own.reduce((sum, { reached }) => sum + reached, 0) / own.length
+  return own.length < LEAST_KNOWN
+    ? SHIPPED[kind]
+    : own.reduce((sum, { reached }) => sum + reached, 0) / own.length
 }
 
 /** Potential of a gap, "up to": uncovered questions a week times the share that earlier mends of this kind reached. */
-export function potentialOf(uncoveredAWeek: number, kind: MendKind, known: readonly KnownMend[]): number {
+export function potentialOf(
+  uncoveredAWeek: number,
+  kind: MendKind,
+  known: readonly KnownMend[],
+): number {
   return uncoveredAWeek * reachedBy(kind, known)
 }
 
 /** How a published mend stands: by the topic's later or replayed questions. */
 export type MendStanding =
   | { state: 'not asked'; n: 0 }
-  | { state: 'mended' | 'below promise' | 'reopened'; n: number; share: number; interval: Interval; /** On fewer than 20 questions. */ few: boolean }
+  | {
+      state: 'mended' | 'below promise' | 'reopened'
+      n: number
+      share: number
+      interval: Interval
+      /** On fewer than 20 questions. */ few: boolean
+    }
 
 const ENOUGH = 20
 /** A promise is kept within so much: between making and publishing a mend the confidence model may have been learnt anew. */
@@ -124,7 +178,17 @@ const LEEWAY = 0.03
  * @param right expected right answers among n
  * @example mendStanding({ promise: 0.8, right: 18, n: 20, wasMended: false }).state // 'mended'
  */
-export function mendStanding({ promise, right, n, wasMended }: { promise: number; right: number; n: number; wasMended: boolean }): MendStanding {
+export function mendStanding({
+  promise,
+  right,
+  n,
+  wasMended,
+}: {
+  promise: number
+  right: number
+  n: number
+  wasMended: boolean
+}): MendStanding {
   if (n === 0) return { state: 'not asked', n: 0 }
   const interval = wilson(right, n)
   const share = right / n

@@ -29,7 +29,11 @@ const ALIKE = 0.5
  * An article in outline: from what was asked, and from what agents replied. Nothing in it is made up: every line is a visitor's or an agent's.
  * @param asked wordings of the topic, the medoid first, then the most frequent
  */
-export function outlineOf(label: string, asked: readonly string[], replies: readonly AgentReply[]): Outline {
+export function outlineOf(
+  label: string,
+  asked: readonly string[],
+  replies: readonly AgentReply[],
+): Outline {
   return {
     title: label.replace(/\?$/, ''),
     phrasings: different(asked, SAME, PHRASINGS),
@@ -44,7 +48,8 @@ function different(texts: readonly string[], alike: number, most: number): strin
   for (const text of texts) {
     if (chosen.length === most) break
     const stems = stemsOf(text)
-    if (stems.size > 0 && chosen.every((other) => jaccard(stems, other.stems) <= alike)) chosen.push({ text, stems })
+    if (stems.size > 0 && chosen.every((other) => jaccard(stems, other.stems) <= alike))
+      chosen.push({ text, stems })
   }
   return chosen.map(({ text }) => text)
 }
@@ -57,11 +62,17 @@ function once(replies: readonly AgentReply[]): Outline['replies'] {
     if (same) same.times++
     else if (stems.size > 0) kept.push({ ...reply, times: 1, stems })
   }
-  return kept.sort((a, b) => b.times - a.times).map(({ text, conversation, times }) => ({ text, conversation, times }))
+  return kept
+    .sort((a, b) => b.times - a.times)
+    .map(({ text, conversation, times }) => ({ text, conversation, times }))
 }
 
 function stemsOf(text: string): Set<string> {
-  return new Set(analyse(text, guessLanguage(text, 'en')).map(({ stem }) => stem).filter((stem) => !stem.startsWith('#')))
+  return new Set(
+    analyse(text, guessLanguage(text, 'en'))
+      .map(({ stem }) => stem)
+      .filter((stem) => !stem.startsWith('#')),
+  )
 }
 
 function jaccard(a: ReadonlySet<string>, b: ReadonlySet<string>): number {

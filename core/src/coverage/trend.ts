@@ -26,7 +26,8 @@ const BEFORE = 4
  * @see P. McCullagh, J. Nelder, Generalized Linear Models (1989), section 6.2.3 (dispersion)
  */
 export function trendOf({ counts, totals }: WeeklyCounts): Trend {
-  if (counts.length !== totals.length) throw new RangeError(`${counts.length} weeks of counts but ${totals.length} of totals`)
+  if (counts.length !== totals.length)
+    throw new RangeError(`${counts.length} weeks of counts but ${totals.length} of totals`)
   const [now, volume] = [counts.at(-1) ?? 0, totals.at(-1) ?? 0]
   const [earlier, volumes] = [counts.slice(-BEFORE - 1, -1), totals.slice(-BEFORE - 1, -1)]
   const [before, volumeBefore] = [added(earlier), added(volumes)]
@@ -34,21 +35,34 @@ export function trendOf({ counts, totals }: WeeklyCounts): Trend {
   const share = volume / (volume + volumeBefore)
   const exact = binomialTest(now, now + before, share)
   const dispersion = dispersionOf(earlier, volumes)
-  const chance = dispersion > 1 ? Math.max(exact, spreadChance(now, now + before, share, dispersion)) : exact
-  return { ratio: before === 0 ? null : now / volume / (before / volumeBefore), chance, isNew: before === 0 && now > 0 }
+  const chance =
+    dispersion > 1 ? Math.max(exact, spreadChance(now, now + before, share, dispersion)) : exact
+  return {
+    ratio: before === 0 ? null : now / volume / (before / volumeBefore),
+    chance,
+    isNew: before === 0 && now > 0,
+  }
 }
 
 /** Which trends of many topics stand at a false-discovery rate of 10 %. */
 export function trendsStanding(trends: readonly Trend[]): boolean[] {
-  return standing(trends.map(({ chance }) => chance), 0.1)
+  return standing(
+    trends.map(({ chance }) => chance),
+    0.1,
+  )
 }
 
 /** Pearson's chi-square over its degrees of freedom; 1 when nothing can be told. */
 function dispersionOf(counts: readonly number[], volumes: readonly number[]): number {
   const rate = added(counts) / added(volumes)
-  const there = volumes.flatMap((volume, i) => (volume > 0 ? [{ count: counts[i]!, expected: rate * volume }] : []))
+  const there = volumes.flatMap((volume, i) =>
+    volume > 0 ? [{ count: counts[i]!, expected: rate * volume }] : [],
+  )
   if (there.length < 2 || rate === 0) return 1
-  return there.reduce((total, { count, expected }) => total + (count - expected) ** 2 / expected, 0) / (there.length - 1)
+  return (
+    there.reduce((total, { count, expected }) => total + (count - expected) ** 2 / expected, 0) /
+    (there.length - 1)
+  )
 }
 
 function spreadChance(k: number, n: number, p: number, dispersion: number): number {

@@ -24,7 +24,8 @@ const DAYS_AHEAD = 400
  */
 export function openAt(hours: WeeklyHours, zone: string, now: Date): Openness {
   if (hours.every((spans) => spans.length === 0)) return { open: false, changesAt: null }
-  if (hours.every((spans) => spans.some(({ from, to }) => from === '00:00' && to === '24:00'))) return { open: true, changesAt: null }
+  if (hours.every((spans) => spans.some(({ from, to }) => from === '00:00' && to === '24:00')))
+    return { open: true, changesAt: null }
   return openBy((_, weekday) => hours[weekday] ?? [], zone, now)
 }
 
@@ -34,14 +35,20 @@ export function openAt(hours: WeeklyHours, zone: string, now: Date): Openness {
  * @param spansOn the spans of a day, which is given as "2026-11-23" with its weekday from Monday (0)
  * @throws {RangeError} when the zone is not known
  */
-export function openBy(spansOn: (date: string, weekday: number) => readonly ClockSpan[], zone: string, now: Date): Openness {
+export function openBy(
+  spansOn: (date: string, weekday: number) => readonly ClockSpan[],
+  zone: string,
+  now: Date,
+): Openness {
   const today = DateTime.fromJSDate(now, { zone })
   if (!today.isValid) throw new RangeError(`no such time zone: ${zone}`)
   const first = today.startOf('day').minus({ days: 1 })
   let until: Date | null = null
   for (let i = 0; i < DAYS_AHEAD; i++) {
     const day = first.plus({ days: i })
-    const spans = spansOn(day.toISODate()!, day.weekday - 1).map(({ from, to }) => ({ from: onClock(day, from), to: onClock(day, to) })).sort((a, b) => +a.from - +b.from)
+    const spans = spansOn(day.toISODate()!, day.weekday - 1)
+      .map(({ from, to }) => ({ from: onClock(day, from), to: onClock(day, to) }))
+      .sort((a, b) => +a.from - +b.from)
     for (const { from, to } of spans) {
       if (until) {
         if (+from > +until) return { open: true, changesAt: until }
@@ -49,7 +56,8 @@ export function openBy(spansOn: (date: string, weekday: number) => readonly Cloc
       } else if (+from <= +now && +now < +to) until = to
       else if (+from > +now) return { open: false, changesAt: from }
     }
-    if (until && +until < +day.plus({ days: 1 }).startOf('day')) return { open: true, changesAt: until }
+    if (until && +until < +day.plus({ days: 1 }).startOf('day'))
+      return { open: true, changesAt: until }
   }
   return { open: until !== null, changesAt: null }
 }
@@ -69,5 +77,7 @@ export function hourIn(zone: string, now: Date): number {
 
 function onClock(day: DateTime, clock: string): Date {
   const [hour, minute] = clock.split(':').map(Number)
-  return hour === 24 ? day.plus({ days: 1 }).startOf('day').toJSDate() : day.set({ hour, minute }).toJSDate()
+  return hour === 24
+    ? day.plus({ days: 1 }).startOf('day').toJSDate()
+    : day.set({ hour, minute }).toJSDate()
 }

@@ -28,9 +28,24 @@ export interface GroundedSentence {
  * Checks every sentence of a rewritten answer against the passages that it cites: one statement of one passage must support it whole.
  * Strict on purpose: a good sentence that says a thing quite otherwise is refused too, and then the source's own words are shown.
  */
-export function ground(rewritten: string, cited: readonly CitedPassage[], language: Language): GroundedSentence[] {
-  const sources = cited.map(({ title, passage }) => ({ units: unitsOf(passage, language), verbatim: new Set(blocksSentences(passage.blocks).map(foldLine)), context: new Set([title, ...passage.path].flatMap((text) => readSentence(text, language).words.map(({ key }) => key))) }))
-  return rewritten.split(/\n+/).flatMap(sentences).map((text) => groundSentence(text, sources, language))
+export function ground(
+  rewritten: string,
+  cited: readonly CitedPassage[],
+  language: Language,
+): GroundedSentence[] {
+  const sources = cited.map(({ title, passage }) => ({
+    units: unitsOf(passage, language),
+    verbatim: new Set(blocksSentences(passage.blocks).map(foldLine)),
+    context: new Set(
+      [title, ...passage.path].flatMap((text) =>
+        readSentence(text, language).words.map(({ key }) => key),
+      ),
+    ),
+  }))
+  return rewritten
+    .split(/\n+/)
+    .flatMap(sentences)
+    .map((text) => groundSentence(text, sources, language))
 }
 
 /** All that a rewritten answer says stands in the passages that it cites. */
@@ -48,8 +63,14 @@ interface SourceUnits {
   context: ReadonlySet<string>
 }
 
-function groundSentence(text: string, sources: readonly SourceUnits[], language: Language): GroundedSentence {
-  const parts = text.split(/;\s+/).map((part) => readSentence(part.replace(LIST_MARK, ''), language))
+function groundSentence(
+  text: string,
+  sources: readonly SourceUnits[],
+  language: Language,
+): GroundedSentence {
+  const parts = text
+    .split(/;\s+/)
+    .map((part) => readSentence(part.replace(LIST_MARK, ''), language))
   let nearest: Fault = 'a word'
   const own = sources.findIndex(({ verbatim }) => verbatim.has(foldLine(text)))
   // A bare "yes" stands for what was asked, which another "yes" of the passage may not answer.
@@ -64,7 +85,10 @@ function groundSentence(text: string, sources: readonly SourceUnits[], language:
       return faults.find((each) => each !== undefined)
     }
     // What a semicolon parts belongs together: the ticket of one bus may not cost what that of the next one does.
-    const fault = parts.length === 1 ? within(units) : leastFault([...groupedBy(units, ({ place }) => place).values()].map(within))
+    const fault =
+      parts.length === 1
+        ? within(units)
+        : leastFault([...groupedBy(units, ({ place }) => place).values()].map(within))
     if (!fault) return { text, passage }
     nearest = fault
   }
@@ -73,11 +97,23 @@ function groundSentence(text: string, sources: readonly SourceUnits[], language:
 
 /** The sentences of some blocks, item by item; tables have none. */
 export function blocksSentences(blocks: readonly Block[]): string[] {
-  return blocks.flatMap((block) => (block.type === 'list' ? block.items.map(({ text }) => text) : block.type === 'table' ? [] : [block.content.text])).flatMap(sentences)
+  return blocks
+    .flatMap((block) =>
+      block.type === 'list'
+        ? block.items.map(({ text }) => text)
+        : block.type === 'table'
+          ? []
+          : [block.content.text],
+    )
+    .flatMap(sentences)
 }
 
 /** Undefined when one of them found nothing; else the fault of the unit that came furthest. */
 function leastFault(faults: readonly (Fault | undefined)[]): Fault | undefined {
   if (faults.includes(undefined)) return undefined
-  return faults.find((fault) => fault !== 'a word' && fault !== 'a number') ?? faults.find((fault) => fault === 'a number') ?? 'a word'
+  return (
+    faults.find((fault) => fault !== 'a word' && fault !== 'a number') ??
+    faults.find((fault) => fault === 'a number') ??
+    'a word'
+  )
 }

@@ -7,7 +7,18 @@ import { stem } from '../text/stem.ts'
  * - `may` and `must` are what one is free to do and what one has to
  * - `link` begins a phrase that may stand elsewhere ("on the night boat"); `join` lists things; `light` says nothing by itself
  */
-export type Role = 'negation' | 'only' | 'except' | 'if' | 'every' | 'some' | 'may' | 'must' | 'link' | 'join' | 'light'
+export type Role =
+  | 'negation'
+  | 'only'
+  | 'except'
+  | 'if'
+  | 'every'
+  | 'some'
+  | 'may'
+  | 'must'
+  | 'link'
+  | 'join'
+  | 'light'
 
 /** Words that mean the same to a customer; the first stands for all. */
 type Synonyms = string[]
@@ -19,17 +30,31 @@ interface Lexicon {
 }
 
 function rolesOf(lists: Partial<Record<Role, string>>): Map<string, Role> {
-  return new Map(Object.entries(lists).flatMap(([role, words]) => words.split(/\s+/).map((word): [string, Role] => [word, role as Role])))
+  return new Map(
+    Object.entries(lists).flatMap(([role, words]) =>
+      words.split(/\s+/).map((word): [string, Role] => [word, role as Role]),
+    ),
+  )
 }
 
 function synonymsOf(groups: Synonyms[], language: Language): Map<string, string> {
-  return new Map(groups.flatMap((group) => group.map((word): [string, string] => [stem(word, language), stem(group[0]!, language)])))
+  return new Map(
+    groups.flatMap((group) =>
+      group.map((word): [string, string] => [stem(word, language), stem(group[0]!, language)]),
+    ),
+  )
 }
 
 const english: Lexicon = {
   phrases: [
-    [/\b(?:free of charge|without (?:any )?(?:extra )?charge|at no (?:extra )?(?:charge|cost)|for nothing|(?:there is )?no charge(?! account)|(?:pays?|costs?) nothing|nothing is charged|does not cost anything)\b/g, 'free'],
-    [/\b(?:no|not) (?:more|longer|later|larger|bigger|heavier|wider|higher|older) than\b/g, 'atmost'],
+    [
+      /\b(?:free of charge|without (?:any )?(?:extra )?charge|at no (?:extra )?(?:charge|cost)|for nothing|(?:there is )?no charge(?! account)|(?:pays?|costs?) nothing|nothing is charged|does not cost anything)\b/g,
+      'free',
+    ],
+    [
+      /\b(?:no|not) (?:more|longer|later|larger|bigger|heavier|wider|higher|older) than\b/g,
+      'atmost',
+    ],
     [/\b(?:no|not) (?:less|fewer) than\b/g, 'atleast'],
     [/\bup to\b/g, 'atmost'],
     [/\bat (most|least)\b/g, 'at$1'],
@@ -43,11 +68,23 @@ const english: Lexicon = {
     [/\bmake sure\b/g, 'ensure'],
     [/\b(?:money back|paid back|pay back|give back the money)\b/g, 'refund'],
     [/\bas often as (?:you|they|one) (?:like|likes|want|wish)\b/g, 'repeatedly'],
-    [/\b(?:is|are) (?:forbidden|prohibited|banned)(?: to)?\b|\b(?:is|are) not (?:allowed|permitted)(?: to)?\b/g, 'is not'],
-    [/(?<!\d)(\d+(?:\.\d+)?) (?:by|x|×) (\d+(?:\.\d+)?)(?: (?:by|x|×) (\d+(?:\.\d+)?))?(?!\d)/g, '$1:$2:$3'],
+    [
+      /\b(?:is|are) (?:forbidden|prohibited|banned)(?: to)?\b|\b(?:is|are) not (?:allowed|permitted)(?: to)?\b/g,
+      'is not',
+    ],
+    [
+      /(?<!\d)(\d+(?:\.\d+)?) (?:by|x|×) (\d+(?:\.\d+)?)(?: (?:by|x|×) (\d+(?:\.\d+)?))?(?!\d)/g,
+      '$1:$2:$3',
+    ],
     [/\bcertain (?=bits|parts|kinds)/g, 'some '],
-    [/\b(?:all the same|as well|as such|at all|in order|of course|after all|each other|so that|such as|for example|for instance|e\.g\.|i\.e\.)(?=\s|[.,;)]|$)/g, ' '],
-    [/\b(?:isn|aren|wasn|weren|don|doesn|didn|hasn|haven|wouldn|shouldn|couldn|mustn|needn)['’]t\b/g, 'not'],
+    [
+      /\b(?:all the same|as well|as such|at all|in order|of course|after all|each other|so that|such as|for example|for instance|e\.g\.|i\.e\.)(?=\s|[.,;)]|$)/g,
+      ' ',
+    ],
+    [
+      /\b(?:isn|aren|wasn|weren|don|doesn|didn|hasn|haven|wouldn|shouldn|couldn|mustn|needn)['’]t\b/g,
+      'not',
+    ],
     [/\b(?:can['’]t|cannot)\b/g, 'can not'],
     [/\bwon['’]t\b/g, 'not'],
     [/\bimpossible\b/g, 'not possible'],
@@ -74,20 +111,88 @@ const english: Lexicon = {
   }),
   synonyms: synonymsOf(
     [
-      ['cost', 'costs', 'price', 'pay', 'paid', 'charge', 'charged', 'fee'], ['start', 'begin', 'begins', 'beginning'], ['end', 'finish'],
-      ['big', 'large'], ['buy', 'purchase', 'bought'], ['choose', 'select', 'pick', 'chosen'], ['write', 'text', 'message'], ['telephone', 'phone', 'ring', 'call'],
-      ['get', 'receive', 'obtain'], ['show', 'display'], ['boat', 'ferry', 'ship'], ['mail', 'email', 'e-mail'], ['cancel', 'cancelled', 'cancellation'],
-      ['difficult', 'hard'], ['fast', 'quick'], ['people', 'persons', 'person'], ['luggage', 'baggage'], ['car', 'cars'],
-      ['accept', 'accepted'], ['well', 'good'], ['stick', 'stuck'], ['sit', 'seat', 'seats'], ['depart', 'departure', 'leave', 'leaves', 'left'],
-      ['land', 'landing', 'arrive', 'arrival', 'reach', 'reaches'], ['great', 'dramatic', 'dramatically', 'greatly'], ['speak', 'talk'], ['require', 'requires', 'requirement'], ['include', 'contain', 'contains'],
-      ['permit', 'allow', 'let'], ['delete', 'erase'], ['stop', 'prevent'], ['work', 'function'], ['several', 'various'], ['lock', 'locked'], ['load', 'loading'], ['everybody', 'everyone'], ['anybody', 'anyone'], ['immediately', 'instantly', 'straightaway'],
-      ['repair', 'fix', 'mend'], ['small', 'little'], ['keep', 'retain', 'preserve', 'preserved'], ['store', 'save', 'saved'], ['change', 'modify', 'alter', 'amend'], ['answer', 'reply', 'respond', 'response'],
-      ['ask', 'request'], ['close', 'shut'], ['trip', 'journey', 'voyage'], ['child', 'children', 'kid', 'kids'], ['bicycle', 'bike'], ['mistake', 'error'], ['problem', 'issue', 'trouble'], ['option', 'choice'],
-      ['whole', 'entire', 'complete'], ['correct', 'right'], ['wrong', 'incorrect'], ['picture', 'image', 'photo'], ['folder', 'directory'], ['explain', 'describe'], ['refuse', 'reject', 'deny', 'denied'],
-      ['elevator', 'lift'], ['toilet', 'lavatory'], ['reduction', 'discount'], ['easy', 'simple'], ['setting', 'configuration'], ['create', 'creation'], ['remove', 'removal'], ['registration', 'register', 'registered'],
-      ['visible', 'seen'], ['refund', 'refunded'], ['information', 'details'], ['near', 'nearby'], ['useful', 'helpful'], ['common', 'frequent'], ['quay', 'pier'],
-      ['build', 'construct'], ['ill', 'sick'],
-      ['rapid', 'swift'], ['cheap', 'inexpensive'], ['certain', 'sure'], ['convert', 'turn'], ['identical', 'same'], ['discover', 'detect'],
+      ['cost', 'costs', 'price', 'pay', 'paid', 'charge', 'charged', 'fee'],
+      ['start', 'begin', 'begins', 'beginning'],
+      ['end', 'finish'],
+      ['big', 'large'],
+      ['buy', 'purchase', 'bought'],
+      ['choose', 'select', 'pick', 'chosen'],
+      ['write', 'text', 'message'],
+      ['telephone', 'phone', 'ring', 'call'],
+      ['get', 'receive', 'obtain'],
+      ['show', 'display'],
+      ['boat', 'ferry', 'ship'],
+      ['mail', 'email', 'e-mail'],
+      ['cancel', 'cancelled', 'cancellation'],
+      ['difficult', 'hard'],
+      ['fast', 'quick'],
+      ['people', 'persons', 'person'],
+      ['luggage', 'baggage'],
+      ['car', 'cars'],
+      ['accept', 'accepted'],
+      ['well', 'good'],
+      ['stick', 'stuck'],
+      ['sit', 'seat', 'seats'],
+      ['depart', 'departure', 'leave', 'leaves', 'left'],
+      ['land', 'landing', 'arrive', 'arrival', 'reach', 'reaches'],
+      ['great', 'dramatic', 'dramatically', 'greatly'],
+      ['speak', 'talk'],
+      ['require', 'requires', 'requirement'],
+      ['include', 'contain', 'contains'],
+      ['permit', 'allow', 'let'],
+      ['delete', 'erase'],
+      ['stop', 'prevent'],
+      ['work', 'function'],
+      ['several', 'various'],
+      ['lock', 'locked'],
+      ['load', 'loading'],
+      ['everybody', 'everyone'],
+      ['anybody', 'anyone'],
+      ['immediately', 'instantly', 'straightaway'],
+      ['repair', 'fix', 'mend'],
+      ['small', 'little'],
+      ['keep', 'retain', 'preserve', 'preserved'],
+      ['store', 'save', 'saved'],
+      ['change', 'modify', 'alter', 'amend'],
+      ['answer', 'reply', 'respond', 'response'],
+      ['ask', 'request'],
+      ['close', 'shut'],
+      ['trip', 'journey', 'voyage'],
+      ['child', 'children', 'kid', 'kids'],
+      ['bicycle', 'bike'],
+      ['mistake', 'error'],
+      ['problem', 'issue', 'trouble'],
+      ['option', 'choice'],
+      ['whole', 'entire', 'complete'],
+      ['correct', 'right'],
+      ['wrong', 'incorrect'],
+      ['picture', 'image', 'photo'],
+      ['folder', 'directory'],
+      ['explain', 'describe'],
+      ['refuse', 'reject', 'deny', 'denied'],
+      ['elevator', 'lift'],
+      ['toilet', 'lavatory'],
+      ['reduction', 'discount'],
+      ['easy', 'simple'],
+      ['setting', 'configuration'],
+      ['create', 'creation'],
+      ['remove', 'removal'],
+      ['registration', 'register', 'registered'],
+      ['visible', 'seen'],
+      ['refund', 'refunded'],
+      ['information', 'details'],
+      ['near', 'nearby'],
+      ['useful', 'helpful'],
+      ['common', 'frequent'],
+      ['quay', 'pier'],
+      ['build', 'construct'],
+      ['ill', 'sick'],
+      ['rapid', 'swift'],
+      ['cheap', 'inexpensive'],
+      ['certain', 'sure'],
+      ['convert', 'turn'],
+      ['identical', 'same'],
+      ['discover', 'detect'],
     ],
     'en',
   ),
@@ -103,7 +208,8 @@ const german: Lexicon = {
     [/\bsobald\b/g, 'wenn'],
   ],
   roles: rolesOf({
-    negation: 'nicht kein keine keinen keinem keiner keines nie niemals niemand nichts ohne weder nirgends kaum',
+    negation:
+      'nicht kein keine keinen keinem keiner keines nie niemals niemand nichts ohne weder nirgends kaum',
     only: 'nur ausschliesslich lediglich bloss',
     except: 'ausser ausgenommen ausserhalb',
     if: 'wenn falls sofern',
@@ -113,16 +219,30 @@ const german: Lexicon = {
     must: 'muss mussen soll sollen notwendig erforderlich notig',
     link: 'auf in im an am fur mit von vom zu zum zur bei beim uber unter nach vor wahrend zwischen durch bis seit ab aus um als hinter neben wo weil obwohl dass der-die deren dessen',
     join: 'und oder sowie',
-    light: 'ein eine einen einem einer eines der die das den dem des dies diese dieser dieses diesen er sie es wir ihr ihre ihren ihrem ihrer sein seine uns unser unsere ich mein meine man sich ist sind war waren sei wird werden wurde worden hat haben habe hatte bitte auch dann so da hier dort ja noch schon mal doch aber selbst etwas wie was wer welche welcher welches',
+    light:
+      'ein eine einen einem einer eines der die das den dem des dies diese dieser dieses diesen er sie es wir ihr ihre ihren ihrem ihrer sein seine uns unser unsere ich mein meine man sich ist sind war waren sei wird werden wurde worden hat haben habe hatte bitte auch dann so da hier dort ja noch schon mal doch aber selbst etwas wie was wer welche welcher welches',
   }),
-  synonyms: synonymsOf([['kosten', 'kostet', 'preis', 'zahlen', 'bezahlen', 'gebuhr'], ['beginnen', 'beginnt', 'anfangen', 'starten'], ['schiff', 'fahre', 'boot'], ['abfahrt', 'abfahren', 'ablegen'], ['anrufen', 'telefonieren'], ['erhalten', 'bekommen']], 'de'),
+  synonyms: synonymsOf(
+    [
+      ['kosten', 'kostet', 'preis', 'zahlen', 'bezahlen', 'gebuhr'],
+      ['beginnen', 'beginnt', 'anfangen', 'starten'],
+      ['schiff', 'fahre', 'boot'],
+      ['abfahrt', 'abfahren', 'ablegen'],
+      ['anrufen', 'telefonieren'],
+      ['erhalten', 'bekommen'],
+    ],
+    'de',
+  ),
 }
 
 const LEXICA: Record<Language, Lexicon> = { en: english, de: german }
 
 /** Says a folded text in plainer words: one word for "free of charge", "not" for "n't". */
 export function plainly(folded: string, language: Language): string {
-  return LEXICA[language].phrases.reduce((text, [pattern, plain]) => text.replace(pattern, plain), folded)
+  return LEXICA[language].phrases.reduce(
+    (text, [pattern, plain]) => text.replace(pattern, plain),
+    folded,
+  )
 }
 
 /** What a folded word does, undefined when it is a word of content. */

@@ -10,36 +10,77 @@ import type { Unit } from './units.ts'
  * @param context words of the title and headings: they may be said where a phrase begins with a link, as in "on the night boat"
  * @returns why not; undefined when it does
  */
-export function faultOf(said: Reading, unit: Unit, context: ReadonlySet<string>): Fault | undefined {
+export function faultOf(
+  said: Reading,
+  unit: Unit,
+  context: ReadonlySet<string>,
+): Fault | undefined {
   const fault = faultBeside(said, unit, context)
   if ((fault !== 'the order' && fault !== 'put together') || !unit.leans) return fault
   // A word of the title may be what "its" stands for, though the unit has it elsewhere too.
   const named = said.words.filter(({ key, isNumber }) => !isNumber && context.has(key))
-  return named.length > 0 && named.length < said.words.length && !faultBeside({ ...said, ...without(said, named) }, unit, context) ? undefined : fault
+  return named.length > 0 &&
+    named.length < said.words.length &&
+    !faultBeside({ ...said, ...without(said, named) }, unit, context)
+    ? undefined
+    : fault
 }
 
 /** A sentence without some of its words: what turns the others stays before the same ones. */
-function without({ words, turns }: Reading, some: readonly Word[]): Pick<Reading, 'words' | 'turns'> {
-  return { words: words.filter((word) => !some.includes(word)), turns: turns.map((turn) => ({ ...turn, at: words.slice(0, turn.at).filter((word) => !some.includes(word)).length })) }
+function without(
+  { words, turns }: Reading,
+  some: readonly Word[],
+): Pick<Reading, 'words' | 'turns'> {
+  return {
+    words: words.filter((word) => !some.includes(word)),
+    turns: turns.map((turn) => ({
+      ...turn,
+      at: words.slice(0, turn.at).filter((word) => !some.includes(word)).length,
+    })),
+  }
 }
 
 function faultBeside(said: Reading, unit: Unit, context: ReadonlySet<string>): Fault | undefined {
-  if (said.words.length === 0) return said.says && said.says === unit.says ? undefined : said.says ? 'yes or no' : 'says nothing'
+  if (said.words.length === 0)
+    return said.says && said.says === unit.says
+      ? undefined
+      : said.says
+        ? 'yes or no'
+        : 'says nothing'
   const words = [...unit.before, ...unit.words]
   const shift = unit.before.length
   const isTable = unit.around.size > 0
   const isPriced = said.words.some(({ isNumber, key }) => isNumber && PRICE.test(key))
-  const mayBeSaid = ({ key, link }: Word) => (isPriced && key === 'cost') || (context.has(key) && (link !== '' || unit.leans || isTable)) || unit.around.has(key) || (key === 'weigh' && words.some((word) => word.key === 'kg'))
-  const kept = said.words.filter((word) => word.isNumber || !mayBeSaid(word) || words.some(({ key }) => key === word.key))
+  const mayBeSaid = ({ key, link }: Word) =>
+    (isPriced && key === 'cost') ||
+    (context.has(key) && (link !== '' || unit.leans || isTable)) ||
+    unit.around.has(key) ||
+    (key === 'weigh' && words.some((word) => word.key === 'kg'))
+  const kept = said.words.filter(
+    (word) => word.isNumber || !mayBeSaid(word) || words.some(({ key }) => key === word.key),
+  )
   const missing = kept.find(({ key }) => !words.some((word) => word.key === key))
   if (missing) return missing.isNumber ? 'a number' : 'a word'
-  if (kept.length === 0 || (kept.length === 1 && unit.words.length > 2) || kept.length < said.words.length * OWN_SHARE) return 'says nothing'
+  if (
+    kept.length === 0 ||
+    (kept.length === 1 && unit.words.length > 2) ||
+    kept.length < said.words.length * OWN_SHARE
+  )
+    return 'says nothing'
   if (unit.cells && !saysCells(kept, unit.cells)) return 'put together'
   const places = align(kept, words)
-  return boundFault(kept, words, places) ?? unitFault(kept, words, places) ?? (isTable && words.length <= SMALL_CELL && !namesBoth(kept, unit.cells) ? undefined : orderFault(kept, words, places)) ?? turnFault(said, unit, { kept, places, shift })
+  return (
+    boundFault(kept, words, places) ??
+    unitFault(kept, words, places) ??
+    (isTable && words.length <= SMALL_CELL && !namesBoth(kept, unit.cells)
+      ? undefined
+      : orderFault(kept, words, places)) ??
+    turnFault(said, unit, { kept, places, shift })
+  )
 }
 
-const saysOne = (kept: readonly Word[], keys: ReadonlySet<string>, others: ReadonlySet<string>) => kept.some(({ key }) => keys.has(key) && !others.has(key))
+const saysOne = (kept: readonly Word[], keys: ReadonlySet<string>, others: ReadonlySet<string>) =>
+  kept.some(({ key }) => keys.has(key) && !others.has(key))
 
 /** Both cells are said; with one alone, a head could be said of the other's. */
 function saysCells(kept: readonly Word[], cells: NonNullable<Unit['cells']>): boolean {
@@ -48,7 +89,9 @@ function saysCells(kept: readonly Word[], cells: NonNullable<Unit['cells']>): bo
 
 /** What is said below which head then hangs on the order. */
 function namesBoth(kept: readonly Word[], cells: Unit['cells']): boolean {
-  return cells !== undefined && cells.every(({ head }, i) => saysOne(kept, head, cells[1 - i]!.head))
+  return (
+    cells !== undefined && cells.every(({ head }, i) => saysOne(kept, head, cells[1 - i]!.head))
+  )
 }
 
 /** So much of what is said stands in the unit itself; the rest may be of its title, or of what its table is about. */
@@ -79,17 +122,38 @@ function jump(from: number, to: number): number {
 
 const SAME_BOUNDS: Bound[][] = [['until', 'by']]
 
-function boundFault(said: readonly Word[], words: readonly Word[], places: Places): Fault | undefined {
-  const differs = said.some((word, i) => word.isNumber && words[places[i]!]!.bound !== word.bound && !SAME_BOUNDS.some((same) => same.includes(word.bound) && same.includes(words[places[i]!]!.bound)))
+function boundFault(
+  said: readonly Word[],
+  words: readonly Word[],
+  places: Places,
+): Fault | undefined {
+  const differs = said.some(
+    (word, i) =>
+      word.isNumber &&
+      words[places[i]!]!.bound !== word.bound &&
+      !SAME_BOUNDS.some(
+        (same) => same.includes(word.bound) && same.includes(words[places[i]!]!.bound),
+      ),
+  )
   return differs ? 'a bound' : undefined
 }
 
 /** What a number counts or measures, and whether it is more or less, stays beside it. */
-function unitFault(said: readonly Word[], words: readonly Word[], places: Places): Fault | undefined {
+function unitFault(
+  said: readonly Word[],
+  words: readonly Word[],
+  places: Places,
+): Fault | undefined {
   const used = new Set(places)
   const lost = said.some((word, i) => {
     const next = words[places[i]! + 1]
-    return word.isNumber && next && !next.isNumber && next.phrase === words[places[i]!]!.phrase && !used.has(places[i]! + 1)
+    return (
+      word.isNumber &&
+      next &&
+      !next.isNumber &&
+      next.phrase === words[places[i]!]!.phrase &&
+      !used.has(places[i]! + 1)
+    )
   })
   return lost ? 'a number' : undefined
 }

@@ -24,7 +24,11 @@ const NOTHING: ReadonlySet<string> = new Set()
 export function unitsOf({ blocks }: Pick<Passage, 'blocks'>, language: Language): Unit[] {
   const units: Unit[] = []
   let last: Reading | undefined
-  const lead = blocks.filter(({ type }) => type === 'paragraph').flatMap((block) => (block.type === 'paragraph' ? readSentence(block.content.text, language).words : []))
+  const lead = blocks
+    .filter(({ type }) => type === 'paragraph')
+    .flatMap((block) =>
+      block.type === 'paragraph' ? readSentence(block.content.text, language).words : [],
+    )
   const about = new Set(lead.filter(({ isNumber }) => !isNumber).map(({ key }) => key))
   let place = 0
   const add = (text: string, around: ReadonlySet<string> = NOTHING) => {
@@ -32,23 +36,41 @@ export function unitsOf({ blocks }: Pick<Passage, 'blocks'>, language: Language)
     for (const part of text.split(SEMICOLON)) {
       const reading = readSentence(part, language)
       if (reading.words.length === 0 && !reading.says) continue
-      units.push({ ...reading, before: reading.pointsBack && last ? subjectOf(last) : [], around, place })
+      units.push({
+        ...reading,
+        before: reading.pointsBack && last ? subjectOf(last) : [],
+        around,
+        place,
+      })
       last = reading
     }
   }
   /** What stands in the head or before the rows of a table tells its cells apart: it is said of its own cells only. */
   const addTable = (table: Block & { type: 'table' }) => {
-    const own = new Set([...table.header, ...table.rows.flatMap((row) => row.slice(0, 1))].flatMap(({ text }) => readSentence(text, language).words.map(({ key }) => key)))
+    const own = new Set(
+      [...table.header, ...table.rows.flatMap((row) => row.slice(0, 1))].flatMap(({ text }) =>
+        readSentence(text, language).words.map(({ key }) => key),
+      ),
+    )
     const around = new Set([...about].filter((key) => !own.has(key)))
     for (const row of rowsOf(table)) add(row, around)
-    units.push(...pairsOf(table, language).map((pair) => ({ ...pair, before: [], around, place: ++place })))
+    units.push(
+      ...pairsOf(table, language).map((pair) => ({ ...pair, before: [], around, place: ++place })),
+    )
   }
   blocks.forEach((block, i) => {
     if (block.type === 'table') return addTable(block)
     if (block.type === 'list') {
       const before = blocks[i - 1]
-      const lead = before?.type === 'paragraph' && before.content.text.endsWith(':') ? (sentences(before.content.text).at(-1) ?? '') : ''
-      return block.items.forEach(({ text }) => sentences(text).forEach((sentence, at) => add(at === 0 && lead ? `${lead.replace(/:$/, '')} ${sentence}` : sentence)))
+      const lead =
+        before?.type === 'paragraph' && before.content.text.endsWith(':')
+          ? (sentences(before.content.text).at(-1) ?? '')
+          : ''
+      return block.items.forEach(({ text }) =>
+        sentences(text).forEach((sentence, at) =>
+          add(at === 0 && lead ? `${lead.replace(/:$/, '')} ${sentence}` : sentence),
+        ),
+      )
     }
     sentences(block.content.text).forEach((sentence) => add(sentence))
   })
@@ -56,7 +78,13 @@ export function unitsOf({ blocks }: Pick<Passage, 'blocks'>, language: Language)
 }
 
 /** Each cell with the name of its row and of its column, and each row as a whole. */
-function rowsOf({ header, rows }: { header: { text: string }[]; rows: { text: string }[][] }): string[] {
+function rowsOf({
+  header,
+  rows,
+}: {
+  header: { text: string }[]
+  rows: { text: string }[][]
+}): string[] {
   return rows.flatMap((row) => {
     const [label = '', ...cells] = row.map(({ text }) => text)
     return cells.map((cell, i) => `${label} ${header[i + 1]?.text ?? ''} ${cell}`)
@@ -67,14 +95,27 @@ function rowsOf({ header, rows }: { header: { text: string }[]; rows: { text: st
 const MOST_CELLS = 8
 
 /** Two cells of a row say one thing together: "a car of up to 5 m costs 32.00". */
-function pairsOf({ header, rows }: { header: { text: string }[]; rows: { text: string }[][] }, language: Language): (Reading & Pick<Unit, 'cells'>)[] {
+function pairsOf(
+  { header, rows }: { header: { text: string }[]; rows: { text: string }[][] },
+  language: Language,
+): (Reading & Pick<Unit, 'cells'>)[] {
   const keysOf = (text: string) => new Set(readSentence(text, language).words.map(({ key }) => key))
   const heads = header.map(({ text }) => keysOf(text))
   return rows.flatMap((row) => {
     const [label = '', ...texts] = row.map(({ text }) => text)
     if (texts.length > MOST_CELLS) return []
-    const cells = texts.map((text, i) => ({ text, title: header[i + 1]?.text ?? '', head: heads[i + 1] ?? NOTHING, cell: keysOf(text) }))
-    return cells.flatMap((one, i) => cells.slice(i + 1).map((other) => ({ ...readSentence(`${label} ${one.title} ${one.text} ${other.title} ${other.text}`, language), cells: [one, other] })))
+    const cells = texts.map((text, i) => ({
+      text,
+      title: header[i + 1]?.text ?? '',
+      head: heads[i + 1] ?? NOTHING,
+      cell: keysOf(text),
+    }))
+    return cells.flatMap((one, i) =>
+      cells.slice(i + 1).map((other) => ({
+        ...readSentence(`${label} ${one.title} ${one.text} ${other.title} ${other.text}`, language),
+        cells: [one, other],
+      })),
+    )
   })
 }
 
@@ -82,5 +123,9 @@ function pairsOf({ header, rows }: { header: { text: string }[]; rows: { text: s
 function subjectOf({ words }: Reading): Word[] {
   const first = words[0]
   const end = words.findIndex(({ passive }) => passive)
-  return first ? words.slice(0, end < 0 ? LEAD_WORDS : Math.min(end, LEAD_WORDS)).filter(({ item, clause }) => item === first.item && clause === first.clause) : []
+  return first
+    ? words
+        .slice(0, end < 0 ? LEAD_WORDS : Math.min(end, LEAD_WORDS))
+        .filter(({ item, clause }) => item === first.item && clause === first.clause)
+    : []
 }

@@ -42,9 +42,19 @@ const load = ({ open, atOnce }: Candidate) => open / Math.max(1, atOnce)
  * @param passed who has had this conversation offered already and let it go
  * @returns null when nobody is left
  */
-export function nextInTurn(candidates: readonly Candidate[], { language, topics }: { language: Language; topics: readonly number[] }, passed: ReadonlySet<number>): number | null {
-  const able = candidates.filter(({ id, open, atOnce, languages }) => open < atOnce && !passed.has(id) && (languages.length === 0 || languages.includes(language)))
-  const knows = (candidate: Candidate) => (candidate.topics.some((topic) => topics.includes(topic)) ? 0 : 1)
-  const [next] = [...able].sort((a, b) => knows(a) - knows(b) || a.lastTurn - b.lastTurn || load(a) - load(b) || a.id - b.id)
+export function nextInTurn(
+  candidates: readonly Candidate[],
+  { language, topics }: { language: Language; topics: readonly number[] },
+  passed: ReadonlySet<number>,
+): number | null {
+  const able = candidates.filter(
+    ({ id, open, atOnce, languages }) =>
+      open < atOnce && !passed.has(id) && (languages.length === 0 || languages.includes(language)),
+  )
+  const knows = (candidate: Candidate) =>
+    candidate.topics.some((topic) => topics.includes(topic)) ? 0 : 1
+  const [next] = [...able].sort(
+    (a, b) => knows(a) - knows(b) || a.lastTurn - b.lastTurn || load(a) - load(b) || a.id - b.id,
+  )
   return next?.id ?? null
 }

@@ -42,17 +42,34 @@ export interface Situation {
 }
 
 /** Why a condition is met, in plain words; undefined when it is not. */
-export function reasonMet(condition: Condition, situation: Situation, classifier?: QueueClassifier): string | undefined {
+export function reasonMet(
+  condition: Condition,
+  situation: Situation,
+  classifier?: QueueClassifier,
+): string | undefined {
   const reason = plainReason(condition, situation, classifier)
   if (!condition.not) return reason
   return reason === undefined ? `not ${NAMED[condition.on]}` : undefined
 }
 
 const NAMED: Record<Condition['on'], string> = {
-  words: 'those words', collection: 'near those collections', door: 'through that door', told: 'told so', language: 'in that language', topic: 'on that topic', hour: 'at that hour', tone: 'in that tone', contacts: 'so many contacts', 'looks like': 'of that look',
+  words: 'those words',
+  collection: 'near those collections',
+  door: 'through that door',
+  told: 'told so',
+  language: 'in that language',
+  topic: 'on that topic',
+  hour: 'at that hour',
+  tone: 'in that tone',
+  contacts: 'so many contacts',
+  'looks like': 'of that look',
 }
 
-function plainReason(condition: Condition, situation: Situation, classifier?: QueueClassifier): string | undefined {
+function plainReason(
+  condition: Condition,
+  situation: Situation,
+  classifier?: QueueClassifier,
+): string | undefined {
   switch (condition.on) {
     case 'words': {
       const hit = condition.any.find((wanted) => says(situation, wanted))
@@ -70,20 +87,30 @@ function plainReason(condition: Condition, situation: Situation, classifier?: Qu
       return hit ? `${condition.field} is “${hit}”` : undefined
     }
     case 'language':
-      return condition.any.includes(situation.language) ? `in ${situation.language === 'de' ? 'German' : 'English'}` : undefined
+      return condition.any.includes(situation.language)
+        ? `in ${situation.language === 'de' ? 'German' : 'English'}`
+        : undefined
     case 'topic': {
       const hit = condition.any.find(({ id }) => situation.topics.includes(id))
       return hit && `topic “${hit.name}”`
     }
     case 'hour':
-      return hourWithin(situation.hour, condition.from, condition.to) ? `between ${condition.from} and ${condition.to} o’clock` : undefined
+      return hourWithin(situation.hour, condition.from, condition.to)
+        ? `between ${condition.from} and ${condition.to} o’clock`
+        : undefined
     case 'tone':
       return situation.tone >= condition.atLeast ? `tone ${situation.tone.toFixed(2)}` : undefined
     case 'contacts':
-      return situation.contacts >= condition.atLeast ? `contact ${situation.contacts + 1} of this visitor` : undefined
+      return situation.contacts >= condition.atLeast
+        ? `contact ${situation.contacts + 1} of this visitor`
+        : undefined
     case 'looks like': {
-      const p = classifier ? (likeliest(classifier, situation).find(({ queue }) => queue === condition.queue)?.p ?? 0) : 0
-      return p >= condition.atLeast ? `looks like it, ${p.toFixed(2)} sure: ${signsFor(classifier!, situation, condition.queue).join(', ')}` : undefined
+      const p = classifier
+        ? (likeliest(classifier, situation).find(({ queue }) => queue === condition.queue)?.p ?? 0)
+        : 0
+      return p >= condition.atLeast
+        ? `looks like it, ${p.toFixed(2)} sure: ${signsFor(classifier!, situation, condition.queue).join(', ')}`
+        : undefined
     }
   }
 }
@@ -97,7 +124,11 @@ const stemsOfSituation = new WeakMap<Situation, Set<string>>()
 /** Whether a situation has all content words of a wanted phrase, in any form ("refunds" is met by "refund"). */
 function says(situation: Situation, wanted: string): boolean {
   let has = stemsOfSituation.get(situation)
-  if (!has) stemsOfSituation.set(situation, (has = new Set(analyse(situation.words, situation.language).map(({ stem }) => stem))))
+  if (!has)
+    stemsOfSituation.set(
+      situation,
+      (has = new Set(analyse(situation.words, situation.language).map(({ stem }) => stem))),
+    )
   const needs = analyse(wanted, situation.language).filter(({ stem }) => !stem.startsWith('#'))
   return needs.length > 0 && needs.every(({ stem }) => has.has(stem))
 }

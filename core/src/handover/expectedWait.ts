@@ -30,17 +30,29 @@ const SHIPPED_PICK_UP = [10, 20, 40]
  * @see M. Nakibly, "Predicting waiting times in telephone service systems" (2002), on prediction by the state of the queue
  * @example expectedWait({ ahead: 0, free: 1, busySeconds: [], handleSeconds: [], pickUpSeconds: [] }, seeded(1)) // 40
  */
-export function expectedWait({ ahead, free, busySeconds, handleSeconds, pickUpSeconds }: QueueNow, random: Random, rounds = ROUNDS): number | null {
-  if (ahead < 0 || free < 0) throw new RangeError(`ahead and free must be 0 or more, got ${ahead} and ${free}`)
+export function expectedWait(
+  { ahead, free, busySeconds, handleSeconds, pickUpSeconds }: QueueNow,
+  random: Random,
+  rounds = ROUNDS,
+): number | null {
+  if (ahead < 0 || free < 0)
+    throw new RangeError(`ahead and free must be 0 or more, got ${ahead} and ${free}`)
   if (free + busySeconds.length === 0) return null
-  const handles = handleSeconds.length < LEAST_KNOWN ? [...handleSeconds, ...SHIPPED_HANDLE] : handleSeconds
-  const pickUps = pickUpSeconds.length < LEAST_KNOWN ? [...pickUpSeconds, ...SHIPPED_PICK_UP] : pickUpSeconds
+  const handles =
+    handleSeconds.length < LEAST_KNOWN ? [...handleSeconds, ...SHIPPED_HANDLE] : handleSeconds
+  const pickUps =
+    pickUpSeconds.length < LEAST_KNOWN ? [...pickUpSeconds, ...SHIPPED_PICK_UP] : pickUpSeconds
   const drawn = (from: readonly number[]) => from[Math.floor(random() * from.length)]!
   const longer = busySeconds.map((so) => handles.filter((handle) => handle > so))
   const mean = handles.reduce((sum, handle) => sum + handle, 0) / handles.length
   const waits = Array.from({ length: rounds }, () => {
     // Longer than any known one: it ends as if it had no memory.
-    const freeAt = [...new Array<number>(free).fill(0), ...busySeconds.map((so, i) => (longer[i]!.length > 0 ? drawn(longer[i]!) - so : -mean * Math.log(1 - random())))]
+    const freeAt = [
+      ...new Array<number>(free).fill(0),
+      ...busySeconds.map((so, i) =>
+        longer[i]!.length > 0 ? drawn(longer[i]!) - so : -mean * Math.log(1 - random()),
+      ),
+    ]
     for (let before = 0; before < ahead; before++) {
       const next = firstFree(freeAt)
       freeAt[next]! += drawn(pickUps) + drawn(handles)

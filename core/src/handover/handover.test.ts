@@ -3,29 +3,60 @@ import type { Condition, Situation } from './conditions.ts'
 import { route, type Rule } from './rules.ts'
 import { after, STATES, type Transition, TRANSITIONS } from './states.ts'
 
-const situation: Situation = { words: 'my boat was cancelled, I want my money back', language: 'en', collections: ['Storms'], door: 3, told: { name: 'Ann', mail: 'ann@firm.example' }, topics: [7], hour: 23, tone: 0.5, contacts: 1 }
-const rule = (queue: number, join: Rule['join'], ...conditions: Rule['conditions']): Rule => ({ name: `rule ${queue}`, join, conditions, queue })
+const situation: Situation = {
+  words: 'my boat was cancelled, I want my money back',
+  language: 'en',
+  collections: ['Storms'],
+  door: 3,
+  told: { name: 'Ann', mail: 'ann@firm.example' },
+  topics: [7],
+  hour: 23,
+  tone: 0.5,
+  contacts: 1,
+}
+const rule = (queue: number, join: Rule['join'], ...conditions: Rule['conditions']): Rule => ({
+  name: `rule ${queue}`,
+  join,
+  conditions,
+  queue,
+})
 
 describe('route', () => {
   it('takes the first rule that fits, and says why', () => {
-    const rules = [rule(1, 'any', { on: 'words', any: ['wheelchair'] }), rule(2, 'any', { on: 'words', any: ['refund', 'money back'] }), rule(3, 'any', { on: 'collection', any: ['Storms'] })]
-    expect(route(situation, { rules, lastResort: 9 })).to.eql({ queue: 2, rule: 1, by: 'rule', because: '“money back”', priority: 'normal' })
+    const rules = [
+      rule(1, 'any', { on: 'words', any: ['wheelchair'] }),
+      rule(2, 'any', { on: 'words', any: ['refund', 'money back'] }),
+      rule(3, 'any', { on: 'collection', any: ['Storms'] }),
+    ]
+    expect(route(situation, { rules, lastResort: 9 })).to.eql({
+      queue: 2,
+      rule: 1,
+      by: 'rule',
+      because: '“money back”',
+      priority: 'normal',
+    })
   })
-  it('falls to the last resort when none fits', () => expect(route(situation, { rules: [], lastResort: 9 })).to.include({ queue: 9, rule: null }))
+  it('falls to the last resort when none fits', () =>
+    expect(route(situation, { rules: [], lastResort: 9 })).to.include({ queue: 9, rule: null }))
   it('wants every condition when joined by all', () => {
     const both = rule(4, 'all', { on: 'words', any: ['cancelled'] }, { on: 'door', any: [5] })
     expect(route(situation, { rules: [both], lastResort: 9 }).queue).to.equal(9)
     expect(route({ ...situation, door: 5 }, { rules: [both], lastResort: 9 }).queue).to.equal(4)
   })
   it('meets words in any form, and all words of a phrase', () => {
-    const fits = (any: string[]) => route(situation, { rules: [rule(1, 'any', { on: 'words', any })], lastResort: 9 }).queue === 1
+    const fits = (any: string[]) =>
+      route(situation, { rules: [rule(1, 'any', { on: 'words', any })], lastResort: 9 }).queue === 1
     expect(fits(['cancelled trains'])).to.equal(false)
     expect(fits(['cancel'])).to.equal(true)
     expect(fits(['cancellation of boats'])).to.equal(true)
     expect(fits(['the'])).to.equal(false)
   })
   it('looks into what the visitor told', () => {
-    const told = (any: string[]) => route(situation, { rules: [rule(1, 'any', { on: 'told', field: 'mail', any })], lastResort: 9 }).queue
+    const told = (any: string[]) =>
+      route(situation, {
+        rules: [rule(1, 'any', { on: 'told', field: 'mail', any })],
+        lastResort: 9,
+      }).queue
     expect(told(['@FIRM.example'])).to.equal(1)
     expect(told(['@other.example'])).to.equal(9)
   })
@@ -42,12 +73,25 @@ describe('route', () => {
     [{ on: 'looks like', queue: 1, atLeast: 0.5 }, false],
   ]
   for (const [condition, met] of conditions)
-    it(`${met ? 'meets' : 'does not meet'} ${JSON.stringify(condition)}`, () => expect(route(situation, { rules: [rule(1, 'all', condition)], lastResort: 9 }).queue).to.equal(met ? 1 : 9))
+    it(`${met ? 'meets' : 'does not meet'} ${JSON.stringify(condition)}`, () =>
+      expect(
+        route(situation, { rules: [rule(1, 'all', condition)], lastResort: 9 }).queue,
+      ).to.equal(met ? 1 : 9))
   it('carries what a rule asks for besides the queue', () => {
-    const urgent: Rule = { ...rule(1, 'any', { on: 'words', any: ['cancelled'] }), priority: 'high', targetMinutes: 3, note: 'Storm desk' }
-    expect(route(situation, { rules: [urgent], lastResort: 9 })).to.include({ priority: 'high', targetMinutes: 3, note: 'Storm desk' })
+    const urgent: Rule = {
+      ...rule(1, 'any', { on: 'words', any: ['cancelled'] }),
+      priority: 'high',
+      targetMinutes: 3,
+      note: 'Storm desk',
+    }
+    expect(route(situation, { rules: [urgent], lastResort: 9 })).to.include({
+      priority: 'high',
+      targetMinutes: 3,
+      note: 'Storm desk',
+    })
   })
-  it('never fits a rule without conditions', () => expect(route(situation, { rules: [rule(1, 'all')], lastResort: 9 }).queue).to.equal(9))
+  it('never fits a rule without conditions', () =>
+    expect(route(situation, { rules: [rule(1, 'all')], lastResort: 9 }).queue).to.equal(9))
 })
 
 describe('after', () => {
@@ -59,7 +103,9 @@ describe('after', () => {
     for (const start of STATES) {
       const seen = new Set([start])
       for (let i = 0; i < STATES.length; i++)
-        for (const state of [...seen]) for (const transition of Object.keys(TRANSITIONS) as Transition[]) seen.add(after(state, transition) ?? state)
+        for (const state of [...seen])
+          for (const transition of Object.keys(TRANSITIONS) as Transition[])
+            seen.add(after(state, transition) ?? state)
       expect([...seen].sort(), `from ${start}`).to.eql([...STATES].sort())
     }
   })

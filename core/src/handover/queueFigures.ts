@@ -41,10 +41,15 @@ const LEAST_WAIT_SECONDS = 10
 /** The figures of some entries, by the definitions of needs.md. Entries that still wait count as entered alone. */
 export function entryFigures(entries: readonly QueueEntry[]): EntryFigures {
   const taken = entries.filter(({ takenAt }) => takenAt !== null)
-  const waitOf = ({ enteredAt, takenAt, leftAt }: QueueEntry) => ((takenAt ?? leftAt ?? enteredAt) - enteredAt) / 1000
-  const abandoned = entries.filter((entry) => entry.takenAt === null && entry.leftAt !== null && waitOf(entry) >= LEAST_WAIT_SECONDS)
+  const waitOf = ({ enteredAt, takenAt, leftAt }: QueueEntry) =>
+    ((takenAt ?? leftAt ?? enteredAt) - enteredAt) / 1000
+  const abandoned = entries.filter(
+    (entry) =>
+      entry.takenAt === null && entry.leftAt !== null && waitOf(entry) >= LEAST_WAIT_SECONDS,
+  )
   const inTime = taken.filter((entry) => waitOf(entry) <= entry.targetSeconds).length
-  const counted = taken.length + abandoned.filter((entry) => waitOf(entry) > entry.targetSeconds).length
+  const counted =
+    taken.length + abandoned.filter((entry) => waitOf(entry) > entry.targetSeconds).length
   const ratings = entries.flatMap(({ rating }) => rating ?? [])
   const outcomes: Record<string, number> = {}
   for (const { outcome } of entries) if (outcome) outcomes[outcome] = (outcomes[outcome] ?? 0) + 1
@@ -54,10 +59,15 @@ export function entryFigures(entries: readonly QueueEntry[]): EntryFigures {
     abandoned: abandoned.length,
     serviceLevel: counted === 0 ? null : inTime / counted,
     medianWaitSeconds: median(taken.map(waitOf)),
-    medianFirstReplySeconds: median(entries.flatMap(({ enteredAt, firstReplyAt }) => (firstReplyAt === null ? [] : [(firstReplyAt - enteredAt) / 1000]))),
+    medianFirstReplySeconds: median(
+      entries.flatMap(({ enteredAt, firstReplyAt }) =>
+        firstReplyAt === null ? [] : [(firstReplyAt - enteredAt) / 1000],
+      ),
+    ),
     medianHandleSeconds: median(entries.flatMap(({ handleSeconds }) => handleSeconds ?? [])),
     moves: entries.reduce((sum, { moves }) => sum + moves, 0),
-    rating: ratings.length === 0 ? null : ratings.reduce((sum, stars) => sum + stars, 0) / ratings.length,
+    rating:
+      ratings.length === 0 ? null : ratings.reduce((sum, stars) => sum + stars, 0) / ratings.length,
     rated: ratings.length,
     outcomes,
   }

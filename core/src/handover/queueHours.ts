@@ -17,10 +17,20 @@ export interface QueueHours {
  * @throws {RangeError} when the zone is not known
  */
 export function queueOpenAt({ timeZone, weekly, closed, extra }: QueueHours, now: Date): Openness {
-  return openBy((date, weekday) => [...(isClosedDay(closed, date) ? [] : (weekly[weekday] ?? [])), ...extra.filter(({ day }) => day === date)], timeZone, now)
+  return openBy(
+    (date, weekday) => [
+      ...(isClosedDay(closed, date) ? [] : (weekly[weekday] ?? [])),
+      ...extra.filter(({ day }) => day === date),
+    ],
+    timeZone,
+    now,
+  )
 }
 
 /** Whether a day is closed. @param day as "2026-12-25" */
 export function isClosedDay(closed: QueueHours['closed'], day: string): boolean {
-  return closed.some((each) => each.day === day || (each.yearly && each.day < day && each.day.slice(5) === day.slice(5)))
+  return closed.some(
+    (each) =>
+      each.day === day || (each.yearly && each.day < day && each.day.slice(5) === day.slice(5)),
+  )
 }

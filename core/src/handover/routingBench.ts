@@ -36,11 +36,18 @@ export interface RoutingResult {
  * Puts past hand-overs through a routing: how many come to the right queue first time.
  * @returns shares with Wilson's 95 % interval
  */
-export function routingResult(past: readonly PastHandover[], { routing, classifier }: RoutingAndClassifier): RoutingResult {
+export function routingResult(
+  past: readonly PastHandover[],
+  { routing, classifier }: RoutingAndClassifier,
+): RoutingResult {
   const known = past.filter(({ by }) => by !== 'unmoved')
   const weak = past.filter(({ by }) => by === 'unmoved')
   const cells = new Map<string, { routed: number; right: number; ids: number[] }>()
-  const by: RoutingResult['by'] = { rule: { n: 0, right: 0 }, classifier: { n: 0, right: 0 }, 'last resort': { n: 0, right: 0 } }
+  const by: RoutingResult['by'] = {
+    rule: { n: 0, right: 0 },
+    classifier: { n: 0, right: 0 },
+    'last resort': { n: 0, right: 0 },
+  }
   let hits = 0
   for (const { id, situation, right } of known) {
     const routed = route(situation, routing, classifier)
@@ -53,16 +60,37 @@ export function routingResult(past: readonly PastHandover[], { routing, classifi
     by[routed.by].n++
     by[routed.by].right += isRight
   }
-  const unmovedRight = weak.filter(({ situation, right }) => route(situation, routing, classifier).queue === right).length
-  return { n: known.length, right: hits, share: wilson(hits, known.length), unmoved: { n: weak.length, right: unmovedRight }, cells: [...cells.values()].sort((a, b) => b.ids.length - a.ids.length), by }
+  const unmovedRight = weak.filter(
+    ({ situation, right }) => route(situation, routing, classifier).queue === right,
+  ).length
+  return {
+    n: known.length,
+    right: hits,
+    share: wilson(hits, known.length),
+    unmoved: { n: weak.length, right: unmovedRight },
+    cells: [...cells.values()].sort((a, b) => b.ids.length - a.ids.length),
+    by,
+  }
 }
 
 /** What a draft's routing does better and worse than the live one, over confirmed and moved hand-overs: each better one is a move saved. */
-export function movesSaved(past: readonly PastHandover[], live: RoutingAndClassifier, draft: RoutingAndClassifier): { saved: number[]; caused: number[] } {
+export function movesSaved(
+  past: readonly PastHandover[],
+  live: RoutingAndClassifier,
+  draft: RoutingAndClassifier,
+): { saved: number[]; caused: number[] } {
   const known = past.filter(({ by }) => by !== 'unmoved')
-  const rightIn = ({ routing, classifier }: RoutingAndClassifier) => new Set(known.filter(({ situation, right }) => route(situation, routing, classifier).queue === right).map(({ id }) => id))
+  const rightIn = ({ routing, classifier }: RoutingAndClassifier) =>
+    new Set(
+      known
+        .filter(({ situation, right }) => route(situation, routing, classifier).queue === right)
+        .map(({ id }) => id),
+    )
   const [before, after] = [rightIn(live), rightIn(draft)]
-  return { saved: [...after].filter((id) => !before.has(id)), caused: [...before].filter((id) => !after.has(id)) }
+  return {
+    saved: [...after].filter((id) => !before.has(id)),
+    caused: [...before].filter((id) => !after.has(id)),
+  }
 }
 
 /** What a rule does on past hand-overs, and what is odd about it. */
@@ -86,8 +114,13 @@ const LEAST_CONFLICTS = 3
  * For each rule what it fits and decides; which never fit, which are shadowed by those before them, and which send the same hand-overs elsewhere.
  * A rule is called shadowed or never fitting only on hand-overs that were seen: with none, nothing is odd.
  */
-export function ruleUse(past: readonly PastHandover[], { routing, classifier }: RoutingAndClassifier): RuleUse[] {
-  const fitsAt = past.map(({ situation }) => routing.rules.map((rule) => whyFits(rule, situation, classifier) !== undefined))
+export function ruleUse(
+  past: readonly PastHandover[],
+  { routing, classifier }: RoutingAndClassifier,
+): RuleUse[] {
+  const fitsAt = past.map(({ situation }) =>
+    routing.rules.map((rule) => whyFits(rule, situation, classifier) !== undefined),
+  )
   return routing.rules.map((rule, place) => {
     const mine = past.filter((_, i) => fitsAt[i]![place])
     const decides = past.filter((_, i) => fitsAt[i]!.indexOf(true) === place)
@@ -95,15 +128,25 @@ export function ruleUse(past: readonly PastHandover[], { routing, classifier }: 
     const taken = new Map<number, number[]>()
     past.forEach(({ id }, i) => {
       const first = fitsAt[i]!.indexOf(true)
-      if (fitsAt[i]![place] && first < place && routing.rules[first]!.queue !== rule.queue) taken.set(first, [...(taken.get(first) ?? []), id])
+      if (fitsAt[i]![place] && first < place && routing.rules[first]!.queue !== rule.queue)
+        taken.set(first, [...(taken.get(first) ?? []), id])
     })
     return {
       fits: mine.length,
       decides: decides.map(({ id }) => id),
       known: known.length,
       right: known.filter(({ right }) => right === rule.queue).length,
-      oddity: past.length === 0 ? null : mine.length === 0 ? 'never fits' : decides.length === 0 ? 'shadowed' : null,
-      conflicts: [...taken].filter(([, ids]) => ids.length >= LEAST_CONFLICTS).map(([first, ids]) => ({ with: first, ids })),
+      oddity:
+        past.length === 0
+          ? null
+          : mine.length === 0
+            ? 'never fits'
+            : decides.length === 0
+              ? 'shadowed'
+              : null,
+      conflicts: [...taken]
+        .filter(([, ids]) => ids.length >= LEAST_CONFLICTS)
+        .map(([first, ids]) => ({ with: first, ids })),
     }
   })
 }

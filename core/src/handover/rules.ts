@@ -44,21 +44,57 @@ export interface Routed {
  * Chooses the queue: the first rule that fits; else the classifier's likeliest queue when it is sure enough; else the last resort.
  * A rule without conditions never fits.
  */
-export function route(situation: Situation, { rules, lastResort, learnedAtLeast }: Routing, classifier?: QueueClassifier): Routed {
+export function route(
+  situation: Situation,
+  { rules, lastResort, learnedAtLeast }: Routing,
+  classifier?: QueueClassifier,
+): Routed {
   for (const [place, rule] of rules.entries()) {
     const because = whyFits(rule, situation, classifier)
     if (because === undefined) continue
     const { queue, priority = 'normal', targetMinutes, note } = rule
-    return { queue, rule: place, by: 'rule', because, priority, ...(targetMinutes !== undefined && { targetMinutes }), ...(note && { note }) }
+    return {
+      queue,
+      rule: place,
+      by: 'rule',
+      because,
+      priority,
+      ...(targetMinutes !== undefined && { targetMinutes }),
+      ...(note && { note }),
+    }
   }
-  const best = typeof learnedAtLeast === 'number' && classifier ? likeliest(classifier, situation)[0] : undefined
-  if (best && best.p >= learnedAtLeast!) return { queue: best.queue, rule: null, by: 'classifier', because: `learnt from past hand-overs, ${best.p.toFixed(2)} sure: ${signsFor(classifier!, situation, best.queue).join(', ') || 'nothing that stands out'}`, priority: 'normal' }
-  return { queue: lastResort, rule: null, by: 'last resort', because: 'no rule fitted', priority: 'normal' }
+  const best =
+    typeof learnedAtLeast === 'number' && classifier
+      ? likeliest(classifier, situation)[0]
+      : undefined
+  if (best && best.p >= learnedAtLeast!)
+    return {
+      queue: best.queue,
+      rule: null,
+      by: 'classifier',
+      because: `learnt from past hand-overs, ${best.p.toFixed(2)} sure: ${signsFor(classifier!, situation, best.queue).join(', ') || 'nothing that stands out'}`,
+      priority: 'normal',
+    }
+  return {
+    queue: lastResort,
+    rule: null,
+    by: 'last resort',
+    because: 'no rule fitted',
+    priority: 'normal',
+  }
 }
 
 /** Why a rule fits a situation, in plain words; undefined when it does not. */
-export function whyFits({ join, conditions }: Pick<Rule, 'join' | 'conditions'>, situation: Situation, classifier?: QueueClassifier): string | undefined {
+export function whyFits(
+  { join, conditions }: Pick<Rule, 'join' | 'conditions'>,
+  situation: Situation,
+  classifier?: QueueClassifier,
+): string | undefined {
   const met = conditions.map((condition) => reasonMet(condition, situation, classifier))
-  const fits = conditions.length > 0 && (join === 'all' ? met.every((reason) => reason !== undefined) : met.some((reason) => reason !== undefined))
+  const fits =
+    conditions.length > 0 &&
+    (join === 'all'
+      ? met.every((reason) => reason !== undefined)
+      : met.some((reason) => reason !== undefined))
   return fits ? met.filter((reason) => reason !== undefined).join(' and ') : undefined
 }

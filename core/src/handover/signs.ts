@@ -39,7 +39,10 @@ export interface Sign {
  * The sign on which a conversation is handed over, or a person offered; null when there is none. What is never handed over comes before all
  * signs, what always is before all others; of the rest the first that hands over, else the first that offers.
  */
-export function handoverSign({ said, language, wantsPerson, outcomes, before, votedDown }: SignsSeen, { when, toneAtLeast, always, never }: SignRules): Sign | null {
+export function handoverSign(
+  { said, language, wantsPerson, outcomes, before, votedDown }: SignsSeen,
+  { when, toneAtLeast, always, never }: SignRules,
+): Sign | null {
   const newest = said.at(-1) ?? ''
   if (declinedBy(newest, never, language)) return null
   const subject = declinedBy(newest, always, language)
@@ -48,7 +51,11 @@ export function handoverSign({ said, language, wantsPerson, outcomes, before, vo
   const { score, signs } = toneOf(said)
   const seen: [boolean, Exclude<SignReason, 'always'>, string][] = [
     [wantsPerson, 'asked', 'asked for a person'],
-    [unknown && before !== null && isUnknown(before), 'unknown again', 'the second question in a row that was not known'],
+    [
+      unknown && before !== null && isUnknown(before),
+      'unknown again',
+      'the second question in a row that was not known',
+    ],
     [unknown, 'unknown', 'not known'],
     [votedDown, 'voted down', 'the answer was voted down'],
     [score >= toneAtLeast, 'tone', signs.join(', ')],

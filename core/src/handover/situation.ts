@@ -19,7 +19,11 @@ const MOST_QUESTIONS = 6
  * @param questions of the conversation, the oldest first
  * @param said what the visitor wrote, the newest last; its last line stands for the words of a conversation in which nothing was asked
  */
-export function situationOf(questions: readonly RoutedQuestion[], known: Pick<Situation, 'language' | 'door' | 'told' | 'hour' | 'contacts'>, said: readonly string[] = []): Situation {
+export function situationOf(
+  questions: readonly RoutedQuestion[],
+  known: Pick<Situation, 'language' | 'door' | 'told' | 'hour' | 'contacts'>,
+  said: readonly string[] = [],
+): Situation {
   const latest = questions.slice(-MOST_QUESTIONS)
   const unsettled = latest.filter((question) => question.unsettled)
   const about = unsettled.length > 0 ? unsettled : latest.slice(-1)
@@ -36,5 +40,7 @@ export function situationOf(questions: readonly RoutedQuestion[], known: Pick<Si
 /** Collections of the candidates that come within reach of the best one. */
 function nearCollections({ candidates }: Trace): string[] {
   const best = candidates[0]?.confidence ?? 0
-  return candidates.filter(({ confidence, collection }) => collection && confidence >= Math.max(0.05, best / 2)).map(({ collection }) => collection)
+  return candidates
+    .filter(({ confidence, collection }) => collection && confidence >= Math.max(0.05, best / 2))
+    .map(({ collection }) => collection)
 }

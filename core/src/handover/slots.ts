@@ -18,13 +18,25 @@ const HABIT = 0.05
  * @example slotsInUse([{ agent: 1, from: 0, to: 9 }, { agent: 1, from: 5, to: 9 }]).get(1) // 2
  */
 export function slotsInUse(conversations: readonly Had[]): Map<number, number> {
-  return new Map([...groupedBy(conversations, ({ agent }) => agent)].map(([agent, own]) => [agent, habitOf(own)]))
+  return new Map(
+    [...groupedBy(conversations, ({ agent }) => agent)].map(([agent, own]) => [
+      agent,
+      habitOf(own),
+    ]),
+  )
 }
 
 function habitOf(own: readonly Had[]): number {
-  const beside = own.map((one, i) => own.reduce((n, other, k) => (k !== i && isOpenAt(other, one.from) && (other.from < one.from || k < i) ? n + 1 : n), 1))
+  const beside = own.map((one, i) =>
+    own.reduce(
+      (n, other, k) =>
+        k !== i && isOpenAt(other, one.from) && (other.from < one.from || k < i) ? n + 1 : n,
+      1,
+    ),
+  )
   const most = Math.max(...beside)
-  for (let slots = most; slots > 1; slots--) if (beside.filter((n) => n >= slots).length >= HABIT * own.length) return slots
+  for (let slots = most; slots > 1; slots--)
+    if (beside.filter((n) => n >= slots).length >= HABIT * own.length) return slots
   return 1
 }
 

@@ -18,7 +18,10 @@ export const TRANSITIONS = {
 export type Transition = keyof typeof TRANSITIONS
 
 /** The state after a transition, or undefined when it is not allowed from here. */
-export function after(state: ConversationState, transition: Transition): ConversationState | undefined {
+export function after(
+  state: ConversationState,
+  transition: Transition,
+): ConversationState | undefined {
   const { from, to } = TRANSITIONS[transition]
   return (from as readonly ConversationState[]).includes(state) ? to : undefined
 }

@@ -9,10 +9,91 @@ export interface Tone {
 
 /** Words and what each counts for. Written for both languages; a phrase is met by its words in their order. */
 const PHRASES: readonly [weight: number, name: string, phrases: readonly string[]][] = [
-  [0.45, 'says it is not the first time', ['third time', 'fourth time', 'second time', 'asked already', 'asked before', 'still no', 'still waiting', 'again and again', 'nobody answers', 'no one answers', 'nobody helps', 'schon wieder', 'zum dritten mal', 'zum zweiten mal', 'immer noch', 'niemand antwortet']],
-  [0.45, 'is at the end of their patience', ['ridiculous', 'useless', 'unacceptable', 'disgrace', 'disgraceful', 'outrageous', 'furious', 'fed up', 'had enough', 'waste of time', 'joke', 'unverschämt', 'unverschamt', 'lächerlich', 'lacherlich', 'nutzlos', 'reicht mir', 'frechheit', 'unmöglich', 'unmoglich']],
-  [0.35, 'is in a hurry', ['urgent', 'urgently', 'immediately', 'right now', 'asap', 'as soon as possible', 'at once', 'dringend', 'sofort', 'eilt']],
-  [0.5, 'is in distress', ['stranded', 'desperate', 'crying', 'panic', 'scared', 'afraid', 'emergency', 'please help me', 'stuck here', 'missed the funeral', 'gestrandet', 'verzweifelt', 'notfall', 'angst', 'hilfe bitte']],
+  [
+    0.45,
+    'says it is not the first time',
+    [
+      'third time',
+      'fourth time',
+      'second time',
+      'asked already',
+      'asked before',
+      'still no',
+      'still waiting',
+      'again and again',
+      'nobody answers',
+      'no one answers',
+      'nobody helps',
+      'schon wieder',
+      'zum dritten mal',
+      'zum zweiten mal',
+      'immer noch',
+      'niemand antwortet',
+    ],
+  ],
+  [
+    0.45,
+    'is at the end of their patience',
+    [
+      'ridiculous',
+      'useless',
+      'unacceptable',
+      'disgrace',
+      'disgraceful',
+      'outrageous',
+      'furious',
+      'fed up',
+      'had enough',
+      'waste of time',
+      'joke',
+      'unverschämt',
+      'unverschamt',
+      'lächerlich',
+      'lacherlich',
+      'nutzlos',
+      'reicht mir',
+      'frechheit',
+      'unmöglich',
+      'unmoglich',
+    ],
+  ],
+  [
+    0.35,
+    'is in a hurry',
+    [
+      'urgent',
+      'urgently',
+      'immediately',
+      'right now',
+      'asap',
+      'as soon as possible',
+      'at once',
+      'dringend',
+      'sofort',
+      'eilt',
+    ],
+  ],
+  [
+    0.5,
+    'is in distress',
+    [
+      'stranded',
+      'desperate',
+      'crying',
+      'panic',
+      'scared',
+      'afraid',
+      'emergency',
+      'please help me',
+      'stuck here',
+      'missed the funeral',
+      'gestrandet',
+      'verzweifelt',
+      'notfall',
+      'angst',
+      'hilfe bitte',
+    ],
+  ],
 ]
 const SHOUTED = 0.3
 const MARKS = 0.2
@@ -28,18 +109,31 @@ const LONGEST_CALM_CAPITALS = 0.6
 export function toneOf(messages: readonly string[]): Tone {
   const latest = messages.slice(-3)
   const text = latest.join(' \n ')
-  const words = ` ${tokenize(text).map(({ word }) => word).join(' ')} `
+  const words = ` ${tokenize(text)
+    .map(({ word }) => word)
+    .join(' ')} `
   const seen: [number, string][] = []
-  for (const [weight, name, phrases] of PHRASES) if (phrases.some((phrase) => words.includes(` ${phrase} `))) seen.push([weight, name])
+  for (const [weight, name, phrases] of PHRASES)
+    if (phrases.some((phrase) => words.includes(` ${phrase} `))) seen.push([weight, name])
   if (latest.some(isShouted)) seen.push([SHOUTED, 'writes in capitals'])
   if (/[!?]{2,}|!.*!/s.test(latest.at(-1) ?? '')) seen.push([MARKS, 'many exclamation marks'])
   if (saysAgain(messages)) seen.push([REPEATED, 'asks the same again'])
-  return { score: Math.min(1, seen.reduce((sum, [weight]) => sum + weight, 0)), signs: seen.map(([, name]) => name) }
+  return {
+    score: Math.min(
+      1,
+      seen.reduce((sum, [weight]) => sum + weight, 0),
+    ),
+    signs: seen.map(([, name]) => name),
+  }
 }
 
 function isShouted(message: string): boolean {
   const letters = message.match(/\p{L}/gu) ?? []
-  return letters.length >= 8 && letters.filter((letter) => letter !== letter.toLowerCase()).length / letters.length > LONGEST_CALM_CAPITALS
+  return (
+    letters.length >= 8 &&
+    letters.filter((letter) => letter !== letter.toLowerCase()).length / letters.length >
+      LONGEST_CALM_CAPITALS
+  )
 }
 
 /** The newest message has mostly the words of one before it. */

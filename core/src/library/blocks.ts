@@ -28,15 +28,19 @@ markdown.renderer.rules.link_open = (tokens, index, options, _env, renderer) => 
 export function readBlocks(source: string): Block[] {
   const tokens = markdown.parse(source, {})
   const blocks: Block[] = []
-  for (let i = 0; i < tokens.length; ) {
+  for (let i = 0; i < tokens.length;) {
     const token = tokens[i]!
     const end = closing(tokens, i)
     const inside = tokens.slice(i + 1, end)
-    if (token.type === 'heading_open') blocks.push({ type: 'heading', level: Number(token.tag.slice(1)), content: rich(inside) })
-    else if (token.type === 'paragraph_open') blocks.push({ type: 'paragraph', content: rich(inside) })
-    else if (token.type === 'ordered_list_open' || token.type === 'bullet_list_open') blocks.push(list(token, inside))
+    if (token.type === 'heading_open')
+      blocks.push({ type: 'heading', level: Number(token.tag.slice(1)), content: rich(inside) })
+    else if (token.type === 'paragraph_open')
+      blocks.push({ type: 'paragraph', content: rich(inside) })
+    else if (token.type === 'ordered_list_open' || token.type === 'bullet_list_open')
+      blocks.push(list(token, inside))
     else if (token.type === 'table_open') blocks.push(table(inside))
-    else if (token.type === 'fence' || token.type === 'code_block') blocks.push({ type: 'code', content: code(token) })
+    else if (token.type === 'fence' || token.type === 'code_block')
+      blocks.push({ type: 'code', content: code(token) })
     const entered = token.type === 'blockquote_open'
     i = entered ? i + 1 : end + 1
   }
@@ -46,7 +50,10 @@ export function readBlocks(source: string): Block[] {
 /** The plain words of a block, rows and items on lines of their own. */
 export function blockText(block: Block): string {
   if (block.type === 'list') return block.items.map((item) => item.text).join('\n')
-  if (block.type === 'table') return [block.header, ...block.rows].map((row) => row.map((cell) => cell.text).join(' · ')).join('\n')
+  if (block.type === 'table')
+    return [block.header, ...block.rows]
+      .map((row) => row.map((cell) => cell.text).join(' · '))
+      .join('\n')
   return block.content.text
 }
 
@@ -66,13 +73,20 @@ function closing(tokens: Token[], open: number): number {
 }
 
 function rich(tokens: Token[]): Rich {
-  return { text: plain(tokens), html: markdown.renderer.render(unwrapParagraph(tokens), markdown.options, {}).trim() }
+  return {
+    text: plain(tokens),
+    html: markdown.renderer.render(unwrapParagraph(tokens), markdown.options, {}).trim(),
+  }
 }
 
 function unwrapParagraph(tokens: Token[]): Token[] {
-  const paragraphs = tokens.filter((token) => token.type === 'paragraph_open' && token.level === tokens[0]?.level).length
+  const paragraphs = tokens.filter(
+    (token) => token.type === 'paragraph_open' && token.level === tokens[0]?.level,
+  ).length
   if (paragraphs !== 1) return tokens
-  return tokens.filter((token) => !(token.type.startsWith('paragraph_') && token.level === tokens[0]!.level))
+  return tokens.filter(
+    (token) => !(token.type.startsWith('paragraph_') && token.level === tokens[0]!.level),
+  )
 }
 
 function plain(tokens: Token[]): string {
@@ -90,12 +104,17 @@ function inlineText(token: Token): string {
 
 function list(open: Token, inside: Token[]): Block {
   const items: Rich[] = []
-  for (let i = 0; i < inside.length; ) {
+  for (let i = 0; i < inside.length;) {
     const end = closing(inside, i)
     items.push(rich(inside.slice(i + 1, end)))
     i = end + 1
   }
-  return { type: 'list', ordered: open.type === 'ordered_list_open', start: Number(open.attrGet('start') ?? 1), items }
+  return {
+    type: 'list',
+    ordered: open.type === 'ordered_list_open',
+    start: Number(open.attrGet('start') ?? 1),
+    items,
+  }
 }
 
 function table(inside: Token[]): Block {
@@ -108,5 +127,8 @@ function table(inside: Token[]): Block {
 }
 
 function code(token: Token): Rich {
-  return { text: token.content.trim(), html: `<code>${markdown.utils.escapeHtml(token.content.trim())}</code>` }
+  return {
+    text: token.content.trim(),
+    html: `<code>${markdown.utils.escapeHtml(token.content.trim())}</code>`,
+  }
 }

@@ -33,7 +33,10 @@ const FEWEST_SHARED = 2
  * @returns at most one for each pair of passages, the most alike first
  */
 export function conflicts(statements: readonly Statement[], context: Context): Conflict[] {
-  const telling = statements.filter(({ values, negative, subject }) => subject.size >= FEWEST_SHARED && (values.length > 0 || negative || subject.size <= 14))
+  const telling = statements.filter(
+    ({ values, negative, subject }) =>
+      subject.size >= FEWEST_SHARED && (values.length > 0 || negative || subject.size <= 14),
+  )
   const postings = new Map<string, number[]>()
   telling.forEach(({ subject }, i) => {
     for (const stem of subject) {
@@ -42,7 +45,8 @@ export function conflicts(statements: readonly Statement[], context: Context): C
       else postings.set(stem, [i])
     }
   })
-  const weight = (stem: string) => Math.log(1 + telling.length / (postings.get(stem)?.length ?? 0.5))
+  const weight = (stem: string) =>
+    Math.log(1 + telling.length / (postings.get(stem)?.length ?? 0.5))
   const best = new Map<string, Conflict>()
   const shared = new Uint16Array(telling.length)
   telling.forEach((b, at) => {
@@ -69,13 +73,22 @@ export function conflicts(statements: readonly Statement[], context: Context): C
   return [...best.values()].sort((x, y) => y.sameness - x.sameness)
 }
 
-function compare(a: Statement, b: Statement, context: Context, weight: (stem: string) => number): Conflict | undefined {
+function compare(
+  a: Statement,
+  b: Statement,
+  context: Context,
+  weight: (stem: string) => number,
+): Conflict | undefined {
   const on = differsIn(a, b)
   const [above, below] = [context[a.passage]!, context[b.passage]!]
   if (!on || namesDiffer(a, b, above.stems, below.stems)) return undefined
   const near = apartness(above.stems, below.stems, a, b, weight)
   const tables = a.fromTable && b.fromTable
-  if (tables && (above.item === below.item || !sameSet(a.subject, b.subject) || near.both <= near.apart)) return undefined
+  if (
+    tables &&
+    (above.item === below.item || !sameSet(a.subject, b.subject) || near.both <= near.apart)
+  )
+    return undefined
   let both = 0
   let onlyA = 0
   let onlyB = 0
@@ -83,14 +96,23 @@ function compare(a: Statement, b: Statement, context: Context, weight: (stem: st
     if (b.subject.has(stem)) both += weight(stem)
     else if (!below.stems.has(stem)) onlyA += weight(stem)
   }
-  for (const stem of b.subject) if (!a.subject.has(stem) && !above.stems.has(stem)) onlyB += weight(stem)
+  for (const stem of b.subject)
+    if (!a.subject.has(stem) && !above.stems.has(stem)) onlyB += weight(stem)
   if (Math.min(onlyA, onlyB) > both * CONTRAST) return undefined
-  const sameness = (both + near.both * CONTEXT_WEIGHT) / (both + onlyA + onlyB + (near.both + near.apart) * CONTEXT_WEIGHT)
+  const sameness =
+    (both + near.both * CONTEXT_WEIGHT) /
+    (both + onlyA + onlyB + (near.both + near.apart) * CONTEXT_WEIGHT)
   return sameness >= (on === 'yes or no' ? SAME_BUT_NOT : SAME) ? { a, b, on, sameness } : undefined
 }
 
 /** How much of what stands above two statements is the same, and how much is not. */
-function apartness(x: ReadonlySet<string>, y: ReadonlySet<string>, a: Statement, b: Statement, weight: (stem: string) => number): { both: number; apart: number } {
+function apartness(
+  x: ReadonlySet<string>,
+  y: ReadonlySet<string>,
+  a: Statement,
+  b: Statement,
+  weight: (stem: string) => number,
+): { both: number; apart: number } {
   let both = 0
   let apart = 0
   for (const stem of x) {
@@ -110,9 +132,16 @@ function differsIn(a: Statement, b: Statement): Conflict['on'] | undefined {
   for (const { kind } of a.values) {
     if (!b.values.some((value) => value.kind === kind)) continue
     const [x, y] = [of(a.values, kind), of(b.values, kind)]
-    if (x.length === y.length && x.length <= 2 && x.every((value) => !y.includes(value))) return kind
+    if (x.length === y.length && x.length <= 2 && x.every((value) => !y.includes(value)))
+      return kind
   }
-  if (a.negative === b.negative || a.fromTable || b.fromTable || a.values.length !== b.values.length) return undefined
+  if (
+    a.negative === b.negative ||
+    a.fromTable ||
+    b.fromTable ||
+    a.values.length !== b.values.length
+  )
+    return undefined
   return a.values.every(({ value }, i) => value === b.values[i]!.value) ? 'yes or no' : undefined
 }
 
@@ -121,8 +150,17 @@ function of(values: readonly Value[], kind: ValueKind): string[] {
 }
 
 /** Two sentences name different things when each has a name that the other lacks; a row of a table must be named by the other side. */
-function namesDiffer(a: Statement, b: Statement, above: ReadonlySet<string>, below: ReadonlySet<string>): boolean {
-  const lacksA = [...b.names].some((name) => !a.subject.has(name) && !a.names.has(name) && !above.has(name))
-  const lacksB = [...a.names].some((name) => !b.subject.has(name) && !b.names.has(name) && !below.has(name))
+function namesDiffer(
+  a: Statement,
+  b: Statement,
+  above: ReadonlySet<string>,
+  below: ReadonlySet<string>,
+): boolean {
+  const lacksA = [...b.names].some(
+    (name) => !a.subject.has(name) && !a.names.has(name) && !above.has(name),
+  )
+  const lacksB = [...a.names].some(
+    (name) => !b.subject.has(name) && !b.names.has(name) && !below.has(name),
+  )
   return a.fromTable || b.fromTable ? lacksA || lacksB : lacksA && lacksB
 }

@@ -34,22 +34,57 @@ export interface FoundConflict {
  * Compares every passage of a library with every other: near copies, and statements that contradict each other. Pure; for a large
  * library it belongs in a thread of its own.
  */
-export function compareAll(read: readonly ReadItem[], language: Language = 'en'): { copies: FoundCopy[]; conflicts: FoundConflict[] } {
+export function compareAll(
+  read: readonly ReadItem[],
+  language: Language = 'en',
+): { copies: FoundCopy[]; conflicts: FoundConflict[] } {
   const all = read.flatMap(({ item, passages }) => passages.map((each) => ({ item, ...each })))
-  const place = (at: number): Place => ({ item: all[at]!.item.id, ordinal: all[at]!.passage.ordinal })
+  const place = (at: number): Place => ({
+    item: all[at]!.item.id,
+    ordinal: all[at]!.passage.ordinal,
+  })
   const languages = new Map<ContentItem, Language>()
   const languageOf = (item: ContentItem, text: string) => {
     if (!languages.has(item)) languages.set(item, guessLanguage(text, language))
     return languages.get(item)!
   }
-  const statements = all.flatMap(({ item, passage }, at) => statementsOf(passage, at, languageOf(item, passage.text)))
-  const stems = (text: string, item: ContentItem) => analyse(text, languageOf(item, text)).map(({ stem }) => stem)
-  const context = all.map(({ item, passage }) => ({ item: item.id, stems: new Set(stems(`${item.title} ${passage.path.join(' ')}`, item)) }))
-  const units = all.flatMap(({ item, passage, fields }, at) => [item.kind === 'fixed' ? stems(passage.text, item) : fields.body.map(({ stem }) => stem), ...longParagraphs(passage).map((text) => stems(text, item))].map((own) => ({ at, stems: own })))
-  const side = ({ passage, text, values }: Conflict['a'], on: Conflict['on']): Side => ({ ...place(passage), text, marks: on === 'yes or no' ? [] : values.filter(({ kind }) => kind === on).map(({ start, end }) => [start, end]) })
+  const statements = all.flatMap(({ item, passage }, at) =>
+    statementsOf(passage, at, languageOf(item, passage.text)),
+  )
+  const stems = (text: string, item: ContentItem) =>
+    analyse(text, languageOf(item, text)).map(({ stem }) => stem)
+  const context = all.map(({ item, passage }) => ({
+    item: item.id,
+    stems: new Set(stems(`${item.title} ${passage.path.join(' ')}`, item)),
+  }))
+  const units = all.flatMap(({ item, passage, fields }, at) =>
+    [
+      item.kind === 'fixed' ? stems(passage.text, item) : fields.body.map(({ stem }) => stem),
+      ...longParagraphs(passage).map((text) => stems(text, item)),
+    ].map((own) => ({ at, stems: own })),
+  )
+  const side = ({ passage, text, values }: Conflict['a'], on: Conflict['on']): Side => ({
+    ...place(passage),
+    text,
+    marks:
+      on === 'yes or no'
+        ? []
+        : values.filter(({ kind }) => kind === on).map(({ start, end }) => [start, end]),
+  })
   return {
-    copies: byPassage(nearCopies(units.map((unit) => unit.stems)).map(({ a, b, likeness }) => ({ a: units[a]!.at, b: units[b]!.at, likeness }))).map(({ a, b, likeness }) => ({ a: place(a), b: place(b), likeness })),
-    conflicts: conflicts(statements, context).map(({ a, b, on, sameness }) => ({ a: side(a, on), b: side(b, on), on, sameness })),
+    copies: byPassage(
+      nearCopies(units.map((unit) => unit.stems)).map(({ a, b, likeness }) => ({
+        a: units[a]!.at,
+        b: units[b]!.at,
+        likeness,
+      })),
+    ).map(({ a, b, likeness }) => ({ a: place(a), b: place(b), likeness })),
+    conflicts: conflicts(statements, context).map(({ a, b, on, sameness }) => ({
+      a: side(a, on),
+      b: side(b, on),
+      on,
+      sameness,
+    })),
   }
 }
 
@@ -58,7 +93,11 @@ const LONG_PARAGRAPH = 20
 /** Paragraphs that are worth finding again by themselves, where a passage has more than one. */
 function longParagraphs({ blocks }: Passage): string[] {
   if (blocks.length < 2) return []
-  return blocks.flatMap((block) => (block.type === 'paragraph' && countWords(block.content.text) >= LONG_PARAGRAPH ? [block.content.text] : []))
+  return blocks.flatMap((block) =>
+    block.type === 'paragraph' && countWords(block.content.text) >= LONG_PARAGRAPH
+      ? [block.content.text]
+      : [],
+  )
 }
 
 /** One finding for each pair of passages: its strongest. */

@@ -58,7 +58,8 @@ export function nearCopies(passages: readonly (readonly string[])[]): NearCopy[]
 function triplesOf(stems: readonly string[]): Set<number> {
   const triples = new Set<number>()
   if (stems.length < FEWEST_WORDS) return triples
-  for (let i = 0; i + TRIPLE <= stems.length; i++) triples.add(hash(`${stems[i]} ${stems[i + 1]} ${stems[i + 2]}`))
+  for (let i = 0; i + TRIPLE <= stems.length; i++)
+    triples.add(hash(`${stems[i]} ${stems[i + 1]} ${stems[i + 2]}`))
   return triples
 }
 

@@ -56,7 +56,12 @@ class Splitter {
         this.head(block.level, block.content.text)
         continue
       }
-      if (this.blocks.length > 0 && wordsOf(this.blocks) + wordsOf([block]) > PASSAGE_WORDS && !leadsInto(this.blocks.at(-1)!, block)) this.close()
+      if (
+        this.blocks.length > 0 &&
+        wordsOf(this.blocks) + wordsOf([block]) > PASSAGE_WORDS &&
+        !leadsInto(this.blocks.at(-1)!, block)
+      )
+        this.close()
       this.blocks.push(block)
     }
   }
@@ -82,7 +87,15 @@ class Splitter {
     if (this.blocks.length === 0) return
     const text = blocksText(this.blocks)
     const path = this.path.map((heading) => heading.text).filter(Boolean)
-    this.passages.push({ ordinal: this.passages.length, path, blocks: this.blocks, text, words: countWords(text), page: this.page, part: this.part })
+    this.passages.push({
+      ordinal: this.passages.length,
+      path,
+      blocks: this.blocks,
+      text,
+      words: countWords(text),
+      page: this.page,
+      part: this.part,
+    })
     this.blocks = []
   }
 }
@@ -90,7 +103,8 @@ class Splitter {
 function cutTable(block: Block): Block[] {
   if (block.type !== 'table' || block.rows.length <= TABLE_ROWS * 1.5) return [block]
   const pieces: Block[] = []
-  for (let from = 0; from < block.rows.length; from += TABLE_ROWS) pieces.push({ ...block, rows: block.rows.slice(from, from + TABLE_ROWS) })
+  for (let from = 0; from < block.rows.length; from += TABLE_ROWS)
+    pieces.push({ ...block, rows: block.rows.slice(from, from + TABLE_ROWS) })
   return pieces
 }
 
@@ -99,5 +113,9 @@ function wordsOf(blocks: Block[]): number {
 }
 
 function leadsInto(before: Block, block: Block): boolean {
-  return before.type === 'paragraph' && (block.type === 'list' || block.type === 'table') && wordsOf([before]) < 60
+  return (
+    before.type === 'paragraph' &&
+    (block.type === 'list' || block.type === 'table') &&
+    wordsOf([before]) < 60
+  )
 }

@@ -16,16 +16,33 @@ export interface ReachMark {
 }
 
 /** Asks each phrasing, and says whether the item comes first. */
-export function reachMarks(index: ReleaseIndex, item: number, phrasings: readonly string[]): ReachMark[] {
+export function reachMarks(
+  index: ReleaseIndex,
+  item: number,
+  phrasings: readonly string[],
+): ReachMark[] {
   return phrasings.map((phrasing) => {
     const asked = readQuestion(phrasing, index)
     const found = rank(asked, index)
-    const sure = (at: number) => confidence(regimeOf(found[at]!), featuresOf(found[at]!, found, asked.terms, index), DEFAULT_CONFIDENCE)
+    const sure = (at: number) =>
+      confidence(
+        regimeOf(found[at]!),
+        featuresOf(found[at]!, found, asked.terms, index),
+        DEFAULT_CONFIDENCE,
+      )
     const itemAt = (at: number) => index.itemOf(found[at]!.doc)
     const own = found.findIndex((_, at) => itemAt(at).id === item)
     if (own === 0) return { phrasing, first: true, confidence: sure(0) }
-    const beatenBy = found.length > 0 ? { item: itemAt(0).id, title: itemAt(0).title, confidence: sure(0) } : undefined
-    return { phrasing, first: false, confidence: own < 0 ? 0 : sure(own), ...(beatenBy && { beatenBy }) }
+    const beatenBy =
+      found.length > 0
+        ? { item: itemAt(0).id, title: itemAt(0).title, confidence: sure(0) }
+        : undefined
+    return {
+      phrasing,
+      first: false,
+      confidence: own < 0 ? 0 : sure(own),
+      ...(beatenBy && { beatenBy }),
+    }
   })
 }
 
@@ -33,7 +50,10 @@ export function reachMarks(index: ReleaseIndex, item: number, phrasings: readonl
  * Passages that nothing leads to: none of their own wordings (title, phrasings, headings), asked as a question, brings them first.
  * @param counts whether to look at a passage at all; those that answered lately need no look
  */
-export function unreached(index: ReleaseIndex, counts: (place: Place) => boolean = () => true): Place[] {
+export function unreached(
+  index: ReleaseIndex,
+  counts: (place: Place) => boolean = () => true,
+): Place[] {
   const firstBy = new Map<string, number>()
   const comesFirst = (text: string) => {
     const known = firstBy.get(text)

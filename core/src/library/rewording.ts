@@ -41,17 +41,27 @@ const NEAR = 0.3
  * rule. None that asks what the item knows already, and none that would draw questions away from another item.
  * @returns the most asked first, then by source
  */
-export function otherWaysToAsk(index: ReleaseIndex, item: number, { glossary, log, refused }: SuggestionSettings): Suggestion[] {
+export function otherWaysToAsk(
+  index: ReleaseIndex,
+  item: number,
+  { glossary, log, refused }: SuggestionSettings,
+): Suggestion[] {
   const own = index.docsOf(item)
   if (own.length === 0) return []
   const known = own.flatMap((doc) => index.wordingsOf(doc))
-  const wordings = [...new Set(known.filter(({ kind }) => kind !== 'heading').map(({ text }) => text))]
+  const wordings = [
+    ...new Set(known.filter(({ kind }) => kind !== 'heading').map(({ text }) => text)),
+  ]
   const headings = [...new Set(own.flatMap((doc) => index.passage(doc).passage.path.at(-1) ?? []))]
   const guard = new Guard(index, item, log)
   const offered: Suggestion[] = [
     ...fromLog(index, item, log),
-    ...wordings.flatMap((text) => withAliases(text, glossary)).map((text): Suggestion => ({ text, from: 'glossary', times: 0 })),
-    ...[...wordings, ...headings].flatMap((text) => reworded(text, index)).map((text): Suggestion => ({ text, from: 'rewording', times: 0 })),
+    ...wordings
+      .flatMap((text) => withAliases(text, glossary))
+      .map((text): Suggestion => ({ text, from: 'glossary', times: 0 })),
+    ...[...wordings, ...headings]
+      .flatMap((text) => reworded(text, index))
+      .map((text): Suggestion => ({ text, from: 'rewording', times: 0 })),
   ]
   const seen = new Set(wordings.map(norm))
   return offered.filter(({ text, from }) => {
@@ -65,13 +75,20 @@ export function otherWaysToAsk(index: ReleaseIndex, item: number, { glossary, lo
 /** Real questions that nothing answered well, and for which this item is among the nearest. */
 function fromLog(index: ReleaseIndex, item: number, log: readonly LoggedQuestion[]): Suggestion[] {
   return log
-    .filter(({ answeredBy, text }) => (answeredBy === null || answeredBy === item) && text.length <= 140)
+    .filter(
+      ({ answeredBy, text }) => (answeredBy === null || answeredBy === item) && text.length <= 140,
+    )
     .flatMap(({ text, times }) => {
       const near = rank(readQuestion(text, index), index, 3)
       const place = near.findIndex(({ doc }) => index.itemIdOf(doc) === item)
       const found = near[place]
-      const close = found && (place === 0 || found.score >= near[0]!.score * 0.8) && Math.max(found.match.both, found.words) >= NEAR
-      return close ? [{ suggestion: { text, from: 'log' as const, times }, worth: times * found.score }] : []
+      const close =
+        found &&
+        (place === 0 || found.score >= near[0]!.score * 0.8) &&
+        Math.max(found.match.both, found.words) >= NEAR
+      return close
+        ? [{ suggestion: { text, from: 'log' as const, times }, worth: times * found.score }]
+        : []
     })
     .sort((a, b) => b.worth - a.worth)
     .map(({ suggestion }) => suggestion)
@@ -81,7 +98,11 @@ function fromLog(index: ReleaseIndex, item: number, log: readonly LoggedQuestion
 function withAliases(text: string, glossary: readonly GlossaryEntry[]): string[] {
   return glossary.flatMap(({ term, also }) => {
     const at = fold(text).search(new RegExp(`(?<!\\p{L})${escaped(fold(term))}(?!\\p{L})`, 'u'))
-    return at < 0 ? [] : also.slice(0, 3).map((alias) => `${text.slice(0, at)}${alias}${text.slice(at + term.length)}`)
+    return at < 0
+      ? []
+      : also
+          .slice(0, 3)
+          .map((alias) => `${text.slice(0, at)}${alias}${text.slice(at + term.length)}`)
   })
 }
 
@@ -101,10 +122,24 @@ function reworded(text: string, index: ReleaseIndex): string[] {
   if (rule) return rule[1].map((way) => text.replace(rule[0], way))
   const [first = '', ...rest] = text.split(' ')
   const verb = /ing$/i.test(first) ? baseForm(first, index) : undefined
-  const things = rest.join(' ').replace(/\byour\b/g, 'my').replace(/\?+$/, '')
-  if (verb && rest.length > 0) return [`How do I ${verb} ${things}?`, `I want to ${verb} ${things}`, `Can I ${verb} ${things}?`]
-  const imperative = rest.length > 0 && /^(get|ask|book|change|cancel|register|send|find|pay|bring|collect|order|reserve|claim|buy)$/i.test(first)
-  return imperative ? [`How do I ${first.toLowerCase()} ${things}?`, `I want to ${first.toLowerCase()} ${things}`] : []
+  const things = rest
+    .join(' ')
+    .replace(/\byour\b/g, 'my')
+    .replace(/\?+$/, '')
+  if (verb && rest.length > 0)
+    return [
+      `How do I ${verb} ${things}?`,
+      `I want to ${verb} ${things}`,
+      `Can I ${verb} ${things}?`,
+    ]
+  const imperative =
+    rest.length > 0 &&
+    /^(get|ask|book|change|cancel|register|send|find|pay|bring|collect|order|reserve|claim|buy)$/i.test(
+      first,
+    )
+  return imperative
+    ? [`How do I ${first.toLowerCase()} ${things}?`, `I want to ${first.toLowerCase()} ${things}`]
+    : []
 }
 
 /** "changing" becomes "change" when the library has a word of the same stem that is no "-ing" form. */
@@ -125,15 +160,21 @@ class Guard {
     log: readonly LoggedQuestion[],
   ) {
     const texts = new Set<string>()
-    for (const doc of index.docs()) if (index.itemIdOf(doc) !== item) for (const { text } of index.wordingsOf(doc)) texts.add(text)
-    for (const { text, answeredBy } of log) if (answeredBy !== null && answeredBy !== item) texts.add(text)
+    for (const doc of index.docs())
+      if (index.itemIdOf(doc) !== item)
+        for (const { text } of index.wordingsOf(doc)) texts.add(text)
+    for (const { text, answeredBy } of log)
+      if (answeredBy !== null && answeredBy !== item) texts.add(text)
     this.theirs = [...texts].map((text) => ({ text, terms: this.terms(text) }))
     this.mine = index.docsOf(item).flatMap((doc) => index.wordingsOf(doc).map(({ terms }) => terms))
   }
 
   pullsFromOthers(text: string): boolean {
     const terms = this.terms(text)
-    return terms.length === 0 || this.theirs.some((other) => twoWayMatch(other.terms, terms).both >= THEIRS)
+    return (
+      terms.length === 0 ||
+      this.theirs.some((other) => twoWayMatch(other.terms, terms).both >= THEIRS)
+    )
   }
 
   /** The item has a wording that asks the same. */
@@ -148,7 +189,9 @@ class Guard {
 }
 
 function norm(text: string): string {
-  return tokenize(text).map(({ word }) => word).join(' ')
+  return tokenize(text)
+    .map(({ word }) => word)
+    .join(' ')
 }
 
 function escaped(text: string): string {

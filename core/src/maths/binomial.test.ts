@@ -14,8 +14,12 @@ describe('logFactorial', () => {
 
 describe('binomial', () => {
   it('is 3/8 for two heads of four', () => expect(binomial(2, 4, 0.5)).to.be.closeTo(0.375, 1e-12))
-  it('adds up to 1', () => expect(Array.from({ length: 31 }, (_, k) => binomial(k, 30, 0.2)).reduce((a, b) => a + b)).to.be.closeTo(1, 1e-9))
-  it('is certain where chance is 0 or 1', () => expect([binomial(0, 3, 0), binomial(1, 3, 0), binomial(3, 3, 1)]).to.eql([1, 0, 1]))
+  it('adds up to 1', () =>
+    expect(
+      Array.from({ length: 31 }, (_, k) => binomial(k, 30, 0.2)).reduce((a, b) => a + b),
+    ).to.be.closeTo(1, 1e-9))
+  it('is certain where chance is 0 or 1', () =>
+    expect([binomial(0, 3, 0), binomial(1, 3, 0), binomial(3, 3, 1)]).to.eql([1, 0, 1]))
 })
 
 describe('binomialTest', () => {
@@ -25,7 +29,9 @@ describe('binomialTest', () => {
     { k: 0, n: 0, p: 0.3, chance: 1 },
     { k: 3, n: 3, p: 0.2, chance: 0.008 },
   ]
-  for (const { k, n, p, chance } of worked) it(`is ${chance.toFixed(4)} for ${k} of ${n} at ${p}`, () => expect(binomialTest(k, n, p)).to.be.closeTo(chance, 1e-9))
+  for (const { k, n, p, chance } of worked)
+    it(`is ${chance.toFixed(4)} for ${k} of ${n} at ${p}`, () =>
+      expect(binomialTest(k, n, p)).to.be.closeTo(chance, 1e-9))
 })
 
 describe('normalBelow', () => {
@@ -37,7 +43,10 @@ describe('normalBelow', () => {
 })
 
 describe('standing', () => {
-  it('keeps those below their step of the rate', () => expect(standing([0.001, 0.2, 0.03], 0.1)).to.eql([true, false, true]))
-  it('keeps one above its own step when a greater one stands', () => expect(standing([0.03, 0.04, 0.05], 0.05)).to.eql([true, true, true]))
-  it('keeps none where all are chance', () => expect(standing([0.5, 0.9], 0.1)).to.eql([false, false]))
+  it('keeps those below their step of the rate', () =>
+    expect(standing([0.001, 0.2, 0.03], 0.1)).to.eql([true, false, true]))
+  it('keeps one above its own step when a greater one stands', () =>
+    expect(standing([0.03, 0.04, 0.05], 0.05)).to.eql([true, true, true]))
+  it('keeps none where all are chance', () =>
+    expect(standing([0.5, 0.9], 0.1)).to.eql([false, false]))
 })

@@ -20,7 +20,14 @@ const BINS = 10
 
 /** A reliability diagram: answers by tenths of confidence, with what was promised and what came of it. Empty tenths are left out. */
 export function reliability(cases: readonly JudgedCase[], bins = BINS): ReliabilityBin[] {
-  const made = Array.from({ length: bins }, (_, i) => ({ from: i / bins, to: (i + 1) / bins, n: 0, weight: 0, promised: 0, right: 0 }))
+  const made = Array.from({ length: bins }, (_, i) => ({
+    from: i / bins,
+    to: (i + 1) / bins,
+    n: 0,
+    weight: 0,
+    promised: 0,
+    right: 0,
+  }))
   for (const { p, right, weight } of cases) {
     const bin = made[Math.min(bins - 1, Math.floor(p * bins))]!
     bin.n++
@@ -28,7 +35,15 @@ export function reliability(cases: readonly JudgedCase[], bins = BINS): Reliabil
     bin.promised += weight * p
     bin.right += weight * right
   }
-  return made.filter(({ weight }) => weight > 0).map(({ from, to, n, weight, promised, right }) => ({ from, to, n, promised: promised / weight, right: right / weight }))
+  return made
+    .filter(({ weight }) => weight > 0)
+    .map(({ from, to, n, weight, promised, right }) => ({
+      from,
+      to,
+      n,
+      promised: promised / weight,
+      right: right / weight,
+    }))
 }
 
 /**
@@ -39,7 +54,11 @@ export function reliability(cases: readonly JudgedCase[], bins = BINS): Reliabil
  */
 export function calibrationError(cases: readonly JudgedCase[]): number {
   const all = cases.reduce((sum, { weight }) => sum + weight, 0)
-  const weightOf = (from: number, to: number) => cases.reduce((sum, { p, weight }) => (p >= from && (p < to || to === 1) ? sum + weight : sum), 0)
+  const weightOf = (from: number, to: number) =>
+    cases.reduce(
+      (sum, { p, weight }) => (p >= from && (p < to || to === 1) ? sum + weight : sum),
+      0,
+    )
   return reliability(cases).reduce((sum, { from, to, n, promised, right }) => {
     const byChance = Math.sqrt((2 * promised * (1 - promised)) / (Math.PI * n))
     return sum + (weightOf(from, to) / all) * Math.max(0, Math.abs(promised - right) - byChance)
@@ -59,7 +78,10 @@ const TOWARDS_PLAIN = 4
  */
 export function fitCalibration(cases: readonly JudgedCase[]): Calibration {
   if (cases.length === 0) return (p) => p
-  const rows = cases.flatMap(({ p }) => [[1, logit(p)], [1, logit(p)]])
+  const rows = cases.flatMap(({ p }) => [
+    [1, logit(p)],
+    [1, logit(p)],
+  ])
   const labels = cases.flatMap(() => [1, 0])
   const counts = cases.flatMap(({ right, weight }) => [right * weight, (1 - right) * weight])
   // Cases that say exactly what is promised stand for "leave it as it is".

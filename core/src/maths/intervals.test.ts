@@ -23,7 +23,10 @@ describe('pairedBootstrap', () => {
   const random = seeded(5)
   const visitors = Array.from({ length: 300 }, () => {
     const n = 1 + Math.floor(random() * 4)
-    const before = Array.from({ length: n }, () => (random() < 0.6 ? 1 : 0)).reduce<number>((a, b) => a + b, 0)
+    const before = Array.from({ length: n }, () => (random() < 0.6 ? 1 : 0)).reduce<number>(
+      (a, b) => a + b,
+      0,
+    )
     return { n, before, after: Math.min(n, before + (random() < 0.2 ? 1 : 0)) }
   })
   it('says the change of the share itself', () => {
@@ -36,7 +39,10 @@ describe('pairedBootstrap', () => {
     // Cochran, Sampling Techniques (1977), 6.19: variance of a ratio of totals over clusters
     const n = visitors.reduce((sum, each) => sum + each.n, 0)
     const ratio = visitors.reduce((sum, each) => sum + each.after - each.before, 0) / n
-    const spread = Math.sqrt(visitors.reduce((sum, each) => sum + (each.after - each.before - ratio * each.n) ** 2, 0)) / n
+    const spread =
+      Math.sqrt(
+        visitors.reduce((sum, each) => sum + (each.after - each.before - ratio * each.n) ** 2, 0),
+      ) / n
     const { interval } = pairedBootstrap(visitors, seeded(2), 2_000)
     expect(interval.high - interval.low).to.be.closeTo(2 * 1.96 * spread, 0.15 * 2 * 1.96 * spread)
   })
@@ -44,17 +50,23 @@ describe('pairedBootstrap', () => {
     const same = visitors.map(({ n, before }) => ({ n, before, after: before }))
     expect(pairedBootstrap(same, seeded(1)).interval).to.eql({ low: 0, high: 0 })
   })
-  it('refuses no questions, and says so', () => expect(() => pairedBootstrap([], seeded(1))).to.throw(RangeError, 'no questions'))
+  it('refuses no questions, and says so', () =>
+    expect(() => pairedBootstrap([], seeded(1))).to.throw(RangeError, 'no questions'))
 })
 
 describe('calibration', () => {
   const random = seeded(11)
-  const drawn = (n: number, truth: (p: number) => number) => Array.from({ length: n }, () => {
-    const p = random()
-    return { p, right: random() < truth(p) ? 1 : 0, weight: 1 }
-  })
+  const drawn = (n: number, truth: (p: number) => number) =>
+    Array.from({ length: n }, () => {
+      const p = random()
+      return { p, right: random() < truth(p) ? 1 : 0, weight: 1 }
+    })
   it('puts answers into tenths, with what was promised and what came', () => {
-    const bins = reliability([{ p: 0.91, right: 1, weight: 1 }, { p: 0.97, right: 0, weight: 3 }, { p: 0.2, right: 1, weight: 1 }])
+    const bins = reliability([
+      { p: 0.91, right: 1, weight: 1 },
+      { p: 0.97, right: 0, weight: 3 },
+      { p: 0.2, right: 1, weight: 1 },
+    ])
     expect(bins).to.have.length(2)
     expect(bins[1]).to.deep.include({ from: 0.9, to: 1, n: 2, right: 0.25 })
     expect(bins[1]!.promised).to.be.closeTo(0.955, 1e-12)
@@ -63,7 +75,8 @@ describe('calibration', () => {
     expect(calibrationError(drawn(20_000, (p) => p))).to.be.below(0.01)
     expect(calibrationError(drawn(20_000, (p) => p / 2))).to.be.closeTo(0.25, 0.02)
   })
-  it('leaves a confidence as it is while nothing was judged', () => expect(fitCalibration([])(0.37)).to.equal(0.37))
+  it('leaves a confidence as it is while nothing was judged', () =>
+    expect(fitCalibration([])(0.37)).to.equal(0.37))
   it('mends a confidence that promises too much', () => {
     const sigmoid = (x: number) => 1 / (1 + Math.exp(-x))
     const truth = (p: number) => sigmoid(-0.7 + 0.8 * Math.log(p / (1 - p)))

@@ -43,20 +43,31 @@ export interface PairedChange {
  * @throws {RangeError} when there are no questions
  * @see B. Efron, R. J. Tibshirani, An Introduction to the Bootstrap (1993), sections 8.3 and 13.3 (percentile interval, resampling units)
  */
-export function pairedBootstrap(groups: readonly PairedGroup[], random: Random, rounds = 1_000): PairedChange {
+export function pairedBootstrap(
+  groups: readonly PairedGroup[],
+  random: Random,
+  rounds = 1_000,
+): PairedChange {
   const all = summed(groups)
   if (!(all.n > 0)) throw new RangeError('there are no questions to compare')
   const changes = Array.from({ length: rounds }, () => {
     const drawn = { n: 0, before: 0, after: 0 }
-    for (let i = 0; i < groups.length; i++) add(drawn, groups[Math.floor(random() * groups.length)]!)
+    for (let i = 0; i < groups.length; i++)
+      add(drawn, groups[Math.floor(random() * groups.length)]!)
     return (drawn.after - drawn.before) / drawn.n
   }).sort((a, b) => a - b)
-  return { before: all.before / all.n, after: all.after / all.n, change: (all.after - all.before) / all.n, interval: middle95(changes) }
+  return {
+    before: all.before / all.n,
+    after: all.after / all.n,
+    change: (all.after - all.before) / all.n,
+    interval: middle95(changes),
+  }
 }
 
 /** The middle 95 % of figures that are sorted upwards. */
 export function middle95(sorted: readonly number[]): Interval {
-  const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0
+  const at = (share: number) =>
+    sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0
   return { low: at(0.025), high: at(0.975) }
 }
 

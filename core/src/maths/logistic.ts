@@ -14,9 +14,15 @@ export function sigmoid(x: number): number {
  * @throws {RangeError} when rows are missing or rows and labels differ in number
  * @see T. Hastie, R. Tibshirani, J. Friedman, The Elements of Statistical Learning (2009), section 4.4.1
  */
-export function fitLogistic(rows: readonly number[][], labels: readonly number[], ridge: number, counts?: readonly number[]): number[] {
+export function fitLogistic(
+  rows: readonly number[][],
+  labels: readonly number[],
+  ridge: number,
+  counts?: readonly number[],
+): number[] {
   if (rows.length === 0) throw new RangeError('there are no rows to fit')
-  if (rows.length !== labels.length) throw new RangeError(`${rows.length} rows but ${labels.length} labels`)
+  if (rows.length !== labels.length)
+    throw new RangeError(`${rows.length} rows but ${labels.length} labels`)
   const size = rows[0]!.length
   let weights = new Array<number>(size).fill(0)
   for (let round = 0; round < 50; round++) {
@@ -50,7 +56,8 @@ function solve(matrix: number[][], right: number[]): number[] {
   const n = m.length
   for (let column = 0; column < n; column++) {
     let best = column
-    for (let row = column + 1; row < n; row++) if (Math.abs(m[row]![column]!) > Math.abs(m[best]![column]!)) best = row
+    for (let row = column + 1; row < n; row++)
+      if (Math.abs(m[row]![column]!) > Math.abs(m[best]![column]!)) best = row
     ;[m[column], m[best]] = [m[best]!, m[column]!]
     for (let row = column + 1; row < n; row++) {
       const factor = m[row]![column]! / m[column]![column]!

@@ -1,7 +1,17 @@
 import { CHECK_COMES, type CheckComes } from './checks.ts'
 
 /** The columns of a list of checks. Several messages or words stand in one cell on lines of their own. */
-export const CHECK_COLUMNS = ['question', 'before', 'expects', 'source', 'contains', 'lacks', 'queue', 'door', 'note'] as const
+export const CHECK_COLUMNS = [
+  'question',
+  'before',
+  'expects',
+  'source',
+  'contains',
+  'lacks',
+  'queue',
+  'door',
+  'note',
+] as const
 
 /** A check as a row of a table says it: sources, queues and doors by their names. */
 export interface CheckRow {
@@ -24,9 +34,21 @@ const MOST_MESSAGES = 20
  * @param rows the first one names the columns, in any order and case; unknown columns are passed over
  * @returns the checks, and what is wrong, by row as a spreadsheet numbers it
  */
-export function readCheckRows(rows: readonly (readonly string[])[]): { checks: { row: number; check: CheckRow }[]; faults: { row: number; because: string }[] } {
+export function readCheckRows(rows: readonly (readonly string[])[]): {
+  checks: { row: number; check: CheckRow }[]
+  faults: { row: number; because: string }[]
+} {
   const head = (rows[0] ?? []).map((name) => name.trim().toLowerCase())
-  if (!head.includes('question')) return { checks: [], faults: [{ row: 1, because: `there is no column “question”; the columns are ${CHECK_COLUMNS.join(', ')}` }] }
+  if (!head.includes('question'))
+    return {
+      checks: [],
+      faults: [
+        {
+          row: 1,
+          because: `there is no column “question”; the columns are ${CHECK_COLUMNS.join(', ')}`,
+        },
+      ],
+    }
   const checks: { row: number; check: CheckRow }[] = []
   const faults: { row: number; because: string }[] = []
   for (const [i, cells] of rows.slice(1).entries()) {
@@ -39,29 +61,67 @@ export function readCheckRows(rows: readonly (readonly string[])[]): { checks: {
   return { checks, faults }
 }
 
-function readRow(cell: (name: (typeof CHECK_COLUMNS)[number]) => string): CheckRow | { because: string } {
+function readRow(
+  cell: (name: (typeof CHECK_COLUMNS)[number]) => string,
+): CheckRow | { because: string } {
   const messages = [...lines(cell('before')), cell('question')]
   if (cell('question') === '') return { because: 'the question is empty' }
-  if (messages.some((message) => message.length > MOST_LETTERS)) return { because: `a message is longer than ${MOST_LETTERS} letters` }
-  if (messages.length > MOST_MESSAGES) return { because: `the conversation has more than ${MOST_MESSAGES} messages` }
+  if (messages.some((message) => message.length > MOST_LETTERS))
+    return { because: `a message is longer than ${MOST_LETTERS} letters` }
+  if (messages.length > MOST_MESSAGES)
+    return { because: `the conversation has more than ${MOST_MESSAGES} messages` }
   const wanted = cell('expects').toLowerCase()
-  const comes = wanted === '' ? (cell('queue') ? 'anything' : 'answer') : CHECK_COMES.find((each) => each === wanted)
+  const comes =
+    wanted === ''
+      ? cell('queue')
+        ? 'anything'
+        : 'answer'
+      : CHECK_COMES.find((each) => each === wanted)
   if (!comes) return { because: `“${cell('expects')}” is none of ${CHECK_COMES.join(', ')}` }
-  const check: CheckRow = { messages, comes, contains: lines(cell('contains')), lacks: lines(cell('lacks')), note: cell('note') }
+  const check: CheckRow = {
+    messages,
+    comes,
+    contains: lines(cell('contains')),
+    lacks: lines(cell('lacks')),
+    note: cell('note'),
+  }
   if (cell('source')) check.source = cell('source')
   if (cell('queue')) check.queue = cell('queue')
   if (cell('door')) check.door = cell('door')
-  if (check.source && comes !== 'answer' && comes !== 'asks back') return { because: `a source is named, but “${comes}” has none` }
+  if (check.source && comes !== 'answer' && comes !== 'asks back')
+    return { because: `a source is named, but “${comes}” has none` }
   return check
 }
 
 function lines(cell: string): string[] {
-  return cell.split(/\r?\n/).map((line) => line.trim()).filter((line) => line !== '')
+  return cell
+    .split(/\r?\n/)
+    .map((line) => line.trim())
+    .filter((line) => line !== '')
 }
 
 /** A check as a row in the order of CHECK_COLUMNS. */
-export function writeCheckRow({ messages, comes, source = '', contains, lacks, queue = '', door = '', note }: CheckRow): string[] {
-  return [messages.at(-1) ?? '', messages.slice(0, -1).join('\n'), comes, source, contains.join('\n'), lacks.join('\n'), queue, door, note]
+export function writeCheckRow({
+  messages,
+  comes,
+  source = '',
+  contains,
+  lacks,
+  queue = '',
+  door = '',
+  note,
+}: CheckRow): string[] {
+  return [
+    messages.at(-1) ?? '',
+    messages.slice(0, -1).join('\n'),
+    comes,
+    source,
+    contains.join('\n'),
+    lacks.join('\n'),
+    queue,
+    door,
+    note,
+  ]
 }
 
 /**
@@ -69,8 +129,19 @@ export function writeCheckRow({ messages, comes, source = '', contains, lacks, q
  * Only checks that name a source say what is relevant.
  * @see E. M. Voorhees, D. K. Harman (eds.), TREC: Experiment and Evaluation in Information Retrieval (2005)
  */
-export function trecOf(checks: readonly { id: number; question: string; document?: string }[]): { topics: string; qrels: string } {
+export function trecOf(checks: readonly { id: number; question: string; document?: string }[]): {
+  topics: string
+  qrels: string
+} {
   const judged = checks.filter(({ document }) => document !== undefined)
-  const topics = judged.map(({ id, question }) => `<top>\n<num> Number: ${id}\n<title> ${question.replace(/[<>\s]+/g, ' ').trim()}\n</top>\n`)
-  return { topics: topics.join('\n'), qrels: judged.map(({ id, document }) => `${id} 0 ${document!.replace(/\s+/g, '_')} 1\n`).join('') }
+  const topics = judged.map(
+    ({ id, question }) =>
+      `<top>\n<num> Number: ${id}\n<title> ${question.replace(/[<>\s]+/g, ' ').trim()}\n</top>\n`,
+  )
+  return {
+    topics: topics.join('\n'),
+    qrels: judged
+      .map(({ id, document }) => `${id} 0 ${document!.replace(/\s+/g, '_')} 1\n`)
+      .join(''),
+  }
 }

@@ -4,7 +4,14 @@ import { blocksText } from '../library/blocks.ts'
 import { foldLine } from '../text/tokens.ts'
 
 /** What may come of a check's last question. */
-export const CHECK_COMES = ['answer', 'does not know', 'asks back', 'declines', 'courtesy', 'anything'] as const
+export const CHECK_COMES = [
+  'answer',
+  'does not know',
+  'asks back',
+  'declines',
+  'courtesy',
+  'anything',
+] as const
 export type CheckComes = (typeof CHECK_COMES)[number]
 
 /** What must come when a check's conversation is played. */
@@ -35,21 +42,38 @@ export interface Names {
  * Holds what came against what must come.
  * @returns what is wrong, in plain words; empty when the check passes
  */
-export function problemsOf(expected: Expectation, { reply, queue }: CheckGot, names: Names): string[] {
+export function problemsOf(
+  expected: Expectation,
+  { reply, queue }: CheckGot,
+  names: Names,
+): string[] {
   const answer = reply?.asked.at(-1)?.answer
   const came = comesOf(reply, answer)
   const problems: string[] = []
-  if (expected.comes !== 'anything' && came !== expected.comes) problems.push(`should ${SHOULD[expected.comes]}, but ${told(came, answer)}`)
+  if (expected.comes !== 'anything' && came !== expected.comes)
+    problems.push(`should ${SHOULD[expected.comes]}, but ${told(came, answer)}`)
   else problems.push(...wrongItem(expected, answer, names))
-  const text = plain((answer?.blocks ?? reply?.courtesy?.replies.en ?? []) as Answer['blocks'] | string)
-  for (const words of expected.contains) if (!text.includes(plain(words))) problems.push(`does not say “${words}”`)
-  for (const words of expected.lacks) if (text.includes(plain(words))) problems.push(`says “${words}”`)
-  if (expected.queue !== undefined && queue !== expected.queue) problems.push(`would go to ${queue === undefined ? 'no queue' : names.queue(queue)}, not to ${names.queue(expected.queue)}`)
+  const text = plain(
+    (answer?.blocks ?? reply?.courtesy?.replies.en ?? []) as Answer['blocks'] | string,
+  )
+  for (const words of expected.contains)
+    if (!text.includes(plain(words))) problems.push(`does not say “${words}”`)
+  for (const words of expected.lacks)
+    if (text.includes(plain(words))) problems.push(`says “${words}”`)
+  if (expected.queue !== undefined && queue !== expected.queue)
+    problems.push(
+      `would go to ${queue === undefined ? 'no queue' : names.queue(queue)}, not to ${names.queue(expected.queue)}`,
+    )
   return problems
 }
 
 const SHOULD: Record<CheckComes, string> = {
-  answer: 'be answered', 'does not know': 'not be known', 'asks back': 'be asked back about', declines: 'be declined', courtesy: 'be taken as a courtesy', anything: 'be said anything to',
+  answer: 'be answered',
+  'does not know': 'not be known',
+  'asks back': 'be asked back about',
+  declines: 'be declined',
+  courtesy: 'be taken as a courtesy',
+  anything: 'be said anything to',
 }
 
 function comesOf(reply: Reply | undefined, answer: Answer | undefined): CheckComes {
@@ -68,7 +92,14 @@ function comesOf(reply: Reply | undefined, answer: Answer | undefined): CheckCom
 
 function told(came: CheckComes, answer: Answer | undefined): string {
   const from = answer?.sources[0]?.title
-  return { answer: `is answered from “${from}”`, 'does not know': 'is not known', 'asks back': 'is asked back about', declines: 'is declined', courtesy: 'is taken as a courtesy', anything: 'nothing is asked' }[came]
+  return {
+    answer: `is answered from “${from}”`,
+    'does not know': 'is not known',
+    'asks back': 'is asked back about',
+    declines: 'is declined',
+    courtesy: 'is taken as a courtesy',
+    anything: 'nothing is asked',
+  }[came]
 }
 
 function wrongItem({ item }: Expectation, answer: Answer | undefined, names: Names): string[] {

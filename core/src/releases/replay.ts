@@ -32,7 +32,12 @@ export interface ReplaySide {
 const TEXT_KEPT = 900
 
 /** Asks one question of the log again. What had been asked back about is over: the question stands for itself. */
-export function replayAnswer(index: ReleaseIndex, text: string, before: Turn | undefined, settings: AnswerSettings): ReplaySide {
+export function replayAnswer(
+  index: ReleaseIndex,
+  text: string,
+  before: Turn | undefined,
+  settings: AnswerSettings,
+): ReplaySide {
   return sideOf(askedAgain(index, text, before, settings))
 }
 
@@ -48,7 +53,12 @@ export interface ReplayedDays {
  * @param releases each with how the question's door answers; a release without that door says nothing
  * @param days at least one, as "2026-11-23"
  */
-export function replayOverDays(releases: readonly { index: ReleaseIndex; settings?: AnswerSettings }[], text: string, before: Turn | undefined, days: readonly string[]): ReplayedDays[] {
+export function replayOverDays(
+  releases: readonly { index: ReleaseIndex; settings?: AnswerSettings }[],
+  text: string,
+  before: Turn | undefined,
+  days: readonly string[],
+): ReplayedDays[] {
   const groups = new Map<string, ReplayedDays>()
   const once = releases.map(({ index, settings }) => {
     if (!settings) return { side: SILENT, depends: false }
@@ -56,8 +66,21 @@ export function replayOverDays(releases: readonly { index: ReleaseIndex; setting
     return { side: sideOf(answer), depends: days.length > 1 && dependsOnDay(answer, index) }
   })
   for (const [i, day] of days.entries()) {
-    const sides = releases.map(({ index, settings }, r) => (i === 0 || !once[r]!.depends ? once[r]!.side : replayAnswer(index, text, before, { ...settings!, day })))
-    const key = JSON.stringify(sides.map(({ outcome, print, place, best, confidence }) => [outcome, print, place?.item, place?.ordinal, best?.item, confidence.toFixed(6)]))
+    const sides = releases.map(({ index, settings }, r) =>
+      i === 0 || !once[r]!.depends
+        ? once[r]!.side
+        : replayAnswer(index, text, before, { ...settings!, day }),
+    )
+    const key = JSON.stringify(
+      sides.map(({ outcome, print, place, best, confidence }) => [
+        outcome,
+        print,
+        place?.item,
+        place?.ordinal,
+        best?.item,
+        confidence.toFixed(6),
+      ]),
+    )
     const group = groups.get(key) ?? { days: [], sides }
     group.days.push(day)
     groups.set(key, group)
@@ -67,24 +90,55 @@ export function replayOverDays(releases: readonly { index: ReleaseIndex; setting
 
 const SILENT: ReplaySide = { outcome: 'unanswered', confidence: 0, text: '', print: '' }
 
-function askedAgain(index: ReleaseIndex, text: string, before: Turn | undefined, settings: AnswerSettings): Answer {
-  return answerAfter(index, text, before && { subject: before.subject, item: before.item }, settings).answer
+function askedAgain(
+  index: ReleaseIndex,
+  text: string,
+  before: Turn | undefined,
+  settings: AnswerSettings,
+): Answer {
+  return answerAfter(
+    index,
+    text,
+    before && { subject: before.subject, item: before.item },
+    settings,
+  ).answer
 }
 
 /** A question that names days or asks for times, or came near something that holds on some days only. */
-function dependsOnDay({ trace: { days, leftOut, terms, candidates } }: Answer, index: ReleaseIndex): boolean {
-  return days.length > 0 || leftOut.length > 0 || terms.some(({ aboutTime }) => aboutTime) || candidates.some(({ item, ordinal }) => index.limitedAt(index.docAt(item, ordinal)!))
+function dependsOnDay(
+  { trace: { days, leftOut, terms, candidates } }: Answer,
+  index: ReleaseIndex,
+): boolean {
+  return (
+    days.length > 0 ||
+    leftOut.length > 0 ||
+    terms.some(({ aboutTime }) => aboutTime) ||
+    candidates.some(({ item, ordinal }) => index.limitedAt(index.docAt(item, ordinal)!))
+  )
 }
 
 /** What is kept of an answer to compare it with another. */
-export function sideOf({ outcome, kind, confidence, blocks, sources, readings, trace }: Answer): ReplaySide {
+export function sideOf({
+  outcome,
+  kind,
+  confidence,
+  blocks,
+  sources,
+  readings,
+  trace,
+}: Answer): ReplaySide {
   const text = blocksText(blocks)
   const [source, best] = [sources[0], trace.candidates[0]]
   return {
-    outcome, confidence, text: text.slice(0, TEXT_KEPT), print: fingerprint(text),
+    outcome,
+    confidence,
+    text: text.slice(0, TEXT_KEPT),
+    print: fingerprint(text),
     ...(kind && { kind }),
     ...(source && { place: placeOfSource(source) }),
-    ...(best && { best: { ...placeOfSource(best), collection: best.collection, confidence: best.confidence } }),
+    ...(best && {
+      best: { ...placeOfSource(best), collection: best.collection, confidence: best.confidence },
+    }),
     ...(readings && { readings: readings.map(({ label }) => label) }),
   }
 }
@@ -97,10 +151,19 @@ function placeOfSource({ item, revision, ordinal, title, path }: ReplayPlace): R
  * What became of a question between two releases. *Lost*: a good answer is gone, or another passage stands for it that is neither judged
  * right nor surer. *Changed text*: the same passage says something else.
  */
-export type ReplayChange = 'lost' | 'newly unanswered' | 'gained' | 'other passage' | 'changed text' | 'other' | 'same'
+export type ReplayChange =
+  'lost' | 'newly unanswered' | 'gained' | 'other passage' | 'changed text' | 'other' | 'same'
 
 /** The order in which a lead looks at them. */
-export const REPLAY_CHANGES: readonly ReplayChange[] = ['lost', 'newly unanswered', 'other passage', 'changed text', 'gained', 'other', 'same']
+export const REPLAY_CHANGES: readonly ReplayChange[] = [
+  'lost',
+  'newly unanswered',
+  'other passage',
+  'changed text',
+  'gained',
+  'other',
+  'same',
+]
 
 /** How right people judged an answer to be, 0 to 1; undefined when nobody did. */
 export type JudgedAs = (side: ReplaySide) => number | undefined
@@ -109,7 +172,8 @@ export type JudgedAs = (side: ReplaySide) => number | undefined
 export const GOOD = 0.8
 
 export function changeBetween(live: ReplaySide, draft: ReplaySide, judged: JudgedAs): ReplayChange {
-  if (!isAnswered(live)) return isAnswered(draft) ? 'gained' : live.outcome === draft.outcome ? 'same' : 'other'
+  if (!isAnswered(live))
+    return isAnswered(draft) ? 'gained' : live.outcome === draft.outcome ? 'same' : 'other'
   const wasGood = (judged(live) ?? (live.confidence >= GOOD ? 1 : 0)) >= 1
   if (!isAnswered(draft)) return wasGood ? 'lost' : 'newly unanswered'
   if (live.print === draft.print && live.place!.item === draft.place!.item) return 'same'
@@ -120,7 +184,10 @@ export function changeBetween(live: ReplaySide, draft: ReplaySide, judged: Judge
 
 /** An edit may number passages anew: the same heading of the same article is the same passage too. */
 function samePassage(a: ReplayPlace, b: ReplayPlace): boolean {
-  return a.item === b.item && (a.ordinal === b.ordinal || (a.path.length > 0 && a.path.join('\n') === b.path.join('\n')))
+  return (
+    a.item === b.item &&
+    (a.ordinal === b.ordinal || (a.path.length > 0 && a.path.join('\n') === b.path.join('\n')))
+  )
 }
 
 /** Answered from the team's own content. */
@@ -141,7 +208,9 @@ export interface FlowBand {
 }
 
 /** How many questions went from each outcome to each, the widest band first. */
-export function flowOf(pairs: readonly { live: ReplaySide; draft: ReplaySide; times: number }[]): FlowBand[] {
+export function flowOf(
+  pairs: readonly { live: ReplaySide; draft: ReplaySide; times: number }[],
+): FlowBand[] {
   const bands = new Map<string, FlowBand>()
   for (const { live, draft, times } of pairs) {
     const key = `${live.outcome} ${draft.outcome}`

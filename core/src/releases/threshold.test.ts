@@ -1,11 +1,20 @@
 import { expect } from 'chai'
 import { seeded } from '../maths/random.ts'
-import { cheapest, chooseToJudge, costOf, thresholdCurve, type ThresholdInput, weighted } from './threshold.ts'
+import {
+  cheapest,
+  chooseToJudge,
+  costOf,
+  thresholdCurve,
+  type ThresholdInput,
+  weighted,
+} from './threshold.ts'
 
 const random = seeded(3)
 /** Confidences that hold what they promise, and judgements of a part of them. */
 const volume = Array.from({ length: 4_000 }, () => ({ p: random(), weight: 0.25 }))
-const judged = volume.slice(0, 3_000).map(({ p }) => ({ p, right: random() < p ? 1 : 0, chance: null }))
+const judged = volume
+  .slice(0, 3_000)
+  .map(({ p }) => ({ p, right: random() < p ? 1 : 0, chance: null }))
 const input: ThresholdInput = { volume, judged, askedBack: 0, handsOver: 0, present: 0 }
 
 describe('thresholdCurve', () => {
@@ -18,47 +27,90 @@ describe('thresholdCurve', () => {
     expect(points[50]!.band!.high).to.be.above(points[50]!.accuracy!)
   })
   // A question costs (1 − p)·w answered and u unanswered: it pays to answer from p = 1 − u/w on.
-  for (const { wrong, unhelped } of [{ wrong: 10, unhelped: 2 }, { wrong: 10, unhelped: 5 }, { wrong: 4, unhelped: 3 }])
+  for (const { wrong, unhelped } of [
+    { wrong: 10, unhelped: 2 },
+    { wrong: 10, unhelped: 5 },
+    { wrong: 4, unhelped: 3 },
+  ])
     it(`is cheapest at 1 − ${unhelped}/${wrong} when only wrong answers and silence cost`, () => {
       const best = cheapest(points, 0, { wrong, unhelped, askedBack: 0, handedOver: 0 })
       expect(best!.sill).to.be.closeTo(1 - unhelped / wrong, 0.035)
     })
   it('counts every question once: right, wrong, handed over or left', () => {
     const some = thresholdCurve({ ...input, handsOver: 0.4, askedBack: 7 }, seeded(1))
-    for (const { right, wrong, handedOver, unhelped } of some) expect(right + wrong + handedOver + unhelped).to.be.closeTo(1_000, 1e-6)
+    for (const { right, wrong, handedOver, unhelped } of some)
+      expect(right + wrong + handedOver + unhelped).to.be.closeTo(1_000, 1e-6)
     expect(costOf(some[0]!, 7, { wrong: 0, askedBack: 3, handedOver: 0, unhelped: 0 })).to.equal(21)
   })
   it('does not know what lies below the present sill until it was judged there', () => {
     const above = { ...input, judged: judged.filter(({ p }) => p >= 0.5), present: 0.5 }
-    expect(thresholdCurve(above, seeded(1)).filter(({ known }) => !known).map(({ sill }) => sill)).to.include(0.2).and.not.include(0.5)
-    const audited = { ...above, judged: [...above.judged, ...judged.filter(({ p }) => p >= 0.4 && p < 0.5).slice(0, 5)] }
+    expect(
+      thresholdCurve(above, seeded(1))
+        .filter(({ known }) => !known)
+        .map(({ sill }) => sill),
+    )
+      .to.include(0.2)
+      .and.not.include(0.5)
+    const audited = {
+      ...above,
+      judged: [...above.judged, ...judged.filter(({ p }) => p >= 0.4 && p < 0.5).slice(0, 5)],
+    }
     const known = thresholdCurve(audited, seeded(1)).filter((point) => point.known)
     expect(known[0]!.sill).to.be.closeTo(0.4, 0.021)
   })
   it('answers nothing for which nothing was found', () => {
-    const half = thresholdCurve({ ...input, volume: volume.map((each, i) => (i % 2 ? each : { ...each, p: 0 })) }, seeded(1))
+    const half = thresholdCurve(
+      { ...input, volume: volume.map((each, i) => (i % 2 ? each : { ...each, p: 0 })) },
+      seeded(1),
+    )
     expect(half[0]!.answered).to.be.closeTo(0.5, 1e-9)
   })
-  it('refuses too few judgements, and says how many are needed', () => expect(() => thresholdCurve({ ...input, judged: judged.slice(0, 12) }, seeded(1))).to.throw(RangeError, '12 judged answers are too few; 30'))
+  it('refuses too few judgements, and says how many are needed', () =>
+    expect(() => thresholdCurve({ ...input, judged: judged.slice(0, 12) }, seeded(1))).to.throw(
+      RangeError,
+      '12 judged answers are too few; 30',
+    ))
 })
 
 describe('weighted', () => {
   it('lets an answer stand for as many as its chance of being judged says', () => {
-    const [often, seldom] = weighted([{ p: 0.5, right: 1, chance: 0.5 }, { p: 0.5, right: 1, chance: 0.125 }], volume)
+    const [often, seldom] = weighted(
+      [
+        { p: 0.5, right: 1, chance: 0.5 },
+        { p: 0.5, right: 1, chance: 0.125 },
+      ],
+      volume,
+    )
     expect(seldom!.weight / often!.weight).to.be.closeTo(4, 1e-9)
   })
 })
 
 describe('visitors’ votes', () => {
   it('count little beside the team’s word', () => {
-    const [team, vote] = weighted([{ p: 0.5, right: 1, chance: null }, { p: 0.5, right: 0, chance: null, word: 0.1 }], volume)
+    const [team, vote] = weighted(
+      [
+        { p: 0.5, right: 1, chance: null },
+        { p: 0.5, right: 0, chance: null, word: 0.1 },
+      ],
+      volume,
+    )
     expect(vote!.weight / team!.weight).to.be.closeTo(0.1, 1e-9)
   })
-  it('alone draw no curve', () => expect(() => thresholdCurve({ ...input, judged: judged.map((each) => ({ ...each, word: 0.1 })) }, seeded(1))).to.throw('0 judged answers are too few'))
+  it('alone draw no curve', () =>
+    expect(() =>
+      thresholdCurve(
+        { ...input, judged: judged.map((each) => ({ ...each, word: 0.1 })) },
+        seeded(1),
+      ),
+    ).to.throw('0 judged answers are too few'))
 })
 
 describe('chooseToJudge', () => {
-  const from = Array.from({ length: 400 }, (_, i) => ({ p: (i % 100) / 100, collection: ['Fares', 'Pets', 'Luggage', 'Refunds'][i % 4]!, i }))
+  const from = Array.from({ length: 400 }, (_, i) => ({
+    p: (i % 100) / 100,
+    collection: ['Fares', 'Pets', 'Luggage', 'Refunds'][i % 4]!,
+    i,
+  }))
   it('takes those nearest to the sill, of every collection', () => {
     const chosen = chooseToJudge(from, 0.4, 20, seeded(8))
     expect(chosen).to.have.length(20)
@@ -67,8 +119,13 @@ describe('chooseToJudge', () => {
   })
   it('chooses each as often as it says', () => {
     const times = new Array<number>(from.length).fill(0)
-    for (let seed = 0; seed < 3_000; seed++) for (const { one } of chooseToJudge(from, 0.4, 20, seeded(seed))) times[one.i]! += 1
-    for (const { one, chance } of chooseToJudge(from, 0.4, 20, seeded(1))) expect(times[one.i]! / 3_000).to.be.closeTo(chance, 0.04)
+    for (let seed = 0; seed < 3_000; seed++)
+      for (const { one } of chooseToJudge(from, 0.4, 20, seeded(seed))) times[one.i]! += 1
+    for (const { one, chance } of chooseToJudge(from, 0.4, 20, seeded(1)))
+      expect(times[one.i]! / 3_000).to.be.closeTo(chance, 0.04)
   })
-  it('takes all when there are no more', () => expect(chooseToJudge(from.slice(0, 5), 0.4, 20, seeded(1)).map(({ chance }) => chance)).to.eql([1, 1, 1, 1, 1]))
+  it('takes all when there are no more', () =>
+    expect(chooseToJudge(from.slice(0, 5), 0.4, 20, seeded(1)).map(({ chance }) => chance)).to.eql([
+      1, 1, 1, 1, 1,
+    ]))
 })

@@ -75,12 +75,17 @@ const LEAST_BELOW = 3
 export function thresholdCurve(input: ThresholdInput, random: Random): SillPoint[] {
   const { volume, judged, handsOver } = input
   const few = judgedByTeam(judged)
-  if (few < LEAST_JUDGED) throw new RangeError(`${few} judged answers are too few; ${LEAST_JUDGED} are needed`)
+  if (few < LEAST_JUDGED)
+    throw new RangeError(`${few} judged answers are too few; ${LEAST_JUDGED} are needed`)
   const sorted = [...volume].sort((a, b) => b.p - a.p)
   const cases = weighted(judged, volume)
-  const fits = foldsOf(cases, random).map((held) => fitCalibration(cases.filter((_, i) => !held.has(i))))
+  const fits = foldsOf(cases, random).map((held) =>
+    fitCalibration(cases.filter((_, i) => !held.has(i))),
+  )
   const middle: Calibration = (p) => fits.reduce((sum, fit) => sum + fit(p), 0) / fits.length
-  const resampled = Array.from({ length: ROUNDS }, () => fitCalibration(cases.map(() => cases[Math.floor(random() * cases.length)]!)))
+  const resampled = Array.from({ length: ROUNDS }, () =>
+    fitCalibration(cases.map(() => cases[Math.floor(random() * cases.length)]!)),
+  )
   const all = sorted.reduce((sum, { weight }) => sum + weight, 0)
   const rights = [middle, ...resampled].map((calibration) => runningRight(sorted, calibration))
   return Array.from({ length: STEPS }, (_, step): SillPoint => {
@@ -89,9 +94,13 @@ export function thresholdCurve(input: ThresholdInput, random: Random): SillPoint
     const answered = rights[0]!.weights[n]!
     const right = rights[0]!.right[n]!
     const silent = all - answered
-    const shares = rights.slice(1).map((each) => each.right[n]! / answered).sort((a, b) => a - b)
+    const shares = rights
+      .slice(1)
+      .map((each) => each.right[n]! / answered)
+      .sort((a, b) => a - b)
     return {
-      sill, right,
+      sill,
+      right,
       answered: (answered || 0) / (all + input.askedBack || 1),
       accuracy: answered > 0 ? right / answered : null,
       band: answered > 0 ? middle95(shares) : null,
@@ -110,27 +119,56 @@ export function judgedByTeam(judged: readonly JudgedWouldBe[]): number {
 const TEAM_WORD = 0.5
 
 /** What a week costs with the sill at a place. */
-export function costOf({ wrong, handedOver, unhelped }: SillPoint, askedBack: number, costs: Costs): number {
-  return wrong * costs.wrong + askedBack * costs.askedBack + handedOver * costs.handedOver + unhelped * costs.unhelped
+export function costOf(
+  { wrong, handedOver, unhelped }: SillPoint,
+  askedBack: number,
+  costs: Costs,
+): number {
+  return (
+    wrong * costs.wrong +
+    askedBack * costs.askedBack +
+    handedOver * costs.handedOver +
+    unhelped * costs.unhelped
+  )
 }
 
 /** The cheapest known place; of equally cheap ones the lowest. Undefined when none is known. */
-export function cheapest(points: readonly SillPoint[], askedBack: number, costs: Costs): SillPoint | undefined {
+export function cheapest(
+  points: readonly SillPoint[],
+  askedBack: number,
+  costs: Costs,
+): SillPoint | undefined {
   let best: SillPoint | undefined
-  for (const point of points) if (point.known && (!best || costOf(point, askedBack, costs) < costOf(best, askedBack, costs) - 1e-9)) best = point
+  for (const point of points)
+    if (
+      point.known &&
+      (!best || costOf(point, askedBack, costs) < costOf(best, askedBack, costs) - 1e-9)
+    )
+      best = point
   return best
 }
 
 /** Judged answers with the number that each stands for: by its chance where it was drawn, else by the share judged in its tenth. */
-export function weighted(judged: readonly JudgedWouldBe[], volume: readonly WouldBe[]): JudgedCase[] {
+export function weighted(
+  judged: readonly JudgedWouldBe[],
+  volume: readonly WouldBe[],
+): JudgedCase[] {
   const tenth = ({ p }: { p: number }) => Math.min(9, Math.floor(p * 10))
   const [asked, came] = [new Array<number>(10).fill(0), new Array<number>(10).fill(0)]
   for (const each of volume) asked[tenth(each)]! += each.weight
   for (const each of judged) came[tenth(each)]! += 1
-  const raw = judged.map((each) => (each.chance === null ? Math.max(asked[tenth(each)]!, came[tenth(each)]!) / came[tenth(each)]! : 1 / each.chance))
+  const raw = judged.map((each) =>
+    each.chance === null
+      ? Math.max(asked[tenth(each)]!, came[tenth(each)]!) / came[tenth(each)]!
+      : 1 / each.chance,
+  )
   const mean = raw.reduce((sum, weight) => sum + weight, 0) / raw.length
   // Weights far apart make a fit hang on a few cases: they are kept within a tenth and ten times their mean.
-  return judged.map(({ p, right, word = 1 }, i) => ({ p, right, weight: word * Math.min(10, Math.max(0.1, raw[i]! / mean)) }))
+  return judged.map(({ p, right, word = 1 }, i) => ({
+    p,
+    right,
+    weight: word * Math.min(10, Math.max(0.1, raw[i]! / mean)),
+  }))
 }
 
 function foldsOf(cases: readonly JudgedCase[], random: Random): Set<number>[] {
@@ -141,8 +179,14 @@ function foldsOf(cases: readonly JudgedCase[], random: Random): Set<number>[] {
 }
 
 /** Sums over the surest n questions, for every n. */
-function runningRight(sorted: readonly WouldBe[], calibration: Calibration): { right: Float64Array; weights: Float64Array } {
-  const [right, weights] = [new Float64Array(sorted.length + 1), new Float64Array(sorted.length + 1)]
+function runningRight(
+  sorted: readonly WouldBe[],
+  calibration: Calibration,
+): { right: Float64Array; weights: Float64Array } {
+  const [right, weights] = [
+    new Float64Array(sorted.length + 1),
+    new Float64Array(sorted.length + 1),
+  ]
   for (const [i, { p, weight }] of sorted.entries()) {
     weights[i + 1] = weights[i]! + weight
     right[i + 1] = right[i]! + weight * calibration(p)
@@ -162,7 +206,11 @@ function isKnown(sill: number, { present, judged, volume }: ThresholdInput): boo
     const [from, to] = [Math.max(sill, tenth / 10), Math.min(present, (tenth + 1) / 10)]
     if (to - from < 0.02) continue
     const within = ({ p }: { p: number }) => p >= from && p < to
-    if (volume.some(within) && judgedByTeam(judged.filter(({ p }) => p >= tenth / 10 && p < (tenth + 1) / 10)) < LEAST_BELOW) return false
+    if (
+      volume.some(within) &&
+      judgedByTeam(judged.filter(({ p }) => p >= tenth / 10 && p < (tenth + 1) / 10)) < LEAST_BELOW
+    )
+      return false
   }
   return true
 }
@@ -174,16 +222,26 @@ function isKnown(sill: number, { present, judged, volume }: ThresholdInput): boo
  * @returns at most `wanted` of them, with their chances, in the order given
  * @see W. G. Madow, "On the theory of systematic sampling, II", Annals of Mathematical Statistics 20 (1949)
  */
-export function chooseToJudge<T extends { p: number; collection: string }>(from: readonly T[], sill: number, wanted: number, random: Random): { one: T; chance: number }[] {
+export function chooseToJudge<T extends { p: number; collection: string }>(
+  from: readonly T[],
+  sill: number,
+  wanted: number,
+  random: Random,
+): { one: T; chance: number }[] {
   const size = ({ p }: T) => Math.exp(-Math.abs(p - sill) / 0.12) + 0.01
-  const ordered = from.map((one, i) => ({ one, i })).sort((a, b) => a.one.collection.localeCompare(b.one.collection) || a.one.p - b.one.p || a.i - b.i)
+  const ordered = from
+    .map((one, i) => ({ one, i }))
+    .sort(
+      (a, b) => a.one.collection.localeCompare(b.one.collection) || a.one.p - b.one.p || a.i - b.i,
+    )
   const certain = from.length <= wanted
   const step = ordered.reduce((sum, { one }) => sum + size(one), 0) / wanted
   let [passed, next] = [0, random() * step]
   const chosen: { one: T; i: number; chance: number }[] = []
   for (const { one, i } of ordered) {
     const upTo = passed + size(one)
-    if (certain || next < upTo) chosen.push({ one, i, chance: certain ? 1 : Math.min(1, size(one) / step) })
+    if (certain || next < upTo)
+      chosen.push({ one, i, chance: certain ? 1 : Math.min(1, size(one) / step) })
     while (next < upTo) next += step
     passed = upTo
   }

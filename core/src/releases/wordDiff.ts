@@ -21,7 +21,10 @@ function commonSubsequence(a: string[], b: string[]): DiffPart[] {
   const lengths = new Uint32Array((a.length + 1) * width)
   for (let i = a.length - 1; i >= 0; i--)
     for (let j = b.length - 1; j >= 0; j--)
-      lengths[i * width + j] = a[i] === b[j] ? lengths[(i + 1) * width + j + 1]! + 1 : Math.max(lengths[(i + 1) * width + j]!, lengths[i * width + j + 1]!)
+      lengths[i * width + j] =
+        a[i] === b[j]
+          ? lengths[(i + 1) * width + j + 1]! + 1
+          : Math.max(lengths[(i + 1) * width + j]!, lengths[i * width + j + 1]!)
   const parts: DiffPart[] = []
   let [i, j] = [0, 0]
   while (i < a.length || j < b.length) {
@@ -29,7 +32,11 @@ function commonSubsequence(a: string[], b: string[]): DiffPart[] {
       parts.push({ type: 'same', text: a[i]! })
       i++
       j++
-    } else if (j >= b.length || (i < a.length && lengths[(i + 1) * width + j]! >= lengths[i * width + j + 1]!)) parts.push({ type: 'gone', text: a[i++]! })
+    } else if (
+      j >= b.length ||
+      (i < a.length && lengths[(i + 1) * width + j]! >= lengths[i * width + j + 1]!)
+    )
+      parts.push({ type: 'gone', text: a[i++]! })
     else parts.push({ type: 'new', text: b[j++]! })
   }
   return parts

@@ -24,7 +24,12 @@ const FEW = 200
  * @param counts whether a passage counts at all
  * @see H. Turtle, J. Flood, Query evaluation: strategies and optimizations (1995), term-at-a-time with a maximum score
  */
-export function accumulate(segment: Segment, terms: readonly LookedUp[], most: number, counts?: (doc: number) => boolean): Scored[] {
+export function accumulate(
+  segment: Segment,
+  terms: readonly LookedUp[],
+  most: number,
+  counts?: (doc: number) => boolean,
+): Scored[] {
   const { offsets, docs, impacts, itemIds, passageItem } = segment
   const ordered = [...terms].sort((a, b) => b.weight - a.weight)
   const rest = restOf(ordered, segment)
@@ -34,9 +39,11 @@ export function accumulate(segment: Segment, terms: readonly LookedUp[], most: n
   for (const [i, { term, weight }] of ordered.entries()) {
     const [from, to] = [offsets[term]!, offsets[term + 1]!]
     const sofar: Uint32Array = closed ?? touched.subarray(0, met)
-    const worthAsking = sofar.length > FEW && to - from > SHORT_LIST && rest[i]! < rest[0]! - rest[i]!
+    const worthAsking =
+      sofar.length > FEW && to - from > SHORT_LIST && rest[i]! < rest[0]! - rest[i]!
     const least = worthAsking ? kthLargest(scores, sofar, most, counts) : 0
-    if (worthAsking && (closed || rest[i]! < least)) closed = reaching(sofar, scores, least - rest[i]!)
+    if (worthAsking && (closed || rest[i]! < least))
+      closed = reaching(sofar, scores, least - rest[i]!)
     const scale = weight * IMPACT_STEP
     if (closed) addTo(closed, segment, term, scale, scores)
     else
@@ -50,7 +57,10 @@ export function accumulate(segment: Segment, terms: readonly LookedUp[], most: n
   const least = kthLargest(scores, all, most, counts)
   const best = Array.from(reaching(all, scores, least))
     .filter((doc) => !counts || counts(doc))
-    .sort((a, b) => scores[b]! - scores[a]! || itemIds[passageItem[a]!]! - itemIds[passageItem[b]!]! || a - b)
+    .sort(
+      (a, b) =>
+        scores[b]! - scores[a]! || itemIds[passageItem[a]!]! - itemIds[passageItem[b]!]! || a - b,
+    )
     .slice(0, most)
     .map((doc) => ({ doc, score: scores[doc]! }))
   for (let i = 0; i < met; i++) scores[touched[i]!] = 0
@@ -68,11 +78,18 @@ function reaching(docs: Uint32Array, scores: Float32Array, atLeast: number): Uin
 /** What the terms from each place on could add at most. */
 function restOf(ordered: readonly LookedUp[], { ceilings }: Segment): number[] {
   const rest = new Array<number>(ordered.length + 1).fill(0)
-  for (let i = ordered.length - 1; i >= 0; i--) rest[i] = rest[i + 1]! + ordered[i]!.weight * ceilings[ordered[i]!.term]! * IMPACT_STEP
+  for (let i = ordered.length - 1; i >= 0; i--)
+    rest[i] = rest[i + 1]! + ordered[i]!.weight * ceilings[ordered[i]!.term]! * IMPACT_STEP
   return rest
 }
 
-function addTo(candidates: Uint32Array, segment: Segment, term: number, scale: number, scores: Float32Array): void {
+function addTo(
+  candidates: Uint32Array,
+  segment: Segment,
+  term: number,
+  scale: number,
+  scores: Float32Array,
+): void {
   const { offsets, docs, impacts } = segment
   const end = offsets[term + 1]!
   if (candidates.length * 16 < end - offsets[term]!) {
@@ -82,13 +99,21 @@ function addTo(candidates: Uint32Array, segment: Segment, term: number, scale: n
     }
     return
   }
-  for (let at = offsets[term]!; at < end; at++) if (scores[docs[at]!]! > 0) scores[docs[at]!]! += scale * impacts[at]!
+  for (let at = offsets[term]!; at < end; at++)
+    if (scores[docs[at]!]! > 0) scores[docs[at]!]! += scale * impacts[at]!
 }
 
 const scratch = new WeakMap<Segment, { scores: Float32Array; touched: Uint32Array }>()
 
 function scratchOf(segment: Segment): { scores: Float32Array; touched: Uint32Array } {
   let own = scratch.get(segment)
-  if (!own) scratch.set(segment, (own = { scores: new Float32Array(segment.passageItem.length), touched: new Uint32Array(segment.passageItem.length) }))
+  if (!own)
+    scratch.set(
+      segment,
+      (own = {
+        scores: new Float32Array(segment.passageItem.length),
+        touched: new Uint32Array(segment.passageItem.length),
+      }),
+    )
   return own
 }

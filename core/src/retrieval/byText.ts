@@ -15,10 +15,17 @@ export const SAME_FORM = 0.1
 export const OPENING = 0.05
 
 /** @returns what to add to the score of a passage, 0 to the sum of the three */
-export function worthByText(doc: number, terms: readonly QuestionTerm[], index: ReleaseIndex): number {
+export function worthByText(
+  doc: number,
+  terms: readonly QuestionTerm[],
+  index: ReleaseIndex,
+): number {
   const { segment, base } = index.partOf(doc)
   const at = doc - base
-  const body = segment.bodyTerms.subarray(at === 0 ? 0 : segment.bodyEnds[at - 1]!, segment.bodyEnds[at]!)
+  const body = segment.bodyTerms.subarray(
+    at === 0 ? 0 : segment.bodyEnds[at - 1]!,
+    segment.bodyEnds[at]!,
+  )
   const text = fold(index.passage(doc).passage.text)
   let all = 0
   let worth = 0
@@ -26,7 +33,9 @@ export function worthByText(doc: number, terms: readonly QuestionTerm[], index: 
     const term = numberOf(segment.terms, stem)
     const place = term < 0 ? -1 : body.indexOf(term)
     all += weight
-    worth += weight * ((place < 0 ? 0 : EARLY / (1 + place / HALF_WAY)) + (hasWord(text, word) ? SAME_FORM : 0))
+    worth +=
+      weight *
+      ((place < 0 ? 0 : EARLY / (1 + place / HALF_WAY)) + (hasWord(text, word) ? SAME_FORM : 0))
   }
   return (all === 0 ? 0 : worth / all) + (index.ordinalOf(doc) === 0 ? OPENING : 0)
 }
@@ -36,6 +45,8 @@ const LETTER = /[\p{L}\p{N}]/u
 /** Whether a folded text has a word as it is, not within another: cheaper than cutting the text into words. */
 function hasWord(text: string, word: string): boolean {
   if (word === '') return false // it would be found without end
-  for (let at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) if (!LETTER.test(text[at - 1] ?? ' ') && !LETTER.test(text[at + word.length] ?? ' ')) return true
+  for (let at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1))
+    if (!LETTER.test(text[at - 1] ?? ' ') && !LETTER.test(text[at + word.length] ?? ' '))
+      return true
   return false
 }

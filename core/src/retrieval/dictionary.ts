@@ -35,7 +35,8 @@ export function dictionaryIn(sections: Sections): Dictionary {
 /** The number of a term, or −1. */
 export function numberOf({ strings, table }: Dictionary, term: string): number {
   const last = table.length - 1
-  for (let at = hash(term) & last; table[at] !== 0; at = (at + 1) & last) if (isAt(strings, table[at]! - 1, term)) return table[at]! - 1
+  for (let at = hash(term) & last; table[at] !== 0; at = (at + 1) & last)
+    if (isAt(strings, table[at]! - 1, term)) return table[at]! - 1
   return -1
 }
 

@@ -19,7 +19,10 @@ export type Glossary = ReadonlyMap<string, readonly Alias[]>
 /** Makes a glossary ready. An alias that two terms claim belongs to the first. */
 export function compileGlossary(entries: readonly GlossaryEntry[], language: Language): Glossary {
   const aliases = new Map<string, Alias[]>()
-  const stems = (text: string) => analyse(text, language).map(({ stem }) => stem).filter((stem) => !stem.startsWith('#'))
+  const stems = (text: string) =>
+    analyse(text, language)
+      .map(({ stem }) => stem)
+      .filter((stem) => !stem.startsWith('#'))
   for (const { term, also } of entries) {
     const termStems = stems(term)
     for (const text of also) {
@@ -43,11 +46,17 @@ export interface GlossaryTerm extends Term {
  * @param keep also keep the words as they were written: for texts, so that either is found
  * @example with "island card" for "residents pass": "residents pass price" becomes island, card, price
  */
-export function readTerms(terms: readonly Term[], glossary: Glossary, keep = false): GlossaryTerm[] {
+export function readTerms(
+  terms: readonly Term[],
+  glossary: Glossary,
+  keep = false,
+): GlossaryTerm[] {
   if (glossary.size === 0) return [...terms]
   const read: GlossaryTerm[] = []
-  for (let at = 0; at < terms.length; ) {
-    const alias = glossary.get(terms[at]!.stem)?.find(({ stems, termStems }) => follows(terms, at, stems) && !follows(terms, at, termStems))
+  for (let at = 0; at < terms.length;) {
+    const alias = glossary
+      .get(terms[at]!.stem)
+      ?.find(({ stems, termStems }) => follows(terms, at, stems) && !follows(terms, at, termStems))
     if (!alias) {
       read.push(terms[at++]!)
       continue

@@ -83,6 +83,13 @@ const scratch = new WeakMap<Segment, { shared: Uint8Array; met: Uint32Array }>()
 
 function scratchOf(segment: Segment): { shared: Uint8Array; met: Uint32Array } {
   let own = scratch.get(segment)
-  if (!own) scratch.set(segment, (own = { shared: new Uint8Array(segment.terms.size), met: new Uint32Array(segment.terms.size) }))
+  if (!own)
+    scratch.set(
+      segment,
+      (own = {
+        shared: new Uint8Array(segment.terms.size),
+        met: new Uint32Array(segment.terms.size),
+      }),
+    )
   return own
 }

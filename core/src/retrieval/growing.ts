@@ -24,7 +24,9 @@ export class Growing<T extends Growable> {
   }
 
   private grow(least: number): void {
-    const larger = new (this.values.constructor as new (length: number) => T)(Math.max(64, least, Math.ceil(this.values.length * 1.6)))
+    const larger = new (this.values.constructor as new (length: number) => T)(
+      Math.max(64, least, Math.ceil(this.values.length * 1.6)),
+    )
     larger.set(this.values)
     this.values = larger
   }

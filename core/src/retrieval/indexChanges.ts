@@ -15,7 +15,10 @@ export interface IndexChange {
  * The index with some items changed, the rest untouched and shared: the time depends on what changed, not on the library.
  * Rankings are those of an index built anew.
  */
-export function changeIndex(index: ReleaseIndex, { put = [], remove = [] }: IndexChange): ReleaseIndex {
+export function changeIndex(
+  index: ReleaseIndex,
+  { put = [], remove = [] }: IndexChange,
+): ReleaseIndex {
   let changed = index
   for (const item of [...remove, ...put.map(({ id }) => id)]) changed = without(changed, item)
   return put.length === 0 ? changed : withPart(changed, buildSegment(put, index.settings))
@@ -25,7 +28,9 @@ export function changeIndex(index: ReleaseIndex, { put = [], remove = [] }: Inde
 export function hideDocs(index: ReleaseIndex, hidden: (doc: number) => boolean): ReleaseIndex {
   let left = new ReleaseIndex([], index.settings)
   for (const { segment, base, gone } of index.parts) {
-    const flags = Uint8Array.from(segment.passageItem, (_, at) => (gone?.[at] === 1 || hidden(base + at) ? 1 : 0))
+    const flags = Uint8Array.from(segment.passageItem, (_, at) =>
+      gone?.[at] === 1 || hidden(base + at) ? 1 : 0,
+    )
     left = withPart(left, segment, flags)
   }
   return left
@@ -40,18 +45,29 @@ function without(index: ReleaseIndex, item: number): ReleaseIndex {
   const [first, end] = [segment.itemFirst[place]!, segment.itemFirst[place + 1]!]
   const gone = part.gone?.slice() ?? new Uint8Array(segment.passageItem.length)
   gone.fill(1, first, end)
-  const parts = index.parts.map((each) => ({ ...each, counts: each.counts.slice(), ...(each === part && { gone }) }))
+  const parts = index.parts.map((each) => ({
+    ...each,
+    counts: each.counts.slice(),
+    ...(each === part && { gone }),
+  }))
   for (let term = 0; term < segment.terms.size; term++) {
     const lost = postingsWithin(segment, term, first, end)
     if (lost > 0) countDown(parts, stringAt(segment.terms.strings, term), lost)
   }
-  return new ReleaseIndex(rebased(parts.filter((each) => each.gone?.includes(0) ?? true)), index.settings)
+  return new ReleaseIndex(
+    rebased(parts.filter((each) => each.gone?.includes(0) ?? true)),
+    index.settings,
+  )
 }
 
 /** Place of an item in a part, or −1 when it is not there or gone. */
 function presentItem({ segment, gone }: IndexPart, item: number): number {
   const place = segment.itemIds.lastIndexOf(item)
-  return place >= 0 && segment.itemFirst[place]! < segment.itemFirst[place + 1]! && gone?.[segment.itemFirst[place]!] !== 1 ? place : -1
+  return place >= 0 &&
+    segment.itemFirst[place]! < segment.itemFirst[place + 1]! &&
+    gone?.[segment.itemFirst[place]!] !== 1
+    ? place
+    : -1
 }
 
 function countDown(parts: readonly IndexPart[], stem: string, lost: number): void {

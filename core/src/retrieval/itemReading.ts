@@ -43,13 +43,28 @@ export interface ReadingSettings {
  * Reads the words of each field of an item's passages.
  * @param cut its passages, where they are known already
  */
-export function readItem(item: ContentItem, { language, glossary, noTitles = false }: ReadingSettings, cut: readonly Passage[] = passagesOf(item)): ReadItem {
-  const own = guessLanguage(`${item.title} ${item.phrasings.join(' ')} ${cut.map(({ text }) => text).join(' ').slice(0, 1_000)}`, language)
+export function readItem(
+  item: ContentItem,
+  { language, glossary, noTitles = false }: ReadingSettings,
+  cut: readonly Passage[] = passagesOf(item),
+): ReadItem {
+  const own = guessLanguage(
+    `${item.title} ${item.phrasings.join(' ')} ${cut
+      .map(({ text }) => text)
+      .join(' ')
+      .slice(0, 1_000)}`,
+    language,
+  )
   /** For the index: the written words and the company's. */
-  const both = (text: string, spoken = own): Term[] => readTerms(analyse(text, spoken), glossary, true)
+  const both = (text: string, spoken = own): Term[] =>
+    readTerms(analyse(text, spoken), glossary, true)
   /** For a match from both sides: the company's words only, as in questions. */
-  const exact = (text: string) => [...new Set(readTerms(analyse(text, own), glossary).map(({ stem }) => stem))]
-  const worded = (kind: WordingKind) => (text: string): ReadWording => ({ kind, text, stems: exact(text) })
+  const exact = (text: string) => [
+    ...new Set(readTerms(analyse(text, own), glossary).map(({ stem }) => stem)),
+  ]
+  const worded =
+    (kind: WordingKind) =>
+    (text: string): ReadWording => ({ kind, text, stems: exact(text) })
 
   const title = noTitles ? [] : both(withoutNumber(item.title))
   const phrasings = item.phrasings.flatMap((text) => both(text))
@@ -58,16 +73,31 @@ export function readItem(item: ContentItem, { language, glossary, noTitles = fal
     const body = item.kind === 'fixed' ? [] : both(passage.text, spoken)
     const taught = passage.part === null ? [] : (item.parts?.[passage.part]?.phrasings ?? [])
     const path = noTitles ? [] : passage.path.map(withoutNumber)
-    const wordings = [...taught.map(worded('phrasing')), ...headings(withoutNumber(item.title), path).map(worded('heading'))]
-    const fields: FieldTerms = { title, phrasings: [...phrasings, ...taught.flatMap((text) => both(text))], path: both(path.join(' ')), lead: body.slice(0, LEAD_WORDS), body }
+    const wordings = [
+      ...taught.map(worded('phrasing')),
+      ...headings(withoutNumber(item.title), path).map(worded('heading')),
+    ]
+    const fields: FieldTerms = {
+      title,
+      phrasings: [...phrasings, ...taught.flatMap((text) => both(text))],
+      path: both(path.join(' ')),
+      lead: body.slice(0, LEAD_WORDS),
+      body,
+    }
     return { passage, fields, wordings: wordings.filter(isSaid) }
   })
   const titled = noTitles ? [] : [worded('title')(withoutNumber(item.title))]
-  return { item, passages, wordings: [...titled, ...item.phrasings.map(worded('phrasing'))].filter(isSaid) }
+  return {
+    item,
+    passages,
+    wordings: [...titled, ...item.phrasings.map(worded('phrasing'))].filter(isSaid),
+  }
 }
 
 const PARTS = '(?:[Cc]hapter|[Ss]ection|[Pp]art|[Aa]ppendix|Kapitel|Abschnitt|Teil|Anhang)'
-const NUMBERED = new RegExp(`^\\s*(?:${PARTS}\\s+)?(?:(?:\\d{1,3}|[A-Z])(?:\\.\\d{1,3})+\\.?|\\d{1,3}[.)]|[A-Z][.)]|${PARTS}\\s+(?:\\d{1,3}|[IVXL]{1,5}|[A-Z])[.:]?)\\s+(?=\\S)`)
+const NUMBERED = new RegExp(
+  `^\\s*(?:${PARTS}\\s+)?(?:(?:\\d{1,3}|[A-Z])(?:\\.\\d{1,3})+\\.?|\\d{1,3}[.)]|[A-Z][.)]|${PARTS}\\s+(?:\\d{1,3}|[IVXL]{1,5}|[A-Z])[.:]?)\\s+(?=\\S)`,
+)
 
 /** A heading without its number, which nobody asks by. @example withoutNumber('4.6.4. Root password') // 'Root password' */
 export function withoutNumber(heading: string): string {

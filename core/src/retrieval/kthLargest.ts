@@ -2,7 +2,12 @@
  * The `k`-th largest score of some passages; −1 when fewer than `k` count. One pass with a heap of `k` plain numbers.
  * @param counts whether a passage counts at all
  */
-export function kthLargest(scores: Float32Array, docs: Uint32Array, k: number, counts?: (doc: number) => boolean): number {
+export function kthLargest(
+  scores: Float32Array,
+  docs: Uint32Array,
+  k: number,
+  counts?: (doc: number) => boolean,
+): number {
   if (docs.length < k) return -1
   const heap = new Float32Array(k).fill(-1) // the smallest of the k largest on top
   for (let i = 0; i < docs.length; i++) {

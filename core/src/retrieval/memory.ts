@@ -2,7 +2,13 @@
 export type Sections = Record<string, NumberArray>
 export type NumberArray = Uint8Array | Int8Array | Uint16Array | Uint32Array | Float32Array
 
-const KINDS = { u8: Uint8Array, i8: Int8Array, u16: Uint16Array, u32: Uint32Array, f32: Float32Array }
+const KINDS = {
+  u8: Uint8Array,
+  i8: Int8Array,
+  u16: Uint16Array,
+  u32: Uint32Array,
+  f32: Float32Array,
+}
 type Kind = keyof typeof KINDS
 interface Entry {
   name: string
@@ -29,7 +35,8 @@ export function pack(sections: Sections): ArrayBufferLike {
   const head = `${SIGN}\n${JSON.stringify(entries)}`
   const origin = aligned(4 + head.length)
   const size = origin + at
-  const block = typeof SharedArrayBuffer === 'undefined' ? new ArrayBuffer(size) : new SharedArrayBuffer(size)
+  const block =
+    typeof SharedArrayBuffer === 'undefined' ? new ArrayBuffer(size) : new SharedArrayBuffer(size)
   new DataView(block).setUint32(0, head.length, true)
   writeLatin(head, new Uint8Array(block, 4, head.length))
   for (const [i, array] of Object.values(sections).entries()) {
@@ -42,14 +49,24 @@ export function pack(sections: Sections): ArrayBufferLike {
 /** Views of the arrays in a block, nothing copied. @throws {RangeError} when the block is not one of these, or was cut short */
 export function unpack(block: ArrayBufferLike): Sections {
   const length = block.byteLength < 4 ? 0 : new DataView(block).getUint32(0, true)
-  const head = length > 0 && 4 + length <= block.byteLength ? readLatin(new Uint8Array(block, 4, length)) : ''
+  const head =
+    length > 0 && 4 + length <= block.byteLength ? readLatin(new Uint8Array(block, 4, length)) : ''
   const [sign, list = '[]'] = head.split('\n', 2)
   if (sign !== SIGN) throw new RangeError('this is not a stored index of this version')
   const origin = aligned(4 + length)
   const entries = JSON.parse(list) as Entry[]
   const last = entries.at(-1)
-  if (last && origin + last.start + last.length * KINDS[last.kind].BYTES_PER_ELEMENT > block.byteLength) throw new RangeError('the stored index is cut short')
-  return Object.fromEntries(entries.map(({ name, kind, start, length }) => [name, viewOf(kind, block, origin + start, length)]))
+  if (
+    last &&
+    origin + last.start + last.length * KINDS[last.kind].BYTES_PER_ELEMENT > block.byteLength
+  )
+    throw new RangeError('the stored index is cut short')
+  return Object.fromEntries(
+    entries.map(({ name, kind, start, length }) => [
+      name,
+      viewOf(kind, block, origin + start, length),
+    ]),
+  )
 }
 
 function viewOf(kind: Kind, block: ArrayBufferLike, start: number, length: number): NumberArray {
@@ -58,7 +75,8 @@ function viewOf(kind: Kind, block: ArrayBufferLike, start: number, length: numbe
 
 export function readLatin(bytes: Uint8Array | Uint16Array): string {
   let text = ''
-  for (let at = 0; at < bytes.length; at += 8_192) text += String.fromCharCode.apply(null, bytes.subarray(at, at + 8_192) as unknown as number[])
+  for (let at = 0; at < bytes.length; at += 8_192)
+    text += String.fromCharCode.apply(null, bytes.subarray(at, at + 8_192) as unknown as number[])
   return text
 }
 

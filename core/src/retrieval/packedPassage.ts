@@ -13,12 +13,24 @@ type PackedBlock =
 export type PassageHead = Omit<Passage, 'blocks' | 'text'>
 
 /** A passage as two short strings: where it stands, and its blocks. The text, which the blocks say already, is not repeated. */
-export function packPassage({ ordinal, path, blocks, words, page, part }: Passage): { head: string; blocks: string } {
-  return { head: JSON.stringify([ordinal, path, words, page, part]), blocks: JSON.stringify(blocks.map(packBlock)) }
+export function packPassage({ ordinal, path, blocks, words, page, part }: Passage): {
+  head: string
+  blocks: string
+} {
+  return {
+    head: JSON.stringify([ordinal, path, words, page, part]),
+    blocks: JSON.stringify(blocks.map(packBlock)),
+  }
 }
 
 export function unpackHead(packed: string): PassageHead {
-  const [ordinal, path, words, page, part] = JSON.parse(packed) as [number, string[], number, number | null, number | null]
+  const [ordinal, path, words, page, part] = JSON.parse(packed) as [
+    number,
+    string[],
+    number,
+    number | null,
+    number | null,
+  ]
   return { ordinal, path, words, page, part }
 }
 
@@ -35,7 +47,11 @@ function packBlock(block: Block): PackedBlock {
     case 'list':
       return { t: 'l', o: block.ordered, s: block.start, i: block.items.map(packRich) }
     case 'table':
-      return { t: 't', h: block.header.map(packRich), r: block.rows.map((row) => row.map(packRich)) }
+      return {
+        t: 't',
+        h: block.header.map(packRich),
+        r: block.rows.map((row) => row.map(packRich)),
+      }
     default:
       return { t: block.type === 'code' ? 'c' : 'p', c: packRich(block.content) }
   }
@@ -48,7 +64,11 @@ function unpackBlock(block: PackedBlock): Block {
     case 'l':
       return { type: 'list', ordered: block.o, start: block.s, items: block.i.map(unpackRich) }
     case 't':
-      return { type: 'table', header: block.h.map(unpackRich), rows: block.r.map((row) => row.map(unpackRich)) }
+      return {
+        type: 'table',
+        header: block.h.map(unpackRich),
+        rows: block.r.map((row) => row.map(unpackRich)),
+      }
     default:
       return { type: block.t === 'c' ? 'code' : 'paragraph', content: unpackRich(block.c) }
   }
@@ -59,9 +79,14 @@ function packRich({ text, html }: Rich): PackedRich {
 }
 
 function unpackRich(rich: PackedRich): Rich {
-  return typeof rich === 'string' ? { text: rich, html: escapeHtml(rich) } : { text: rich[0], html: rich[1] }
+  return typeof rich === 'string'
+    ? { text: rich, html: escapeHtml(rich) }
+    : { text: rich[0], html: rich[1] }
 }
 
 export function escapeHtml(text: string): string {
-  return text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!)
+  return text.replace(
+    /[&<>"]/g,
+    (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!,
+  )
 }

@@ -37,7 +37,12 @@ export class PostingRows {
     for (const term of terms) offsets[term + 1]!++
     for (let term = 0; term < size; term++) offsets[term + 1]! += offsets[term]!
     const next = offsets.slice()
-    const laid = { offsets, docs: new Uint32Array(terms.length), impacts: new Uint16Array(terms.length), ceilings: new Uint16Array(size) }
+    const laid = {
+      offsets,
+      docs: new Uint32Array(terms.length),
+      impacts: new Uint16Array(terms.length),
+      ceilings: new Uint16Array(size),
+    }
     let row = 0
     for (let doc = 0; doc < ends.length; doc++)
       for (; row < ends[doc]!; row++) {

@@ -56,21 +56,44 @@ const COMMON_SHARE = 0.25
 const CARRIED_SHARE = 0.6
 
 /** The terms of a question with those of what was said before it, where the question itself does not have them. */
-export function withCarried(terms: readonly QuestionTerm[], before: string, index: ReleaseIndex): QuestionTerm[] {
+export function withCarried(
+  terms: readonly QuestionTerm[],
+  before: string,
+  index: ReleaseIndex,
+): QuestionTerm[] {
   const said = new Set(terms.map(({ stem }) => stem))
   const carried = questionTerms(before, index).filter(({ stem, known }) => known && !said.has(stem))
-  return [...terms, ...carried.map((term): QuestionTerm => ({ ...term, weight: term.weight * CARRIED_SHARE, near: [], carried: true }))]
+  return [
+    ...terms,
+    ...carried.map((term): QuestionTerm => ({
+      ...term,
+      weight: term.weight * CARRIED_SHARE,
+      near: [],
+      carried: true,
+    })),
+  ]
 }
 
 /** Reads a question into weighted terms; a word that nothing in the library has is read as its nearest neighbour, if there is one. */
 export function questionTerms(question: string, index: ReleaseIndex): QuestionTerm[] {
   const language = guessLanguage(question, index.language)
-  const read = onceEach(readTerms(analyseQuestion(withoutMasks(question), language), index.glossary), index)
+  const read = onceEach(
+    readTerms(analyseQuestion(withoutMasks(question), language), index.glossary),
+    index,
+  )
   const seen = new Set<string>()
-  const terms = read.flatMap((term) => lookedUp(term, index)).filter((term) => !seen.has(term.stem) && seen.add(term.stem))
+  const terms = read
+    .flatMap((term) => lookedUp(term, index))
+    .filter((term) => !seen.has(term.stem) && seen.add(term.stem))
   const kept = weightiest(terms)
   const asked = new Set(kept.map(({ stem }) => stem))
-  return kept.map((term, i) => ({ ...term, near: [...nearTo(term, asked, index), ...joinedWith(term, kept[i + 1], { asked, index, language })] }))
+  return kept.map((term, i) => ({
+    ...term,
+    near: [
+      ...nearTo(term, asked, index),
+      ...joinedWith(term, kept[i + 1], { asked, index, language }),
+    ],
+  }))
 }
 
 /**
@@ -78,13 +101,16 @@ export function questionTerms(question: string, index: ReleaseIndex): QuestionTe
  * long as it has any: "e-bike" is found by "bike".
  */
 function onceEach(terms: readonly GlossaryTerm[], index: ReleaseIndex): GlossaryTerm[] {
-  const isKnown = ({ stem, meant }: GlossaryTerm) => meant !== undefined || index.frequency(stem) > 0
+  const isKnown = ({ stem, meant }: GlossaryTerm) =>
+    meant !== undefined || index.frequency(stem) > 0
   const lacking = new Set<GlossaryTerm>()
   for (const whole of terms) {
     if (!whole.joins) continue
     const parts = terms.filter((term) => term !== whole && whole.joins!.includes(term.word))
     if (isKnown(whole)) for (const part of parts) lacking.add(part)
-    else if (parts.some(isKnown)) for (const each of [whole, ...parts.filter(({ word }) => word.length === 1)]) lacking.add(each)
+    else if (parts.some(isKnown))
+      for (const each of [whole, ...parts.filter(({ word }) => word.length === 1)])
+        lacking.add(each)
   }
   return terms.filter((term) => !lacking.has(term) || isKnown(term))
 }
@@ -96,35 +122,70 @@ function weightiest(terms: QuestionTerm[]): QuestionTerm[] {
 }
 
 /** Two words that the library writes as one: "roof box" finds "roofbox". */
-function joinedWith({ word, weight }: QuestionTerm, next: QuestionTerm | undefined, { asked, index, language }: { asked: ReadonlySet<string>; index: ReleaseIndex; language: Language }): NearTerm[] {
+function joinedWith(
+  { word, weight }: QuestionTerm,
+  next: QuestionTerm | undefined,
+  {
+    asked,
+    index,
+    language,
+  }: { asked: ReadonlySet<string>; index: ReleaseIndex; language: Language },
+): NearTerm[] {
   if (!next || next.stem.startsWith('#')) return []
   const joined = stemOf(word + next.word, language)
-  return asked.has(joined) || index.frequency(joined) === 0 ? [] : [{ stem: joined, weight: Math.max(weight, next.weight) }]
+  return asked.has(joined) || index.frequency(joined) === 0
+    ? []
+    : [{ stem: joined, weight: Math.max(weight, next.weight) }]
 }
 
 /** One word that the library writes as two: "schoolclass" is read as "school" and "class". */
 function splitUp(word: string, index: ReleaseIndex): QuestionTerm[] {
   if (word.length > LONGEST_WORD) return []
   for (let at = LEAST_PART; at <= word.length - LEAST_PART; at++) {
-    const parts = [word.slice(0, at), word.slice(at)].map((part) => ({ part, stem: stemOf(part, index.language) }))
+    const parts = [word.slice(0, at), word.slice(at)].map((part) => ({
+      part,
+      stem: stemOf(part, index.language),
+    }))
     if (parts.every(({ stem }) => index.frequency(stem) > 0))
-      return parts.map(({ part, stem }) => ({ stem, word: part, readAs: parts.map((each) => each.part).join(' '), weight: index.weightOf(stem) * REPAIRED_SHARE, known: true, near: [] }))
+      return parts.map(({ part, stem }) => ({
+        stem,
+        word: part,
+        readAs: parts.map((each) => each.part).join(' '),
+        weight: index.weightOf(stem) * REPAIRED_SHARE,
+        known: true,
+        near: [],
+      }))
   }
   return []
 }
 
 /** Chosen among the terms of all parts together, so that it does not matter how the library is divided. */
-function nearTo({ stem, weight }: QuestionTerm, asked: ReadonlySet<string>, index: ReleaseIndex): NearTerm[] {
+function nearTo(
+  { stem, weight }: QuestionTerm,
+  asked: ReadonlySet<string>,
+  index: ReleaseIndex,
+): NearTerm[] {
   if (index.frequency(stem) > Math.max(COMMON.passages, COMMON.share * index.size)) return []
   const found = new Map<string, number>()
-  for (const { segment } of index.parts) for (const { stem: like, likeness } of likeTerms(stem, segment, NEAR_LIKENESS)) if (!asked.has(like)) found.set(like, likeness)
-  const nearest = [...found].filter(([like]) => index.frequency(like) > 0).sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))
-  return nearest.slice(0, MOST_NEAR).map(([like, likeness]) => ({ stem: like, weight: Math.min(weight, index.weightOf(like)) * likeness * NEAR_SHARE }))
+  for (const { segment } of index.parts)
+    for (const { stem: like, likeness } of likeTerms(stem, segment, NEAR_LIKENESS))
+      if (!asked.has(like)) found.set(like, likeness)
+  const nearest = [...found]
+    .filter(([like]) => index.frequency(like) > 0)
+    .sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))
+  return nearest.slice(0, MOST_NEAR).map(([like, likeness]) => ({
+    stem: like,
+    weight: Math.min(weight, index.weightOf(like)) * likeness * NEAR_SHARE,
+  }))
 }
 
 function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): QuestionTerm[] {
-  const known = (found: string): QuestionTerm | undefined => (index.frequency(found) > 0 ? { stem: found, word, weight: index.weightOf(found), known: true, near: [] } : undefined)
-  if (meant) return [{ stem, word, readAs: meant, weight: index.weightOf(stem), known: true, near: [] }]
+  const known = (found: string): QuestionTerm | undefined =>
+    index.frequency(found) > 0
+      ? { stem: found, word, weight: index.weightOf(found), known: true, near: [] }
+      : undefined
+  if (meant)
+    return [{ stem, word, readAs: meant, weight: index.weightOf(stem), known: true, near: [] }]
   const asWritten = known(stem)
   if (asWritten) return [asWritten]
   for (const language of LANGUAGES) {
@@ -133,37 +194,68 @@ function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): Que
   }
   const withUmlauts = known(stemOf(word.replace(TWO_FOR_ONE, '$1'), 'de'))
   if (withUmlauts) return [withUmlauts]
-  const common: QuestionTerm = { stem, word, weight: index.unknownIdf * COMMON_SHARE, known: false, near: [] }
+  const common: QuestionTerm = {
+    stem,
+    word,
+    weight: index.unknownIdf * COMMON_SHARE,
+    known: false,
+    near: [],
+  }
   if (LANGUAGES.some((one) => COMMON_WORDS[one].has(word))) return [common]
   const correction = nearestWord(word, index)
   const everyday = everydayWordNear(word)
-  if (everyday && (!correction || isLikelier(everyday, correction))) return everyday.isStop ? [] : [common]
+  if (everyday && (!correction || isLikelier(everyday, correction)))
+    return everyday.isStop ? [] : [common]
   if (correction) return [repaired(word, correction, index)]
   const within = knownWithin(word, index)
   if (within) return [repaired(word, within, index)]
   const parts = splitUp(word, index)
-  return parts.length > 0 ? parts : [{ stem, word, weight: index.unknownIdf, known: false, near: [] }]
+  return parts.length > 0
+    ? parts
+    : [{ stem, word, weight: index.unknownIdf, known: false, near: [] }]
 }
 
 /** The known stem that an unknown word begins with, but for an ending: "reservaton" is read as what "reserve" and "reserved" come to. */
-function knownWithin(word: string, index: ReleaseIndex): { stem: string; word: string } | undefined {
+function knownWithin(
+  word: string,
+  index: ReleaseIndex,
+): { stem: string; word: string } | undefined {
   if (/\d/.test(word)) return undefined
-  for (let end = word.length - 1; end >= Math.max(LEAST_STEM, word.length - LONGEST_ENDING); end--) {
+  for (
+    let end = word.length - 1;
+    end >= Math.max(LEAST_STEM, word.length - LONGEST_ENDING);
+    end--
+  ) {
     const stem = word.slice(0, end)
     if (index.frequency(stem) > 0) return { stem, word: stem }
   }
   return undefined
 }
 
-function nearestWord(word: string, index: ReleaseIndex): (Correction & { stem: string }) | undefined {
+function nearestWord(
+  word: string,
+  index: ReleaseIndex,
+): (Correction & { stem: string }) | undefined {
   let best: (Correction & { stem: string }) | undefined
   for (const { segment, counts } of index.parts) {
     const found = correct(word, segment, (term) => counts[term]!)
-    if (found && (!best || isNearer(found, best))) best = { ...found, stem: stringAt(segment.terms.strings, found.term) }
+    if (found && (!best || isNearer(found, best)))
+      best = { ...found, stem: stringAt(segment.terms.strings, found.term) }
   }
   return best
 }
 
-function repaired(word: string, { stem, word: readAs }: { stem: string; word: string }, index: ReleaseIndex): QuestionTerm {
-  return { stem, word, readAs, weight: index.weightOf(stem) * REPAIRED_SHARE, known: true, near: [] }
+function repaired(
+  word: string,
+  { stem, word: readAs }: { stem: string; word: string },
+  index: ReleaseIndex,
+): QuestionTerm {
+  return {
+    stem,
+    word,
+    readAs,
+    weight: index.weightOf(stem) * REPAIRED_SHARE,
+    known: true,
+    near: [],
+  }
 }

@@ -20,8 +20,15 @@ export const READ = 12
 /** @param before the question that this one leans on, if it does */
 export function readQuestion(question: string, index: ReleaseIndex, before?: string): Asked {
   const own = questionTerms(question, index)
-  const readAs = new Map(own.flatMap((term) => (term.readAs === undefined ? [] : [[term.word, fold(term.readAs)] as const])))
-  return { terms: before === undefined ? own : withCarried(own, before, index), words: plainWords(question).flatMap((word) => readAs.get(word)?.split(' ') ?? [word]) }
+  const readAs = new Map(
+    own.flatMap((term) =>
+      term.readAs === undefined ? [] : [[term.word, fold(term.readAs)] as const],
+    ),
+  )
+  return {
+    terms: before === undefined ? own : withCarried(own, before, index),
+    words: plainWords(question).flatMap((word) => readAs.get(word)?.split(' ') ?? [word]),
+  }
 }
 
 /** Where no wording comes nearer than this two-way match, the texts have to tell. */
@@ -33,19 +40,43 @@ const BY_WORDING = 0.4
  * does, by where and how the texts say it.
  * @param counts whether a passage counts at all, by its number in the index
  */
-export function rank({ terms, words }: Asked, index: ReleaseIndex, limit = 12, counts?: (doc: number) => boolean): Candidate[] {
+export function rank(
+  { terms, words }: Asked,
+  index: ReleaseIndex,
+  limit = 12,
+  counts?: (doc: number) => boolean,
+): Candidate[] {
   const found = search(terms, index, Math.max(limit, RESCORED), counts)
   const byWording = found.some(({ match }) => match.both >= BY_WORDING)
-  const worth = (candidate: Candidate) => (byWording ? AS_WRITTEN_WEIGHT * candidate.match.both * likest(candidate, words, index) : worthByText(candidate.doc, terms, index))
+  const worth = (candidate: Candidate) =>
+    byWording
+      ? AS_WRITTEN_WEIGHT * candidate.match.both * likest(candidate, words, index)
+      : worthByText(candidate.doc, terms, index)
   const most = byWording ? RESCORED : READ
-  const foremost = found.slice(0, most).map((candidate, at) => ({ candidate: { ...candidate, ...(!byWording && { bare: candidate.score }), score: candidate.score + worth(candidate) }, at }))
-  return [...foremost.sort((a, b) => b.candidate.score - a.candidate.score || a.at - b.at).map(({ candidate }) => candidate), ...found.slice(most)].slice(0, limit)
+  const foremost = found.slice(0, most).map((candidate, at) => ({
+    candidate: {
+      ...candidate,
+      ...(!byWording && { bare: candidate.score }),
+      score: candidate.score + worth(candidate),
+    },
+    at,
+  }))
+  return [
+    ...foremost
+      .sort((a, b) => b.candidate.score - a.candidate.score || a.at - b.at)
+      .map(({ candidate }) => candidate),
+    ...found.slice(most),
+  ].slice(0, limit)
 }
 
 /** A title may match whole where a phrasing does so in the very words. */
 const WHOLE = 0.99
 
-function likest({ doc, match, wording }: Candidate, words: readonly string[], index: ReleaseIndex): number {
+function likest(
+  { doc, match, wording }: Candidate,
+  words: readonly string[],
+  index: ReleaseIndex,
+): number {
   if (match.both < WHOLE) return asWritten(words, wording?.text)
   return Math.max(...index.wordingsOf(doc).map(({ text }) => asWritten(words, text)))
 }

@@ -93,7 +93,13 @@ export class ReleaseIndex {
 
   passage(doc: number): IndexedPassage {
     const { segment, base } = this.partOf(doc)
-    return { item: this.itemOf(doc), passage: unpackPassage({ head: stringAt(segment.passageHeads, doc - base), blocks: stringAt(segment.passageBlocks, doc - base) }) }
+    return {
+      item: this.itemOf(doc),
+      passage: unpackPassage({
+        head: stringAt(segment.passageHeads, doc - base),
+        blocks: stringAt(segment.passageBlocks, doc - base),
+      }),
+    }
   }
 
   /** Where a passage stands; reads none of its text. */
@@ -133,7 +139,9 @@ export class ReleaseIndex {
 
   /** All passages that count, in order. */
   *docs(): Generator<number> {
-    for (const { segment, base, gone } of this.parts) for (let at = 0; at < segment.passageItem.length; at++) if (!gone || gone[at] === 0) yield base + at
+    for (const { segment, base, gone } of this.parts)
+      for (let at = 0; at < segment.passageItem.length; at++)
+        if (!gone || gone[at] === 0) yield base + at
   }
 
   /** The passages of an item that count, in order. */
@@ -141,7 +149,10 @@ export class ReleaseIndex {
     return this.parts.flatMap(({ segment, base, gone }) => {
       const at = segment.itemIds.lastIndexOf(item)
       if (at < 0) return []
-      const docs = Array.from({ length: segment.itemFirst[at + 1]! - segment.itemFirst[at]! }, (_, i) => segment.itemFirst[at]! + i)
+      const docs = Array.from(
+        { length: segment.itemFirst[at + 1]! - segment.itemFirst[at]! },
+        (_, i) => segment.itemFirst[at]! + i,
+      )
       return docs.filter((doc) => !gone || gone[doc] === 0).map((doc) => doc + base)
     })
   }
@@ -155,23 +166,33 @@ export class ReleaseIndex {
   textTerms(doc: number): Set<string> {
     const { segment, base } = this.partOf(doc)
     const at = doc - base
-    const numbers = new Set(segment.bodyTerms.subarray(at === 0 ? 0 : segment.bodyEnds[at - 1]!, segment.bodyEnds[at]!))
+    const numbers = new Set(
+      segment.bodyTerms.subarray(at === 0 ? 0 : segment.bodyEnds[at - 1]!, segment.bodyEnds[at]!),
+    )
     return new Set([...numbers].map((term) => stringAt(segment.terms.strings, term)))
   }
 
   /** The wordings of a passage: title and phrasings of its item, then what was taught for it and its headings. */
   wordingsOf(doc: number): Wording[] {
     const part = this.partOf(doc)
-    return wordingRanges(part.segment, doc - part.base).flatMap(([from, to]) => Array.from({ length: to - from }, (_, i) => this.wordingAt(part, from + i)))
+    return wordingRanges(part.segment, doc - part.base).flatMap(([from, to]) =>
+      Array.from({ length: to - from }, (_, i) => this.wordingAt(part, from + i)),
+    )
   }
 
   wordingAt(part: IndexPart, wording: number): Wording {
     const { segment } = part
-    const terms = segment.wordingTerms.subarray(wording === 0 ? 0 : segment.wordingEnds[wording - 1]!, segment.wordingEnds[wording]!)
+    const terms = segment.wordingTerms.subarray(
+      wording === 0 ? 0 : segment.wordingEnds[wording - 1]!,
+      segment.wordingEnds[wording]!,
+    )
     return {
       kind: WORDING_KINDS[segment.wordingKinds[wording]!]!,
       text: stringAt(segment.wordingTexts, wording),
-      terms: Array.from(terms, (term) => ({ stem: stringAt(segment.terms.strings, term), weight: this.weightAt(part, term) })),
+      terms: Array.from(terms, (term) => ({
+        stem: stringAt(segment.terms.strings, term),
+        weight: this.weightAt(part, term),
+      })),
     }
   }
 
@@ -179,7 +200,11 @@ export class ReleaseIndex {
   wordsOf(stem: string): string[] {
     const words = this.parts.flatMap(({ segment }) => {
       const term = numberOf(segment.terms, stem)
-      return term < 0 ? [] : [...segment.wordTerms].flatMap((own, at) => (own === term ? [stringAt(segment.words, at)] : []))
+      return term < 0
+        ? []
+        : [...segment.wordTerms].flatMap((own, at) =>
+            own === term ? [stringAt(segment.words, at)] : [],
+          )
     })
     return [...new Set(words)]
   }
@@ -191,13 +216,22 @@ export class ReleaseIndex {
 }
 
 /** The two ranges in which a passage's wordings lie: those of its item, and its own. */
-export function wordingRanges({ passageItem, itemWordings, passageWordings }: Segment, passage: number): [from: number, to: number][] {
+export function wordingRanges(
+  { passageItem, itemWordings, passageWordings }: Segment,
+  passage: number,
+): [from: number, to: number][] {
   const item = passageItem[passage]!
-  return [[itemWordings[item]!, itemWordings[item + 1]!], [passageWordings[passage]!, passageWordings[passage + 1]!]]
+  return [
+    [itemWordings[item]!, itemWordings[item + 1]!],
+    [passageWordings[passage]!, passageWordings[passage + 1]!],
+  ]
 }
 
 /** Reads the words of items. */
-export function readItems(items: readonly ContentItem[], { language = 'en', glossary: entries = [], noTitles }: IndexSettings = {}): ReadItem[] {
+export function readItems(
+  items: readonly ContentItem[],
+  { language = 'en', glossary: entries = [], noTitles }: IndexSettings = {},
+): ReadItem[] {
   const glossary = compileGlossary(entries, language)
   return items.map((item) => readItem(item, { language, glossary, noTitles }))
 }
@@ -206,21 +240,39 @@ export function readItems(items: readonly ContentItem[], { language = 'en', glos
  * Builds the index of a release from its articles, documents and fixed answers.
  * @param read the items as readItems gives them, where that was done before
  */
-export function indexRelease(items: readonly ContentItem[], settings: IndexSettings = {}, read?: readonly ReadItem[]): ReleaseIndex {
+export function indexRelease(
+  items: readonly ContentItem[],
+  settings: IndexSettings = {},
+  read?: readonly ReadItem[],
+): ReleaseIndex {
   return new ReleaseIndex([wholePart(buildSegment(items, settings, read))], settings)
 }
 
-export function buildSegment(items: readonly ContentItem[], settings: IndexSettings, read?: readonly ReadItem[]): Segment {
+export function buildSegment(
+  items: readonly ContentItem[],
+  settings: IndexSettings,
+  read?: readonly ReadItem[],
+): Segment {
   const { language = 'en', glossary: entries = [], noTitles } = settings
   const glossary = compileGlossary(entries, language)
   const builder = new SegmentBuilder()
-  items.forEach((item, i) => builder.add(read?.[i] ?? readItem(item, { language, glossary, noTitles })))
+  items.forEach((item, i) =>
+    builder.add(read?.[i] ?? readItem(item, { language, glossary, noTitles })),
+  )
   return builder.end()
 }
 
 /** A segment as the only part of an index. */
 export function wholePart(segment: Segment): IndexPart {
-  return { segment, base: 0, gone: null, counts: Uint32Array.from({ length: segment.terms.size }, (_, term) => segment.offsets[term + 1]! - segment.offsets[term]!) }
+  return {
+    segment,
+    base: 0,
+    gone: null,
+    counts: Uint32Array.from(
+      { length: segment.terms.size },
+      (_, term) => segment.offsets[term + 1]! - segment.offsets[term]!,
+    ),
+  }
 }
 
 /** An index as blocks of memory, to be stored or given to another thread; `openIndex` makes it an index again. */
@@ -231,7 +283,11 @@ export interface IndexBlocks {
 }
 
 export function blocksOf({ parts, settings }: ReleaseIndex): IndexBlocks {
-  return { segments: parts.map(({ segment }) => segment.block), gone: parts.map(({ gone }) => gone), settings }
+  return {
+    segments: parts.map(({ segment }) => segment.block),
+    gone: parts.map(({ gone }) => gone),
+    settings,
+  }
 }
 
 /** @throws {RangeError} when a block is not a stored index */
@@ -242,10 +298,15 @@ export function openIndex({ segments, gone, settings }: IndexBlocks): ReleaseInd
 }
 
 /** The index with one more segment, its terms counted in. */
-export function withPart(index: ReleaseIndex, segment: Segment, gone: Uint8Array | null = null): ReleaseIndex {
+export function withPart(
+  index: ReleaseIndex,
+  segment: Segment,
+  gone: Uint8Array | null = null,
+): ReleaseIndex {
   const own = wholePart(segment).counts
   if (gone) subtractGone(segment, gone, own)
-  if (index.parts.length === 0) return new ReleaseIndex([{ segment, base: 0, gone, counts: own }], index.settings)
+  if (index.parts.length === 0)
+    return new ReleaseIndex([{ segment, base: 0, gone, counts: own }], index.settings)
   const total = own.slice()
   const parts = index.parts.map((part) => ({ ...part, counts: part.counts.slice() }))
   for (let term = 0; term < segment.terms.size; term++) {
@@ -255,12 +316,20 @@ export function withPart(index: ReleaseIndex, segment: Segment, gone: Uint8Array
     if (before >= 0) total[term]! += parts[before]!.counts[places[before]!]!
     places.forEach((place, i) => place >= 0 && (parts[i]!.counts[place] = total[term]!))
   }
-  return new ReleaseIndex([...parts, { segment, base: index.end, gone, counts: total }], index.settings)
+  return new ReleaseIndex(
+    [...parts, { segment, base: index.end, gone, counts: total }],
+    index.settings,
+  )
 }
 
-function subtractGone({ offsets, docs, terms }: Segment, gone: Uint8Array, counts: Uint32Array): void {
+function subtractGone(
+  { offsets, docs, terms }: Segment,
+  gone: Uint8Array,
+  counts: Uint32Array,
+): void {
   for (let term = 0; term < terms.size; term++)
-    for (let at = offsets[term]!; at < offsets[term + 1]!; at++) if (gone[docs[at]!] === 1) counts[term]!--
+    for (let at = offsets[term]!; at < offsets[term + 1]!; at++)
+      if (gone[docs[at]!] === 1) counts[term]!--
 }
 
 function countOnes(flags: Uint8Array): number {
@@ -268,4 +337,3 @@ function countOnes(flags: Uint8Array): number {
   for (const flag of flags) ones += flag
   return ones
 }
-

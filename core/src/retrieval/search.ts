@@ -36,15 +36,27 @@ const POOL = 80
  * Ranks the passages for a question; the best first, at most `limit`.
  * @param counts whether a passage counts at all, by its number in the index
  */
-export function search(terms: readonly QuestionTerm[], index: ReleaseIndex, limit = 12, counts?: (doc: number) => boolean): Candidate[] {
+export function search(
+  terms: readonly QuestionTerm[],
+  index: ReleaseIndex,
+  limit = 12,
+  counts?: (doc: number) => boolean,
+): Candidate[] {
   const reach = terms.reduce((sum, term) => sum + term.weight, 0) * (SATURATION + 1)
   if (reach === 0) return []
   const found = index.parts.flatMap((part) => inPart(part, { terms, index, reach, counts }))
-  const best = found.sort((a, b) => b.score - a.score || a.item - b.item || a.doc - b.doc).slice(0, limit)
+  const best = found
+    .sort((a, b) => b.score - a.score || a.item - b.item || a.doc - b.doc)
+    .slice(0, limit)
   return best.map(({ doc, score, words, match, wording, part, numbers }) => ({
-    doc, score, words, match,
+    doc,
+    score,
+    words,
+    match,
     wording: wording < 0 ? undefined : index.wordingAt(part, wording),
-    matched: numbers.map((term) => term >= 0 && postingOf(part.segment, term, doc - part.base) >= 0),
+    matched: numbers.map(
+      (term) => term >= 0 && postingOf(part.segment, term, doc - part.base) >= 0,
+    ),
   }))
 }
 
@@ -69,21 +81,41 @@ interface Asked {
 function inPart(part: IndexPart, { terms, index, reach, counts }: Asked): Found[] {
   const { segment, base, gone } = part
   const numbers = terms.map(({ stem }) => numberOf(segment.terms, stem))
-  const lookedUp = [...terms.map(({ stem, weight }) => ({ stem, weight })), ...terms.flatMap(({ near }) => near)].flatMap(({ stem, weight }): LookedUp[] => {
+  const lookedUp = [
+    ...terms.map(({ stem, weight }) => ({ stem, weight })),
+    ...terms.flatMap(({ near }) => near),
+  ].flatMap(({ stem, weight }): LookedUp[] => {
     const term = numberOf(segment.terms, stem)
     return term < 0 ? [] : [{ term, weight }]
   })
-  const here = gone || counts ? (doc: number) => gone?.[doc] !== 1 && (counts?.(doc + base) ?? true) : undefined
+  const here =
+    gone || counts
+      ? (doc: number) => gone?.[doc] !== 1 && (counts?.(doc + base) ?? true)
+      : undefined
   const matcher = new WordingMatcher(part, index, terms, numbers)
   return accumulate(segment, lookedUp, POOL, here).map(({ doc, score }) => {
     const { match, wording, worth } = matcher.best(doc)
     const words = score / reach + PAIRS_WEIGHT * pairsIn(segment, doc, terms, numbers)
-    return { doc: doc + base, item: segment.itemIds[segment.passageItem[doc]!]!, score: words + MATCH_WEIGHT * worth, words, match, wording, part, numbers }
+    return {
+      doc: doc + base,
+      item: segment.itemIds[segment.passageItem[doc]!]!,
+      score: words + MATCH_WEIGHT * worth,
+      words,
+      match,
+      wording,
+      part,
+      numbers,
+    }
   })
 }
 
 /** Share of the question's pairs of neighbouring words that stand side by side in a passage's text, 0 to 1, by weight. */
-function pairsIn({ bodyTerms, bodyEnds }: Segment, passage: number, terms: readonly QuestionTerm[], numbers: readonly number[]): number {
+function pairsIn(
+  { bodyTerms, bodyEnds }: Segment,
+  passage: number,
+  terms: readonly QuestionTerm[],
+  numbers: readonly number[],
+): number {
   let all = 0
   let found = 0
   for (let i = 0; i + 1 < terms.length; i++) {
@@ -127,7 +159,11 @@ class WordingMatcher {
     const [ofItem, own] = wordingRanges(segment, passage)
     const item = segment.passageItem[passage]!
     let shared = this.ofItems.get(item)
-    if (!shared) this.ofItems.set(item, (shared = this.within(ofItem!, { match: NO_MATCH, wording: -1, worth: 0 })))
+    if (!shared)
+      this.ofItems.set(
+        item,
+        (shared = this.within(ofItem!, { match: NO_MATCH, wording: -1, worth: 0 })),
+      )
     return this.within(own!, shared)
   }
 
@@ -135,7 +171,7 @@ class WordingMatcher {
     let best = before
     for (let wording = from; wording < to; wording++) {
       const match = this.match(wording)
-      const worth = match.both ** MATCH_POWER 
+      const worth = match.both ** MATCH_POWER
       if (worth > best.worth) best = { match, wording, worth }
     }
     return best

@@ -68,18 +68,44 @@ export function openSegment(block: ArrayBufferLike): Segment {
   return {
     block,
     terms: dictionaryIn(sections),
-    marks: u8('marks'), offsets: u32('offsets'), docs: u32('docs'), impacts: u16('impacts'), ceilings: u16('ceilings'),
-    itemIds: u32('itemIds'), itemFirst: u32('itemFirst'), itemLimited: u8('itemLimited'), items: stringsIn(sections, 'items'),
-    passageItem: u32('passageItem'), passageSection: u32('passageSection'), passageHeads: stringsIn(sections, 'passageHeads'), passageBlocks: stringsIn(sections, 'passageBlocks'),
-    itemWordings: u32('itemWordings'), passageWordings: u32('passageWordings'), wordingKinds: u8('wordingKinds'), wordingTexts: stringsIn(sections, 'wordingTexts'),
-    wordingEnds: u32('wordingEnds'), wordingTerms: u32('wordingTerms'),
-    bodyTerms: u32('bodyTerms'), bodyEnds: u32('bodyEnds'), gramOffsets: u32('gramOffsets'), gramTerms: u32('gramTerms'), gramSizes: u8('gramSizes'),
-    words: stringsIn(sections, 'words'), wordKeys: u32('wordKeys'), wordLetters: u32('wordLetters'), wordTerms: u32('wordTerms'),
+    marks: u8('marks'),
+    offsets: u32('offsets'),
+    docs: u32('docs'),
+    impacts: u16('impacts'),
+    ceilings: u16('ceilings'),
+    itemIds: u32('itemIds'),
+    itemFirst: u32('itemFirst'),
+    itemLimited: u8('itemLimited'),
+    items: stringsIn(sections, 'items'),
+    passageItem: u32('passageItem'),
+    passageSection: u32('passageSection'),
+    passageHeads: stringsIn(sections, 'passageHeads'),
+    passageBlocks: stringsIn(sections, 'passageBlocks'),
+    itemWordings: u32('itemWordings'),
+    passageWordings: u32('passageWordings'),
+    wordingKinds: u8('wordingKinds'),
+    wordingTexts: stringsIn(sections, 'wordingTexts'),
+    wordingEnds: u32('wordingEnds'),
+    wordingTerms: u32('wordingTerms'),
+    bodyTerms: u32('bodyTerms'),
+    bodyEnds: u32('bodyEnds'),
+    gramOffsets: u32('gramOffsets'),
+    gramTerms: u32('gramTerms'),
+    gramSizes: u8('gramSizes'),
+    words: stringsIn(sections, 'words'),
+    wordKeys: u32('wordKeys'),
+    wordLetters: u32('wordLetters'),
+    wordTerms: u32('wordTerms'),
   }
 }
 
 /** How many passages from `first` to before `end` have a term: a search in its postings, which are in passage order. */
-export function postingsWithin({ offsets, docs }: Segment, term: number, first: number, end: number): number {
+export function postingsWithin(
+  { offsets, docs }: Segment,
+  term: number,
+  first: number,
+  end: number,
+): number {
   const from = lowerBound(docs, first, offsets[term]!, offsets[term + 1]!)
   let to = from
   while (to < offsets[term + 1]! && docs[to]! < end) to++

@@ -42,7 +42,9 @@ export class SegmentBuilder {
     const number = this.itemIds.length
     this.itemIds.push(item.id)
     this.itemFirst.push(this.passageItem.length)
-    this.itemLimited.push(item.holds && (item.holds.from || item.holds.until || item.holds.doors.length > 0) ? 1 : 0)
+    this.itemLimited.push(
+      item.holds && (item.holds.from || item.holds.until || item.holds.doors.length > 0) ? 1 : 0,
+    )
     const { body: _body, parts: _parts, ...known } = item
     this.items.push(JSON.stringify(known))
     this.itemWordings.push(this.wordingKinds.length)
@@ -71,17 +73,32 @@ export class SegmentBuilder {
     for (const wording of this.ownWordings) this.word(wording)
     const passageWordings = new Uint32Array(this.passageItem.length + 1)
     passageWordings[0] = itemWordings
-    this.passageWordings.view().forEach((count, passage) => (passageWordings[passage + 1] = passageWordings[passage]! + count))
+    this.passageWordings
+      .view()
+      .forEach(
+        (count, passage) => (passageWordings[passage + 1] = passageWordings[passage]! + count),
+      )
     const sections: Sections = {
       ...dictionarySections(this.numbers.keys()),
       marks: Uint8Array.from(this.numbers.keys(), (term) => (term.startsWith('#') ? 1 : 0)),
       ...this.rows.laidOut(this.numbers.size),
-      bodyTerms: this.bodyTerms.view(), bodyEnds: this.bodyEnds.view(),
+      bodyTerms: this.bodyTerms.view(),
+      bodyEnds: this.bodyEnds.view(),
       ...gramSections(this.numbers.keys()),
-      itemIds: this.itemIds.view(), itemFirst: this.itemFirst.view(), itemLimited: this.itemLimited.view(), ...this.items.sections('items'),
-      passageItem: this.passageItem.view(), passageSection: this.passageSection.view(), ...this.heads.sections('passageHeads'), ...this.blocks.sections('passageBlocks'),
-      itemWordings: this.itemWordings.view(), passageWordings, wordingKinds: this.wordingKinds.view(), ...this.wordingTexts.sections('wordingTexts'),
-      wordingEnds: this.wordingEnds.view(), wordingTerms: this.wordingTerms.view(),
+      itemIds: this.itemIds.view(),
+      itemFirst: this.itemFirst.view(),
+      itemLimited: this.itemLimited.view(),
+      ...this.items.sections('items'),
+      passageItem: this.passageItem.view(),
+      passageSection: this.passageSection.view(),
+      ...this.heads.sections('passageHeads'),
+      ...this.blocks.sections('passageBlocks'),
+      itemWordings: this.itemWordings.view(),
+      passageWordings,
+      wordingKinds: this.wordingKinds.view(),
+      ...this.wordingTexts.sections('wordingTexts'),
+      wordingEnds: this.wordingEnds.view(),
+      wordingTerms: this.wordingTerms.view(),
       ...this.written.sections(),
     }
     return openSegment(pack(sections))
@@ -103,7 +120,8 @@ export class SegmentBuilder {
       const share = shareOf(field, terms.length)
       // The lead is the beginning of the body, whose numbers are known by now.
       const isBody = field === 'body' || field === 'lead'
-      for (let i = 0; i < terms.length; i++) this.rows.add(isBody ? body[i]! : this.known(terms[i]!), share)
+      for (let i = 0; i < terms.length; i++)
+        this.rows.add(isBody ? body[i]! : this.known(terms[i]!), share)
     }
     this.rows.endPassage((frequency) => Math.round(impactOf(frequency) / IMPACT_STEP))
   }

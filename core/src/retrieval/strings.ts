@@ -39,7 +39,10 @@ export class StringsBuilder {
 }
 
 export function stringsIn(sections: Sections, name: string): Strings {
-  return { bytes: sections[`${name}.bytes`] as Uint8Array, ends: sections[`${name}.ends`] as Uint32Array }
+  return {
+    bytes: sections[`${name}.bytes`] as Uint8Array,
+    ends: sections[`${name}.ends`] as Uint32Array,
+  }
 }
 
 export function stringAt({ bytes, ends }: Strings, at: number): string {
@@ -47,7 +50,8 @@ export function stringAt({ bytes, ends }: Strings, at: number): string {
   const end = Math.floor(ends[at]! / 2)
   if (ends[at]! % 2 === 0) return readLatin(bytes.subarray(start, end))
   const codes = new Uint16Array((end - start) / 2)
-  for (let i = 0; i < codes.length; i++) codes[i] = bytes[start + 2 * i]! | (bytes[start + 2 * i + 1]! << 8)
+  for (let i = 0; i < codes.length; i++)
+    codes[i] = bytes[start + 2 * i]! | (bytes[start + 2 * i + 1]! << 8)
   return readLatin(codes)
 }
 
@@ -58,7 +62,8 @@ export function isAt({ bytes, ends }: Strings, at: number, text: string): boolea
   const step = 1 + (ends[at]! % 2)
   if (end - start !== text.length * step) return false
   for (let i = 0; i < text.length; i++) {
-    const code = step === 1 ? bytes[start + i]! : bytes[start + 2 * i]! | (bytes[start + 2 * i + 1]! << 8)
+    const code =
+      step === 1 ? bytes[start + i]! : bytes[start + 2 * i]! | (bytes[start + 2 * i + 1]! << 8)
     if (code !== text.charCodeAt(i)) return false
   }
   return true

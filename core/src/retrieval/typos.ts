@@ -21,7 +21,11 @@ export interface Correction {
  * @param frequency how many passages have a term; words of terms that none has any more are passed over
  * @returns undefined for words under four letters, numbers, and words with no near neighbour
  */
-export function correct(word: string, segment: Segment, frequency: (term: number) => number): Correction | undefined {
+export function correct(
+  word: string,
+  segment: Segment,
+  frequency: (term: number) => number,
+): Correction | undefined {
   if (word.length < 4 || /\d/.test(word)) return undefined
   const limit = word.length >= 7 ? 2 : 1
   const letters = letterSet(word)
@@ -30,12 +34,22 @@ export function correct(word: string, segment: Segment, frequency: (term: number
   for (let length = Math.max(3, word.length - limit); length <= word.length + limit; length++)
     for (const first of new Set([word.charCodeAt(0), word.charCodeAt(1)])) {
       const key = keyOf(length, first)
-      for (let at = lowerBound(wordKeys, key, 0, wordKeys.length); at < wordKeys.length && wordKeys[at] === key; at++) {
+      for (
+        let at = lowerBound(wordKeys, key, 0, wordKeys.length);
+        at < wordKeys.length && wordKeys[at] === key;
+        at++
+      ) {
         if (differing(letters ^ wordLetters[at]!) > 2 * limit) continue
         const known = stringAt(words, at)
         const distance = editDistance(word, known, best ? Math.min(limit, best.distance) : limit)
         if (distance > limit) continue
-        const found = { word: known, term: wordTerms[at]!, distance, slip: isSlip(word, known), count: frequency(wordTerms[at]!) }
+        const found = {
+          word: known,
+          term: wordTerms[at]!,
+          distance,
+          slip: isSlip(word, known),
+          count: frequency(wordTerms[at]!),
+        }
         if (found.count > 0 && !/\d/.test(known) && (!best || isNearer(found, best))) best = found
       }
     }
@@ -43,7 +57,10 @@ export function correct(word: string, segment: Segment, frequency: (term: number
 }
 
 /** Whether one reading of a misspelt word is likelier than another: it is nearer, or as near by a slip of the fingers where the other is not. */
-export function isLikelier(a: Pick<Correction, 'distance' | 'slip'>, b: Pick<Correction, 'distance' | 'slip'>): boolean {
+export function isLikelier(
+  a: Pick<Correction, 'distance' | 'slip'>,
+  b: Pick<Correction, 'distance' | 'slip'>,
+): boolean {
   return a.distance !== b.distance ? a.distance < b.distance : a.slip && !b.slip
 }
 

@@ -12,8 +12,14 @@ export interface Term {
   joins?: readonly string[]
 }
 
-const COST_WORDS = new Set('cost costs price prices priced fare fares fee fees kosten kostet preis preise gebuhr gebuhren gebuehr gebuehren tarif tarife'.split(' '))
-const TIME_WORDS = new Set('time times timetable schedule hours clock uhr zeit zeiten fahrplan uhrzeit'.split(' '))
+const COST_WORDS = new Set(
+  'cost costs price prices priced fare fares fee fees kosten kostet preis preise gebuhr gebuhren gebuehr gebuehren tarif tarife'.split(
+    ' ',
+  ),
+)
+const TIME_WORDS = new Set(
+  'time times timetable schedule hours clock uhr zeit zeiten fahrplan uhrzeit'.split(' '),
+)
 const CLOCK = /^\d{1,2}:\d{2}$/
 const ASKS_COST = /\b(how much|how expensive|what does .* cost|wie ?viel|wie teuer|was kostet)\b/
 const ASKS_TIME = /\b(when|what time|how early|how late|wann|um wie ?viel uhr)\b/
@@ -48,7 +54,10 @@ export function analyse(text: string, language: Language): Term[] {
     last = end
   })
   close()
-  for (const parts of compounds) if (LETTERS.test(parts.join(''))) for (const term of termsOf(parts.join(''), language)) terms.push({ ...term, joins: parts.map(readWord) }) // people write "wifi" and "ebike" for "Wi-Fi" and "e-bike"
+  for (const parts of compounds)
+    if (LETTERS.test(parts.join('')))
+      for (const term of termsOf(parts.join(''), language))
+        terms.push({ ...term, joins: parts.map(readWord) }) // people write "wifi" and "ebike" for "Wi-Fi" and "e-bike"
   return terms
 }
 
@@ -76,7 +85,9 @@ function termsOf(written: string, language: Language): readonly Term[] {
 /** The distinct terms of a question, with the marks for what it asks ("how much", "when") added. */
 export function analyseQuestion(text: string, language: Language): Term[] {
   const terms = analyse(text, language)
-  const plain = tokenize(text).map((token) => token.word).join(' ')
+  const plain = tokenize(text)
+    .map((token) => token.word)
+    .join(' ')
   if (ASKS_COST.test(plain)) terms.push({ stem: ASPECT_COST, word: 'how much' })
   if (ASKS_TIME.test(plain)) terms.push({ stem: ASPECT_TIME, word: 'when' })
   const seen = new Set<string>()

@@ -18,7 +18,8 @@ const dayOfNumber = (number: number) => new Date(number * MS_A_DAY).toISOString(
 /** @throws {RangeError} when it is not a day */
 export function factsOf(day: string): DayFacts {
   const number = numberOfDay(day)
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || Number.isNaN(number)) throw new RangeError(`“${day}” is not a day like 2026-11-29`)
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || Number.isNaN(number))
+    throw new RangeError(`“${day}” is not a day like 2026-11-29`)
   const [year, month, date] = day.split('-').map(Number) as [number, number, number]
   const holiday = holidaysOf(year).get(day)
   return { day, weekday: (((number + 3) % 7) + 7) % 7, month, date, ...(holiday && { holiday }) }
@@ -38,7 +39,8 @@ export function nextWeekday(today: string, weekday: number): string {
 export function nextDate(today: string, month: number, date: number): string | undefined {
   for (let year = Number(today.slice(0, 4)), last = year + 8; year <= last; year++) {
     const day = `${year}-${two(month)}-${two(date)}`
-    const real = !Number.isNaN(Date.parse(`${day}T00:00:00Z`)) && dayOfNumber(numberOfDay(day)) === day
+    const real =
+      !Number.isNaN(Date.parse(`${day}T00:00:00Z`)) && dayOfNumber(numberOfDay(day)) === day
     if (real && day >= today) return day
   }
   return undefined
@@ -47,7 +49,9 @@ export function nextDate(today: string, month: number, date: number): string | u
 /** The next public holiday, today included; of a name when one is given. */
 export function nextHoliday(today: string, name?: string): string | undefined {
   const year = Number(today.slice(0, 4))
-  return [...holidaysOf(year), ...holidaysOf(year + 1)].find(([day, each]) => day >= today && (name === undefined || each === name))?.[0]
+  return [...holidaysOf(year), ...holidaysOf(year + 1)].find(
+    ([day, each]) => day >= today && (name === undefined || each === name),
+  )?.[0]
 }
 
 /**
@@ -57,12 +61,21 @@ export function nextHoliday(today: string, name?: string): string | undefined {
 export function holidaysOf(year: number): Map<string, string> {
   const easter = easterOf(year)
   const monday = (month: number, last: boolean) => {
-    const from = last ? addDays(month === 12 ? `${year}-12-31` : addDays(`${year}-${two(month + 1)}-01`, -1), -6) : `${year}-${two(month)}-01`
+    const from = last
+      ? addDays(month === 12 ? `${year}-12-31` : addDays(`${year}-${two(month + 1)}-01`, -1), -6)
+      : `${year}-${two(month)}-01`
     return nextMonday(from)
   }
   const days: [string, string][] = [
-    [`${year}-01-01`, 'New Year'], [addDays(easter, -2), 'Good Friday'], [easter, 'Easter Sunday'], [addDays(easter, 1), 'Easter Monday'], [monday(5, false), 'May holiday'],
-    [monday(5, true), 'late May holiday'], [monday(8, true), 'August holiday'], [`${year}-12-25`, 'Christmas Day'], [`${year}-12-26`, 'Boxing Day'],
+    [`${year}-01-01`, 'New Year'],
+    [addDays(easter, -2), 'Good Friday'],
+    [easter, 'Easter Sunday'],
+    [addDays(easter, 1), 'Easter Monday'],
+    [monday(5, false), 'May holiday'],
+    [monday(5, true), 'late May holiday'],
+    [monday(8, true), 'August holiday'],
+    [`${year}-12-25`, 'Christmas Day'],
+    [`${year}-12-26`, 'Boxing Day'],
   ]
   return new Map(days.sort(([a], [b]) => (a < b ? -1 : 1)))
 }

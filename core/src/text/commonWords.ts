@@ -32,4 +32,7 @@ const words = (list: string) => new Set(list.split(/\s+/).map(fold))
  * Words that anybody uses about anything. Where a library does not have one of them, it tells little that a question has it:
  * "explain" is no reason to think that the library is about something else, "helicopter" is.
  */
-export const COMMON_WORDS: Record<Language, ReadonlySet<string>> = { en: words(english), de: words(german) }
+export const COMMON_WORDS: Record<Language, ReadonlySet<string>> = {
+  en: words(english),
+  de: words(german),
+}

@@ -15,7 +15,8 @@ export function editDistance(a: string, b: string, limit: number): number {
     for (let j = 1; j <= b.length; j++) {
       const same = a[i - 1] === b[j - 1]
       let cost = Math.min(last[j]! + 1, row[j - 1]! + 1, last[j - 1]! + (same ? 0 : 1))
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) cost = Math.min(cost, before[j - 2]! + 1)
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        cost = Math.min(cost, before[j - 2]! + 1)
       row[j] = cost
       if (cost < least) least = cost
     }
@@ -28,7 +29,8 @@ export function editDistance(a: string, b: string, limit: number): number {
 
 /** Whether a typed word has a letter more or less than a known one, or the same letters in another order: likelier than a wrong letter. */
 export function isSlip(typed: string, known: string): boolean {
-  if (typed.length === known.length) return [...typed].sort().join('') === [...known].sort().join('')
+  if (typed.length === known.length)
+    return [...typed].sort().join('') === [...known].sort().join('')
   const [short, long] = typed.length < known.length ? [typed, known] : [known, typed]
   let at = 0
   for (const letter of long) if (letter === short[at]) at++

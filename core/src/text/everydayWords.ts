@@ -17,10 +17,16 @@ const LEAST = 4
 
 const byFirstLetter = new Map<string, EverydayWord[]>()
 for (const language of LANGUAGES)
-  for (const [words, isStop] of [[STOP_WORDS[language], true], [COMMON_WORDS[language], false]] as const)
+  for (const [words, isStop] of [
+    [STOP_WORDS[language], true],
+    [COMMON_WORDS[language], false],
+  ] as const)
     for (const word of words) {
       const first = word[0]!
-      byFirstLetter.set(first, [...(byFirstLetter.get(first) ?? []), { word, isStop, distance: 1, slip: false }])
+      byFirstLetter.set(first, [
+        ...(byFirstLetter.get(first) ?? []),
+        { word, isStop, distance: 1, slip: false },
+      ])
     }
 
 /**

@@ -6,7 +6,9 @@
  * @example fingerprint('') // '811c9dc5050c5d1f'
  */
 export function fingerprint(text: string): string {
-  return [0x811c9dc5, 0x050c5d1f].map((seed) => fnv1a(text, seed).toString(16).padStart(8, '0')).join('')
+  return [0x811c9dc5, 0x050c5d1f]
+    .map((seed) => fnv1a(text, seed).toString(16).padStart(8, '0'))
+    .join('')
 }
 
 /** A text's place between 0 (in) and 1 (out), spread evenly: the same text always gets the same place. */

@@ -36,7 +36,12 @@ const possible = new Uint8Array(128 * (LONGEST + 1))
 for (const language of LANGUAGES)
   for (const word of STOP_WORDS[language])
     for (const first of [word.charCodeAt(0), word.toUpperCase().charCodeAt(0)])
-      for (let length = word.replaceAll('ss', 'ß').length; length <= Math.min(LONGEST, word.length + WRITTEN_LONGER); length++) if (first < 128) possible[first * (LONGEST + 1) + length] = 1
+      for (
+        let length = word.replaceAll('ss', 'ß').length;
+        length <= Math.min(LONGEST, word.length + WRITTEN_LONGER);
+        length++
+      )
+        if (first < 128) possible[first * (LONGEST + 1) + length] = 1
 
 function maybeSmall(text: string, start: number, end: number): boolean {
   const first = text.charCodeAt(start)

@@ -1,6 +1,8 @@
 // What may stand before and behind the sign is bounded, so that no text makes the pattern slow.
-const MAIL = /(?<![\p{L}\p{N}._%+-])[\p{L}\p{N}._%+-]{1,64}@[\p{L}\p{N}-]{1,63}(?:\.[\p{L}\p{N}-]{1,63}){1,6}/gu
-const SECRET = /\b(password|passwort|kennwort|passcode|pin|cvv|cvc)(\s{0,3}(?:is|ist|lautet|:|=)\s{0,3})(?!\[)\S{1,80}/giu
+const MAIL =
+  /(?<![\p{L}\p{N}._%+-])[\p{L}\p{N}._%+-]{1,64}@[\p{L}\p{N}-]{1,63}(?:\.[\p{L}\p{N}-]{1,63}){1,6}/gu
+const SECRET =
+  /\b(password|passwort|kennwort|passcode|pin|cvv|cvc)(\s{0,3}(?:is|ist|lautet|:|=)\s{0,3})(?!\[)\S{1,80}/giu
 const LONG_NUMBER = /(?<![\p{L}\d])\+?\d(?:[ ./-]?\d){8,18}(?![\p{L}\d])/gu
 
 /**
@@ -10,10 +12,13 @@ const LONG_NUMBER = /(?<![\p{L}\d])\+?\d(?:[ ./-]?\d){8,18}(?![\p{L}\d])/gu
  * @example maskPrivate('I am ann@mail.example') // 'I am [mail address]'
  */
 export function maskPrivate(text: string): string {
-  return text.replace(SECRET, '$1$2[secret]').replace(MAIL, '[mail address]').replace(LONG_NUMBER, (number) => {
-    const digits = number.replace(/\D/g, '')
-    return digits.length >= 13 && passesLuhn(digits) ? '[card number]' : '[phone number]'
-  })
+  return text
+    .replace(SECRET, '$1$2[secret]')
+    .replace(MAIL, '[mail address]')
+    .replace(LONG_NUMBER, (number) => {
+      const digits = number.replace(/\D/g, '')
+      return digits.length >= 13 && passesLuhn(digits) ? '[card number]' : '[phone number]'
+    })
 }
 
 /** A masked text without the marks that stand for what was private: they are not what it is about. */

@@ -9,7 +9,10 @@ import { DateTime } from 'luxon'
 export function boundsOfDay(day: string, zone: string): { from: Date; to: Date } {
   const start = DateTime.fromISO(day, { zone })
   if (!start.isValid) throw new RangeError(`no such day or time zone: ${day}, ${zone}`)
-  return { from: start.startOf('day').toJSDate(), to: start.plus({ days: 1 }).startOf('day').toJSDate() }
+  return {
+    from: start.startOf('day').toJSDate(),
+    to: start.plus({ days: 1 }).startOf('day').toJSDate(),
+  }
 }
 
 /** The Monday of the week that a day belongs to. @example mondayOf('2026-11-29') // '2026-11-23' */
@@ -19,9 +22,18 @@ export function mondayOf(day: string): string {
 
 /** Day and hour that a clock on the wall shows somewhere; one formatter a zone, as logs are long. */
 export function wallClock(zone: string): (at: Date) => { day: string; hour: number } {
-  const format = new Intl.DateTimeFormat('en-CA', { timeZone: zone, year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', hourCycle: 'h23' })
+  const format = new Intl.DateTimeFormat('en-CA', {
+    timeZone: zone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    hourCycle: 'h23',
+  })
   return (at) => {
-    const part = Object.fromEntries(format.formatToParts(at).map(({ type, value }) => [type, value]))
+    const part = Object.fromEntries(
+      format.formatToParts(at).map(({ type, value }) => [type, value]),
+    )
     return { day: `${part.year}-${part.month}-${part.day}`, hour: Number(part.hour) }
   }
 }

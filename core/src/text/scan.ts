@@ -8,14 +8,21 @@ const UNKNOWN = 255
 
 /** Filled as units are met; the classes of Unicode never change. */
 const classes = new Uint8Array(0x10000).fill(UNKNOWN)
-for (let code = 0; code < 128; code++) classes[code] = /[a-z]/i.test(String.fromCharCode(code)) ? LETTER : /\d/.test(String.fromCharCode(code)) ? DIGIT : OTHER
+for (let code = 0; code < 128; code++)
+  classes[code] = /[a-z]/i.test(String.fromCharCode(code))
+    ? LETTER
+    : /\d/.test(String.fromCharCode(code))
+      ? DIGIT
+      : OTHER
 
 function classOf(text: string, at: number): number {
   const code = text.charCodeAt(at)
   const known = classes[code]!
   if (known !== UNKNOWN) return known
   const pair = code >= 0xd800 && code <= 0xdfff
-  const sign = pair ? text.slice(code >= 0xdc00 ? at - 1 : at, code >= 0xdc00 ? at + 1 : at + 2) : text[at]!
+  const sign = pair
+    ? text.slice(code >= 0xdc00 ? at - 1 : at, code >= 0xdc00 ? at + 1 : at + 2)
+    : text[at]!
   const found = /^\p{L}/u.test(sign) ? LETTER : /^[\p{M}\p{N}]/u.test(sign) ? PART : OTHER
   if (!pair) classes[code] = found
   return found
@@ -55,7 +62,12 @@ function endOfWord(text: string, from: number): number {
   let at = from
   while (at < text.length && classOf(text, at) !== OTHER) at++
   const sign = text.charCodeAt(at)
-  if ((sign !== 0x27 && sign !== 0x2019) || at + 1 >= text.length || classOf(text, at + 1) !== LETTER) return at
+  if (
+    (sign !== 0x27 && sign !== 0x2019) ||
+    at + 1 >= text.length ||
+    classOf(text, at + 1) !== LETTER
+  )
+    return at
   at++
   while (at < text.length && classOf(text, at) === LETTER) at++
   return at

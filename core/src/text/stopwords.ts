@@ -19,4 +19,7 @@ welche welchem welchen welcher welches wenn wer werde werden wie wieder will wir
 const words = (list: string) => new Set(list.split(/\s+/))
 
 /** Words that carry no subject. A short list on purpose: a long one throws away words that a help text turns on. */
-export const STOP_WORDS: Record<Language, ReadonlySet<string>> = { en: words(english), de: words(german) }
+export const STOP_WORDS: Record<Language, ReadonlySet<string>> = {
+  en: words(english),
+  de: words(german),
+}

@@ -14,15 +14,51 @@ export class Audit {
     private readonly clock: Clock,
   ) {}
 
-  async note(actor: Actor, action: string, subject: string, detail: Record<string, unknown> = {}, transaction?: Transaction): Promise<void> {
-    const entry = { at: this.clock.now(), userId: actor.id, who: actor.name, action, subject: subject.slice(0, 255), detail }
+  async note(
+    actor: Actor,
+    action: string,
+    subject: string,
+    detail: Record<string, unknown> = {},
+    transaction?: Transaction,
+  ): Promise<void> {
+    const entry = {
+      at: this.clock.now(),
+      userId: actor.id,
+      who: actor.name,
+      action,
+      subject: subject.slice(0, 255),
+      detail,
+    }
     await this.tables.audit.create(entry, { transaction })
   }
 
-  async list({ search, offset, limit }: { search: string; offset: number; limit: number }): Promise<Paged<AuditEntry>> {
+  async list({
+    search,
+    offset,
+    limit,
+  }: {
+    search: string
+    offset: number
+    limit: number
+  }): Promise<Paged<AuditEntry>> {
     const like = { [Op.like]: `%${search.replace(/[%_\\]/g, '\\$&')}%` }
     const where = search ? { [Op.or]: [{ who: like }, { action: like }, { subject: like }] } : {}
-    const { rows, count } = await this.tables.audit.findAndCountAll({ where, order: [['id', 'DESC']], offset, limit })
-    return { rows: rows.map(({ id, at, who, action, subject, detail }) => ({ id, at: at.toISOString(), who, action, subject, detail })), total: count }
+    const { rows, count } = await this.tables.audit.findAndCountAll({
+      where,
+      order: [['id', 'DESC']],
+      offset,
+      limit,
+    })
+    return {
+      rows: rows.map(({ id, at, who, action, subject, detail }) => ({
+        id,
+        at: at.toISOString(),
+        who,
+        action,
+        subject,
+        detail,
+      })),
+      total: count,
+    }
   }
 }

@@ -50,12 +50,46 @@ export interface SettingRow {
 export function accountTables(db: Sequelize) {
   return {
     users: table<UserRow>(db, 'users', {
-      id, name: text(120), mail: text(190), role: text(10), active: flag, presence: { type: text(4), defaultValue: 'off' }, wentByItself: { type: flag, defaultValue: false }, atOnce: { type: whole, defaultValue: 3 }, skills: json('skills'), beatAt: time, lastTurnAt: time, alerts: json('alerts'), password: text(255),
-      failures: whole, lockedUntil: time, lastSeenAt: time, createdAt: time,
+      id,
+      name: text(120),
+      mail: text(190),
+      role: text(10),
+      active: flag,
+      presence: { type: text(4), defaultValue: 'off' },
+      wentByItself: { type: flag, defaultValue: false },
+      atOnce: { type: whole, defaultValue: 3 },
+      skills: json('skills'),
+      beatAt: time,
+      lastTurnAt: time,
+      alerts: json('alerts'),
+      password: text(255),
+      failures: whole,
+      lockedUntil: time,
+      lastSeenAt: time,
+      createdAt: time,
     }),
-    links: table<LinkRow>(db, 'links', { id, tokenHash: text(64), kind: text(10), userId: ref, expiresAt: time, usedAt: time, createdAt: time }),
-    audit: table<AuditRow>(db, 'audit_entries', { id, at: time, userId: ref, who: text(120), action: text(60), subject: text(255), detail: json('detail') }),
-    settings: table<SettingRow>(db, 'settings', { name: { type: DataTypes.STRING(60), primaryKey: true }, value: json('value') }),
+    links: table<LinkRow>(db, 'links', {
+      id,
+      tokenHash: text(64),
+      kind: text(10),
+      userId: ref,
+      expiresAt: time,
+      usedAt: time,
+      createdAt: time,
+    }),
+    audit: table<AuditRow>(db, 'audit_entries', {
+      id,
+      at: time,
+      userId: ref,
+      who: text(120),
+      action: text(60),
+      subject: text(255),
+      detail: json('detail'),
+    }),
+    settings: table<SettingRow>(db, 'settings', {
+      name: { type: DataTypes.STRING(60), primaryKey: true },
+      value: json('value'),
+    }),
   }
 }
 export type AccountTables = ReturnType<typeof accountTables>

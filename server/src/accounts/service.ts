@@ -19,7 +19,10 @@ const LONGEST_WAIT_SECONDS = 900
 interface Needs {
   db: Sequelize
   tables: AccountTables
-  sessions: { endAll(user: number, except?: string): Promise<number>; count(): Promise<Map<number, number>> }
+  sessions: {
+    endAll(user: number, except?: string): Promise<number>
+    count(): Promise<Map<number, number>>
+  }
   audit: Audit
   events: Events
   clock: Clock
@@ -33,7 +36,8 @@ export class Accounts {
     const { tables, clock, audit } = this.needs
     const user = await tables.users.findOne({ where: { mail } })
     const now = clock.now()
-    if (user?.lockedUntil && user.lockedUntil > now) throw problem('TOO_MANY', Math.ceil((+user.lockedUntil - +now) / 1000))
+    if (user?.lockedUntil && user.lockedUntil > now)
+      throw problem('TOO_MANY', Math.ceil((+user.lockedUntil - +now) / 1000))
     const fits = await passwordFits(password, user?.active ? user.password : null)
     if (!user || !fits) {
       if (user) await this.countFailure(user, now)
@@ -50,7 +54,10 @@ export class Accounts {
   }
 
   async people(): Promise<Person[]> {
-    const [users, sessions] = await Promise.all([this.needs.tables.users.findAll({ order: [['name', 'ASC']] }), this.needs.sessions.count()])
+    const [users, sessions] = await Promise.all([
+      this.needs.tables.users.findAll({ order: [['name', 'ASC']] }),
+      this.needs.sessions.count(),
+    ])
     return users.map((user) => ({
       ...signedIn(user),
       active: user.active,
@@ -61,10 +68,21 @@ export class Accounts {
   }
 
   /** Adds a person who chooses a password by the returned one-time token. */
-  async invite(actor: Actor, { name, mail, role }: { name: string; mail: string; role: Role }): Promise<string> {
+  async invite(
+    actor: Actor,
+    { name, mail, role }: { name: string; mail: string; role: Role },
+  ): Promise<string> {
     const { tables, clock, audit } = this.needs
     if (await tables.users.findOne({ where: { mail } })) throw problem('MAIL_TAKEN', mail)
-    const user = await tables.users.create({ name, mail, role, active: true, presence: 'off', failures: 0, createdAt: clock.now() })
+    const user = await tables.users.create({
+      name,
+      mail,
+      role,
+      active: true,
+      presence: 'off',
+      failures: 0,
+      createdAt: clock.now(),
+    })
     await audit.note(actor, 'invited', mail, { role })
     return this.makeLink('invite', user.id)
   }
@@ -89,35 +107,89 @@ export class Accounts {
   }
 
   /** Uses a link once: sets the password, and for the set-up link makes the first lead. */
-  async useLink({ token, password, name, mail }: { token: string; password: string; name?: string; mail?: string }): Promise<SignedIn> {
+  async useLink({
+    token,
+    password,
+    name,
+    mail,
+  }: {
+    token: string
+    password: string
+    name?: string
+    mail?: string
+  }): Promise<SignedIn> {
     const { tables, clock, audit, sessions } = this.needs
     const hashed = await hashPassword(password)
     const link = await this.openLink(token)
-    if (link.kind === 'setup' && (!name || !mail)) throw problem('INVALID', 'Please give your name and mail address.')
-    const [claimed] = await tables.links.update({ usedAt: clock.now() }, { where: { id: link.id, usedAt: null } })
+    if (link.kind === 'setup' && (!name || !mail))
+      throw problem('INVALID', 'Please give your name and mail address.')
+    const [claimed] = await tables.links.update(
+      { usedAt: clock.now() },
+      { where: { id: link.id, usedAt: null } },
+    )
     if (claimed !== 1) throw problem('LINK_USED')
     const user =
       link.userId === null
-        ? await tables.users.create({ name: name!, mail: mail!, role: 'lead', active: true, presence: 'off', failures: 0, createdAt: clock.now() })
+        ? await tables.users.create({
+            name: name!,
+            mail: mail!,
+            role: 'lead',
+            active: true,
+            presence: 'off',
+            failures: 0,
+            createdAt: clock.now(),
+          })
         : await this.get(link.userId)
-    await user.update({ password: hashed, failures: 0, lockedUntil: null, ...(link.kind === 'invite' && name ? { name } : {}) })
+    await user.update({
+      password: hashed,
+      failures: 0,
+      lockedUntil: null,
+      ...(link.kind === 'invite' && name ? { name } : {}),
+    })
     await sessions.endAll(user.id)
-    await audit.note(user, link.kind === 'reset' ? 'chose a new password' : 'joined the team', user.mail)
+    await audit.note(
+      user,
+      link.kind === 'reset' ? 'chose a new password' : 'joined the team',
+      user.mail,
+    )
     return signedIn(user)
   }
 
-  async change(actor: Actor, id: number, { role, active, name }: { role?: Role; active?: boolean; name?: string }): Promise<void> {
+  async change(
+    actor: Actor,
+    id: number,
+    { role, active, name }: { role?: Role; active?: boolean; name?: string },
+  ): Promise<void> {
     const { db, tables, audit, events, sessions } = this.needs
     await db.transaction(async (transaction) => {
-      const leads = await tables.users.findAll({ where: { role: 'lead', active: true }, lock: true, transaction })
+      const leads = await tables.users.findAll({
+        where: { role: 'lead', active: true },
+        lock: true,
+        transaction,
+      })
       const user = await tables.users.findByPk(id, { lock: true, transaction })
       if (!user) throw problem('PERSON_NOT_FOUND', id)
       const stopsLeading = (role !== undefined && role !== 'lead') || active === false
       const otherLead = leads.some((lead) => lead.id !== id && lead.password !== null)
-      if (user.role === 'lead' && user.active && stopsLeading && !otherLead) throw problem('LAST_LEAD')
+      if (user.role === 'lead' && user.active && stopsLeading && !otherLead)
+        throw problem('LAST_LEAD')
       const before = { role: user.role, active: user.active, name: user.name }
-      await user.update({ ...(role && { role }), ...(name && { name }), ...(active !== undefined && { active }), ...(active === false && { presence: 'off' as const }) }, { transaction })
-      await audit.note(actor, active === false ? 'deactivated' : active ? 'activated' : 'changed', user.mail, { before, after: { role, active, name } }, transaction)
+      await user.update(
+        {
+          ...(role && { role }),
+          ...(name && { name }),
+          ...(active !== undefined && { active }),
+          ...(active === false && { presence: 'off' as const }),
+        },
+        { transaction },
+      )
+      await audit.note(
+        actor,
+        active === false ? 'deactivated' : active ? 'activated' : 'changed',
+        user.mail,
+        { before, after: { role, active, name } },
+        transaction,
+      )
     })
     if (active === false) await sessions.endAll(id)
     events.tell('access', { user: id })
@@ -125,7 +197,9 @@ export class Accounts {
 
   /** Somebody who works at the desk, by their mail address. */
   async byMail(mail: string): Promise<SignedIn | null> {
-    const user = await this.needs.tables.users.findOne({ where: { mail: mail.toLowerCase(), active: true, role: ['agent', 'lead'] } })
+    const user = await this.needs.tables.users.findOne({
+      where: { mail: mail.toLowerCase(), active: true, role: ['agent', 'lead'] },
+    })
     return user && signedIn(user)
   }
 
@@ -144,20 +218,36 @@ export class Accounts {
     if (over <= 0) return
     const seconds = Math.min(LONGEST_WAIT_SECONDS, 5 * 2 ** (over - 1))
     await user.update({ lockedUntil: new Date(+now + seconds * 1000) })
-    await this.needs.audit.note(JANUA, 'slowed down sign-in', user.mail, { failures: user.failures, seconds })
+    await this.needs.audit.note(JANUA, 'slowed down sign-in', user.mail, {
+      failures: user.failures,
+      seconds,
+    })
   }
 
   private async makeLink(kind: LinkRow['kind'], userId: number | null): Promise<string> {
     const { tables, clock } = this.needs
     const now = clock.now()
     const token = newToken()
-    if (userId !== null) await tables.links.update({ usedAt: now }, { where: { userId, usedAt: null } })
-    await tables.links.create({ tokenHash: sha256(token), kind, userId, expiresAt: new Date(+now + LINK_HOURS[kind] * HOUR), createdAt: now })
+    if (userId !== null)
+      await tables.links.update({ usedAt: now }, { where: { userId, usedAt: null } })
+    await tables.links.create({
+      tokenHash: sha256(token),
+      kind,
+      userId,
+      expiresAt: new Date(+now + LINK_HOURS[kind] * HOUR),
+      createdAt: now,
+    })
     return token
   }
 
   private async openLink(token: string): Promise<Row<LinkRow>> {
-    const link = await this.needs.tables.links.findOne({ where: { tokenHash: sha256(token), usedAt: null, expiresAt: { [Op.gt]: this.needs.clock.now() } } })
+    const link = await this.needs.tables.links.findOne({
+      where: {
+        tokenHash: sha256(token),
+        usedAt: null,
+        expiresAt: { [Op.gt]: this.needs.clock.now() },
+      },
+    })
     if (!link) throw problem('LINK_USED')
     return link
   }

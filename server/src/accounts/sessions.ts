@@ -13,10 +13,23 @@ declare module 'express-session' {
 export const SESSION_DAYS = 14
 
 /** Sessions live in the database: they outlast a restart, and can be ended by user. */
-export function sessionsIn(db: Sequelize, secret: string): { middleware: RequestHandler; endAll(user: number, except?: string): Promise<number>; count(): Promise<Map<number, number>>; stop(): void } {
+export function sessionsIn(
+  db: Sequelize,
+  secret: string,
+): {
+  middleware: RequestHandler
+  endAll(user: number, except?: string): Promise<number>
+  count(): Promise<Map<number, number>>
+  stop(): void
+} {
   const rows = db.define(
     'Session',
-    { sid: { type: DataTypes.STRING(64), primaryKey: true }, userId: { type: DataTypes.INTEGER.UNSIGNED, field: 'user_id' }, expires: DataTypes.DATE, data: DataTypes.TEXT },
+    {
+      sid: { type: DataTypes.STRING(64), primaryKey: true },
+      userId: { type: DataTypes.INTEGER.UNSIGNED, field: 'user_id' },
+      expires: DataTypes.DATE,
+      data: DataTypes.TEXT,
+    },
     { tableName: 'sessions', underscored: true, timestamps: true },
   )
   const Store = connectSession(session.Store)
@@ -25,7 +38,10 @@ export function sessionsIn(db: Sequelize, secret: string): { middleware: Request
     table: 'Session',
     expiration: SESSION_DAYS * 86_400_000,
     checkExpirationInterval: 15 * 60_000,
-    extendDefaultFields: (defaults: object, { user }: { user?: number }) => ({ ...defaults, userId: user ?? null }),
+    extendDefaultFields: (defaults: object, { user }: { user?: number }) => ({
+      ...defaults,
+      userId: user ?? null,
+    }),
   })
   const middleware = session({
     name: 'janua',
@@ -38,9 +54,15 @@ export function sessionsIn(db: Sequelize, secret: string): { middleware: Request
   })
   return {
     middleware,
-    endAll: (user, except) => rows.destroy({ where: { userId: user, ...(except ? { sid: { [Op.ne]: except } } : {}) } }),
+    endAll: (user, except) =>
+      rows.destroy({ where: { userId: user, ...(except ? { sid: { [Op.ne]: except } } : {}) } }),
     async count() {
-      const found = (await rows.findAll({ attributes: ['userId', [fn('COUNT', col('sid')), 'n']], where: { userId: { [Op.ne]: null }, expires: { [Op.gt]: new Date() } }, group: ['userId'], raw: true })) as unknown as { userId: number; n: number }[]
+      const found = (await rows.findAll({
+        attributes: ['userId', [fn('COUNT', col('sid')), 'n']],
+        where: { userId: { [Op.ne]: null }, expires: { [Op.gt]: new Date() } },
+        group: ['userId'],
+        raw: true,
+      })) as unknown as { userId: number; n: number }[]
       return new Map(found.map(({ userId, n }) => [userId, n]))
     },
     stop: () => store.stopExpiringSessions(),

@@ -1,5 +1,16 @@
 import type { CourtesyContent, DoorContent, GlossaryContent, ItemKind } from '@janua/contracts'
-import { type ConfidenceModel, type ContentItem, isOfNow, type Pinned, type QueueClassifier, rank, readQuestion, type ReleaseIndex, type Routing, STARTER_COURTESIES } from '@janua/core'
+import {
+  type ConfidenceModel,
+  type ContentItem,
+  isOfNow,
+  type Pinned,
+  type QueueClassifier,
+  rank,
+  readQuestion,
+  type ReleaseIndex,
+  type Routing,
+  STARTER_COURTESIES,
+} from '@janua/core'
 import type { Sequelize } from 'sequelize'
 import { completeDoor } from '../doors/starter.ts'
 import type { HandoverTables } from '../handover/models.ts'
@@ -41,7 +52,14 @@ export class EngineHost {
   private readonly tried = new Map<string, Promise<CompiledRelease>>()
   private readonly indices: Indices
 
-  constructor(private readonly needs: { db: Sequelize; tables: ContentTables & Pick<HandoverTables, 'queueModels'>; live: LivePointer; draft: Draft }) {
+  constructor(
+    private readonly needs: {
+      db: Sequelize
+      tables: ContentTables & Pick<HandoverTables, 'queueModels'>
+      live: LivePointer
+      draft: Draft
+    },
+  ) {
     this.indices = new Indices(needs)
   }
 
@@ -54,7 +72,11 @@ export class EngineHost {
   async release(number: number): Promise<CompiledRelease> {
     const known = this.compiled.get(number)
     if (known) return known
-    const made = this.compile(number, await this.needs.live.pinnedBy(number), await this.frozenIn(number))
+    const made = this.compile(
+      number,
+      await this.needs.live.pinnedBy(number),
+      await this.frozenIn(number),
+    )
     this.compiled.set(number, made)
     made.catch(() => this.compiled.delete(number))
     for (const old of [...this.compiled.keys()].slice(0, -KEPT)) this.compiled.delete(old)
@@ -87,7 +109,12 @@ export class EngineHost {
   /** The part of a document of the draft whose passage comes nearest to a question; null when none does. */
   async nearestPart(item: number, question: string): Promise<number | null> {
     const { index } = await this.draft()
-    const [best] = rank(readQuestion(question, index), index, 1, (doc) => index.itemIdOf(doc) === item)
+    const [best] = rank(
+      readQuestion(question, index),
+      index,
+      1,
+      (doc) => index.itemIdOf(doc) === item,
+    )
     return best ? index.passage(best.doc).passage.part : null
   }
 
@@ -116,7 +143,9 @@ export class EngineHost {
   private async frozenIn(number: number): Promise<ConfidenceModel | undefined> {
     const { tables } = this.needs
     const release = await tables.releases.findByPk(number)
-    const model = release?.modelId ? (await tables.engineModels.findByPk(release.modelId))?.model : undefined
+    const model = release?.modelId
+      ? (await tables.engineModels.findByPk(release.modelId))?.model
+      : undefined
     return model && isOfNow(model) ? model : undefined
   }
 
@@ -125,15 +154,26 @@ export class EngineHost {
     return model ? (await this.needs.tables.queueModels.findByPk(model))?.model : undefined
   }
 
-  private async compile(number: number, pinned: readonly Pinned[], model?: ConfidenceModel): Promise<CompiledRelease> {
+  private async compile(
+    number: number,
+    pinned: readonly Pinned[],
+    model?: ConfidenceModel,
+  ): Promise<CompiledRelease> {
     const { tables } = this.needs
     const items = await tables.items.findAll({ attributes: ['id', 'kind'], raw: true })
     const kinds = new Map(items.map(({ id, kind }) => [id, kind]))
-    const pins = pinned.map((pin): ContentPin => ({ ...pin, kind: kinds.get(pin.item)! })).sort((a, b) => a.item - b.item)
+    const pins = pinned
+      .map((pin): ContentPin => ({ ...pin, kind: kinds.get(pin.item)! }))
+      .sort((a, b) => a.item - b.item)
     const content = pins.filter(({ kind }) => CONTENT.includes(kind))
     const others = pins.filter(({ kind }) => !CONTENT.includes(kind))
-    const revisions = await tables.revisions.findAll({ where: { id: others.map(({ revision }) => revision) } })
-    const of = (wanted: ItemKind) => revisions.filter(({ itemId }) => kinds.get(itemId) === wanted).sort((a, b) => a.itemId - b.itemId)
+    const revisions = await tables.revisions.findAll({
+      where: { id: others.map(({ revision }) => revision) },
+    })
+    const of = (wanted: ItemKind) =>
+      revisions
+        .filter(({ itemId }) => kinds.get(itemId) === wanted)
+        .sort((a, b) => a.itemId - b.itemId)
     const courtesies = of('courtesy').map(({ content }) => content as CourtesyContent)
     const glossary = of('glossary').map(({ content }) => content as GlossaryContent)
     const routing = (of('routing')[0]?.content as Routing | undefined) ?? null
@@ -146,7 +186,10 @@ export class EngineHost {
       courtesies: courtesies.length > 0 ? courtesies : STARTER_COURTESIES,
       glossary,
       ...(model && { model }),
-      doors: of('door').map(({ itemId, content }) => ({ ...completeDoor(content as DoorContent), id: itemId })),
+      doors: of('door').map(({ itemId, content }) => ({
+        ...completeDoor(content as DoorContent),
+        id: itemId,
+      })),
       routing,
       ...(classifier && { classifier }),
     }

@@ -8,7 +8,9 @@ import { type IndexOrder, readContent } from './indices.ts'
 const { address, pins, glossary } = (workerData as { order: IndexOrder }).order
 const db = connect(address)
 try {
-  parentPort!.postMessage(blocksOf(indexRelease(await readContent(contentTables(db), pins), { glossary })))
+  parentPort!.postMessage(
+    blocksOf(indexRelease(await readContent(contentTables(db), pins), { glossary })),
+  )
 } finally {
   await db.close()
 }

@@ -1,5 +1,13 @@
 import type { GlossaryContent, ItemKind } from '@janua/contracts'
-import { changeIndex, type ContentItem, type IndexBlocks, indexRelease, openIndex, type Pinned, type ReleaseIndex } from '@janua/core'
+import {
+  changeIndex,
+  type ContentItem,
+  type IndexBlocks,
+  indexRelease,
+  openIndex,
+  type Pinned,
+  type ReleaseIndex,
+} from '@janua/core'
 import type { Sequelize } from 'sequelize'
 import { addressOf } from '../database/connect.ts'
 import { inThread } from '../jobs/startThread.ts'
@@ -31,11 +39,18 @@ export class Indices {
 
   constructor(private readonly needs: { db: Sequelize; tables: ContentTables }) {}
 
-  async of(pins: readonly ContentPin[], glossary: readonly GlossaryContent[]): Promise<ReleaseIndex> {
+  async of(
+    pins: readonly ContentPin[],
+    glossary: readonly GlossaryContent[],
+  ): Promise<ReleaseIndex> {
     const key = JSON.stringify(glossary)
     const base = this.nearest(pins, key)
     const index = base ? await this.changed(base, pins) : await this.anew(pins, glossary)
-    this.made.push({ glossary: key, pins: new Map(pins.map(({ item, revision }) => [item, revision])), index })
+    this.made.push({
+      glossary: key,
+      pins: new Map(pins.map(({ item, revision }) => [item, revision])),
+      index,
+    })
     if (this.made.length > KEPT) this.made.shift()
     return index
   }
@@ -47,7 +62,10 @@ export class Indices {
   private nearest(pins: readonly ContentPin[], glossary: string): Made | undefined {
     const near = this.made
       .filter((made) => made.glossary === glossary && made.index.parts.length < MOST_PARTS)
-      .map((made) => ({ made, differing: differing(made, pins).put.length + differing(made, pins).remove.length }))
+      .map((made) => ({
+        made,
+        differing: differing(made, pins).put.length + differing(made, pins).remove.length,
+      }))
       .sort((a, b) => a.differing - b.differing)[0]
     return near && near.differing <= Math.max(3, pins.length * NEAR_SHARE) ? near.made : undefined
   }
@@ -57,10 +75,20 @@ export class Indices {
     return changeIndex(base.index, { put: await readContent(this.needs.tables, put), remove })
   }
 
-  private async anew(pins: readonly ContentPin[], glossary: readonly GlossaryContent[]): Promise<ReleaseIndex> {
-    if (pins.length <= LARGE) return indexRelease(await readContent(this.needs.tables, pins), { glossary })
-    const order: IndexOrder = { address: addressOf(this.needs.db), pins: [...pins], glossary: [...glossary] }
-    return openIndex(await inThread<IndexOrder, IndexBlocks>(new URL('./indexThread.ts', import.meta.url), order))
+  private async anew(
+    pins: readonly ContentPin[],
+    glossary: readonly GlossaryContent[],
+  ): Promise<ReleaseIndex> {
+    if (pins.length <= LARGE)
+      return indexRelease(await readContent(this.needs.tables, pins), { glossary })
+    const order: IndexOrder = {
+      address: addressOf(this.needs.db),
+      pins: [...pins],
+      glossary: [...glossary],
+    }
+    return openIndex(
+      await inThread<IndexOrder, IndexBlocks>(new URL('./indexThread.ts', import.meta.url), order),
+    )
   }
 }
 
@@ -71,17 +99,28 @@ export interface IndexOrder {
 }
 
 /** Reads pinned content in the order of items, some hundred revisions at a time. */
-export async function readContent(tables: Pick<ContentTables, 'revisions'>, pins: readonly ContentPin[]): Promise<ContentItem[]> {
+export async function readContent(
+  tables: Pick<ContentTables, 'revisions'>,
+  pins: readonly ContentPin[],
+): Promise<ContentItem[]> {
   const kinds = new Map(pins.map(({ item, kind }) => [item, kind]))
   const items: ContentItem[] = []
   for (let from = 0; from < pins.length; from += AT_ONCE) {
-    const revisions = await tables.revisions.findAll({ where: { id: pins.slice(from, from + AT_ONCE).map(({ revision }) => revision) } })
+    const revisions = await tables.revisions.findAll({
+      where: { id: pins.slice(from, from + AT_ONCE).map(({ revision }) => revision) },
+    })
     items.push(...revisions.map((revision) => contentItem(kinds.get(revision.itemId)!, revision)))
   }
   return items.sort((a, b) => a.id - b.id)
 }
 
-function differing({ pins: known }: Made, pins: readonly ContentPin[]): { put: ContentPin[]; remove: number[] } {
+function differing(
+  { pins: known }: Made,
+  pins: readonly ContentPin[],
+): { put: ContentPin[]; remove: number[] } {
   const wanted = new Set(pins.map(({ item }) => item))
-  return { put: pins.filter(({ item, revision }) => known.get(item) !== revision), remove: [...known.keys()].filter((item) => !wanted.has(item)) }
+  return {
+    put: pins.filter(({ item, revision }) => known.get(item) !== revision),
+    remove: [...known.keys()].filter((item) => !wanted.has(item)),
+  }
 }

@@ -12,7 +12,9 @@ export interface LearnOrder extends IndexOrder {
 const { address, pins, glossary, judged } = (workerData as { order: LearnOrder }).order
 const db = connect(address)
 try {
-  parentPort!.postMessage(learnConfidence(await readContent(contentTables(db), pins), judged, { glossary }))
+  parentPort!.postMessage(
+    learnConfidence(await readContent(contentTables(db), pins), judged, { glossary }),
+  )
 } finally {
   await db.close()
 }

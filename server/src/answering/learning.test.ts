@@ -4,7 +4,15 @@ import { article, freshJanua, member, openHouse, publishAll } from '../testing/h
 
 const deeds = ['Change', 'Cancel', 'Book', 'Insure']
 const things = ['ticket', 'bicycle', 'cabin', 'parking place', 'pallet']
-const SHELF = deeds.flatMap((deed) => things.map((thing) => article(`${deed} a ${thing}`, `To ${deed.toLowerCase()} your ${thing}, call us a day before. The ${thing} desk opens early on weekdays, and somebody ${deed.toLowerCase()}s it for you.\n`, [`I want to ${deed.toLowerCase()} my ${thing}`])))
+const SHELF = deeds.flatMap((deed) =>
+  things.map((thing) =>
+    article(
+      `${deed} a ${thing}`,
+      `To ${deed.toLowerCase()} your ${thing}, call us a day before. The ${thing} desk opens early on weekdays, and somebody ${deed.toLowerCase()}s it for you.\n`,
+      [`I want to ${deed.toLowerCase()} my ${thing}`],
+    ),
+  ),
+)
 
 describe('learning', () => {
   let janua: Janua
@@ -15,7 +23,8 @@ describe('learning', () => {
   })
   after(() => close())
   const models = () => janua.tables.engineModels.findAll({ order: [['id', 'ASC']] })
-  const modelOf = async (release: number) => (await janua.tables.releases.findByPk(release))!.modelId
+  const modelOf = async (release: number) =>
+    (await janua.tables.releases.findByPk(release))!.modelId
 
   it('leaves a release that was published before anything was learnt to the model that ships', async () => {
     expect(await modelOf(1)).to.equal(null)
@@ -32,7 +41,9 @@ describe('learning', () => {
   })
   it('is frozen in the next release, and stays so when more is learnt', async () => {
     const lead = await member(janua, 'lead')
-    await lead.post('/articles', article('Swim beside the boat', 'Nobody may swim beside the boat.\n')).expect(201)
+    await lead
+      .post('/articles', article('Swim beside the boat', 'Nobody may swim beside the boat.\n'))
+      .expect(201)
     const number = await publishAll(janua)
     const [first] = await models()
     expect(await modelOf(number)).to.equal(first!.id)

@@ -50,22 +50,53 @@ export class Learning {
     if (await tables.engineModels.findOne({ where: { contentKey } })) return
     const { content, glossary } = await engine.draft()
     if (content.length === 0) return
-    const order: LearnOrder = { address: addressOf(db), pins: [...content], glossary: [...glossary], judged: await this.judged() }
-    const { model, cases, judged } = await inThread<LearnOrder, Learnt>(new URL('./learnThread.ts', import.meta.url), order)
-    const row: Omit<EngineModelRow, 'id'> = { contentKey, model, cases, judged, createdAt: clock.now() }
+    const order: LearnOrder = {
+      address: addressOf(db),
+      pins: [...content],
+      glossary: [...glossary],
+      judged: await this.judged(),
+    }
+    const { model, cases, judged } = await inThread<LearnOrder, Learnt>(
+      new URL('./learnThread.ts', import.meta.url),
+      order,
+    )
+    const row: Omit<EngineModelRow, 'id'> = {
+      contentKey,
+      model,
+      cases,
+      judged,
+      createdAt: clock.now(),
+    }
     await tables.engineModels.findOrCreate({ where: { contentKey }, defaults: row })
   }
 
   private async key(): Promise<string> {
     const { engine, db } = this.needs
-    const [{ content, glossary }, [last]] = await Promise.all([engine.draft(), db.query<{ judged: number | null; voted: number | null }>('SELECT MAX(id) AS judged, (SELECT COUNT(*) FROM questions WHERE vote IS NOT NULL) AS voted FROM judgements', { type: QueryTypes.SELECT })])
-    const words = JSON.stringify([FEATURES, content.map(({ item, revision }) => [item, revision]), glossary, Number(last?.judged ?? 0), Math.floor(Number(last?.voted ?? 0) / 50)])
+    const [{ content, glossary }, [last]] = await Promise.all([
+      engine.draft(),
+      db.query<{ judged: number | null; voted: number | null }>(
+        'SELECT MAX(id) AS judged, (SELECT COUNT(*) FROM questions WHERE vote IS NOT NULL) AS voted FROM judgements',
+        { type: QueryTypes.SELECT },
+      ),
+    ])
+    const words = JSON.stringify([
+      FEATURES,
+      content.map(({ item, revision }) => [item, revision]),
+      glossary,
+      Number(last?.judged ?? 0),
+      Math.floor(Number(last?.voted ?? 0) / 50),
+    ])
     return createHash('sha256').update(words).digest('hex')
   }
 
   /** Judged and voted questions, the newest first; of several judgements a lead's goes before an agent's, and then the newest. */
   private async judged(): Promise<JudgedQuestion[]> {
-    const judged = await this.needs.db.query<{ text: string; item: number; verdict: Verdict; role: 'lead' | 'agent' }>(
+    const judged = await this.needs.db.query<{
+      text: string
+      item: number
+      verdict: Verdict
+      role: 'lead' | 'agent'
+    }>(
       `SELECT text, item_id AS item, verdict, role FROM (SELECT j.*, ROW_NUMBER() OVER (PARTITION BY norm, item_id, ordinal ORDER BY role = 'lead' DESC, id DESC) AS place FROM judgements j WHERE item_id IS NOT NULL AND verdict IN ('right', 'wrong')) standing
        WHERE place = 1 ORDER BY id DESC LIMIT ${MOST_JUDGED}`,
       { type: QueryTypes.SELECT },
@@ -75,8 +106,18 @@ export class Learning {
       { type: QueryTypes.SELECT },
     )
     return [
-      ...judged.map(({ text, item, verdict, role }) => ({ text, item, right: verdict === 'right', weight: role === 'lead' ? WEIGHTS.lead : WEIGHTS.agent })),
-      ...voted.map(({ text, item, vote }) => ({ text, item, right: vote > 0, weight: WEIGHTS.visitor })),
+      ...judged.map(({ text, item, verdict, role }) => ({
+        text,
+        item,
+        right: verdict === 'right',
+        weight: role === 'lead' ? WEIGHTS.lead : WEIGHTS.agent,
+      })),
+      ...voted.map(({ text, item, vote }) => ({
+        text,
+        item,
+        right: vote > 0,
+        weight: WEIGHTS.visitor,
+      })),
     ]
   }
 }

@@ -1,15 +1,32 @@
 import { type AnswerData, type DoorRules, STARTER_RULES } from '@janua/contracts'
 import { expect } from 'chai'
-import { FAULTS, type RewriterStandIn, startRewriter } from '../../../standins/rewriter/rewriter.mjs'
+import {
+  FAULTS,
+  type RewriterStandIn,
+  startRewriter,
+} from '../../../standins/rewriter/rewriter.mjs'
 import type { Janua } from '../janua.ts'
 import { article, DOG, freshJanua, openHouse, visitor } from '../testing/harness.ts'
 import { httpRewriter, type Rewriter } from './rewriter.ts'
 import { PATIENCE_MS } from './rewording.ts'
 
-const BASKET = article('Cats on board', 'On the night boat, cats may stay in a cabin, free of charge. A cat does not need a ticket. The basket is at most 60 cm long.\n', ['Can I bring my cat?'])
-const STEPS = article('Get your money back', '1. Open the link in the mail.\n2. Choose **Money back**.\n3. Confirm.\n', ['How do I get my money back?'])
-const TICKET = article('Tickets for parrots', 'A parrot does not need a ticket on our boats.\n', ['Does my parrot need a ticket?'])
-const RULES: DoorRules = { ...STARTER_RULES, rewriting: { on: true, tone: 'plain', elsewhere: false } }
+const BASKET = article(
+  'Cats on board',
+  'On the night boat, cats may stay in a cabin, free of charge. A cat does not need a ticket. The basket is at most 60 cm long.\n',
+  ['Can I bring my cat?'],
+)
+const STEPS = article(
+  'Get your money back',
+  '1. Open the link in the mail.\n2. Choose **Money back**.\n3. Confirm.\n',
+  ['How do I get my money back?'],
+)
+const TICKET = article('Tickets for parrots', 'A parrot does not need a ticket on our boats.\n', [
+  'Does my parrot need a ticket?',
+])
+const RULES: DoorRules = {
+  ...STARTER_RULES,
+  rewriting: { on: true, tone: 'plain', elsewhere: false },
+}
 
 describe('rewording', () => {
   let standIn: RewriterStandIn
@@ -18,7 +35,10 @@ describe('rewording', () => {
   /** Gives up as a visitor would, without the test waiting as long. */
   const impatient = (address: string): Rewriter => {
     const real = httpRewriter(address)
-    return { rewrite: (order, signal) => real.rewrite(order, AbortSignal.any([signal, AbortSignal.timeout(300)])) }
+    return {
+      rewrite: (order, signal) =>
+        real.rewrite(order, AbortSignal.any([signal, AbortSignal.timeout(300)])),
+    }
   }
   const openWith = async (rules: DoorRules) => {
     ;({ janua, close } = await freshJanua(undefined, impatient(standIn.address)))
@@ -42,7 +62,9 @@ describe('rewording', () => {
 
     it('shows what the rewriter made of it when the source supports every sentence', async () => {
       const { text, data, rewriting } = await answerTo('Can I bring my cat?')
-      expect(text).to.include('Cats can stay in a cabin, free on the night boat.').and.include('A cat does not need a ticket.')
+      expect(text)
+        .to.include('Cats can stay in a cabin, free on the night boat.')
+        .and.include('A cat does not need a ticket.')
       expect(data).to.include({ outcome: 'answered', kind: 'passage', reworded: true })
       expect(data.sources).to.have.length(1)
       expect(rewriting).to.include({ came: 'used' }).and.have.property('tokens').greaterThan(20)
@@ -50,19 +72,29 @@ describe('rewording', () => {
     it('checks an English source as English, in a German window too', async () => {
       standIn.next('dropped not')
       const someone = await visitor(janua)
-      await someone.post('/messages', { clientId: crypto.randomUUID(), text: 'Does my parrot need a ticket?', language: 'de' })
+      await someone.post('/messages', {
+        clientId: crypto.randomUUID(),
+        text: 'Does my parrot need a ticket?',
+        language: 'de',
+      })
       const message = (await someone.thread()).messages.at(-1)!
       expect(message.text).to.equal('A parrot does not need a ticket on our boats.')
-      const row = await janua.tables.questions.findByPk((message.data as unknown as AnswerData).question)
+      const row = await janua.tables.questions.findByPk(
+        (message.data as unknown as AnswerData).question,
+      )
       expect(row!.trace.rewriting).to.include({ came: 'refused', fault: 'a not' })
     })
     for (const fault of FAULTS)
       it(`shows the source's own words when the rewriter has this fault: ${fault}`, async () => {
         standIn.next(fault)
         const { text, data, rewriting } = await answerTo('Can I bring my cat?')
-        expect(text).to.equal('On the night boat, cats may stay in a cabin, free of charge. A cat does not need a ticket. The basket is at most 60 cm long.')
+        expect(text).to.equal(
+          'On the night boat, cats may stay in a cabin, free of charge. A cat does not need a ticket. The basket is at most 60 cm long.',
+        )
         expect(data).to.include({ outcome: 'answered' }).and.not.have.property('reworded')
-        expect(rewriting!.came).to.equal(['empty reply', 'silence', 'status 500'].includes(fault) ? 'failed' : 'refused')
+        expect(rewriting!.came).to.equal(
+          ['empty reply', 'silence', 'status 500'].includes(fault) ? 'failed' : 'refused',
+        )
       })
     it('leaves steps as they stand, and does not even ask', async () => {
       const before = standIn.asked.length
@@ -70,7 +102,8 @@ describe('rewording', () => {
       expect(data.blocks[0]).to.include({ type: 'list', ordered: true })
       expect(standIn.asked).to.have.length(before)
     })
-    it('says nothing from elsewhere unless the lead allows it', async () => expect((await answerTo('who won the match yesterday')).data.outcome).not.to.equal('answered'))
+    it('says nothing from elsewhere unless the lead allows it', async () =>
+      expect((await answerTo('who won the match yesterday')).data.outcome).not.to.equal('answered'))
   })
 
   describe('at a door that allows answers from elsewhere', () => {
@@ -86,7 +119,11 @@ describe('rewording', () => {
     })
     it('leaves a rewriter alone for a while that failed three times', async () => {
       standIn.next('status 500')
-      for (let i = 0; i < 3; i++) expect((await answerTo('Can I bring my cat?')).rewriting).to.deep.equal({ came: 'failed', reason: 'it answered with status 500' })
+      for (let i = 0; i < 3; i++)
+        expect((await answerTo('Can I bring my cat?')).rewriting).to.deep.equal({
+          came: 'failed',
+          reason: 'it answered with status 500',
+        })
       expect((await answerTo('Can I bring my cat?')).rewriting).to.equal(undefined)
     })
   })

@@ -1,4 +1,13 @@
-import { type Block, blocksText, type CitedPassage, escapeHtml, ground, guessLanguage, isGrounded, type Rewriting } from '@janua/core'
+import {
+  type Block,
+  blocksText,
+  type CitedPassage,
+  escapeHtml,
+  ground,
+  guessLanguage,
+  isGrounded,
+  type Rewriting,
+} from '@janua/core'
 import type { Response } from '../conversations/respond.ts'
 import type { CompiledRelease, OpenDoor } from './engineHost.ts'
 import type { RewriteOrder, Rewriter } from './rewriter.ts'
@@ -36,47 +45,102 @@ export class Rewording {
     const { door, release } = told
     const { rewriter } = this.needs
     const { data, question } = response
-    if (!rewriter || !data || !question || !door.rules.rewriting.on || this.now() < this.restsUntil) return response
+    if (!rewriter || !data || !question || !door.rules.rewriting.on || this.now() < this.restsUntil)
+      return response
     const source = data.sources[0]
-    if (data.outcome === 'answered' && data.kind === 'passage' && source && data.blocks.every(isProse)) {
+    if (
+      data.outcome === 'answered' &&
+      data.kind === 'passage' &&
+      source &&
+      data.blocks.every(isProse)
+    ) {
       const doc = release.index.docAt(source.item, source.ordinal)
-      return doc === undefined ? response : this.fromPassage(response, told, { title: source.title, passage: release.index.passage(doc).passage })
+      return doc === undefined
+        ? response
+        : this.fromPassage(response, told, {
+            title: source.title,
+            passage: release.index.passage(doc).passage,
+          })
     }
     const isSilent = data.outcome === 'unanswered' || data.outcome === 'suggested'
-    return isSilent && door.rules.rewriting.elsewhere ? this.fromElsewhere(response, told) : response
+    return isSilent && door.rules.rewriting.elsewhere
+      ? this.fromElsewhere(response, told)
+      : response
   }
 
-  private async fromPassage(response: Response, told: Told, cited: CitedPassage): Promise<Response> {
+  private async fromPassage(
+    response: Response,
+    told: Told,
+    cited: CitedPassage,
+  ): Promise<Response> {
     const { blocks } = response.data!
     const text = blocksText(blocks)
-    const asked = await this.ask(response, told, [{ title: cited.title, path: cited.passage.path, text }])
+    const asked = await this.ask(response, told, [
+      { title: cited.title, path: cited.passage.path, text },
+    ])
     if ('reason' in asked) return traced(response, { came: 'failed', reason: asked.reason })
     const checked = ground(asked.text, [cited], guessLanguage(text, told.release.index.language)) // the source's language, whatever the visitor's window speaks
     const { milliseconds, tokens } = asked
     const refused = checked.find(({ fault }) => fault !== undefined)
-    if (!isGrounded(checked)) return traced(response, { came: 'refused', milliseconds, tokens, sentence: refused?.text ?? '', fault: refused?.fault ?? 'says nothing' })
+    if (!isGrounded(checked))
+      return traced(response, {
+        came: 'refused',
+        milliseconds,
+        tokens,
+        sentence: refused?.text ?? '',
+        fault: refused?.fault ?? 'says nothing',
+      })
     const worded = paragraphs(asked.text)
-    return { ...traced(response, { came: 'used', milliseconds, tokens }), text: asked.text, data: { ...response.data!, blocks: worded, reworded: true } }
+    return {
+      ...traced(response, { came: 'used', milliseconds, tokens }),
+      text: asked.text,
+      data: { ...response.data!, blocks: worded, reworded: true },
+    }
   }
 
   private async fromElsewhere(response: Response, told: Told): Promise<Response> {
     const asked = await this.ask(response, told, [])
     if ('reason' in asked) return traced(response, { came: 'failed', reason: asked.reason })
     const { text, milliseconds, tokens } = asked
-    const { data, question, ...rest } = traced(response, { came: 'from elsewhere', milliseconds, tokens })
+    const { data, question, ...rest } = traced(response, {
+      came: 'from elsewhere',
+      milliseconds,
+      tokens,
+    })
     return {
       ...rest,
       text,
-      data: { ...data!, outcome: 'answered', kind: 'elsewhere', blocks: paragraphs(text), sources: [] },
-      question: { ...question!, outcome: 'answered', kind: 'elsewhere', itemId: null, revisionId: null, ordinal: null, unsettled: true },
+      data: {
+        ...data!,
+        outcome: 'answered',
+        kind: 'elsewhere',
+        blocks: paragraphs(text),
+        sources: [],
+      },
+      question: {
+        ...question!,
+        outcome: 'answered',
+        kind: 'elsewhere',
+        itemId: null,
+        revisionId: null,
+        ordinal: null,
+        unsettled: true,
+      },
     }
   }
 
-  private async ask({ question }: Response, { door, language }: Told, passages: RewriteOrder['passages']): Promise<{ text: string; tokens: number; milliseconds: number } | { reason: string }> {
+  private async ask(
+    { question }: Response,
+    { door, language }: Told,
+    passages: RewriteOrder['passages'],
+  ): Promise<{ text: string; tokens: number; milliseconds: number } | { reason: string }> {
     const { length, rewriting } = door.rules
     const began = performance.now()
     try {
-      const { text, tokens } = await this.needs.rewriter!.rewrite({ question: question!.text, language, tone: rewriting.tone, length, passages }, AbortSignal.timeout(PATIENCE_MS))
+      const { text, tokens } = await this.needs.rewriter!.rewrite(
+        { question: question!.text, language, tone: rewriting.tone, length, passages },
+        AbortSignal.timeout(PATIENCE_MS),
+      )
       this.failures = 0
       return { text, tokens, milliseconds: Math.round(performance.now() - began) }
     } catch (cause) {
@@ -84,7 +148,12 @@ export class Rewording {
         this.failures = 0
         this.restsUntil = this.now() + REST_MS
       }
-      const reason = cause instanceof Error && cause.name === 'TimeoutError' ? `it said nothing for ${PATIENCE_MS / 1000} seconds` : cause instanceof Error ? cause.message : String(cause)
+      const reason =
+        cause instanceof Error && cause.name === 'TimeoutError'
+          ? `it said nothing for ${PATIENCE_MS / 1000} seconds`
+          : cause instanceof Error
+            ? cause.message
+            : String(cause)
       return { reason: reason.slice(0, 200) }
     }
   }
@@ -100,9 +169,15 @@ function isProse(block: Block): boolean {
 }
 
 function paragraphs(text: string): Block[] {
-  return text.split(/\n+/).filter((line) => line.trim() !== '').map((line): Block => ({ type: 'paragraph', content: { text: line, html: escapeHtml(line) } }))
+  return text
+    .split(/\n+/)
+    .filter((line) => line.trim() !== '')
+    .map((line): Block => ({ type: 'paragraph', content: { text: line, html: escapeHtml(line) } }))
 }
 
 function traced(response: Response, rewriting: Rewriting): Response {
-  return { ...response, question: { ...response.question!, trace: { ...response.question!.trace, rewriting } } }
+  return {
+    ...response,
+    question: { ...response.question!, trace: { ...response.question!.trace, rewriting } },
+  }
 }

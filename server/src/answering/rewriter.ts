@@ -28,10 +28,23 @@ const MOST_LETTERS = 6_000
 export function httpRewriter(address: string): Rewriter {
   return {
     async rewrite(order, signal) {
-      const answer = await fetch(new URL('/v1/rewrite', address), { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(order), signal })
+      const answer = await fetch(new URL('/v1/rewrite', address), {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(order),
+        signal,
+      })
       if (!answer.ok) throw new Error(`it answered with status ${answer.status}`)
-      const body = (await answer.json().catch(() => null)) as { text?: unknown; tokens?: { in?: unknown; out?: unknown } } | null
-      if (typeof body?.text !== 'string' || body.text.trim() === '' || body.text.length > MOST_LETTERS) throw new Error('its reply has no text')
+      const body = (await answer.json().catch(() => null)) as {
+        text?: unknown
+        tokens?: { in?: unknown; out?: unknown }
+      } | null
+      if (
+        typeof body?.text !== 'string' ||
+        body.text.trim() === '' ||
+        body.text.length > MOST_LETTERS
+      )
+        throw new Error('its reply has no text')
       const count = (tokens: unknown) => (typeof tokens === 'number' && tokens >= 0 ? tokens : 0)
       return { text: body.text.trim(), tokens: count(body.tokens?.in) + count(body.tokens?.out) }
     },

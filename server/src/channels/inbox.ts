@@ -31,15 +31,28 @@ export type Received = 'taken' | 'known already' | 'not for us'
  * its own recipient may answer it: so nobody can write into a thread who does not know a mail that was sent to them.
  */
 export class Inbox {
-  constructor(private readonly needs: { tables: ConversationTables & ChannelTables; threads: Threads; work: DeskWork; attachments: Attachments; accounts: Accounts; clock: Clock }) {}
+  constructor(
+    private readonly needs: {
+      tables: ConversationTables & ChannelTables
+      threads: Threads
+      work: DeskWork
+      attachments: Attachments
+      accounts: Accounts
+      clock: Clock
+    },
+  ) {}
 
   async receive(mail: Incoming): Promise<Received> {
     const { tables, accounts, threads } = this.needs
     const { from, messageId, references, files } = mail
     if (await tables.mails.findOne({ where: { messageId } })) return 'known already'
-    const answered = await tables.mails.findOne({ where: { direction: 'out', messageId: references, conversationId: { [Op.ne]: null } }, order: [['id', 'DESC']] })
+    const answered = await tables.mails.findOne({
+      where: { direction: 'out', messageId: references, conversationId: { [Op.ne]: null } },
+      order: [['id', 'DESC']],
+    })
     const conversationId = answered?.conversationId ?? null
-    if (conversationId === null || answered!.recipient.toLowerCase() !== from.toLowerCase()) return 'not for us'
+    if (conversationId === null || answered!.recipient.toLowerCase() !== from.toLowerCase())
+      return 'not for us'
     const words = ownWords(mail.text)
     if (words === '' && files.length === 0) return 'not for us'
     const agent = await accounts.byMail(from)
@@ -55,35 +68,99 @@ export class Inbox {
   }
 
   /** An agent who answers an alert takes the conversation with it. What of their mail cannot be kept becomes a note. */
-  private async fromAgent(agent: SignedIn, id: number, words: string, { messageId, files }: Incoming): Promise<void> {
+  private async fromAgent(
+    agent: SignedIn,
+    id: number,
+    words: string,
+    { messageId, files }: Incoming,
+  ): Promise<void> {
     const { work, attachments } = this.needs
     await work.take(agent, id)
     if (words !== '') await work.reply(agent, id, { clientId: clientIdOf(messageId), text: words })
-    const left = await leftOf(files, ({ name, bytes }, i) => attachments.fromAgent(agent, id, { name, bytes, clientId: clientIdOf(`${messageId} ${i}`) }))
-    if (left.length > 0) await work.note(agent, id, { text: `Not kept of this mail: ${left.join(', ')}. Only pictures and PDF files are, twenty in a conversation at the most.`, ask: null })
+    const left = await leftOf(files, ({ name, bytes }, i) =>
+      attachments.fromAgent(agent, id, { name, bytes, clientId: clientIdOf(`${messageId} ${i}`) }),
+    )
+    if (left.length > 0)
+      await work.note(agent, id, {
+        text: `Not kept of this mail: ${left.join(', ')}. Only pictures and PDF files are, twenty in a conversation at the most.`,
+        ask: null,
+      })
   }
 
   /** A closed conversation becomes a case again, in the queue that it was in; any other stays what it is. */
-  private async intoThread(locked: Row<ConversationRow>, words: string, { messageId, files }: Incoming, transaction: Transaction): Promise<void> {
+  private async intoThread(
+    locked: Row<ConversationRow>,
+    words: string,
+    { messageId, files }: Incoming,
+    transaction: Transaction,
+  ): Promise<void> {
     const { threads, attachments, clock } = this.needs
     if (locked.state === 'closed') {
       threads.move(locked, 'write again')
-      Object.assign(locked, { closedAt: null, outcome: null, agentId: null, dueAt: clock.now(), askedAt: clock.now() })
-      await threads.append(locked, { author: 'event', kind: 'resumed', text: '', data: { by: 'mail' } }, transaction)
+      Object.assign(locked, {
+        closedAt: null,
+        outcome: null,
+        agentId: null,
+        dueAt: clock.now(),
+        askedAt: clock.now(),
+      })
+      await threads.append(
+        locked,
+        { author: 'event', kind: 'resumed', text: '', data: { by: 'mail' } },
+        transaction,
+      )
     }
-    const left = await leftOf(files, ({ name, bytes }, i) => attachments.put(locked, { name, bytes, clientId: clientIdOf(`${messageId} ${i}`) }, { author: 'visitor' }, transaction))
+    const left = await leftOf(files, ({ name, bytes }, i) =>
+      attachments.put(
+        locked,
+        { name, bytes, clientId: clientIdOf(`${messageId} ${i}`) },
+        { author: 'visitor' },
+        transaction,
+      ),
+    )
     const data = { by: 'mail', ...(left.length > 0 && { left }) }
-    if (words !== '' || left.length > 0) await threads.append(locked, { author: 'visitor', kind: 'text', text: words.slice(0, MOST_WORDS), clientId: clientIdOf(messageId), data }, transaction)
+    if (words !== '' || left.length > 0)
+      await threads.append(
+        locked,
+        {
+          author: 'visitor',
+          kind: 'text',
+          text: words.slice(0, MOST_WORDS),
+          clientId: clientIdOf(messageId),
+          data,
+        },
+        transaction,
+      )
   }
 
-  private async keep(conversationId: number, { messageId, from, subject, text }: Incoming, transaction?: Transaction): Promise<void> {
+  private async keep(
+    conversationId: number,
+    { messageId, from, subject, text }: Incoming,
+    transaction?: Transaction,
+  ): Promise<void> {
     const now = this.needs.clock.now()
-    await this.needs.tables.mails.create({ conversationId, direction: 'in', messageId, recipient: from, subject: subject.slice(0, 200), text, state: 'taken', createdAt: now, sentAt: now }, { transaction })
+    await this.needs.tables.mails.create(
+      {
+        conversationId,
+        direction: 'in',
+        messageId,
+        recipient: from,
+        subject: subject.slice(0, 200),
+        text,
+        state: 'taken',
+        createdAt: now,
+        sentAt: now,
+      },
+      { transaction },
+    )
   }
 }
 
 /** Tries to keep each file. @returns the names of those that could not be kept */
-async function leftOf(files: Incoming['files'], keep: (file: Incoming['files'][number], i: number) => Promise<void>): Promise<string[]> {
+async function leftOf(
+  files: Incoming['files'],
+  keep: (file: Incoming['files'][number], i: number) => Promise<void>,
+): Promise<string[]> {
   const left: string[] = []
   for (const [i, file] of files.entries())
     await keep(file, i).catch((cause: unknown) => {

@@ -20,7 +20,21 @@ export interface MailRow {
 
 export function channelTables(db: Sequelize) {
   return {
-    mails: table<MailRow>(db, 'mails', { id, conversationId: ref, direction: text(3), messageId: text(190), recipient: text(190), subject: text(200), text: long, state: text(8), tries: { type: whole, defaultValue: 0 }, nextAt: time, problem: text(300), createdAt: time, sentAt: time }),
+    mails: table<MailRow>(db, 'mails', {
+      id,
+      conversationId: ref,
+      direction: text(3),
+      messageId: text(190),
+      recipient: text(190),
+      subject: text(200),
+      text: long,
+      state: text(8),
+      tries: { type: whole, defaultValue: 0 },
+      nextAt: time,
+      problem: text(300),
+      createdAt: time,
+      sentAt: time,
+    }),
   }
 }
 export type ChannelTables = ReturnType<typeof channelTables>

@@ -37,22 +37,94 @@ const MOST_TRIES = 100
 export class Outbox {
   private running: Promise<void> | undefined
 
-  constructor(private readonly needs: { tables: ChannelTables; clock: Clock; postman: Postman | null }) {}
+  constructor(
+    private readonly needs: { tables: ChannelTables; clock: Clock; postman: Postman | null },
+  ) {}
 
-  async write({ conversationId, to, subject, text }: Written, transaction?: Transaction): Promise<void> {
+  async write(
+    { conversationId, to, subject, text }: Written,
+    transaction?: Transaction,
+  ): Promise<void> {
     const now = this.needs.clock.now()
-    await this.needs.tables.mails.create({ conversationId, direction: 'out', messageId: `${conversationId ?? 'team'}.${randomUUID()}@janua.example`, recipient: to, subject: subject.slice(0, 200), text, state: 'waiting', nextAt: now, createdAt: now }, { transaction })
+    await this.needs.tables.mails.create(
+      {
+        conversationId,
+        direction: 'out',
+        messageId: `${conversationId ?? 'team'}.${randomUUID()}@janua.example`,
+        recipient: to,
+        subject: subject.slice(0, 200),
+        text,
+        state: 'waiting',
+        nextAt: now,
+        createdAt: now,
+      },
+      { transaction },
+    )
   }
 
-  async confirm({ conversationId, number, to, language, company, subject, phone }: { conversationId: number; number: string; to: string; language: 'en' | 'de'; company: string; subject: string; phone: string | null }, transaction: Transaction): Promise<void> {
+  async confirm(
+    {
+      conversationId,
+      number,
+      to,
+      language,
+      company,
+      subject,
+      phone,
+    }: {
+      conversationId: number
+      number: string
+      to: string
+      language: 'en' | 'de'
+      company: string
+      subject: string
+      phone: string | null
+    },
+    transaction: Transaction,
+  ): Promise<void> {
     const words = WORDS[language]
-    await this.write({ conversationId, to, subject: words.subject(number, company), text: words.confirmation(number, subject, phone) }, transaction)
+    await this.write(
+      {
+        conversationId,
+        to,
+        subject: words.subject(number, company),
+        text: words.confirmation(number, subject, phone),
+      },
+      transaction,
+    )
   }
 
   /** An agent's reply in a case. */
-  async reply({ conversationId, number, to, language, name, company, text }: { conversationId: number; number: string; to: string; language: 'en' | 'de'; name: string; company: string; text: string }, transaction: Transaction): Promise<void> {
+  async reply(
+    {
+      conversationId,
+      number,
+      to,
+      language,
+      name,
+      company,
+      text,
+    }: {
+      conversationId: number
+      number: string
+      to: string
+      language: 'en' | 'de'
+      name: string
+      company: string
+      text: string
+    },
+    transaction: Transaction,
+  ): Promise<void> {
     const words = WORDS[language]
-    await this.write({ conversationId, to, subject: words.subject(number, company), text: `${text}\n\n${name}\n\n--\n${words.answer}` }, transaction)
+    await this.write(
+      {
+        conversationId,
+        to,
+        subject: words.subject(number, company),
+        text: `${text}\n\n${name}\n\n--\n${words.answer}`,
+      },
+      transaction,
+    )
   }
 
   /** Sends what is due. Without a postman it stays where it is. */
@@ -63,32 +135,61 @@ export class Outbox {
   /** Mails that wait longer than they should, with the reason; null when there are none. */
   async standing(): Promise<{ waiting: number; problem: string } | null> {
     const { tables, clock, postman } = this.needs
-    const late = { direction: 'out' as const, state: ['waiting', 'failed'] as MailRow['state'][], createdAt: { [Op.lt]: new Date(+clock.now() - LATE_SECONDS * 1_000) } }
+    const late = {
+      direction: 'out' as const,
+      state: ['waiting', 'failed'] as MailRow['state'][],
+      createdAt: { [Op.lt]: new Date(+clock.now() - LATE_SECONDS * 1_000) },
+    }
     const waiting = await tables.mails.count({ where: late })
     if (waiting === 0) return null
-    const last = await tables.mails.findOne({ where: { ...late, problem: { [Op.ne]: null } }, order: [['id', 'DESC']] })
-    return { waiting, problem: postman ? (last?.problem ?? 'not tried yet') : 'no mail server is set up' }
+    const last = await tables.mails.findOne({
+      where: { ...late, problem: { [Op.ne]: null } },
+      order: [['id', 'DESC']],
+    })
+    return {
+      waiting,
+      problem: postman ? (last?.problem ?? 'not tried yet') : 'no mail server is set up',
+    }
   }
 
   private async send(): Promise<void> {
     const { tables, clock, postman } = this.needs
     if (!postman) return
-    const due = await tables.mails.findAll({ where: { direction: 'out', state: 'waiting', nextAt: { [Op.lte]: clock.now() } }, order: [['id', 'ASC']], limit: MOST_AT_ONCE })
+    const due = await tables.mails.findAll({
+      where: { direction: 'out', state: 'waiting', nextAt: { [Op.lte]: clock.now() } },
+      order: [['id', 'ASC']],
+      limit: MOST_AT_ONCE,
+    })
     for (const mail of due) {
       try {
-        await postman({ to: mail.recipient, subject: mail.subject, text: mail.text, messageId: mail.messageId, references: await this.before(mail) })
+        await postman({
+          to: mail.recipient,
+          subject: mail.subject,
+          text: mail.text,
+          messageId: mail.messageId,
+          references: await this.before(mail),
+        })
         await mail.update({ state: 'sent', sentAt: clock.now(), problem: null })
       } catch (cause) {
         const tries = mail.tries + 1
         const wait = Math.min(LONGEST_WAIT_SECONDS, FIRST_WAIT_SECONDS * 2 ** (tries - 1))
-        await mail.update({ tries, state: tries >= MOST_TRIES ? 'failed' : 'waiting', nextAt: new Date(+clock.now() + wait * 1_000), problem: (cause instanceof Error ? cause.message : String(cause)).slice(0, 300) })
+        await mail.update({
+          tries,
+          state: tries >= MOST_TRIES ? 'failed' : 'waiting',
+          nextAt: new Date(+clock.now() + wait * 1_000),
+          problem: (cause instanceof Error ? cause.message : String(cause)).slice(0, 300),
+        })
       }
     }
   }
 
   private async before({ conversationId, id }: MailRow): Promise<string[]> {
     if (conversationId === null) return []
-    const rows = await this.needs.tables.mails.findAll({ attributes: ['messageId'], where: { conversationId, id: { [Op.lt]: id } }, order: [['id', 'ASC']] })
+    const rows = await this.needs.tables.mails.findAll({
+      attributes: ['messageId'],
+      where: { conversationId, id: { [Op.lt]: id } },
+      order: [['id', 'ASC']],
+    })
     return rows.map(({ messageId }) => messageId)
   }
 }

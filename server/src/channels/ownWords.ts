@@ -1,5 +1,6 @@
 const QUOTED = /^\s*>/
-const INTRODUCES_QUOTE = /^\s*(on .{4,120}wrote:|am .{4,120}schrieb.{0,80}:|-{2,} ?original message ?-{2,}|von: .+|from: .+@.+)\s*$/i
+const INTRODUCES_QUOTE =
+  /^\s*(on .{4,120}wrote:|am .{4,120}schrieb.{0,80}:|-{2,} ?original message ?-{2,}|von: .+|from: .+@.+)\s*$/i
 const SIGNATURE = /^-- ?$/
 
 /**

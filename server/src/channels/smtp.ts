@@ -11,30 +11,67 @@ const LEAST_PICTURE = 20 * 1024
 
 /** Sends mails by SMTP. @param address such as smtp://127.0.0.1:2525 */
 export function smtpPostman(address: string, from: string): Postman {
-  const transport = createTransport(address, { from, connectionTimeout: PATIENCE_MS, greetingTimeout: PATIENCE_MS, socketTimeout: PATIENCE_MS } as never)
+  const transport = createTransport(address, {
+    from,
+    connectionTimeout: PATIENCE_MS,
+    greetingTimeout: PATIENCE_MS,
+    socketTimeout: PATIENCE_MS,
+  } as never)
   return async ({ to, subject, text, messageId, references }) => {
     const last = references.at(-1)
-    await transport.sendMail({ from, to, subject, text, messageId: `<${messageId}>`, ...(last && { inReplyTo: `<${last}>`, references: references.map((each) => `<${each}>`) }) })
+    await transport.sendMail({
+      from,
+      to,
+      subject,
+      text,
+      messageId: `<${messageId}>`,
+      ...(last && { inReplyTo: `<${last}>`, references: references.map((each) => `<${each}>`) }),
+    })
   }
 }
 
 /** Takes mails in by SMTP on loopback: what a mail server hands on to Janua. */
-export async function openInbox(port: number, inbox: Inbox): Promise<{ port: number; close(): Promise<void> }> {
+export async function openInbox(
+  port: number,
+  inbox: Inbox,
+): Promise<{ port: number; close(): Promise<void> }> {
   const server = new SMTPServer({
     authOptional: true,
     disabledCommands: ['STARTTLS', 'AUTH'],
     size: LARGEST_MAIL,
     onData(stream, session, done) {
       const work = async () => {
-        const { messageId, subject, text, references, inReplyTo, attachments } = await simpleParser(stream, { skipHtmlToText: false, skipImageLinks: true })
+        const { messageId, subject, text, references, inReplyTo, attachments } = await simpleParser(
+          stream,
+          { skipHtmlToText: false, skipImageLinks: true },
+        )
         if (stream.sizeExceeded) throw refusal(552, 'This mail is too large.')
-        const answers = [inReplyTo, ...(Array.isArray(references) ? references : [references])].flatMap((each) => (each ? [bare(each)] : []))
+        const answers = [
+          inReplyTo,
+          ...(Array.isArray(references) ? references : [references]),
+        ].flatMap((each) => (each ? [bare(each)] : []))
         const from = session.envelope.mailFrom ? session.envelope.mailFrom.address : ''
-        const files = attachments.filter(({ related, size }) => !related || size >= LEAST_PICTURE).map(({ filename, content }) => ({ name: filename ?? '', bytes: content }))
-        const received = await inbox.receive({ from, subject: subject ?? '', text: text ?? '', messageId: bare(messageId ?? `${from} ${Date.now()}`), references: answers, files })
-        if (received === 'not for us') throw refusal(550, 'This mail answers none of ours, or comes from another address than ours went to.')
+        const files = attachments
+          .filter(({ related, size }) => !related || size >= LEAST_PICTURE)
+          .map(({ filename, content }) => ({ name: filename ?? '', bytes: content }))
+        const received = await inbox.receive({
+          from,
+          subject: subject ?? '',
+          text: text ?? '',
+          messageId: bare(messageId ?? `${from} ${Date.now()}`),
+          references: answers,
+          files,
+        })
+        if (received === 'not for us')
+          throw refusal(
+            550,
+            'This mail answers none of ours, or comes from another address than ours went to.',
+          )
       }
-      work().then(() => done(), (cause: Error) => done(cause))
+      work().then(
+        () => done(),
+        (cause: Error) => done(cause),
+      )
     },
   })
   server.on('error', () => undefined)
@@ -43,7 +80,10 @@ export async function openInbox(port: number, inbox: Inbox): Promise<{ port: num
     server.listen(port, '127.0.0.1', ready)
   })
   const address = server.server.address()
-  return { port: typeof address === 'object' && address ? address.port : port, close: () => new Promise((done) => server.close(() => done())) }
+  return {
+    port: typeof address === 'object' && address ? address.port : port,
+    close: () => new Promise((done) => server.close(() => done())),
+  }
 }
 
 /** Without its angle brackets, no longer than it is stored. */

@@ -39,13 +39,19 @@ export class Attachments {
     const { conversations } = this.needs
     await conversations.refuseBlocked(visitor)
     const { id, state } = await conversations.mustHave(visitor)
-    if (state === 'assistant' || state === 'closed') throw problem('STATE_FORBIDS', 'not with a person yet; files are for people')
+    if (state === 'assistant' || state === 'closed')
+      throw problem('STATE_FORBIDS', 'not with a person yet; files are for people')
     await this.keep(id, arrived, { author: 'visitor' }, (locked) => locked.state !== 'closed')
   }
 
   async fromAgent(user: SignedIn, id: number, arrived: Arrived): Promise<void> {
     await this.needs.desk.mustRead(user, id)
-    await this.keep(id, arrived, { author: 'agent', userId: user.id }, (locked) => locked.state === 'agent' && locked.agentId === user.id)
+    await this.keep(
+      id,
+      arrived,
+      { author: 'agent', userId: user.id },
+      (locked) => locked.state === 'agent' && locked.agentId === user.id,
+    )
   }
 
   async toVisitor(visitor: KnownVisitor, file: number, res: Response): Promise<void> {
@@ -59,19 +65,40 @@ export class Attachments {
   }
 
   /** Keeps what came with a mail, within the change that takes the mail in. @throws when it is neither a picture nor a PDF file, or one too many */
-  async put(locked: Row<ConversationRow>, { name, bytes, clientId }: Arrived, by: Sender, transaction: Transaction): Promise<void> {
+  async put(
+    locked: Row<ConversationRow>,
+    { name, bytes, clientId }: Arrived,
+    by: Sender,
+    transaction: Transaction,
+  ): Promise<void> {
     const { tables, threads, clock } = this.needs
     const conversationId = locked.id
     const type = typeOf(bytes)
     if (!type) throw problem('NOT_AN_ATTACHMENT')
     if (await threads.sentBefore(conversationId, clientId, transaction)) return
-    if ((await tables.attachments.count({ where: { conversationId }, transaction })) >= MOST_IN_A_CONVERSATION) throw problem('TOO_MANY_FILES', MOST_IN_A_CONVERSATION)
+    if (
+      (await tables.attachments.count({ where: { conversationId }, transaction })) >=
+      MOST_IN_A_CONVERSATION
+    )
+      throw problem('TOO_MANY_FILES', MOST_IN_A_CONVERSATION)
     const shown = shownName(name)
-    const { id: file } = await tables.attachments.create({ conversationId, name: shown, type, size: bytes.length, bytes, createdAt: clock.now() }, { transaction })
-    await threads.append(locked, { ...by, kind: 'file', text: shown, clientId, data: { file, type, size: bytes.length } }, transaction)
+    const { id: file } = await tables.attachments.create(
+      { conversationId, name: shown, type, size: bytes.length, bytes, createdAt: clock.now() },
+      { transaction },
+    )
+    await threads.append(
+      locked,
+      { ...by, kind: 'file', text: shown, clientId, data: { file, type, size: bytes.length } },
+      transaction,
+    )
   }
 
-  private async keep(id: number, arrived: Arrived, by: Sender, allowed: (locked: ConversationRow) => boolean): Promise<void> {
+  private async keep(
+    id: number,
+    arrived: Arrived,
+    by: Sender,
+    allowed: (locked: ConversationRow) => boolean,
+  ): Promise<void> {
     await this.needs.threads.change(id, async (locked, transaction) => {
       if (!allowed(locked)) throw problem('NOT_YOURS')
       await this.put(locked, arrived, by, transaction)
@@ -87,10 +114,17 @@ export class Attachments {
 
 /** Without the folders it came from and signs that nobody sees. */
 export function shownName(name: string): string {
-  return name.replace(/^.*[/\\]/, '').replace(/\p{C}/gu, '').slice(-120) || 'file'
+  return (
+    name
+      .replace(/^.*[/\\]/, '')
+      .replace(/\p{C}/gu, '')
+      .slice(-120) || 'file'
+  )
 }
 
 /** By its content; what it calls itself counts for nothing. */
 function typeOf(bytes: Buffer): string | undefined {
-  return bytes.subarray(0, 5).toString('latin1') === '%PDF-' ? 'application/pdf' : pictureType(bytes)
+  return bytes.subarray(0, 5).toString('latin1') === '%PDF-'
+    ? 'application/pdf'
+    : pictureType(bytes)
 }

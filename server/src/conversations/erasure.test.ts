@@ -1,6 +1,15 @@
 import { expect } from 'chai'
 import type { Janua } from '../janua.ts'
-import { DOG, freshJanua, member, type Member, openHouse, publishAll, REFUND, visitor } from '../testing/harness.ts'
+import {
+  DOG,
+  freshJanua,
+  member,
+  type Member,
+  openHouse,
+  publishAll,
+  REFUND,
+  visitor,
+} from '../testing/harness.ts'
 
 const WORDS = 'my name is Osk Verrall, may my hound come along'
 
@@ -15,7 +24,12 @@ describe('erasing a visitor', () => {
     dogs = (await openHouse(janua, [DOG, REFUND])).articles[0]!.id
   })
   after(() => close())
-  const phrasings = async () => JSON.stringify((await janua.tables.revisions.findAll({ where: { itemId: dogs } })).map(({ content }) => (content as { phrasings: string[] }).phrasings))
+  const phrasings = async () =>
+    JSON.stringify(
+      (await janua.tables.revisions.findAll({ where: { itemId: dogs } })).map(
+        ({ content }) => (content as { phrasings: string[] }).phrasings,
+      ),
+    )
 
   it('takes their words out of phrasings, checks and judgements, in old releases too, which then say so', async () => {
     const osk = await visitor(janua)
@@ -33,10 +47,16 @@ describe('erasing a visitor', () => {
     expect(await janua.tables.checks.count()).to.equal(0)
     expect(await janua.tables.judgements.count()).to.equal(0)
     const { body } = await lead.get('/releases')
-    expect(body.map(({ number, redacted }: { number: number; redacted: boolean }) => `${number} ${redacted}`)).to.eql(['3 true', '2 true', '1 false'])
+    expect(
+      body.map(
+        ({ number, redacted }: { number: number; redacted: boolean }) => `${number} ${redacted}`,
+      ),
+    ).to.eql(['3 true', '2 true', '1 false'])
     const other = await visitor(janua)
     await other.says(WORDS)
-    expect(JSON.stringify((await janua.tables.questions.findAll()).at(-1)!.trace.candidates)).not.to.include('Verrall')
+    expect(
+      JSON.stringify((await janua.tables.questions.findAll()).at(-1)!.trace.candidates),
+    ).not.to.include('Verrall')
   })
   it('leaves words that somebody else asked too', async () => {
     const [one, other] = [await visitor(janua), await visitor(janua)]

@@ -29,7 +29,12 @@ export class Erasure {
   async redact(texts: readonly string[]): Promise<void> {
     const { tables, engine, audit, events } = this.needs
     const byNorm = new Map(texts.map((text) => [normOf(text), text]))
-    const others = await tables.questions.findAll({ attributes: ['norm'], where: { norm: [...byNorm.keys()] }, group: ['norm'], raw: true })
+    const others = await tables.questions.findAll({
+      attributes: ['norm'],
+      where: { norm: [...byNorm.keys()] },
+      group: ['norm'],
+      raw: true,
+    })
     for (const { norm } of others) byNorm.delete(norm)
     if (byNorm.size === 0) return
     const norms = [...byNorm.keys()]
@@ -38,7 +43,8 @@ export class Erasure {
     await tables.replayResults.destroy({ where: { norm: norms } })
     await this.redactTopics(norms)
     const checks = await tables.checks.findAll()
-    for (const check of checks) if (check.messages.some((message) => byNorm.has(normOf(message)))) await check.destroy()
+    for (const check of checks)
+      if (check.messages.some((message) => byNorm.has(normOf(message)))) await check.destroy()
     const redacted = await this.redactRevisions(byNorm)
     if (redacted === 0) return
     engine.forget()
@@ -52,15 +58,35 @@ export class Erasure {
     const theirs = await tables.topicWordings.findAll({ where: { norm: [...norms] } })
     await tables.topicWordings.destroy({ where: { norm: [...norms] } })
     for (const topicId of new Set(theirs.flatMap(({ topicId }) => topicId ?? []))) {
-      const next = await tables.topicWordings.findOne({ where: { topicId }, order: [['place', 'ASC'], ['times', 'DESC']] })
-      await tables.topics.update(next ? { label: next.text.slice(0, 300) } : { label: 'redacted', words: [], goneAt: clock.now() }, { where: { id: topicId, named: false } })
+      const next = await tables.topicWordings.findOne({
+        where: { topicId },
+        order: [
+          ['place', 'ASC'],
+          ['times', 'DESC'],
+        ],
+      })
+      await tables.topics.update(
+        next
+          ? { label: next.text.slice(0, 300) }
+          : { label: 'redacted', words: [], goneAt: clock.now() },
+        { where: { id: topicId, named: false } },
+      )
     }
   }
 
   private async redactRevisions(byNorm: ReadonlyMap<string, string>): Promise<number> {
     const { db, tables, clock } = this.needs
-    const likes = [...byNorm.values()].map((text) => `content LIKE ${db.escape(`%${JSON.stringify(text).slice(1, -1).replace(/[%_\\]/g, '\\$&')}%`)}`)
-    const revisions = await tables.revisions.findAll({ where: db.literal(`(${likes.join(' OR ')})`) as never })
+    const likes = [...byNorm.values()].map(
+      (text) =>
+        `content LIKE ${db.escape(
+          `%${JSON.stringify(text)
+            .slice(1, -1)
+            .replace(/[%_\\]/g, '\\$&')}%`,
+        )}`,
+    )
+    const revisions = await tables.revisions.findAll({
+      where: db.literal(`(${likes.join(' OR ')})`) as never,
+    })
     let redacted = 0
     for (const revision of revisions) {
       const content = without(revision.content, (phrasing) => byNorm.has(normOf(phrasing)))
@@ -76,5 +102,12 @@ export class Erasure {
 function without(value: unknown, isGone: (phrasing: string) => boolean): unknown {
   if (Array.isArray(value)) return value.map((each) => without(each, isGone))
   if (value === null || typeof value !== 'object') return value
-  return Object.fromEntries(Object.entries(value).map(([key, each]) => [key, key === 'phrasings' && Array.isArray(each) ? each.filter((phrasing: string) => !isGone(phrasing)) : without(each, isGone)]))
+  return Object.fromEntries(
+    Object.entries(value).map(([key, each]) => [
+      key,
+      key === 'phrasings' && Array.isArray(each)
+        ? each.filter((phrasing: string) => !isGone(phrasing))
+        : without(each, isGone),
+    ]),
+  )
 }

@@ -1,5 +1,14 @@
 import type { AnswerData, MessageKind } from '@janua/contracts'
-import { type Answer, answerMessage, type AnswerSettings, blocksText, dayIn, maskPrivate, tokenize, type Turn } from '@janua/core'
+import {
+  type Answer,
+  answerMessage,
+  type AnswerSettings,
+  blocksText,
+  dayIn,
+  maskPrivate,
+  tokenize,
+  type Turn,
+} from '@janua/core'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
 import type { QuestionRow } from './models.ts'
 
@@ -8,7 +17,18 @@ export interface Response {
   kind: MessageKind
   text: string
   data?: Omit<AnswerData, 'question'>
-  question?: Omit<QuestionRow, 'id' | 'conversationId' | 'messageId' | 'askedAt' | 'channel' | 'topicId' | 'openedAt' | 'importId' | 'asker'>
+  question?: Omit<
+    QuestionRow,
+    | 'id'
+    | 'conversationId'
+    | 'messageId'
+    | 'askedAt'
+    | 'channel'
+    | 'topicId'
+    | 'openedAt'
+    | 'importId'
+    | 'asker'
+  >
   wantsPerson: boolean
   /** It settles the question before, which we had asked back about. */
   replies?: true
@@ -23,16 +43,31 @@ export interface Said {
 }
 
 /** The assistant's word on one message, one response for each question in it: pure, so that history is made by the same code that answers visitors. */
-export function respond(release: CompiledRelease, door: OpenDoor, message: string, { language, at, turns }: Said): Response[] {
-  const { courtesy, wantsPerson, asked } = answerMessage(release.index, maskPrivate(message), { ...settingsAt(release, door, at), turns, courtesies: release.courtesies })
+export function respond(
+  release: CompiledRelease,
+  door: OpenDoor,
+  message: string,
+  { language, at, turns }: Said,
+): Response[] {
+  const { courtesy, wantsPerson, asked } = answerMessage(release.index, maskPrivate(message), {
+    ...settingsAt(release, door, at),
+    turns,
+    courtesies: release.courtesies,
+  })
   if (courtesy) return [{ kind: 'courtesy', text: courtesy.replies[language], wantsPerson: false }]
-  if (asked.length === 0) return [{ kind: 'offer', text: door.texts[language].offerPerson, wantsPerson: true }]
+  if (asked.length === 0)
+    return [{ kind: 'offer', text: door.texts[language].offerPerson, wantsPerson: true }]
   return asked.map(({ text: question, carried, replies, answer }): Response => ({
     kind: 'answer',
     text: answerText(answer, door, language),
     data: {
-      outcome: answer.outcome, kind: answer.kind, confidence: answer.confidence, release: release.number,
-      blocks: answer.blocks, sources: answer.sources, near: answer.near,
+      outcome: answer.outcome,
+      kind: answer.kind,
+      confidence: answer.confidence,
+      release: release.number,
+      blocks: answer.blocks,
+      sources: answer.sources,
+      near: answer.near,
       ...(asked.length > 1 && { about: question }),
       ...(carried && !replies && { carried }),
       ...(answer.readings && { readings: answer.readings }),
@@ -44,22 +79,51 @@ export function respond(release: CompiledRelease, door: OpenDoor, message: strin
 }
 
 /** A stored question as those after it may lean on it. */
-export function turnOfRow({ text, outcome, trace, itemId, nearestItem }: Pick<QuestionRow, 'text' | 'outcome' | 'trace' | 'itemId' | 'nearestItem'>): Turn {
+export function turnOfRow({
+  text,
+  outcome,
+  trace,
+  itemId,
+  nearestItem,
+}: Pick<QuestionRow, 'text' | 'outcome' | 'trace' | 'itemId' | 'nearestItem'>): Turn {
   const item = itemId ?? nearestItem
-  return { subject: trace.carried ? `${text} ${trace.carried}` : text, ...(item !== null && { item }), ...(outcome === 'clarifying' && trace.readings && { readings: trace.readings }) }
+  return {
+    subject: trace.carried ? `${text} ${trace.carried}` : text,
+    ...(item !== null && { item }),
+    ...(outcome === 'clarifying' && trace.readings && { readings: trace.readings }),
+  }
 }
 
 /** How a door answers at a moment: its sill and rules, its key, the day that it is there, and how sure the release may be. */
-export function settingsAt({ model }: Pick<CompiledRelease, 'model'>, { threshold, key, timeZone, rules }: OpenDoor, at: Date): AnswerSettings {
-  return { model, sill: threshold, door: key, day: dayIn(timeZone, at), sills: rules.sills, length: rules.length, declines: rules.declines }
+export function settingsAt(
+  { model }: Pick<CompiledRelease, 'model'>,
+  { threshold, key, timeZone, rules }: OpenDoor,
+  at: Date,
+): AnswerSettings {
+  return {
+    model,
+    sill: threshold,
+    door: key,
+    day: dayIn(timeZone, at),
+    sills: rules.sills,
+    length: rules.length,
+    declines: rules.declines,
+  }
 }
 
 /** Equal questions have an equal form: their folded words. */
 export function normOf(question: string): string {
-  return tokenize(question).map(({ word }) => word).join(' ').slice(0, 300)
+  return tokenize(question)
+    .map(({ word }) => word)
+    .join(' ')
+    .slice(0, 300)
 }
 
-export function answerText({ outcome, blocks, trace }: Answer, { texts, rules }: OpenDoor, language: 'en' | 'de'): string {
+export function answerText(
+  { outcome, blocks, trace }: Answer,
+  { texts, rules }: OpenDoor,
+  language: 'en' | 'de',
+): string {
   const { near, which, unknown } = texts[language]
   switch (outcome) {
     case 'answered':
@@ -75,7 +139,12 @@ export function answerText({ outcome, blocks, trace }: Answer, { texts, rules }:
 
 /** Nobody got what they asked for: it belongs on the list of what is to be mended. */
 export function leftUnsettled({ outcome, kind }: Pick<QuestionRow, 'outcome' | 'kind'>): boolean {
-  return outcome === 'unanswered' || outcome === 'suggested' || outcome === 'clarifying' || kind === 'elsewhere'
+  return (
+    outcome === 'unanswered' ||
+    outcome === 'suggested' ||
+    outcome === 'clarifying' ||
+    kind === 'elsewhere'
+  )
 }
 
 interface Asked {
@@ -86,7 +155,10 @@ interface Asked {
   wantsPerson: boolean
 }
 
-function questionRow(answer: Answer, { release, door, question, language, wantsPerson }: Asked): Response['question'] {
+function questionRow(
+  answer: Answer,
+  { release, door, question, language, wantsPerson }: Asked,
+): Response['question'] {
   const source = answer.sources[0]
   return {
     releaseId: release.number,

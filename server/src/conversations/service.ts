@@ -23,8 +23,20 @@ interface Needs {
   erasure: Erasure
   /** Figures that a vote changes are counted anew. */
   rollup: { mark(at: Date, transaction?: Transaction): Promise<void> }
-  waiting: { of(conversation: { id: number; queueId: number; dueAt: Date }): Promise<NonNullable<Thread['waiting']>> }
-  handovers: { settle(conversation: Pick<ConversationRow, 'id' | 'queueId'>, said: number | null, transaction: Transaction): Promise<void> }
+  waiting: {
+    of(conversation: {
+      id: number
+      queueId: number
+      dueAt: Date
+    }): Promise<NonNullable<Thread['waiting']>>
+  }
+  handovers: {
+    settle(
+      conversation: Pick<ConversationRow, 'id' | 'queueId'>,
+      said: number | null,
+      transaction: Transaction,
+    ): Promise<void>
+  }
   topics: { ofWording(norm: string, transaction: Transaction): Promise<number | null> }
   users: { nameOf(id: number | null): Promise<string> }
   events: Events
@@ -55,34 +67,74 @@ export class Conversations {
 
   async newVisitor(): Promise<string> {
     const token = newToken()
-    await this.needs.tables.visitors.create({ tokenHash: sha256(token), createdAt: this.needs.clock.now() })
+    await this.needs.tables.visitors.create({
+      tokenHash: sha256(token),
+      createdAt: this.needs.clock.now(),
+    })
     return token
   }
 
   async visitorBy(token: string): Promise<{ id: number; blocked: boolean } | null> {
-    const visitor = await this.needs.tables.visitors.findOne({ where: { tokenHash: sha256(token) } })
+    const visitor = await this.needs.tables.visitors.findOne({
+      where: { tokenHash: sha256(token) },
+    })
     return visitor && { id: visitor.id, blocked: visitor.blockedAt !== null }
   }
 
   async thread(visitor: KnownVisitor, after: number): Promise<Thread> {
     const { tables, users, threads } = this.needs
-    const [conversation, known] = await Promise.all([this.current(visitor), tables.visitors.findByPk(visitor.id)])
+    const [conversation, known] = await Promise.all([
+      this.current(visitor),
+      tables.visitors.findByPk(visitor.id),
+    ])
     const contactKnown = Boolean(known?.name && known.mail)
-    if (!conversation) return { conversation: null, state: 'assistant', version: 0, agent: null, contactKnown, teamSeen: 0, caseNumber: null, mayRate: false, messages: [] }
-    const { id, state, version, agentId, queueId, dueAt, teamSeen, caseNumber, rating, takenAt } = conversation
+    if (!conversation)
+      return {
+        conversation: null,
+        state: 'assistant',
+        version: 0,
+        agent: null,
+        contactKnown,
+        teamSeen: 0,
+        caseNumber: null,
+        mayRate: false,
+        messages: [],
+      }
+    const { id, state, version, agentId, queueId, dueAt, teamSeen, caseNumber, rating, takenAt } =
+      conversation
     const agent = state === 'agent' ? await users.nameOf(agentId) : null
-    const waiting = state === 'waiting' && queueId !== null && dueAt !== null ? { waiting: await this.needs.waiting.of({ id, queueId, dueAt }) } : {}
+    const waiting =
+      state === 'waiting' && queueId !== null && dueAt !== null
+        ? { waiting: await this.needs.waiting.of({ id, queueId, dueAt }) }
+        : {}
     const messages = await threads.messages(id, after)
     await this.got(conversation)
-    const mayRate = state === 'closed' && rating === null && (takenAt !== null || messages.some(({ kind }) => kind === 'answer'))
-    return { conversation: id, state, version, agent, contactKnown, ...waiting, teamSeen, caseNumber, mayRate, messages }
+    const mayRate =
+      state === 'closed' &&
+      rating === null &&
+      (takenAt !== null || messages.some(({ kind }) => kind === 'answer'))
+    return {
+      conversation: id,
+      state,
+      version,
+      agent,
+      contactKnown,
+      ...waiting,
+      teamSeen,
+      caseNumber,
+      mayRate,
+      messages,
+    }
   }
 
   /** What an agent wrote has reached the visitor's window. */
   private async got(conversation: ConversationRow): Promise<void> {
     const { id, state, seq, visitorGot } = conversation
     if (state !== 'agent' || visitorGot >= seq) return
-    await this.needs.tables.conversations.update({ visitorGot: seq }, { where: { id, visitorGot: { [Op.lt]: seq } } })
+    await this.needs.tables.conversations.update(
+      { visitorGot: seq },
+      { where: { id, visitorGot: { [Op.lt]: seq } } },
+    )
     this.tellRead(conversation)
   }
 
@@ -92,87 +144,188 @@ export class Conversations {
     const { id, seq: last, visitorSeen } = conversation
     const upTo = Math.min(seq, last)
     if (upTo <= visitorSeen) return
-    await this.needs.tables.conversations.update({ visitorSeen: upTo, visitorGot: last }, { where: { id, visitorSeen: { [Op.lt]: upTo } } })
+    await this.needs.tables.conversations.update(
+      { visitorSeen: upTo, visitorGot: last },
+      { where: { id, visitorSeen: { [Op.lt]: upTo } } },
+    )
     this.tellRead(conversation)
   }
 
   private tellRead(conversation: ConversationRow): void {
-    this.needs.events.tell('conversation', { id: conversation.id, ...concernedBy(conversation), visitor: conversation.visitorId, listed: false })
+    this.needs.events.tell('conversation', {
+      id: conversation.id,
+      ...concernedBy(conversation),
+      visitor: conversation.visitorId,
+      listed: false,
+    })
   }
 
   /** How it was, in stars and a word: once for each conversation. */
-  async rate(visitor: KnownVisitor, { stars, word }: { stars: number; word: string }): Promise<void> {
+  async rate(
+    visitor: KnownVisitor,
+    { stars, word }: { stars: number; word: string },
+  ): Promise<void> {
     const { threads } = this.needs
     const { id } = await this.mustHave(visitor)
     await threads.change(id, async (locked, transaction) => {
       if (locked.rating !== null) return
       Object.assign(locked, { rating: stars, ratingWord: word })
-      await threads.append(locked, { author: 'event', kind: 'rated', text: '', data: { stars, word } }, transaction)
+      await threads.append(
+        locked,
+        { author: 'event', kind: 'rated', text: '', data: { stars, word } },
+        transaction,
+      )
     })
   }
 
   /** Asks the last unsettled question once more, with details that the visitor gave. @returns whether it is answered now; the answer is in the thread then */
-  async savedByAsking(visitor: KnownVisitor, id: number, details: readonly string[]): Promise<boolean> {
+  async savedByAsking(
+    visitor: KnownVisitor,
+    id: number,
+    details: readonly string[],
+  ): Promise<boolean> {
     const { engine, threads } = this.needs
     const last = await this.lastQuestion(id)
     if (!last?.unsettled || details.length === 0) return false
     const opened = await engine.openDoor(visitor.door, visitor)
-    const [response] = this.responses({ ...opened, text: `${last.text} ${details.join(' ')}`, language: last.language }, null)
-    if (response?.data?.outcome !== 'answered' || (last.vote === -1 && response.question!.itemId === last.itemId)) return false
+    const [response] = this.responses(
+      { ...opened, text: `${last.text} ${details.join(' ')}`, language: last.language },
+      null,
+    )
+    if (
+      response?.data?.outcome !== 'answered' ||
+      (last.vote === -1 && response.question!.itemId === last.itemId)
+    )
+      return false
     return threads.change(id, async (locked, transaction) => {
       const before = await this.lastQuestion(id, transaction)
       if (locked.state !== 'assistant' || before?.id !== last.id) return false
-      await this.store({ ...response, data: { ...response.data!, savedByAsking: true }, replies: true }, { locked, before, messageId: last.messageId!, at: this.needs.clock.now(), transaction })
+      await this.store(
+        { ...response, data: { ...response.data!, savedByAsking: true }, replies: true },
+        { locked, before, messageId: last.messageId!, at: this.needs.clock.now(), transaction },
+      )
       return true
     })
   }
 
   /** Stores a visitor's message and, when the assistant has the word, its answer: both or neither. A repeated send changes nothing. */
-  async say(visitor: KnownVisitor, { clientId, text, language }: { clientId: string; text: string; language: 'en' | 'de' }): Promise<void> {
+  async say(
+    visitor: KnownVisitor,
+    { clientId, text, language }: { clientId: string; text: string; language: 'en' | 'de' },
+  ): Promise<void> {
     await this.refuseBlocked(visitor)
     const { threads, engine } = this.needs
     const opened = await engine.openDoor(visitor.door, visitor)
     const conversation = await this.open(visitor, language)
     const said: SaidNow = { ...opened, text, language }
     // Wording an answer may take seconds: it is done before the conversation is locked, and done without when that changed meanwhile.
-    const prepared = conversation.state === 'assistant' || conversation.state === 'closed' ? await this.prepared(conversation.id, said) : undefined
+    const prepared =
+      conversation.state === 'assistant' || conversation.state === 'closed'
+        ? await this.prepared(conversation.id, said)
+        : undefined
     const work = async (locked: Row<ConversationRow>, transaction: Transaction) => {
       if (await threads.sentBefore(locked.id, clientId, transaction)) return
       locked.language = language
       if (locked.state === 'closed') await threads.resume(locked, transaction)
-      const message = await threads.append(locked, { author: 'visitor', kind: 'text', text, clientId }, transaction)
+      const message = await threads.append(
+        locked,
+        { author: 'visitor', kind: 'text', text, clientId },
+        transaction,
+      )
       if (locked.state !== 'assistant') return
       const before = await this.lastQuestion(locked.id, transaction)
-      const responses = prepared && prepared.before === (before?.id ?? null) ? prepared.responses : this.responses(said, before)
-      for (const response of responses) await this.store(response, { locked, before, messageId: message.id, at: message.createdAt, transaction })
+      const responses =
+        prepared && prepared.before === (before?.id ?? null)
+          ? prepared.responses
+          : this.responses(said, before)
+      for (const response of responses)
+        await this.store(response, {
+          locked,
+          before,
+          messageId: message.id,
+          at: message.createdAt,
+          transaction,
+        })
     }
     await threads.change(conversation.id, work).catch((cause: unknown) => {
       if (!(cause instanceof UniqueConstraintError)) throw cause
     })
   }
 
-  private async prepared(conversation: number, said: SaidNow): Promise<{ before: number | null; responses: Response[] }> {
+  private async prepared(
+    conversation: number,
+    said: SaidNow,
+  ): Promise<{ before: number | null; responses: Response[] }> {
     const before = await this.lastQuestion(conversation)
-    return { before: before?.id ?? null, responses: await this.needs.rewording.worded(this.responses(said, before), said) }
+    return {
+      before: before?.id ?? null,
+      responses: await this.needs.rewording.worded(this.responses(said, before), said),
+    }
   }
 
-  private lastQuestion(conversationId: number, transaction?: Transaction): Promise<Row<QuestionRow> | null> {
-    return this.needs.tables.questions.findOne({ where: { conversationId }, order: [['id', 'DESC']], transaction })
+  private lastQuestion(
+    conversationId: number,
+    transaction?: Transaction,
+  ): Promise<Row<QuestionRow> | null> {
+    return this.needs.tables.questions.findOne({
+      where: { conversationId },
+      order: [['id', 'DESC']],
+      transaction,
+    })
   }
 
-  private responses({ release, door, text, language }: SaidNow, before: QuestionRow | null): Response[] {
-    return respond(release, door, text, { language, at: this.needs.clock.now(), turns: before ? [turnOfRow(before)] : [] })
+  private responses(
+    { release, door, text, language }: SaidNow,
+    before: QuestionRow | null,
+  ): Response[] {
+    return respond(release, door, text, {
+      language,
+      at: this.needs.clock.now(),
+      turns: before ? [turnOfRow(before)] : [],
+    })
   }
 
   /** A question gets a row of its own; a reply to our own question back belongs to the row that it was about. */
-  private async store({ kind, text, data, question, wantsPerson, replies }: Response, { locked, before, messageId, at, transaction }: Storing): Promise<void> {
+  private async store(
+    { kind, text, data, question, wantsPerson, replies }: Response,
+    { locked, before, messageId, at, transaction }: Storing,
+  ): Promise<void> {
     if (question && !replies) locked.subject = question.text.slice(0, 300)
-    const row = question && (await this.storeQuestion(question, replies ? before : null, { conversationId: locked.id, messageId, askedAt: at }, transaction))
-    await this.needs.threads.append(locked, { author: 'assistant', kind, text, data: data && row ? { ...data, question: row.id, wantsPerson } : undefined }, transaction)
+    const row =
+      question &&
+      (await this.storeQuestion(
+        question,
+        replies ? before : null,
+        { conversationId: locked.id, messageId, askedAt: at },
+        transaction,
+      ))
+    await this.needs.threads.append(
+      locked,
+      {
+        author: 'assistant',
+        kind,
+        text,
+        data: data && row ? { ...data, question: row.id, wantsPerson } : undefined,
+      },
+      transaction,
+    )
   }
 
-  private async storeQuestion(question: NonNullable<Response['question']>, repliedTo: Row<QuestionRow> | null, place: { conversationId: number; messageId: number; askedAt: Date }, transaction: Transaction): Promise<Row<QuestionRow>> {
-    if (!repliedTo) return this.needs.tables.questions.create({ ...question, ...place, topicId: await this.needs.topics.ofWording(question.norm, transaction) }, { transaction })
+  private async storeQuestion(
+    question: NonNullable<Response['question']>,
+    repliedTo: Row<QuestionRow> | null,
+    place: { conversationId: number; messageId: number; askedAt: Date },
+    transaction: Transaction,
+  ): Promise<Row<QuestionRow>> {
+    if (!repliedTo)
+      return this.needs.tables.questions.create(
+        {
+          ...question,
+          ...place,
+          topicId: await this.needs.topics.ofWording(question.norm, transaction),
+        },
+        { transaction },
+      )
     const { text: _text, norm: _norm, wantsPerson: _wants, ...settled } = question
     return repliedTo.update(settled, { transaction })
   }
@@ -182,7 +335,10 @@ export class Conversations {
     const { tables, threads } = this.needs
     const conversation = await this.mustHave(visitor)
     await threads.change(conversation.id, async (_locked, transaction) => {
-      const message = await tables.messages.findOne({ where: { id: messageId, conversationId: conversation.id, kind: 'answer' }, transaction })
+      const message = await tables.messages.findOne({
+        where: { id: messageId, conversationId: conversation.id, kind: 'answer' },
+        transaction,
+      })
       if (!message) throw problem('MESSAGE_NOT_FOUND')
       const data = message.data as unknown as AnswerData
       await message.update({ data: { ...data, vote: helpful ? 'yes' : 'no' } }, { transaction })
@@ -197,9 +353,13 @@ export class Conversations {
   async opened(visitor: KnownVisitor, messageId: number): Promise<void> {
     const { tables, rollup, clock } = this.needs
     const conversation = await this.mustHave(visitor)
-    const message = await tables.messages.findOne({ where: { id: messageId, conversationId: conversation.id, kind: 'answer' } })
+    const message = await tables.messages.findOne({
+      where: { id: messageId, conversationId: conversation.id, kind: 'answer' },
+    })
     if (!message) throw problem('MESSAGE_NOT_FOUND')
-    const question = await tables.questions.findByPk((message.data as unknown as AnswerData).question)
+    const question = await tables.questions.findByPk(
+      (message.data as unknown as AnswerData).question,
+    )
     if (!question || question.openedAt !== null) return
     await question.update({ openedAt: clock.now() })
     await rollup.mark(question.askedAt)
@@ -213,7 +373,11 @@ export class Conversations {
       threads.move(locked, 'close')
       locked.closedAt = this.needs.clock.now()
       if (wasWithAgent) await this.needs.handovers.settle(locked, null, transaction)
-      await threads.append(locked, { author: 'event', kind: 'closed', text: '', data: { by: 'visitor' } }, transaction)
+      await threads.append(
+        locked,
+        { author: 'event', kind: 'closed', text: '', data: { by: 'visitor' } },
+        transaction,
+      )
     })
   }
 
@@ -221,11 +385,16 @@ export class Conversations {
   async forget(visitor: KnownVisitor): Promise<void> {
     const { tables, events } = this.needs
     const theirs = await tables.conversations.findAll({ where: { visitorId: visitor.id } })
-    const asked = await tables.questions.findAll({ attributes: ['text'], where: { conversationId: theirs.map(({ id }) => id) }, raw: true })
+    const asked = await tables.questions.findAll({
+      attributes: ['text'],
+      where: { conversationId: theirs.map(({ id }) => id) },
+      raw: true,
+    })
     await tables.visitors.destroy({ where: { id: visitor.id } })
     await this.needs.erasure.redact(asked.map(({ text }) => text))
     events.tell('visitorGone', { visitor: visitor.id })
-    for (const one of theirs) events.tell('conversation', { id: one.id, ...concernedBy(one), visitor: visitor.id })
+    for (const one of theirs)
+      events.tell('conversation', { id: one.id, ...concernedBy(one), visitor: visitor.id })
   }
 
   /** The conversation as plain text, for the visitor to keep. */
@@ -233,12 +402,20 @@ export class Conversations {
     const conversation = await this.mustHave(visitor)
     const messages = await this.needs.threads.messages(conversation.id, 0)
     const who = { visitor: 'You', assistant: 'Assistant', agent: 'Team', team: 'Team', event: '—' }
-    return messages.map(({ at, author, name, text, kind }) => `[${at.slice(0, 16).replace('T', ' ')}] ${name ?? who[author]}: ${text || kind}`).join('\n')
+    return messages
+      .map(
+        ({ at, author, name, text, kind }) =>
+          `[${at.slice(0, 16).replace('T', ' ')}] ${name ?? who[author]}: ${text || kind}`,
+      )
+      .join('\n')
   }
 
   async current(visitor: KnownVisitor): Promise<Row<ConversationRow> | null> {
     const door = await this.needs.engine.openDoor(visitor.door).catch(() => null)
-    return this.needs.tables.conversations.findOne({ where: { visitorId: visitor.id, ...(door && { doorId: door.door.id }) }, order: [['id', 'DESC']] })
+    return this.needs.tables.conversations.findOne({
+      where: { visitorId: visitor.id, ...(door && { doorId: door.door.id }) },
+      order: [['id', 'DESC']],
+    })
   }
 
   async mustHave(visitor: KnownVisitor): Promise<Row<ConversationRow>> {
@@ -248,7 +425,9 @@ export class Conversations {
   }
 
   async refuseBlocked(visitor: KnownVisitor): Promise<void> {
-    const blocked = await this.needs.tables.visitors.count({ where: { id: visitor.id, blockedAt: { [Op.ne]: null } } })
+    const blocked = await this.needs.tables.visitors.count({
+      where: { id: visitor.id, blockedAt: { [Op.ne]: null } },
+    })
     if (blocked > 0) throw problem('VISITOR_BLOCKED')
   }
 
@@ -257,15 +436,37 @@ export class Conversations {
     const { db, tables, clock, engine } = this.needs
     const { door } = await engine.openDoor(visitor.door)
     const doorId = door.id
-    const goesOnUntil = (closedAt: Date, { rules }: DoorContent) => +closedAt + rules.idle.resumeDays * DAY_MS
+    const goesOnUntil = (closedAt: Date, { rules }: DoorContent) =>
+      +closedAt + rules.idle.resumeDays * DAY_MS
     return db.transaction(async (transaction) => {
       const known = await tables.visitors.findByPk(visitor.id, { lock: true, transaction })
       if (!known) throw problem('VISITOR_UNKNOWN')
-      const there = await tables.conversations.findOne({ where: { visitorId: visitor.id, doorId }, order: [['id', 'DESC']], transaction })
+      const there = await tables.conversations.findOne({
+        where: { visitorId: visitor.id, doorId },
+        order: [['id', 'DESC']],
+        transaction,
+      })
       const now = clock.now()
-      const isOver = there?.state === 'closed' && there.closedAt !== null && goesOnUntil(there.closedAt, door) < +now
+      const isOver =
+        there?.state === 'closed' &&
+        there.closedAt !== null &&
+        goesOnUntil(there.closedAt, door) < +now
       if (there && !isOver) return there
-      return tables.conversations.create({ doorId, visitorId: visitor.id, state: 'assistant', version: 0, seq: 0, language, subject: '', lastAt: now, lastBy: 'visitor', createdAt: now }, { transaction })
+      return tables.conversations.create(
+        {
+          doorId,
+          visitorId: visitor.id,
+          state: 'assistant',
+          version: 0,
+          seq: 0,
+          language,
+          subject: '',
+          lastAt: now,
+          lastBy: 'visitor',
+          createdAt: now,
+        },
+        { transaction },
+      )
     })
   }
 }

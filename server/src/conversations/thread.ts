@@ -25,14 +25,27 @@ interface Needs {
 }
 
 /** What a conversation no longer has when it is in no queue, or comes into one afresh. */
-export const LEFT_QUEUE = { queueId: null, agentId: null, enteredQueueAt: null, dueAt: null, offeredTo: null, offeredUntil: null, passedBy: null, overflowed: false, note: null } as const
+export const LEFT_QUEUE = {
+  queueId: null,
+  agentId: null,
+  enteredQueueAt: null,
+  dueAt: null,
+  offeredTo: null,
+  offeredUntil: null,
+  passedBy: null,
+  overflowed: false,
+  note: null,
+} as const
 
 /** The one thread of a conversation: every change locks it, numbers its messages, and is told after it is stored. */
 export class Threads {
   constructor(private readonly needs: Needs) {}
 
   /** Runs a change on a locked conversation; watchers are told once it is committed. */
-  async change<T>(id: number, work: (conversation: Row<ConversationRow>, transaction: Transaction) => Promise<T>): Promise<T> {
+  async change<T>(
+    id: number,
+    work: (conversation: Row<ConversationRow>, transaction: Transaction) => Promise<T>,
+  ): Promise<T> {
     const { db, tables, events } = this.needs
     const { value, conversation, before } = await db.transaction(async (transaction) => {
       const conversation = await tables.conversations.findByPk(id, { lock: true, transaction })
@@ -45,7 +58,12 @@ export class Threads {
       return { value, conversation, before }
     })
     const { agentId, visitorId, state } = conversation
-    events.tell('conversation', { id, ...concernedBy(before, conversation), visitor: visitorId, listed: before.state !== state || before.agentId !== agentId || state !== 'agent' })
+    events.tell('conversation', {
+      id,
+      ...concernedBy(before, conversation),
+      visitor: visitorId,
+      listed: before.state !== state || before.agentId !== agentId || state !== 'agent',
+    })
     return value
   }
 
@@ -65,30 +83,73 @@ export class Threads {
     await this.append(conversation, { author: 'event', kind: 'resumed', text: '' }, transaction)
   }
 
-  async append(conversation: Row<ConversationRow>, message: NewMessage, transaction: Transaction): Promise<Row<MessageRow>> {
+  async append(
+    conversation: Row<ConversationRow>,
+    message: NewMessage,
+    transaction: Transaction,
+  ): Promise<Row<MessageRow>> {
     const at = this.needs.clock.now()
     conversation.seq += 1
     conversation.lastAt = at
     if (message.author !== 'event') conversation.lastBy = message.author
     const { userId = null, clientId = null, data = null, ...rest } = message
-    return this.needs.tables.messages.create({ ...rest, userId, clientId, data, conversationId: conversation.id, seq: conversation.seq, createdAt: at }, { transaction })
+    return this.needs.tables.messages.create(
+      {
+        ...rest,
+        userId,
+        clientId,
+        data,
+        conversationId: conversation.id,
+        seq: conversation.seq,
+        createdAt: at,
+      },
+      { transaction },
+    )
   }
 
   /** A message that was stored before under the same client id: a repeated send, not a new one. */
-  sentBefore(conversationId: number, clientId: string, transaction?: Transaction): Promise<Row<MessageRow> | null> {
+  sentBefore(
+    conversationId: number,
+    clientId: string,
+    transaction?: Transaction,
+  ): Promise<Row<MessageRow> | null> {
     return this.needs.tables.messages.findOne({ where: { conversationId, clientId }, transaction })
   }
 
   /** What `team` writes only the team ever reads. */
-  async messages(conversationId: number, after: number, reader: 'visitor' | 'team' = 'visitor'): Promise<Message[]> {
-    const rows = await this.needs.tables.messages.findAll({ where: { conversationId, seq: { [Op.gt]: after } }, order: [['seq', 'ASC']] })
-    return Promise.all(rows.filter(({ author }) => reader === 'team' || author !== 'team').map((row) => this.view(row, reader)))
+  async messages(
+    conversationId: number,
+    after: number,
+    reader: 'visitor' | 'team' = 'visitor',
+  ): Promise<Message[]> {
+    const rows = await this.needs.tables.messages.findAll({
+      where: { conversationId, seq: { [Op.gt]: after } },
+      order: [['seq', 'ASC']],
+    })
+    return Promise.all(
+      rows
+        .filter(({ author }) => reader === 'team' || author !== 'team')
+        .map((row) => this.view(row, reader)),
+    )
   }
 
-  private async view({ id, seq, author, kind, userId, text, data, clientId, createdAt }: MessageRow, reader: 'visitor' | 'team'): Promise<Message> {
+  private async view(
+    { id, seq, author, kind, userId, text, data, clientId, createdAt }: MessageRow,
+    reader: 'visitor' | 'team',
+  ): Promise<Message> {
     const isTeams = reader === 'visitor' && data?.asTeam === true
     const name = userId === null || isTeams ? {} : { name: await this.needs.users.nameOf(userId) }
-    return { id, seq, author, kind, text, ...name, ...(data && { data }), ...(clientId && { clientId }), at: createdAt.toISOString() }
+    return {
+      id,
+      seq,
+      author,
+      kind,
+      text,
+      ...name,
+      ...(data && { data }),
+      ...(clientId && { clientId }),
+      at: createdAt.toISOString(),
+    }
   }
 }
 
@@ -97,9 +158,18 @@ type Held = Pick<ConversationRow, 'queueId' | 'agentId' | 'offeredTo'>
 /** The queues and people that have a conversation in one of these states: before and after a change, say. */
 export function concernedBy(...states: readonly Held[]): { queues: number[]; people: number[] } {
   const known = (ids: readonly (number | null)[]) => [...new Set(ids.filter((id) => id !== null))]
-  return { queues: known(states.map(({ queueId }) => queueId)), people: known(states.flatMap(({ agentId, offeredTo }) => [agentId, offeredTo])) }
+  return {
+    queues: known(states.map(({ queueId }) => queueId)),
+    people: known(states.flatMap(({ agentId, offeredTo }) => [agentId, offeredTo])),
+  }
 }
 
 function said(state: ConversationRow['state']): string {
-  return { assistant: 'with the assistant', waiting: 'waiting for a person', agent: 'with a person', case: 'kept as a case', closed: 'closed' }[state]
+  return {
+    assistant: 'with the assistant',
+    waiting: 'waiting for a person',
+    agent: 'with a person',
+    case: 'kept as a case',
+    closed: 'closed',
+  }[state]
 }

@@ -1,7 +1,15 @@
 import type { UnsettledPage } from '@janua/contracts'
 import { expect } from 'chai'
 import type { Janua } from '../janua.ts'
-import { article, freshJanua, member, type Member, openHouse, type TestClock, visitor } from '../testing/harness.ts'
+import {
+  article,
+  freshJanua,
+  member,
+  type Member,
+  openHouse,
+  type TestClock,
+  visitor,
+} from '../testing/harness.ts'
 
 describe('mending', () => {
   let janua: Janua
@@ -14,7 +22,12 @@ describe('mending', () => {
     lead = await member(janua, 'lead')
     const { articles } = await openHouse(janua)
     pets = articles[0]!.id
-    for (const text of ['Is my poodle welcome?', 'is my POODLE welcome', 'Do you sell vouchers', 'secret handshake of captains']) {
+    for (const text of [
+      'Is my poodle welcome?',
+      'is my POODLE welcome',
+      'Do you sell vouchers',
+      'secret handshake of captains',
+    ]) {
       clock.pass(60)
       await (await visitor(janua)).says(text)
     }
@@ -22,10 +35,15 @@ describe('mending', () => {
   after(() => close())
 
   const list = async (query = '') => (await lead.get(`/unsettled?${query}`)).body as UnsettledPage
-  const norms = async (query = '') => (await list(query)).rows.map(({ norm, times }) => `${times} ${norm}`)
+  const norms = async (query = '') =>
+    (await list(query)).rows.map(({ norm, times }) => `${times} ${norm}`)
 
   it('lists equal questions together, the most frequent or the newest first', async () => {
-    expect(await norms()).to.eql(['2 is my poodle welcome', '1 secret handshake of captains', '1 do you sell vouchers'])
+    expect(await norms()).to.eql([
+      '2 is my poodle welcome',
+      '1 secret handshake of captains',
+      '1 do you sell vouchers',
+    ])
     expect((await norms('sort=newest'))[0]).to.equal('1 secret handshake of captains')
     expect(await norms('search=voucher')).to.eql(['1 do you sell vouchers'])
   })
@@ -35,18 +53,36 @@ describe('mending', () => {
     expect(body.live.outcome).not.to.equal('answered')
   })
   it('is in the draft after a mend, and mended only when the new release answers it', async () => {
-    await lead.post('/mends', { norm: 'is my poodle welcome', text: 'Is my poodle welcome?', kind: 'phrasing', item: pets }).expect(201)
+    await lead
+      .post('/mends', {
+        norm: 'is my poodle welcome',
+        text: 'Is my poodle welcome?',
+        kind: 'phrasing',
+        item: pets,
+      })
+      .expect(201)
     expect((await list('state=in draft')).rows[0]!.mend!.proof).to.equal(null)
-    expect((await lead.get('/unsettled/detail?norm=is my poodle welcome')).body.draft.outcome).to.equal('answered')
+    expect(
+      (await lead.get('/unsettled/detail?norm=is my poodle welcome')).body.draft.outcome,
+    ).to.equal('answered')
     const { body } = await lead.post('/releases', { items: [pets], note: 'poodles' })
     expect(body.proofs).to.have.length(1)
     const [mended] = (await list('state=mended')).rows
-    expect(mended!.mend!.proof).to.deep.include({ release: 2, outcome: 'answered', from: 'Pets on board' })
+    expect(mended!.mend!.proof).to.deep.include({
+      release: 2,
+      outcome: 'answered',
+      from: 'Pets on board',
+    })
     expect(mended!.mend!.proof!.text).to.include('Dogs travel on a lead')
   })
   it('does not count as mended while another article answers, or none', async () => {
     const content = article('Handshakes', 'Not telling.\n')
-    const { body } = await lead.post('/mends', { norm: 'secret handshake of captains', text: 'An entirely different wording of nothing', kind: 'article', content })
+    const { body } = await lead.post('/mends', {
+      norm: 'secret handshake of captains',
+      text: 'An entirely different wording of nothing',
+      kind: 'article',
+      content,
+    })
     await lead.post('/releases', { items: [body.item.id], note: 'handshakes' }).expect(201)
     const [row] = (await list('state=in draft')).rows
     expect(row!.norm).to.equal('secret handshake of captains')
@@ -55,11 +91,18 @@ describe('mending', () => {
   })
   it('mends by a fixed answer, word for word', async () => {
     const content = article('Vouchers', 'We do **not** sell vouchers.\n', [], { kind: 'fixed' })
-    const { body } = await lead.post('/mends', { norm: 'do you sell vouchers', text: 'Do you sell vouchers', kind: 'fixed', content })
+    const { body } = await lead.post('/mends', {
+      norm: 'do you sell vouchers',
+      text: 'Do you sell vouchers',
+      kind: 'fixed',
+      content,
+    })
     await lead.post('/releases', { items: [body.item.id], note: 'vouchers' }).expect(201)
     const someone = await visitor(janua)
     await someone.says('do you sell vouchers?')
-    expect((await someone.thread()).messages.at(-1)!).to.deep.include({ text: 'We do not sell vouchers.' })
+    expect((await someone.thread()).messages.at(-1)!).to.deep.include({
+      text: 'We do not sell vouchers.',
+    })
   })
   it('opens again when a roll-back takes the mend away', async () => {
     await lead.post('/releases/1/live').expect(200)
@@ -71,9 +114,21 @@ describe('mending', () => {
     clock.pass(3_600)
     const someone = await visitor(janua)
     await someone.says('is my poodle welcome')
-    await someone.post('/votes', { message: (await someone.thread()).messages.at(-1)!.id, helpful: false })
+    await someone.post('/votes', {
+      message: (await someone.thread()).messages.at(-1)!.id,
+      helpful: false,
+    })
     expect(await norms('state=open')).to.include('3 is my poodle welcome')
   })
   it('refuses to mend what nobody asked', async () =>
-    expect((await lead.post('/mends', { norm: 'never asked', text: 'Never asked', kind: 'phrasing', item: pets })).body.message).to.equal('Nobody has asked this question.'))
+    expect(
+      (
+        await lead.post('/mends', {
+          norm: 'never asked',
+          text: 'Never asked',
+          kind: 'phrasing',
+          item: pets,
+        })
+      ).body.message,
+    ).to.equal('Nobody has asked this question.'))
 })

@@ -27,16 +27,23 @@ const STEPS = 100
  * @param where a condition on `questions q`, with its values in `replacements`
  * @param worthNow to be shared by who asks several times
  */
-export async function expectedRight(db: Sequelize, { by, where, replacements }: { by: string; where: string; replacements: Record<string, unknown> }, worthNow = judgedWorth(db)): Promise<Map<number, ExpectedRight>> {
+export async function expectedRight(
+  db: Sequelize,
+  { by, where, replacements }: { by: string; where: string; replacements: Record<string, unknown> },
+  worthNow = judgedWorth(db),
+): Promise<Map<number, ExpectedRight>> {
   const steps = await db.query<Step>(
     `SELECT \`group\`, verdict, fromContent, step, COUNT(*) AS n FROM (SELECT ${by} AS \`group\`, ${STANDING_VERDICT} AS verdict, ${FROM_CONTENT} AS fromContent, FLOOR(q.confidence * ${STEPS}) AS step FROM questions q WHERE ${where}) each_question
      WHERE verdict IS NULL OR verdict <> 'not a question' GROUP BY 1, 2, 3, 4`,
     { replacements, type: QueryTypes.SELECT },
   )
-  const worth = steps.some(({ verdict, fromContent }) => verdict === null && fromContent) ? await worthNow() : () => 0
+  const worth = steps.some(({ verdict, fromContent }) => verdict === null && fromContent)
+    ? await worthNow()
+    : () => 0
   const found = new Map<number, ExpectedRight>()
   for (const { group, verdict, fromContent, step, n } of steps) {
-    const each = verdict !== null ? VERDICT_WORTH[verdict]! : fromContent ? worth((step + 0.5) / STEPS) : 0
+    const each =
+      verdict !== null ? VERDICT_WORTH[verdict]! : fromContent ? worth((step + 0.5) / STEPS) : 0
     const sums = found.get(group) ?? { n: 0, right: 0 }
     found.set(group, { n: sums.n + Number(n), right: sums.right + Number(n) * each })
   }

@@ -34,44 +34,103 @@ export class Judgements {
   }
 
   /** Judges an answer of a conversation that the person may read. A wrong answer comes onto the mending list. */
-  async judge(user: SignedIn, conversation: number, messageId: number, verdict: Verdict): Promise<void> {
+  async judge(
+    user: SignedIn,
+    conversation: number,
+    messageId: number,
+    verdict: Verdict,
+  ): Promise<void> {
     const { tables, threads, desk, rollup, clock } = this.needs
     await desk.mustRead(user, conversation)
     await threads.change(conversation, async (_locked, transaction) => {
-      const message = await tables.messages.findOne({ where: { id: messageId, conversationId: conversation, kind: 'answer' }, transaction })
+      const message = await tables.messages.findOne({
+        where: { id: messageId, conversationId: conversation, kind: 'answer' },
+        transaction,
+      })
       if (!message) throw problem('MESSAGE_NOT_FOUND')
       const data = message.data as unknown as AnswerData
       const questionId = data.question
       const question = await tables.questions.findByPk(questionId, { transaction })
       const { text, norm, doorId, itemId, revisionId, ordinal, confidence } = question!
       const print = fingerprint(blocksText(data.blocks))
-      await tables.judgements.create({ questionId, userId: user.id, role: user.role, verdict, text, norm, doorId, itemId, revisionId, ordinal, print, confidence, origin: 'desk', createdAt: clock.now() }, { transaction })
+      await tables.judgements.create(
+        {
+          questionId,
+          userId: user.id,
+          role: user.role,
+          verdict,
+          text,
+          norm,
+          doorId,
+          itemId,
+          revisionId,
+          ordinal,
+          print,
+          confidence,
+          origin: 'desk',
+          createdAt: clock.now(),
+        },
+        { transaction },
+      )
       const standing = await this.standing(questionId, transaction)
       await message.update({ data: { ...data, judged: standing } }, { transaction })
-      await question!.update({ unsettled: standing === 'wrong' || leftUnsettled(question!) }, { transaction })
+      await question!.update(
+        { unsettled: standing === 'wrong' || leftUnsettled(question!) },
+        { transaction },
+      )
       await rollup.mark(question!.askedAt, transaction)
     })
   }
 
   /** Judges an answer outside a conversation: of a rehearsal, a replay, or of those chosen to set the threshold. */
-  async judgeAnswer(user: SignedIn, { item, revision, door, wanted, wantedId, text, question, ...given }: VerdictInput): Promise<void> {
+  async judgeAnswer(
+    user: SignedIn,
+    { item, revision, door, wanted, wantedId, text, question, ...given }: VerdictInput,
+  ): Promise<void> {
     const masked = maskPrivate(text)
     await this.needs.tables.judgements.create({
-      ...given, text: masked, norm: normOf(masked), questionId: question, userId: user.id, role: user.role, doorId: door, itemId: item, revisionId: revision, wanted, wantedId, createdAt: this.needs.clock.now(),
+      ...given,
+      text: masked,
+      norm: normOf(masked),
+      questionId: question,
+      userId: user.id,
+      role: user.role,
+      doorId: door,
+      itemId: item,
+      revisionId: revision,
+      wanted,
+      wantedId,
+      createdAt: this.needs.clock.now(),
     })
     const asked = question === null ? null : await this.needs.tables.questions.findByPk(question)
     if (asked) await this.needs.rollup.mark(asked.askedAt)
   }
 
   /** Proposes a phrasing: it goes into the draft as a change in work, for a lead or editor to look at. */
-  async propose(user: SignedIn, conversation: number, item: number, phrasing: string): Promise<void> {
+  async propose(
+    user: SignedIn,
+    conversation: number,
+    item: number,
+    phrasing: string,
+  ): Promise<void> {
     await this.needs.desk.mustRead(user, conversation)
     const { title } = await this.needs.articles.teach(user, item, phrasing, false)
-    await this.needs.audit.note(user, 'proposed a phrasing', title, { item, phrasing, conversation })
+    await this.needs.audit.note(user, 'proposed a phrasing', title, {
+      item,
+      phrasing,
+      conversation,
+    })
   }
 
-  private async standing(questionId: number, transaction: import('sequelize').Transaction): Promise<Verdict> {
-    const all = await this.needs.tables.judgements.findAll({ where: { questionId }, order: [['id', 'DESC']], transaction })
+  private async standing(
+    questionId: number,
+    transaction: import('sequelize').Transaction,
+  ): Promise<Verdict> {
+    const all = await this.needs.tables.judgements.findAll({
+      where: { questionId },
+      order: [['id', 'DESC']],
+      transaction,
+    })
     return (all.find(({ role }) => role === 'lead') ?? all[0]!).verdict
   }
 }

@@ -27,12 +27,24 @@ export class Mends {
   /** Puts a mend into the draft: a phrasing taught, a fixed answer or an article written. */
   async make(actor: Actor, input: MendInput): Promise<MendView> {
     const { tables, audit, clock } = this.needs
-    const asked = await tables.questions.findOne({ where: { norm: input.norm }, order: [['id', 'DESC']] })
+    const asked = await tables.questions.findOne({
+      where: { norm: input.norm },
+      order: [['id', 'DESC']],
+    })
     if (!asked) throw problem('INVALID', 'Nobody has asked this question.')
     const item = await this.put(actor, input)
     await tables.mends.destroy({ where: { norm: input.norm, state: 'in draft' } })
     const mend = await tables.mends.create({
-      norm: input.norm, text: asked.text.slice(0, 300), kind: input.kind, itemId: item, doorId: asked.doorId, state: 'in draft', proof: null, createdBy: actor.id, createdAt: clock.now(), mendedAt: null,
+      norm: input.norm,
+      text: asked.text.slice(0, 300),
+      kind: input.kind,
+      itemId: item,
+      doorId: asked.doorId,
+      state: 'in draft',
+      proof: null,
+      createdBy: actor.id,
+      createdAt: clock.now(),
+      mendedAt: null,
     })
     await audit.note(actor, 'mended in the draft', asked.text, { kind: input.kind, item })
     return this.view(mend)
@@ -54,27 +66,43 @@ export class Mends {
       const holds = proof.outcome === 'answered' && proof.item === mend.itemId
       const { item: _item, ...shown } = proof
       const changed = holds !== (mend.state === 'mended')
-      await mend.update({ proof: shown, state: holds ? 'mended' : 'in draft', mendedAt: holds ? (mend.mendedAt ?? clock.now()) : null })
+      await mend.update({
+        proof: shown,
+        state: holds ? 'mended' : 'in draft',
+        mendedAt: holds ? (mend.mendedAt ?? clock.now()) : null,
+      })
       if (changed) proven.push(await this.view(mend))
     }
     return proven
   }
 
   async byNorm(norms: readonly string[]): Promise<Map<string, MendView>> {
-    const mends = await this.needs.tables.mends.findAll({ where: { norm: [...norms] }, order: [['id', 'ASC']] })
-    return new Map(await Promise.all(mends.map(async (mend) => [mend.norm, await this.view(mend)] as const)))
+    const mends = await this.needs.tables.mends.findAll({
+      where: { norm: [...norms] },
+      order: [['id', 'ASC']],
+    })
+    return new Map(
+      await Promise.all(mends.map(async (mend) => [mend.norm, await this.view(mend)] as const)),
+    )
   }
 
   private async put(actor: Actor, input: MendInput): Promise<number> {
     const { articles } = this.needs
-    if (input.kind === 'phrasing') return (await articles.teach(actor, input.item, input.text, true)).id
-    return (await articles.add(actor, withPhrasing({ ...input.content, kind: input.kind }, input.text))).id
+    if (input.kind === 'phrasing')
+      return (await articles.teach(actor, input.item, input.text, true)).id
+    return (
+      await articles.add(actor, withPhrasing({ ...input.content, kind: input.kind }, input.text))
+    ).id
   }
 
   private ask(release: CompiledRelease, { text, doorId }: Pick<MendRow, 'text' | 'doorId'>) {
     const door = release.doors.find(({ id }) => id === doorId) ?? release.doors[0]
     if (!door) throw problem('DOOR_NOT_FOUND', String(doorId))
-    const answer = answerQuestion(release.index, text, settingsAt(release, door, this.needs.clock.now()))
+    const answer = answerQuestion(
+      release.index,
+      text,
+      settingsAt(release, door, this.needs.clock.now()),
+    )
     const source = answer.sources[0]
     return {
       release: release.number,
@@ -87,9 +115,23 @@ export class Mends {
     }
   }
 
-  private async view({ id, kind, itemId, createdBy, createdAt, proof }: Row<MendRow>): Promise<MendView> {
+  private async view({
+    id,
+    kind,
+    itemId,
+    createdBy,
+    createdAt,
+    proof,
+  }: Row<MendRow>): Promise<MendView> {
     const item = await this.needs.tables.items.findByPk(itemId)
-    return { id, kind, item: { id: itemId, title: item?.title ?? '' }, by: await this.needs.users.nameOf(createdBy), at: createdAt.toISOString(), proof }
+    return {
+      id,
+      kind,
+      item: { id: itemId, title: item?.title ?? '' },
+      by: await this.needs.users.nameOf(createdBy),
+      at: createdAt.toISOString(),
+      proof,
+    }
   }
 }
 

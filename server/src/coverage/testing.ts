@@ -3,7 +3,12 @@ import type { TestClock, TestVisitor } from '../testing/harness.ts'
 import { visitor } from '../testing/harness.ts'
 
 /** Visitors who each ask one thing, a minute apart, and close their window. @returns the last of them */
-export async function asked(janua: Janua, clock: TestClock, texts: readonly string[], apartSeconds = 60): Promise<TestVisitor> {
+export async function asked(
+  janua: Janua,
+  clock: TestClock,
+  texts: readonly string[],
+  apartSeconds = 60,
+): Promise<TestVisitor> {
   let last: TestVisitor | undefined
   for (const text of texts) {
     clock.pass(apartSeconds)

@@ -1,4 +1,10 @@
-import type { MendState, UnsettledDetail, UnsettledPage, UnsettledQuery, UnsettledRow } from '@janua/contracts'
+import type {
+  MendState,
+  UnsettledDetail,
+  UnsettledPage,
+  UnsettledQuery,
+  UnsettledRow,
+} from '@janua/contracts'
 import { type Answer, answerQuestion, type Outcome } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
@@ -24,42 +30,84 @@ const GROUPED = `SELECT q.norm, COUNT(*) AS times, SUM(q.vote = -1) AS votedDown
 
 /** Questions that went unanswered or were voted down, equal ones together. */
 export class Unsettled {
-  constructor(private readonly needs: { db: Sequelize; tables: ConversationTables; engine: EngineHost; mends: Mends; clock: Clock }) {}
+  constructor(
+    private readonly needs: {
+      db: Sequelize
+      tables: ConversationTables
+      engine: EngineHost
+      mends: Mends
+      clock: Clock
+    },
+  ) {}
 
   async list({ search, state, sort, offset, limit }: UnsettledQuery): Promise<UnsettledPage> {
     const { db, tables, mends } = this.needs
-    const values = { like: `%${search.toLowerCase().replace(/[%_\\]/g, '\\$&')}%`, state, offset, limit }
+    const values = {
+      like: `%${search.toLowerCase().replace(/[%_\\]/g, '\\$&')}%`,
+      state,
+      offset,
+      limit,
+    }
     const order = sort === 'newest' ? 'lastAt DESC' : 'times DESC, lastAt DESC'
-    const select = <T extends object>(sql: string) => db.query<T>(sql, { replacements: values, type: QueryTypes.SELECT })
+    const select = <T extends object>(sql: string) =>
+      db.query<T>(sql, { replacements: values, type: QueryTypes.SELECT })
     const [groups, states] = await Promise.all([
-      select<GroupRow>(`SELECT * FROM (${GROUPED}) g WHERE g.state = :state AND g.norm LIKE :like ORDER BY ${order} LIMIT :limit OFFSET :offset`),
-      select<{ state: MendState; n: number }>(`SELECT g.state, COUNT(*) AS n FROM (${GROUPED}) g WHERE g.norm LIKE :like GROUP BY g.state`),
+      select<GroupRow>(
+        `SELECT * FROM (${GROUPED}) g WHERE g.state = :state AND g.norm LIKE :like ORDER BY ${order} LIMIT :limit OFFSET :offset`,
+      ),
+      select<{ state: MendState; n: number }>(
+        `SELECT g.state, COUNT(*) AS n FROM (${GROUPED}) g WHERE g.norm LIKE :like GROUP BY g.state`,
+      ),
     ])
-    const [latest, made] = await Promise.all([tables.questions.findAll({ where: { id: groups.map(({ lastId }) => lastId) } }), mends.byNorm(groups.map(({ norm }) => norm))])
+    const [latest, made] = await Promise.all([
+      tables.questions.findAll({ where: { id: groups.map(({ lastId }) => lastId) } }),
+      mends.byNorm(groups.map(({ norm }) => norm)),
+    ])
     const rows = groups.map(({ norm, times, votedDown, lastAt, lastId }): UnsettledRow => {
       const question = latest.find(({ id }) => id === lastId)!
       const top = question.trace.candidates[0]
       return {
-        norm, state, text: question.text, times: Number(times), votedDown: Number(votedDown), lastAt: new Date(lastAt).toISOString(), outcome: question.outcome,
+        norm,
+        state,
+        text: question.text,
+        times: Number(times),
+        votedDown: Number(votedDown),
+        lastAt: new Date(lastAt).toISOString(),
+        outcome: question.outcome,
         nearest: top ? { item: top.item, title: top.title, confidence: top.confidence } : null,
         mend: made.get(norm) ?? null,
       }
     })
-    const counts = { open: 0, 'in draft': 0, mended: 0, ...Object.fromEntries(states.map((row) => [row.state, Number(row.n)])) }
+    const counts = {
+      open: 0,
+      'in draft': 0,
+      mended: 0,
+      ...Object.fromEntries(states.map((row) => [row.state, Number(row.n)])),
+    }
     return { rows, total: counts[state], counts }
   }
 
   /** One entry opened: who asked it when, and what is said now, live and in the draft. */
   async detail(norm: string): Promise<UnsettledDetail> {
     const { tables, engine, clock } = this.needs
-    const asked = await tables.questions.findAll({ where: { norm, unsettled: true }, order: [['id', 'DESC']], limit: 20 })
+    const asked = await tables.questions.findAll({
+      where: { norm, unsettled: true },
+      order: [['id', 'DESC']],
+      limit: 20,
+    })
     const last = asked[0]
     if (!last) throw problem('NOT_FOUND')
     const [live, draft] = await Promise.all([engine.live(), engine.draft()])
     const now = clock.now()
     return {
       occurrences: asked.map(({ id, text, askedAt, outcome, confidence, vote, releaseId }) => ({
-        id, text, at: askedAt.toISOString(), outcome: outcome as Outcome, confidence, vote: vote === null ? null : vote > 0 ? 'yes' : 'no', release: releaseId,
+        id,
+        text,
+        at: askedAt.toISOString(),
+        outcome: outcome as Outcome,
+        confidence,
+        vote: vote === null ? null : vote > 0 ? 'yes' : 'no',
+        release: releaseId,
       })),
       live: live && answerFrom(live, last, now),
       draft: answerFrom(draft, last, now),
@@ -67,7 +115,11 @@ export class Unsettled {
   }
 }
 
-function answerFrom(release: CompiledRelease, { text, doorId }: { text: string; doorId: number }, at: Date): Answer {
+function answerFrom(
+  release: CompiledRelease,
+  { text, doorId }: { text: string; doorId: number },
+  at: Date,
+): Answer {
   const door = release.doors.find(({ id }) => id === doorId) ?? release.doors[0]
   return answerQuestion(release.index, text, door ? settingsAt(release, door, at) : { sill: 0.6 })
 }

@@ -14,7 +14,15 @@ export interface Migration {
   down: readonly string[]
 }
 
-const STEPS: Record<string, Migration> = { '2026-11-23-first-tables': first, '2026-11-24-judgements': judgements, '2026-11-25-library': library, '2026-11-26-engine-models': engineModels, '2026-11-27-proofs': proofs, '2026-11-29-coverage': coverage, '2026-11-30-handover': handover }
+const STEPS: Record<string, Migration> = {
+  '2026-11-23-first-tables': first,
+  '2026-11-24-judgements': judgements,
+  '2026-11-25-library': library,
+  '2026-11-26-engine-models': engineModels,
+  '2026-11-27-proofs': proofs,
+  '2026-11-29-coverage': coverage,
+  '2026-11-30-handover': handover,
+}
 
 /** Brings the schema up to date. @returns the names of the steps that were taken */
 export async function migrate(db: Sequelize): Promise<string[]> {

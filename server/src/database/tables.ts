@@ -1,12 +1,26 @@
-import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize'
+import {
+  DataTypes,
+  type Model,
+  type ModelAttributes,
+  type ModelStatic,
+  type Sequelize,
+} from 'sequelize'
 
 /** A row that Sequelize loaded: its columns and its methods. */
 export type Row<T extends object> = Model<T, Partial<T>> & T
 export type Table<T extends object> = ModelStatic<Row<T>>
 
 /** Declares a table by its columns; the schema itself is the migrations' business. */
-export function table<T extends object>(db: Sequelize, name: string, columns: ModelAttributes<Row<T>, T>): Table<T> {
-  return db.define<Row<T>>(name, columns as ModelAttributes<Row<T>, Row<T>['_attributes']>, { tableName: name, underscored: true, timestamps: false })
+export function table<T extends object>(
+  db: Sequelize,
+  name: string,
+  columns: ModelAttributes<Row<T>, T>,
+): Table<T> {
+  return db.define<Row<T>>(name, columns as ModelAttributes<Row<T>, Row<T>['_attributes']>, {
+    tableName: name,
+    underscored: true,
+    timestamps: false,
+  })
 }
 
 export const id = { type: DataTypes.INTEGER.UNSIGNED, autoIncrement: true, primaryKey: true }
@@ -26,7 +40,10 @@ export function json(name: string) {
       return typeof stored === 'string' ? JSON.parse(stored) : stored
     },
     set(this: Model, value: unknown): void {
-      this.setDataValue(name as never, (value === null || value === undefined ? null : JSON.stringify(value)) as never)
+      this.setDataValue(
+        name as never,
+        (value === null || value === undefined ? null : JSON.stringify(value)) as never,
+      )
     },
   }
 }

@@ -24,20 +24,32 @@ describe('doors', () => {
   })
   it('tell visitors whether people are there, and nothing that is not theirs', async () => {
     const { body } = await supertest(janua.app).get('/api/visit/help')
-    expect(body).to.deep.include({ title: 'Ask us', open: true, changesAt: '2026-11-23T17:00:00.000Z' })
+    expect(body).to.deep.include({
+      title: 'Ask us',
+      open: true,
+      changesAt: '2026-11-23T17:00:00.000Z',
+    })
     expect(body).not.to.have.any.keys('threshold', 'allowedSites', 'hours')
   })
   it('change for visitors only with a release', async () => {
     const { body } = await lead.get(`/doors/${door}`)
     const { id: _id, state: _state, published: _published, revision, ...content } = body
-    await lead.put(`/doors/${door}`, { ...content, title: 'Ask the firm', base: revision, ready: true }).expect(200)
+    await lead
+      .put(`/doors/${door}`, { ...content, title: 'Ask the firm', base: revision, ready: true })
+      .expect(200)
     expect((await supertest(janua.app).get('/api/visit/help')).body.title).to.equal('Ask us')
     await lead.post('/releases', { items: [door], note: 'new name' }).expect(201)
     expect((await supertest(janua.app).get('/api/visit/help')).body.title).to.equal('Ask the firm')
   })
   const wrong = [
-    { change: { hours: [[{ from: '17:00', to: '09:00' }], [], [], [], [], [], []] }, says: '“17:00” must be before “09:00”' },
-    { change: { allowedSites: ['firm.example'] }, says: 'A site is written like https://www.example.com' },
+    {
+      change: { hours: [[{ from: '17:00', to: '09:00' }], [], [], [], [], [], []] },
+      says: '“17:00” must be before “09:00”',
+    },
+    {
+      change: { allowedSites: ['firm.example'] },
+      says: 'A site is written like https://www.example.com',
+    },
     { change: { timeZone: 'Mars/Base' }, says: '“Mars/Base” is not a known time zone' },
     { change: { key: 'Big Key' }, says: 'The key is made of small letters' },
   ]
@@ -45,13 +57,31 @@ describe('doors', () => {
     it(`refuse ${JSON.stringify(change)} in plain words`, async () => {
       const { body } = await lead.get(`/doors/${door}`)
       const { id: _id, state: _state, published: _published, revision, ...content } = body
-      const { status, body: problem } = await lead.put(`/doors/${door}`, { ...content, ...change, base: revision, ready: true })
+      const { status, body: problem } = await lead.put(`/doors/${door}`, {
+        ...content,
+        ...change,
+        base: revision,
+        ready: true,
+      })
       expect(status).to.equal(422)
       expect(problem.message).to.include(says)
     })
-  it('refuse a key that another door has', async () => expect((await lead.post('/doors', { title: 'Twin', key: 'help' })).body.code).to.equal('DOOR_KEY_TAKEN'))
+  it('refuse a key that another door has', async () =>
+    expect((await lead.post('/doors', { title: 'Twin', key: 'help' })).body.code).to.equal(
+      'DOOR_KEY_TAKEN',
+    ))
   it('open a source only when a release held it', async () => {
-    const { body: made } = await lead.post('/articles', { kind: 'article', title: 'Secret draft', collection: '', phrasings: [], body: 'x', reviewOn: null, ready: true })
-    expect((await supertest(janua.app).get(`/api/visit/sources/${made.revision}`)).status).to.equal(404)
+    const { body: made } = await lead.post('/articles', {
+      kind: 'article',
+      title: 'Secret draft',
+      collection: '',
+      phrasings: [],
+      body: 'x',
+      reviewOn: null,
+      ready: true,
+    })
+    expect((await supertest(janua.app).get(`/api/visit/sources/${made.revision}`)).status).to.equal(
+      404,
+    )
   })
 })

@@ -1,4 +1,13 @@
-import { DOOR_LANGUAGES, type Door, type DoorContent, type DoorPublic, type DoorRules, type DoorSave, type SourceView, TEXT_KEYS } from '@janua/contracts'
+import {
+  DOOR_LANGUAGES,
+  type Door,
+  type DoorContent,
+  type DoorPublic,
+  type DoorRules,
+  type DoorSave,
+  type SourceView,
+  TEXT_KEYS,
+} from '@janua/contracts'
 import { openAt, passagesOf } from '@janua/core'
 import type { DocumentContent } from '@janua/contracts'
 import { DateTime } from 'luxon'
@@ -27,7 +36,10 @@ export class Doors {
   constructor(private readonly needs: Needs) {}
 
   async list(): Promise<Door[]> {
-    const items = await this.needs.tables.items.findAll({ where: { kind: 'door', draftRevision: { [Op.ne]: null } }, order: [['id', 'ASC']] })
+    const items = await this.needs.tables.items.findAll({
+      where: { kind: 'door', draftRevision: { [Op.ne]: null } },
+      order: [['id', 'ASC']],
+    })
     return Promise.all(items.map(({ id }) => this.read(id)))
   }
 
@@ -38,14 +50,28 @@ export class Doors {
   async add(actor: Actor, title: string, key: string): Promise<Door> {
     await this.refuseTaken(key)
     const content = starterDoor(title, key)
-    return this.view((await this.needs.draft.add(actor, 'door', { content, summary: summarise('door', content), ready: false })) as DraftItem<DoorContent>)
+    return this.view(
+      (await this.needs.draft.add(actor, 'door', {
+        content,
+        summary: summarise('door', content),
+        ready: false,
+      })) as DraftItem<DoorContent>,
+    )
   }
 
   async save(actor: Actor, id: number, { base, ready, ...given }: DoorSave): Promise<Door> {
-    if (!DateTime.now().setZone(given.timeZone).isValid) throw problem('TIME_ZONE_UNKNOWN', given.timeZone)
+    if (!DateTime.now().setZone(given.timeZone).isValid)
+      throw problem('TIME_ZONE_UNKNOWN', given.timeZone)
     await this.refuseTaken(given.key, id)
     const content = tidy(given)
-    return this.view((await this.needs.draft.save(actor, id, 'door', { content, summary: summarise('door', content), base, ready })) as DraftItem<DoorContent>)
+    return this.view(
+      (await this.needs.draft.save(actor, id, 'door', {
+        content,
+        summary: summarise('door', content),
+        base,
+        ready,
+      })) as DraftItem<DoorContent>,
+    )
   }
 
   /** What a visitor's window shows before anything is asked. */
@@ -53,21 +79,50 @@ export class Doors {
     const { door } = await this.needs.engine.openDoor(key)
     const { open, changesAt } = openAt(door.hours, door.timeZone, this.needs.clock.now())
     const { title, colour, firstQuestions, texts, timeZone } = door
-    const { handOver: { ask, calls }, idle: { rating } } = door.rules
-    return { key, title, colour, firstQuestions, texts, timeZone, open, changesAt: changesAt?.toISOString() ?? null, ask, calls, rating }
+    const {
+      handOver: { ask, calls },
+      idle: { rating },
+    } = door.rules
+    return {
+      key,
+      title,
+      colour,
+      firstQuestions,
+      texts,
+      timeZone,
+      open,
+      changesAt: changesAt?.toISOString() ?? null,
+      ask,
+      calls,
+      rating,
+    }
   }
 
   /** An article as an answer cited it: that very revision, if any release held it. */
   async source(revisionId: number): Promise<SourceView> {
     const { tables } = this.needs
-    const pinned = await tables.releaseItems.findOne({ where: { revisionId }, order: [['releaseId', 'DESC']] })
+    const pinned = await tables.releaseItems.findOne({
+      where: { revisionId },
+      order: [['releaseId', 'DESC']],
+    })
     const revision = pinned && (await tables.revisions.findByPk(revisionId))
     const item = revision && (await tables.items.findByPk(revision.itemId))
-    if (!pinned || !item || !['article', 'fixed', 'document'].includes(item.kind)) throw problem('NOT_FOUND')
+    if (!pinned || !item || !['article', 'fixed', 'document'].includes(item.kind))
+      throw problem('NOT_FOUND')
     const content = contentItem(item.kind, revision)
     const { file = null, address = null } = revision.content as Partial<DocumentContent>
-    const passages = passagesOf(content).map(({ ordinal, path, blocks, page }) => ({ ordinal, path, blocks, page }))
-    return { title: content.title, release: pinned.releaseId, original: file ? `/files/${file}` : address, passages }
+    const passages = passagesOf(content).map(({ ordinal, path, blocks, page }) => ({
+      ordinal,
+      path,
+      blocks,
+      page,
+    }))
+    return {
+      title: content.title,
+      release: pinned.releaseId,
+      original: file ? `/files/${file}` : address,
+      passages,
+    }
   }
 
   private async refuseTaken(key: string, except?: number): Promise<void> {
@@ -76,23 +131,77 @@ export class Doors {
   }
 
   private async view({ item, revision, content }: DraftItem<DoorContent>): Promise<Door> {
-    return { ...completeDoor(content), id: item.id, revision: revision.id, ...(await this.needs.live.standing(item, revision.id)) }
+    return {
+      ...completeDoor(content),
+      id: item.id,
+      revision: revision.id,
+      ...(await this.needs.live.standing(item, revision.id)),
+    }
   }
 }
 
 /** The same keys in the same order, so that equal content has an equal hash. */
-export function tidy({ title, key, colour, threshold, firstQuestions, texts, timeZone, hours, allowedSites, rules }: DoorContent): DoorContent {
-  const ordered = Object.fromEntries(DOOR_LANGUAGES.map((language) => [language, Object.fromEntries(TEXT_KEYS.map((name) => [name, texts[language][name]]))]))
-  return { title, key, colour, threshold, firstQuestions, texts: ordered as DoorContent['texts'], timeZone, hours: hours.map((day) => day.map(({ from, to }) => ({ from, to }))), allowedSites, rules: tidyRules(rules) }
+export function tidy({
+  title,
+  key,
+  colour,
+  threshold,
+  firstQuestions,
+  texts,
+  timeZone,
+  hours,
+  allowedSites,
+  rules,
+}: DoorContent): DoorContent {
+  const ordered = Object.fromEntries(
+    DOOR_LANGUAGES.map((language) => [
+      language,
+      Object.fromEntries(TEXT_KEYS.map((name) => [name, texts[language][name]])),
+    ]),
+  )
+  return {
+    title,
+    key,
+    colour,
+    threshold,
+    firstQuestions,
+    texts: ordered as DoorContent['texts'],
+    timeZone,
+    hours: hours.map((day) => day.map(({ from, to }) => ({ from, to }))),
+    allowedSites,
+    rules: tidyRules(rules),
+  }
 }
 
-function tidyRules({ length, rewriting: { on, tone, elsewhere }, declines, sills, handOver, idle }: DoorRules): DoorRules {
-  return { length, rewriting: { on, tone, elsewhere }, declines: declines.map(({ about, phrases, reply: { en, de } }) => ({ about, phrases, reply: { en, de } })), sills: Object.fromEntries(Object.entries(sills ?? {}).sort(([a], [b]) => a.localeCompare(b))), handOver: inOrder(handOver), idle: inOrder(idle) }
+function tidyRules({
+  length,
+  rewriting: { on, tone, elsewhere },
+  declines,
+  sills,
+  handOver,
+  idle,
+}: DoorRules): DoorRules {
+  return {
+    length,
+    rewriting: { on, tone, elsewhere },
+    declines: declines.map(({ about, phrases, reply: { en, de } }) => ({
+      about,
+      phrases,
+      reply: { en, de },
+    })),
+    sills: Object.fromEntries(Object.entries(sills ?? {}).sort(([a], [b]) => a.localeCompare(b))),
+    handOver: inOrder(handOver),
+    idle: inOrder(idle),
+  }
 }
 
 /** The same value with its keys in the order of the alphabet, lists as they are. */
 function inOrder<T>(value: T): T {
   if (Array.isArray(value)) return value.map(inOrder) as T
   if (typeof value !== 'object' || value === null) return value
-  return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, part]) => [key, inOrder(part as unknown)])) as T
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, part]) => [key, inOrder(part as unknown)]),
+  ) as T
 }

@@ -1,24 +1,30 @@
 import { type DoorContent, type DoorTexts, STARTER_RULES } from '@janua/contracts'
 
 const en: DoorTexts = {
-  greeting: 'Hello. Ask me anything about our service. I answer from our own help pages and always show where it stands.',
+  greeting:
+    'Hello. Ask me anything about our service. I answer from our own help pages and always show where it stands.',
   unknown: 'I don’t know that one.',
   near: 'I am not sure that I have that. These come nearest:',
   which: 'That can mean several things. Which of these is it?',
   offerPerson: 'I can bring in a person for you.',
-  waiting: 'Somebody from the team has your conversation now, with everything you wrote. You need not repeat it.',
-  closedHours: 'Nobody is at their desk just now. Leave your question and we reply by mail, or go on with me.',
+  waiting:
+    'Somebody from the team has your conversation now, with everything you wrote. You need not repeat it.',
+  closedHours:
+    'Nobody is at their desk just now. Leave your question and we reply by mail, or go on with me.',
   nudge: 'Was that all? If not, just write on; else I close this here in a while.',
   goodbye: 'This conversation has ended. Write again whenever you like.',
 }
 const de: DoorTexts = {
-  greeting: 'Guten Tag. Fragen Sie mich zu unserem Angebot. Ich antworte aus unseren Hilfeseiten und zeige immer, wo es steht.',
+  greeting:
+    'Guten Tag. Fragen Sie mich zu unserem Angebot. Ich antworte aus unseren Hilfeseiten und zeige immer, wo es steht.',
   unknown: 'Das weiß ich nicht.',
   near: 'Ich bin nicht sicher, ob ich das habe. Am nächsten kommen:',
   which: 'Das kann mehreres heißen. Was davon meinen Sie?',
   offerPerson: 'Ich kann einen Menschen für Sie holen.',
-  waiting: 'Jemand aus dem Team hat jetzt Ihr Gespräch, mit allem, was Sie geschrieben haben. Sie müssen nichts wiederholen.',
-  closedHours: 'Gerade ist niemand am Platz. Lassen Sie Ihre Frage da, dann antworten wir per Mail, oder machen Sie mit mir weiter.',
+  waiting:
+    'Jemand aus dem Team hat jetzt Ihr Gespräch, mit allem, was Sie geschrieben haben. Sie müssen nichts wiederholen.',
+  closedHours:
+    'Gerade ist niemand am Platz. Lassen Sie Ihre Frage da, dann antworten wir per Mail, oder machen Sie mit mir weiter.',
   nudge: 'War das alles? Wenn nicht, schreiben Sie einfach weiter; sonst schließe ich hier bald.',
   goodbye: 'Dieses Gespräch ist beendet. Schreiben Sie jederzeit wieder.',
 }
@@ -43,5 +49,14 @@ export function starterDoor(title: string, key: string): DoorContent {
 /** A door as it was saved, with what doors did not have then. */
 export function completeDoor(content: DoorContent): DoorContent {
   const { rules = STARTER_RULES, texts } = content
-  return { ...content, texts: { en: { ...en, ...texts.en }, de: { ...de, ...texts.de } }, rules: { ...STARTER_RULES, ...rules, handOver: { ...STARTER_RULES.handOver, ...rules.handOver }, idle: { ...STARTER_RULES.idle, ...rules.idle } } }
+  return {
+    ...content,
+    texts: { en: { ...en, ...texts.en }, de: { ...de, ...texts.de } },
+    rules: {
+      ...STARTER_RULES,
+      ...rules,
+      handOver: { ...STARTER_RULES.handOver, ...rules.handOver },
+      idle: { ...STARTER_RULES.idle, ...rules.idle },
+    },
+  }
 }

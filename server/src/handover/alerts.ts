@@ -48,9 +48,19 @@ export class Alerts {
     for (const { conversation, queue, subject, visitor, user, mail } of needed) {
       const row = await tables.users.findByPk(user)
       if (!row?.alerts?.mail || isQuiet(row.alerts, time)) continue
-      const said = await tables.messages.findAll({ attributes: ['text'], where: { conversationId: conversation, author: 'visitor', kind: 'text' }, order: [['seq', 'ASC']], limit: 12 })
+      const said = await tables.messages.findAll({
+        attributes: ['text'],
+        where: { conversationId: conversation, author: 'visitor', kind: 'text' },
+        order: [['seq', 'ASC']],
+        limit: 12,
+      })
       const text = `${visitor ?? 'A visitor'} waits for somebody of ${queue} and wrote:\n\n${said.map(({ text }) => `  ${text}`).join('\n')}\n\nAnswer this mail, and what you write goes to the visitor under your name.\n`
-      await outbox.write({ conversationId: conversation, to: mail, subject: `Somebody waits in ${queue}: ${subject}`, text })
+      await outbox.write({
+        conversationId: conversation,
+        to: mail,
+        subject: `Somebody waits in ${queue}: ${subject}`,
+        text,
+      })
     }
   }
 
@@ -64,7 +74,10 @@ export class Alerts {
          AND (c.due_at < :now OR NOT EXISTS (SELECT 1 FROM queue_members n JOIN users p ON p.id = n.user_id WHERE n.queue_id = q.id AND p.presence = 'here' AND p.active = 1))
          AND NOT EXISTS (SELECT 1 FROM mails s WHERE s.conversation_id = c.id AND s.recipient = u.mail)
        ORDER BY c.id LIMIT ${MOST_AT_ONCE}`,
-      { replacements: { now, since: new Date(+now - OLDEST_HOURS * 3_600_000) }, type: QueryTypes.SELECT },
+      {
+        replacements: { now, since: new Date(+now - OLDEST_HOURS * 3_600_000) },
+        type: QueryTypes.SELECT,
+      },
     )
   }
 }

@@ -12,7 +12,11 @@ const LANGUAGE_NAMES = { en: 'English', de: 'German' }
 const SAY_NEXT = 2
 
 /** What an agent knows before reading the first message: nothing here is summarised that was not computed. */
-export function briefOf(questions: readonly QuestionRow[], { visitor, conversation, door }: Setting, index: ReleaseIndex | null): Brief {
+export function briefOf(
+  questions: readonly QuestionRow[],
+  { visitor, conversation, door }: Setting,
+  index: ReleaseIndex | null,
+): Brief {
   const { language, routedBecause, note, told, phone } = conversation
   const unsettled = questions.filter((question) => question.unsettled)
   return {
@@ -21,7 +25,10 @@ export function briefOf(questions: readonly QuestionRow[], { visitor, conversati
       { label: 'Name', value: visitor.name ?? '' },
       { label: 'Mail', value: visitor.mail ?? '' },
       { label: 'Call at', value: phone ?? '' },
-      ...Object.entries(told ?? {}).map(([label, value]) => ({ label: label[0]!.toUpperCase() + label.slice(1), value })),
+      ...Object.entries(told ?? {}).map(([label, value]) => ({
+        label: label[0]!.toUpperCase() + label.slice(1),
+        value,
+      })),
       { label: 'Came through', value: door },
       { label: 'Language', value: LANGUAGE_NAMES[language] },
     ].filter(({ value }) => value !== ''),
@@ -41,7 +48,9 @@ export function briefOf(questions: readonly QuestionRow[], { visitor, conversati
 
 /** The nearest passages of the last unsettled question, as the live release has them. */
 function nearestPassages(question: QuestionRow | undefined, index: ReleaseIndex): Brief['sayNext'] {
-  const found = (question?.trace.candidates ?? []).flatMap(({ item, ordinal }) => index.docsOf(item)[ordinal] ?? [])
+  const found = (question?.trace.candidates ?? []).flatMap(
+    ({ item, ordinal }) => index.docsOf(item)[ordinal] ?? [],
+  )
   return found
     .slice(0, SAY_NEXT)
     .map((doc) => index.passage(doc))
@@ -53,7 +62,8 @@ export function passageView({ item, passage }: ReturnType<ReleaseIndex['passage'
 }
 
 /** What can be told at a glance: numbers, sums, clock times, days and reference codes as the visitor wrote them. */
-const VALUE = /\b(?:[A-Z]{2,}[- ]?\d{2,}[A-Z0-9-]*|\d{1,2}:\d{2}|\d{1,2}[./]\d{1,2}[./]\d{2,4}|\d+(?:[.,]\d+)?(?: ?(?:€|£|eur|gbp|euros?|pounds?|m|kg|people|persons|adults|children|cars?|bikes?|days?|hours?|weeks?))?|(?:mon|tues|wednes|thurs|fri|satur|sun)day|today|tomorrow|tonight|yesterday)\b/gi
+const VALUE =
+  /\b(?:[A-Z]{2,}[- ]?\d{2,}[A-Z0-9-]*|\d{1,2}:\d{2}|\d{1,2}[./]\d{1,2}[./]\d{2,4}|\d+(?:[.,]\d+)?(?: ?(?:€|£|eur|gbp|euros?|pounds?|m|kg|people|persons|adults|children|cars?|bikes?|days?|hours?|weeks?))?|(?:mon|tues|wednes|thurs|fri|satur|sun)day|today|tomorrow|tonight|yesterday)\b/gi
 
 function valuesIn(questions: readonly Pick<QuestionRow, 'text'>[]): string[] {
   return [...new Set(questions.flatMap(({ text }) => text.match(VALUE) ?? []))].slice(0, 12)

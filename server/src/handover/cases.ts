@@ -24,9 +24,20 @@ interface Kept {
 
 /** Conversations that are answered later: each has a number, one confirmation by mail, and goes on by mail in the same thread. */
 export class Cases {
-  constructor(private readonly needs: { threads: Threads; handovers: Handovers; outbox: Outbox; clock: Clock }) {}
+  constructor(
+    private readonly needs: {
+      threads: Threads
+      handovers: Handovers
+      outbox: Outbox
+      clock: Clock
+    },
+  ) {}
 
-  async keep(locked: Row<ConversationRow>, { routed, situation, queue, door, reason, phone, mail }: Kept, transaction: Transaction): Promise<void> {
+  async keep(
+    locked: Row<ConversationRow>,
+    { routed, situation, queue, door, reason, phone, mail }: Kept,
+    transaction: Transaction,
+  ): Promise<void> {
     const { threads, handovers, outbox, clock } = this.needs
     if (locked.state === 'case') throw problem('STATE_FORBIDS', 'kept as a case already')
     const now = clock.now()
@@ -36,12 +47,54 @@ export class Cases {
     const from = open || !changesAt ? now : changesAt
     const number = locked.caseNumber ?? caseNumber(locked.id, now)
     Object.assign(locked, {
-      queueId: wasWaiting ? locked.queueId : queue.id, agentId: null, enteredQueueAt: now, askedAt: locked.askedAt ?? now, offeredTo: null, offeredUntil: null, priority: 'low', note: routed.note ?? null, routedBecause: routed.because.slice(0, 300),
-      dueAt: dueAt(queue, { askedAt: from, priority: 'low' }), caseNumber: number, phone, subject: situation.words.split('\n').at(-1)!.slice(0, 300) || locked.subject,
+      queueId: wasWaiting ? locked.queueId : queue.id,
+      agentId: null,
+      enteredQueueAt: now,
+      askedAt: locked.askedAt ?? now,
+      offeredTo: null,
+      offeredUntil: null,
+      priority: 'low',
+      note: routed.note ?? null,
+      routedBecause: routed.because.slice(0, 300),
+      dueAt: dueAt(queue, { askedAt: from, priority: 'low' }),
+      caseNumber: number,
+      phone,
+      subject: situation.words.split('\n').at(-1)!.slice(0, 300) || locked.subject,
     })
-    if (!wasWaiting) await handovers.note(locked.id, { reason, routed: { ...routed, queue: queue.id }, situation }, transaction)
-    await threads.append(locked, { author: 'event', kind: 'case', text: '', data: { number, queue: queue.name, because: routed.because, reason, ...(phone && { phone }) } }, transaction)
-    await outbox.confirm({ conversationId: locked.id, number, to: mail, language: locked.language, company: door.title, subject: locked.subject, phone }, transaction)
+    if (!wasWaiting)
+      await handovers.note(
+        locked.id,
+        { reason, routed: { ...routed, queue: queue.id }, situation },
+        transaction,
+      )
+    await threads.append(
+      locked,
+      {
+        author: 'event',
+        kind: 'case',
+        text: '',
+        data: {
+          number,
+          queue: queue.name,
+          because: routed.because,
+          reason,
+          ...(phone && { phone }),
+        },
+      },
+      transaction,
+    )
+    await outbox.confirm(
+      {
+        conversationId: locked.id,
+        number,
+        to: mail,
+        language: locked.language,
+        company: door.title,
+        subject: locked.subject,
+        phone,
+      },
+      transaction,
+    )
   }
 }
 

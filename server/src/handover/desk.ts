@@ -1,4 +1,11 @@
-import type { Brief, Desk as DeskView, DeskConversation, DeskRow, Passage, SignedIn } from '@janua/contracts'
+import type {
+  Brief,
+  Desk as DeskView,
+  DeskConversation,
+  DeskRow,
+  Passage,
+  SignedIn,
+} from '@janua/contracts'
 import { rank, readQuestion } from '@janua/core'
 import { Op, QueryTypes, type Sequelize, type WhereOptions } from 'sequelize'
 import type { EngineHost } from '../answering/engineHost.ts'
@@ -27,7 +34,11 @@ const MOST_CLOSED = 30
 const LIVELY_MINUTES = 15
 const PASSAGES = 6
 const OTHERS = 8
-const BY_DUE_TIME: [string, string][] = [['dueAt', 'ASC'], ['askedAt', 'ASC'], ['id', 'ASC']]
+const BY_DUE_TIME: [string, string][] = [
+  ['dueAt', 'ASC'],
+  ['askedAt', 'ASC'],
+  ['id', 'ASC'],
+]
 
 /** What the agents see: what waits in their queues and is due first, what is theirs, and everything about the one that is open. A lead sees every queue. */
 export class Desk {
@@ -37,18 +48,50 @@ export class Desk {
     const { tables, clock } = this.needs
     const now = clock.now()
     const inQueues = await this.inMyQueues(user)
-    const find = (where: WhereOptions<ConversationRow>, order: [string, string][], limit = MOST) => tables.conversations.findAll({ where, order, limit })
+    const find = (where: WhereOptions<ConversationRow>, order: [string, string][], limit = MOST) =>
+      tables.conversations.findAll({ where, order, limit })
     const guests = await tables.guests.findAll({ where: { userId: user.id } })
     const [waiting, mine, askedIn, cases, withAssistant, closed] = await Promise.all([
-      find({ state: 'waiting', ...(inQueues.queueId && { [Op.or]: [inQueues, { offeredTo: user.id }] }) }, BY_DUE_TIME),
+      find(
+        {
+          state: 'waiting',
+          ...(inQueues.queueId && { [Op.or]: [inQueues, { offeredTo: user.id }] }),
+        },
+        BY_DUE_TIME,
+      ),
       find({ state: 'agent', agentId: user.id }, [['lastAt', 'DESC']]),
-      find({ state: 'agent', id: guests.map(({ conversationId }) => conversationId) }, [['lastAt', 'DESC']]),
+      find({ state: 'agent', id: guests.map(({ conversationId }) => conversationId) }, [
+        ['lastAt', 'DESC'],
+      ]),
       find({ state: 'case', ...inQueues }, BY_DUE_TIME),
-      find({ state: 'assistant', seq: { [Op.gt]: 0 }, lastAt: { [Op.gt]: new Date(+now - LIVELY_MINUTES * 60_000) } }, [['lastAt', 'DESC']]),
-      find({ state: 'closed', agentId: { [Op.ne]: null }, ...(user.role === 'lead' ? {} : { agentId: user.id }) }, [['closedAt', 'DESC']], MOST_CLOSED),
+      find(
+        {
+          state: 'assistant',
+          seq: { [Op.gt]: 0 },
+          lastAt: { [Op.gt]: new Date(+now - LIVELY_MINUTES * 60_000) },
+        },
+        [['lastAt', 'DESC']],
+      ),
+      find(
+        {
+          state: 'closed',
+          agentId: { [Op.ne]: null },
+          ...(user.role === 'lead' ? {} : { agentId: user.id }),
+        },
+        [['closedAt', 'DESC']],
+        MOST_CLOSED,
+      ),
     ])
     const rows = (some: readonly ConversationRow[]) => this.rows(some, user)
-    return { waiting: await rows(waiting), mine: await rows(mine), askedIn: await rows(askedIn), cases: await rows(cases), withAssistant: await rows(withAssistant), closed: await rows(closed), now: now.toISOString() }
+    return {
+      waiting: await rows(waiting),
+      mine: await rows(mine),
+      askedIn: await rows(askedIn),
+      cases: await rows(cases),
+      withAssistant: await rows(withAssistant),
+      closed: await rows(closed),
+      now: now.toISOString(),
+    }
   }
 
   /** Conversations that the person may read, by words in them, by the visitor's name or mail, or by the number of a case. */
@@ -64,22 +107,38 @@ export class Desk {
        ) found ORDER BY id DESC LIMIT 600`,
       { replacements: { words, like }, type: QueryTypes.SELECT },
     )
-    const conversations = await tables.conversations.findAll({ where: { id: found.map(({ id }) => id) }, order: [['lastAt', 'DESC']] })
+    const conversations = await tables.conversations.findAll({
+      where: { id: found.map(({ id }) => id) },
+      order: [['lastAt', 'DESC']],
+    })
     const mine = new Set(await this.needs.queues.of(user.id))
-    return this.rows(conversations.filter((each) => user.role === 'lead' || each.agentId === user.id || (each.queueId !== null && mine.has(each.queueId))).slice(0, MOST), user)
+    return this.rows(
+      conversations
+        .filter(
+          (each) =>
+            user.role === 'lead' ||
+            each.agentId === user.id ||
+            (each.queueId !== null && mine.has(each.queueId)),
+        )
+        .slice(0, MOST),
+      user,
+    )
   }
 
   /** Passages of what visitors get now, for an agent who looks something up. */
   async passages(words: string): Promise<Passage[]> {
     const live = await this.needs.engine.live()
     if (!live) return []
-    return rank(readQuestion(words, live.index), live.index, PASSAGES).map(({ doc }) => passageView(live.index.passage(doc)))
+    return rank(readQuestion(words, live.index), live.index, PASSAGES).map(({ doc }) =>
+      passageView(live.index.passage(doc)),
+    )
   }
 
   async open(user: SignedIn, id: number): Promise<DeskConversation> {
     const { tables, threads, engine } = this.needs
     const conversation = await this.mustRead(user, id)
-    if (conversation.agentId === user.id && conversation.teamSeen < conversation.seq) await this.sawAll(conversation)
+    if (conversation.agentId === user.id && conversation.teamSeen < conversation.seq)
+      await this.sawAll(conversation)
     const [[row], messages, visitor, questions, live, guests, others] = await Promise.all([
       this.rows([conversation], user),
       threads.messages(id, 0, 'team'),
@@ -87,33 +146,73 @@ export class Desk {
       tables.questions.findAll({ where: { conversationId: id }, order: [['id', 'ASC']] }),
       engine.live(),
       tables.guests.findAll({ where: { conversationId: id } }),
-      tables.conversations.findAll({ where: { visitorId: conversation.visitorId, id: { [Op.ne]: id } }, order: [['id', 'DESC']], limit: OTHERS }),
+      tables.conversations.findAll({
+        where: { visitorId: conversation.visitorId, id: { [Op.ne]: id } },
+        order: [['id', 'DESC']],
+        limit: OTHERS,
+      }),
     ])
-    const door = live?.doors.find((each) => each.id === conversation.doorId)?.title ?? 'a closed door'
-    const brief: Brief = briefOf(questions, { visitor: visitor!, conversation, door }, live?.index ?? null)
+    const door =
+      live?.doors.find((each) => each.id === conversation.doorId)?.title ?? 'a closed door'
+    const brief: Brief = briefOf(
+      questions,
+      { visitor: visitor!, conversation, door },
+      live?.index ?? null,
+    )
     const { outcome, rating, ratingWord, visitorGot, visitorSeen, version } = conversation
     return {
-      ...row!, version, door, startedAt: conversation.createdAt.toISOString(), blocked: visitor!.blockedAt !== null, messages, brief, visitorGot, visitorSeen, outcome,
+      ...row!,
+      version,
+      door,
+      startedAt: conversation.createdAt.toISOString(),
+      blocked: visitor!.blockedAt !== null,
+      messages,
+      brief,
+      visitorGot,
+      visitorSeen,
+      outcome,
       rating: rating === null ? null : { stars: rating, word: ratingWord ?? '' },
-      guests: await Promise.all(guests.map(async ({ userId }) => ({ id: userId, name: await this.needs.users.nameOf(userId) }))),
-      others: others.map((each) => ({ id: each.id, subject: each.subject, state: each.state, lastAt: each.lastAt.toISOString() })),
+      guests: await Promise.all(
+        guests.map(async ({ userId }) => ({
+          id: userId,
+          name: await this.needs.users.nameOf(userId),
+        })),
+      ),
+      others: others.map((each) => ({
+        id: each.id,
+        subject: each.subject,
+        state: each.state,
+        lastAt: each.lastAt.toISOString(),
+      })),
       mayStepIn: conversation.state === 'assistant' || conversation.state === 'case',
     }
   }
 
   async mustRead(user: SignedIn, id: number): Promise<Row<ConversationRow>> {
     const conversation = await this.needs.tables.conversations.findByPk(id)
-    if (!conversation || !(await this.mayRead(user, conversation))) throw problem('CONVERSATION_NOT_FOUND', id)
+    if (!conversation || !(await this.mayRead(user, conversation)))
+      throw problem('CONVERSATION_NOT_FOUND', id)
     return conversation
   }
 
   /** A lead reads all. An agent reads what is in their queues or theirs, what they were asked into or offered, and what the assistant has. */
-  async mayRead(user: SignedIn, { id, agentId, queueId, offeredTo, state }: Pick<ConversationRow, 'id' | 'agentId' | 'queueId' | 'offeredTo' | 'state'>): Promise<boolean> {
+  async mayRead(
+    user: SignedIn,
+    {
+      id,
+      agentId,
+      queueId,
+      offeredTo,
+      state,
+    }: Pick<ConversationRow, 'id' | 'agentId' | 'queueId' | 'offeredTo' | 'state'>,
+  ): Promise<boolean> {
     if (user.role === 'lead' || agentId === user.id || offeredTo === user.id) return true
     if (user.role !== 'agent') return false
     if (state === 'assistant') return true
     if (queueId !== null && (await this.needs.queues.of(user.id)).includes(queueId)) return true
-    return (await this.needs.tables.guests.count({ where: { conversationId: id, userId: user.id } })) > 0
+    return (
+      (await this.needs.tables.guests.count({ where: { conversationId: id, userId: user.id } })) > 0
+    )
   }
 
   private async inMyQueues(user: SignedIn): Promise<{ queueId?: number[] }> {
@@ -125,26 +224,55 @@ export class Desk {
     await this.needs.threads.change(id, async (locked) => void (locked.teamSeen = locked.seq))
   }
 
-  private async rows(conversations: readonly ConversationRow[], user: SignedIn): Promise<DeskRow[]> {
+  private async rows(
+    conversations: readonly ConversationRow[],
+    user: SignedIn,
+  ): Promise<DeskRow[]> {
     const { tables, users, clock } = this.needs
     if (conversations.length === 0) return []
-    const [queues, visitors] = await Promise.all([tables.queues.findAll(), tables.visitors.findAll({ where: { id: conversations.map(({ visitorId }) => visitorId) } })])
+    const [queues, visitors] = await Promise.all([
+      tables.queues.findAll(),
+      tables.visitors.findAll({ where: { id: conversations.map(({ visitorId }) => visitorId) } }),
+    ])
     return Promise.all(
-      conversations.map(async ({ id, state, subject, visitorId, queueId, agentId, enteredQueueAt, dueAt, priority, offeredTo, offeredUntil, caseNumber, lastAt, lastBy }) => ({
-        id,
-        state,
-        subject: subject || 'Asks for a person',
-        visitor: visitors.find((visitor) => visitor.id === visitorId)?.name ?? null,
-        queue: queueId === null ? null : { id: queueId, name: queues.find((queue) => queue.id === queueId)?.name ?? '' },
-        agent: agentId === null ? null : { id: agentId, name: await users.nameOf(agentId) },
-        priority,
-        waitingSince: state === 'waiting' ? (enteredQueueAt?.toISOString() ?? null) : null,
-        dueAt: state === 'waiting' || state === 'case' ? (dueAt?.toISOString() ?? null) : null,
-        offeredUntil: offeredTo === user.id && offeredUntil !== null && offeredUntil > clock.now() ? offeredUntil.toISOString() : null,
-        caseNumber,
-        lastAt: lastAt.toISOString(),
-        lastBy,
-      })),
+      conversations.map(
+        async ({
+          id,
+          state,
+          subject,
+          visitorId,
+          queueId,
+          agentId,
+          enteredQueueAt,
+          dueAt,
+          priority,
+          offeredTo,
+          offeredUntil,
+          caseNumber,
+          lastAt,
+          lastBy,
+        }) => ({
+          id,
+          state,
+          subject: subject || 'Asks for a person',
+          visitor: visitors.find((visitor) => visitor.id === visitorId)?.name ?? null,
+          queue:
+            queueId === null
+              ? null
+              : { id: queueId, name: queues.find((queue) => queue.id === queueId)?.name ?? '' },
+          agent: agentId === null ? null : { id: agentId, name: await users.nameOf(agentId) },
+          priority,
+          waitingSince: state === 'waiting' ? (enteredQueueAt?.toISOString() ?? null) : null,
+          dueAt: state === 'waiting' || state === 'case' ? (dueAt?.toISOString() ?? null) : null,
+          offeredUntil:
+            offeredTo === user.id && offeredUntil !== null && offeredUntil > clock.now()
+              ? offeredUntil.toISOString()
+              : null,
+          caseNumber,
+          lastAt: lastAt.toISOString(),
+          lastBy,
+        }),
+      ),
     )
   }
 }

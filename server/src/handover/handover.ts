@@ -1,5 +1,14 @@
 import type { AwayData, ContactInput, WayInput } from '@janua/contracts'
-import { handoverSign, hourIn, maskPrivate, route, type Routed, type SignReason, type Situation, situationOf } from '@janua/core'
+import {
+  handoverSign,
+  hourIn,
+  maskPrivate,
+  route,
+  type Routed,
+  type SignReason,
+  type Situation,
+  situationOf,
+} from '@janua/core'
 import type { Transaction } from 'sequelize'
 import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
@@ -62,14 +71,27 @@ export class Handover {
     if (conversation?.state !== 'assistant') return
     const { door } = await engine.openDoor(visitor.door, visitor)
     const said = await this.said(conversation.id)
-    const newest = await tables.questions.findAll({ where: { conversationId: conversation.id }, order: [['id', 'DESC']], limit: 4 })
-    const lastMessage = await tables.messages.findOne({ where: { conversationId: conversation.id, author: 'visitor' }, order: [['seq', 'DESC']] })
+    const newest = await tables.questions.findAll({
+      where: { conversationId: conversation.id },
+      order: [['id', 'DESC']],
+      limit: 4,
+    })
+    const lastMessage = await tables.messages.findOne({
+      where: { conversationId: conversation.id, author: 'visitor' },
+      order: [['seq', 'DESC']],
+    })
     const asked = votedDown ? [] : newest.filter(({ messageId }) => messageId === lastMessage?.id)
-    const offered = await tables.messages.findOne({ where: { conversationId: conversation.id }, order: [['seq', 'DESC']] })
+    const offered = await tables.messages.findOne({
+      where: { conversationId: conversation.id },
+      order: [['seq', 'DESC']],
+    })
     const sign = handoverSign(
       {
-        said, language: conversation.language, votedDown,
-        wantsPerson: !votedDown && (asked.some(({ wantsPerson }) => wantsPerson) || offered?.kind === 'offer'),
+        said,
+        language: conversation.language,
+        votedDown,
+        wantsPerson:
+          !votedDown && (asked.some(({ wantsPerson }) => wantsPerson) || offered?.kind === 'offer'),
         outcomes: asked.map(({ outcome }) => outcome),
         before: newest.find(({ messageId }) => messageId !== lastMessage?.id)?.outcome ?? null,
       },
@@ -81,7 +103,16 @@ export class Handover {
     if (sign.reason !== 'tone') return
     await threads.change(conversation.id, async (locked, transaction) => {
       if (locked.state !== 'assistant') return
-      await threads.append(locked, { author: 'assistant', kind: 'offer', text: door.texts[locked.language].offerPerson, data: { reason: sign.reason, because: sign.because } }, transaction)
+      await threads.append(
+        locked,
+        {
+          author: 'assistant',
+          kind: 'offer',
+          text: door.texts[locked.language].offerPerson,
+          data: { reason: sign.reason, because: sign.because },
+        },
+        transaction,
+      )
     })
   }
 
@@ -91,11 +122,21 @@ export class Handover {
     await conversations.refuseBlocked(visitor)
     const conversation = await conversations.mustHave(visitor)
     const { door } = await engine.openDoor(visitor.door, visitor)
-    const missing = door.rules.handOver.ask.find(({ field, required }) => required && !details[field])
-    if (missing) throw problem('INVALID', `“${missing.label[conversation.language]}” is still missing.`)
+    const missing = door.rules.handOver.ask.find(
+      ({ field, required }) => required && !details[field],
+    )
+    if (missing)
+      throw problem('INVALID', `“${missing.label[conversation.language]}” is still missing.`)
     await tables.visitors.update({ name, mail }, { where: { id: visitor.id } })
-    const told = Object.fromEntries(door.rules.handOver.ask.flatMap(({ field }) => (details[field] ? [[field, details[field]]] : [])))
-    await threads.change(conversation.id, async (locked) => void (locked.told = { ...locked.told, ...told }))
+    const told = Object.fromEntries(
+      door.rules.handOver.ask.flatMap(({ field }) =>
+        details[field] ? [[field, details[field]]] : [],
+      ),
+    )
+    await threads.change(
+      conversation.id,
+      async (locked) => void (locked.told = { ...locked.told, ...told }),
+    )
     const cause = await this.causeOf(conversation.id)
     if (await conversations.savedByAsking(visitor, conversation.id, Object.values(told))) return
     await this.handOver(visitor, conversation.id, cause)
@@ -106,23 +147,47 @@ export class Handover {
     const { conversations, threads, cases } = this.needs
     await conversations.refuseBlocked(visitor)
     const conversation = await conversations.mustHave(visitor)
-    if (conversation.state !== 'assistant' && conversation.state !== 'waiting') throw problem('STATE_FORBIDS', conversation.state)
+    if (conversation.state !== 'assistant' && conversation.state !== 'waiting')
+      throw problem('STATE_FORBIDS', conversation.state)
     const cause = await this.causeOf(conversation.id)
     if (way === 'wait') return this.handOver(visitor, conversation.id, cause, true)
     const { door, destination } = await this.destination(visitor, conversation)
     const known = await this.needs.tables.visitors.findByPk(visitor.id)
     if (!known?.mail) throw problem('INVALID', 'Name and mail address are needed for this.')
-    await threads.change(conversation.id, (locked, transaction) => cases.keep(locked, { ...destination, door, reason: cause.reason, phone: way === 'call' ? phone : null, mail: known.mail! }, transaction))
+    await threads.change(conversation.id, (locked, transaction) =>
+      cases.keep(
+        locked,
+        {
+          ...destination,
+          door,
+          reason: cause.reason,
+          phone: way === 'call' ? phone : null,
+          mail: known.mail!,
+        },
+        transaction,
+      ),
+    )
   }
 
   /** Keeps what was left unsettled as a case, for a reply by mail. @returns whether it was */
   async keepForLater(visitorId: number, id: number, doorKey: string): Promise<boolean> {
     const { tables, threads, cases } = this.needs
-    const [conversation, known] = await Promise.all([tables.conversations.findByPk(id), tables.visitors.findByPk(visitorId)])
+    const [conversation, known] = await Promise.all([
+      tables.conversations.findByPk(id),
+      tables.visitors.findByPk(visitorId),
+    ])
     if (conversation?.state !== 'assistant' || !known?.mail) return false
-    const { door, destination } = await this.destination({ id: visitorId, door: doorKey }, conversation)
+    const { door, destination } = await this.destination(
+      { id: visitorId, door: doorKey },
+      conversation,
+    )
     await threads.change(id, async (locked, transaction) => {
-      if (locked.state === 'assistant') await cases.keep(locked, { ...destination, door, reason: 'case', phone: null, mail: known.mail! }, transaction)
+      if (locked.state === 'assistant')
+        await cases.keep(
+          locked,
+          { ...destination, door, reason: 'case', phone: null, mail: known.mail! },
+          transaction,
+        )
     })
     return true
   }
@@ -135,26 +200,49 @@ export class Handover {
       if (locked.state !== 'waiting') throw problem('STATE_FORBIDS', 'not waiting for a person')
       threads.move(locked, 'hand back')
       Object.assign(locked, LEFT_QUEUE)
-      await threads.append(locked, { author: 'event', kind: 'handed back', text: '', data: { by: 'visitor' } }, transaction)
+      await threads.append(
+        locked,
+        { author: 'event', kind: 'handed back', text: '', data: { by: 'visitor' } },
+        transaction,
+      )
     })
   }
 
   /** Asks for what is not known yet; when all is, hands over. */
   private async bring(visitor: KnownVisitor, id: number, cause: Cause): Promise<void> {
     const { tables, threads, engine } = this.needs
-    const [known, { door }] = await Promise.all([tables.visitors.findByPk(visitor.id), engine.openDoor(visitor.door, visitor)])
+    const [known, { door }] = await Promise.all([
+      tables.visitors.findByPk(visitor.id),
+      engine.openDoor(visitor.door, visitor),
+    ])
     const conversation = await tables.conversations.findByPk(id)
-    const open = door.rules.handOver.ask.some(({ field, required }) => required && !conversation?.told?.[field])
+    const open = door.rules.handOver.ask.some(
+      ({ field, required }) => required && !conversation?.told?.[field],
+    )
     if (known?.name && known.mail && !open) return this.handOver(visitor, id, cause)
     await threads.change(id, async (locked, transaction) => {
       if (locked.state === 'closed') await threads.resume(locked, transaction)
       if (locked.state !== 'assistant') return
-      const last = await tables.messages.findOne({ where: { conversationId: locked.id }, order: [['seq', 'DESC']], transaction })
-      if (last?.kind !== 'contact') await threads.append(locked, { author: 'assistant', kind: 'contact', text: '', data: { ...cause } }, transaction)
+      const last = await tables.messages.findOne({
+        where: { conversationId: locked.id },
+        order: [['seq', 'DESC']],
+        transaction,
+      })
+      if (last?.kind !== 'contact')
+        await threads.append(
+          locked,
+          { author: 'assistant', kind: 'contact', text: '', data: { ...cause } },
+          transaction,
+        )
     })
   }
 
-  private async handOver(visitor: KnownVisitor, id: number, cause: Cause, evenSo = false): Promise<void> {
+  private async handOver(
+    visitor: KnownVisitor,
+    id: number,
+    cause: Cause,
+    evenSo = false,
+  ): Promise<void> {
     const { threads, tables } = this.needs
     const conversation = (await tables.conversations.findByPk(id))!
     const { door, destination } = await this.destination(visitor, conversation)
@@ -162,32 +250,85 @@ export class Handover {
     await threads.change(id, async (locked, transaction) => {
       if (locked.state === 'waiting' || locked.state === 'agent') return
       if (locked.state === 'closed') await threads.resume(locked, transaction)
-      if (away && !evenSo) return void (await threads.append(locked, { author: 'assistant', kind: 'away', text: door.texts[locked.language].closedHours, data: { ...away, ...cause } }, transaction))
+      if (away && !evenSo)
+        return void (await threads.append(
+          locked,
+          {
+            author: 'assistant',
+            kind: 'away',
+            text: door.texts[locked.language].closedHours,
+            data: { ...away, ...cause },
+          },
+          transaction,
+        ))
       await this.enter(locked, door, { ...destination, cause }, transaction)
     })
   }
 
-  private async enter(locked: Row<ConversationRow>, door: OpenDoor, { routed, situation, queue, away, cause }: Destination & { cause: Cause }, transaction: Transaction): Promise<void> {
+  private async enter(
+    locked: Row<ConversationRow>,
+    door: OpenDoor,
+    { routed, situation, queue, away, cause }: Destination & { cause: Cause },
+    transaction: Transaction,
+  ): Promise<void> {
     const { threads, handovers, clock } = this.needs
     const now = clock.now()
     threads.move(locked, 'hand over')
     Object.assign(locked, {
-      ...LEFT_QUEUE, queueId: queue.id, enteredQueueAt: now, askedAt: now, takenAt: null, priority: routed.priority, note: routed.note ?? null,
-      dueAt: dueAt(queue, { askedAt: now, priority: routed.priority, minutes: routed.targetMinutes }), routedBecause: routed.because.slice(0, 300),
+      ...LEFT_QUEUE,
+      queueId: queue.id,
+      enteredQueueAt: now,
+      askedAt: now,
+      takenAt: null,
+      priority: routed.priority,
+      note: routed.note ?? null,
+      dueAt: dueAt(queue, {
+        askedAt: now,
+        priority: routed.priority,
+        minutes: routed.targetMinutes,
+      }),
+      routedBecause: routed.because.slice(0, 300),
       subject: situation.words.split('\n').at(-1)!.slice(0, 300) || locked.subject,
     })
-    await handovers.note(locked.id, { reason: cause.reason, routed: { ...routed, queue: queue.id }, situation }, transaction)
-    const data = { queue: queue.name, because: routed.because, rule: routed.rule, reason: cause.reason, cause: cause.because, present: away?.why === 'nobody' ? 0 : undefined }
+    await handovers.note(
+      locked.id,
+      { reason: cause.reason, routed: { ...routed, queue: queue.id }, situation },
+      transaction,
+    )
+    const data = {
+      queue: queue.name,
+      because: routed.because,
+      rule: routed.rule,
+      reason: cause.reason,
+      cause: cause.because,
+      present: away?.why === 'nobody' ? 0 : undefined,
+    }
     const texts = door.texts[locked.language]
-    await threads.append(locked, { author: 'event', kind: 'handed over', text: away ? texts.closedHours : texts.waiting, data }, transaction)
+    await threads.append(
+      locked,
+      {
+        author: 'event',
+        kind: 'handed over',
+        text: away ? texts.closedHours : texts.waiting,
+        data,
+      },
+      transaction,
+    )
   }
 
   /** The queue by the rules of the release, and whether it is of use to go there now. */
-  private async destination(visitor: KnownVisitor, conversation: ConversationRow): Promise<{ door: OpenDoor; destination: Destination }> {
+  private async destination(
+    visitor: KnownVisitor,
+    conversation: ConversationRow,
+  ): Promise<{ door: OpenDoor; destination: Destination }> {
     const { engine, tables } = this.needs
     const { release, door } = await engine.openDoor(visitor.door, visitor)
     const fallback = await tables.queues.findOne({ order: [['id', 'ASC']] })
-    if (!fallback) throw problem('INVALID', 'The team has no queue yet, so nobody could take this over. Please try the company’s mail or phone.')
+    if (!fallback)
+      throw problem(
+        'INVALID',
+        'The team has no queue yet, so nobody could take this over. Please try the company’s mail or phone.',
+      )
     const situation = await this.situation(conversation, door)
     const routed = routedBy(release, situation, fallback.id)
     const queue = (await tables.queues.findByPk(routed.queue)) ?? fallback
@@ -201,35 +342,79 @@ export class Handover {
     const isLong = seconds !== null && seconds > door.rules.handOver.longestWaitMinutes * 60
     const why = !open ? 'closed' : present === 0 ? 'nobody' : isLong ? 'long' : null
     if (!why) return null
-    return { why, queue: queue.name, changesAt: open ? null : (changesAt?.toISOString() ?? null), seconds: why === 'long' ? seconds : null, ways: ['case', ...(door.rules.handOver.calls ? (['call'] as const) : []), ...(open ? (['wait'] as const) : [])] }
+    return {
+      why,
+      queue: queue.name,
+      changesAt: open ? null : (changesAt?.toISOString() ?? null),
+      seconds: why === 'long' ? seconds : null,
+      ways: [
+        'case',
+        ...(door.rules.handOver.calls ? (['call'] as const) : []),
+        ...(open ? (['wait'] as const) : []),
+      ],
+    }
   }
 
   /** What the rules look at: the words still unsettled, the collections near them, the door, what was told. */
   private async situation(conversation: ConversationRow, door: OpenDoor): Promise<Situation> {
     const { tables, handovers, clock } = this.needs
     const [questions, visitor, said, contacts] = await Promise.all([
-      tables.questions.findAll({ where: { conversationId: conversation.id }, order: [['id', 'DESC']], limit: 6 }),
+      tables.questions.findAll({
+        where: { conversationId: conversation.id },
+        order: [['id', 'DESC']],
+        limit: 6,
+      }),
       tables.visitors.findByPk(conversation.visitorId),
       this.said(conversation.id),
       handovers.contactsBefore(conversation.visitorId),
     ])
     const told = { name: visitor?.name ?? '', mail: visitor?.mail ?? '', ...conversation.told }
-    return situationOf(questions.reverse(), { language: conversation.language, door: door.id, told, hour: hourIn(door.timeZone, clock.now()), contacts }, said)
+    return situationOf(
+      questions.reverse(),
+      {
+        language: conversation.language,
+        door: door.id,
+        told,
+        hour: hourIn(door.timeZone, clock.now()),
+        contacts,
+      },
+      said,
+    )
   }
 
   private async said(conversationId: number): Promise<string[]> {
-    const rows = await this.needs.tables.messages.findAll({ attributes: ['text'], where: { conversationId, author: 'visitor', kind: 'text' }, order: [['seq', 'DESC']], limit: 6 })
+    const rows = await this.needs.tables.messages.findAll({
+      attributes: ['text'],
+      where: { conversationId, author: 'visitor', kind: 'text' },
+      order: [['seq', 'DESC']],
+      limit: 6,
+    })
     return rows.reverse().map(({ text }) => maskPrivate(text))
   }
 
   /** Why details were asked for, or nobody was there: the newest such line of the thread. */
   private async causeOf(conversationId: number): Promise<Cause> {
-    const asked = await this.needs.tables.messages.findOne({ where: { conversationId, kind: ['contact', 'away'] }, order: [['seq', 'DESC']] })
+    const asked = await this.needs.tables.messages.findOne({
+      where: { conversationId, kind: ['contact', 'away'] },
+      order: [['seq', 'DESC']],
+    })
     const { reason, because } = (asked?.data ?? {}) as Partial<Cause>
     return reason && because ? { reason, because } : ASKED
   }
 }
 
-function routedBy({ routing, classifier }: CompiledRelease, situation: Situation, fallback: number): Routed {
-  return routing ? route(situation, routing, classifier) : { queue: fallback, rule: null, by: 'last resort', because: 'no rules yet', priority: 'normal' }
+function routedBy(
+  { routing, classifier }: CompiledRelease,
+  situation: Situation,
+  fallback: number,
+): Routed {
+  return routing
+    ? route(situation, routing, classifier)
+    : {
+        queue: fallback,
+        rule: null,
+        by: 'last resort',
+        because: 'no rules yet',
+        priority: 'normal',
+      }
 }

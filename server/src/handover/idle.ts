@@ -41,10 +41,17 @@ export class Idle {
 
   private async nudge(door: OpenDoor): Promise<void> {
     const { threads, clock } = this.needs
-    for (const { id } of await this.silent(door, door.rules.idle.nudgeMinutes, { nudgedAt: null, lastBy: 'assistant' }))
+    for (const { id } of await this.silent(door, door.rules.idle.nudgeMinutes, {
+      nudgedAt: null,
+      lastBy: 'assistant',
+    }))
       await threads.change(id, async (locked, transaction) => {
         if (locked.state !== 'assistant' || locked.nudgedAt !== null) return
-        await threads.append(locked, { author: 'assistant', kind: 'nudge', text: door.texts[locked.language].nudge }, transaction)
+        await threads.append(
+          locked,
+          { author: 'assistant', kind: 'nudge', text: door.texts[locked.language].nudge },
+          transaction,
+        )
         locked.nudgedAt = clock.now()
       })
   }
@@ -52,14 +59,33 @@ export class Idle {
   /** Closed when all was answered or nothing asked; what was left unsettled by somebody whose mail is known is kept as a case. */
   private async close(door: OpenDoor): Promise<void> {
     const { threads, handover, tables, clock } = this.needs
-    for (const { id, visitorId } of await this.silent(door, door.rules.idle.closeMinutes, { nudgedAt: { [Op.ne]: null } })) {
-      const [last, visitor] = await Promise.all([tables.questions.findOne({ where: { conversationId: id }, order: [['id', 'DESC']] }), tables.visitors.findByPk(visitorId)])
-      if (last?.unsettled && visitor?.mail && (await handover.keepForLater(visitorId, id, door.key))) continue
+    for (const { id, visitorId } of await this.silent(door, door.rules.idle.closeMinutes, {
+      nudgedAt: { [Op.ne]: null },
+    })) {
+      const [last, visitor] = await Promise.all([
+        tables.questions.findOne({ where: { conversationId: id }, order: [['id', 'DESC']] }),
+        tables.visitors.findByPk(visitorId),
+      ])
+      if (
+        last?.unsettled &&
+        visitor?.mail &&
+        (await handover.keepForLater(visitorId, id, door.key))
+      )
+        continue
       await threads.change(id, async (locked, transaction) => {
         if (locked.state !== 'assistant') return
         threads.move(locked, 'close')
         locked.closedAt = clock.now()
-        await threads.append(locked, { author: 'event', kind: 'closed', text: door.texts[locked.language].goodbye, data: { by: 'silence' } }, transaction)
+        await threads.append(
+          locked,
+          {
+            author: 'event',
+            kind: 'closed',
+            text: door.texts[locked.language].goodbye,
+            data: { by: 'silence' },
+          },
+          transaction,
+        )
       })
     }
   }
@@ -68,22 +94,67 @@ export class Idle {
   private async endWaits(door: OpenDoor): Promise<void> {
     const { tables, threads, clock } = this.needs
     const since = new Date(+clock.now() - door.rules.idle.waitMinutes * 60_000)
-    const late = await tables.conversations.findAll({ attributes: ['id'], where: { state: 'waiting', doorId: door.id, askedAt: { [Op.lte]: since } }, limit: MOST_AT_ONCE })
+    const late = await tables.conversations.findAll({
+      attributes: ['id'],
+      where: { state: 'waiting', doorId: door.id, askedAt: { [Op.lte]: since } },
+      limit: MOST_AT_ONCE,
+    })
     for (const { id } of late)
       await threads.change(id, async (locked, transaction) => {
         if (locked.state !== 'waiting') return
-        const queue = await tables.messages.findOne({ where: { conversationId: id, kind: ['handed over', 'moved'] }, order: [['seq', 'DESC']], transaction })
+        const queue = await tables.messages.findOne({
+          where: { conversationId: id, kind: ['handed over', 'moved'] },
+          order: [['seq', 'DESC']],
+          transaction,
+        })
         threads.move(locked, 'hand back')
         Object.assign(locked, LEFT_QUEUE)
-        await threads.append(locked, { author: 'event', kind: 'handed back', text: '', data: { why: `nobody came within ${door.rules.idle.waitMinutes} minutes` } }, transaction)
+        await threads.append(
+          locked,
+          {
+            author: 'event',
+            kind: 'handed back',
+            text: '',
+            data: { why: `nobody came within ${door.rules.idle.waitMinutes} minutes` },
+          },
+          transaction,
+        )
         const ways = ['case', ...(door.rules.handOver.calls ? ['call'] : []), 'wait']
-        await threads.append(locked, { author: 'assistant', kind: 'away', text: door.texts[locked.language].closedHours, data: { why: 'long', queue: (queue?.data as { queue?: string } | null)?.queue ?? '', changesAt: null, seconds: null, ways, reason: 'asked', because: 'asked for a person' } }, transaction)
+        await threads.append(
+          locked,
+          {
+            author: 'assistant',
+            kind: 'away',
+            text: door.texts[locked.language].closedHours,
+            data: {
+              why: 'long',
+              queue: (queue?.data as { queue?: string } | null)?.queue ?? '',
+              changesAt: null,
+              seconds: null,
+              ways,
+              reason: 'asked',
+              because: 'asked for a person',
+            },
+          },
+          transaction,
+        )
       })
   }
 
-  private silent(door: OpenDoor, minutes: number, where: Record<string, unknown>): Promise<ConversationRow[]> {
+  private silent(
+    door: OpenDoor,
+    minutes: number,
+    where: Record<string, unknown>,
+  ): Promise<ConversationRow[]> {
     const now = +this.needs.clock.now()
-    const lastAt = { [Op.lte]: new Date(now - minutes * 60_000), [Op.gte]: new Date(now - OLDEST_HOURS * 3_600_000) }
-    return this.needs.tables.conversations.findAll({ attributes: ['id', 'visitorId'], where: { state: 'assistant', doorId: door.id, seq: { [Op.gt]: 0 }, lastAt, ...where }, limit: MOST_AT_ONCE })
+    const lastAt = {
+      [Op.lte]: new Date(now - minutes * 60_000),
+      [Op.gte]: new Date(now - OLDEST_HOURS * 3_600_000),
+    }
+    return this.needs.tables.conversations.findAll({
+      attributes: ['id', 'visitorId'],
+      where: { state: 'assistant', doorId: door.id, seq: { [Op.gt]: 0 }, lastAt, ...where },
+      limit: MOST_AT_ONCE,
+    })
   }
 }

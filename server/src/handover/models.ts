@@ -14,7 +14,8 @@ export interface QueueMemberRow {
   userId: number
 }
 /** Why a conversation left the assistant. */
-export type HandoverReason = 'asked' | 'unknown' | 'unknown again' | 'voted down' | 'always' | 'tone' | 'case'
+export type HandoverReason =
+  'asked' | 'unknown' | 'unknown again' | 'voted down' | 'always' | 'tone' | 'case'
 export interface HandoverRow {
   id: number
   conversationId: number
@@ -68,16 +69,62 @@ export interface TeachingRow {
 
 export function handoverTables(db: Sequelize) {
   return {
-    queues: table<QueueRow>(db, 'queues', { id, name: text(80), settings: json('settings'), createdAt: time }),
-    queueMembers: table<QueueMemberRow>(db, 'queue_members', { queueId: { type: ref, primaryKey: true }, userId: { type: ref, primaryKey: true } }),
-    handovers: table<HandoverRow>(db, 'handovers', {
-      id, conversationId: ref, at: time, reason: text(20), queueId: ref, by: text(12), rule: whole, because: text(300), situation: json('situation'), rightQueue: ref, rightBy: text(10), moves: { type: whole, defaultValue: 0 },
+    queues: table<QueueRow>(db, 'queues', {
+      id,
+      name: text(80),
+      settings: json('settings'),
+      createdAt: time,
     }),
-    queueModels: table<QueueModelRow>(db, 'queue_models', { id, model: json('model'), examples: whole, createdAt: time }),
-    guests: table<GuestRow>(db, 'conversation_guests', { conversationId: { type: ref, primaryKey: true }, userId: { type: ref, primaryKey: true }, askedAt: time }),
-    readyLines: table<ReadyLineRow>(db, 'ready_lines', { id, name: text(80), text: text(2000), userId: ref, createdAt: time }),
+    queueMembers: table<QueueMemberRow>(db, 'queue_members', {
+      queueId: { type: ref, primaryKey: true },
+      userId: { type: ref, primaryKey: true },
+    }),
+    handovers: table<HandoverRow>(db, 'handovers', {
+      id,
+      conversationId: ref,
+      at: time,
+      reason: text(20),
+      queueId: ref,
+      by: text(12),
+      rule: whole,
+      because: text(300),
+      situation: json('situation'),
+      rightQueue: ref,
+      rightBy: text(10),
+      moves: { type: whole, defaultValue: 0 },
+    }),
+    queueModels: table<QueueModelRow>(db, 'queue_models', {
+      id,
+      model: json('model'),
+      examples: whole,
+      createdAt: time,
+    }),
+    guests: table<GuestRow>(db, 'conversation_guests', {
+      conversationId: { type: ref, primaryKey: true },
+      userId: { type: ref, primaryKey: true },
+      askedAt: time,
+    }),
+    readyLines: table<ReadyLineRow>(db, 'ready_lines', {
+      id,
+      name: text(80),
+      text: text(2000),
+      userId: ref,
+      createdAt: time,
+    }),
     teachings: table<TeachingRow>(db, 'teachings', {
-      id, conversationId: ref, kind: text(10), question: text(300), words: text(4000), itemId: ref, state: text(10), reason: { type: text(500), defaultValue: '' }, madeItem: ref, userId: ref, decidedBy: ref, decidedAt: time, createdAt: time,
+      id,
+      conversationId: ref,
+      kind: text(10),
+      question: text(300),
+      words: text(4000),
+      itemId: ref,
+      state: text(10),
+      reason: { type: text(500), defaultValue: '' },
+      madeItem: ref,
+      userId: ref,
+      decidedBy: ref,
+      decidedAt: time,
+      createdAt: time,
     }),
   }
 }

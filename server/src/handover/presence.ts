@@ -14,7 +14,15 @@ const GIVES_BACK_SECONDS = 180
 
 /** Who is at their desk. A browser that is open tells so by its live connection; one that is gone stops telling. */
 export class Presence {
-  constructor(private readonly needs: { tables: AccountTables; returns: Returns; audit: Audit; events: Events; clock: Clock }) {}
+  constructor(
+    private readonly needs: {
+      tables: AccountTables
+      returns: Returns
+      audit: Audit
+      events: Events
+      clock: Clock
+    },
+  ) {}
 
   /** As the person says it. Who goes home gives back what they have not answered. */
   async set(user: number, presence: Where): Promise<void> {
@@ -24,7 +32,11 @@ export class Presence {
     events.tell('presence', { user })
   }
 
-  async setSkills(actor: Actor, user: number, { atOnce, languages, topics }: AgentSkills): Promise<void> {
+  async setSkills(
+    actor: Actor,
+    user: number,
+    { atOnce, languages, topics }: AgentSkills,
+  ): Promise<void> {
     const { tables, audit } = this.needs
     const row = await tables.users.findByPk(user)
     if (!row) throw problem('PERSON_NOT_FOUND', user)
@@ -34,7 +46,11 @@ export class Presence {
 
   async skillsOf(user: number): Promise<AgentSkills> {
     const row = await this.needs.tables.users.findByPk(user)
-    return { atOnce: row?.atOnce ?? 3, languages: row?.skills?.languages ?? [], topics: row?.skills?.topics ?? [] }
+    return {
+      atOnce: row?.atOnce ?? 3,
+      languages: row?.skills?.languages ?? [],
+      topics: row?.skills?.topics ?? [],
+    }
   }
 
   /** Browsers of these people are open now. Who had gone by themselves is back. */
@@ -42,9 +58,15 @@ export class Presence {
     if (users.length === 0) return
     const { tables, events, clock } = this.needs
     await tables.users.update({ beatAt: clock.now() }, { where: { id: [...users] } })
-    const back = await tables.users.findAll({ attributes: ['id'], where: { id: [...users], wentByItself: true } })
+    const back = await tables.users.findAll({
+      attributes: ['id'],
+      where: { id: [...users], wentByItself: true },
+    })
     if (back.length === 0) return
-    await tables.users.update({ presence: 'here', wentByItself: false }, { where: { id: back.map(({ id }) => id), wentByItself: true } })
+    await tables.users.update(
+      { presence: 'here', wentByItself: false },
+      { where: { id: back.map(({ id }) => id), wentByItself: true } },
+    )
     for (const { id } of back) events.tell('presence', { user: id })
   }
 
@@ -52,10 +74,20 @@ export class Presence {
   async tick(): Promise<void> {
     const { tables, returns, events, clock } = this.needs
     const before = (seconds: number) => new Date(+clock.now() - seconds * 1_000)
-    const gone = await tables.users.findAll({ attributes: ['id'], where: { presence: 'here', beatAt: { [Op.lt]: before(GONE_SECONDS) } } })
-    if (gone.length > 0) await tables.users.update({ presence: 'away', wentByItself: true }, { where: { id: gone.map(({ id }) => id) } })
+    const gone = await tables.users.findAll({
+      attributes: ['id'],
+      where: { presence: 'here', beatAt: { [Op.lt]: before(GONE_SECONDS) } },
+    })
+    if (gone.length > 0)
+      await tables.users.update(
+        { presence: 'away', wentByItself: true },
+        { where: { id: gone.map(({ id }) => id) } },
+      )
     for (const { id } of gone) events.tell('presence', { user: id })
-    const lost = await tables.users.findAll({ attributes: ['id'], where: { wentByItself: true, beatAt: { [Op.lt]: before(GIVES_BACK_SECONDS) } } })
+    const lost = await tables.users.findAll({
+      attributes: ['id'],
+      where: { wentByItself: true, beatAt: { [Op.lt]: before(GIVES_BACK_SECONDS) } },
+    })
     for (const { id } of lost) await returns.giveBack(id, 'lost their connection')
   }
 }

@@ -17,7 +17,9 @@ const ANEW_AFTER = 20
 export class QueueLearning {
   private running: Promise<void> | undefined
 
-  constructor(private readonly needs: { tables: HandoverTables; handovers: Handovers; clock: Clock }) {}
+  constructor(
+    private readonly needs: { tables: HandoverTables; handovers: Handovers; clock: Clock },
+  ) {}
 
   tick(): Promise<void> {
     return (this.running ??= this.learn(ANEW_AFTER).finally(() => (this.running = undefined)))
@@ -26,10 +28,16 @@ export class QueueLearning {
   /** Learns from what there is now. @param least hand-overs since the last time */
   async learn(least = 1): Promise<void> {
     const { tables, handovers, clock } = this.needs
-    const [known, last] = await Promise.all([handovers.known(), tables.queueModels.findOne({ order: [['id', 'DESC']] })])
+    const [known, last] = await Promise.all([
+      handovers.known(),
+      tables.queueModels.findOne({ order: [['id', 'DESC']] }),
+    ])
     if (known - (last?.examples ?? 0) < least) return
     const past = await handovers.past()
-    const model = await inThread<QueueLearnOrder, QueueClassifier | null>(new URL('./queueLearnThread.ts', import.meta.url), past.map(exampleOf))
+    const model = await inThread<QueueLearnOrder, QueueClassifier | null>(
+      new URL('./queueLearnThread.ts', import.meta.url),
+      past.map(exampleOf),
+    )
     if (model) await tables.queueModels.create({ model, examples: known, createdAt: clock.now() })
   }
 }

@@ -9,12 +9,19 @@ export function settingsOf({ settings }: Pick<QueueRow, 'settings'>): QueueSetti
 }
 
 /** Whether a queue's people are there: by its own hours, else by those of the door. */
-export function queueOpen(queue: Pick<QueueRow, 'settings'>, { hours, timeZone }: Pick<OpenDoor, 'hours' | 'timeZone'>, now: Date): Openness {
+export function queueOpen(
+  queue: Pick<QueueRow, 'settings'>,
+  { hours, timeZone }: Pick<OpenDoor, 'hours' | 'timeZone'>,
+  now: Date,
+): Openness {
   const own = settingsOf(queue).hours
   return own ? queueOpenAt(own, now) : openAt(hours, timeZone, now)
 }
 
 /** When somebody is to be there. @param minutes what a rule asks for; the queue's own target when not given */
-export function dueAt(queue: Pick<QueueRow, 'settings'>, { askedAt, priority, minutes }: { askedAt: Date; priority: Priority; minutes?: number }): Date {
+export function dueAt(
+  queue: Pick<QueueRow, 'settings'>,
+  { askedAt, priority, minutes }: { askedAt: Date; priority: Priority; minutes?: number },
+): Date {
   return new Date(+askedAt + (minutes ?? settingsOf(queue).targets[priority]) * 60_000)
 }

@@ -38,41 +38,94 @@ export class Queues {
         "SELECT queue_id AS queueId, COUNT(*) AS n, MIN(entered_queue_at) AS oldest FROM conversations WHERE state = 'waiting' GROUP BY queue_id",
         { type: QueryTypes.SELECT },
       ),
-      db.query<{ agentId: number; n: number }>("SELECT agent_id AS agentId, COUNT(*) AS n FROM conversations WHERE state = 'agent' GROUP BY agent_id", { type: QueryTypes.SELECT }),
+      db.query<{ agentId: number; n: number }>(
+        "SELECT agent_id AS agentId, COUNT(*) AS n FROM conversations WHERE state = 'agent' GROUP BY agent_id",
+        { type: QueryTypes.SELECT },
+      ),
     ])
-    const expected = new Map(await Promise.all(queues.map(async ({ id }) => [id, await waits.next(id)] as const)))
+    const expected = new Map(
+      await Promise.all(queues.map(async ({ id }) => [id, await waits.next(id)] as const)),
+    )
     const open = new Map(busy.map(({ agentId, n }) => [agentId, Number(n)]))
     return queues.map((queue) => {
       const { id, name } = queue
       const line = waiting.find(({ queueId }) => queueId === id)
-      const ids = new Set(members.filter(({ queueId }) => queueId === id).map(({ userId }) => userId))
+      const ids = new Set(
+        members.filter(({ queueId }) => queueId === id).map(({ userId }) => userId),
+      )
       return {
         id,
         name,
         settings: settingsOf(queue),
-        members: users.filter((user) => ids.has(user.id)).map(({ id, name, presence, active, atOnce }) => ({ id, name, presence, active, open: open.get(id) ?? 0, atOnce })),
+        members: users
+          .filter((user) => ids.has(user.id))
+          .map(({ id, name, presence, active, atOnce }) => ({
+            id,
+            name,
+            presence,
+            active,
+            open: open.get(id) ?? 0,
+            atOnce,
+          })),
         waiting: Number(line?.n ?? 0),
         expectedWaitSeconds: expected.get(id) ?? null,
-        oldestWaitSeconds: line ? Math.max(0, Math.round((+now - +new Date(line.oldest)) / 1000)) : null,
+        oldestWaitSeconds: line
+          ? Math.max(0, Math.round((+now - +new Date(line.oldest)) / 1000))
+          : null,
       }
     })
   }
 
-  async save(actor: Actor, id: number | null, { name, members, settings }: { name: string; members: number[]; settings?: QueueSettings }): Promise<number> {
+  async save(
+    actor: Actor,
+    id: number | null,
+    { name, members, settings }: { name: string; members: number[]; settings?: QueueSettings },
+  ): Promise<number> {
     const { db, tables, audit, events, clock } = this.needs
     if (settings) await this.refuseWrong(settings, id)
     const saved = await db.transaction(async (transaction) => {
       // Locked before anything is read, so that of two who save it at once the second goes by what the first has left.
-      const held = id === null ? null : await tables.queues.findByPk(id, { transaction, lock: true })
+      const held =
+        id === null ? null : await tables.queues.findByPk(id, { transaction, lock: true })
       if (id !== null && !held) throw problem('QUEUE_NOT_FOUND', id)
-      const twin = await tables.queues.findOne({ where: { name, ...(id !== null && { id: { [Op.ne]: id } }) }, transaction })
+      const twin = await tables.queues.findOne({
+        where: { name, ...(id !== null && { id: { [Op.ne]: id } }) },
+        transaction,
+      })
       if (twin) throw problem('INVALID', `There is a queue “${name}” already.`)
-      const known = await tables.users.findAll({ where: { id: members, active: true }, transaction })
-      const queue = held ?? (await tables.queues.create({ name, settings: settings ?? null, createdAt: clock.now() }, { transaction }))
+      const known = await tables.users.findAll({
+        where: { id: members, active: true },
+        transaction,
+      })
+      const queue =
+        held ??
+        (await tables.queues.create(
+          { name, settings: settings ?? null, createdAt: clock.now() },
+          { transaction },
+        ))
       await queue.update({ name, ...(settings && { settings }) }, { transaction })
       await tables.queueMembers.destroy({ where: { queueId: queue.id }, transaction })
-      await tables.queueMembers.bulkCreate(known.map((user) => ({ queueId: queue.id, userId: user.id })), { transaction })
-      await audit.note(actor, id === null ? 'added queue' : 'changed queue', name, { members: known.map((user) => user.name), ...(settings && { settings: { ...settings, hours: settings.hours && `${settings.hours.timeZone}, ${settings.hours.closed.length} closed days` } }) }, transaction)
+      await tables.queueMembers.bulkCreate(
+        known.map((user) => ({ queueId: queue.id, userId: user.id })),
+        { transaction },
+      )
+      await audit.note(
+        actor,
+        id === null ? 'added queue' : 'changed queue',
+        name,
+        {
+          members: known.map((user) => user.name),
+          ...(settings && {
+            settings: {
+              ...settings,
+              hours:
+                settings.hours &&
+                `${settings.hours.timeZone}, ${settings.hours.closed.length} closed days`,
+            },
+          }),
+        },
+        transaction,
+      )
       return queue.id
     })
     events.tell('access', { user: 0 })
@@ -80,8 +133,13 @@ export class Queues {
   }
 
   private async refuseWrong({ overflow, hours }: QueueSettings, id: number | null): Promise<void> {
-    if (overflow && (overflow.queue === id || !(await this.needs.tables.queues.findByPk(overflow.queue)))) throw problem('QUEUE_NOT_FOUND', overflow.queue)
-    if (hours && !DateTime.now().setZone(hours.timeZone).isValid) throw problem('TIME_ZONE_UNKNOWN', hours.timeZone)
+    if (
+      overflow &&
+      (overflow.queue === id || !(await this.needs.tables.queues.findByPk(overflow.queue)))
+    )
+      throw problem('QUEUE_NOT_FOUND', overflow.queue)
+    if (hours && !DateTime.now().setZone(hours.timeZone).isValid)
+      throw problem('TIME_ZONE_UNKNOWN', hours.timeZone)
   }
 
   async remove(actor: Actor, id: number): Promise<void> {
@@ -89,20 +147,26 @@ export class Queues {
     const queue = await tables.queues.findByPk(id)
     if (!queue) throw problem('QUEUE_NOT_FOUND', id)
     const [live, draft] = await Promise.all([engine.live(), engine.draft()])
-    if ([live?.routing, draft.routing].some((routing) => routing && leadsTo(routing, id))) throw problem('QUEUE_IN_USE', 'routing rules still lead to it')
-    if ((await tables.conversations.count({ where: { queueId: id } })) > 0) throw problem('QUEUE_IN_USE', 'it has conversations')
+    if ([live?.routing, draft.routing].some((routing) => routing && leadsTo(routing, id)))
+      throw problem('QUEUE_IN_USE', 'routing rules still lead to it')
+    if ((await tables.conversations.count({ where: { queueId: id } })) > 0)
+      throw problem('QUEUE_IN_USE', 'it has conversations')
     await queue.destroy()
     await audit.note(actor, 'removed queue', queue.name)
   }
 
   async of(user: number): Promise<number[]> {
-    return (await this.needs.tables.queueMembers.findAll({ where: { userId: user } })).map(({ queueId }) => queueId)
+    return (await this.needs.tables.queueMembers.findAll({ where: { userId: user } })).map(
+      ({ queueId }) => queueId,
+    )
   }
 
   /** How many of a queue's people are at their desks. */
   async present(id: number): Promise<number> {
     const members = await this.needs.tables.queueMembers.findAll({ where: { queueId: id } })
-    return this.needs.tables.users.count({ where: { id: members.map(({ userId }) => userId), presence: 'here', active: true } })
+    return this.needs.tables.users.count({
+      where: { id: members.map(({ userId }) => userId), presence: 'here', active: true },
+    })
   }
 }
 

@@ -15,7 +15,10 @@ describe('two agents who take the same conversation', () => {
     this.timeout(600_000)
     const { queues } = await openHouse(janua)
     const agents = await Promise.all(['Anton', 'Bria'].map((name) => member(janua, 'agent', name)))
-    await janua.queues.save(agents[0]!, queues.refunds, { name: 'Refunds', members: agents.map(({ id }) => id) })
+    await janua.queues.save(agents[0]!, queues.refunds, {
+      name: 'Refunds',
+      members: agents.map(({ id }) => id),
+    })
     const users = await Promise.all(agents.map(async ({ id }) => (await janua.accounts.find(id))!))
     const lane = async (rounds: number) => {
       const someone = await visitor(janua)
@@ -24,16 +27,29 @@ describe('two agents who take the same conversation', () => {
       await someone.post('/contact', { name: 'Osk', mail: 'osk@mail.example' })
       const id = (await someone.thread()).conversation!
       for (let round = 0; round < rounds; round++) {
-        const takes = await Promise.all(users.map((user) => janua.work.take(user, id).then(() => user.id, () => null)))
+        const takes = await Promise.all(
+          users.map((user) =>
+            janua.work.take(user, id).then(
+              () => user.id,
+              () => null,
+            ),
+          ),
+        )
         const winners = takes.filter((winner) => winner !== null)
         const { agentId, state } = (await janua.tables.conversations.findByPk(id))!
-        if (winners.length !== 1 || agentId !== winners[0] || state !== 'agent') expect.fail(`round ${round}: ${takes.join()} took it, and ${agentId} has it (${state})`)
-        await janua.tables.conversations.update({ state: 'waiting', agentId: null }, { where: { id } })
+        if (winners.length !== 1 || agentId !== winners[0] || state !== 'agent')
+          expect.fail(`round ${round}: ${takes.join()} took it, and ${agentId} has it (${state})`)
+        await janua.tables.conversations.update(
+          { state: 'waiting', agentId: null },
+          { where: { id } },
+        )
       }
       return janua.tables.messages.count({ where: { conversationId: id, kind: 'taken' } })
     }
     const rounds = TRIES / users.length / AT_ONCE
     const taken = await Promise.all(Array.from({ length: AT_ONCE }, () => lane(rounds)))
-    expect(taken, 'and the thread says so once each time').to.eql(Array.from({ length: AT_ONCE }, () => rounds))
+    expect(taken, 'and the thread says so once each time').to.eql(
+      Array.from({ length: AT_ONCE }, () => rounds),
+    )
   })
 })

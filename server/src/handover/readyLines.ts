@@ -9,14 +9,22 @@ export class ReadyLines {
   constructor(private readonly needs: { tables: HandoverTables; clock: Clock }) {}
 
   async list({ id }: SignedIn): Promise<ReadyLine[]> {
-    const rows = await this.needs.tables.readyLines.findAll({ where: { [Op.or]: [{ userId: null }, { userId: id }] }, order: [['name', 'ASC']] })
+    const rows = await this.needs.tables.readyLines.findAll({
+      where: { [Op.or]: [{ userId: null }, { userId: id }] },
+      order: [['name', 'ASC']],
+    })
     return rows.map(({ id, name, text, userId }) => ({ id, name, text, own: userId !== null }))
   }
 
-  async save(user: SignedIn, id: number | null, { name, text, own }: { name: string; text: string; own: boolean }): Promise<{ id: number }> {
+  async save(
+    user: SignedIn,
+    id: number | null,
+    { name, text, own }: { name: string; text: string; own: boolean },
+  ): Promise<{ id: number }> {
     const { tables, clock } = this.needs
     const row = { name, text, userId: own ? user.id : null }
-    if (id === null) return { id: (await tables.readyLines.create({ ...row, createdAt: clock.now() })).id }
+    if (id === null)
+      return { id: (await tables.readyLines.create({ ...row, createdAt: clock.now() })).id }
     await (await this.mine(user, id)).update(row)
     return { id }
   }

@@ -10,34 +10,67 @@ export class Returns {
   /** @returns how many were given back */
   async giveBack(user: number, why: string): Promise<number> {
     const { tables, threads } = this.needs
-    const theirs = await tables.conversations.findAll({ attributes: ['id'], where: { agentId: user, state: 'agent' } })
+    const theirs = await tables.conversations.findAll({
+      attributes: ['id'],
+      where: { agentId: user, state: 'agent' },
+    })
     let back = 0
     for (const { id } of theirs)
       await threads.change(id, async (locked, transaction) => {
-        if (locked.state !== 'agent' || locked.agentId !== user || !(await this.isUnanswered(locked, transaction))) return
+        if (
+          locked.state !== 'agent' ||
+          locked.agentId !== user ||
+          !(await this.isUnanswered(locked, transaction))
+        )
+          return
         back++
         await this.return(locked, { user, why }, transaction)
       })
     return back
   }
 
-  private async return(locked: Row<ConversationRow>, { user, why }: { user: number; why: string }, transaction: Transaction): Promise<void> {
+  private async return(
+    locked: Row<ConversationRow>,
+    { user, why }: { user: number; why: string },
+    transaction: Transaction,
+  ): Promise<void> {
     const { threads } = this.needs
     if (locked.queueId === null) {
       threads.move(locked, 'hand back')
       Object.assign(locked, LEFT_QUEUE)
-      await threads.append(locked, { author: 'event', kind: 'handed back', text: '', userId: user, data: { why } }, transaction)
+      await threads.append(
+        locked,
+        { author: 'event', kind: 'handed back', text: '', userId: user, data: { why } },
+        transaction,
+      )
       return
     }
     threads.move(locked, 'give back')
-    Object.assign(locked, { agentId: null, takenAt: null, passedBy: [user], offeredTo: null, offeredUntil: null })
-    await threads.append(locked, { author: 'event', kind: 'given back', text: '', userId: user, data: { why } }, transaction)
+    Object.assign(locked, {
+      agentId: null,
+      takenAt: null,
+      passedBy: [user],
+      offeredTo: null,
+      offeredUntil: null,
+    })
+    await threads.append(
+      locked,
+      { author: 'event', kind: 'given back', text: '', userId: user, data: { why } },
+      transaction,
+    )
   }
 
   /** The agent has said nothing yet, or the visitor had the last word. */
-  private async isUnanswered({ id, lastBy, takenAt }: ConversationRow, transaction: Transaction): Promise<boolean> {
+  private async isUnanswered(
+    { id, lastBy, takenAt }: ConversationRow,
+    transaction: Transaction,
+  ): Promise<boolean> {
     if (lastBy === 'visitor') return true
-    const reply = await this.needs.tables.messages.findOne({ where: { conversationId: id, author: 'agent' }, order: [['seq', 'DESC']], transaction })
+    const reply = await this.needs.tables.messages.findOne({
+      where: { conversationId: id, author: 'agent' },
+      order: [['seq', 'DESC']],
+      transaction,
+    })
     return !reply || (takenAt !== null && reply.createdAt < takenAt)
   }
 }

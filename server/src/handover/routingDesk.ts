@@ -1,5 +1,21 @@
-import type { Proof, QueueModelView, RoutingDraft, RoutingProof, RoutingShare } from '@janua/contracts'
-import { movesSaved, type PastHandover, type RoutingAndClassifier, type RoutingResult, routingResult, ruleUse, type Routing, strongestSigns, trainClassifier } from '@janua/core'
+import type {
+  Proof,
+  QueueModelView,
+  RoutingDraft,
+  RoutingProof,
+  RoutingShare,
+} from '@janua/contracts'
+import {
+  movesSaved,
+  type PastHandover,
+  type RoutingAndClassifier,
+  type RoutingResult,
+  routingResult,
+  ruleUse,
+  type Routing,
+  strongestSigns,
+  trainClassifier,
+} from '@janua/core'
 import type { Actor } from '../accounts/audit.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import { problem } from '../http/problems.ts'
@@ -32,14 +48,32 @@ export class RoutingDesk {
     if (!row) throw problem('NOT_FOUND')
     const { item, revision, content } = await draft.read<Routing>(row.id, 'routing')
     const { state } = await live.standing(item, revision.id)
-    const [inUse, newest] = await Promise.all([content.model ? tables.queueModels.findByPk(content.model) : null, tables.queueModels.findOne({ order: [['id', 'DESC']] })])
-    return { ...content, id: item.id, revision: revision.id, state, inUse: inUse && modelView(inUse), newest: newest && modelView(newest) }
+    const [inUse, newest] = await Promise.all([
+      content.model ? tables.queueModels.findByPk(content.model) : null,
+      tables.queueModels.findOne({ order: [['id', 'DESC']] }),
+    ])
+    return {
+      ...content,
+      id: item.id,
+      revision: revision.id,
+      state,
+      inUse: inUse && modelView(inUse),
+      newest: newest && modelView(newest),
+    }
   }
 
-  async save(actor: Actor, { base, ready, ...content }: Routing & { base: number; ready: boolean }): Promise<RoutingDraft> {
+  async save(
+    actor: Actor,
+    { base, ready, ...content }: Routing & { base: number; ready: boolean },
+  ): Promise<RoutingDraft> {
     await this.refuseUnknown(content)
     const { id } = await this.read()
-    await this.needs.draft.save(actor, id, 'routing', { content, summary: summarise('routing', content), base, ready })
+    await this.needs.draft.save(actor, id, 'routing', {
+      content,
+      summary: summarise('routing', content),
+      base,
+      ready,
+    })
     return this.read()
   }
 
@@ -47,9 +81,16 @@ export class RoutingDesk {
   async prove(routing: Routing): Promise<RoutingProof> {
     await this.refuseUnknown(routing)
     const { handovers, engine, tables } = this.needs
-    const [past, live, classifier] = await Promise.all([handovers.past(), engine.live(), engine.classifierOf(routing)])
+    const [past, live, classifier] = await Promise.all([
+      handovers.past(),
+      engine.live(),
+      engine.classifierOf(routing),
+    ])
     const draft: RoutingAndClassifier = { routing, classifier }
-    const published: RoutingAndClassifier = { routing: live?.routing ?? { rules: [], lastResort: routing.lastResort }, classifier: live?.classifier }
+    const published: RoutingAndClassifier = {
+      routing: live?.routing ?? { rules: [], lastResort: routing.lastResort },
+      classifier: live?.classifier,
+    }
     const result = routingResult(past, draft)
     const first = past[0] && (await tables.handovers.findByPk(past[0].id))
     return {
@@ -60,35 +101,58 @@ export class RoutingDesk {
       unmoved: result.unmoved,
       by: result.by,
       cells: result.cells,
-      rules: ruleUse(past, draft).map(({ decides, ...use }) => ({ ...use, decides: decides.length })),
+      rules: ruleUse(past, draft).map(({ decides, ...use }) => ({
+        ...use,
+        decides: decides.length,
+      })),
       ...movesSaved(past, published, draft),
       learned: learnedThenTested(past, routing),
     }
   }
 
   /** What a release would do to past hand-overs, beside what is live; null when it routes as the live one does. */
-  async compare({ routing, classifier }: Pick<CompiledRelease, 'routing' | 'classifier'>): Promise<Proof['routing']> {
+  async compare({
+    routing,
+    classifier,
+  }: Pick<CompiledRelease, 'routing' | 'classifier'>): Promise<Proof['routing']> {
     const { engine, handovers } = this.needs
     const live = await engine.live()
-    if (!routing || !live?.routing || JSON.stringify(routing) === JSON.stringify(live.routing)) return null
+    if (!routing || !live?.routing || JSON.stringify(routing) === JSON.stringify(live.routing))
+      return null
     const past = await handovers.past()
-    const [before, after] = [{ routing: live.routing, classifier: live.classifier }, { routing, classifier }]
+    const [before, after] = [
+      { routing: live.routing, classifier: live.classifier },
+      { routing, classifier },
+    ]
     const { saved, caused } = movesSaved(past, before, after)
-    return { before: share(routingResult(past, before)), after: share(routingResult(past, after)), saved: saved.length, caused: caused.length }
+    return {
+      before: share(routingResult(past, before)),
+      after: share(routingResult(past, after)),
+      saved: saved.length,
+      caused: caused.length,
+    }
   }
 
   private async refuseUnknown({ rules, lastResort, model }: Routing): Promise<void> {
     const { tables } = this.needs
     const known = new Set((await tables.queues.findAll()).map(({ id }) => id))
-    const looked = rules.flatMap(({ conditions }) => conditions.flatMap((condition) => (condition.on === 'looks like' ? condition.queue : [])))
-    const missing = [lastResort, ...rules.map((rule) => rule.queue), ...looked].find((id) => !known.has(id))
+    const looked = rules.flatMap(({ conditions }) =>
+      conditions.flatMap((condition) => (condition.on === 'looks like' ? condition.queue : [])),
+    )
+    const missing = [lastResort, ...rules.map((rule) => rule.queue), ...looked].find(
+      (id) => !known.has(id),
+    )
     if (missing !== undefined) throw problem('QUEUE_NOT_FOUND', missing)
-    if (model && !(await tables.queueModels.findByPk(model))) throw problem('INVALID', `There is no classifier ${model}.`)
+    if (model && !(await tables.queueModels.findByPk(model)))
+      throw problem('INVALID', `There is no classifier ${model}.`)
   }
 }
 
 /** Rules alone, a classifier alone and both, tested on hand-overs later than those that were learnt from. */
-export function learnedThenTested(past: readonly PastHandover[], routing: Routing): RoutingProof['learned'] {
+export function learnedThenTested(
+  past: readonly PastHandover[],
+  routing: Routing,
+): RoutingProof['learned'] {
   const learnt = past.slice(0, Math.floor(past.length * LEARNT_SHARE))
   const tested = past.slice(learnt.length)
   const classifier = trainClassifier(learnt.map(exampleOf))
@@ -98,7 +162,12 @@ export function learnedThenTested(past: readonly PastHandover[], routing: Routin
     tested: tested.filter(({ by }) => by !== 'unmoved').length,
     rules: share(routingResult(tested, { routing: { ...routing, learnedAtLeast: null } })),
     classifier: share(routingResult(tested, { routing: bare, classifier })),
-    both: share(routingResult(tested, { routing: { ...routing, learnedAtLeast: routing.learnedAtLeast ?? DEFAULT_LEARNED }, classifier })),
+    both: share(
+      routingResult(tested, {
+        routing: { ...routing, learnedAtLeast: routing.learnedAtLeast ?? DEFAULT_LEARNED },
+        classifier,
+      }),
+    ),
   }
 }
 /** How sure the classifier is to be before the last resort, where the lead has not said. */
@@ -115,5 +184,13 @@ function share({ n, right, share: { low, high } }: RoutingResult): RoutingShare 
 }
 
 function modelView({ id, model, examples, createdAt }: QueueModelRow): QueueModelView {
-  return { id, examples, madeAt: createdAt.toISOString(), signs: model.queues.map((queue) => ({ queue, signs: strongestSigns(model, queue, SIGNS).map(({ sign }) => sign) })) }
+  return {
+    id,
+    examples,
+    madeAt: createdAt.toISOString(),
+    signs: model.queues.map((queue) => ({
+      queue,
+      signs: strongestSigns(model, queue, SIGNS).map(({ sign }) => sign),
+    })),
+  }
 }

@@ -27,31 +27,83 @@ export class Teachings {
 
   /** A lead sees all, an agent what they taught themselves. */
   async list(user: SignedIn, state: TeachingState): Promise<Teaching[]> {
-    const rows = await this.needs.tables.teachings.findAll({ where: { state, ...(user.role === 'agent' && { userId: user.id }) }, order: [['id', 'DESC']], limit: MOST })
+    const rows = await this.needs.tables.teachings.findAll({
+      where: { state, ...(user.role === 'agent' && { userId: user.id }) },
+      order: [['id', 'DESC']],
+      limit: MOST,
+    })
     return Promise.all(rows.map((row) => this.view(row)))
   }
 
   /** What was taught from a conversation. */
   async of(conversationId: number): Promise<Teaching[]> {
-    const rows = await this.needs.tables.teachings.findAll({ where: { conversationId }, order: [['id', 'ASC']] })
+    const rows = await this.needs.tables.teachings.findAll({
+      where: { conversationId },
+      order: [['id', 'ASC']],
+    })
     return Promise.all(rows.map((row) => this.view(row)))
   }
 
   /** Mail addresses and numbers of the visitor do not go into what others read. */
-  async teach(user: SignedIn, conversationId: number, { kind, question, words, item }: TeachingInput): Promise<{ id: number }> {
+  async teach(
+    user: SignedIn,
+    conversationId: number,
+    { kind, question, words, item }: TeachingInput,
+  ): Promise<{ id: number }> {
     const { tables, desk, events, clock } = this.needs
     await desk.mustRead(user, conversationId)
-    if (item !== null && !(await tables.items.findOne({ where: { id: item, kind: ['article', 'fixed', 'document'], draftRevision: { [Op.ne]: null } } }))) throw problem('ARTICLE_NOT_FOUND', item)
-    const row = await tables.teachings.create({ conversationId, kind, question: maskPrivate(question).slice(0, 300), words: maskPrivate(words), itemId: item, state: 'open', userId: user.id, createdAt: clock.now() })
+    if (
+      item !== null &&
+      !(await tables.items.findOne({
+        where: {
+          id: item,
+          kind: ['article', 'fixed', 'document'],
+          draftRevision: { [Op.ne]: null },
+        },
+      }))
+    )
+      throw problem('ARTICLE_NOT_FOUND', item)
+    const row = await tables.teachings.create({
+      conversationId,
+      kind,
+      question: maskPrivate(question).slice(0, 300),
+      words: maskPrivate(words),
+      itemId: item,
+      state: 'open',
+      userId: user.id,
+      createdAt: clock.now(),
+    })
     events.tell('taught', { by: user.id })
     return { id: row.id }
   }
 
   /** Takes it into the draft, as the lead has it now. A draft of an article stays in work, the others are ready to publish. */
-  async accept(user: SignedIn, id: number, { question, words, title, collection }: { question: string; words: string; title: string; collection: string }): Promise<{ item: number }> {
+  async accept(
+    user: SignedIn,
+    id: number,
+    {
+      question,
+      words,
+      title,
+      collection,
+    }: { question: string; words: string; title: string; collection: string },
+  ): Promise<{ item: number }> {
     const { articles } = this.needs
     const row = await this.open(id)
-    const item = row.kind === 'phrasing' ? (await articles.teach(user, row.itemId!, question, true)).id : (await articles.add(user, { kind: row.kind, title, collection, phrasings: [question], body: `${words.trim()}\n`, reviewOn: null, ready: row.kind === 'fixed' })).id
+    const item =
+      row.kind === 'phrasing'
+        ? (await articles.teach(user, row.itemId!, question, true)).id
+        : (
+            await articles.add(user, {
+              kind: row.kind,
+              title,
+              collection,
+              phrasings: [question],
+              body: `${words.trim()}\n`,
+              reviewOn: null,
+              ready: row.kind === 'fixed',
+            })
+          ).id
     await this.decide(row, user, { state: 'accepted', madeItem: item, question, words })
     return { item }
   }
@@ -60,7 +112,11 @@ export class Teachings {
     await this.decide(await this.open(id), user, { state: 'declined', reason })
   }
 
-  private async decide(row: Row<TeachingRow>, user: SignedIn, outcome: Partial<TeachingRow>): Promise<void> {
+  private async decide(
+    row: Row<TeachingRow>,
+    user: SignedIn,
+    outcome: Partial<TeachingRow>,
+  ): Promise<void> {
     await row.update({ ...outcome, decidedBy: user.id, decidedAt: this.needs.clock.now() })
     this.needs.events.tell('taught', { by: row.userId ?? 0 })
   }
@@ -72,8 +128,36 @@ export class Teachings {
     return row
   }
 
-  private async view({ id, conversationId, kind, question, words, itemId, state, reason, madeItem, userId, createdAt }: TeachingRow): Promise<Teaching> {
-    const item = itemId === null ? null : await this.needs.tables.items.findByPk(itemId, { attributes: ['title'] })
-    return { id, conversation: conversationId, kind, question, words, item: itemId, state, reason, madeItem, by: await this.needs.users.nameOf(userId), at: createdAt.toISOString(), itemTitle: item?.title ?? null }
+  private async view({
+    id,
+    conversationId,
+    kind,
+    question,
+    words,
+    itemId,
+    state,
+    reason,
+    madeItem,
+    userId,
+    createdAt,
+  }: TeachingRow): Promise<Teaching> {
+    const item =
+      itemId === null
+        ? null
+        : await this.needs.tables.items.findByPk(itemId, { attributes: ['title'] })
+    return {
+      id,
+      conversation: conversationId,
+      kind,
+      question,
+      words,
+      item: itemId,
+      state,
+      reason,
+      madeItem,
+      by: await this.needs.users.nameOf(userId),
+      at: createdAt.toISOString(),
+      itemTitle: item?.title ?? null,
+    }
   }
 }

@@ -1,7 +1,15 @@
 import type { Queue } from '@janua/contracts'
 import { expect } from 'chai'
 import type { Janua } from '../janua.ts'
-import { freshJanua, member, type Member, openHouse, type TestClock, type TestVisitor, visitor } from '../testing/harness.ts'
+import {
+  freshJanua,
+  member,
+  type Member,
+  openHouse,
+  type TestClock,
+  type TestVisitor,
+  visitor,
+} from '../testing/harness.ts'
 
 describe('how long a visitor waits', () => {
   let janua: Janua
@@ -14,7 +22,10 @@ describe('how long a visitor waits', () => {
     const { queues } = await openHouse(janua)
     bookings = queues.bookings
     agent = await member(janua, 'agent')
-    await janua.queues.save({ id: agent.id, name: agent.name }, bookings, { name: 'Bookings', members: [agent.id] })
+    await janua.queues.save({ id: agent.id, name: agent.name }, bookings, {
+      name: 'Bookings',
+      members: [agent.id],
+    })
   })
   after(() => close())
 
@@ -38,7 +49,9 @@ describe('how long a visitor waits', () => {
     const [one, two] = [(await first.thread()).waiting!, (await second.thread()).waiting!]
     expect([one.ahead, two.ahead]).to.eql([0, 1])
     expect(two.seconds!).to.be.greaterThan(one.seconds!)
-    const [queue] = ((await agent.get('/queues')).body as Queue[]).filter(({ id }) => id === bookings)
+    const [queue] = ((await agent.get('/queues')).body as Queue[]).filter(
+      ({ id }) => id === bookings,
+    )
     expect(queue!.expectedWaitSeconds!).to.be.at.least(two.seconds!)
     await agent.post(`/desk/${await idOf(first)}/take`)
     expect((await first.thread()).waiting).to.equal(undefined)
@@ -66,7 +79,9 @@ describe('how long a visitor waits', () => {
   it('counts a second conversation that an agent is used to take beside the first', async () => {
     const lead = await member(janua, 'lead')
     const close = (id: number) => agent.post(`/desk/${id}/close`)
-    for (const { id, state } of await janua.tables.conversations.findAll({ where: { state: ['agent', 'waiting'] } })) {
+    for (const { id, state } of await janua.tables.conversations.findAll({
+      where: { state: ['agent', 'waiting'] },
+    })) {
       if (state === 'waiting') await agent.post(`/desk/${id}/take`).expect(204)
       await close(id)
     }
@@ -75,7 +90,15 @@ describe('how long a visitor waits', () => {
       clock.pass(10)
       const second = await waits()
       const { seconds } = (await second.thread()).waiting!
-      return { seconds: seconds!, leave: async () => (await take(second), clock.pass(60), await close(first), await close(await idOf(second))) }
+      return {
+        seconds: seconds!,
+        leave: async () => (
+          await take(second),
+          clock.pass(60),
+          await close(first),
+          await close(await idOf(second))
+        ),
+      }
     }
     const used = await told()
     expect(used.seconds, 'one at a time until now').to.be.greaterThan(60)
@@ -83,7 +106,9 @@ describe('how long a visitor waits', () => {
     const now = await told()
     expect(now.seconds, 'a slot is free').to.be.lessThan(30)
     await now.leave()
-    await lead.put(`/people/${agent.id}/skills`, { languages: [], topics: [], atOnce: 1 }).expect(204)
+    await lead
+      .put(`/people/${agent.id}/skills`, { languages: [], topics: [], atOnce: 1 })
+      .expect(204)
     const less = await told()
     expect(less.seconds, 'one at once by the lead’s setting').to.be.greaterThan(60)
     await less.leave()

@@ -37,14 +37,30 @@ export class DeskWork {
     const { threads, desk, users, tables, clock } = this.needs
     await desk.mustRead(user, id)
     await threads.change(id, async (locked, transaction) => {
-      if (locked.state === 'agent' && locked.agentId !== user.id) throw problem('TAKEN_BY_OTHER', await users.nameOf(locked.agentId))
+      if (locked.state === 'agent' && locked.agentId !== user.id)
+        throw problem('TAKEN_BY_OTHER', await users.nameOf(locked.agentId))
       if (locked.state === 'agent') return
       const now = clock.now()
-      const isOffered = locked.offeredTo !== null && locked.offeredTo !== user.id && locked.offeredUntil !== null && locked.offeredUntil > now
-      if (isOffered && user.role !== 'lead') throw problem('OFFERED_TO_OTHER', await users.nameOf(locked.offeredTo))
+      const isOffered =
+        locked.offeredTo !== null &&
+        locked.offeredTo !== user.id &&
+        locked.offeredUntil !== null &&
+        locked.offeredUntil > now
+      if (isOffered && user.role !== 'lead')
+        throw problem('OFFERED_TO_OTHER', await users.nameOf(locked.offeredTo))
       threads.move(locked, 'take')
-      Object.assign(locked, { agentId: user.id, takenAt: now, offeredTo: null, offeredUntil: null, passedBy: null })
-      await threads.append(locked, { author: 'event', kind: 'taken', text: '', userId: user.id }, transaction)
+      Object.assign(locked, {
+        agentId: user.id,
+        takenAt: now,
+        offeredTo: null,
+        offeredUntil: null,
+        passedBy: null,
+      })
+      await threads.append(
+        locked,
+        { author: 'event', kind: 'taken', text: '', userId: user.id },
+        transaction,
+      )
     })
     await tables.users.update({ lastTurnAt: clock.now() }, { where: { id: user.id } })
   }
@@ -54,32 +70,72 @@ export class DeskWork {
     const { threads, desk, users, clock } = this.needs
     await desk.mustRead(user, id)
     await threads.change(id, async (locked, transaction) => {
-      if (locked.state === 'agent' && locked.agentId !== user.id) throw problem('TAKEN_BY_OTHER', await users.nameOf(locked.agentId))
+      if (locked.state === 'agent' && locked.agentId !== user.id)
+        throw problem('TAKEN_BY_OTHER', await users.nameOf(locked.agentId))
       if (locked.state === 'agent') return
       threads.move(locked, 'step in')
       Object.assign(locked, { agentId: user.id, takenAt: clock.now() })
-      await threads.append(locked, { author: 'event', kind: 'stepped in', text: '', userId: user.id }, transaction)
+      await threads.append(
+        locked,
+        { author: 'event', kind: 'stepped in', text: '', userId: user.id },
+        transaction,
+      )
     })
   }
 
-  async reply(user: SignedIn, id: number, { clientId, text, asTeam = false }: { clientId: string; text: string; asTeam?: boolean }): Promise<void> {
+  async reply(
+    user: SignedIn,
+    id: number,
+    { clientId, text, asTeam = false }: { clientId: string; text: string; asTeam?: boolean },
+  ): Promise<void> {
     const { threads } = this.needs
     await this.own(user, id, async (locked, transaction) => {
       if (await threads.sentBefore(id, clientId, transaction)) return
-      await threads.append(locked, { author: 'agent', kind: 'text', text, userId: user.id, clientId, ...(asTeam && { data: { asTeam } }) }, transaction)
+      await threads.append(
+        locked,
+        {
+          author: 'agent',
+          kind: 'text',
+          text,
+          userId: user.id,
+          clientId,
+          ...(asTeam && { data: { asTeam } }),
+        },
+        transaction,
+      )
       locked.teamSeen = locked.seq
-      if (locked.caseNumber !== null) await this.mailReply(user, locked, { text, asTeam }, transaction)
+      if (locked.caseNumber !== null)
+        await this.mailReply(user, locked, { text, asTeam }, transaction)
     })
   }
 
   /** A note that only the team sees; with it a colleague may be asked in by name. */
-  async note(user: SignedIn, id: number, { text, ask }: { text: string; ask: number | null }): Promise<void> {
+  async note(
+    user: SignedIn,
+    id: number,
+    { text, ask }: { text: string; ask: number | null },
+  ): Promise<void> {
     const { threads, desk, tables, users, events, clock } = this.needs
     await desk.mustRead(user, id)
-    if (ask !== null && !(await tables.users.findOne({ where: { id: ask, active: true } }))) throw problem('PERSON_NOT_FOUND', ask)
+    if (ask !== null && !(await tables.users.findOne({ where: { id: ask, active: true } })))
+      throw problem('PERSON_NOT_FOUND', ask)
     await threads.change(id, async (locked, transaction) => {
-      await threads.append(locked, { author: 'team', kind: 'note', text, userId: user.id, ...(ask !== null && { data: { asked: await users.nameOf(ask) } }) }, transaction)
-      if (ask !== null) await tables.guests.upsert({ conversationId: id, userId: ask, askedAt: clock.now() }, { transaction })
+      await threads.append(
+        locked,
+        {
+          author: 'team',
+          kind: 'note',
+          text,
+          userId: user.id,
+          ...(ask !== null && { data: { asked: await users.nameOf(ask) } }),
+        },
+        transaction,
+      )
+      if (ask !== null)
+        await tables.guests.upsert(
+          { conversationId: id, userId: ask, askedAt: clock.now() },
+          { transaction },
+        )
     })
     if (ask !== null) events.tell('askedIn', { user: ask, conversation: id })
   }
@@ -88,19 +144,37 @@ export class DeskWork {
     const { threads, handovers } = this.needs
     await this.own(user, id, async (locked, transaction) => {
       await handovers.settle(locked, null, transaction)
-      if (word) await threads.append(locked, { author: 'agent', kind: 'text', text: word, userId: user.id }, transaction)
+      if (word)
+        await threads.append(
+          locked,
+          { author: 'agent', kind: 'text', text: word, userId: user.id },
+          transaction,
+        )
       threads.move(locked, 'hand back')
       Object.assign(locked, LEFT_QUEUE)
-      await threads.append(locked, { author: 'event', kind: 'handed back', text: '', userId: user.id }, transaction)
+      await threads.append(
+        locked,
+        { author: 'event', kind: 'handed back', text: '', userId: user.id },
+        transaction,
+      )
     })
   }
 
   /** To another queue, or to a colleague at once. Due time and what was said go along; a lead may move what others have, or what waits. */
-  async move(user: SignedIn, id: number, { queue: toQueue, agent: toAgent, reason }: { queue?: number; agent?: number; reason: string }): Promise<void> {
+  async move(
+    user: SignedIn,
+    id: number,
+    { queue: toQueue, agent: toAgent, reason }: { queue?: number; agent?: number; reason: string },
+  ): Promise<void> {
     const { tables, threads, handovers, clock } = this.needs
     const queue = toQueue === undefined ? null : await tables.queues.findByPk(toQueue)
     if (toQueue !== undefined && !queue) throw problem('QUEUE_NOT_FOUND', toQueue)
-    const agent = toAgent === undefined ? null : await tables.users.findOne({ where: { id: toAgent, active: true, role: ['agent', 'lead'] } })
+    const agent =
+      toAgent === undefined
+        ? null
+        : await tables.users.findOne({
+            where: { id: toAgent, active: true, role: ['agent', 'lead'] },
+          })
     if (toAgent !== undefined && !agent) throw problem('PERSON_NOT_FOUND', toAgent)
     const work = async (locked: Row<ConversationRow>, transaction: Transaction) => {
       threads.move(locked, 'move')
@@ -108,26 +182,64 @@ export class DeskWork {
       const why = `moved by ${user.name}${reason ? `: ${reason}` : ''}`.slice(0, 300)
       if (queue) {
         const due = dueAt(queue, { askedAt: locked.askedAt ?? now, priority: locked.priority })
-        Object.assign(locked, { ...LEFT_QUEUE, queueId: queue.id, enteredQueueAt: now, askedAt: locked.askedAt ?? now, dueAt: due, takenAt: null, routedBecause: why })
+        Object.assign(locked, {
+          ...LEFT_QUEUE,
+          queueId: queue.id,
+          enteredQueueAt: now,
+          askedAt: locked.askedAt ?? now,
+          dueAt: due,
+          takenAt: null,
+          routedBecause: why,
+        })
         await handovers.noteMove(id, transaction)
       }
-      await threads.append(locked, { author: 'event', kind: 'moved', text: '', userId: user.id, data: { ...(queue ? { queue: queue.name } : { to: agent!.name }), ...(reason && { why: reason }) } }, transaction)
+      await threads.append(
+        locked,
+        {
+          author: 'event',
+          kind: 'moved',
+          text: '',
+          userId: user.id,
+          data: {
+            ...(queue ? { queue: queue.name } : { to: agent!.name }),
+            ...(reason && { why: reason }),
+          },
+        },
+        transaction,
+      )
       if (!agent) return
       threads.move(locked, 'take')
-      Object.assign(locked, { agentId: agent.id, takenAt: now, routedBecause: why, offeredTo: null, offeredUntil: null })
+      Object.assign(locked, {
+        agentId: agent.id,
+        takenAt: now,
+        routedBecause: why,
+        offeredTo: null,
+        offeredUntil: null,
+      })
     }
     await (user.role === 'lead' ? this.asLead(user, id, work) : this.own(user, id, work))
   }
 
   async close(user: SignedIn, id: number, { outcome, rightQueue }: CloseInput): Promise<void> {
     const { threads, handovers, tables, clock } = this.needs
-    if (rightQueue !== null && !(await tables.queues.findByPk(rightQueue))) throw problem('QUEUE_NOT_FOUND', rightQueue)
+    if (rightQueue !== null && !(await tables.queues.findByPk(rightQueue)))
+      throw problem('QUEUE_NOT_FOUND', rightQueue)
     await this.own(user, id, async (locked, transaction) => {
       threads.move(locked, 'close')
       locked.closedAt = clock.now()
       locked.outcome = outcome
       await handovers.settle(locked, rightQueue, transaction)
-      await threads.append(locked, { author: 'event', kind: 'closed', text: '', userId: user.id, data: { by: 'agent', outcome } }, transaction)
+      await threads.append(
+        locked,
+        {
+          author: 'event',
+          kind: 'closed',
+          text: '',
+          userId: user.id,
+          data: { by: 'agent', outcome },
+        },
+        transaction,
+      )
     })
   }
 
@@ -137,8 +249,17 @@ export class DeskWork {
     await desk.mustRead(user, id)
     await threads.change(id, async (locked, transaction) => {
       threads.move(locked, 'reopen')
-      Object.assign(locked, { agentId: user.id, takenAt: clock.now(), closedAt: null, outcome: null })
-      await threads.append(locked, { author: 'event', kind: 'reopened', text: '', userId: user.id }, transaction)
+      Object.assign(locked, {
+        agentId: user.id,
+        takenAt: clock.now(),
+        closedAt: null,
+        outcome: null,
+      })
+      await threads.append(
+        locked,
+        { author: 'event', kind: 'reopened', text: '', userId: user.id },
+        transaction,
+      )
     })
   }
 
@@ -147,21 +268,47 @@ export class DeskWork {
     const { tables, audit, events, clock } = this.needs
     const conversation = await tables.conversations.findByPk(id)
     await this.close(user, id, { outcome: 'not for us', rightQueue: null })
-    await tables.visitors.update({ blockedAt: clock.now(), blockedBecause: reason }, { where: { id: conversation!.visitorId } })
+    await tables.visitors.update(
+      { blockedAt: clock.now(), blockedBecause: reason },
+      { where: { id: conversation!.visitorId } },
+    )
     await audit.note(user, 'blocked visitor', `Conversation ${id}`, { reason })
     events.tell('visitorGone', { visitor: conversation!.visitorId })
   }
 
-  private async mailReply(user: SignedIn, { id, caseNumber, visitorId, doorId, language }: ConversationRow, { text, asTeam }: { text: string; asTeam: boolean }, transaction: Transaction): Promise<void> {
+  private async mailReply(
+    user: SignedIn,
+    { id, caseNumber, visitorId, doorId, language }: ConversationRow,
+    { text, asTeam }: { text: string; asTeam: boolean },
+    transaction: Transaction,
+  ): Promise<void> {
     const { tables, engine, outbox } = this.needs
-    const [visitor, live] = await Promise.all([tables.visitors.findByPk(visitorId, { transaction }), engine.live()])
+    const [visitor, live] = await Promise.all([
+      tables.visitors.findByPk(visitorId, { transaction }),
+      engine.live(),
+    ])
     if (!visitor?.mail) return
     const company = live?.doors.find((door) => door.id === doorId)?.title ?? ''
-    await outbox.reply({ conversationId: id, number: caseNumber!, to: visitor.mail, language, name: asTeam ? company : user.name, company, text }, transaction)
+    await outbox.reply(
+      {
+        conversationId: id,
+        number: caseNumber!,
+        to: visitor.mail,
+        language,
+        name: asTeam ? company : user.name,
+        company,
+        text,
+      },
+      transaction,
+    )
   }
 
   /** A change that only the conversation's own agent may make. */
-  private async own(user: SignedIn, id: number, work: (locked: Row<ConversationRow>, transaction: Transaction) => Promise<void>): Promise<void> {
+  private async own(
+    user: SignedIn,
+    id: number,
+    work: (locked: Row<ConversationRow>, transaction: Transaction) => Promise<void>,
+  ): Promise<void> {
     await this.needs.desk.mustRead(user, id)
     await this.needs.threads.change(id, async (locked, transaction) => {
       if (locked.state !== 'agent' || locked.agentId !== user.id) throw problem('NOT_YOURS')
@@ -169,7 +316,11 @@ export class DeskWork {
     })
   }
 
-  private async asLead(user: SignedIn, id: number, work: (locked: Row<ConversationRow>, transaction: Transaction) => Promise<void>): Promise<void> {
+  private async asLead(
+    user: SignedIn,
+    id: number,
+    work: (locked: Row<ConversationRow>, transaction: Transaction) => Promise<void>,
+  ): Promise<void> {
     await this.needs.desk.mustRead(user, id)
     await this.needs.threads.change(id, work)
   }

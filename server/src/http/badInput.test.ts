@@ -3,16 +3,36 @@ import { expect } from 'chai'
 import supertest from 'supertest'
 import { ACTIONS } from '../accounts/actions.ts'
 import type { Janua } from '../janua.ts'
-import { freshJanua, member, type Member, openHouse, visitor, type TestVisitor } from '../testing/harness.ts'
+import {
+  freshJanua,
+  member,
+  type Member,
+  openHouse,
+  visitor,
+  type TestVisitor,
+} from '../testing/harness.ts'
 import { oddInput } from '../testing/oddInput.ts'
 import type { Route } from './routing.ts'
 
 const TRIES = 14
 /** These end what the test stands on: its session, its person, its visitor. */
 const ENDINGS: ReadonlySet<string> = new Set(['session.end', 'session.start', 'team.change'])
-const GARBAGE = ['[]', 'null', '42', '"words"', '{"__proto__":{"a":1}}', `${'['.repeat(400)}${']'.repeat(400)}`, '{"id":{"$gt":0},"name":["x"],"text":{"a":[]},"content":7,"settings":"none","words":null}', '{"text":"\\ud800","name":"\\u0000"}', '{"a":', '', '\u0000\u0001']
+const GARBAGE = [
+  '[]',
+  'null',
+  '42',
+  '"words"',
+  '{"__proto__":{"a":1}}',
+  `${'['.repeat(400)}${']'.repeat(400)}`,
+  '{"id":{"$gt":0},"name":["x"],"text":{"a":[]},"content":7,"settings":"none","words":null}',
+  '{"text":"\\ud800","name":"\\u0000"}',
+  '{"a":',
+  '',
+  '\u0000\u0001',
+]
 const ODD_PLACES = ['0', '-1', '1e9', '99999999999999999999', 'abc', '%00', "1'--", '%F0%9F%98%80']
-const SECRETS = /undefined|\[object|sql|sequelize|select |typeerror|cannot read|stack|node_modules|\bat \//i
+const SECRETS =
+  /undefined|\[object|sql|sequelize|select |typeerror|cannot read|stack|node_modules|\bat \//i
 
 describe('input that nobody means', () => {
   let janua: Janua
@@ -33,13 +53,28 @@ describe('input that nobody means', () => {
 
   const routes = () => janua.routes.filter(({ action }) => !ENDINGS.has(action))
   /** Sends it as who may: the lead, or the visitor. */
-  function send({ method, path, action }: Route, { place = '1', query = '', body }: { place?: string; query?: string; body?: unknown }): supertest.Test {
+  function send(
+    { method, path, action }: Route,
+    { place = '1', query = '', body }: { place?: string; query?: string; body?: unknown },
+  ): supertest.Test {
     const address = `/api${path.replace(':door', 'help').replace(/:\w+/g, place)}${query}`
-    if (ACTIONS[action] === 'visitor') return supertest(janua.app)[method](address).set('authorization', `Bearer ${someone.token}`).set('content-type', 'application/json').send(body as object)
-    return lead.http[method](address).set('x-janua-token', lead.csrf).set('content-type', 'application/json').send(body as object)
+    const anyone = supertest(janua.app)
+    if (ACTIONS[action] === 'visitor')
+      return anyone[method](address)
+        .set('authorization', `Bearer ${someone.token}`)
+        .set('content-type', 'application/json')
+        .send(body as object)
+    return lead.http[method](address)
+      .set('x-janua-token', lead.csrf)
+      .set('content-type', 'application/json')
+      .send(body as object)
   }
   /** A refusal is a sentence for people; nothing breaks. */
-  function complaint({ method, path }: Route, { status, body, text }: supertest.Response, sent: unknown): string[] {
+  function complaint(
+    { method, path }: Route,
+    { status, body, text }: supertest.Response,
+    sent: unknown,
+  ): string[] {
     const what = `${method} ${path} ${JSON.stringify(sent)?.slice(0, 300)} gave ${status} ${text.slice(0, 200)}`
     if (status >= 500) return [what]
     const message = (body as { message?: unknown } | null)?.message
@@ -49,14 +84,17 @@ describe('input that nobody means', () => {
   it('is told what is wrong with it, where it is no input at all', async function () {
     this.timeout(120_000)
     const wrong: string[] = []
-    for (const each of routes().filter(({ method }) => method !== 'get')) for (const body of GARBAGE) wrong.push(...complaint(each, await send(each, { body }), body))
+    for (const each of routes().filter(({ method }) => method !== 'get'))
+      for (const body of GARBAGE) wrong.push(...complaint(each, await send(each, { body }), body))
     expect(wrong).to.eql([])
   })
 
   it('is told so, where the address names nothing', async function () {
     this.timeout(120_000)
     const wrong: string[] = []
-    for (const each of routes().filter(({ path }) => /:(?!door)/.test(path))) for (const place of ODD_PLACES) wrong.push(...complaint(each, await send(each, { place, body: {} }), place))
+    for (const each of routes().filter(({ path }) => /:(?!door)/.test(path)))
+      for (const place of ODD_PLACES)
+        wrong.push(...complaint(each, await send(each, { place, body: {} }), place))
     expect(wrong).to.eql([])
   })
 
@@ -67,8 +105,12 @@ describe('input that nobody means', () => {
     let through = 0
     for (const each of routes())
       for (let i = 0; i < TRIES && (each.body || each.query); i++) {
-        const [body, asked] = [each.body, each.query].map((schema) => schema && oddInput(schema.describe() as never, random))
-        const query = asked ? `?${new URLSearchParams(Object.entries(asked).map(([name, value]): [string, string] => [name, String(value)])).toString()}` : ''
+        const [body, asked] = [each.body, each.query].map(
+          (schema) => schema && oddInput(schema.describe() as never, random),
+        )
+        const query = asked
+          ? `?${new URLSearchParams(Object.entries(asked).map(([name, value]): [string, string] => [name, String(value)])).toString()}`
+          : ''
         const place = String(1 + Math.floor(random() * 6))
         const answer = await send(each, { place, query, body })
         if (answer.status !== 422) through++
@@ -82,6 +124,8 @@ describe('input that nobody means', () => {
   it('leaves the door answering', async () => {
     const answer = await someone.says('Can I bring my dog?')
     expect(answer.status).to.equal(204)
-    expect((await someone.thread()).messages.at(-1)!.text).to.be.a('string').and.not.equal('')
+    expect((await someone.thread()).messages.at(-1)!.text)
+      .to.be.a('string')
+      .and.not.equal('')
   })
 })

@@ -10,7 +10,11 @@ export function answerErrors(log: Logger) {
     if (res.headersSent) return next(thrown)
     const told = asProblem(thrown)
     if (told.status >= 500) log.error({ err: thrown, path: req.path }, 'request failed')
-    const body: ProblemBody = { code: told.code, message: told.message, ...(told.detail === undefined ? {} : { detail: told.detail }) }
+    const body: ProblemBody = {
+      code: told.code,
+      message: told.message,
+      ...(told.detail === undefined ? {} : { detail: told.detail }),
+    }
     res.status(told.status).json(body)
   }
 }
@@ -22,7 +26,11 @@ function asProblem(thrown: unknown): Problem {
   if (thrown instanceof Problem) return thrown
   if (thrown instanceof ConnectionError) return problem('DATABASE_AWAY')
   if (thrown instanceof ForeignKeyConstraintError) return problem('POINTS_NOWHERE')
-  if (thrown instanceof DatabaseError && AT_ONCE.has((thrown.original as { code?: string }).code ?? '')) return problem('AT_ONCE')
+  if (
+    thrown instanceof DatabaseError &&
+    AT_ONCE.has((thrown.original as { code?: string }).code ?? '')
+  )
+    return problem('AT_ONCE')
   if (thrown instanceof BaseError) return problem('BROKEN')
   const type = (thrown as { type?: string } | null)?.type
   if (type === 'entity.parse.failed') return problem('BAD_JSON')

@@ -42,7 +42,13 @@ export function route<P = unknown, Q = unknown, B = unknown>(
   method: Route['method'],
   path: string,
   action: Action,
-  checks: { params?: ObjectSchema<P>; query?: ObjectSchema<Q>; body?: ObjectSchema<B>; before?: RequestHandler[]; status?: number },
+  checks: {
+    params?: ObjectSchema<P>
+    query?: ObjectSchema<Q>
+    body?: ObjectSchema<B>
+    before?: RequestHandler[]
+    status?: number
+  },
   handle: (call: Call<P, Q, B>) => unknown,
 ): Route {
   return { method, path, action, ...checks, handle }
@@ -62,15 +68,28 @@ export function mount(router: Router, routes: readonly Route[], gate: Gatekeeper
       else if (who !== 'anyone') res.locals.user = await allowedUser(req, gate, each.action)
       next()
     }
-    router[each.method](each.path, guard, ...(each.before ?? []), async (req: Request, res: Response) => {
-      const params = checked(each.params, req.params)
-      const query = checked(each.query, req.query)
-      const body = checked(each.body, req.body)
-      const value = await each.handle({ params, query, body, user: res.locals.user, visitor: res.locals.visitor, req, res })
-      if (res.headersSent) return
-      if (value === undefined) res.status(each.status ?? 204).end()
-      else res.status(each.status ?? 200).json(value)
-    })
+    router[each.method](
+      each.path,
+      guard,
+      ...(each.before ?? []),
+      async (req: Request, res: Response) => {
+        const params = checked(each.params, req.params)
+        const query = checked(each.query, req.query)
+        const body = checked(each.body, req.body)
+        const value = await each.handle({
+          params,
+          query,
+          body,
+          user: res.locals.user,
+          visitor: res.locals.visitor,
+          req,
+          res,
+        })
+        if (res.headersSent) return
+        if (value === undefined) res.status(each.status ?? 204).end()
+        else res.status(each.status ?? 200).json(value)
+      },
+    )
   }
 }
 
@@ -89,8 +108,17 @@ async function knownVisitor(req: Request, gate: Gatekeeper): Promise<KnownVisito
 
 function checked(schema: ObjectSchema | undefined, input: unknown): unknown {
   if (!schema) return input
-  const { error, value } = schema.validate(input ?? {}, { abortEarly: false, stripUnknown: true, errors: { wrap: { label: '“”' } } })
-  if (error) throw problemWith(error.details.map(({ path, message }) => ({ path, message })), 'INVALID', sentence(error.details.map(({ message }) => message)))
+  const { error, value } = schema.validate(input ?? {}, {
+    abortEarly: false,
+    stripUnknown: true,
+    errors: { wrap: { label: '“”' } },
+  })
+  if (error)
+    throw problemWith(
+      error.details.map(({ path, message }) => ({ path, message })),
+      'INVALID',
+      sentence(error.details.map(({ message }) => message)),
+    )
   return value
 }
 

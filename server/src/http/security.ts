@@ -5,7 +5,14 @@ import { problem } from './problems.ts'
 
 /** Headers for everything but a door: no script that is not a file of ours; inline style only because PrimeVue needs it. */
 export const teamHeaders = helmet({
-  contentSecurityPolicy: { useDefaults: false, directives: { ...policy(), styleSrc: ["'self'", "'unsafe-inline'"], frameAncestors: ["'none'"] } },
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      ...policy(),
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      frameAncestors: ["'none'"],
+    },
+  },
   strictTransportSecurity: false,
   crossOriginEmbedderPolicy: false,
   referrerPolicy: { policy: 'same-origin' },
@@ -14,7 +21,10 @@ export const teamHeaders = helmet({
 /** Headers of a door's page: no inline style either, and only the door's sites may frame it. */
 export function doorHeaders(sites: readonly string[]) {
   return helmet({
-    contentSecurityPolicy: { useDefaults: false, directives: { ...policy(), styleSrc: ["'self'"], frameAncestors: ["'self'", ...sites] } },
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: { ...policy(), styleSrc: ["'self'"], frameAncestors: ["'self'", ...sites] },
+    },
     strictTransportSecurity: false,
     frameguard: false,
     crossOriginEmbedderPolicy: false,

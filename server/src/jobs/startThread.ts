@@ -5,11 +5,19 @@ import { type ResourceLimits, Worker } from 'node:worker_threads'
  * @param module address of the TypeScript file that is the job; it finds `order` in workerData
  */
 export function startThread<T>(module: URL, order: T, resourceLimits: ResourceLimits): Worker {
-  return new Worker(new URL('./thread.mjs', import.meta.url), { workerData: { module: module.href, order }, resourceLimits, execArgv: [] })
+  return new Worker(new URL('./thread.mjs', import.meta.url), {
+    workerData: { module: module.href, order },
+    resourceLimits,
+    execArgv: [],
+  })
 }
 
 /** Does a job in a thread of its own and gives what it reports; the thread ends with its first report. */
-export function inThread<T, R>(module: URL, order: T, resourceLimits: ResourceLimits = {}): Promise<R> {
+export function inThread<T, R>(
+  module: URL,
+  order: T,
+  resourceLimits: ResourceLimits = {},
+): Promise<R> {
   return new Promise((done, failed) => {
     const worker = startThread(module, order, resourceLimits)
     worker.once('message', (report: R) => {

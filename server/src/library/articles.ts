@@ -1,4 +1,15 @@
-import { ARTICLE_SORTS, type Article, type ArticleContent, type ArticleCreate, type ArticlePage, type ArticleQuery, type ArticleRow, type ArticleSave, type DocumentContent, type ItemKind } from '@janua/contracts'
+import {
+  ARTICLE_SORTS,
+  type Article,
+  type ArticleContent,
+  type ArticleCreate,
+  type ArticlePage,
+  type ArticleQuery,
+  type ArticleRow,
+  type ArticleSave,
+  type DocumentContent,
+  type ItemKind,
+} from '@janua/contracts'
 import type { Holds } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
@@ -17,8 +28,15 @@ interface Needs {
   nearestPart: (item: number, question: string) => Promise<number | null>
 }
 
-const COLUMN: Record<(typeof ARTICLE_SORTS)[number], string> = { title: 'i.title', collection: 'i.collection', words: 'i.words', reviewOn: 'i.review_on', updatedAt: 'i.updated_at' }
-const STATE_SQL = "CASE WHEN i.draft_revision = r.revision_id THEN 'live' WHEN i.ready THEN 'ready' ELSE 'in work' END"
+const COLUMN: Record<(typeof ARTICLE_SORTS)[number], string> = {
+  title: 'i.title',
+  collection: 'i.collection',
+  words: 'i.words',
+  reviewOn: 'i.review_on',
+  updatedAt: 'i.updated_at',
+}
+const STATE_SQL =
+  "CASE WHEN i.draft_revision = r.revision_id THEN 'live' WHEN i.ready THEN 'ready' ELSE 'in work' END"
 
 interface ListedRow extends Omit<ArticleRow, 'updatedAt' | 'published'> {
   updatedAt: Date
@@ -41,7 +59,8 @@ export class Articles {
       limit: query.limit,
       offset: query.offset,
     }
-    const from = 'FROM items i LEFT JOIN release_items r ON r.item_id = i.id AND r.release_id = :live LEFT JOIN users u ON u.id = i.updated_by JOIN revisions v ON v.id = i.draft_revision'
+    const from =
+      'FROM items i LEFT JOIN release_items r ON r.item_id = i.id AND r.release_id = :live LEFT JOIN users u ON u.id = i.updated_by JOIN revisions v ON v.id = i.draft_revision'
     const where = [
       'i.kind IN (:kinds)',
       query.collection && 'i.collection = :collection',
@@ -49,7 +68,8 @@ export class Articles {
       query.state === 'due' && 'i.review_on <= :today',
       query.state && query.state !== 'due' && `${STATE_SQL} = :state`,
     ].filter(Boolean)
-    const select = <T extends object>(sql: string) => db.query<T>(sql, { replacements: values, type: QueryTypes.SELECT })
+    const select = <T extends object>(sql: string) =>
+      db.query<T>(sql, { replacements: values, type: QueryTypes.SELECT })
     const [rows, [counted], collections, [all]] = await Promise.all([
       select<ListedRow>(
         `SELECT i.id, i.kind, i.title, i.collection, i.phrasings, i.words, i.review_on AS reviewOn, ${STATE_SQL} AS state, r.revision_id IS NOT NULL AS published,
@@ -57,11 +77,19 @@ export class Articles {
          ORDER BY ${COLUMN[query.sort]} ${query.order === 'asc' ? 'ASC' : 'DESC'}, i.id LIMIT :limit OFFSET :offset`,
       ),
       select<{ n: number }>(`SELECT COUNT(*) AS n ${from} WHERE ${where.join(' AND ')}`),
-      select<{ collection: string }>("SELECT DISTINCT collection FROM items WHERE kind IN (:kinds) AND draft_revision IS NOT NULL AND collection <> '' ORDER BY collection"),
-      select<{ n: number }>('SELECT COUNT(*) AS n FROM items WHERE kind IN (:kinds) AND draft_revision IS NOT NULL'),
+      select<{ collection: string }>(
+        "SELECT DISTINCT collection FROM items WHERE kind IN (:kinds) AND draft_revision IS NOT NULL AND collection <> '' ORDER BY collection",
+      ),
+      select<{ n: number }>(
+        'SELECT COUNT(*) AS n FROM items WHERE kind IN (:kinds) AND draft_revision IS NOT NULL',
+      ),
     ])
     return {
-      rows: rows.map((row) => ({ ...row, published: Boolean(row.published), updatedAt: new Date(row.updatedAt).toISOString() })),
+      rows: rows.map((row) => ({
+        ...row,
+        published: Boolean(row.published),
+        updatedAt: new Date(row.updatedAt).toISOString(),
+      })),
       total: Number(counted!.n),
       collections: collections.map(({ collection }) => collection),
       all: Number(all!.n),
@@ -73,25 +101,60 @@ export class Articles {
   }
 
   async add(actor: Actor, { kind, ready, ...content }: ArticleCreate): Promise<Article> {
-    return this.view(await this.needs.draft.add(actor, kind, { content: tidy(content, kind), summary: summarise(kind, content), ready }))
+    return this.view(
+      await this.needs.draft.add(actor, kind, {
+        content: tidy(content, kind),
+        summary: summarise(kind, content),
+        ready,
+      }),
+    )
   }
 
   async save(actor: Actor, id: number, { base, ready, ...content }: ArticleSave): Promise<Article> {
     const { item } = await this.needs.draft.read(id, ['article', 'fixed'])
-    return this.view(await this.needs.draft.save(actor, id, item.kind, { content: tidy(content, item.kind), summary: summarise(item.kind, content), base, ready }))
+    return this.view(
+      await this.needs.draft.save(actor, id, item.kind, {
+        content: tidy(content, item.kind),
+        summary: summarise(item.kind, content),
+        base,
+        ready,
+      }),
+    )
   }
 
   /** Adds one phrasing to what the draft holds, unless it is there already; in a document, to the part that comes nearest. */
-  async teach(actor: Actor, id: number, phrasing: string, ready: boolean): Promise<{ id: number; title: string }> {
-    const { content, revision, item } = await this.needs.draft.read<ArticleContent | DocumentContent>(id, ['article', 'fixed', 'document'])
-    const has = (phrasings: readonly string[]) => phrasings.some((each) => each.toLowerCase() === phrasing.toLowerCase())
-    if (has(content.phrasings) || ('parts' in content && content.parts.some((part) => has(part.phrasings)))) return { id, title: content.title }
+  async teach(
+    actor: Actor,
+    id: number,
+    phrasing: string,
+    ready: boolean,
+  ): Promise<{ id: number; title: string }> {
+    const { content, revision, item } = await this.needs.draft.read<
+      ArticleContent | DocumentContent
+    >(id, ['article', 'fixed', 'document'])
+    const has = (phrasings: readonly string[]) =>
+      phrasings.some((each) => each.toLowerCase() === phrasing.toLowerCase())
+    if (
+      has(content.phrasings) ||
+      ('parts' in content && content.parts.some((part) => has(part.phrasings)))
+    )
+      return { id, title: content.title }
     const part = 'parts' in content ? await this.needs.nearestPart(id, phrasing) : null
     const taught =
       part !== null && 'parts' in content
-        ? { ...content, parts: content.parts.map((each, i) => (i === part ? { ...each, phrasings: [...each.phrasings, phrasing] } : each)) }
+        ? {
+            ...content,
+            parts: content.parts.map((each, i) =>
+              i === part ? { ...each, phrasings: [...each.phrasings, phrasing] } : each,
+            ),
+          }
         : { ...content, phrasings: [...content.phrasings, phrasing] }
-    await this.needs.draft.save(actor, id, item.kind, { content: taught, summary: summarise(item.kind, taught), base: revision.id, ready })
+    await this.needs.draft.save(actor, id, item.kind, {
+      content: taught,
+      summary: summarise(item.kind, taught),
+      base: revision.id,
+      ready,
+    })
     return { id, title: content.title }
   }
 
@@ -117,7 +180,10 @@ export class Articles {
 const ALWAYS: Holds = { from: null, until: null, doors: [] }
 
 /** The same keys in the same order, so that equal content has an equal hash. */
-export function tidy({ title, collection, phrasings, body, reviewOn, holds = ALWAYS }: ArticleContent, kind: ItemKind = 'article'): ArticleContent {
+export function tidy(
+  { title, collection, phrasings, body, reviewOn, holds = ALWAYS }: ArticleContent,
+  kind: ItemKind = 'article',
+): ArticleContent {
   const shared = { title, collection, phrasings, body, reviewOn }
   if (kind !== 'fixed') return shared
   return { ...shared, holds: { from: holds.from, until: holds.until, doors: [...holds.doors] } }

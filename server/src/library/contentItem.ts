@@ -2,10 +2,19 @@ import type { ArticleContent, DocumentContent, ItemKind } from '@janua/contracts
 import type { ContentItem } from '@janua/core'
 
 /** A stored revision of an article, fixed answer or document as the engine takes it. */
-export function contentItem(kind: ItemKind, { id, itemId, content }: { id: number; itemId: number; content: unknown }): ContentItem {
+export function contentItem(
+  kind: ItemKind,
+  { id, itemId, content }: { id: number; itemId: number; content: unknown },
+): ContentItem {
   const { title, phrasings, collection } = content as ArticleContent | DocumentContent
   const shared = { id: itemId, revision: id, title, phrasings, collection }
-  if (kind === 'document') return { ...shared, kind, body: '', parts: (content as DocumentContent).parts }
+  if (kind === 'document')
+    return { ...shared, kind, body: '', parts: (content as DocumentContent).parts }
   const { body, holds } = content as ArticleContent
-  return { ...shared, kind: kind as 'article' | 'fixed', body, ...(kind === 'fixed' && holds && { holds }) }
+  return {
+    ...shared,
+    kind: kind as 'article' | 'fixed',
+    body,
+    ...(kind === 'fixed' && holds && { holds }),
+  }
 }

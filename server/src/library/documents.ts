@@ -20,15 +20,30 @@ export class Documents {
   }
 
   /** Saves the lead's choices; what was read stays as it is. */
-  async save(actor: Actor, id: number, { base, ready, parts, title, collection, phrasings, reviewOn }: DocumentSave): Promise<Document> {
+  async save(
+    actor: Actor,
+    id: number,
+    { base, ready, parts, title, collection, phrasings, reviewOn }: DocumentSave,
+  ): Promise<Document> {
     const { content } = await this.needs.draft.read<DocumentContent>(id, 'document')
     if (parts.length !== content.parts.length) throw problem('PARTS_CHANGED')
     const changed: DocumentContent = {
       ...content,
       ...{ title, collection, phrasings, reviewOn },
-      parts: content.parts.map((part, i) => ({ ...part, phrasings: parts[i]!.phrasings, leftOut: parts[i]!.leftOut })),
+      parts: content.parts.map((part, i) => ({
+        ...part,
+        phrasings: parts[i]!.phrasings,
+        leftOut: parts[i]!.leftOut,
+      })),
     }
-    return this.view((await this.needs.draft.save(actor, id, 'document', { content: tidyDocument(changed), summary: summarise('document', changed), base, ready })) as DraftItem<DocumentContent>)
+    return this.view(
+      (await this.needs.draft.save(actor, id, 'document', {
+        content: tidyDocument(changed),
+        summary: summarise('document', changed),
+        base,
+        ready,
+      })) as DraftItem<DocumentContent>,
+    )
   }
 
   private async view({ item, revision, content }: DraftItem<DocumentContent>): Promise<Document> {
@@ -46,11 +61,34 @@ export class Documents {
 }
 
 /** The same keys in the same order, so that equal content has an equal hash. */
-export function tidyDocument({ title, collection, format, file, address, pages, phrasings, parts, reviewOn }: DocumentContent): DocumentContent {
+export function tidyDocument({
+  title,
+  collection,
+  format,
+  file,
+  address,
+  pages,
+  phrasings,
+  parts,
+  reviewOn,
+}: DocumentContent): DocumentContent {
   return {
-    title, collection, format, file, address, pages, phrasings, reviewOn,
+    title,
+    collection,
+    format,
+    file,
+    address,
+    pages,
+    phrasings,
+    reviewOn,
     parts: parts.map(({ heading, level, page, kind, body, phrasings: taught, leftOut }) => ({
-      heading, level, page, kind, body, phrasings: taught, leftOut: leftOut && { by: leftOut.by, because: leftOut.because },
+      heading,
+      level,
+      page,
+      kind,
+      body,
+      phrasings: taught,
+      leftOut: leftOut && { by: leftOut.by, because: leftOut.because },
     })),
   }
 }

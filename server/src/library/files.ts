@@ -15,12 +15,22 @@ export class Files {
   constructor(private readonly needs: { tables: ContentTables; clock: Clock }) {}
 
   /** Keeps a file, once. @returns its hash */
-  async keep({ name, type, bytes }: { name: string; type: string; bytes: Buffer }, transaction?: Transaction): Promise<string> {
+  async keep(
+    { name, type, bytes }: { name: string; type: string; bytes: Buffer },
+    transaction?: Transaction,
+  ): Promise<string> {
     const { tables, clock } = this.needs
     const hash = hashOfFile(bytes)
     if (await tables.files.findByPk(hash, { transaction })) return hash
-    await tables.files.create({ hash, name: name.slice(-255), type, size: bytes.length, createdAt: clock.now() }, { transaction })
-    for (let seq = 0; seq * PIECE < bytes.length; seq++) await tables.filePieces.create({ hash, seq, bytes: bytes.subarray(seq * PIECE, (seq + 1) * PIECE) }, { transaction })
+    await tables.files.create(
+      { hash, name: name.slice(-255), type, size: bytes.length, createdAt: clock.now() },
+      { transaction },
+    )
+    for (let seq = 0; seq * PIECE < bytes.length; seq++)
+      await tables.filePieces.create(
+        { hash, seq, bytes: bytes.subarray(seq * PIECE, (seq + 1) * PIECE) },
+        { transaction },
+      )
     return hash
   }
 
@@ -29,7 +39,11 @@ export class Files {
     const file = await tables.files.findByPk(hash)
     if (!file) throw problem('NOT_FOUND')
     const pieces = await tables.filePieces.findAll({ where: { hash }, order: [['seq', 'ASC']] })
-    return { name: file.name, type: file.type, bytes: Buffer.concat(pieces.map(({ bytes }) => bytes)) }
+    return {
+      name: file.name,
+      type: file.type,
+      bytes: Buffer.concat(pieces.map(({ bytes }) => bytes)),
+    }
   }
 
   /** Serves a file so that nothing in it can run: never as a page, and sandboxed. */
@@ -39,7 +53,11 @@ export class Files {
 }
 
 /** Sends a file so that nothing in it can run. */
-export function sendSafely(res: Response, { name, type, bytes }: { name: string; type: string; bytes: Buffer }, cached: string): void {
+export function sendSafely(
+  res: Response,
+  { name, type, bytes }: { name: string; type: string; bytes: Buffer },
+  cached: string,
+): void {
   const shown = SHOWN.has(type)
   res.set({
     'Content-Type': shown ? type : 'application/octet-stream',
@@ -65,6 +83,10 @@ const MARKS: [type: string, starts: number[]][] = [
 
 /** The type of a picture by its first bytes; undefined when it is none that is shown. */
 export function pictureType(bytes: Buffer): string | undefined {
-  if (bytes.subarray(0, 4).toString('latin1') === 'RIFF' && bytes.subarray(8, 12).toString('latin1') === 'WEBP') return 'image/webp'
+  if (
+    bytes.subarray(0, 4).toString('latin1') === 'RIFF' &&
+    bytes.subarray(8, 12).toString('latin1') === 'WEBP'
+  )
+    return 'image/webp'
   return MARKS.find(([, starts]) => starts.every((byte, i) => bytes[i] === byte))?.[0]
 }

@@ -1,4 +1,10 @@
-import type { ImportResult, ImportState, ImportView, SheetMapping, SheetTrial } from '@janua/contracts'
+import type {
+  ImportResult,
+  ImportState,
+  ImportView,
+  SheetMapping,
+  SheetTrial,
+} from '@janua/contracts'
 import type { Sequelize, Transaction } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
@@ -50,24 +56,48 @@ export class Importer {
 
   async start(actor: Actor, upload: Upload): Promise<ImportView> {
     const { tables, clock } = this.needs
-    const detail: ImportRow['detail'] = { read: 0, total: upload.files.length, current: '', sheets: [], results: upload.refused.map(({ file, reason }) => ({ file, result: 'refused', reason })) }
+    const detail: ImportRow['detail'] = {
+      read: 0,
+      total: upload.files.length,
+      current: '',
+      sheets: [],
+      results: upload.refused.map(({ file, reason }) => ({ file, result: 'refused', reason })),
+    }
     const now = clock.now()
-    const row = await tables.imports.create({ state: 'reading', detail, userId: actor.id, createdAt: now, updatedAt: now })
+    const row = await tables.imports.create({
+      state: 'reading',
+      detail,
+      userId: actor.id,
+      createdAt: now,
+      updatedAt: now,
+    })
     const job: Job = { actor, upload, items: [], packages: [], sheets: new Map(), detail, saved: 0 }
     this.jobs.set(row.id, job)
     job.reading = readInThread(upload.files, (said) => this.hear(row.id, job, said))
-    void job.reading.ended.then(() => this.finishReading(row.id, job)).catch((cause: unknown) => this.fail(row.id, job, cause))
+    void job.reading.ended
+      .then(() => this.finishReading(row.id, job))
+      .catch((cause: unknown) => this.fail(row.id, job, cause))
     return this.read(row.id)
   }
 
   async read(id: number): Promise<ImportView> {
     const row = await this.row(id)
     const job = this.jobs.get(id)
-    return { id, state: row.state, ...(job?.detail ?? row.detail), by: await this.needs.users.nameOf(row.userId), at: row.createdAt.toISOString() }
+    return {
+      id,
+      state: row.state,
+      ...(job?.detail ?? row.detail),
+      by: await this.needs.users.nameOf(row.userId),
+      at: row.createdAt.toISOString(),
+    }
   }
 
   async list(): Promise<ImportView[]> {
-    const rows = await this.needs.tables.imports.findAll({ attributes: ['id'], order: [['id', 'DESC']], limit: 20 })
+    const rows = await this.needs.tables.imports.findAll({
+      attributes: ['id'],
+      order: [['id', 'DESC']],
+      limit: 20,
+    })
     return Promise.all(rows.map(({ id }) => this.read(id)))
   }
 
@@ -90,17 +120,34 @@ export class Importer {
   }
 
   /** The lead's word on a sheet: how to read it, or null to leave it. */
-  async answerSheet(id: number, { file, sheet, mapping }: { file: string; sheet: string; mapping: SheetMapping | null }): Promise<ImportView> {
+  async answerSheet(
+    id: number,
+    { file, sheet, mapping }: { file: string; sheet: string; mapping: SheetMapping | null },
+  ): Promise<ImportView> {
     const { job, content } = this.waiting(id, file, sheet)
     if (mapping) {
       const { items, faults } = takeRows(content, mapping, file)
-      const incoming = items.map((item): Incoming => ({ kind: item.kind, content: storable(item.kind, item.content), sourceName: item.uid ? null : sourceNameOfRow(file, sheet, item.key), uid: item.uid, ready: true }))
+      const incoming = items.map((item): Incoming => ({
+        kind: item.kind,
+        content: storable(item.kind, item.content),
+        sourceName: item.uid ? null : sourceNameOfRow(file, sheet, item.key),
+        uid: item.uid,
+        ready: true,
+      }))
       const tally = await this.store(job.actor, file, incoming, [])
       const notes = faults.map(({ row, because }) => `row ${row}: ${because}`)
-      job.detail.results.push({ file: sheet ? `${file}, sheet “${sheet}”` : file, result: 'taken', tally, what: mapping.as, notes })
+      job.detail.results.push({
+        file: sheet ? `${file}, sheet “${sheet}”` : file,
+        result: 'taken',
+        tally,
+        what: mapping.as,
+        notes,
+      })
     }
     job.sheets.delete(sheetKey(file, sheet))
-    job.detail.sheets = job.detail.sheets.filter((each) => each.file !== file || each.sheet !== sheet)
+    job.detail.sheets = job.detail.sheets.filter(
+      (each) => each.file !== file || each.sheet !== sheet,
+    )
     if (job.sheets.size === 0) {
       await this.setState(id, 'done', job)
       await this.forget(id, job)
@@ -110,8 +157,16 @@ export class Importer {
 
   /** At a start: imports that an earlier process had not ended brought nothing in, and say so. */
   async breakOff(): Promise<number> {
-    const rows = await this.needs.tables.imports.findAll({ where: { state: ['reading', 'asking', 'storing'] } })
-    for (const row of rows) if (!this.jobs.has(row.id)) await row.update({ state: 'broken off', detail: { ...row.detail, sheets: [] }, updatedAt: this.needs.clock.now() })
+    const rows = await this.needs.tables.imports.findAll({
+      where: { state: ['reading', 'asking', 'storing'] },
+    })
+    for (const row of rows)
+      if (!this.jobs.has(row.id))
+        await row.update({
+          state: 'broken off',
+          detail: { ...row.detail, sheets: [] },
+          updatedAt: this.needs.clock.now(),
+        })
     await clearAbandoned()
     return rows.length
   }
@@ -129,7 +184,8 @@ export class Importer {
     else if (said.type === 'begins') detail.current = said.file
     else {
       detail.read++
-      if (said.type === 'refused') detail.results.push({ file: said.file, result: 'refused', reason: said.reason })
+      if (said.type === 'refused')
+        detail.results.push({ file: said.file, result: 'refused', reason: said.reason })
       if (said.type === 'item') job.items.push(said)
       if (said.type === 'package') job.packages.push(said)
       if (said.type === 'sheets')
@@ -140,7 +196,9 @@ export class Importer {
     }
     if (Date.now() - job.saved < 500) return
     job.saved = Date.now()
-    void this.needs.tables.imports.update({ detail, updatedAt: this.needs.clock.now() }, { where: { id, state: 'reading' } }).catch(() => undefined)
+    void this.needs.tables.imports
+      .update({ detail, updatedAt: this.needs.clock.now() }, { where: { id, state: 'reading' } })
+      .catch(() => undefined)
   }
 
   private async finishReading(id: number, job: Job): Promise<void> {
@@ -163,45 +221,102 @@ export class Importer {
     for (const said of job.items) {
       try {
         const { item } = said
-        const originals = await Promise.all((item.pictures ?? []).map(async (picture) => ({ ...picture, bytes: Buffer.from(picture.bytes) })))
+        const originals = await Promise.all(
+          (item.pictures ?? []).map(async (picture) => ({
+            ...picture,
+            bytes: Buffer.from(picture.bytes),
+          })),
+        )
         const original = item.original ? originals.pop() : undefined
-        const content = original ? { ...item.content, file: hashOfFile(original.bytes) } : item.content
-        good.push({ said, incoming: { kind: item.kind, content: storable(item.kind, content), sourceName: sourceNameOf(said.file), ready: true } })
+        const content = original
+          ? { ...item.content, file: hashOfFile(original.bytes) }
+          : item.content
+        good.push({
+          said,
+          incoming: {
+            kind: item.kind,
+            content: storable(item.kind, content),
+            sourceName: sourceNameOf(said.file),
+            ready: true,
+          },
+        })
         pictures.push(...originals, ...(original ? [original] : []))
       } catch (cause) {
-        job.detail.results.push({ file: said.file, result: 'refused', reason: cause instanceof Unreadable ? cause.message : 'it could not be understood' })
+        job.detail.results.push({
+          file: said.file,
+          result: 'refused',
+          reason: cause instanceof Unreadable ? cause.message : 'it could not be understood',
+        })
       }
     }
     if (good.length === 0) return
     const taken = await db.transaction(async (transaction: Transaction) => {
       for (const picture of pictures) await files.keep(picture, transaction)
-      const all = await intake.take(job.actor, good.map(({ incoming }) => incoming), transaction)
-      await audit.note(job.actor, 'brought in files', `${good.length} files`, tallyOf(all), transaction)
+      const all = await intake.take(
+        job.actor,
+        good.map(({ incoming }) => incoming),
+        transaction,
+      )
+      await audit.note(
+        job.actor,
+        'brought in files',
+        `${good.length} files`,
+        tallyOf(all),
+        transaction,
+      )
       return all
     })
     good.forEach(({ said, incoming }, i) => {
       const { title } = incoming.content as { title: string }
-      job.detail.results.push({ file: said.file, ...taken[i]!, kind: incoming.kind as 'article' | 'document', title, passages: said.passages, words: said.words, notes: said.item.notes })
+      job.detail.results.push({
+        file: said.file,
+        ...taken[i]!,
+        kind: incoming.kind as 'article' | 'document',
+        title,
+        passages: said.passages,
+        words: said.words,
+        notes: said.item.notes,
+      })
     })
   }
 
-  private async storePackage(job: Job, { file, items, notes }: Job['packages'][number]): Promise<void> {
+  private async storePackage(
+    job: Job,
+    { file, items, notes }: Job['packages'][number],
+  ): Promise<void> {
     const incoming: Incoming[] = []
     for (const item of items) {
       try {
-        incoming.push({ kind: item.kind, content: storable(item.kind, item.content), sourceName: item.name || null, uid: item.uid, ready: item.ready ?? true })
+        incoming.push({
+          kind: item.kind,
+          content: storable(item.kind, item.content),
+          sourceName: item.name || null,
+          uid: item.uid,
+          ready: item.ready ?? true,
+        })
       } catch (cause) {
         notes.push(`${nameOf(item)}: ${(cause as Error).message}`)
       }
     }
-    const tally = await this.store(job.actor, file, incoming, items.flatMap(({ pictures }) => pictures ?? []))
+    const tally = await this.store(
+      job.actor,
+      file,
+      incoming,
+      items.flatMap(({ pictures }) => pictures ?? []),
+    )
     job.detail.results.push({ file, result: 'taken', tally, what: 'library', notes })
   }
 
-  private async store(actor: Actor, file: string, incoming: readonly Incoming[], pictures: readonly Picture[]): Promise<Extract<ImportResult, { result: 'taken' }>['tally']> {
+  private async store(
+    actor: Actor,
+    file: string,
+    incoming: readonly Incoming[],
+    pictures: readonly Picture[],
+  ): Promise<Extract<ImportResult, { result: 'taken' }>['tally']> {
     const { db, files, intake, audit } = this.needs
     return db.transaction(async (transaction: Transaction) => {
-      for (const picture of pictures) await files.keep({ ...picture, bytes: Buffer.from(picture.bytes) }, transaction)
+      for (const picture of pictures)
+        await files.keep({ ...picture, bytes: Buffer.from(picture.bytes) }, transaction)
       const tally = tallyOf(await intake.take(actor, incoming, transaction))
       await audit.note(actor, 'brought in a file', file.slice(0, 200), tally, transaction)
       return tally
@@ -216,7 +331,10 @@ export class Importer {
   }
 
   private async fail(id: number, job: Job, cause: unknown): Promise<void> {
-    const reason = cause instanceof Unreadable ? cause.message : 'what was read could not be stored; nothing came in, so please try again'
+    const reason =
+      cause instanceof Unreadable
+        ? cause.message
+        : 'what was read could not be stored; nothing came in, so please try again'
     job.detail.results.push({ file: 'The import', result: 'refused', reason })
     await this.setState(id, 'broken off', job).catch(() => undefined)
     await this.forget(id, job)
@@ -224,7 +342,10 @@ export class Importer {
 
   private async setState(id: number, state: ImportState, job?: Job): Promise<void> {
     const { tables, clock } = this.needs
-    await tables.imports.update({ state, ...(job && { detail: job.detail }), updatedAt: clock.now() }, { where: { id } })
+    await tables.imports.update(
+      { state, ...(job && { detail: job.detail }), updatedAt: clock.now() },
+      { where: { id } },
+    )
   }
 
   private async forget(id: number, job: Job | undefined): Promise<void> {

@@ -1,5 +1,20 @@
-import type { ArticleContent, DocumentContent, Insights, MarksInput, RevisionRow, RevisionView } from '@janua/contracts'
-import { changeIndex, type LoggedQuestion, otherWaysToAsk, passagesOf, type ReachMark, reachMarks, type Suggestion } from '@janua/core'
+import type {
+  ArticleContent,
+  DocumentContent,
+  Insights,
+  MarksInput,
+  RevisionRow,
+  RevisionView,
+} from '@janua/contracts'
+import {
+  changeIndex,
+  type LoggedQuestion,
+  otherWaysToAsk,
+  passagesOf,
+  type ReachMark,
+  reachMarks,
+  type Suggestion,
+} from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import { sha256 } from '../accounts/service.ts'
@@ -34,7 +49,13 @@ export class ItemInsights {
 
   async read(id: number): Promise<Insights> {
     const since = new Date(+this.needs.clock.now() - DAYS * 86_400_000)
-    const [totals] = await this.select<{ ever: number; lately: number; helpful: number; unhelpful: number; lastUsed: Date | null }>(
+    const [totals] = await this.select<{
+      ever: number
+      lately: number
+      helpful: number
+      unhelpful: number
+      lastUsed: Date | null
+    }>(
       "SELECT COUNT(*) AS ever, COALESCE(SUM(asked_at >= :since), 0) AS lately, COALESCE(SUM(vote = 1), 0) AS helpful, COALESCE(SUM(vote = -1), 0) AS unhelpful, MAX(asked_at) AS lastUsed FROM questions WHERE item_id = :id AND outcome = 'answered'",
       { id, since },
     )
@@ -53,13 +74,23 @@ export class ItemInsights {
     const { tables, draft, users } = this.needs
     const { item } = await draft.read(id, KINDS)
     const [revisions, held] = await Promise.all([
-      tables.revisions.findAll({ attributes: ['id', 'authorId', 'createdAt'], where: { itemId: id }, order: [['id', 'DESC']], limit: 100 }),
+      tables.revisions.findAll({
+        attributes: ['id', 'authorId', 'createdAt'],
+        where: { itemId: id },
+        order: [['id', 'DESC']],
+        limit: 100,
+      }),
       tables.releaseItems.findAll({ where: { itemId: id }, order: [['releaseId', 'ASC']] }),
     ])
     return Promise.all(
       revisions.map(async (revision) => ({
-        id: revision.id, by: await users.nameOf(revision.authorId), at: revision.createdAt.toISOString(), current: revision.id === item.draftRevision,
-        releases: held.filter(({ revisionId }) => revisionId === revision.id).map(({ releaseId }) => releaseId),
+        id: revision.id,
+        by: await users.nameOf(revision.authorId),
+        at: revision.createdAt.toISOString(),
+        current: revision.id === item.draftRevision,
+        releases: held
+          .filter(({ revisionId }) => revisionId === revision.id)
+          .map(({ releaseId }) => releaseId),
       })),
     )
   }
@@ -77,7 +108,12 @@ export class ItemInsights {
     const { item } = await draft.read(id, KINDS)
     const stored = await tables.revisions.findOne({ where: { id: revision, itemId: id } })
     if (!stored) throw problem('NOT_FOUND')
-    await draft.save(actor, id, item.kind, { content: stored.content, summary: summarise(item.kind, stored.content), base, ready: false })
+    await draft.save(actor, id, item.kind, {
+      content: stored.content,
+      summary: summarise(item.kind, stored.content),
+      base,
+      ready: false,
+    })
   }
 
   /** Whether each phrasing brings the item first, with the text as it is being written. */
@@ -87,7 +123,11 @@ export class ItemInsights {
     const compiled = await engine.draft()
     const asked = [title, ...phrasings].filter((text) => text.trim().length > 1)
     if (item.kind === 'document') return reachMarks(compiled.index, id, asked)
-    const now = contentItem(item.kind, { id: -1, itemId: id, content: { ...(revision.content as ArticleContent), title, body, phrasings } })
+    const now = contentItem(item.kind, {
+      id: -1,
+      itemId: id,
+      content: { ...(revision.content as ArticleContent), title, body, phrasings },
+    })
     return reachMarks(changeIndex(compiled.index, { put: [now] }), id, asked)
   }
 
@@ -95,14 +135,26 @@ export class ItemInsights {
   async ways(id: number): Promise<Suggestion[]> {
     const { draft, engine, tables } = this.needs
     await draft.read(id, KINDS)
-    const [compiled, log, refused] = await Promise.all([engine.draft(), this.log(), tables.refusedPhrasings.findAll({ where: { itemId: id } })])
+    const [compiled, log, refused] = await Promise.all([
+      engine.draft(),
+      this.log(),
+      tables.refusedPhrasings.findAll({ where: { itemId: id } }),
+    ])
     const no = new Set(refused.map(({ norm }) => norm))
-    return otherWaysToAsk(compiled.index, id, { glossary: compiled.glossary, log, refused: (text) => no.has(normOf(text)) })
+    return otherWaysToAsk(compiled.index, id, {
+      glossary: compiled.glossary,
+      log,
+      refused: (text) => no.has(normOf(text)),
+    })
   }
 
   async refuse(id: number, text: string): Promise<void> {
     await this.needs.draft.read(id, KINDS)
-    await this.needs.tables.refusedPhrasings.upsert({ itemId: id, norm: normOf(text), createdAt: this.needs.clock.now() })
+    await this.needs.tables.refusedPhrasings.upsert({
+      itemId: id,
+      norm: normOf(text),
+      createdAt: this.needs.clock.now(),
+    })
   }
 
   /** The most asked questions of the last months, with the item that the newest of each was answered from. */
@@ -119,7 +171,11 @@ export class ItemInsights {
   private async links(id: number): Promise<Insights['links']> {
     const { draft, tables } = this.needs
     const addresses = linksIn((await draft.read(id, KINDS)).content)
-    const checks = new Map((await tables.linkChecks.findAll({ where: { addressHash: addresses.map(sha256) } })).map((check) => [check.address, check]))
+    const checks = new Map(
+      (await tables.linkChecks.findAll({ where: { addressHash: addresses.map(sha256) } })).map(
+        (check) => [check.address, check],
+      ),
+    )
     return addresses.map((address) => {
       const check = checks.get(address)
       return { address, state: check?.state ?? 'not yet', because: check?.because ?? '' }
@@ -127,7 +183,13 @@ export class ItemInsights {
   }
 
   private async byPassage(id: number, since: Date): Promise<Insights['passages']> {
-    const rows = await this.select<{ revision: number; ordinal: number; text: string; times: number; lastAt: Date }>(
+    const rows = await this.select<{
+      revision: number
+      ordinal: number
+      text: string
+      times: number
+      lastAt: Date
+    }>(
       `SELECT revision_id AS revision, ordinal, MAX(text) AS text, COUNT(*) AS times, MAX(asked_at) AS lastAt FROM questions
        WHERE item_id = :id AND outcome = 'answered' AND asked_at >= :since GROUP BY revision_id, ordinal, norm ORDER BY times DESC, lastAt DESC LIMIT 400`,
       { id, since },
@@ -147,15 +209,25 @@ export class ItemInsights {
   }
 
   /** Texts of the passages of the current revision and of earlier ones: a passage is the same while its text is. */
-  private async passageTexts(id: number, revisions: readonly number[]): Promise<{ current: string[]; of: Map<number, string[]> }> {
+  private async passageTexts(
+    id: number,
+    revisions: readonly number[],
+  ): Promise<{ current: string[]; of: Map<number, string[]> }> {
     const { draft, tables } = this.needs
     const { item, revision } = await draft.read(id, KINDS)
-    const textsOf = (content: unknown) => passagesOf(contentItem(item.kind, { id: 0, itemId: id, content })).map(({ text }) => text)
+    const textsOf = (content: unknown) =>
+      passagesOf(contentItem(item.kind, { id: 0, itemId: id, content })).map(({ text }) => text)
     const stored = await tables.revisions.findAll({ where: { id: [...revisions] } })
-    return { current: textsOf(revision.content), of: new Map(stored.map((each) => [each.id, textsOf(each.content)])) }
+    return {
+      current: textsOf(revision.content),
+      of: new Map(stored.map((each) => [each.id, textsOf(each.content)])),
+    }
   }
 
-  private select<T extends object>(sql: string, replacements: Record<string, unknown>): Promise<T[]> {
+  private select<T extends object>(
+    sql: string,
+    replacements: Record<string, unknown>,
+  ): Promise<T[]> {
     return this.needs.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
@@ -163,7 +235,26 @@ export class ItemInsights {
 /** A version as one text, to be compared word by word. */
 function asText(content: ArticleContent | DocumentContent): string {
   const asked = content.phrasings.map((phrasing) => `? ${phrasing}`)
-  const body = 'parts' in content ? content.parts.map(({ heading, body, leftOut, phrasings }) => [heading && `## ${heading}`, leftOut && `(left out: ${leftOut.because})`, ...phrasings.map((each) => `? ${each}`), body].filter(Boolean).join('\n')).join('\n\n') : content.body
-  const holds = 'holds' in content && content.holds ? [`Holds from ${content.holds.from ?? 'ever'} until ${content.holds.until ?? 'ever'}, doors: ${content.holds.doors.join(', ') || 'all'}`] : []
+  const body =
+    'parts' in content
+      ? content.parts
+          .map(({ heading, body, leftOut, phrasings }) =>
+            [
+              heading && `## ${heading}`,
+              leftOut && `(left out: ${leftOut.because})`,
+              ...phrasings.map((each) => `? ${each}`),
+              body,
+            ]
+              .filter(Boolean)
+              .join('\n'),
+          )
+          .join('\n\n')
+      : content.body
+  const holds =
+    'holds' in content && content.holds
+      ? [
+          `Holds from ${content.holds.from ?? 'ever'} until ${content.holds.until ?? 'ever'}, doors: ${content.holds.doors.join(', ') || 'all'}`,
+        ]
+      : []
   return [content.title, content.collection, ...holds, ...asked, '', body].join('\n')
 }

@@ -1,4 +1,11 @@
-import { type ArticleContent, articleContent, courtesyContent, type DocumentContent, documentContent, glossaryContent } from '@janua/contracts'
+import {
+  type ArticleContent,
+  articleContent,
+  courtesyContent,
+  type DocumentContent,
+  documentContent,
+  glossaryContent,
+} from '@janua/contracts'
 import { randomUUID } from 'node:crypto'
 import type { ObjectSchema } from 'joi'
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
@@ -32,7 +39,13 @@ export interface Taken {
   result: 'imported' | 'updated' | 'unchanged'
 }
 
-const SCHEMAS: Record<Kind, ObjectSchema> = { article: articleContent, fixed: articleContent, document: documentContent, glossary: glossaryContent, courtesy: courtesyContent }
+const SCHEMAS: Record<Kind, ObjectSchema> = {
+  article: articleContent,
+  fixed: articleContent,
+  document: documentContent,
+  glossary: glossaryContent,
+  courtesy: courtesyContent,
+}
 const PIECE = 500
 /** What the database takes in one go, with room to spare. */
 const MOST_TEXT = 5_000_000
@@ -42,7 +55,11 @@ export class Intake {
   constructor(private readonly needs: { db: Sequelize; tables: ContentTables; clock: Clock }) {}
 
   /** @returns what became of each, in their order */
-  async take(actor: Actor, incoming: readonly Incoming[], transaction: Transaction): Promise<Taken[]> {
+  async take(
+    actor: Actor,
+    incoming: readonly Incoming[],
+    transaction: Transaction,
+  ): Promise<Taken[]> {
     const known = await this.knownOnes(incoming, transaction)
     const fresh: (Incoming & { uid: string })[] = []
     const taken: (Taken | { uid: string })[] = []
@@ -56,42 +73,108 @@ export class Intake {
       }
     }
     const ids = await this.create(actor, fresh, transaction)
-    return taken.map((each) => ('uid' in each ? { id: ids.get(each.uid)!, result: 'imported' as const } : each))
+    return taken.map((each) =>
+      'uid' in each ? { id: ids.get(each.uid)!, result: 'imported' as const } : each,
+    )
   }
 
-  private async knownOnes(incoming: readonly Incoming[], transaction: Transaction): Promise<(each: Incoming) => Row<ItemRow> | undefined> {
+  private async knownOnes(
+    incoming: readonly Incoming[],
+    transaction: Transaction,
+  ): Promise<(each: Incoming) => Row<ItemRow> | undefined> {
     const { items } = this.needs.tables
-    const find = async (column: 'uid' | 'sourceName' | 'title', values: string[], more: object = {}) => {
+    const find = async (
+      column: 'uid' | 'sourceName' | 'title',
+      values: string[],
+      more: object = {},
+    ) => {
       const found: Row<ItemRow>[] = []
-      for (let from = 0; from < values.length; from += PIECE) found.push(...(await items.findAll({ where: { [column]: values.slice(from, from + PIECE), ...more }, transaction })))
+      for (let from = 0; from < values.length; from += PIECE)
+        found.push(
+          ...(await items.findAll({
+            where: { [column]: values.slice(from, from + PIECE), ...more },
+            transaction,
+          })),
+        )
       return new Map(found.map((item) => [item[column]!.toLowerCase(), item]))
     }
     const present = { draftRevision: { [Op.ne]: null } }
-    const byUid = await find('uid', incoming.flatMap(({ uid }) => uid ?? []))
-    const bySource = await find('sourceName', incoming.flatMap(({ sourceName }) => sourceName ?? []), present)
-    const words = incoming.filter(({ kind }) => kind === 'glossary' || kind === 'courtesy').map(({ kind, content }) => summarise(kind, content).title)
+    const byUid = await find(
+      'uid',
+      incoming.flatMap(({ uid }) => uid ?? []),
+    )
+    const bySource = await find(
+      'sourceName',
+      incoming.flatMap(({ sourceName }) => sourceName ?? []),
+      present,
+    )
+    const words = incoming
+      .filter(({ kind }) => kind === 'glossary' || kind === 'courtesy')
+      .map(({ kind, content }) => summarise(kind, content).title)
     const byTitle = await find('title', words, { ...present, kind: ['glossary', 'courtesy'] })
     return ({ uid, sourceName, kind, content }) => {
-      const titled = kind === 'glossary' || kind === 'courtesy' ? byTitle.get(summarise(kind, content).title.toLowerCase()) : undefined
-      const item = (uid && byUid.get(uid.toLowerCase())) || (sourceName && bySource.get(sourceName.toLowerCase())) || titled
+      const titled =
+        kind === 'glossary' || kind === 'courtesy'
+          ? byTitle.get(summarise(kind, content).title.toLowerCase())
+          : undefined
+      const item =
+        (uid && byUid.get(uid.toLowerCase())) ||
+        (sourceName && bySource.get(sourceName.toLowerCase())) ||
+        titled
       return item && item.kind === kind ? item : undefined
     }
   }
 
   /** What was read before comes in again: nothing changes when it is the same, and what the team added to it stays. */
-  private async renew(actor: Actor, item: Row<ItemRow>, { kind, content, uid, ready, siteId }: Incoming, transaction: Transaction): Promise<Taken> {
+  private async renew(
+    actor: Actor,
+    item: Row<ItemRow>,
+    { kind, content, uid, ready, siteId }: Incoming,
+    transaction: Transaction,
+  ): Promise<Taken> {
     const { tables, clock } = this.needs
     const sourceHash = hashOf(content)
-    const revision = item.draftRevision === null ? null : await tables.revisions.findByPk(item.draftRevision, { transaction })
-    const same = revision !== null && (uid ? revision.hash === sourceHash : item.sourceHash === sourceHash || revision.hash === sourceHash)
+    const revision =
+      item.draftRevision === null
+        ? null
+        : await tables.revisions.findByPk(item.draftRevision, { transaction })
+    const same =
+      revision !== null &&
+      (uid
+        ? revision.hash === sourceHash
+        : item.sourceHash === sourceHash || revision.hash === sourceHash)
     if (same) return { id: item.id, result: 'unchanged' }
     const kept = revision && !uid ? withTeams(kind, content, revision.content) : content
-    const made = await tables.revisions.create({ itemId: item.id, hash: hashOf(kept), content: kept, authorId: actor.id, createdAt: clock.now() }, { transaction })
-    await item.update({ ...columnsOf(summarise(kind, kept)), sourceHash, ...(siteId && { siteId }), draftRevision: made.id, ready, updatedBy: actor.id, updatedAt: clock.now() }, { transaction })
+    const made = await tables.revisions.create(
+      {
+        itemId: item.id,
+        hash: hashOf(kept),
+        content: kept,
+        authorId: actor.id,
+        createdAt: clock.now(),
+      },
+      { transaction },
+    )
+    await item.update(
+      {
+        ...columnsOf(summarise(kind, kept)),
+        sourceHash,
+        ...(siteId && { siteId }),
+        draftRevision: made.id,
+        ready,
+        updatedBy: actor.id,
+        updatedAt: clock.now(),
+      },
+      { transaction },
+    )
     return { id: item.id, result: 'updated' }
   }
 
-  private async create(actor: Actor, fresh: readonly (Incoming & { uid: string })[], transaction: Transaction): Promise<Map<string, number>> {
+  private async create(
+    actor: Actor,
+    fresh: readonly (Incoming & { uid: string })[],
+    transaction: Transaction,
+  ): Promise<Map<string, number>> {
     const { db, tables, clock } = this.needs
     const now = clock.now()
     const ids = new Map<string, number>()
@@ -99,15 +182,41 @@ export class Intake {
       const piece = fresh.slice(from, from + PIECE)
       await tables.items.bulkCreate(
         piece.map(({ kind, content, uid, sourceName, ready, siteId }) => ({
-          kind, uid, ...columnsOf(summarise(kind, content)), sourceName, sourceHash: hashOf(content), siteId: siteId ?? null, ready, draftRevision: null, updatedBy: actor.id, updatedAt: now, createdAt: now,
+          kind,
+          uid,
+          ...columnsOf(summarise(kind, content)),
+          sourceName,
+          sourceHash: hashOf(content),
+          siteId: siteId ?? null,
+          ready,
+          draftRevision: null,
+          updatedBy: actor.id,
+          updatedAt: now,
+          createdAt: now,
         })),
         { transaction },
       )
       const uids = piece.map(({ uid }) => uid)
-      const made = await tables.items.findAll({ attributes: ['id', 'uid'], where: { uid: uids }, transaction })
+      const made = await tables.items.findAll({
+        attributes: ['id', 'uid'],
+        where: { uid: uids },
+        transaction,
+      })
       for (const { id, uid } of made) ids.set(uid, id)
-      await tables.revisions.bulkCreate(piece.map(({ uid, content }) => ({ itemId: ids.get(uid)!, hash: hashOf(content), content, authorId: actor.id, createdAt: now })), { transaction })
-      await db.query('UPDATE items i JOIN revisions r ON r.item_id = i.id SET i.draft_revision = r.id WHERE i.uid IN (:uids) AND i.draft_revision IS NULL', { replacements: { uids }, type: QueryTypes.UPDATE, transaction })
+      await tables.revisions.bulkCreate(
+        piece.map(({ uid, content }) => ({
+          itemId: ids.get(uid)!,
+          hash: hashOf(content),
+          content,
+          authorId: actor.id,
+          createdAt: now,
+        })),
+        { transaction },
+      )
+      await db.query(
+        'UPDATE items i JOIN revisions r ON r.item_id = i.id SET i.draft_revision = r.id WHERE i.uid IN (:uids) AND i.draft_revision IS NULL',
+        { replacements: { uids }, type: QueryTypes.UPDATE, transaction },
+      )
     }
     return ids
   }
@@ -116,8 +225,14 @@ export class Intake {
 /** The content as it is stored: checked, with its keys in their order. @throws {Unreadable} */
 export function storable(kind: Kind, content: unknown): unknown {
   const { error, value } = SCHEMAS[kind].validate(content, { errors: { wrap: { label: '“”' } } })
-  if (error) throw new Unreadable(error.details[0]?.type === 'string.max' ? `${error.message}; please split it` : error.message)
-  if (JSON.stringify(value).length > MOST_TEXT) throw new Unreadable(`its text is longer than ${MOST_TEXT / 1_000_000} million characters; please split it`)
+  if (error)
+    throw new Unreadable(
+      error.details[0]?.type === 'string.max' ? `${error.message}; please split it` : error.message,
+    )
+  if (JSON.stringify(value).length > MOST_TEXT)
+    throw new Unreadable(
+      `its text is longer than ${MOST_TEXT / 1_000_000} million characters; please split it`,
+    )
   if (kind === 'document') return tidyDocument(value as DocumentContent)
   if (kind === 'glossary' || kind === 'courtesy') return tidyVocabulary(kind, value)
   return tidy(value as ArticleContent, kind)
@@ -125,20 +240,40 @@ export function storable(kind: Kind, content: unknown): unknown {
 
 /** A new version of a file keeps what was taught in Janua, and what the team left out. */
 function withTeams(kind: Kind, content: unknown, current: unknown): unknown {
-  if (kind === 'article') return tidy({ ...(content as ArticleContent), phrasings: joined(content as ArticleContent, current as ArticleContent) })
+  if (kind === 'article')
+    return tidy({
+      ...(content as ArticleContent),
+      phrasings: joined(content as ArticleContent, current as ArticleContent),
+    })
   if (kind !== 'document') return content
   const [fresh, old] = [content as DocumentContent, current as DocumentContent]
   const left = [...old.parts]
   const parts = fresh.parts.map((part) => {
-    const at = left.findIndex((other) => other.heading === part.heading && (other.heading !== '' || other.body === part.body))
+    const at = left.findIndex(
+      (other) =>
+        other.heading === part.heading && (other.heading !== '' || other.body === part.body),
+    )
     if (at < 0) return part
     const [before] = left.splice(at, 1)
-    return { ...part, phrasings: joined(part, before!), leftOut: before!.leftOut?.by === 'team' ? before!.leftOut : part.leftOut }
+    return {
+      ...part,
+      phrasings: joined(part, before!),
+      leftOut: before!.leftOut?.by === 'team' ? before!.leftOut : part.leftOut,
+    }
   })
-  return tidyDocument({ ...fresh, parts, collection: fresh.collection || old.collection, phrasings: joined(fresh, old), reviewOn: fresh.reviewOn ?? old.reviewOn })
+  return tidyDocument({
+    ...fresh,
+    parts,
+    collection: fresh.collection || old.collection,
+    phrasings: joined(fresh, old),
+    reviewOn: fresh.reviewOn ?? old.reviewOn,
+  })
 }
 
 function joined(fresh: { phrasings: string[] }, old: { phrasings: string[] }): string[] {
   const has = new Set(fresh.phrasings.map((each) => each.toLowerCase()))
-  return [...fresh.phrasings, ...old.phrasings.filter((each) => !has.has(each.toLowerCase()))].slice(0, 200)
+  return [
+    ...fresh.phrasings,
+    ...old.phrasings.filter((each) => !has.has(each.toLowerCase())),
+  ].slice(0, 200)
 }

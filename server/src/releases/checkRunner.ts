@@ -9,7 +9,12 @@ import { play, routed } from './playing.ts'
 const AT_A_STRETCH_MS = 12
 
 /** Finds of a list of checks those that fail. */
-export async function failing(release: CompiledRelease, checks: readonly CheckRow[], at: Date, names: Names): Promise<Map<number, string[]>> {
+export async function failing(
+  release: CompiledRelease,
+  checks: readonly CheckRow[],
+  at: Date,
+  names: Names,
+): Promise<Map<number, string[]>> {
   const failed = new Map<number, string[]>()
   let began = performance.now()
   for (const check of checks) {
@@ -22,13 +27,28 @@ export async function failing(release: CompiledRelease, checks: readonly CheckRo
   return failed
 }
 
-function checked(release: CompiledRelease, { messages, language, comes, itemId, contains, lacks, queueId, doorId }: CheckRow, at: Date, names: Names): string[] {
+function checked(
+  release: CompiledRelease,
+  { messages, language, comes, itemId, contains, lacks, queueId, doorId }: CheckRow,
+  at: Date,
+  names: Names,
+): string[] {
   const door = doorId === null ? release.doors[0] : release.doors.find(({ id }) => id === doorId)
   if (!door) return ['its door is not there']
   const played = { messages, language, at }
   const replies = play(release, door, played)
   const queue = queueId === null ? undefined : routed(release, door, replies, played)?.queue
-  return problemsOf({ comes, contains, lacks, ...(itemId !== null && { item: itemId }), ...(queueId !== null && { queue: queueId }) }, { reply: replies.at(-1), queue }, names)
+  return problemsOf(
+    {
+      comes,
+      contains,
+      lacks,
+      ...(itemId !== null && { item: itemId }),
+      ...(queueId !== null && { queue: queueId }),
+    },
+    { reply: replies.at(-1), queue },
+    names,
+  )
 }
 
 /** More changes than these are not taken back one by one to find the one that broke a check. */
@@ -42,7 +62,11 @@ interface Blaming {
 }
 
 /** Runs checks on a choice of changes; of those that pass under the live release and fail here, the changes are found without which they pass. */
-export async function runChecks(choice: Choice, checks: readonly CheckRow[], { choices, live, at, names }: Blaming): Promise<CheckFailure[]> {
+export async function runChecks(
+  choice: Choice,
+  checks: readonly CheckRow[],
+  { choices, live, at, names }: Blaming,
+): Promise<CheckFailure[]> {
   const failed = await failing(await choices.compiled(choice), checks, at, names)
   if (failed.size === 0) return []
   const broken = checks.filter(({ id }) => failed.has(id))
@@ -52,7 +76,13 @@ export async function runChecks(choice: Choice, checks: readonly CheckRow[], { c
   const without = fresh.length > 0 && live ? await choices.withoutEach(choice) : []
   for (const { item, without: rest } of without.slice(0, MOST_BLAMED)) {
     const still = await failing(await choices.compiled(rest), fresh, at, names)
-    for (const { id } of fresh) if (!still.has(id)) blamed.set(id, [...(blamed.get(id) ?? []), item])
+    for (const { id } of fresh)
+      if (!still.has(id)) blamed.set(id, [...(blamed.get(id) ?? []), item])
   }
-  return broken.map(({ id }) => ({ check: id, problems: failed.get(id)!, brokenBy: (blamed.get(id) ?? []).map((item) => ({ item, title: names.item(item) })), before: before.has(id) }))
+  return broken.map(({ id }) => ({
+    check: id,
+    problems: failed.get(id)!,
+    brokenBy: (blamed.get(id) ?? []).map((item) => ({ item, title: names.item(item) })),
+    before: before.has(id),
+  }))
 }

@@ -33,27 +33,51 @@ export class Checks {
   private lastModel = 0
 
   constructor(private readonly needs: Needs) {
-    for (const what of ['draft', 'release'] as const) needs.events.on(what, () => (this.stale = true))
+    for (const what of ['draft', 'release'] as const)
+      needs.events.on(what, () => (this.stale = true))
   }
 
   async list(): Promise<CheckList> {
     const { tables, choices, users } = this.needs
     const [rows, names, draft] = await Promise.all([this.all(), this.names(), choices.of(null)])
     // A choice of changes is run too, to prove a release: how that came out says nothing of the rest of the draft.
-    const run = (await this.newestOf(draft)) ?? (await tables.checkRuns.findOne({ order: [['id', 'DESC']] }))
+    const run =
+      (await this.newestOf(draft)) ?? (await tables.checkRuns.findOne({ order: [['id', 'DESC']] }))
     const checks = rows.map(async (row): Promise<CheckView> => ({
-      id: row.id, messages: row.messages, comes: row.comes, item: row.itemId, contains: row.contains, lacks: row.lacks, queue: row.queueId, door: row.doorId, language: row.language, note: row.note,
+      id: row.id,
+      messages: row.messages,
+      comes: row.comes,
+      item: row.itemId,
+      contains: row.contains,
+      lacks: row.lacks,
+      queue: row.queueId,
+      door: row.doorId,
+      language: row.language,
+      note: row.note,
       itemTitle: row.itemId === null ? null : names.item(row.itemId),
       queueName: row.queueId === null ? null : names.queue(row.queueId),
       by: await users.nameOf(row.createdBy),
       result: resultOf(row, run),
     }))
-    return { checks: await Promise.all(checks), run: run && { passed: run.passed, failed: run.failed, at: run.createdAt.toISOString(), current: run.pinsKey === draft.key }, judged: (await this.judgedRight()).length }
+    return {
+      checks: await Promise.all(checks),
+      run: run && {
+        passed: run.passed,
+        failed: run.failed,
+        at: run.createdAt.toISOString(),
+        current: run.pinsKey === draft.key,
+      },
+      judged: (await this.judgedRight()).length,
+    }
   }
 
   async add(actor: Actor, input: CheckInput): Promise<number> {
     const { tables, audit, clock } = this.needs
-    const row = await tables.checks.create({ ...columnsOf(input), createdBy: actor.id, createdAt: clock.now() })
+    const row = await tables.checks.create({
+      ...columnsOf(input),
+      createdBy: actor.id,
+      createdAt: clock.now(),
+    })
     await audit.note(actor, 'added a check', row.question, { check: row.id })
     this.stale = true
     return row.id
@@ -77,9 +101,24 @@ export class Checks {
   async addJudged(actor: Actor): Promise<number> {
     const { tables, audit, clock } = this.needs
     const judged = await this.judgedRight()
-    const rows = judged.map(({ text, item, door }) => ({ ...columnsOf({ messages: [text], comes: 'answer', item, contains: [], lacks: [], queue: null, door, language: 'en', note: 'judged right' }), createdBy: actor.id, createdAt: clock.now() }))
+    const rows = judged.map(({ text, item, door }) => ({
+      ...columnsOf({
+        messages: [text],
+        comes: 'answer',
+        item,
+        contains: [],
+        lacks: [],
+        queue: null,
+        door,
+        language: 'en',
+        note: 'judged right',
+      }),
+      createdBy: actor.id,
+      createdAt: clock.now(),
+    }))
     await tables.checks.bulkCreate(rows)
-    if (rows.length > 0) await audit.note(actor, 'added checks', `${rows.length} judged questions`, {})
+    if (rows.length > 0)
+      await audit.note(actor, 'added checks', `${rows.length} judged questions`, {})
     this.stale = true
     return rows.length
   }
@@ -92,8 +131,19 @@ export class Checks {
   async runOn(choice: Choice): Promise<CheckRunRow> {
     const { tables, choices, engine, clock } = this.needs
     const rows = await this.all()
-    const results = await runChecks(choice, rows, { choices, live: await engine.live(), at: clock.now(), names: await this.names() })
-    const run = await tables.checkRuns.create({ pinsKey: choice.key, passed: rows.length - results.length, failed: results.length, results, createdAt: clock.now() })
+    const results = await runChecks(choice, rows, {
+      choices,
+      live: await engine.live(),
+      at: clock.now(),
+      names: await this.names(),
+    })
+    const run = await tables.checkRuns.create({
+      pinsKey: choice.key,
+      passed: rows.length - results.length,
+      failed: results.length,
+      results,
+      createdAt: clock.now(),
+    })
     await tables.checkRuns.destroy({ where: { id: { [Op.lte]: run.id - RUNS_KEPT } } })
     this.needs.events.tell('checks', { failed: run.failed })
     return run
@@ -118,9 +168,18 @@ export class Checks {
   }
 
   async names(): Promise<Names> {
-    const [items, queues] = await Promise.all([this.needs.tables.items.findAll({ attributes: ['id', 'title'], raw: true }), this.needs.tables.queues.findAll({ raw: true })])
-    const [titles, called] = [new Map(items.map(({ id, title }) => [id, title])), new Map(queues.map(({ id, name }) => [id, name]))]
-    return { item: (id) => titles.get(id) ?? `article ${id}`, queue: (id) => called.get(id) ?? `queue ${id}` }
+    const [items, queues] = await Promise.all([
+      this.needs.tables.items.findAll({ attributes: ['id', 'title'], raw: true }),
+      this.needs.tables.queues.findAll({ raw: true }),
+    ])
+    const [titles, called] = [
+      new Map(items.map(({ id, title }) => [id, title])),
+      new Map(queues.map(({ id, name }) => [id, name])),
+    ]
+    return {
+      item: (id) => titles.get(id) ?? `article ${id}`,
+      queue: (id) => called.get(id) ?? `queue ${id}`,
+    }
   }
 
   private judgedRight(): Promise<{ text: string; item: number; door: number | null }[]> {
@@ -141,10 +200,33 @@ export class Checks {
 function resultOf({ id, createdAt }: CheckRow, run: CheckRunRow | null): CheckView['result'] {
   if (!run || run.createdAt < createdAt) return null
   const failure = run.results.find(({ check }) => check === id)
-  return failure ? { passed: false, ...failure } : { passed: true, problems: [], brokenBy: [], before: false }
+  return failure
+    ? { passed: false, ...failure }
+    : { passed: true, problems: [], brokenBy: [], before: false }
 }
 
-function columnsOf({ messages, comes, item, contains, lacks, queue, door, language, note }: CheckInput) {
+function columnsOf({
+  messages,
+  comes,
+  item,
+  contains,
+  lacks,
+  queue,
+  door,
+  language,
+  note,
+}: CheckInput) {
   const masked = messages.map(maskPrivate)
-  return { messages: masked, question: masked.at(-1)!, comes, itemId: item, contains, lacks, queueId: queue, doorId: door, language, note }
+  return {
+    messages: masked,
+    question: masked.at(-1)!,
+    comes,
+    itemId: item,
+    contains,
+    lacks,
+    queueId: queue,
+    doorId: door,
+    language,
+    note,
+  }
 }

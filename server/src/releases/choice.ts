@@ -21,7 +21,9 @@ export class Choices {
   async of(items: readonly number[] | null, transaction?: Transaction): Promise<Choice> {
     const { draft, live } = this.needs
     const whole = await draft.pinned(transaction)
-    return choiceOf(items === null ? whole : merged(await live.pinned(transaction), whole, new Set(items)))
+    return choiceOf(
+      items === null ? whole : merged(await live.pinned(transaction), whole, new Set(items)),
+    )
   }
 
   compiled({ pins }: Choice): Promise<CompiledRelease> {
@@ -46,7 +48,10 @@ export function choiceOf(pins: readonly Pinned[]): Choice {
 }
 
 /** The chosen ones of the draft's changes. @throws NOTHING_TO_PUBLISH, CHANGE_NOT_READY */
-export function readyAmong(changes: readonly DraftChange[], chosen: ReadonlySet<number>): DraftChange[] {
+export function readyAmong(
+  changes: readonly DraftChange[],
+  chosen: ReadonlySet<number>,
+): DraftChange[] {
   const taken = changes.filter(({ item }) => chosen.has(item))
   if (taken.length === 0) throw problem('NOTHING_TO_PUBLISH')
   const unready = taken.find(({ ready }) => !ready)
@@ -55,6 +60,13 @@ export function readyAmong(changes: readonly DraftChange[], chosen: ReadonlySet<
 }
 
 /** What is live, with the chosen items as the draft has them. */
-export function merged(before: readonly Pinned[], draft: readonly Pinned[], chosen: ReadonlySet<number>): Pinned[] {
-  return [...before.filter(({ item }) => !chosen.has(item)), ...draft.filter(({ item }) => chosen.has(item))]
+export function merged(
+  before: readonly Pinned[],
+  draft: readonly Pinned[],
+  chosen: ReadonlySet<number>,
+): Pinned[] {
+  return [
+    ...before.filter(({ item }) => !chosen.has(item)),
+    ...draft.filter(({ item }) => chosen.has(item)),
+  ]
 }

@@ -1,21 +1,39 @@
-import type { ArticleContent, ChangeText, CourtesyContent, DocumentContent, GlossaryContent } from '@janua/contracts'
+import type {
+  ArticleContent,
+  ChangeText,
+  CourtesyContent,
+  DocumentContent,
+  GlossaryContent,
+} from '@janua/contracts'
 import { changesBetween, wordDiff } from '@janua/core'
 import type { ContentTables } from '../library/models.ts'
 import type { Draft } from './draft.ts'
 import type { LivePointer } from './livePointer.ts'
 
 /** The draft's change of one item, word by word against what visitors have. */
-export async function changeText(item: number, { tables, draft, live }: { tables: ContentTables; draft: Draft; live: LivePointer }): Promise<ChangeText> {
-  const change = changesBetween(await live.pinned(), await draft.pinned()).find((each) => each.item === item)
-  const [from, to] = await Promise.all([change?.from ?? null, change?.to ?? null].map(async (id) => (id === null ? '' : wordsOf((await tables.revisions.findByPk(id))!.content))))
+export async function changeText(
+  item: number,
+  { tables, draft, live }: { tables: ContentTables; draft: Draft; live: LivePointer },
+): Promise<ChangeText> {
+  const change = changesBetween(await live.pinned(), await draft.pinned()).find(
+    (each) => each.item === item,
+  )
+  const [from, to] = await Promise.all(
+    [change?.from ?? null, change?.to ?? null].map(async (id) =>
+      id === null ? '' : wordsOf((await tables.revisions.findByPk(id))!.content),
+    ),
+  )
   return { item, parts: shortened(wordDiff(from!, to!)) }
 }
 
 /** An item's content as a lead reads it. Doors and routing are compared as lines of their settings. */
 function wordsOf(content: unknown): string {
-  const { title, body, phrasings, parts, term, also, meaning, says, replies } = content as Partial<ArticleContent & DocumentContent & GlossaryContent & CourtesyContent>
+  const { title, body, phrasings, parts, term, also, meaning, says, replies } = content as Partial<
+    ArticleContent & DocumentContent & GlossaryContent & CourtesyContent
+  >
   const asked = phrasings?.length ? `\n\nAsked as:\n${phrasings.join('\n')}` : ''
-  if (parts) return `${title}\n\n${parts.map(({ heading, body: text, leftOut }) => (leftOut === null ? `${heading}\n${text}` : '')).join('\n')}${asked}`
+  if (parts)
+    return `${title}\n\n${parts.map(({ heading, body: text, leftOut }) => (leftOut === null ? `${heading}\n${text}` : '')).join('\n')}${asked}`
   if (body !== undefined) return `${title}\n\n${body}${asked}`
   if (term !== undefined) return `${term}\n${(also ?? []).join('\n')}\n${meaning ?? ''}`
   if (says !== undefined) return `${says.join('\n')}\n${Object.values(replies ?? {}).join('\n')}`
@@ -24,7 +42,9 @@ function wordsOf(content: unknown): string {
 
 function settingLines(value: unknown, path = ''): string[] {
   if (value === null || typeof value !== 'object') return [`${path}: ${String(value)}`]
-  return Object.entries(value).flatMap(([key, each]) => settingLines(each, path ? `${path} › ${key}` : key))
+  return Object.entries(value).flatMap(([key, each]) =>
+    settingLines(each, path ? `${path} › ${key}` : key),
+  )
 }
 
 const AROUND = 160

@@ -49,11 +49,29 @@ interface Needs {
 export class Draft {
   constructor(private readonly needs: Needs) {}
 
-  async add(actor: Actor, kind: ItemKind, { content, summary, ready }: Omit<Save, 'base'>, outer?: Transaction): Promise<DraftItem<unknown>> {
+  async add(
+    actor: Actor,
+    kind: ItemKind,
+    { content, summary, ready }: Omit<Save, 'base'>,
+    outer?: Transaction,
+  ): Promise<DraftItem<unknown>> {
     const { tables, audit } = this.needs
     return this.within(outer, async (transaction) => {
       const now = this.needs.clock.now()
-      const item = await tables.items.create({ kind, uid: randomUUID(), siteId: null, ...columnsOf(summary), ready, draftRevision: null, updatedBy: actor.id, updatedAt: now, createdAt: now }, { transaction })
+      const item = await tables.items.create(
+        {
+          kind,
+          uid: randomUUID(),
+          siteId: null,
+          ...columnsOf(summary),
+          ready,
+          draftRevision: null,
+          updatedBy: actor.id,
+          updatedAt: now,
+          createdAt: now,
+        },
+        { transaction },
+      )
       const revision = await this.revise(actor, item.id, content, transaction)
       await item.update({ draftRevision: revision.id }, { transaction })
       await audit.note(actor, `added ${kind}`, summary.title, { item: item.id }, transaction)
@@ -62,7 +80,12 @@ export class Draft {
   }
 
   /** Saves a change made on revision `base`. Content that is the same makes no revision. */
-  async save(actor: Actor, id: number, kind: ItemKind, { content, summary, base, ready }: Save): Promise<DraftItem<unknown>> {
+  async save(
+    actor: Actor,
+    id: number,
+    kind: ItemKind,
+    { content, summary, base, ready }: Save,
+  ): Promise<DraftItem<unknown>> {
     const { tables, audit, users } = this.needs
     return this.within(undefined, async (transaction) => {
       const item = await this.locked(id, kind, transaction)
@@ -74,8 +97,23 @@ export class Draft {
       }
       if (same && item.ready === ready) return { item, revision: current!, content }
       const revision = same ? current! : await this.revise(actor, id, content, transaction)
-      await item.update({ ...columnsOf(summary), draftRevision: revision.id, ready, updatedBy: actor.id, updatedAt: this.needs.clock.now() }, { transaction })
-      await audit.note(actor, same ? (ready ? 'marked ready' : 'marked in work') : `edited ${kind}`, item.title, { item: id }, transaction)
+      await item.update(
+        {
+          ...columnsOf(summary),
+          draftRevision: revision.id,
+          ready,
+          updatedBy: actor.id,
+          updatedAt: this.needs.clock.now(),
+        },
+        { transaction },
+      )
+      await audit.note(
+        actor,
+        same ? (ready ? 'marked ready' : 'marked in work') : `edited ${kind}`,
+        item.title,
+        { item: id },
+        transaction,
+      )
       return { item, revision, content }
     })
   }
@@ -85,71 +123,148 @@ export class Draft {
     if (!item) throw problem('ARTICLE_NOT_FOUND', id)
     await item.update({ ready })
     this.needs.events.tell('draft', { item: id })
-    await this.needs.audit.note(actor, ready ? 'marked ready' : 'marked in work', item.title, { item: id })
+    await this.needs.audit.note(actor, ready ? 'marked ready' : 'marked in work', item.title, {
+      item: id,
+    })
   }
 
   /** Takes an item out of the draft; visitors keep it until a release without it is published. */
   async remove(actor: Actor, id: number, kind: ItemKind, outer?: Transaction): Promise<void> {
     await this.within(outer, async (transaction) => {
       const item = await this.locked(id, kind, transaction)
-      await item.update({ draftRevision: null, ready: true, updatedBy: actor.id, updatedAt: this.needs.clock.now(), sourceName: null, sourceHash: null, siteId: null }, { transaction })
+      await item.update(
+        {
+          draftRevision: null,
+          ready: true,
+          updatedBy: actor.id,
+          updatedAt: this.needs.clock.now(),
+          sourceName: null,
+          sourceHash: null,
+          siteId: null,
+        },
+        { transaction },
+      )
       await this.needs.audit.note(actor, `took out ${kind}`, item.title, { item: id }, transaction)
     })
   }
 
   /** Puts an item back to what the live release holds. */
-  async discard(actor: Actor, id: number, summarise: (kind: ItemKind, content: unknown) => Summary): Promise<void> {
+  async discard(
+    actor: Actor,
+    id: number,
+    summarise: (kind: ItemKind, content: unknown) => Summary,
+  ): Promise<void> {
     const { tables, live, audit } = this.needs
     await this.within(undefined, async (transaction) => {
       const item = await tables.items.findByPk(id, { lock: true, transaction })
       if (!item) throw problem('ARTICLE_NOT_FOUND', id)
       const release = await live.read(transaction)
-      const pinned = release === null ? null : await tables.releaseItems.findOne({ where: { releaseId: release, itemId: id }, transaction })
+      const pinned =
+        release === null
+          ? null
+          : await tables.releaseItems.findOne({
+              where: { releaseId: release, itemId: id },
+              transaction,
+            })
       if (pinned) {
         const revision = await tables.revisions.findByPk(pinned.revisionId, { transaction })
-        await item.update({ ...columnsOf(summarise(item.kind, revision!.content)), draftRevision: pinned.revisionId, ready: false }, { transaction })
-      } else await item.update({ draftRevision: null, ready: false, sourceName: null, sourceHash: null, siteId: null }, { transaction })
+        await item.update(
+          {
+            ...columnsOf(summarise(item.kind, revision!.content)),
+            draftRevision: pinned.revisionId,
+            ready: false,
+          },
+          { transaction },
+        )
+      } else
+        await item.update(
+          { draftRevision: null, ready: false, sourceName: null, sourceHash: null, siteId: null },
+          { transaction },
+        )
       await audit.note(actor, 'discarded change', item.title, { item: id }, transaction)
     })
   }
 
   async read<C>(id: number, kind: ItemKind | readonly ItemKind[]): Promise<DraftItem<C>> {
     const { tables } = this.needs
-    const item = await tables.items.findOne({ where: { id, kind: kind as ItemKind, draftRevision: { [Op.ne]: null } } })
+    const item = await tables.items.findOne({
+      where: { id, kind: kind as ItemKind, draftRevision: { [Op.ne]: null } },
+    })
     if (!item) throw problem('ARTICLE_NOT_FOUND', id)
     const revision = await tables.revisions.findByPk(item.draftRevision!)
     return { item, revision: revision!, content: revision!.content as C }
   }
 
   async pinned(transaction?: Transaction): Promise<Pinned[]> {
-    const items = await this.needs.tables.items.findAll({ attributes: ['id', 'draftRevision'], where: { draftRevision: { [Op.ne]: null } }, raw: true, transaction })
+    const items = await this.needs.tables.items.findAll({
+      attributes: ['id', 'draftRevision'],
+      where: { draftRevision: { [Op.ne]: null } },
+      raw: true,
+      transaction,
+    })
     return items.map(({ id, draftRevision }) => ({ item: id, revision: draftRevision! }))
   }
 
   async changes(transaction?: Transaction): Promise<DraftChange[]> {
     const { tables, live, users } = this.needs
     const found = changesBetween(await live.pinned(transaction), await this.pinned(transaction))
-    const items = await tables.items.findAll({ where: { id: found.map(({ item }) => item) }, transaction })
+    const items = await tables.items.findAll({
+      where: { id: found.map(({ item }) => item) },
+      transaction,
+    })
     const byId = new Map(items.map((item) => [item.id, item]))
     const rows = found.map(async ({ item: id, type }): Promise<DraftChange> => {
       const item = byId.get(id)!
-      return { item: id, kind: item.kind, title: item.title, type, ready: item.ready, by: await users.nameOf(item.updatedBy), at: item.updatedAt.toISOString() }
+      return {
+        item: id,
+        kind: item.kind,
+        title: item.title,
+        type,
+        ready: item.ready,
+        by: await users.nameOf(item.updatedBy),
+        at: item.updatedAt.toISOString(),
+      }
     })
     return (await Promise.all(rows)).sort((a, b) => b.at.localeCompare(a.at))
   }
 
-  private async revise(actor: Actor, itemId: number, content: unknown, transaction: Transaction): Promise<Row<RevisionRow>> {
-    return this.needs.tables.revisions.create({ itemId, hash: hashOf(content), content, authorId: actor.id, createdAt: this.needs.clock.now() }, { transaction })
+  private async revise(
+    actor: Actor,
+    itemId: number,
+    content: unknown,
+    transaction: Transaction,
+  ): Promise<Row<RevisionRow>> {
+    return this.needs.tables.revisions.create(
+      {
+        itemId,
+        hash: hashOf(content),
+        content,
+        authorId: actor.id,
+        createdAt: this.needs.clock.now(),
+      },
+      { transaction },
+    )
   }
 
-  private async locked(id: number, kind: ItemKind, transaction: Transaction): Promise<Row<ItemRow>> {
+  private async locked(
+    id: number,
+    kind: ItemKind,
+    transaction: Transaction,
+  ): Promise<Row<ItemRow>> {
     const kinds: ItemKind[] = kind === 'article' || kind === 'fixed' ? ['article', 'fixed'] : [kind]
-    const item = await this.needs.tables.items.findOne({ where: { id, kind: kinds, draftRevision: { [Op.ne]: null } }, lock: true, transaction })
+    const item = await this.needs.tables.items.findOne({
+      where: { id, kind: kinds, draftRevision: { [Op.ne]: null } },
+      lock: true,
+      transaction,
+    })
     if (!item) throw problem('ARTICLE_NOT_FOUND', id)
     return item
   }
 
-  private async within<T>(outer: Transaction | undefined, work: (transaction: Transaction) => Promise<T>): Promise<T> {
+  private async within<T>(
+    outer: Transaction | undefined,
+    work: (transaction: Transaction) => Promise<T>,
+  ): Promise<T> {
     if (outer) return work(outer)
     const value = await this.needs.db.transaction(work)
     this.needs.events.tell('draft', { item: 0 })
@@ -162,6 +277,13 @@ export function hashOf(content: unknown): string {
 }
 
 /** What an item's row keeps of its summary. */
-export function columnsOf({ title, collection = '', phrasings = 0, words = 0, reviewOn = null, ...source }: Summary) {
+export function columnsOf({
+  title,
+  collection = '',
+  phrasings = 0,
+  words = 0,
+  reviewOn = null,
+  ...source
+}: Summary) {
   return { title: title.slice(0, 200), collection, phrasings, words, reviewOn, ...source }
 }

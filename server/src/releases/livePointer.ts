@@ -44,17 +44,27 @@ export class LivePointer {
   async readFor(who: Asker | undefined): Promise<number | null> {
     const rows = await this.tables.settings.findAll({ where: { name: [NAME, OPEN] } })
     const valueOf = (wanted: string) => rows.find(({ name }) => name === wanted)?.value
-    const [live, open] = [(valueOf(NAME) as number | undefined) ?? null, valueOf(OPEN) as OpenTo | undefined]
+    const [live, open] = [
+      (valueOf(NAME) as number | undefined) ?? null,
+      valueOf(OPEN) as OpenTo | undefined,
+    ]
     if (!open || !who) return live
-    const isAmong = who.team || (open.audience === 'share' && placeOf(`${open.number} ${who.id}`) < open.share)
+    const isAmong =
+      who.team || (open.audience === 'share' && placeOf(`${open.number} ${who.id}`) < open.share)
     return isAmong ? open.number : live
   }
 
   /** Whether visitors get this revision of an item, and if not, how far its change is. */
-  async standing(item: Pick<ItemRow, 'id' | 'ready'>, revision: number): Promise<{ state: ChangeState; published: boolean }> {
+  async standing(
+    item: Pick<ItemRow, 'id' | 'ready'>,
+    revision: number,
+  ): Promise<{ state: ChangeState; published: boolean }> {
     const releaseId = (await this.read()) ?? 0
     const pinned = await this.tables.releaseItems.findOne({ where: { releaseId, itemId: item.id } })
-    return { state: pinned?.revisionId === revision ? 'live' : item.ready ? 'ready' : 'in work', published: pinned !== null }
+    return {
+      state: pinned?.revisionId === revision ? 'live' : item.ready ? 'ready' : 'in work',
+      published: pinned !== null,
+    }
   }
 
   async pinned(transaction?: Transaction): Promise<Pinned[]> {
@@ -63,7 +73,11 @@ export class LivePointer {
   }
 
   async pinnedBy(releaseId: number, transaction?: Transaction): Promise<Pinned[]> {
-    const rows = await this.tables.releaseItems.findAll({ where: { releaseId }, raw: true, transaction })
+    const rows = await this.tables.releaseItems.findAll({
+      where: { releaseId },
+      raw: true,
+      transaction,
+    })
     return rows.map(({ itemId, revisionId }) => ({ item: itemId, revision: revisionId }))
   }
 }

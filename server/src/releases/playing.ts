@@ -1,4 +1,12 @@
-import { converse, hourIn, maskPrivate, type Reply, route, type Routed, situationOf } from '@janua/core'
+import {
+  converse,
+  hourIn,
+  maskPrivate,
+  type Reply,
+  route,
+  type Routed,
+  situationOf,
+} from '@janua/core'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
 import { leftUnsettled, settingsAt } from '../conversations/respond.ts'
 
@@ -12,13 +20,27 @@ export interface Played {
 
 /** Plays a conversation at a door by the code that answers visitors. */
 export function play(release: CompiledRelease, door: OpenDoor, { messages, at }: Played): Reply[] {
-  return converse(release.index, messages.map(maskPrivate), { ...settingsAt(release, door, at), courtesies: release.courtesies })
+  return converse(release.index, messages.map(maskPrivate), {
+    ...settingsAt(release, door, at),
+    courtesies: release.courtesies,
+  })
 }
 
 /** Where the conversation would go if a person were asked for now; undefined where a release has no routing. */
-export function routed(release: CompiledRelease, door: OpenDoor, replies: readonly Reply[], { messages, language, at, told = {} }: Played): Routed | undefined {
+export function routed(
+  release: CompiledRelease,
+  door: OpenDoor,
+  replies: readonly Reply[],
+  { messages, language, at, told = {} }: Played,
+): Routed | undefined {
   if (!release.routing) return undefined
-  const questions = replies.flatMap(({ asked }) => asked).map(({ text, answer }) => ({ text, unsettled: leftUnsettled({ outcome: answer.outcome, kind: answer.kind ?? null }), trace: answer.trace }))
+  const questions = replies
+    .flatMap(({ asked }) => asked)
+    .map(({ text, answer }) => ({
+      text,
+      unsettled: leftUnsettled({ outcome: answer.outcome, kind: answer.kind ?? null }),
+      trace: answer.trace,
+    }))
   const known = { language, door: door.id, told, hour: hourIn(door.timeZone, at), contacts: 0 }
   return route(situationOf(questions, known, messages), release.routing, release.classifier)
 }

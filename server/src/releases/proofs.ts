@@ -8,7 +8,15 @@ import type { Replays } from './replays.ts'
 
 /** What is proved of a choice of changes: its checks, and the newest replay of exactly these revisions. */
 export class Proofs {
-  constructor(private readonly needs: { tables: ReleaseTables; choices: Choices; checks: Checks; replays: Replays; routingProof: (release: CompiledRelease) => Promise<Proof['routing']> }) {}
+  constructor(
+    private readonly needs: {
+      tables: ReleaseTables
+      choices: Choices
+      checks: Checks
+      replays: Replays
+      routingProof: (release: CompiledRelease) => Promise<Proof['routing']>
+    },
+  ) {}
 
   /** @param fresh runs the checks now; else their newest run on this choice is told */
   async of(items: readonly number[] | null, fresh = false): Promise<Proof> {
@@ -17,22 +25,48 @@ export class Proofs {
 
   async ofChoice(choice: Choice, fresh = false): Promise<Proof> {
     const { checks, choices, routingProof } = this.needs
-    const [all, replay, routing] = await Promise.all([checks.all(), this.replayOf(choice), choices.compiled(choice).then(routingProof)])
-    const run = all.length === 0 ? null : fresh ? await checks.runOn(choice) : await checks.newestOf(choice)
+    const [all, replay, routing] = await Promise.all([
+      checks.all(),
+      this.replayOf(choice),
+      choices.compiled(choice).then(routingProof),
+    ])
+    const run =
+      all.length === 0 ? null : fresh ? await checks.runOn(choice) : await checks.newestOf(choice)
     const questions = new Map(all.map(({ id, question }) => [id, question]))
     const failed = (run?.results ?? []).flatMap(({ check, problems, brokenBy, before }) => {
       const question = questions.get(check)
-      return question === undefined ? [] : [{ question, problems, brokenBy: brokenBy.map(({ title }) => title), before }]
+      return question === undefined
+        ? []
+        : [{ question, problems, brokenBy: brokenBy.map(({ title }) => title), before }]
     })
-    return { checks: run && { passed: run.passed, failed, at: run.createdAt.toISOString() }, replay, routing, needsReason: failed.length > 0 || (replay?.lost ?? 0) > 0 || movesCaused(routing) > 0 }
+    return {
+      checks: run && { passed: run.passed, failed, at: run.createdAt.toISOString() },
+      replay,
+      routing,
+      needsReason: failed.length > 0 || (replay?.lost ?? 0) > 0 || movesCaused(routing) > 0,
+    }
   }
 
   private async replayOf({ key }: Choice): Promise<Proof['replay']> {
-    const row = await this.needs.tables.replays.findOne({ where: { pinsKey: key, state: ['running', 'done'] }, order: [['id', 'DESC']] })
+    const row = await this.needs.tables.replays.findOne({
+      where: { pinsKey: key, state: ['running', 'done'] },
+      order: [['id', 'DESC']],
+    })
     if (!row) return null
     const { id, state, asked, summary } = row
-    const coverage = summary && { before: summary.coverage.before, after: summary.coverage.after, ...summary.coverage.interval }
-    return { id, state, asked, lost: state === 'done' ? await this.needs.replays.lost(id) : 0, gained: summary?.changes.gained.times ?? 0, coverage }
+    const coverage = summary && {
+      before: summary.coverage.before,
+      after: summary.coverage.after,
+      ...summary.coverage.interval,
+    }
+    return {
+      id,
+      state,
+      asked,
+      lost: state === 'done' ? await this.needs.replays.lost(id) : 0,
+      gained: summary?.changes.gained.times ?? 0,
+      coverage,
+    }
   }
 }
 
@@ -42,7 +76,11 @@ export function mustBeReasoned(proof: Proof, because: string): void {
   const failed = proof.checks?.failed.length ?? 0
   const lost = proof.replay?.lost ?? 0
   const moves = movesCaused(proof.routing)
-  const said = [moves > 0 && `${moves} more ${moves === 1 ? 'move is' : 'moves are'} caused than saved`, failed > 0 && `${failed} ${failed === 1 ? 'check fails' : 'checks fail'}`, lost > 0 && `${lost} good ${lost === 1 ? 'answer is' : 'answers are'} lost`]
+  const said = [
+    moves > 0 && `${moves} more ${moves === 1 ? 'move is' : 'moves are'} caused than saved`,
+    failed > 0 && `${failed} ${failed === 1 ? 'check fails' : 'checks fail'}`,
+    lost > 0 && `${lost} good ${lost === 1 ? 'answer is' : 'answers are'} lost`,
+  ]
   throw problemWith(proof, 'NEEDS_REASON', said.filter(Boolean).join(' and '))
 }
 

@@ -41,10 +41,15 @@ const AT_ONCE = 5_000
  * @param zoneOf time zone of a door: its day decides which timetables hold
  * @param now the day at which everything is asked when validity is taken as of now
  */
-export async function casesOf(db: Sequelize, { from, to, validity, last }: Period, zoneOf: (door: number) => string, now: Date): Promise<ReplayCase[]> {
+export async function casesOf(
+  db: Sequelize,
+  { from, to, validity, last }: Period,
+  zoneOf: (door: number) => string,
+  now: Date,
+): Promise<ReplayCase[]> {
   const cases = new Map<string, ReplayCase>()
   let before: LogRow | undefined
-  for (let after = { conversation: -1, id: 0 }; ; ) {
+  for (let after = { conversation: -1, id: 0 }; ;) {
     const rows = await db.query<LogRow>(
       `SELECT q.id, COALESCE(q.conversation_id, 0) AS conversation, c.visitor_id AS visitor, q.door_id AS door, q.text, q.language, q.asked_at AS askedAt, JSON_VALUE(q.trace, '$.carried') AS carried, COALESCE(q.item_id, q.nearest_item) AS item
        FROM questions q LEFT JOIN conversations c ON c.id = q.conversation_id
@@ -53,7 +58,13 @@ export async function casesOf(db: Sequelize, { from, to, validity, last }: Perio
       { replacements: { from, to, last, ...after }, type: QueryTypes.SELECT },
     )
     for (const row of rows) {
-      const turn = before && row.conversation && before.conversation === row.conversation && leanOf(row.text, guessLanguage(row.text, row.language)) !== 'alone' ? turnAfter(before) : undefined
+      const turn =
+        before &&
+        row.conversation &&
+        before.conversation === row.conversation &&
+        leanOf(row.text, guessLanguage(row.text, row.language)) !== 'alone'
+          ? turnAfter(before)
+          : undefined
       const day = dayIn(zoneOf(row.door), validity === 'asked' ? new Date(row.askedAt) : now)
       put(cases, row, turn, day)
       before = row
@@ -67,9 +78,28 @@ function turnAfter({ text, carried, item }: LogRow): Turn {
   return { subject: carried ? `${text} ${carried}` : text, ...(item !== null && { item }) }
 }
 
-function put(cases: Map<string, ReplayCase>, { text, door, visitor, id }: LogRow, before: Turn | undefined, day: string): void {
-  const key = fingerprint(JSON.stringify([text.trim().toLowerCase(), before?.subject.toLowerCase() ?? '', before?.item ?? 0, door]))
-  const known = cases.get(key) ?? { key, text, norm: normOf(text) || text.slice(0, 300), door, days: new Map(), ...(before && { before }) }
+function put(
+  cases: Map<string, ReplayCase>,
+  { text, door, visitor, id }: LogRow,
+  before: Turn | undefined,
+  day: string,
+): void {
+  const key = fingerprint(
+    JSON.stringify([
+      text.trim().toLowerCase(),
+      before?.subject.toLowerCase() ?? '',
+      before?.item ?? 0,
+      door,
+    ]),
+  )
+  const known = cases.get(key) ?? {
+    key,
+    text,
+    norm: normOf(text) || text.slice(0, 300),
+    door,
+    days: new Map(),
+    ...(before && { before }),
+  }
   // A question without a visitor (an imported log) stands for a visitor of its own.
   const who = visitor ?? -id
   const visitors = known.days.get(day) ?? new Map<number, number>()
@@ -78,7 +108,10 @@ function put(cases: Map<string, ReplayCase>, { text, door, visitor, id }: LogRow
 }
 
 /** How often a case was asked, on all of its days or on some. */
-export function timesOf({ days }: Pick<ReplayCase, 'days'>, some: Iterable<string> = days.keys()): number {
+export function timesOf(
+  { days }: Pick<ReplayCase, 'days'>,
+  some: Iterable<string> = days.keys(),
+): number {
   let times = 0
   for (const day of some) for (const n of days.get(day)?.values() ?? []) times += n
   return times

@@ -8,14 +8,20 @@ export class ReplayPool {
   private failed: ((cause: Error) => void)[] = []
 
   constructor(order: ReplayOrder, threads: number) {
-    this.workers = Array.from({ length: threads }, () => startThread<ReplayOrder>(new URL('./replayThread.ts', import.meta.url), order, {}))
+    this.workers = Array.from({ length: threads }, () =>
+      startThread<ReplayOrder>(new URL('./replayThread.ts', import.meta.url), order, {}),
+    )
   }
 
   /**
    * Does all tasks, and gives each result on as it comes; the next task of a thread waits until that has been dealt with.
    * @param stop is asked before each task; when it says so, the rest is left
    */
-  async all(tasks: readonly ReplayTask[], keep: (result: ReplayDone, place: number) => Promise<void>, stop: () => boolean): Promise<void> {
+  async all(
+    tasks: readonly ReplayTask[],
+    keep: (result: ReplayDone, place: number) => Promise<void>,
+    stop: () => boolean,
+  ): Promise<void> {
     let next = 0
     await Promise.all(
       this.workers.map(async (worker) => {

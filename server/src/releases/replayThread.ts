@@ -1,4 +1,11 @@
-import { type AnswerSettings, type IndexBlocks, openIndex, type ReplayedDays, replayOverDays, type Turn } from '@janua/core'
+import {
+  type AnswerSettings,
+  type IndexBlocks,
+  openIndex,
+  type ReplayedDays,
+  replayOverDays,
+  type Turn,
+} from '@janua/core'
 import { parentPort, workerData } from 'node:worker_threads'
 
 /** One release as a replay asks it: its index, shared with whoever holds it, and how each door answers. */
@@ -19,6 +26,13 @@ const { releases } = (workerData as { order: ReplayOrder }).order
 const opened = releases.map(({ blocks, doors }) => ({ index: openIndex(blocks), doors }))
 
 parentPort!.on('message', ({ cases }: ReplayTask) => {
-  const done: ReplayDone = cases.map(({ text, before, door, days }) => replayOverDays(opened.map(({ index, doors }) => ({ index, settings: doors[door] })), text, before, days))
+  const done: ReplayDone = cases.map(({ text, before, door, days }) =>
+    replayOverDays(
+      opened.map(({ index, doors }) => ({ index, settings: doors[door] })),
+      text,
+      before,
+      days,
+    ),
+  )
   parentPort!.postMessage(done)
 })

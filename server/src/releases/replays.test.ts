@@ -1,9 +1,22 @@
 import type { ReplayQuestions, ReplayView } from '@janua/contracts'
 import { expect } from 'chai'
 import type { Janua } from '../janua.ts'
-import { article, DOG, freshJanua, member, type Member, openHouse, publishAll, REFUND, type TestClock, visitor } from '../testing/harness.ts'
+import {
+  article,
+  DOG,
+  freshJanua,
+  member,
+  type Member,
+  openHouse,
+  publishAll,
+  REFUND,
+  type TestClock,
+  visitor,
+} from '../testing/harness.ts'
 
-const CAT = article('Cats', 'Cats stay in their box on deck 4.\n', ['Where does my cat stay?'], { collection: 'Pets' })
+const CAT = article('Cats', 'Cats stay in their box on deck 4.\n', ['Where does my cat stay?'], {
+  collection: 'Pets',
+})
 
 describe('replay', () => {
   let janua: Janua
@@ -17,7 +30,8 @@ describe('replay', () => {
     await janua.replays.ended()
     return (await lead.get(`/replays/${body.id}`)).body as ReplayView
   }
-  const questions = async (id: number, query = '') => (await lead.get(`/replays/${id}/questions?${query}`)).body as ReplayQuestions
+  const questions = async (id: number, query = '') =>
+    (await lead.get(`/replays/${id}/questions?${query}`)).body as ReplayQuestions
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
     lead = await member(janua, 'lead')
@@ -38,10 +52,18 @@ describe('replay', () => {
     expect([state, asked, total, lost]).to.eql(['done', 10, 4, 0])
     expect(summary!.coverage.change).to.equal(0)
     expect(summary!.changes.same).to.eql({ distinct: 4, times: 10 })
-    expect(summary!.flow.map(({ from, to, times }) => `${from} ${to} ${times}`)).to.eql(['unanswered unanswered 6', 'answered answered 4'])
+    expect(summary!.flow.map(({ from, to, times }) => `${from} ${to} ${times}`)).to.eql([
+      'unanswered unanswered 6',
+      'answered answered 4',
+    ])
   })
   it('shows what an edit gains and loses, and whose questions they are', async () => {
-    await lead.post('/articles', article('Flowers', 'The kiosk at the harbour has flowers.\n', ['Do you sell flowers?'])).expect(201)
+    await lead
+      .post(
+        '/articles',
+        article('Flowers', 'The kiosk at the harbour has flowers.\n', ['Do you sell flowers?']),
+      )
+      .expect(201)
     await lead.delete(`/articles/${dogs}`).expect(204)
     const { id, summary, lost } = await replay()
     expect(summary!.changes.gained).to.eql({ distinct: 1, times: 3 })
@@ -49,7 +71,9 @@ describe('replay', () => {
     const gone = await questions(id, 'change=lost')
     expect(gone.rows[0]).to.deep.include({ text: 'Can I bring my dog?', times: 3 })
     expect(gone.rows[0]!.live.text).to.include('on a lead')
-    expect((await questions(id, 'from=unanswered&to=answered')).rows[0]!.draft.place!.title).to.equal('Flowers')
+    expect(
+      (await questions(id, 'from=unanswered&to=answered')).rows[0]!.draft.place!.title,
+    ).to.equal('Flowers')
     expect(summary!.coverage.interval.low).to.be.at.most(summary!.coverage.change)
     expect(summary!.doors).to.have.length(1)
   })
@@ -65,9 +89,12 @@ describe('replay', () => {
     const items = (await janua.draft.changes()).map(({ item }) => item)
     const { body: proof } = await lead.post('/draft/proof', { items })
     expect(proof.needsReason).to.equal(true)
-    expect((await lead.post('/releases', { items, note: '' })).body.message).to.match(/^\d good answers? (is|are) lost/)
+    expect((await lead.post('/releases', { items, note: '' })).body.message).to.match(
+      /^\d good answers? (is|are) lost/,
+    )
     const { rows } = await questions(proof.replay.id, 'change=lost')
-    for (const { id } of rows) await lead.put(`/replays/${proof.replay.id}/questions/${id}`, { accepted: true }).expect(204)
+    for (const { id } of rows)
+      await lead.put(`/replays/${proof.replay.id}/questions/${id}`, { accepted: true }).expect(204)
     expect((await lead.post('/draft/proof', { items })).body.needsReason).to.equal(false)
   })
   it('can be cancelled and resumed; what was done is kept', async () => {
@@ -81,10 +108,21 @@ describe('replay', () => {
   })
   it('goes on after the server was ended in its middle, with the draft as it was', async () => {
     const first = (await janua.tables.replays.findOne({ order: [['id', 'DESC']] }))!
-    await janua.tables.replays.update({ state: 'running', summary: null }, { where: { id: first.id } })
-    const some = await janua.tables.replayResults.findAll({ where: { replayId: first.id }, limit: 2 })
+    await janua.tables.replays.update(
+      { state: 'running', summary: null },
+      { where: { id: first.id } },
+    )
+    const some = await janua.tables.replayResults.findAll({
+      where: { replayId: first.id },
+      limit: 2,
+    })
     await janua.tables.replayResults.destroy({ where: { id: some.map(({ id }) => id) } })
-    await lead.post('/articles', article('Later', 'Written while it was replayed.\n', ['Can I bring my dog?'])).expect(201)
+    await lead
+      .post(
+        '/articles',
+        article('Later', 'Written while it was replayed.\n', ['Can I bring my dog?']),
+      )
+      .expect(201)
     await janua.replays.takeUp()
     await janua.replays.ended()
     const after = (await lead.get(`/replays/${first.id}`)).body as ReplayView
@@ -107,25 +145,56 @@ describe('replay', () => {
     expect(await replayResults.count({ where: { replayId: template.id } })).to.equal(0)
   })
   it('says so when the period is empty, or runs backwards', async () => {
-    expect(await replay({ from: '2025-01-01T00:00:00Z', to: '2025-02-01T00:00:00Z' })).to.deep.include({ state: 'failed', problem: 'Nobody asked anything in this period.' })
-    expect((await lead.post('/replays', { from: PERIOD.to, to: PERIOD.from })).body.message).to.equal('The period ends before it begins.')
+    expect(
+      await replay({ from: '2025-01-01T00:00:00Z', to: '2025-02-01T00:00:00Z' }),
+    ).to.deep.include({ state: 'failed', problem: 'Nobody asked anything in this period.' })
+    expect(
+      (await lead.post('/replays', { from: PERIOD.to, to: PERIOD.from })).body.message,
+    ).to.equal('The period ends before it begins.')
   })
   it('takes dated answers as of when they were asked, or as of now', async () => {
-    const fair = article('Fair', 'The fair is in the town hall.\n', ['Where is the fair?'], { kind: 'fixed', holds: { from: '2026-11-20', until: '2026-11-24', doors: [] } })
+    const fair = article('Fair', 'The fair is in the town hall.\n', ['Where is the fair?'], {
+      kind: 'fixed',
+      holds: { from: '2026-11-20', until: '2026-11-24', doors: [] },
+    })
     await lead.post('/articles', fair).expect(201)
     await (await visitor(janua)).says('Where is the fair?')
     clock.set('2026-12-20T10:00:00Z')
-    const outcome = async (validity: string) => (await questions((await replay({ validity })).id)).rows.find(({ text }) => text === 'Where is the fair?')!.draft.outcome
+    const outcome = async (validity: string) =>
+      (await questions((await replay({ validity })).id)).rows.find(
+        ({ text }) => text === 'Where is the fair?',
+      )!.draft.outcome
     expect(await outcome('asked')).to.equal('answered')
     expect(await outcome('now')).not.to.equal('answered')
   })
   it('shows what the curve of the threshold is drawn from, and what to judge next', async () => {
     const { body } = await lead.get('/threshold')
-    expect(body.volume.reduce((sum: number, { weight }: { weight: number }) => sum + weight, 0)).to.be.closeTo(11 / (30 / 7), 1e-6)
+    expect(
+      body.volume.reduce((sum: number, { weight }: { weight: number }) => sum + weight, 0),
+    ).to.be.closeTo(11 / (30 / 7), 1e-6)
     const { body: next } = await lead.get('/threshold/to-judge?sill=0.4')
     expect(next[0]).to.include.keys('text', 'said', 'chance', 'title')
-    await lead.post('/verdicts', { text: next[0].text, verdict: 'partly', door: next[0].door, item: next[0].item, revision: next[0].revision, ordinal: next[0].ordinal, print: next[0].print, confidence: next[0].confidence, chance: next[0].chance, origin: 'threshold' }).expect(204)
-    expect((await lead.get('/threshold')).body.judged).to.deep.include({ p: next[0].confidence, right: 0.5, chance: next[0].chance, collection: next[0].collection, door: next[0].door })
+    await lead
+      .post('/verdicts', {
+        text: next[0].text,
+        verdict: 'partly',
+        door: next[0].door,
+        item: next[0].item,
+        revision: next[0].revision,
+        ordinal: next[0].ordinal,
+        print: next[0].print,
+        confidence: next[0].confidence,
+        chance: next[0].chance,
+        origin: 'threshold',
+      })
+      .expect(204)
+    expect((await lead.get('/threshold')).body.judged).to.deep.include({
+      p: next[0].confidence,
+      right: 0.5,
+      chance: next[0].chance,
+      collection: next[0].collection,
+      door: next[0].door,
+    })
     await lead.put('/threshold', { door: next[0].door, collection: 'Pets', sill: 0.62 }).expect(204)
     expect((await lead.get(`/doors/${next[0].door}`)).body.rules.sills).to.eql({ Pets: 0.62 })
     await publishAll(janua)

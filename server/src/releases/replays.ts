@@ -1,4 +1,10 @@
-import type { ReplayInput, ReplayQuestions, ReplayQuestionsQuery, ReplaySummary, ReplayView } from '@janua/contracts'
+import type {
+  ReplayInput,
+  ReplayQuestions,
+  ReplayQuestionsQuery,
+  ReplaySummary,
+  ReplayView,
+} from '@janua/contracts'
 import { type AnswerSettings, blocksOf } from '@janua/core'
 import { availableParallelism } from 'node:os'
 import { Op, type Sequelize, type WhereOptions } from 'sequelize'
@@ -22,7 +28,10 @@ import { Standing } from './standing.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ReleaseTables & ConversationTables & CoverageTables & Pick<ContentTables, 'engineModels' | 'releases'>
+  tables: ReleaseTables &
+    ConversationTables &
+    CoverageTables &
+    Pick<ContentTables, 'engineModels' | 'releases'>
   choices: Choices
   live: LivePointer
   engine: EngineHost
@@ -48,17 +57,39 @@ export class Replays {
   /** Starts a replay of the draft, or of a choice from it, as they are now; later changes do not touch it. */
   async start(actor: Actor, { from, to, validity, items }: ReplayInput): Promise<number> {
     const { tables, choices, engine, clock, audit } = this.needs
-    if (!(Date.parse(from) < Date.parse(to))) throw problem('INVALID', 'The period ends before it begins.')
+    if (!(Date.parse(from) < Date.parse(to)))
+      throw problem('INVALID', 'The period ends before it begins.')
     return this.alone(async () => {
       const live = await engine.live()
       if (!live) throw problem('NOTHING_LIVE')
-      const [choice, model, last] = await Promise.all([choices.of(items), engine.newestModel(), tables.questions.max<number | null, InstanceType<typeof tables.questions>>('id')])
+      const [choice, model, last] = await Promise.all([
+        choices.of(items),
+        engine.newestModel(),
+        tables.questions.max<number | null, InstanceType<typeof tables.questions>>('id'),
+      ])
       const row = await tables.replays.create({
-        state: 'running', pinsKey: choice.key, pins: choice.pins, items, liveRelease: live.number, modelId: model?.id ?? null, fromAt: new Date(from), toAt: new Date(to), validity, asked: 0, total: 0, done: 0,
-        lastQuestion: last ?? 0, createdBy: actor.id, createdAt: clock.now(),
+        state: 'running',
+        pinsKey: choice.key,
+        pins: choice.pins,
+        items,
+        liveRelease: live.number,
+        modelId: model?.id ?? null,
+        fromAt: new Date(from),
+        toAt: new Date(to),
+        validity,
+        asked: 0,
+        total: 0,
+        done: 0,
+        lastQuestion: last ?? 0,
+        createdBy: actor.id,
+        createdAt: clock.now(),
       })
-      await tables.replays.destroy({ where: { id: { [Op.lte]: row.id - KEPT }, state: { [Op.ne]: 'running' } } })
-      await audit.note(actor, 'started a replay', `${from.slice(0, 10)} to ${to.slice(0, 10)}`, { replay: row.id })
+      await tables.replays.destroy({
+        where: { id: { [Op.lte]: row.id - KEPT }, state: { [Op.ne]: 'running' } },
+      })
+      await audit.note(actor, 'started a replay', `${from.slice(0, 10)} to ${to.slice(0, 10)}`, {
+        replay: row.id,
+      })
       this.run(row)
       return row.id
     })
@@ -97,7 +128,10 @@ export class Replays {
 
   /** After a start of the server: goes on with a replay in whose middle it was ended. */
   async takeUp(): Promise<void> {
-    const row = await this.needs.tables.replays.findOne({ where: { state: 'running' }, order: [['id', 'DESC']] })
+    const row = await this.needs.tables.replays.findOne({
+      where: { state: 'running' },
+      order: [['id', 'DESC']],
+    })
     if (row && !this.running) this.run(row)
   }
 
@@ -123,25 +157,70 @@ export class Replays {
   }
 
   /** The questions behind a band, the most frequent first. */
-  async questions(id: number, { change, from, to, offset, limit }: ReplayQuestionsQuery): Promise<ReplayQuestions> {
+  async questions(
+    id: number,
+    { change, from, to, offset, limit }: ReplayQuestionsQuery,
+  ): Promise<ReplayQuestions> {
     const { tables } = this.needs
-    const where: WhereOptions<ReplayResultRow> = { replayId: id, ...(change && { change }), ...(from && { fromOutcome: from }), ...(to && { toOutcome: to }) }
-    const { rows, count } = await tables.replayResults.findAndCountAll({ where, order: [['accepted', 'ASC'], ['times', 'DESC'], ['id', 'ASC']], offset, limit })
-    const standing = await Standing.of(tables, rows.map(({ norm }) => norm))
+    const where: WhereOptions<ReplayResultRow> = {
+      replayId: id,
+      ...(change && { change }),
+      ...(from && { fromOutcome: from }),
+      ...(to && { toOutcome: to }),
+    }
+    const { rows, count } = await tables.replayResults.findAndCountAll({
+      where,
+      order: [
+        ['accepted', 'ASC'],
+        ['times', 'DESC'],
+        ['id', 'ASC'],
+      ],
+      offset,
+      limit,
+    })
+    const standing = await Standing.of(
+      tables,
+      rows.map(({ norm }) => norm),
+    )
     return {
       total: count,
-      rows: rows.map(({ id: row, text, carried, doorId, times, change: became, accepted, norm, sides: { live, draft } }) => ({
-        id: row, text, carried, door: doorId, times, change: became, accepted: Boolean(accepted),
-        live: { ...live, judged: standing.judgedAs(norm)(live) ?? null },
-        draft: { ...draft, judged: standing.judgedAs(norm)(draft) ?? null },
-      })),
+      rows: rows.map(
+        ({
+          id: row,
+          text,
+          carried,
+          doorId,
+          times,
+          change: became,
+          accepted,
+          norm,
+          sides: { live, draft },
+        }) => ({
+          id: row,
+          text,
+          carried,
+          door: doorId,
+          times,
+          change: became,
+          accepted: Boolean(accepted),
+          live: { ...live, judged: standing.judgedAs(norm)(live) ?? null },
+          draft: { ...draft, judged: standing.judgedAs(norm)(draft) ?? null },
+        }),
+      ),
     }
   }
 
   /** Takes a change as intended: it counts as lost no more. */
   async accept(id: number, result: number, accepted: boolean): Promise<void> {
-    const [changed] = await this.needs.tables.replayResults.update({ accepted }, { where: { id: result, replayId: id } })
-    if (changed === 0 && !(await this.needs.tables.replayResults.findOne({ where: { id: result, replayId: id } }))) throw problem('NOT_FOUND')
+    const [changed] = await this.needs.tables.replayResults.update(
+      { accepted },
+      { where: { id: result, replayId: id } },
+    )
+    if (
+      changed === 0 &&
+      !(await this.needs.tables.replayResults.findOne({ where: { id: result, replayId: id } }))
+    )
+      throw problem('NOT_FOUND')
   }
 
   /** Lost good answers that nobody accepted as intended. */
@@ -150,7 +229,10 @@ export class Replays {
   }
 
   private async lostOf(ids: readonly number[]): Promise<Map<number, number>> {
-    const counts = await this.needs.tables.replayResults.count({ where: { replayId: [...ids], change: 'lost', accepted: false }, group: ['replay_id'] })
+    const counts = await this.needs.tables.replayResults.count({
+      where: { replayId: [...ids], change: 'lost', accepted: false },
+      group: ['replay_id'],
+    })
     return new Map(counts.map(({ replay_id: id, count }) => [Number(id), count]))
   }
 
@@ -164,22 +246,46 @@ export class Replays {
         const live = await this.needs.engine.release(row.liveRelease)
         const draft = await this.draftOf(row)
         const doors = new Map([...live.doors, ...draft.doors].map((door) => [door.id, door]))
-        const cases = await casesOf(this.needs.db, { from: row.fromAt, to: row.toAt, validity: row.validity, last: row.lastQuestion }, (door) => doors.get(door)?.timeZone ?? 'UTC', row.createdAt)
+        const cases = await casesOf(
+          this.needs.db,
+          { from: row.fromAt, to: row.toAt, validity: row.validity, last: row.lastQuestion },
+          (door) => doors.get(door)?.timeZone ?? 'UTC',
+          row.createdAt,
+        )
         const asked = cases.reduce((sum, each) => sum + timesOf(each), 0)
         await row.update({ asked, total: cases.length })
-        if (asked === 0) return await row.update({ state: 'failed', problem: 'Nobody asked anything in this period.' })
+        if (asked === 0)
+          return await row.update({
+            state: 'failed',
+            problem: 'Nobody asked anything in this period.',
+          })
         const standing = await Standing.of(this.needs.tables)
-        const isSame = (live.model ?? null) === (draft.model ?? null) || row.modelId === (await this.modelOf(row.liveRelease))
-        const releases = [live, { ...live, model: draft.model }, draft].map((release) => ({ blocks: blocksOf(release.index), doors: doorsOf(release) }))
+        const isSame =
+          (live.model ?? null) === (draft.model ?? null) ||
+          row.modelId === (await this.modelOf(row.liveRelease))
+        const releases = [live, { ...live, model: draft.model }, draft].map((release) => ({
+          blocks: blocksOf(release.index),
+          doors: doorsOf(release),
+        }))
         pool = new ReplayPool({ releases: isSame ? releases.slice(1) : releases }, THREADS)
         await this.replay(row, cases, { pool, standing, isSame, stop: () => stopped })
         if (stopped) return
-        const summary = await this.finish(row, cases, { standing, sameModel: isSame, door: (id) => doors.get(id)?.title ?? `Door ${id}` })
+        const summary = await this.finish(row, cases, {
+          standing,
+          sameModel: isSame,
+          door: (id) => doors.get(id)?.title ?? `Door ${id}`,
+        })
         await row.update({ state: 'done', summary, done: cases.length })
       } catch (cause) {
-        if (!stopped) await row.update({ state: 'failed', problem: `It broke off: ${(cause as Error).message}`.slice(0, 500) })
+        if (!stopped)
+          await row.update({
+            state: 'failed',
+            problem: `It broke off: ${(cause as Error).message}`.slice(0, 500),
+          })
       } finally {
-        await row.update({ seconds: before + (performance.now() - began) / 1_000 }).catch(() => undefined)
+        await row
+          .update({ seconds: before + (performance.now() - began) / 1_000 })
+          .catch(() => undefined)
         await pool?.close()
         this.running = undefined
         this.needs.events.tell('replay', { id: row.id })
@@ -196,18 +302,48 @@ export class Replays {
   }
 
   /** Asks what was not asked yet, and stores each result as it comes. */
-  private async replay(row: Row<ReplayRow>, cases: readonly ReplayCase[], { pool, standing, isSame, stop }: { pool: ReplayPool; standing: Standing; isSame: boolean; stop: () => boolean }): Promise<void> {
+  private async replay(
+    row: Row<ReplayRow>,
+    cases: readonly ReplayCase[],
+    {
+      pool,
+      standing,
+      isSame,
+      stop,
+    }: { pool: ReplayPool; standing: Standing; isSame: boolean; stop: () => boolean },
+  ): Promise<void> {
     const { tables, events } = this.needs
-    const stored = new Set((await tables.replayResults.findAll({ attributes: ['caseKey'], where: { replayId: row.id }, raw: true })).map(({ caseKey }) => caseKey))
+    const stored = new Set(
+      (
+        await tables.replayResults.findAll({
+          attributes: ['caseKey'],
+          where: { replayId: row.id },
+          raw: true,
+        })
+      ).map(({ caseKey }) => caseKey),
+    )
     const left = cases.filter(({ key }) => !stored.has(key))
-    const chunks = Array.from({ length: Math.ceil(left.length / AT_ONCE) }, (_, i) => left.slice(i * AT_ONCE, (i + 1) * AT_ONCE))
+    const chunks = Array.from({ length: Math.ceil(left.length / AT_ONCE) }, (_, i) =>
+      left.slice(i * AT_ONCE, (i + 1) * AT_ONCE),
+    )
     let done = stored.size
-    const tasks = chunks.map((chunk) => ({ cases: chunk.map(({ text, before, door, days }) => ({ text, before, door, days: [...days.keys()] })) }))
+    const tasks = chunks.map((chunk) => ({
+      cases: chunk.map(({ text, before, door, days }) => ({
+        text,
+        before,
+        door,
+        days: [...days.keys()],
+      })),
+    }))
     await pool.all(
       tasks,
       async (result, place) => {
-        const replayed = chunks[place]!.flatMap((asked, i) => result[i]!.map(({ days, sides }) => ({ asked, days, sides: sidesOf(sides, isSame) })))
-        await tables.replayResults.bulkCreate(replayed.map((one) => resultOf(one, row.id, standing)))
+        const replayed = chunks[place]!.flatMap((asked, i) =>
+          result[i]!.map(({ days, sides }) => ({ asked, days, sides: sidesOf(sides, isSame) })),
+        )
+        await tables.replayResults.bulkCreate(
+          replayed.map((one) => resultOf(one, row.id, standing)),
+        )
         done += chunks[place]!.length
         await tables.replays.update({ done }, { where: { id: row.id } })
         events.tell('replay', { id: row.id })
@@ -216,17 +352,26 @@ export class Replays {
     )
   }
 
-  private async finish(row: Row<ReplayRow>, cases: readonly ReplayCase[], { standing, ...names }: { standing: Standing; sameModel: boolean; door(id: number): string }): Promise<ReplaySummary> {
+  private async finish(
+    row: Row<ReplayRow>,
+    cases: readonly ReplayCase[],
+    { standing, ...names }: { standing: Standing; sameModel: boolean; door(id: number): string },
+  ): Promise<ReplaySummary> {
     const results = await this.needs.tables.replayResults.findAll({ where: { replayId: row.id } })
     const byKey = new Map(cases.map((each) => [each.key, each]))
     const there = results.filter(({ caseKey }) => byKey.has(caseKey))
-    const all = there.map(({ caseKey, days, sides }): Replayed => ({ asked: byKey.get(caseKey)!, days, sides }))
+    const all = there.map(({ caseKey, days, sides }): Replayed => ({
+      asked: byKey.get(caseKey)!,
+      days,
+      sides,
+    }))
     return summaryOf(all, there, standing, names)
   }
 
   private async draftOf({ pins, modelId }: ReplayRow): Promise<CompiledRelease> {
     const compiled = await this.needs.engine.of(pins)
-    const model = modelId === null ? undefined : (await this.needs.tables.engineModels.findByPk(modelId))?.model
+    const model =
+      modelId === null ? undefined : (await this.needs.tables.engineModels.findByPk(modelId))?.model
     return { ...compiled, model }
   }
 
@@ -241,21 +386,48 @@ export class Replays {
   }
 
   /** @param keys of the choices as they are now: many replays are of the same one */
-  private async view(row: ReplayRow, lost: number, keys = new Map<string, Promise<string>>()): Promise<ReplayView> {
+  private async view(
+    row: ReplayRow,
+    lost: number,
+    keys = new Map<string, Promise<string>>(),
+  ): Promise<ReplayView> {
     const { choices, users, live } = this.needs
     const name = JSON.stringify(row.items)
-    if (!keys.has(name)) keys.set(name, choices.of(row.items).then(({ key }) => key))
+    if (!keys.has(name))
+      keys.set(
+        name,
+        choices.of(row.items).then(({ key }) => key),
+      )
     const [now, number] = await Promise.all([keys.get(name), live.read()])
     return {
-      id: row.id, state: row.state, from: row.fromAt.toISOString(), to: row.toAt.toISOString(), validity: row.validity, items: row.items, liveRelease: row.liveRelease, asked: row.asked, total: row.total, done: row.done,
-      seconds: row.seconds, lost: row.state === 'done' ? lost : 0, summary: row.summary, problem: row.problem, by: await users.nameOf(row.createdBy), at: row.createdAt.toISOString(),
+      id: row.id,
+      state: row.state,
+      from: row.fromAt.toISOString(),
+      to: row.toAt.toISOString(),
+      validity: row.validity,
+      items: row.items,
+      liveRelease: row.liveRelease,
+      asked: row.asked,
+      total: row.total,
+      done: row.done,
+      seconds: row.seconds,
+      lost: row.state === 'done' ? lost : 0,
+      summary: row.summary,
+      problem: row.problem,
+      by: await users.nameOf(row.createdBy),
+      at: row.createdAt.toISOString(),
       current: now === row.pinsKey && number === row.liveRelease,
     }
   }
 }
 
 function doorsOf(release: CompiledRelease): Record<number, AnswerSettings> {
-  return Object.fromEntries(release.doors.map((door) => [door.id, { ...settingsAt(release, door, new Date(0)), day: undefined }]))
+  return Object.fromEntries(
+    release.doors.map((door) => [
+      door.id,
+      { ...settingsAt(release, door, new Date(0)), day: undefined },
+    ]),
+  )
 }
 
 function sidesOf(said: readonly ReplaySides['live'][], isSame: boolean): ReplaySides {

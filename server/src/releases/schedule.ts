@@ -29,12 +29,22 @@ export class Schedule {
   async add(actor: Actor, { items, note, because, at }: PublishInput): Promise<number> {
     const { tables, draft, proofs, clock, audit } = this.needs
     const when = new Date(at!)
-    if (!(when > clock.now())) throw problem('INVALID', 'This time has passed. Choose one ahead, or publish now.')
+    if (!(when > clock.now()))
+      throw problem('INVALID', 'This time has passed. Choose one ahead, or publish now.')
     const chosen = readyAmong(await draft.changes(), new Set(items))
     mustBeReasoned(await proofs.of(items, true), because)
     const pinned = new Map((await draft.pinned()).map(({ item, revision }) => [item, revision]))
     const pins = chosen.map(({ item }) => ({ item, revision: pinned.get(item) ?? null }))
-    const row = await tables.scheduled.create({ at: when, pins, note, because: because || null, state: 'waiting', problem: null, createdBy: actor.id, createdAt: clock.now() })
+    const row = await tables.scheduled.create({
+      at: when,
+      pins,
+      note,
+      because: because || null,
+      state: 'waiting',
+      problem: null,
+      createdBy: actor.id,
+      createdAt: clock.now(),
+    })
     await audit.note(actor, 'set a publication', when.toISOString(), { note, changes: pins.length })
     return row.id
   }
@@ -42,12 +52,28 @@ export class Schedule {
   async list(): Promise<ScheduledRelease[]> {
     const { tables, users, clock } = this.needs
     const week = new Date(+clock.now() - 7 * 86_400_000)
-    const rows = await tables.scheduled.findAll({ where: { [Op.or]: [{ state: 'waiting' }, { state: 'failed', at: { [Op.gt]: week } }] }, order: [['at', 'ASC']] })
-    return Promise.all(rows.map(async ({ id, at, note, pins, createdBy, state, problem: why }) => ({ id, at: at.toISOString(), note, changes: pins.length, by: await users.nameOf(createdBy), state, problem: why })))
+    const rows = await tables.scheduled.findAll({
+      where: { [Op.or]: [{ state: 'waiting' }, { state: 'failed', at: { [Op.gt]: week } }] },
+      order: [['at', 'ASC']],
+    })
+    return Promise.all(
+      rows.map(async ({ id, at, note, pins, createdBy, state, problem: why }) => ({
+        id,
+        at: at.toISOString(),
+        note,
+        changes: pins.length,
+        by: await users.nameOf(createdBy),
+        state,
+        problem: why,
+      })),
+    )
   }
 
   async withdraw(actor: Actor, id: number): Promise<void> {
-    const [withdrawn] = await this.needs.tables.scheduled.update({ state: 'withdrawn' }, { where: { id, state: ['waiting', 'failed'] } })
+    const [withdrawn] = await this.needs.tables.scheduled.update(
+      { state: 'withdrawn' },
+      { where: { id, state: ['waiting', 'failed'] } },
+    )
     if (withdrawn === 0) throw problem('SCHEDULE_GONE')
     await this.needs.audit.note(actor, 'withdrew a publication', String(id), {})
   }
@@ -57,13 +83,29 @@ export class Schedule {
     if (this.busy) return
     this.busy = true
     try {
-      const due = await this.needs.tables.scheduled.findAll({ where: { state: 'waiting', at: { [Op.lte]: this.needs.clock.now() } }, order: [['at', 'ASC']] })
+      const due = await this.needs.tables.scheduled.findAll({
+        where: { state: 'waiting', at: { [Op.lte]: this.needs.clock.now() } },
+        order: [['at', 'ASC']],
+      })
       for (const row of due) {
         const actor = { id: row.createdBy, name: await this.needs.users.nameOf(row.createdBy) }
-        const said = await this.needs.releases.publish(actor, row.pins.map(({ item }) => item), row.note, { because: row.because ?? '', pins: row.pins }).then(
-          () => ({ state: 'done' as const, problem: null }),
-          (cause: unknown) => ({ state: 'failed' as const, problem: cause instanceof Problem ? cause.message : 'Something went wrong on our side; the changes are in the draft still.' }),
-        )
+        const said = await this.needs.releases
+          .publish(
+            actor,
+            row.pins.map(({ item }) => item),
+            row.note,
+            { because: row.because ?? '', pins: row.pins },
+          )
+          .then(
+            () => ({ state: 'done' as const, problem: null }),
+            (cause: unknown) => ({
+              state: 'failed' as const,
+              problem:
+                cause instanceof Problem
+                  ? cause.message
+                  : 'Something went wrong on our side; the changes are in the draft still.',
+            }),
+          )
         await row.update(said)
       }
     } finally {

@@ -1,4 +1,11 @@
-import type { Audience, OpenRelease, Proof, PublishInput, ReleaseRow as ReleaseView, ReleaseState } from '@janua/contracts'
+import type {
+  Audience,
+  OpenRelease,
+  Proof,
+  PublishInput,
+  ReleaseRow as ReleaseView,
+  ReleaseState,
+} from '@janua/contracts'
 import { changesBetween, type Pinned } from '@janua/core'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
@@ -32,17 +39,31 @@ interface Needs {
 
 type StoredChange = ReleaseView['changes'][number] & { item: number }
 /** What is taken into a release: items as the draft has them, or as they were when a publication was set. */
-export type Taken = Omit<Partial<PublishInput>, 'items'> & { pins?: readonly { item: number; revision: number | null }[] }
+export type Taken = Omit<Partial<PublishInput>, 'items'> & {
+  pins?: readonly { item: number; revision: number | null }[]
+}
 
 /** Releases: immutable, numbered sets of revisions. One is for all; another may be open to the team, or to a share of the visitors. */
 export class Releases {
   constructor(private readonly needs: Needs) {}
 
   /** Takes the chosen ready changes into a new release and opens it; everything else stays in the draft. */
-  async publish(actor: Actor, chosen: readonly number[], note: string, { audience = 'all', share = 0.1, because = '', pins }: Taken = {}): Promise<{ number: number; items: number[] }> {
+  async publish(
+    actor: Actor,
+    chosen: readonly number[],
+    note: string,
+    { audience = 'all', share = 0.1, because = '', pins }: Taken = {},
+  ): Promise<{ number: number; items: number[] }> {
     const { db, tables, draft, live, clock, audit, newestModel, proofOf } = this.needs
     const items = new Set(chosen)
-    const taking = async (some: ReadonlySet<number>, transaction?: Transaction) => choiceOf(merged(await live.pinned(transaction), pins ? pinnedIn(pins) : await draft.pinned(transaction), some))
+    const taking = async (some: ReadonlySet<number>, transaction?: Transaction) =>
+      choiceOf(
+        merged(
+          await live.pinned(transaction),
+          pins ? pinnedIn(pins) : await draft.pinned(transaction),
+          some,
+        ),
+      )
     const wanted = await taking(items)
     await readable(this.needs.prepareChoice(wanted), 'that you chose')
     const proof = await proofOf(wanted)
@@ -51,15 +72,49 @@ export class Releases {
       const previous = await live.read(transaction, true)
       const open = await live.open(transaction)
       if (open) throw problem('RELEASE_OPEN', open.number)
-      const waiting = pins ? await this.changesOf(pins, transaction) : readyAmong(await draft.changes(transaction), items)
+      const waiting = pins
+        ? await this.changesOf(pins, transaction)
+        : readyAmong(await draft.changes(transaction), items)
       if (waiting.length === 0) throw problem('NOTHING_TO_PUBLISH')
       const taken = new Set(waiting.map(({ item }) => item))
       const choice = await taking(taken, transaction)
       if (choice.key !== wanted.key) throw problem('NOTHING_TO_PUBLISH')
-      const changes: StoredChange[] = waiting.map(({ item, kind, title, type }) => ({ item, kind, title, type }))
-      const release = await tables.releases.create({ note, hash: choice.key, previous, changes, modelId: (await newestModel())?.id ?? null, because: because || null, proof, createdBy: actor.id, createdAt: clock.now() }, { transaction })
-      await this.pin(release.id, previous, choice.pins.filter(({ item }) => taken.has(item)), taken, transaction)
-      await audit.note(actor, audience === 'all' ? 'published' : `opened to ${audience === 'team' ? 'the team' : 'a share'}`, `Release ${release.id}`, { note, changes: changes.length, ...(because && { because }) }, transaction)
+      const changes: StoredChange[] = waiting.map(({ item, kind, title, type }) => ({
+        item,
+        kind,
+        title,
+        type,
+      }))
+      const release = await tables.releases.create(
+        {
+          note,
+          hash: choice.key,
+          previous,
+          changes,
+          modelId: (await newestModel())?.id ?? null,
+          because: because || null,
+          proof,
+          createdBy: actor.id,
+          createdAt: clock.now(),
+        },
+        { transaction },
+      )
+      await this.pin(
+        release.id,
+        previous,
+        choice.pins.filter(({ item }) => taken.has(item)),
+        taken,
+        transaction,
+      )
+      await audit.note(
+        actor,
+        audience === 'all'
+          ? 'published'
+          : `opened to ${audience === 'team' ? 'the team' : 'a share'}`,
+        `Release ${release.id}`,
+        { note, changes: changes.length, ...(because && { because }) },
+        transaction,
+      )
       await this.point(release.id, audience, share, transaction)
       return { number: release.id, items: waiting.map(({ item }) => item) }
     })
@@ -72,7 +127,12 @@ export class Releases {
     const open = await this.needs.live.open()
     if (open?.number !== number) throw problem('NOT_OPEN', number)
     await this.goLive(number, audience, share)
-    await this.needs.audit.note(actor, `opened to ${audience === 'share' ? `${Math.round(share * 100)} % of visitors` : audience === 'team' ? 'the team' : 'all'}`, `Release ${number}`, {})
+    await this.needs.audit.note(
+      actor,
+      `opened to ${audience === 'share' ? `${Math.round(share * 100)} % of visitors` : audience === 'team' ? 'the team' : 'all'}`,
+      `Release ${number}`,
+      {},
+    )
   }
 
   /** Takes a release back that not everybody got; its changes are in the draft still. */
@@ -97,8 +157,18 @@ export class Releases {
 
   async list(): Promise<ReleaseView[]> {
     const { db, tables, live, users } = this.needs
-    const [releases, current, sizes] = await Promise.all([tables.releases.findAll({ order: [['id', 'DESC']], limit: 200 }), live.read(), this.sizes()])
-    const [coverage, redacted] = await Promise.all([coverageByRelease(db, releases.map(({ id }) => id)), this.redacted()])
+    const [releases, current, sizes] = await Promise.all([
+      tables.releases.findAll({ order: [['id', 'DESC']], limit: 200 }),
+      live.read(),
+      this.sizes(),
+    ])
+    const [coverage, redacted] = await Promise.all([
+      coverageByRelease(
+        db,
+        releases.map(({ id }) => id),
+      ),
+      this.redacted(),
+    ])
     return Promise.all(
       releases.map(async ({ id, note, createdBy, createdAt, changes, because, proof }) => ({
         number: id,
@@ -106,10 +176,16 @@ export class Releases {
         by: await users.nameOf(createdBy),
         at: createdAt.toISOString(),
         live: id === current,
-        changes: (changes as StoredChange[]).map(({ kind, title, type }) => ({ kind, title, type })),
+        changes: (changes as StoredChange[]).map(({ kind, title, type }) => ({
+          kind,
+          title,
+          type,
+        })),
         articles: sizes.get(id) ?? 0,
         because,
-        checks: proof?.checks ? { passed: proof.checks.passed, failed: proof.checks.failed.length } : null,
+        checks: proof?.checks
+          ? { passed: proof.checks.passed, failed: proof.checks.failed.length }
+          : null,
         coverage: coverage.get(id) ?? null,
         redacted: redacted.has(id),
       })),
@@ -118,12 +194,25 @@ export class Releases {
 
   async state(): Promise<ReleaseState> {
     const { db, tables, live, draft } = this.needs
-    const [number, open, changes, newest] = await Promise.all([live.read(), live.open(), draft.changes(), tables.releases.max<number | null, InstanceType<typeof tables.releases>>('id')])
-    const [release, coverage] = number === null ? [null, null] : await Promise.all([tables.releases.findByPk(number), coverageByRelease(db, [number])])
+    const [number, open, changes, newest] = await Promise.all([
+      live.read(),
+      live.open(),
+      draft.changes(),
+      tables.releases.max<number | null, InstanceType<typeof tables.releases>>('id'),
+    ])
+    const [release, coverage] =
+      number === null
+        ? [null, null]
+        : await Promise.all([tables.releases.findByPk(number), coverageByRelease(db, [number])])
     const ready = changes.filter((change) => change.ready).length
     return {
       open: open && { number: open.number, audience: open.audience, share: open.share },
-      live: release && { number: release.id, note: release.note, at: release.createdAt.toISOString(), coverage: coverage?.get(release.id) ?? null },
+      live: release && {
+        number: release.id,
+        note: release.note,
+        at: release.createdAt.toISOString(),
+        coverage: coverage?.get(release.id) ?? null,
+      },
       next: (newest ?? 0) + 1,
       ready,
       inWork: changes.length - ready,
@@ -134,7 +223,16 @@ export class Releases {
   async beside(): Promise<OpenRelease | null> {
     const { db, live } = this.needs
     const [open, number] = await Promise.all([live.open(), live.read()])
-    return open && { ...open, outcomes: await outcomesBeside(db, { open: open.number, live: number }, new Date(open.since)) }
+    return (
+      open && {
+        ...open,
+        outcomes: await outcomesBeside(
+          db,
+          { open: open.number, live: number },
+          new Date(open.since),
+        ),
+      }
+    )
   }
 
   /** What roll-back to a release would change for visitors. */
@@ -142,15 +240,31 @@ export class Releases {
     const { live } = this.needs
     const changes = changesBetween(await live.pinned(), await live.pinnedBy(number))
     const items = await this.itemsOf(changes.map(({ item }) => item))
-    return changes.map(({ item, type }) => ({ kind: items.get(item)!.kind, title: items.get(item)!.title, type }))
+    return changes.map(({ item, type }) => ({
+      kind: items.get(item)!.kind,
+      title: items.get(item)!.title,
+      type,
+    }))
   }
 
   /** Writes down what a release holds: what the one before held, with what was taken put over it. */
-  private async pin(number: number, previous: number | null, pins: readonly Pinned[], taken: ReadonlySet<number>, transaction: Transaction): Promise<void> {
+  private async pin(
+    number: number,
+    previous: number | null,
+    pins: readonly Pinned[],
+    taken: ReadonlySet<number>,
+    transaction: Transaction,
+  ): Promise<void> {
     const { db, tables } = this.needs
     if (previous !== null)
-      await db.query('INSERT INTO release_items (release_id, item_id, revision_id) SELECT :number, item_id, revision_id FROM release_items WHERE release_id = :previous AND item_id NOT IN (:taken)', { replacements: { number, previous, taken: [...taken] }, transaction })
-    await tables.releaseItems.bulkCreate(pins.map(({ item, revision }) => ({ releaseId: number, itemId: item, revisionId: revision })), { transaction })
+      await db.query(
+        'INSERT INTO release_items (release_id, item_id, revision_id) SELECT :number, item_id, revision_id FROM release_items WHERE release_id = :previous AND item_id NOT IN (:taken)',
+        { replacements: { number, previous, taken: [...taken] }, transaction },
+      )
+    await tables.releaseItems.bulkCreate(
+      pins.map(({ item, revision }) => ({ releaseId: number, itemId: item, revisionId: revision })),
+      { transaction },
+    )
   }
 
   /** Pins of a publication that was set, as changes to what is live now; who set it found them ready. */
@@ -158,25 +272,55 @@ export class Releases {
     const live = await this.needs.live.pinned(transaction)
     const there = new Map(live.map(({ item, revision }) => [item, revision]))
     const items = await this.itemsOf(pins.map(({ item }) => item))
-    return pins.filter(({ item, revision }) => (there.get(item) ?? null) !== revision).map(({ item, revision }) => ({ item, kind: items.get(item)!.kind, title: items.get(item)!.title, type: revision === null ? ('removed' as const) : there.has(item) ? ('edited' as const) : ('added' as const) }))
+    return pins
+      .filter(({ item, revision }) => (there.get(item) ?? null) !== revision)
+      .map(({ item, revision }) => ({
+        item,
+        kind: items.get(item)!.kind,
+        title: items.get(item)!.title,
+        type:
+          revision === null
+            ? ('removed' as const)
+            : there.has(item)
+              ? ('edited' as const)
+              : ('added' as const),
+      }))
   }
 
   private async itemsOf(ids: readonly number[]) {
-    return new Map((await this.needs.tables.items.findAll({ where: { id: [...ids] } })).map((item) => [item.id, item]))
+    return new Map(
+      (await this.needs.tables.items.findAll({ where: { id: [...ids] } })).map((item) => [
+        item.id,
+        item,
+      ]),
+    )
   }
 
   private async goLive(number: number, audience: Audience, share: number): Promise<void> {
-    await this.needs.db.transaction((transaction: Transaction) => this.point(number, audience, share, transaction))
+    await this.needs.db.transaction((transaction: Transaction) =>
+      this.point(number, audience, share, transaction),
+    )
     this.needs.events.tell('release', { number })
   }
 
   /** Moves the pointer to who gets what. */
-  private async point(number: number, audience: Audience, share: number, transaction: Transaction): Promise<void> {
+  private async point(
+    number: number,
+    audience: Audience,
+    share: number,
+    transaction: Transaction,
+  ): Promise<void> {
     const { live, clock } = this.needs
     if (audience !== 'all') {
       const before = await live.open(transaction)
-      const since = before?.number === number && before.audience === audience ? before.since : clock.now().toISOString()
-      return live.setOpen({ number, audience, share: audience === 'team' ? 0 : share, since }, transaction)
+      const since =
+        before?.number === number && before.audience === audience
+          ? before.since
+          : clock.now().toISOString()
+      return live.setOpen(
+        { number, audience, share: audience === 'team' ? 0 : share, since },
+        transaction,
+      )
     }
     await live.set(number, transaction)
     await live.setOpen(null, transaction)
@@ -186,15 +330,26 @@ export class Releases {
   /** What visitors now have is not marked as ready any more; what was edited since it was chosen stays as it is marked. */
   private async unmark(number: number, transaction: Transaction): Promise<void> {
     const { db, tables } = this.needs
-    await db.query('UPDATE items i JOIN release_items r ON r.item_id = i.id AND r.release_id = :number AND r.revision_id = i.draft_revision SET i.ready = 0', { replacements: { number }, transaction })
+    await db.query(
+      'UPDATE items i JOIN release_items r ON r.item_id = i.id AND r.release_id = :number AND r.revision_id = i.draft_revision SET i.ready = 0',
+      { replacements: { number }, transaction },
+    )
     const release = await tables.releases.findByPk(number, { transaction })
-    const gone = ((release?.changes ?? []) as StoredChange[]).filter(({ type }) => type === 'removed').map(({ item }) => item)
-    await tables.items.update({ ready: false }, { where: { id: gone, draftRevision: null }, transaction })
+    const gone = ((release?.changes ?? []) as StoredChange[])
+      .filter(({ type }) => type === 'removed')
+      .map(({ item }) => item)
+    await tables.items.update(
+      { ready: false },
+      { where: { id: gone, draftRevision: null }, transaction },
+    )
   }
 
   /** Releases of whose content a visitor's words were taken out. */
   private async redacted(): Promise<Set<number>> {
-    const rows = await this.needs.db.query<{ release_id: number }>('SELECT DISTINCT r.release_id FROM release_items r JOIN revisions v ON v.id = r.revision_id WHERE v.redacted_at IS NOT NULL', { type: QueryTypes.SELECT })
+    const rows = await this.needs.db.query<{ release_id: number }>(
+      'SELECT DISTINCT r.release_id FROM release_items r JOIN revisions v ON v.id = r.revision_id WHERE v.redacted_at IS NOT NULL',
+      { type: QueryTypes.SELECT },
+    )
     return new Set(rows.map(({ release_id }) => release_id))
   }
 

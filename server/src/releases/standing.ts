@@ -4,7 +4,13 @@ import { Op } from 'sequelize'
 import type { CoverageTables, JudgementRow } from '../coverage/models.ts'
 
 /** What a verdict adds to coverage; null for what is no question and leaves the count. */
-export const VERDICT_WORTH: Record<Verdict, number | null> = { right: 1, partly: 0.5, wrong: 0, 'rightly silent': 0, 'not a question': null }
+export const VERDICT_WORTH: Record<Verdict, number | null> = {
+  right: 1,
+  partly: 0.5,
+  wrong: 0,
+  'rightly silent': 0,
+  'not a question': null,
+}
 
 /** Of `questions q`: answered, and by the team's own content. */
 export const FROM_CONTENT = "(q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere')"
@@ -16,10 +22,20 @@ export class Standing {
   private constructor(private readonly byQuestion: ReadonlyMap<string, JudgementRow[]>) {}
 
   /** @param norms of the questions that matter; all when not given */
-  static async of(tables: Pick<CoverageTables, 'judgements'>, norms?: readonly string[]): Promise<Standing> {
-    const where = { verdict: { [Op.ne]: 'not a question' as const }, ...(norms ? { norm: [...new Set(norms)] } : { norm: { [Op.ne]: '' } }), itemId: { [Op.ne]: null } }
+  static async of(
+    tables: Pick<CoverageTables, 'judgements'>,
+    norms?: readonly string[],
+  ): Promise<Standing> {
+    const where = {
+      verdict: { [Op.ne]: 'not a question' as const },
+      ...(norms ? { norm: [...new Set(norms)] } : { norm: { [Op.ne]: '' } }),
+      itemId: { [Op.ne]: null },
+    }
     const rows = await tables.judgements.findAll({ where, order: [['id', 'DESC']], raw: true })
-    const leadsFirst = [...rows.filter(({ role }) => role === 'lead'), ...rows.filter(({ role }) => role !== 'lead')]
+    const leadsFirst = [
+      ...rows.filter(({ role }) => role === 'lead'),
+      ...rows.filter(({ role }) => role !== 'lead'),
+    ]
     return new Standing(groupedBy(leadsFirst, ({ norm, itemId }) => keyOf(norm, itemId!)))
   }
 
@@ -29,13 +45,32 @@ export class Standing {
   }
 
   /** A judgement holds while the answer is the same: the same words of the same item, or at least the same passage of the same revision. */
-  judgementOf(norm: string, { place, print }: Pick<ReplaySide, 'place' | 'print'>): JudgementRow | undefined {
-    return place && this.of(norm, place.item).find((row) => (row.print === null ? row.revisionId === place.revision && row.ordinal === place.ordinal : row.print === print))
+  judgementOf(
+    norm: string,
+    { place, print }: Pick<ReplaySide, 'place' | 'print'>,
+  ): JudgementRow | undefined {
+    return (
+      place &&
+      this.of(norm, place.item).find((row) =>
+        row.print === null
+          ? row.revisionId === place.revision && row.ordinal === place.ordinal
+          : row.print === print,
+      )
+    )
   }
 
   /** Of what would be answered were the sill at nought: the same passage, of the same revision or with the same words. */
-  judgementOfBest(norm: string, { best, print }: Pick<ReplaySide, 'best' | 'print'>): JudgementRow | undefined {
-    return best && this.of(norm, best.item).find((row) => row.ordinal === best.ordinal && (row.revisionId === best.revision || row.print === print))
+  judgementOfBest(
+    norm: string,
+    { best, print }: Pick<ReplaySide, 'best' | 'print'>,
+  ): JudgementRow | undefined {
+    return (
+      best &&
+      this.of(norm, best.item).find(
+        (row) =>
+          row.ordinal === best.ordinal && (row.revisionId === best.revision || row.print === print),
+      )
+    )
   }
 
   judgedAs(norm: string): JudgedAs {

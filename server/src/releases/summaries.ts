@@ -1,4 +1,11 @@
-import type { ArticleContent, CourtesyContent, DocumentContent, DoorContent, GlossaryContent, ItemKind } from '@janua/contracts'
+import type {
+  ArticleContent,
+  CourtesyContent,
+  DocumentContent,
+  DoorContent,
+  GlossaryContent,
+  ItemKind,
+} from '@janua/contracts'
 import { countWords } from '@janua/core'
 import type { Summary } from './draft.ts'
 
@@ -21,7 +28,16 @@ export function summarise(kind: ItemKind, content: unknown): Summary {
       const { title, collection, phrasings, parts, reviewOn } = content as DocumentContent
       const counted = parts.filter(({ leftOut }) => leftOut === null)
       const taught = parts.reduce((sum, part) => sum + part.phrasings.length, phrasings.length)
-      return { title, collection, phrasings: taught, words: counted.reduce((sum, { heading, body }) => sum + countWords(heading) + countWords(body), 0), reviewOn }
+      return {
+        title,
+        collection,
+        phrasings: taught,
+        words: counted.reduce(
+          (sum, { heading, body }) => sum + countWords(heading) + countWords(body),
+          0,
+        ),
+        reviewOn,
+      }
     }
     default: {
       const { title, collection, phrasings, body, reviewOn } = content as ArticleContent

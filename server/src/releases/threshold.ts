@@ -32,48 +32,159 @@ export class Threshold {
 
   async view(): Promise<ThresholdView> {
     const { doors, choices, tables } = this.needs
-    const [replay, all, { key }, handsOver] = await Promise.all([this.newestReplay(), doors.list(), choices.of(null), this.handsOver()])
-    const shown = all.map(({ id, title, threshold, rules }) => ({ id, title, sill: threshold, sills: rules.sills }))
-    if (!replay) return { replay: null, weeks: 1, volume: [], judged: [], handsOver, doors: shown, collections: [] }
+    const [replay, all, { key }, handsOver] = await Promise.all([
+      this.newestReplay(),
+      doors.list(),
+      choices.of(null),
+      this.handsOver(),
+    ])
+    const shown = all.map(({ id, title, threshold, rules }) => ({
+      id,
+      title,
+      sill: threshold,
+      sills: rules.sills,
+    }))
+    if (!replay)
+      return {
+        replay: null,
+        weeks: 1,
+        volume: [],
+        judged: [],
+        handsOver,
+        doors: shown,
+        collections: [],
+      }
     const results = await this.results(replay)
     const weeks = Math.max(1 / 7, (+replay.toAt - +replay.fromAt) / WEEK_MS)
     const [standing, votes] = await Promise.all([Standing.of(tables), this.votes()])
-    const volume = results.map(({ times, doorId, sides: { draft } }) => ({ p: draft.best?.confidence ?? 0, weight: times / weeks, collection: draft.best?.collection ?? '', door: doorId, outcome: draft.outcome }))
+    const volume = results.map(({ times, doorId, sides: { draft } }) => ({
+      p: draft.best?.confidence ?? 0,
+      weight: times / weeks,
+      collection: draft.best?.collection ?? '',
+      door: doorId,
+      outcome: draft.outcome,
+    }))
     const judged = results.flatMap((result) => {
       const row = standing.judgementOfBest(result.norm, result.sides.draft)
       const { best } = result.sides.draft
-      if (row) return [{ p: best!.confidence, right: VERDICT_WORTH[row.verdict] ?? 0, chance: row.chance, collection: best!.collection, door: result.doorId, ...(row.role === 'agent' && { word: AGENT_WORD }) }]
+      if (row)
+        return [
+          {
+            p: best!.confidence,
+            right: VERDICT_WORTH[row.verdict] ?? 0,
+            chance: row.chance,
+            collection: best!.collection,
+            door: result.doorId,
+            ...(row.role === 'agent' && { word: AGENT_WORD }),
+          },
+        ]
       const voted = best && votes.get(keyOf(result.norm, best.item))
-      return voted?.ordinal === best?.ordinal && voted ? [{ p: best!.confidence, right: voted.right, chance: null, collection: best!.collection, door: result.doorId, word: VOTE_WORD }] : []
+      return voted?.ordinal === best?.ordinal && voted
+        ? [
+            {
+              p: best!.confidence,
+              right: voted.right,
+              chance: null,
+              collection: best!.collection,
+              door: result.doorId,
+              word: VOTE_WORD,
+            },
+          ]
+        : []
     })
-    const collections = [...new Set(volume.map(({ collection }) => collection).filter(Boolean))].sort()
-    return { replay: { id: replay.id, from: replay.fromAt.toISOString(), to: replay.toAt.toISOString(), asked: replay.asked, current: replay.pinsKey === key }, weeks, volume, judged, handsOver, doors: shown, collections }
+    const collections = [
+      ...new Set(volume.map(({ collection }) => collection).filter(Boolean)),
+    ].sort()
+    return {
+      replay: {
+        id: replay.id,
+        from: replay.fromAt.toISOString(),
+        to: replay.toAt.toISOString(),
+        asked: replay.asked,
+        current: replay.pinsKey === key,
+      },
+      weeks,
+      volume,
+      judged,
+      handsOver,
+      doors: shown,
+      collections,
+    }
   }
 
   /** The answers whose judgement would tell most: nearest to the sill, spread over collections, each with its chance of being chosen. */
   async toJudge(sill: number): Promise<ToJudge[]> {
     const replay = await this.newestReplay()
     if (!replay) return []
-    const [results, standing, release] = await Promise.all([this.results(replay), Standing.of(this.needs.tables), this.needs.engine.of(replay.pins)])
-    const open = results.filter((result) => result.sides.draft.best && !standing.judgementOfBest(result.norm, result.sides.draft)).map((result) => ({ result, p: result.sides.draft.best!.confidence, collection: result.sides.draft.best!.collection }))
-    return chooseToJudge(open, sill, TO_JUDGE, seeded(replay.id * 1_000 + standing.size)).flatMap(({ one: { result, p, collection }, chance }): ToJudge[] => {
-      const door = release.doors.find(({ id }) => id === result.doorId)
-      if (!door) return []
-      const before = result.carried === null ? undefined : { subject: result.carried }
-      const { answer } = answerAfter(release.index, result.text, before, { ...settingsAt(release, door, new Date(0)), day: result.days.at(-1), sill: 0, sills: {}, declines: [] })
-      const source = answer.sources[0]
-      if (!source) return []
-      const said = blocksText(answer.blocks)
-      return [{ text: result.text, door: result.doorId, collection, confidence: p, chance, item: source.item, revision: source.revision, ordinal: source.ordinal, print: fingerprint(said), title: source.title, path: source.path, said }]
-    })
+    const [results, standing, release] = await Promise.all([
+      this.results(replay),
+      Standing.of(this.needs.tables),
+      this.needs.engine.of(replay.pins),
+    ])
+    const open = results
+      .filter(
+        (result) =>
+          result.sides.draft.best && !standing.judgementOfBest(result.norm, result.sides.draft),
+      )
+      .map((result) => ({
+        result,
+        p: result.sides.draft.best!.confidence,
+        collection: result.sides.draft.best!.collection,
+      }))
+    return chooseToJudge(open, sill, TO_JUDGE, seeded(replay.id * 1_000 + standing.size)).flatMap(
+      ({ one: { result, p, collection }, chance }): ToJudge[] => {
+        const door = release.doors.find(({ id }) => id === result.doorId)
+        if (!door) return []
+        const before = result.carried === null ? undefined : { subject: result.carried }
+        const { answer } = answerAfter(release.index, result.text, before, {
+          ...settingsAt(release, door, new Date(0)),
+          day: result.days.at(-1),
+          sill: 0,
+          sills: {},
+          declines: [],
+        })
+        const source = answer.sources[0]
+        if (!source) return []
+        const said = blocksText(answer.blocks)
+        return [
+          {
+            text: result.text,
+            door: result.doorId,
+            collection,
+            confidence: p,
+            chance,
+            item: source.item,
+            revision: source.revision,
+            ordinal: source.ordinal,
+            print: fingerprint(said),
+            title: source.title,
+            path: source.path,
+            said,
+          },
+        ]
+      },
+    )
   }
 
   /** Sets the sill of a door, or of a collection at it, in the draft. */
   async set(actor: Actor, doorId: number, collection: string | null, sill: number): Promise<void> {
-    const { id: _id, state: _state, published: _published, revision, ...content } = await this.needs.doors.read(doorId)
+    const {
+      id: _id,
+      state: _state,
+      published: _published,
+      revision,
+      ...content
+    } = await this.needs.doors.read(doorId)
     const rounded = Math.round(sill * 100) / 100
-    if (collection === null && rounded < 0.05) throw problem('INVALID', 'A door’s threshold is 0.05 or more.')
-    const next = collection === null ? { ...content, threshold: rounded } : { ...content, rules: { ...content.rules, sills: { ...content.rules.sills, [collection]: rounded } } }
+    if (collection === null && rounded < 0.05)
+      throw problem('INVALID', 'A door’s threshold is 0.05 or more.')
+    const next =
+      collection === null
+        ? { ...content, threshold: rounded }
+        : {
+            ...content,
+            rules: { ...content.rules, sills: { ...content.rules.sills, [collection]: rounded } },
+          }
     await this.needs.doors.save(actor, doorId, { ...next, base: revision, ready: true })
   }
 
@@ -82,16 +193,29 @@ export class Threshold {
   }
 
   private results({ id }: ReplayRow): Promise<ReplayResultRow[]> {
-    return this.needs.tables.replayResults.findAll({ where: { replayId: id }, order: [['id', 'ASC']] })
+    return this.needs.tables.replayResults.findAll({
+      where: { replayId: id },
+      order: [['id', 'ASC']],
+    })
   }
 
   /** What visitors voted of an answer to a question, by question and item. */
   private async votes(): Promise<Map<string, { ordinal: number; right: number }>> {
-    const rows = await this.needs.db.query<{ norm: string; item: number; ordinal: number; helpful: number }>(
+    const rows = await this.needs.db.query<{
+      norm: string
+      item: number
+      ordinal: number
+      helpful: number
+    }>(
       'SELECT norm, item_id AS item, ordinal, AVG(vote > 0) AS helpful FROM questions WHERE vote IS NOT NULL AND item_id IS NOT NULL GROUP BY norm, item_id, ordinal',
       { type: QueryTypes.SELECT },
     )
-    return new Map(rows.map(({ norm, item, ordinal, helpful }) => [keyOf(norm, item), { ordinal, right: Number(helpful) }]))
+    return new Map(
+      rows.map(({ norm, item, ordinal, helpful }) => [
+        keyOf(norm, item),
+        { ordinal, right: Number(helpful) },
+      ]),
+    )
   }
 
   /** Of the conversations with something left unsettled, the share that went to a queue. */

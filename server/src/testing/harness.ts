@@ -36,13 +36,29 @@ export interface TestClock {
 }
 
 /** A Janua on an empty database of the real MariaDB, with a clock that only moves when told. */
-export async function freshJanua(outside?: Outside, rewriter?: Rewriter, postman?: Postman): Promise<{ janua: Janua; clock: TestClock; close(): Promise<void> }> {
-  if (!process.env.JANUA_TEST_DB) throw new Error('Service tests need the database that "npm test" starts.')
-  const db = connect({ ...(JSON.parse(process.env.JANUA_TEST_DB) as DatabaseAddress), name: 'janua_test' })
+export async function freshJanua(
+  outside?: Outside,
+  rewriter?: Rewriter,
+  postman?: Postman,
+): Promise<{ janua: Janua; clock: TestClock; close(): Promise<void> }> {
+  if (!process.env.JANUA_TEST_DB)
+    throw new Error('Service tests need the database that "npm test" starts.')
+  const db = connect({
+    ...(JSON.parse(process.env.JANUA_TEST_DB) as DatabaseAddress),
+    name: 'janua_test',
+  })
   await db.getQueryInterface().dropAllTables()
   await migrate(db)
   const clock = testClock()
-  const janua = createJanua({ db, sessionSecret: 'for tests', clock, log: pino({ level: 'silent' }), outside, rewriter, postman })
+  const janua = createJanua({
+    db,
+    sessionSecret: 'for tests',
+    clock,
+    log: pino({ level: 'silent' }),
+    outside,
+    rewriter,
+    postman,
+  })
   return {
     janua,
     clock,
@@ -55,41 +71,120 @@ export async function freshJanua(outside?: Outside, rewriter?: Rewriter, postman
 
 function testClock(): TestClock {
   let now = Date.parse('2026-11-23T10:00:00Z')
-  return { now: () => new Date(now), set: (iso) => void (now = Date.parse(iso)), pass: (seconds) => void (now += seconds * 1000) }
+  return {
+    now: () => new Date(now),
+    set: (iso) => void (now = Date.parse(iso)),
+    pass: (seconds) => void (now += seconds * 1000),
+  }
 }
 
 let people = 0
-export async function member(janua: Janua, role: Role, name = `${role} ${++people}`): Promise<Member> {
+export async function member(
+  janua: Janua,
+  role: Role,
+  name = `${role} ${++people}`,
+): Promise<Member> {
   const mail = `${name.toLowerCase().replace(/\W+/g, '.')}@team.example`
-  const user = await janua.tables.users.create({ name, mail, role, active: true, presence: 'here', password: await hashPassword(PASSWORD), failures: 0, createdAt: new Date() })
+  const user = await janua.tables.users.create({
+    name,
+    mail,
+    role,
+    active: true,
+    presence: 'here',
+    password: await hashPassword(PASSWORD),
+    failures: 0,
+    createdAt: new Date(),
+  })
   return { ...(await signIn(janua, mail)), id: user.id, name, role }
 }
 
-export async function signIn(janua: Janua, mail: string, password = PASSWORD): Promise<Omit<Member, 'id' | 'name' | 'role'>> {
+export async function signIn(
+  janua: Janua,
+  mail: string,
+  password = PASSWORD,
+): Promise<Omit<Member, 'id' | 'name' | 'role'>> {
   const http = supertest.agent(janua.app)
   const before = (await http.get('/api/session')).body as SessionInfo
-  const answer = await http.post('/api/session').set('x-janua-token', before.csrf).send({ mail, password })
+  const answer = await http
+    .post('/api/session')
+    .set('x-janua-token', before.csrf)
+    .send({ mail, password })
   if (answer.status !== 200) throw new Error(`sign-in of ${mail} failed: ${answer.text}`)
   const { csrf } = answer.body as SessionInfo
-  const change = (method: 'post' | 'put' | 'patch' | 'delete') => (path: string, body?: object) => http[method](`/api${path}`).set('x-janua-token', csrf).send(body)
-  return { http, csrf, get: (path) => http.get(`/api${path}`), post: change('post'), put: change('put'), patch: change('patch'), delete: change('delete') }
+  const change = (method: 'post' | 'put' | 'patch' | 'delete') => (path: string, body?: object) =>
+    http[method](`/api${path}`).set('x-janua-token', csrf).send(body)
+  return {
+    http,
+    csrf,
+    get: (path) => http.get(`/api${path}`),
+    post: change('post'),
+    put: change('put'),
+    patch: change('patch'),
+    delete: change('delete'),
+  }
 }
 
-export function article(title: string, body: string, phrasings: string[] = [], more: Partial<ArticleCreate> = {}): ArticleCreate {
-  return { kind: 'article', title, body, phrasings, collection: 'General', reviewOn: null, ready: true, ...more }
+export function article(
+  title: string,
+  body: string,
+  phrasings: string[] = [],
+  more: Partial<ArticleCreate> = {},
+): ArticleCreate {
+  return {
+    kind: 'article',
+    title,
+    body,
+    phrasings,
+    collection: 'General',
+    reviewOn: null,
+    ready: true,
+    ...more,
+  }
 }
 
-export const DOG = article('Pets on board', 'Dogs travel on a lead and pay 4.50 each way.\n', ['Can I bring my dog?'], { collection: 'Pets' })
-export const REFUND = article('Refunds', 'We pay the money back within seven days.\n', ['How do I get a refund?'], { collection: 'Money' })
+export const DOG = article(
+  'Pets on board',
+  'Dogs travel on a lead and pay 4.50 each way.\n',
+  ['Can I bring my dog?'],
+  { collection: 'Pets' },
+)
+export const REFUND = article(
+  'Refunds',
+  'We pay the money back within seven days.\n',
+  ['How do I get a refund?'],
+  { collection: 'Money' },
+)
 
 /** One door, two queues, two rules and some articles, published as release 1. */
-export async function openHouse(janua: Janua, articles: ArticleCreate[] = [DOG, REFUND], door: Partial<DoorContent> = {}) {
+export async function openHouse(
+  janua: Janua,
+  articles: ArticleCreate[] = [DOG, REFUND],
+  door: Partial<DoorContent> = {},
+) {
   const first = await janua.queues.save(JANUA, null, { name: 'Bookings', members: [] })
   const second = await janua.queues.save(JANUA, null, { name: 'Refunds', members: [] })
   const content: DoorContent = { ...starterDoor('Ask us', 'help'), ...door }
-  const routing: Routing = { rules: [{ name: 'money', join: 'any', conditions: [{ on: 'words', any: ['refund', 'money back', 'helicopter'] }], queue: second }], lastResort: first }
-  const { item: doorItem } = await janua.draft.add(JANUA, 'door', { content, summary: summarise('door', content), ready: true })
-  await janua.draft.add(JANUA, 'routing', { content: routing, summary: summarise('routing', routing), ready: true })
+  const routing: Routing = {
+    rules: [
+      {
+        name: 'money',
+        join: 'any',
+        conditions: [{ on: 'words', any: ['refund', 'money back', 'helicopter'] }],
+        queue: second,
+      },
+    ],
+    lastResort: first,
+  }
+  const { item: doorItem } = await janua.draft.add(JANUA, 'door', {
+    content,
+    summary: summarise('door', content),
+    ready: true,
+  })
+  await janua.draft.add(JANUA, 'routing', {
+    content: routing,
+    summary: summarise('routing', routing),
+    ready: true,
+  })
   const added = []
   for (const each of articles) added.push(await janua.articles.add(JANUA, each))
   await publishAll(janua)
@@ -98,7 +193,11 @@ export async function openHouse(janua: Janua, articles: ArticleCreate[] = [DOG, 
 
 export async function publishAll(janua: Janua): Promise<number> {
   const changes = await janua.draft.changes()
-  const { number } = await janua.releases.publish(JANUA, changes.map(({ item }) => item), 'test')
+  const { number } = await janua.releases.publish(
+    JANUA,
+    changes.map(({ item }) => item),
+    'test',
+  )
   await janua.mends.prove()
   return number
 }
@@ -116,21 +215,29 @@ export async function visitor(janua: Janua, door = 'help'): Promise<TestVisitor>
   const http = supertest(janua.app)
   const { token } = (await http.post(`/api/visit/${door}/visitors`)).body as { token: string }
   const authorised = (test: supertest.Test) => test.set('authorization', `Bearer ${token}`)
-  const post = (path: string, body?: object) => authorised(http.post(`/api/visit/${door}${path}`)).send(body)
+  const post = (path: string, body?: object) =>
+    authorised(http.post(`/api/visit/${door}${path}`)).send(body)
   return {
     token,
     post,
     get: (path) => authorised(http.get(`/api/visit/${door}${path}`)),
     delete: (path) => authorised(http.delete(`/api/visit/${door}${path}`)),
-    says: async (text, clientId = crypto.randomUUID()) => post('/messages', { clientId, text, language: 'en' }),
-    thread: async () => (await authorised(http.get(`/api/visit/${door}/thread`))).body as import('@janua/contracts').Thread,
+    says: async (text, clientId = crypto.randomUUID()) =>
+      post('/messages', { clientId, text, language: 'en' }),
+    thread: async () =>
+      (await authorised(http.get(`/api/visit/${door}/thread`)))
+        .body as import('@janua/contracts').Thread,
   }
 }
 
 /** Drops files as a person of the team, and waits until the import has ended or waits for a word on its sheets. */
-export async function dropFiles(who: Member, files: Record<string, string | Buffer>): Promise<ImportView> {
+export async function dropFiles(
+  who: Member,
+  files: Record<string, string | Buffer>,
+): Promise<ImportView> {
   let request = who.post('/imports')
-  for (const [name, content] of Object.entries(files)) request = request.attach('files', Buffer.from(content), { filepath: name } as never)
+  for (const [name, content] of Object.entries(files))
+    request = request.attach('files', Buffer.from(content), { filepath: name } as never)
   const started = await request
   if (started.status !== 201) throw new Error(`the import did not start: ${started.text}`)
   return importEnd(who, (started.body as ImportView).id)

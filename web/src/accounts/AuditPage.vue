@@ -13,7 +13,13 @@ import { useRemote } from '../shell/useRemote.ts'
 const ROWS = 25
 const search = ref('')
 const offset = ref(0)
-const { state, run } = useRemote((signal) => get<Paged<AuditEntry>>('/audit', { search: search.value, offset: offset.value, limit: ROWS }, signal))
+const { state, run } = useRemote((signal) =>
+  get<Paged<AuditEntry>>(
+    '/audit',
+    { search: search.value, offset: offset.value, limit: ROWS },
+    signal,
+  ),
+)
 onMounted(run)
 watch(offset, () => run())
 watchDebounced(search, () => (offset.value === 0 ? run() : (offset.value = 0)), { debounce: 200 })
@@ -21,15 +27,46 @@ watchDebounced(search, () => (offset.value === 0 ? run() : (offset.value = 0)), 
 
 <template>
   <div class="page">
-    <div class="head"><div><h1>Audit trail</h1><p class="quiet">Who did what, when · {{ count(state.value?.total ?? 0, 'entry', 'entries') }}</p></div><InputText v-model="search" class="search" placeholder="Search people, deeds, subjects" aria-label="Search" /></div>
+    <div class="head">
+      <div>
+        <h1>Audit trail</h1>
+        <p class="quiet">
+          Who did what, when · {{ count(state.value?.total ?? 0, 'entry', 'entries') }}
+        </p>
+      </div>
+      <InputText
+        v-model="search"
+        class="search"
+        placeholder="Search people, deeds, subjects"
+        aria-label="Search"
+      />
+    </div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
-    <DataTable lazy paginator :value="state.value?.rows" :rows="ROWS" :total-records="state.value?.total ?? 0" :first="offset" data-key="id" @page="offset = $event.first">
-      <Column header="When"><template #body="{ data }"><span class="figures">{{ moment(data.at) }}</span></template></Column>
-      <Column field="who" header="Who" /><Column field="action" header="Deed" /><Column field="subject" header="Of what" />
+    <DataTable
+      lazy
+      paginator
+      :value="state.value?.rows"
+      :rows="ROWS"
+      :total-records="state.value?.total ?? 0"
+      :first="offset"
+      data-key="id"
+      @page="offset = $event.first"
+    >
+      <Column header="When"
+        ><template #body="{ data }"
+          ><span class="figures">{{ moment(data.at) }}</span></template
+        ></Column
+      >
+      <Column field="who" header="Who" /><Column field="action" header="Deed" /><Column
+        field="subject"
+        header="Of what"
+      />
     </DataTable>
   </div>
 </template>
 
 <style scoped>
-.search { width: 270px; }
+.search {
+  width: 270px;
+}
 </style>

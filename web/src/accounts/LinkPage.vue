@@ -16,7 +16,14 @@ const name = ref('')
 const mail = ref('')
 const password = ref('')
 const failure = ref('')
-const title = computed(() => ({ invite: 'Welcome to the team', reset: 'Choose a new password', setup: 'Make the first lead' })[info.value?.kind ?? 'invite'])
+const title = computed(
+  () =>
+    ({
+      invite: 'Welcome to the team',
+      reset: 'Choose a new password',
+      setup: 'Make the first lead',
+    })[info.value?.kind ?? 'invite'],
+)
 
 onMounted(async () => {
   try {
@@ -43,16 +50,47 @@ async function use(): Promise<void> {
   <div class="page narrow">
     <form v-if="info" class="panel stack" @submit.prevent="use">
       <h1>{{ title }}</h1>
-      <label class="field"><span>Your name</span><InputText v-model.trim="name" required :disabled="info.kind === 'reset'" autocomplete="name" data-test="name" /></label>
-      <label class="field"><span>Mail address, with which you sign in</span><InputText v-model.trim="mail" type="email" required :disabled="info.kind !== 'setup'" autocomplete="username" data-test="mail" /></label>
-      <label class="field"><span>Password, {{ MIN_PASSWORD }} characters or more</span><InputText v-model="password" type="password" required :minlength="MIN_PASSWORD" autocomplete="new-password" data-test="password" /></label>
+      <label class="field"
+        ><span>Your name</span
+        ><InputText
+          v-model.trim="name"
+          required
+          :disabled="info.kind === 'reset'"
+          autocomplete="name"
+          data-test="name"
+      /></label>
+      <label class="field"
+        ><span>Mail address, with which you sign in</span
+        ><InputText
+          v-model.trim="mail"
+          type="email"
+          required
+          :disabled="info.kind !== 'setup'"
+          autocomplete="username"
+          data-test="mail"
+      /></label>
+      <label class="field"
+        ><span>Password, {{ MIN_PASSWORD }} characters or more</span
+        ><InputText
+          v-model="password"
+          type="password"
+          required
+          :minlength="MIN_PASSWORD"
+          autocomplete="new-password"
+          data-test="password"
+      /></label>
       <Message v-if="failure" severity="error">{{ failure }}</Message>
       <Button type="submit" label="Go in" data-test="use-link" />
     </form>
-    <Message v-else-if="failure" severity="error">{{ failure }} <RouterLink to="/sign-in">To the sign-in page</RouterLink></Message>
+    <Message v-else-if="failure" severity="error"
+      >{{ failure }} <RouterLink to="/sign-in">To the sign-in page</RouterLink></Message
+    >
   </div>
 </template>
 
 <style scoped>
-.narrow { max-width: 480px; padding-top: 80px; }
+.narrow {
+  max-width: 480px;
+  padding-top: 80px;
+}
 </style>

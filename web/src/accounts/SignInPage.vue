@@ -24,7 +24,9 @@ async function signIn(): Promise<void> {
   try {
     await session.signIn(mail.value, password.value)
     const to = route.query.to
-    await router.push(typeof to === 'string' && to.startsWith('/') && !to.startsWith('//') ? to : session.home)
+    await router.push(
+      typeof to === 'string' && to.startsWith('/') && !to.startsWith('//') ? to : session.home,
+    )
   } catch (cause) {
     failure.value = inPlainWords(cause)
   } finally {
@@ -36,21 +38,65 @@ async function signIn(): Promise<void> {
 <template>
   <div class="gate">
     <form class="door" @submit.prevent="signIn">
-      <div class="lunette"><JanuaMark /><h1>Janua</h1></div>
+      <div class="lunette">
+        <JanuaMark />
+        <h1>Janua</h1>
+      </div>
       <div class="stack inside">
-        <label class="field"><span>Mail address</span><InputText v-model.trim="mail" type="email" autocomplete="username" required autofocus data-test="mail" /></label>
-        <label class="field"><span>Password</span><InputText v-model="password" type="password" autocomplete="current-password" required data-test="password" /></label>
+        <label class="field"
+          ><span>Mail address</span
+          ><InputText
+            v-model.trim="mail"
+            type="email"
+            autocomplete="username"
+            required
+            autofocus
+            data-test="mail"
+        /></label>
+        <label class="field"
+          ><span>Password</span
+          ><InputText
+            v-model="password"
+            type="password"
+            autocomplete="current-password"
+            required
+            data-test="password"
+        /></label>
         <Message v-if="failure" severity="error" data-test="failure">{{ failure }}</Message>
         <Button type="submit" label="Sign in" :loading="busy" data-test="sign-in" />
-        <p class="quiet small">No account yet, or the password is gone? Your team lead makes you a link.</p>
+        <p class="quiet small">
+          No account yet, or the password is gone? Your team lead makes you a link.
+        </p>
       </div>
     </form>
   </div>
 </template>
 
 <style scoped>
-.gate { min-height: 100vh; display: grid; place-items: end center; }
-.door { width: min(380px, 100vw); background: var(--surface); border: 1px solid var(--line); border-bottom: 0; border-radius: 190px 190px 0 0; overflow: hidden; min-height: 560px; }
-.lunette { background: var(--lintel); color: var(--on-lintel); display: grid; justify-items: center; gap: 8px; padding: 62px 0 26px; }
-.inside { padding: 28px 40px 44px; gap: 16px; }
+.gate {
+  min-height: 100vh;
+  display: grid;
+  place-items: end center;
+}
+.door {
+  width: min(380px, 100vw);
+  background: var(--surface);
+  border: 1px solid var(--line);
+  border-bottom: 0;
+  border-radius: 190px 190px 0 0;
+  overflow: hidden;
+  min-height: 560px;
+}
+.lunette {
+  background: var(--lintel);
+  color: var(--on-lintel);
+  display: grid;
+  justify-items: center;
+  gap: 8px;
+  padding: 62px 0 26px;
+}
+.inside {
+  padding: 28px 40px 44px;
+  gap: 16px;
+}
 </style>

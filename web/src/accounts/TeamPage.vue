@@ -18,7 +18,11 @@ const { run } = useDeed()
 const inviting = ref(false)
 const invited = ref({ name: '', mail: '', role: 'agent' as Role })
 const link = ref<{ text: string; url: string }>()
-const ROLE_TEXT = { lead: 'Lead: all of it', editor: 'Editor: library and rehearsal', agent: 'Agent: desk' }
+const ROLE_TEXT = {
+  lead: 'Lead: all of it',
+  editor: 'Editor: library and rehearsal',
+  agent: 'Agent: desk',
+}
 const roles = ROLES.map((value) => ({ value, label: ROLE_TEXT[value] }))
 
 onMounted(load)
@@ -47,36 +51,105 @@ const copy = () => run(() => navigator.clipboard.writeText(link.value!.url), 'Co
 <template>
   <div class="page">
     <div class="head">
-      <div><h1>Team</h1><p class="quiet">{{ count(state.value?.filter(({ active }) => active).length ?? 0, 'person', 'people') }} can sign in</p></div>
+      <div>
+        <h1>Team</h1>
+        <p class="quiet">
+          {{ count(state.value?.filter(({ active }) => active).length ?? 0, 'person', 'people') }}
+          can sign in
+        </p>
+      </div>
       <Button label="Invite somebody" data-test="invite" @click="inviting = true" />
     </div>
     <Message v-if="link" severity="info" closable data-test="link" @close="link = undefined">
-      <p>{{ link.text }}</p><p class="row"><code>{{ link.url }}</code><Button label="Copy" size="small" outlined @click="copy" /></p>
+      <p>{{ link.text }}</p>
+      <p class="row">
+        <code>{{ link.url }}</code><Button label="Copy" size="small" outlined @click="copy" />
+      </p>
     </Message>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <DataTable :value="state.value" data-key="id" sort-field="name" :sort-order="1">
-      <Column field="name" header="Name" sortable><template #body="{ data }"><strong>{{ data.name }}</strong><br /><span class="quiet">{{ data.mail }}</span></template></Column>
+      <Column field="name" header="Name" sortable
+        ><template #body="{ data }"
+          ><strong>{{ data.name }}</strong
+          ><br /><span class="quiet">{{ data.mail }}</span></template
+        ></Column
+      >
       <Column field="role" header="Role" sortable>
-        <template #body="{ data }"><Select :model-value="data.role" :options="roles" option-label="label" option-value="value" size="small" :aria-label="`Role of ${data.name}`" @update:model-value="(role: Role) => change(() => patch(`/team/${data.id}`, { role }), 'Role changed')" /></template>
+        <template #body="{ data }"
+          ><Select
+            :model-value="data.role"
+            :options="roles"
+            option-label="label"
+            option-value="value"
+            size="small"
+            :aria-label="`Role of ${data.name}`"
+            @update:model-value="
+              (role: Role) => change(() => patch(`/team/${data.id}`, { role }), 'Role changed')
+            "
+        /></template>
       </Column>
-      <Column field="active" header="State" sortable><template #body="{ data }">{{ !data.active ? 'deactivated' : data.invited ? 'invited' : 'active' }}</template></Column>
-      <Column field="lastSeenAt" header="Signed in" sortable><template #body="{ data }"><span class="figures">{{ data.lastSeenAt ? moment(data.lastSeenAt) : 'never' }}</span></template></Column>
-      <Column field="sessions" header="Sessions" sortable><template #body="{ data }"><span class="figures">{{ data.sessions }}</span></template></Column>
+      <Column field="active" header="State" sortable
+        ><template #body="{ data }">{{
+          !data.active ? 'deactivated' : data.invited ? 'invited' : 'active'
+        }}</template></Column
+      >
+      <Column field="lastSeenAt" header="Signed in" sortable
+        ><template #body="{ data }"
+          ><span class="figures">{{
+            data.lastSeenAt ? moment(data.lastSeenAt) : 'never'
+          }}</span></template
+        ></Column
+      >
+      <Column field="sessions" header="Sessions" sortable
+        ><template #body="{ data }"
+          ><span class="figures">{{ data.sessions }}</span></template
+        ></Column
+      >
       <Column header="">
         <template #body="{ data }">
           <div class="row">
             <Button size="small" text label="Password link" @click="resetPassword(data)" />
-            <Button size="small" text label="End sessions" :disabled="data.sessions === 0" @click="change(() => remove(`/team/${data.id}/sessions`), 'Sessions ended')" />
-            <Button size="small" text :severity="data.active ? 'danger' : undefined" :label="data.active ? 'Deactivate' : 'Activate'" @click="change(() => patch(`/team/${data.id}`, { active: !data.active }), data.active ? 'Deactivated' : 'Activated')" />
+            <Button
+              size="small"
+              text
+              label="End sessions"
+              :disabled="data.sessions === 0"
+              @click="change(() => remove(`/team/${data.id}/sessions`), 'Sessions ended')"
+            />
+            <Button
+              size="small"
+              text
+              :severity="data.active ? 'danger' : undefined"
+              :label="data.active ? 'Deactivate' : 'Activate'"
+              @click="
+                change(
+                  () => patch(`/team/${data.id}`, { active: !data.active }),
+                  data.active ? 'Deactivated' : 'Activated',
+                )
+              "
+            />
           </div>
         </template>
       </Column>
     </DataTable>
     <Dialog v-model:visible="inviting" modal header="Invite somebody" :style="{ width: '420px' }">
       <form class="stack" @submit.prevent="invite">
-        <label class="field"><span>Name</span><InputText v-model.trim="invited.name" required autofocus data-test="invite-name" /></label>
-        <label class="field"><span>Mail address</span><InputText v-model.trim="invited.mail" type="email" required data-test="invite-mail" /></label>
-        <label class="field"><span>Role</span><Select v-model="invited.role" :options="roles" option-label="label" option-value="value" /></label>
+        <label class="field"
+          ><span>Name</span
+          ><InputText v-model.trim="invited.name" required autofocus data-test="invite-name"
+        /></label>
+        <label class="field"
+          ><span>Mail address</span
+          ><InputText v-model.trim="invited.mail" type="email" required data-test="invite-mail"
+        /></label>
+        <label class="field"
+          ><span>Role</span
+          ><Select
+            v-model="invited.role"
+            :options="roles"
+            option-label="label"
+            option-value="value"
+        /></label>
         <Button type="submit" label="Make the link" data-test="make-link" />
       </form>
     </Dialog>

@@ -10,10 +10,23 @@ defineProps<{ blocks: Block[] }>()
     <p v-if="block.type === 'paragraph'" v-html="block.content.html" />
     <h4 v-else-if="block.type === 'heading'" v-html="block.content.html" />
     <pre v-else-if="block.type === 'code'" v-html="block.content.html" />
-    <component :is="block.ordered ? 'ol' : 'ul'" v-else-if="block.type === 'list'" :start="block.ordered ? block.start : undefined"><li v-for="(item, j) in block.items" :key="j" v-html="item.html" /></component>
+    <component
+      :is="block.ordered ? 'ol' : 'ul'"
+      v-else-if="block.type === 'list'"
+      :start="block.ordered ? block.start : undefined"
+      ><li v-for="(item, j) in block.items" :key="j" v-html="item.html"
+    /></component>
     <table v-else>
-      <thead><tr><th v-for="(cell, j) in block.header" :key="j" scope="col" v-html="cell.html" /></tr></thead>
-      <tbody><tr v-for="(row, r) in block.rows" :key="r"><td v-for="(cell, j) in row" :key="j" v-html="cell.html" /></tr></tbody>
+      <thead>
+        <tr>
+          <th v-for="(cell, j) in block.header" :key="j" scope="col" v-html="cell.html" />
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(row, r) in block.rows" :key="r">
+          <td v-for="(cell, j) in row" :key="j" v-html="cell.html" />
+        </tr>
+      </tbody>
     </table>
   </template>
 </template>

@@ -6,9 +6,15 @@ const { outcome } = defineProps<{ outcome: Outcome }>()
 </script>
 
 <template>
-  <span class="chip" :style="{ color: OUTCOMES[outcome].colour }"><span aria-hidden="true">{{ OUTCOMES[outcome].shape }}</span> {{ OUTCOMES[outcome].name }}</span>
+  <span class="chip" :style="{ color: OUTCOMES[outcome].colour }"
+    ><span aria-hidden="true">{{ OUTCOMES[outcome].shape }}</span>
+    {{ OUTCOMES[outcome].name }}</span
+  >
 </template>
 
 <style scoped>
-.chip { white-space: nowrap; font-size: 13px; }
+.chip {
+  white-space: nowrap;
+  font-size: 13px;
+}
 </style>

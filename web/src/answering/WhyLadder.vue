@@ -4,7 +4,11 @@ import { computed } from 'vue'
 import { spread } from './spread.ts'
 
 /** The candidates as a ladder: a rung's height is the confidence with that passage put first; the threshold is the sill. */
-const { trace, chosen, marked = -1 } = defineProps<{ trace: Trace; chosen: number | null; marked?: number }>()
+const {
+  trace,
+  chosen,
+  marked = -1,
+} = defineProps<{ trace: Trace; chosen: number | null; marked?: number }>()
 defineEmits<{ mark: [rung: number] }>()
 const HEIGHT = 310
 const LABEL = 58
@@ -14,14 +18,25 @@ const y = (confidence: number) => HEIGHT - 14 - confidence * (HEIGHT - 28)
 const marks = [0.1, 0.3, 0.5, 0.7, 0.9]
 const rungs = computed(() => {
   const shown = trace.candidates.slice(0, SHOWN)
-  const places = spread(shown.map(({ confidence }) => y(confidence) - 12), LABEL)
-  return shown.map((candidate, i) => ({ candidate, at: y(candidate.confidence), label: places[i]!, parts: partsOf(candidate) }))
+  const places = spread(
+    shown.map(({ confidence }) => y(confidence) - 12),
+    LABEL,
+  )
+  return shown.map((candidate, i) => ({
+    candidate,
+    at: y(candidate.confidence),
+    label: places[i]!,
+    parts: partsOf(candidate),
+  }))
 })
 const height = computed(() => Math.max(HEIGHT, ...rungs.value.map(({ label }) => label + LABEL)))
 
 /** The strongest contributions to the log-odds, as shares of the widest. */
 function partsOf({ contributions }: TraceCandidate) {
-  return FEATURES.map((feature) => ({ name: FEATURE_WORDS[feature], value: contributions[feature] }))
+  return FEATURES.map((feature) => ({
+    name: FEATURE_WORDS[feature],
+    value: contributions[feature],
+  }))
     .filter(({ value }) => Math.abs(value) >= 0.1)
     .sort((a, b) => Math.abs(b.value) - Math.abs(a.value))
     .slice(0, 3)
@@ -32,33 +47,128 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
 <template>
   <div class="ladder" :style="{ height: `${height}px` }" data-test="ladder">
     <div class="posts" :style="{ height: `${HEIGHT}px` }">
-      <span v-for="mark in marks" :key="mark" class="mark small quiet figures" :style="{ top: `${y(mark) - 9}px` }">{{ mark }}</span>
-      <span class="sill" :style="{ top: `${y(trace.sill) - 3}px` }" /><span v-for="(rung, i) in rungs" :key="i" class="rung" :class="{ won: i === chosen }" :style="{ top: `${rung.at - 5}px` }" />
+      <span
+        v-for="mark in marks"
+        :key="mark"
+        class="mark small quiet figures"
+        :style="{ top: `${y(mark) - 9}px` }"
+        >{{ mark }}</span
+      >
+      <span class="sill" :style="{ top: `${y(trace.sill) - 3}px` }" /><span
+        v-for="(rung, i) in rungs"
+        :key="i"
+        class="rung"
+        :class="{ won: i === chosen }"
+        :style="{ top: `${rung.at - 5}px` }"
+      />
     </div>
-    <span class="sill-name small" :style="{ top: `${y(trace.sill) - 22}px` }">sill {{ trace.sill.toFixed(2) }}</span>
+    <span class="sill-name small" :style="{ top: `${y(trace.sill) - 22}px` }"
+      >sill {{ trace.sill.toFixed(2) }}</span
+    >
     <div v-for="(rung, i) in rungs" :key="i" class="words" :style="{ top: `${rung.label}px` }">
-      <button type="button" class="name" :aria-pressed="i === marked" @click="$emit('mark', i)">{{ [rung.candidate.title, ...rung.candidate.path].join(' › ') }}</button> <span class="figures small">{{ rung.candidate.confidence.toFixed(2) }}</span>
-      <div class="bars"><i v-for="part in rung.parts" :key="part.name" :class="{ minus: part.value < 0 }" :style="{ width: `${Math.min(120, Math.abs(part.value) * 34)}px` }" /></div>
-      <p class="small quiet">to the odds: {{ rung.parts.map((part) => `${part.name} ${signed(part.value)}`).join(' · ') || 'as a middling case' }}</p>
+      <button type="button" class="name" :aria-pressed="i === marked" @click="$emit('mark', i)">
+        {{ [rung.candidate.title, ...rung.candidate.path].join(' › ') }}
+      </button>
+      <span class="figures small">{{ rung.candidate.confidence.toFixed(2) }}</span>
+      <div class="bars">
+        <i
+          v-for="part in rung.parts"
+          :key="part.name"
+          :class="{ minus: part.value < 0 }"
+          :style="{ width: `${Math.min(120, Math.abs(part.value) * 34)}px` }"
+        />
+      </div>
+      <p class="small quiet">
+        to the odds:
+        {{
+          rung.parts.map((part) => `${part.name} ${signed(part.value)}`).join(' · ') ||
+          'as a middling case'
+        }}
+      </p>
     </div>
   </div>
-  <ul v-if="trace.leftOut.length" class="small left-out" data-test="left-out"><li v-for="each in trace.leftOut" :key="each.revision"><strong>{{ each.title }}</strong> was left out: it {{ each.because }}</li></ul>
+  <ul v-if="trace.leftOut.length" class="small left-out" data-test="left-out">
+    <li v-for="each in trace.leftOut" :key="each.revision">
+      <strong>{{ each.title }}</strong> was left out: it {{ each.because }}
+    </li>
+  </ul>
 </template>
 
 <style scoped>
-.ladder { position: relative; }
-.posts { position: absolute; left: 40px; width: 190px; border-inline: 5px solid var(--ink); }
-.mark { position: absolute; left: -44px; }
-.rung { position: absolute; left: -5px; right: -5px; height: 10px; border: 2px solid var(--harbour); background: var(--surface); border-radius: 2px; }
-.rung.won { background: var(--harbour); }
-.sill { position: absolute; left: -18px; right: -18px; height: 6px; background: var(--brass); }
-.sill-name { position: absolute; left: 52px; color: var(--brass); font-weight: 600; }
-.words { position: absolute; left: 266px; right: 0; }
+.ladder {
+  position: relative;
+}
+.posts {
+  position: absolute;
+  left: 40px;
+  width: 190px;
+  border-inline: 5px solid var(--ink);
+}
+.mark {
+  position: absolute;
+  left: -44px;
+}
+.rung {
+  position: absolute;
+  left: -5px;
+  right: -5px;
+  height: 10px;
+  border: 2px solid var(--harbour);
+  background: var(--surface);
+  border-radius: 2px;
+}
+.rung.won {
+  background: var(--harbour);
+}
+.sill {
+  position: absolute;
+  left: -18px;
+  right: -18px;
+  height: 6px;
+  background: var(--brass);
+}
+.sill-name {
+  position: absolute;
+  left: 52px;
+  color: var(--brass);
+  font-weight: 600;
+}
+.words {
+  position: absolute;
+  left: 266px;
+  right: 0;
+}
 
-.name { border: 0; background: none; padding: 0; font-weight: 650; color: inherit; text-align: left; cursor: pointer; }
-.name[aria-pressed='true'] { text-decoration: underline; text-decoration-color: var(--brass); text-decoration-thickness: 2px; text-underline-offset: 3px; }
-.bars { display: flex; gap: 2px; margin: 3px 0; height: 9px; }
-.bars i { background: var(--harbour); border-radius: 1px; }
-.bars i.minus { background: repeating-linear-gradient(45deg, var(--brick) 0 3px, var(--surface) 3px 5px); }
-.left-out { margin: 12px 0 0; padding-left: 18px; }
+.name {
+  border: 0;
+  background: none;
+  padding: 0;
+  font-weight: 650;
+  color: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.name[aria-pressed='true'] {
+  text-decoration: underline;
+  text-decoration-color: var(--brass);
+  text-decoration-thickness: 2px;
+  text-underline-offset: 3px;
+}
+.bars {
+  display: flex;
+  gap: 2px;
+  margin: 3px 0;
+  height: 9px;
+}
+.bars i {
+  background: var(--harbour);
+  border-radius: 1px;
+}
+.bars i.minus {
+  background: repeating-linear-gradient(45deg, var(--brick) 0 3px, var(--surface) 3px 5px);
+}
+.left-out {
+  margin: 12px 0 0;
+  padding-left: 18px;
+}
 </style>

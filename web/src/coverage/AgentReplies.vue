@@ -9,10 +9,25 @@ defineEmits<{ take: [text: string] }>()
 <template>
   <div v-if="replies.length" class="small">
     <p class="quiet">Agents replied:</p>
-    <blockquote v-for="reply in replies" :key="reply.text" data-test="agent-reply">{{ reply.text }} <span class="quiet">{{ reply.times > 1 ? `${reply.times} times, ` : '' }}<RouterLink :to="`/desk/${reply.conversation}`">conversation {{ reply.conversation }}</RouterLink></span> <button type="button" class="bare" data-test="take-reply" @click="$emit('take', reply.text)">take over</button></blockquote>
+    <blockquote v-for="reply in replies" :key="reply.text" data-test="agent-reply">
+      {{ reply.text }}
+      <span class="quiet"
+        >{{ reply.times > 1 ? `${reply.times} times, ` : ''
+        }}<RouterLink :to="`/desk/${reply.conversation}`"
+          >conversation {{ reply.conversation }}</RouterLink
+        ></span
+      >
+      <button type="button" class="bare" data-test="take-reply" @click="$emit('take', reply.text)">
+        take over
+      </button>
+    </blockquote>
   </div>
 </template>
 
 <style scoped>
-blockquote { margin: 4px 0 0; border-left: 3px solid var(--plum); padding-left: 10px; }
+blockquote {
+  margin: 4px 0 0;
+  border-left: 3px solid var(--plum);
+  padding-left: 10px;
+}
 </style>

@@ -9,14 +9,30 @@ defineProps<{ label: string; answer: Answer }>()
 
 <template>
   <section class="card">
-    <p class="small"><span class="label">{{ label }}:</span> <OutcomeChip :outcome="answer.outcome" /> <span class="quiet">sure {{ sure(answer.confidence) }}, sill {{ sure(answer.trace.sill) }}</span></p>
+    <p class="small">
+      <span class="label">{{ label }}:</span> <OutcomeChip :outcome="answer.outcome" />
+      <span class="quiet"
+        >sure {{ sure(answer.confidence) }}, sill {{ sure(answer.trace.sill) }}</span
+      >
+    </p>
     <div v-if="answer.blocks.length" class="prose text"><BlockList :blocks="answer.blocks" /></div>
-    <p v-if="answer.sources.length" class="small quiet">from {{ answer.sources.map(({ title }) => title).join(', ') }}</p>
-    <p v-else-if="answer.trace.candidates.length" class="small quiet">nearest: {{ answer.trace.candidates[0]!.title }}</p>
+    <p v-if="answer.sources.length" class="small quiet">
+      from {{ answer.sources.map(({ title }) => title).join(', ') }}
+    </p>
+    <p v-else-if="answer.trace.candidates.length" class="small quiet">
+      nearest: {{ answer.trace.candidates[0]!.title }}
+    </p>
   </section>
 </template>
 
 <style scoped>
-.card { display: grid; gap: 4px; }
-.text { font-size: 14px; max-height: 190px; overflow: auto; }
+.card {
+  display: grid;
+  gap: 4px;
+}
+.text {
+  font-size: 14px;
+  max-height: 190px;
+  overflow: auto;
+}
 </style>

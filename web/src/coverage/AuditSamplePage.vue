@@ -18,13 +18,39 @@ const done = ref(0)
 const sample = computed(() => state.value.value)
 const one = computed(() => sample.value?.left[at.value])
 const all = computed(() => (sample.value ? sample.value.judged + sample.value.left.length : 0))
-const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [{ verdict: 'right', key: 'r', label: 'Right' }, { verdict: 'partly', key: 'p', label: 'Partly' }, { verdict: 'wrong', key: 'w', label: 'Wrong' }]
+const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [
+  { verdict: 'right', key: 'r', label: 'Right' },
+  { verdict: 'partly', key: 'p', label: 'Partly' },
+  { verdict: 'wrong', key: 'w', label: 'Wrong' },
+]
 
 onMounted(load)
 async function judge(verdict: Verdict): Promise<void> {
-  const { text, door, item, revision, ordinal, print, confidence, chance, question = null } = one.value!
+  const {
+    text,
+    door,
+    item,
+    revision,
+    ordinal,
+    print,
+    confidence,
+    chance,
+    question = null,
+  } = one.value!
   const ok = await run(async () => {
-    await post('/verdicts', { text, verdict, door, item, revision, ordinal, print, confidence, chance, question, origin: 'audit' })
+    await post('/verdicts', {
+      text,
+      verdict,
+      door,
+      item,
+      revision,
+      ordinal,
+      print,
+      confidence,
+      chance,
+      question,
+      origin: 'audit',
+    })
     return true
   })
   if (!ok) return
@@ -44,24 +70,84 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
   <div class="page narrow">
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <template v-if="sample">
-      <div class="head"><div><h1 data-test="audit-head"><template v-if="sample.answers === 0">No answer was given in the week from {{ day(sample.week) }}</template><template v-else>Audit of the week from {{ day(sample.week) }}</template></h1><p class="quiet">{{ all }} of {{ sample.answers }} answers, drawn at random. They alone correct the figures: by what answers were worth less than how sure they were.</p></div></div>
-      <div v-if="all > 0" class="track" role="progressbar" aria-label="Judged of the sample" :aria-valuenow="sample.judged + done" aria-valuemin="0" :aria-valuemax="all"><span :style="{ width: `${(100 * (sample.judged + done)) / all}%` }" /></div>
+      <div class="head">
+        <div>
+          <h1 data-test="audit-head">
+            <template v-if="sample.answers === 0"
+              >No answer was given in the week from {{ day(sample.week) }}</template
+            ><template v-else>Audit of the week from {{ day(sample.week) }}</template>
+          </h1>
+          <p class="quiet">
+            {{ all }} of {{ sample.answers }} answers, drawn at random. They alone correct the
+            figures: by what answers were worth less than how sure they were.
+          </p>
+        </div>
+      </div>
+      <div
+        v-if="all > 0"
+        class="track"
+        role="progressbar"
+        aria-label="Judged of the sample"
+        :aria-valuenow="sample.judged + done"
+        aria-valuemin="0"
+        :aria-valuemax="all"
+      >
+        <span :style="{ width: `${(100 * (sample.judged + done)) / all}%` }" />
+      </div>
       <section v-if="one" class="panel stack" data-test="audit-one">
-        <p class="small quiet">{{ sample.judged + at + 1 }} of {{ all }} · {{ one.collection || 'no collection' }} · sure {{ sure(one.confidence) }}</p>
+        <p class="small quiet">
+          {{ sample.judged + at + 1 }} of {{ all }} · {{ one.collection || 'no collection' }} · sure
+          {{ sure(one.confidence) }}
+        </p>
         <h2>{{ one.text }}</h2>
         <p class="said">{{ one.said }}</p>
         <p class="small quiet">from {{ [one.title, ...one.path].join(' › ') }}</p>
-        <p class="row"><Button v-for="{ verdict, key, label } in VERDICTS" :key="verdict" outlined :disabled="busy" :data-test="`audit-${verdict}`" @click="judge(verdict)"><span>{{ label }}</span> <kbd>{{ key.toUpperCase() }}</kbd></Button><Button text :disabled="busy" @click="at++"><span>Pass over</span> <kbd>N</kbd></Button></p>
+        <p class="row">
+          <Button
+            v-for="{ verdict, key, label } in VERDICTS"
+            :key="verdict"
+            outlined
+            :disabled="busy"
+            :data-test="`audit-${verdict}`"
+            @click="judge(verdict)"
+            ><span>{{ label }}</span> <kbd>{{ key.toUpperCase() }}</kbd></Button
+          ><Button text :disabled="busy" @click="at++"><span>Pass over</span> <kbd>N</kbd></Button>
+        </p>
       </section>
-      <div v-else-if="sample.answers > 0" class="empty panel"><p>{{ done > 0 ? `Thank you: ${done} judged.` : 'This week’s sample is judged.' }} The next one comes on Monday.</p><RouterLink to="/today">Back to today</RouterLink></div>
+      <div v-else-if="sample.answers > 0" class="empty panel">
+        <p>
+          {{ done > 0 ? `Thank you: ${done} judged.` : 'This week’s sample is judged.' }} The next
+          one comes on Monday.
+        </p>
+        <RouterLink to="/today">Back to today</RouterLink>
+      </div>
     </template>
   </div>
 </template>
 
 <style scoped>
-.narrow { max-width: 820px; }
-.track { height: 8px; background: var(--line); border-radius: 4px; overflow: hidden; margin-bottom: 16px; }
-.track span { display: block; height: 100%; background: var(--moss); }
-h2 { font-size: 22px; }
-.said { white-space: pre-line; font-size: 16px; max-height: 300px; overflow: auto; }
+.narrow {
+  max-width: 820px;
+}
+.track {
+  height: 8px;
+  background: var(--line);
+  border-radius: 4px;
+  overflow: hidden;
+  margin-bottom: 16px;
+}
+.track span {
+  display: block;
+  height: 100%;
+  background: var(--moss);
+}
+h2 {
+  font-size: 22px;
+}
+.said {
+  white-space: pre-line;
+  font-size: 16px;
+  max-height: 300px;
+  overflow: auto;
+}
 </style>

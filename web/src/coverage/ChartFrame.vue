@@ -2,30 +2,97 @@
 import { computed, ref } from 'vue'
 
 /** A chart with its question as title, the same figures as a table and as a file, and a line that says how they are counted. */
-const { title, unit, columns, rows, file } = defineProps<{ title: string; unit: string; columns: string[]; rows: (string | number)[][]; file: string }>()
+const { title, unit, columns, rows, file } = defineProps<{
+  title: string
+  unit: string
+  columns: string[]
+  rows: (string | number)[][]
+  file: string
+}>()
 const asTable = ref(false)
 const csv = computed(() => {
-  const cell = (value: string | number) => (typeof value === 'string' && /[",\n;]|^[=+@-]/.test(value) ? `"${value.replace(/^([=+@-])/, "'$1").replaceAll('"', '""')}"` : String(value))
+  const cell = (value: string | number) =>
+    typeof value === 'string' && /[",\n;]|^[=+@-]/.test(value)
+      ? `"${value.replace(/^([=+@-])/, "'$1").replaceAll('"', '""')}"`
+      : String(value)
   return `data:text/csv;charset=utf-8,${encodeURIComponent(`\uFEFF${[columns, ...rows].map((row) => row.map(cell).join(',')).join('\r\n')}\r\n`)}`
 })
 </script>
 
 <template>
   <figure class="frame">
-    <figcaption class="row"><h2 class="grow">{{ title }} <span class="small quiet unit">{{ unit }}</span></h2><button type="button" class="bare small" :aria-pressed="asTable" @click="asTable = !asTable">{{ asTable ? 'Chart' : 'Table' }}</button><a :href="csv" :download="`${file}.csv`" class="small">CSV</a></figcaption>
-    <div v-if="asTable" class="scroll"><table><thead><tr><th v-for="column in columns" :key="column" scope="col">{{ column }}</th></tr></thead><tbody><tr v-for="(row, i) in rows" :key="i"><td v-for="(value, k) in row" :key="k" :class="{ n: typeof value === 'number' }">{{ value }}</td></tr></tbody></table></div>
+    <figcaption class="row">
+      <h2 class="grow">
+        {{ title }} <span class="small quiet unit">{{ unit }}</span>
+      </h2>
+      <button type="button" class="bare small" :aria-pressed="asTable" @click="asTable = !asTable">
+        {{ asTable ? 'Chart' : 'Table' }}</button><a
+        :href="csv"
+        :download="`${file}.csv`"
+        class="small"
+        >CSV</a
+      >
+    </figcaption>
+    <div v-if="asTable" class="scroll">
+      <table>
+        <thead>
+          <tr>
+            <th v-for="column in columns" :key="column" scope="col">{{ column }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(row, i) in rows" :key="i">
+            <td v-for="(value, k) in row" :key="k" :class="{ n: typeof value === 'number' }">
+              {{ value }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <slot v-else />
     <p class="small quiet"><slot name="how" /></p>
   </figure>
 </template>
 
 <style scoped>
-.frame { display: grid; gap: 8px; align-content: start; }
-figcaption { align-items: baseline; }
-.unit { font-family: 'Figtree Variable', sans-serif; font-weight: 400; }
-.scroll { max-height: 320px; overflow: auto; }
-table { border-collapse: collapse; font-size: 13.5px; min-width: 60%; }
-th { text-align: left; font-weight: 400; color: var(--muted); border-bottom: 1px solid var(--ink); padding: 4px 16px 4px 0; position: sticky; top: 0; background: var(--paper); white-space: nowrap; }
-td { border-bottom: 1px solid var(--line); padding: 4px 16px 4px 0; }
-.n { text-align: right; font-variant-numeric: tabular-nums; }
+.frame {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+figcaption {
+  align-items: baseline;
+}
+.unit {
+  font-family: 'Figtree Variable', sans-serif;
+  font-weight: 400;
+}
+.scroll {
+  max-height: 320px;
+  overflow: auto;
+}
+table {
+  border-collapse: collapse;
+  font-size: 13.5px;
+  min-width: 60%;
+}
+th {
+  text-align: left;
+  font-weight: 400;
+  color: var(--muted);
+  border-bottom: 1px solid var(--ink);
+  padding: 4px 16px 4px 0;
+  position: sticky;
+  top: 0;
+  background: var(--paper);
+  white-space: nowrap;
+}
+td {
+  border-bottom: 1px solid var(--line);
+  padding: 4px 16px 4px 0;
+}
+.n {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+}
 </style>

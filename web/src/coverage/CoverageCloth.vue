@@ -10,25 +10,95 @@ const { view } = defineProps<{ view: CoverageView }>()
 const router = useRouter()
 const CELL = 32
 const weeks = computed(() => view.weeks.map(({ starts }) => starts))
-const most = computed(() => Math.max(1, ...view.cloth.flatMap((topic) => topic.weeks.map(({ questions }) => questions))))
-const cellOf = (topic: CoverageView['cloth'][number], starts: string) => topic.weeks.find((week) => week.starts === starts)
+const most = computed(() =>
+  Math.max(1, ...view.cloth.flatMap((topic) => topic.weeks.map(({ questions }) => questions))),
+)
+const cellOf = (topic: CoverageView['cloth'][number], starts: string) =>
+  topic.weeks.find((week) => week.starts === starts)
 const side = (questions: number) => Math.max(6, Math.sqrt(questions / most.value) * (CELL - 4))
-const rows = computed(() => view.cloth.flatMap((topic) => topic.weeks.map(({ starts, questions, right }) => [topic.label, starts, questions, Math.round((100 * right) / Math.max(1, questions))])))
-const words = (label: string, starts: string, questions: number, right: number) => `${label}, week from ${day(starts)}: ${questions} asked, ${percent(right / Math.max(1, questions))} covered`
-const open = (topic: number, starts: string) => router.push({ path: '/questions', query: { topic, from: starts, to: new Date(Date.parse(`${starts}T00:00:00Z`) + 6 * 86_400_000).toISOString().slice(0, 10) } })
+const rows = computed(() =>
+  view.cloth.flatMap((topic) =>
+    topic.weeks.map(({ starts, questions, right }) => [
+      topic.label,
+      starts,
+      questions,
+      Math.round((100 * right) / Math.max(1, questions)),
+    ]),
+  ),
+)
+const words = (label: string, starts: string, questions: number, right: number) =>
+  `${label}, week from ${day(starts)}: ${questions} asked, ${percent(right / Math.max(1, questions))} covered`
+const open = (topic: number, starts: string) =>
+  router.push({
+    path: '/questions',
+    query: {
+      topic,
+      from: starts,
+      to: new Date(Date.parse(`${starts}T00:00:00Z`) + 6 * 86_400_000).toISOString().slice(0, 10),
+    },
+  })
 </script>
 
 <template>
-  <ChartFrame title="Which topics are covered, and since when?" unit="the most asked topics, by week" :columns="['topic', 'week from', 'questions', 'covered %']" :rows="rows" file="coverage-cloth">
+  <ChartFrame
+    title="Which topics are covered, and since when?"
+    unit="the most asked topics, by week"
+    :columns="['topic', 'week from', 'questions', 'covered %']"
+    :rows="rows"
+    file="coverage-cloth"
+  >
     <div class="cloth" data-test="cloth">
       <table>
-        <thead><tr><th scope="col"><span class="visually-hidden">Topic</span></th><th v-for="(starts, i) in weeks" :key="starts" scope="col"><span v-if="i % 2 === 0">{{ day(starts).replace(/ \d{4}$/, '') }}</span></th><th scope="col" class="n">asked</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col"><span class="visually-hidden">Topic</span></th>
+            <th v-for="(starts, i) in weeks" :key="starts" scope="col">
+              <span v-if="i % 2 === 0">{{ day(starts).replace(/ \d{4}$/, '') }}</span>
+            </th>
+            <th scope="col" class="n">asked</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="topic in view.cloth" :key="topic.topic">
-            <th scope="row"><RouterLink :to="`/gaps/${topic.topic}`" :title="topic.label">{{ topic.label }}</RouterLink></th>
+            <th scope="row">
+              <RouterLink :to="`/gaps/${topic.topic}`" :title="topic.label">{{
+                topic.label
+              }}</RouterLink>
+            </th>
             <td v-for="starts in weeks" :key="starts">
-              <button v-if="cellOf(topic, starts)" type="button" :aria-label="words(topic.label, starts, cellOf(topic, starts)!.questions, cellOf(topic, starts)!.right)" :title="words(topic.label, starts, cellOf(topic, starts)!.questions, cellOf(topic, starts)!.right)" @click="open(topic.topic, starts)">
-                <span class="cell" :style="{ width: `${side(cellOf(topic, starts)!.questions)}px`, height: `${side(cellOf(topic, starts)!.questions)}px` }"><span class="fill" :style="{ height: `${(100 * cellOf(topic, starts)!.right) / cellOf(topic, starts)!.questions}%` }" /></span>
+              <button
+                v-if="cellOf(topic, starts)"
+                type="button"
+                :aria-label="
+                  words(
+                    topic.label,
+                    starts,
+                    cellOf(topic, starts)!.questions,
+                    cellOf(topic, starts)!.right,
+                  )
+                "
+                :title="
+                  words(
+                    topic.label,
+                    starts,
+                    cellOf(topic, starts)!.questions,
+                    cellOf(topic, starts)!.right,
+                  )
+                "
+                @click="open(topic.topic, starts)"
+              >
+                <span
+                  class="cell"
+                  :style="{
+                    width: `${side(cellOf(topic, starts)!.questions)}px`,
+                    height: `${side(cellOf(topic, starts)!.questions)}px`,
+                  }"
+                  ><span
+                    class="fill"
+                    :style="{
+                      height: `${(100 * cellOf(topic, starts)!.right) / cellOf(topic, starts)!.questions}%`,
+                    }"
+                /></span>
               </button>
             </td>
             <td class="n">{{ topic.questions }}</td>
@@ -36,20 +106,83 @@ const open = (topic: number, starts: string) => router.push({ path: '/questions'
         </tbody>
       </table>
     </div>
-    <template #how>The area of a square is how often the topic was asked that week, its filling how much of that was covered. A square opens its questions.</template>
+    <template #how
+      >The area of a square is how often the topic was asked that week, its filling how much of that
+      was covered. A square opens its questions.</template
+    >
   </ChartFrame>
 </template>
 
 <style scoped>
-.cloth { overflow-x: auto; }
-table { border-collapse: collapse; width: 100%; }
-thead th { font-weight: 400; font-size: 11.5px; color: var(--muted); text-align: center; padding: 0 0 4px; white-space: nowrap;  }
-tbody th { text-align: left; font-weight: 400; font-size: 13.5px; max-width: 250px; padding-right: 12px; border-top: 1px solid var(--line); }
-tbody th a { color: inherit; text-decoration: none; display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-tbody th a:hover { text-decoration: underline; }
-td { min-width: 34px; height: 34px; padding: 0; text-align: center; border-top: 1px solid var(--line); }
-td button { border: 0; background: none; padding: 0; width: 34px; height: 32px; display: grid; place-items: center; cursor: pointer; margin: 0 auto; }
-.cell { display: flex; align-items: flex-end; background: var(--brick-soft); border: 1px solid var(--muted); border-radius: 2px; overflow: hidden; }
-.fill { width: 100%; background: var(--harbour); }
-.n { text-align: right; font-variant-numeric: tabular-nums; font-size: 13px; color: var(--muted); padding-left: 8px; }
+.cloth {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+thead th {
+  font-weight: 400;
+  font-size: 11.5px;
+  color: var(--muted);
+  text-align: center;
+  padding: 0 0 4px;
+  white-space: nowrap;
+}
+tbody th {
+  text-align: left;
+  font-weight: 400;
+  font-size: 13.5px;
+  max-width: 250px;
+  padding-right: 12px;
+  border-top: 1px solid var(--line);
+}
+tbody th a {
+  color: inherit;
+  text-decoration: none;
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+tbody th a:hover {
+  text-decoration: underline;
+}
+td {
+  min-width: 34px;
+  height: 34px;
+  padding: 0;
+  text-align: center;
+  border-top: 1px solid var(--line);
+}
+td button {
+  border: 0;
+  background: none;
+  padding: 0;
+  width: 34px;
+  height: 32px;
+  display: grid;
+  place-items: center;
+  cursor: pointer;
+  margin: 0 auto;
+}
+.cell {
+  display: flex;
+  align-items: flex-end;
+  background: var(--brick-soft);
+  border: 1px solid var(--muted);
+  border-radius: 2px;
+  overflow: hidden;
+}
+.fill {
+  width: 100%;
+  background: var(--harbour);
+}
+.n {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+  font-size: 13px;
+  color: var(--muted);
+  padding-left: 8px;
+}
 </style>

@@ -17,8 +17,15 @@ import { shareOf, withMargin } from './words.ts'
 
 const session = useSession()
 const weeks = ref(12)
-const WEEKS = [{ value: 4, label: '4 weeks' }, { value: 12, label: '12 weeks' }, { value: 26, label: 'Half a year' }, { value: 52, label: 'A year' }]
-const { state, run: load } = useRemote((signal) => get<CoverageView>('/coverage', { weeks: weeks.value }, signal))
+const WEEKS = [
+  { value: 4, label: '4 weeks' },
+  { value: 12, label: '12 weeks' },
+  { value: 26, label: 'Half a year' },
+  { value: 52, label: 'A year' },
+]
+const { state, run: load } = useRemote((signal) =>
+  get<CoverageView>('/coverage', { weeks: weeks.value }, signal),
+)
 const view = computed(() => state.value.value)
 watch(weeks, () => load(), { immediate: true })
 onScopeDispose(session.hear('figures', () => void load()))
@@ -29,19 +36,66 @@ onScopeDispose(session.hear('figures', () => void load()))
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <template v-if="view">
       <div class="head">
-        <div><h1 data-test="coverage-head"><template v-if="view.total.questions">{{ withMargin(shareOf(view.total), view.total.low, view.total.high) }} of {{ count(view.total.questions, 'question') }} answered rightly</template><template v-else>Nothing was asked in this period</template></h1><p class="quiet">From {{ day(view.from) }} to today, counted in {{ view.zone }}<template v-if="view.asOf">, as of {{ moment(view.asOf) }}</template>.</p></div>
-        <SelectButton v-model="weeks" :options="WEEKS" option-label="label" option-value="value" :allow-empty="false" size="small" aria-label="Period" data-test="period" />
+        <div>
+          <h1 data-test="coverage-head">
+            <template v-if="view.total.questions"
+              >{{ withMargin(shareOf(view.total), view.total.low, view.total.high) }} of
+              {{ count(view.total.questions, 'question') }} answered rightly</template
+            ><template v-else>Nothing was asked in this period</template>
+          </h1>
+          <p class="quiet">
+            From {{ day(view.from) }} to today, counted in {{ view.zone
+            }}<template v-if="view.asOf">, as of {{ moment(view.asOf) }}</template
+            >.
+          </p>
+        </div>
+        <SelectButton
+          v-model="weeks"
+          :options="WEEKS"
+          option-label="label"
+          option-value="value"
+          :allow-empty="false"
+          size="small"
+          aria-label="Period"
+          data-test="period"
+        />
       </div>
-      <Message v-for="fall in view.falls.slice(-2)" :key="fall.day" severity="warn">Coverage fell on {{ day(fall.day) }}, from {{ Math.round(fall.before * 100) }} % to {{ Math.round(fall.since * 100) }} %. <RouterLink :to="{ path: '/questions', query: { from: fall.day, to: fall.day } }">That day’s questions</RouterLink></Message>
+      <Message v-for="fall in view.falls.slice(-2)" :key="fall.day" severity="warn"
+        >Coverage fell on {{ day(fall.day) }}, from {{ Math.round(fall.before * 100) }} % to
+        {{ Math.round(fall.since * 100) }} %.
+        <RouterLink :to="{ path: '/questions', query: { from: fall.day, to: fall.day } }"
+          >That day’s questions</RouterLink
+        ></Message
+      >
       <div class="two"><CoverageTrend :view="view" /><VisitorFunnel :view="view" /></div>
       <CoverageCloth v-if="view.cloth.length" :view="view" />
-      <div class="two"><ByDimension :weeks="weeks" /><div class="stack"><TargetsPanel :targets="view.targets" @changed="load()" /><ReportingPanel v-if="session.role === 'lead'" @changed="load()" /></div></div>
+      <div class="two">
+        <ByDimension :weeks="weeks" />
+        <div class="stack">
+          <TargetsPanel :targets="view.targets" @changed="load()" /><ReportingPanel
+            v-if="session.role === 'lead'"
+            @changed="load()"
+          />
+        </div>
+      </div>
     </template>
   </div>
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: minmax(0, 1.55fr) minmax(340px, 1fr); gap: 34px; align-items: start; margin-bottom: 30px; }
-.two + figure { margin-bottom: 34px; }
-@media (max-width: 960px) { .two { grid-template-columns: 1fr; } }
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1.55fr) minmax(340px, 1fr);
+  gap: 34px;
+  align-items: start;
+  margin-bottom: 30px;
+}
+.two + figure {
+  margin-bottom: 34px;
+}
+@media (max-width: 960px) {
+  .two {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -3,23 +3,62 @@ import type { GapEffect } from '@janua/contracts'
 import { computed } from 'vue'
 
 /** What a mend does to the topic's questions: expected right before and after, of how many. */
-const { effect, before = 'in the draft now', after = 'with it' } = defineProps<{ effect: GapEffect; before?: string; after?: string }>()
+const {
+  effect,
+  before = 'in the draft now',
+  after = 'with it',
+} = defineProps<{ effect: GapEffect; before?: string; after?: string }>()
 const width = (right: number) => `${effect.n === 0 ? 0 : (100 * right) / effect.n}%`
-const gained = computed(() => effect.questions.filter((one) => one.after === 'answered' && one.before !== 'answered').length)
+const gained = computed(
+  () =>
+    effect.questions.filter((one) => one.after === 'answered' && one.before !== 'answered').length,
+)
 </script>
 
 <template>
   <div class="effect" data-test="effect">
-    <p><strong>{{ Math.round(effect.live) }} → {{ Math.round(effect.after) }}</strong> of {{ effect.n }} questions answered rightly<template v-if="effect.aWeek.after > 0">, about <strong>{{ (effect.aWeek.after - effect.aWeek.live).toFixed(1) }}</strong> more a week</template></p>
-    <div class="track" aria-hidden="true"><span class="after" :style="{ width: width(effect.after) }" /><span class="before" :style="{ width: width(effect.live) }" /></div>
-    <p class="small quiet">{{ before }}, and {{ after }}; {{ gained }} of {{ effect.questions.length }} wordings newly answered. Expected right, by how sure each answer is.</p>
+    <p>
+      <strong>{{ Math.round(effect.live) }} → {{ Math.round(effect.after) }}</strong> of
+      {{ effect.n }} questions answered rightly<template v-if="effect.aWeek.after > 0"
+        >, about <strong>{{ (effect.aWeek.after - effect.aWeek.live).toFixed(1) }}</strong> more a
+        week</template
+      >
+    </p>
+    <div class="track" aria-hidden="true">
+      <span class="after" :style="{ width: width(effect.after) }" /><span
+        class="before"
+        :style="{ width: width(effect.live) }"
+      />
+    </div>
+    <p class="small quiet">
+      {{ before }}, and {{ after }}; {{ gained }} of {{ effect.questions.length }} wordings newly
+      answered. Expected right, by how sure each answer is.
+    </p>
   </div>
 </template>
 
 <style scoped>
-.effect { display: grid; gap: 5px; }
-.track { position: relative; height: 10px; background: var(--paper); border: 1px solid var(--line); border-radius: 5px; overflow: hidden; }
-.track span { position: absolute; inset: 0 auto 0 0; }
-.after { background: var(--moss); opacity: 0.65; }
-.before { background: var(--harbour); }
+.effect {
+  display: grid;
+  gap: 5px;
+}
+.track {
+  position: relative;
+  height: 10px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 5px;
+  overflow: hidden;
+}
+.track span {
+  position: absolute;
+  inset: 0 auto 0 0;
+}
+.after {
+  background: var(--moss);
+  opacity: 0.65;
+}
+.before {
+  background: var(--harbour);
+}
 </style>

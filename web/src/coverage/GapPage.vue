@@ -22,19 +22,36 @@ import { STATE_WORDS, withMargin, worth } from './words.ts'
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
 const { state, run: load } = useRemote((signal) => get<GapSheet>(`/gaps/${id}`, {}, signal))
-const { state: effect, run: loadEffect } = useRemote((signal) => get<GapEffect>(`/gaps/${id}/effect`, {}, signal))
+const { state: effect, run: loadEffect } = useRemote((signal) =>
+  get<GapEffect>(`/gaps/${id}/effect`, {}, signal),
+)
 const sheet = computed(() => state.value.value)
 const kind = ref<'teach' | 'extend' | 'write'>('teach')
 const chosen = ref<string[]>([])
-const KINDS = [{ value: 'teach', label: 'Teach phrasings' }, { value: 'extend', label: 'Extend an article' }, { value: 'write', label: 'Write an article' }]
-const FITS = { teach: 'An article nearly has it: teach it the wording.', extend: 'An article has part of it: add what is missing.', write: 'Nothing has it: write it.' }
-const isDone = computed(() => sheet.value !== undefined && ['in draft', 'published', 'mended'].includes(sheet.value.state))
+const KINDS = [
+  { value: 'teach', label: 'Teach phrasings' },
+  { value: 'extend', label: 'Extend an article' },
+  { value: 'write', label: 'Write an article' },
+]
+const FITS = {
+  teach: 'An article nearly has it: teach it the wording.',
+  extend: 'An article has part of it: add what is missing.',
+  write: 'Nothing has it: write it.',
+}
+const isDone = computed(
+  () =>
+    sheet.value !== undefined && ['in draft', 'published', 'mended'].includes(sheet.value.state),
+)
 
-watch(() => id, async () => {
-  await load()
-  if (sheet.value) kind.value = sheet.value.mend.kind
-  await loadEffect()
-}, { immediate: true })
+watch(
+  () => id,
+  async () => {
+    await load()
+    if (sheet.value) kind.value = sheet.value.mend.kind
+    await loadEffect()
+  },
+  { immediate: true },
+)
 onScopeDispose(session.hear('figures', () => void load()))
 async function changed(): Promise<void> {
   chosen.value = []
@@ -44,16 +61,65 @@ async function changed(): Promise<void> {
 
 <template>
   <div class="page">
-    <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }} <RouterLink to="/gaps">All gaps</RouterLink></Message>
+    <Message v-if="state.status === 'failed'" severity="error"
+      >{{ state.reason }} <RouterLink to="/gaps">All gaps</RouterLink></Message
+    >
     <div v-if="sheet" class="columns">
       <section class="stack">
         <header class="stack">
-          <p class="small"><RouterLink to="/gaps">Gaps</RouterLink><span class="quiet"> › {{ STATE_WORDS[sheet.state] }}<template v-if="sheet.reopened">, opened again</template></span></p>
+          <p class="small">
+            <RouterLink to="/gaps">Gaps</RouterLink
+            ><span class="quiet">
+              › {{ STATE_WORDS[sheet.state]
+              }}<template v-if="sheet.reopened">, opened again</template></span
+            >
+          </p>
           <h1 data-test="gap-title">{{ sheet.label }}</h1>
-          <p class="row facts"><span><strong>{{ sheet.aWeek >= 10 ? whole(Math.round(sheet.aWeek)) : sheet.aWeek.toFixed(1) }}</strong> a week</span><SparkLine :values="sheet.weeks" :rising="sheet.trend.stands && (sheet.trend.ratio ?? 2) > 1" :label="`By week: ${sheet.weeks.join(', ')}`" /><span v-if="sheet.trend.stands && sheet.trend.isNew" class="new">new this week</span><span v-else-if="sheet.trend.stands && sheet.trend.ratio" class="new">{{ sheet.trend.ratio.toFixed(1) }} × the weeks before</span><span>covered <strong>{{ withMargin(sheet.coverage, sheet.low, sheet.high) }}</strong><span v-if="sheet.few" class="quiet"> few</span></span><span>mending is worth up to <strong>{{ worth(sheet.potential) }}</strong> right answers a week</span><span v-if="sheet.saves">{{ sheet.saves.hours.toFixed(1) }} hours<template v-if="sheet.saves.cost !== null"> or {{ sheet.saves.currency }}{{ Math.round(sheet.saves.cost) }}</template> of agents’ work a week</span></p>
-          <p v-if="sheet.words.length" class="small quiet">set apart by: {{ sheet.words.join(', ') }}</p>
+          <p class="row facts">
+            <span
+              ><strong>{{
+                sheet.aWeek >= 10 ? whole(Math.round(sheet.aWeek)) : sheet.aWeek.toFixed(1)
+              }}</strong>
+              a week</span
+            ><SparkLine
+              :values="sheet.weeks"
+              :rising="sheet.trend.stands && (sheet.trend.ratio ?? 2) > 1"
+              :label="`By week: ${sheet.weeks.join(', ')}`"
+            /><span v-if="sheet.trend.stands && sheet.trend.isNew" class="new">new this week</span
+            ><span v-else-if="sheet.trend.stands && sheet.trend.ratio" class="new"
+              >{{ sheet.trend.ratio.toFixed(1) }} × the weeks before</span
+            ><span
+              >covered <strong>{{ withMargin(sheet.coverage, sheet.low, sheet.high) }}</strong><span
+                v-if="sheet.few"
+                class="quiet"
+              >
+                few</span
+              ></span
+            ><span
+              >mending is worth up to <strong>{{ worth(sheet.potential) }}</strong> right answers a
+              week</span
+            ><span v-if="sheet.saves"
+              >{{ sheet.saves.hours.toFixed(1) }} hours<template v-if="sheet.saves.cost !== null">
+                or {{ sheet.saves.currency }}{{ Math.round(sheet.saves.cost) }}</template
+              >
+              of agents’ work a week</span
+            >
+          </p>
+          <p v-if="sheet.words.length" class="small quiet">
+            set apart by: {{ sheet.words.join(', ') }}
+          </p>
         </header>
-        <div v-if="sheet.after.asked" class="small after"><strong>What became of them:</strong> of {{ count(sheet.after.asked, 'conversation') }} without an answer, {{ sheet.after.left }} left, {{ sheet.after.insisted }} asked again, {{ sheet.after.handedOver }} went to a person<template v-if="sheet.after.queues.length"> ({{ sheet.after.queues.map(({ name, n }) => `${name} ${n}`).join(', ') }})</template><template v-if="sheet.after.handleMinutes !== null">, which took an agent {{ sheet.after.handleMinutes.toFixed(0) }} minutes (median)</template>.</div>
+        <div v-if="sheet.after.asked" class="small after">
+          <strong>What became of them:</strong> of
+          {{ count(sheet.after.asked, 'conversation') }} without an answer,
+          {{ sheet.after.left }} left, {{ sheet.after.insisted }} asked again,
+          {{ sheet.after.handedOver }} went to a person<template v-if="sheet.after.queues.length">
+            ({{ sheet.after.queues.map(({ name, n }) => `${name} ${n}`).join(', ') }})</template
+          ><template v-if="sheet.after.handleMinutes !== null"
+            >, which took an agent {{ sheet.after.handleMinutes.toFixed(0) }} minutes
+            (median)</template
+          >.
+        </div>
         <TopicWordings v-model="chosen" :sheet="sheet" :effect="effect.value ?? null" />
         <TopicTools :sheet="sheet" :chosen="chosen" @changed="changed" />
         <NearestWhy :sheet="sheet" />
@@ -62,10 +128,36 @@ async function changed(): Promise<void> {
         <GapMended v-if="sheet.mends.length" :sheet="sheet" :effect="effect.value ?? null" />
         <section class="panel stack" data-test="mend-panel">
           <h2>{{ isDone ? 'Mend it otherwise' : 'Mend it' }}</h2>
-          <p class="small quiet">{{ FITS[sheet.mend.kind] }}<template v-if="sheet.mend.title && sheet.mend.kind !== 'write'"> Of its questions {{ percent(sheet.mend.share) }} come nearest to “{{ sheet.mend.title }}”.</template></p>
-          <SelectButton v-model="kind" :options="KINDS" option-label="label" option-value="value" :allow-empty="false" size="small" aria-label="How to mend it" data-test="mend-kind" />
-          <MendTeach v-if="kind === 'teach'" :key="`teach ${id}`" :sheet="sheet" @mended="changed" />
-          <MendExtend v-else-if="kind === 'extend'" :key="`extend ${id}`" :sheet="sheet" @mended="changed" />
+          <p class="small quiet">
+            {{ FITS[sheet.mend.kind]
+            }}<template v-if="sheet.mend.title && sheet.mend.kind !== 'write'">
+              Of its questions {{ percent(sheet.mend.share) }} come nearest to “{{
+                sheet.mend.title
+              }}”.</template
+            >
+          </p>
+          <SelectButton
+            v-model="kind"
+            :options="KINDS"
+            option-label="label"
+            option-value="value"
+            :allow-empty="false"
+            size="small"
+            aria-label="How to mend it"
+            data-test="mend-kind"
+          />
+          <MendTeach
+            v-if="kind === 'teach'"
+            :key="`teach ${id}`"
+            :sheet="sheet"
+            @mended="changed"
+          />
+          <MendExtend
+            v-else-if="kind === 'extend'"
+            :key="`extend ${id}`"
+            :sheet="sheet"
+            @mended="changed"
+          />
           <MendWrite v-else :key="`write ${id}`" :sheet="sheet" @mended="changed" />
         </section>
         <GapWork :sheet="sheet" @changed="changed" />
@@ -75,12 +167,40 @@ async function changed(): Promise<void> {
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: minmax(0, 1.15fr) minmax(400px, 1fr); gap: 26px; align-items: start; }
-section.stack { gap: 18px; }
-header { gap: 6px; }
-.facts { gap: 6px 18px; font-variant-numeric: tabular-nums; }
-.new { background: var(--brick-soft); color: var(--brick); border-radius: 3px; padding: 1px 6px; font-weight: 600; font-size: 13px; }
-.after { border-left: 3px solid var(--plum); padding-left: 12px; }
-aside .panel { gap: 12px; }
-@media (max-width: 960px) { .columns { grid-template-columns: 1fr; } }
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.15fr) minmax(400px, 1fr);
+  gap: 26px;
+  align-items: start;
+}
+section.stack {
+  gap: 18px;
+}
+header {
+  gap: 6px;
+}
+.facts {
+  gap: 6px 18px;
+  font-variant-numeric: tabular-nums;
+}
+.new {
+  background: var(--brick-soft);
+  color: var(--brick);
+  border-radius: 3px;
+  padding: 1px 6px;
+  font-weight: 600;
+  font-size: 13px;
+}
+.after {
+  border-left: 3px solid var(--plum);
+  padding-left: 12px;
+}
+aside .panel {
+  gap: 12px;
+}
+@media (max-width: 960px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -5,46 +5,155 @@ import SparkLine from './SparkLine.vue'
 import { mendWords, STATE_WORDS, worth } from './words.ts'
 
 /** Gaps as rows: what people ask, how often, whether it grows, and what mending is worth. */
-const { rows, marked = null, states = false } = defineProps<{ rows: GapRow[]; marked?: number | null; states?: boolean }>()
-const volume = (row: GapRow) => (row.aWeek >= 10 ? whole(Math.round(row.aWeek)) : row.aWeek.toFixed(1))
+const {
+  rows,
+  marked = null,
+  states = false,
+} = defineProps<{ rows: GapRow[]; marked?: number | null; states?: boolean }>()
+const volume = (row: GapRow) =>
+  row.aWeek >= 10 ? whole(Math.round(row.aWeek)) : row.aWeek.toFixed(1)
 const course = (row: GapRow) => `By week: ${row.weeks.join(', ')}`
 function underneath({ samples, reopened, who, until }: GapRow): string {
   if (reopened) return 'mended before; what was asked since says that it no longer holds'
   if (who) return `${who}${until ? `, until ${until}` : ''}`
-  return samples.slice(0, 2).map((sample) => `“${sample}”`).join(', ')
+  return samples
+    .slice(0, 2)
+    .map((sample) => `“${sample}”`)
+    .join(', ')
 }
 </script>
 
 <template>
   <table class="gaps">
-    <thead><tr><th scope="col">What people ask</th><th scope="col" class="n">a week</th><th scope="col">trend</th><th scope="col" class="n" title="Expected right answers of what was asked">covered</th><th scope="col" class="n" title="Right answers a week more, at the most">up to</th><th scope="col"><span class="visually-hidden">Mend</span></th></tr></thead>
+    <thead>
+      <tr>
+        <th scope="col">What people ask</th>
+        <th scope="col" class="n">a week</th>
+        <th scope="col">trend</th>
+        <th scope="col" class="n" title="Expected right answers of what was asked">covered</th>
+        <th scope="col" class="n" title="Right answers a week more, at the most">up to</th>
+        <th scope="col"><span class="visually-hidden">Mend</span></th>
+      </tr>
+    </thead>
     <tbody>
-      <tr v-for="row in rows" :key="row.topic" :class="{ marked: row.topic === marked }" :data-marked="row.topic === marked" data-test="gap">
-        <td class="what"><RouterLink :to="`/gaps/${row.topic}`"><strong>{{ row.label }}</strong></RouterLink><span class="small quiet under"><span v-if="row.trend.stands && row.trend.isNew" class="new">new</span><span v-if="states && row.state !== 'open'" class="state">{{ STATE_WORDS[row.state] }} · </span>{{ underneath(row) }}</span></td>
+      <tr
+        v-for="row in rows"
+        :key="row.topic"
+        :class="{ marked: row.topic === marked }"
+        :data-marked="row.topic === marked"
+        data-test="gap"
+      >
+        <td class="what">
+          <RouterLink :to="`/gaps/${row.topic}`"
+            ><strong>{{ row.label }}</strong></RouterLink
+          ><span class="small quiet under"
+            ><span v-if="row.trend.stands && row.trend.isNew" class="new">new</span
+            ><span v-if="states && row.state !== 'open'" class="state"
+              >{{ STATE_WORDS[row.state] }} · </span
+            >{{ underneath(row) }}</span
+          >
+        </td>
         <td class="n">{{ volume(row) }}</td>
-        <td><SparkLine :values="row.weeks" :rising="row.trend.stands && (row.trend.ratio ?? 2) > 1" :label="course(row)" /></td>
+        <td>
+          <SparkLine
+            :values="row.weeks"
+            :rising="row.trend.stands && (row.trend.ratio ?? 2) > 1"
+            :label="course(row)"
+          />
+        </td>
         <td class="n">{{ percent(row.coverage) }}</td>
         <td class="n up">{{ worth(row.potential) }}</td>
-        <td class="deed"><RouterLink :to="`/gaps/${row.topic}`" class="button" :class="{ first: row === rows[0] }">{{ mendWords(row) }}</RouterLink></td>
+        <td class="deed">
+          <RouterLink
+            :to="`/gaps/${row.topic}`"
+            class="button"
+            :class="{ first: row === rows[0] }"
+            >{{ mendWords(row) }}</RouterLink
+          >
+        </td>
       </tr>
     </tbody>
   </table>
 </template>
 
 <style scoped>
-.gaps { width: 100%; border-collapse: collapse; font-size: 13.5px; }
-th { text-align: left; font-weight: 400; color: var(--muted); padding: 5px 12px 6px 0; border-bottom: 1px solid var(--ink); white-space: nowrap; }
-td { padding: 9px 12px 9px 0; border-bottom: 1px solid var(--line); vertical-align: middle; }
-th:first-child, td:first-child { padding-left: 10px; border-left: 4px solid transparent; }
-tr.marked td { background: var(--surface); }
-tr.marked td:first-child { border-left-color: var(--brass); }
-.n { text-align: right; font-variant-numeric: tabular-nums; white-space: nowrap; }
-.what a { color: inherit; text-decoration: none; font-size: 15px; }
-.what a:hover { text-decoration: underline; }
-.under { display: block; overflow: hidden; text-overflow: ellipsis; display: -webkit-box; -webkit-line-clamp: 1; -webkit-box-orient: vertical; }
-.new { background: var(--brick-soft); color: var(--brick); border-radius: 3px; padding: 0 5px; margin-right: 6px; font-weight: 600; }
-.up { font-weight: 650; }
-.deed { text-align: right; padding-right: 4px; white-space: nowrap; }
-.button { display: inline-block; border: 1px solid var(--harbour); border-radius: 6px; padding: 5px 11px; text-decoration: none; font-weight: 600; font-size: 13.5px; }
-.button.first { background: var(--harbour); color: var(--on-harbour); }
+.gaps {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 13.5px;
+}
+th {
+  text-align: left;
+  font-weight: 400;
+  color: var(--muted);
+  padding: 5px 12px 6px 0;
+  border-bottom: 1px solid var(--ink);
+  white-space: nowrap;
+}
+td {
+  padding: 9px 12px 9px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: middle;
+}
+th:first-child,
+td:first-child {
+  padding-left: 10px;
+  border-left: 4px solid transparent;
+}
+tr.marked td {
+  background: var(--surface);
+}
+tr.marked td:first-child {
+  border-left-color: var(--brass);
+}
+.n {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+  white-space: nowrap;
+}
+.what a {
+  color: inherit;
+  text-decoration: none;
+  font-size: 15px;
+}
+.what a:hover {
+  text-decoration: underline;
+}
+.under {
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  display: -webkit-box;
+  -webkit-line-clamp: 1;
+  -webkit-box-orient: vertical;
+}
+.new {
+  background: var(--brick-soft);
+  color: var(--brick);
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-right: 6px;
+  font-weight: 600;
+}
+.up {
+  font-weight: 650;
+}
+.deed {
+  text-align: right;
+  padding-right: 4px;
+  white-space: nowrap;
+}
+.button {
+  display: inline-block;
+  border: 1px solid var(--harbour);
+  border-radius: 6px;
+  padding: 5px 11px;
+  text-decoration: none;
+  font-weight: 600;
+  font-size: 13.5px;
+}
+.button.first {
+  background: var(--harbour);
+  color: var(--on-harbour);
+}
 </style>

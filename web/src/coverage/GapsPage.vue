@@ -29,15 +29,44 @@ const sort = ref<'worth' | 'volume' | 'newest' | 'coverage'>('worth')
 const search = ref('')
 const offset = ref(0)
 const marked = ref<number | null>(null)
-const { state: page, run: load } = useRemote((signal) => get<GapPage>('/gaps', { state: gapState.value, sort: sort.value, search: search.value, offset: offset.value, limit: ROWS }, signal))
-const { state: topics, run: loadTopics } = useRemote((signal) => get<TopicsState>('/topics/state', {}, signal))
+const { state: page, run: load } = useRemote((signal) =>
+  get<GapPage>(
+    '/gaps',
+    {
+      state: gapState.value,
+      sort: sort.value,
+      search: search.value,
+      offset: offset.value,
+      limit: ROWS,
+    },
+    signal,
+  ),
+)
+const { state: topics, run: loadTopics } = useRemote((signal) =>
+  get<TopicsState>('/topics/state', {}, signal),
+)
 const list = computed(() => page.value.value)
 const rows = computed(() => list.value?.rows ?? [])
-const STATES = computed(() => GAP_STATES.map((value) => ({ value, label: `${STATE_WORDS[value]} ${whole(list.value?.counts[value] ?? 0)}` })))
-const SORTS = [{ value: 'worth', label: 'Worth most' }, { value: 'volume', label: 'Asked most' }, { value: 'newest', label: 'Growing' }, { value: 'coverage', label: 'Covered least' }]
+const STATES = computed(() =>
+  GAP_STATES.map((value) => ({
+    value,
+    label: `${STATE_WORDS[value]} ${whole(list.value?.counts[value] ?? 0)}`,
+  })),
+)
+const SORTS = [
+  { value: 'worth', label: 'Worth most' },
+  { value: 'volume', label: 'Asked most' },
+  { value: 'newest', label: 'Growing' },
+  { value: 'coverage', label: 'Covered least' },
+]
 const EMPTY: Record<GapState, string> = {
-  open: 'No gap is open: what people ask is answered, or is being mended.', 'in work': 'Nobody works on a gap. Open one and say who does, until when.', 'in draft': 'No mend of a gap waits in the draft.',
-  published: 'No published mend waits for questions.', mended: 'No gap is mended yet. Janua says so by itself, once a published release answers a gap’s questions as promised.', 'will not cover': 'There is nothing that you have decided not to cover.',
+  open: 'No gap is open: what people ask is answered, or is being mended.',
+  'in work': 'Nobody works on a gap. Open one and say who does, until when.',
+  'in draft': 'No mend of a gap waits in the draft.',
+  published: 'No published mend waits for questions.',
+  mended:
+    'No gap is mended yet. Janua says so by itself, once a published release answers a gap’s questions as promised.',
+  'will not cover': 'There is nothing that you have decided not to cover.',
 }
 
 watch([gapState, sort, offset], () => load(), { immediate: true })
@@ -54,10 +83,16 @@ async function regroup(): Promise<void> {
   await loadTopics()
 }
 onKeyStroke(['j', 'k', 'Enter'], (event) => {
-  if (typingSomewhere(event) || (event.key === 'Enter' && (event.target as HTMLElement).closest('button, a'))) return
+  if (
+    typingSomewhere(event) ||
+    (event.key === 'Enter' && (event.target as HTMLElement).closest('button, a'))
+  )
+    return
   if (event.key === 'Enter') return void (marked.value && router.push(`/gaps/${marked.value}`))
   const at = rows.value.findIndex(({ topic }) => topic === marked.value)
-  marked.value = rows.value[Math.min(rows.value.length - 1, Math.max(0, at + (event.key === 'j' ? 1 : -1)))]?.topic ?? null
+  marked.value =
+    rows.value[Math.min(rows.value.length - 1, Math.max(0, at + (event.key === 'j' ? 1 : -1)))]
+      ?.topic ?? null
   document.querySelector('[data-marked="true"]')?.scrollIntoView({ block: 'nearest' })
 })
 </script>
@@ -66,26 +101,97 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
   <div class="page">
     <div class="head">
       <div>
-        <h1 data-test="gaps-head"><template v-if="list">{{ count(list.counts.open, 'open gap') }}, worth up to {{ Math.round(list.worth) }} right answers a week</template><template v-else>Gaps</template></h1>
-        <p v-if="list" class="quiet">What people ask in many words and get no right answer to, from {{ day(list.weeks.from) }} to {{ day(list.weeks.to) }}. {{ count(list.alone, 'wording') }} stand alone; any can be <RouterLink to="/mend">mended one by one</RouterLink>.</p>
+        <h1 data-test="gaps-head">
+          <template v-if="list"
+            >{{ count(list.counts.open, 'open gap') }}, worth up to
+            {{ Math.round(list.worth) }} right answers a week</template
+          ><template v-else>Gaps</template>
+        </h1>
+        <p v-if="list" class="quiet">
+          What people ask in many words and get no right answer to, from
+          {{ day(list.weeks.from) }} to {{ day(list.weeks.to) }}.
+          {{ count(list.alone, 'wording') }} stand alone; any can be
+          <RouterLink to="/mend">mended one by one</RouterLink>.
+        </p>
       </div>
-      <Button v-if="topics.value" text size="small" :label="topics.value.running ? 'Grouping …' : 'Group anew'" :disabled="topics.value.running" :loading="busy" :title="topics.value.at ? `Grouped ${moment(topics.value.at)}: ${topics.value.topics} topics of ${topics.value.wordings} wordings` : ''" data-test="regroup" @click="regroup" />
+      <Button
+        v-if="topics.value"
+        text
+        size="small"
+        :label="topics.value.running ? 'Grouping …' : 'Group anew'"
+        :disabled="topics.value.running"
+        :loading="busy"
+        :title="
+          topics.value.at
+            ? `Grouped ${moment(topics.value.at)}: ${topics.value.topics} topics of ${topics.value.wordings} wordings`
+            : ''
+        "
+        data-test="regroup"
+        @click="regroup"
+      />
     </div>
     <div class="row tools">
-      <SelectButton v-model="gapState" :options="STATES" option-label="label" option-value="value" :allow-empty="false" size="small" aria-label="State" data-test="gap-states" />
-      <InputText v-model="search" size="small" class="grow" placeholder="Search topics" aria-label="Search topics" data-test="search" />
-      <Select v-model="sort" :options="SORTS" option-label="label" option-value="value" size="small" aria-label="Order" />
+      <SelectButton
+        v-model="gapState"
+        :options="STATES"
+        option-label="label"
+        option-value="value"
+        :allow-empty="false"
+        size="small"
+        aria-label="State"
+        data-test="gap-states"
+      />
+      <InputText
+        v-model="search"
+        size="small"
+        class="grow"
+        placeholder="Search topics"
+        aria-label="Search topics"
+        data-test="search"
+      />
+      <Select
+        v-model="sort"
+        :options="SORTS"
+        option-label="label"
+        option-value="value"
+        size="small"
+        aria-label="Order"
+      />
     </div>
     <Message v-if="page.status === 'failed'" severity="error">{{ page.reason }}</Message>
-    <div v-if="page.status === 'ready' && rows.length === 0" class="empty panel"><p>{{ search ? 'No such topic.' : EMPTY[gapState] }}</p></div>
+    <div v-if="page.status === 'ready' && rows.length === 0" class="empty panel">
+      <p>{{ search ? 'No such topic.' : EMPTY[gapState] }}</p>
+    </div>
     <GapTable v-else-if="rows.length" :rows="rows" :marked="marked" states />
-    <Paginator v-if="(list?.total ?? 0) > ROWS" :rows="ROWS" :total-records="list?.total" :first="offset" template="PrevPageLink CurrentPageReport NextPageLink" :current-page-report-template="`{first} to {last} of ${count(list?.total ?? 0, 'gap')}`" @page="offset = $event.first" />
-    <HowCounted class="how">A topic is a group of questions that ask the same. It is a gap while its questions are not answered from your content, or wrongly. “Up to” is what is uncovered a week, times the share that mends of this kind have reached{{ ' ' }}(until ten of yours are known, Janua’s own). “New” and red courses stand at a false-discovery rate of 10 %.</HowCounted>
+    <Paginator
+      v-if="(list?.total ?? 0) > ROWS"
+      :rows="ROWS"
+      :total-records="list?.total"
+      :first="offset"
+      template="PrevPageLink CurrentPageReport NextPageLink"
+      :current-page-report-template="`{first} to {last} of ${count(list?.total ?? 0, 'gap')}`"
+      @page="offset = $event.first"
+    />
+    <HowCounted class="how"
+      >A topic is a group of questions that ask the same. It is a gap while its questions are not
+      answered from your content, or wrongly. “Up to” is what is uncovered a week, times the share
+      that mends of this kind have reached{{ ' ' }}(until ten of yours are known, Janua’s own).
+      “New” and red courses stand at a false-discovery rate of 10 %.</HowCounted
+    >
   </div>
 </template>
 
 <style scoped>
-.tools { margin-bottom: 10px; flex-wrap: nowrap; }
-.how { margin-top: 14px; }
-@media (max-width: 1000px) { .tools { flex-wrap: wrap; } }
+.tools {
+  margin-bottom: 10px;
+  flex-wrap: nowrap;
+}
+.how {
+  margin-top: 14px;
+}
+@media (max-width: 1000px) {
+  .tools {
+    flex-wrap: wrap;
+  }
+}
 </style>

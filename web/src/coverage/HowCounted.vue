@@ -1,10 +1,20 @@
 <script setup lang="ts"></script>
 
 <template>
-  <details class="how small"><summary>How this is counted</summary><p class="quiet"><slot /></p></details>
+  <details class="how small">
+    <summary>How this is counted</summary>
+    <p class="quiet"><slot /></p>
+  </details>
 </template>
 
 <style scoped>
-summary { color: var(--muted); cursor: pointer; width: fit-content; }
-p { margin-top: 4px; max-width: 76ch; }
+summary {
+  color: var(--muted);
+  cursor: pointer;
+  width: fit-content;
+}
+p {
+  margin-top: 4px;
+  max-width: 76ch;
+}
 </style>

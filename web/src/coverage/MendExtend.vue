@@ -19,37 +19,92 @@ const near = sheet.nearest.find(({ kind }) => kind !== 'document')
 const picked = ref<PickedItem | null>(near ? { id: near.item, title: near.title } : null)
 const body = ref('')
 const teaches = ref(true)
-const { state, run: load } = useRemote((signal) => get<Article>(`/articles/${picked.value!.id}`, {}, signal))
-const missing = computed(() => [...new Set(sheet.nearest.filter(({ item }) => item === picked.value?.id).flatMap((each) => each.missing))])
-const changed = computed(() => state.value.value !== undefined && body.value.trim() !== state.value.value.body.trim())
+const { state, run: load } = useRemote((signal) =>
+  get<Article>(`/articles/${picked.value!.id}`, {}, signal),
+)
+const missing = computed(() => [
+  ...new Set(
+    sheet.nearest.filter(({ item }) => item === picked.value?.id).flatMap((each) => each.missing),
+  ),
+])
+const changed = computed(
+  () => state.value.value !== undefined && body.value.trim() !== state.value.value.body.trim(),
+)
 
-watch(picked, async () => {
-  if (!picked.value) return
-  await load()
-  body.value = state.value.value?.body ?? ''
-}, { immediate: true })
+watch(
+  picked,
+  async () => {
+    if (!picked.value) return
+    await load()
+    body.value = state.value.value?.body ?? ''
+  },
+  { immediate: true },
+)
 async function store(): Promise<void> {
   const article = state.value.value!
-  if (await mend({ kind: 'extend', item: article.id, base: article.revision, body: `${body.value.trim()}\n`, phrasings: teaches.value ? sheet.outline.phrasings : [] })) emit('mended')
+  if (
+    await mend({
+      kind: 'extend',
+      item: article.id,
+      base: article.revision,
+      body: `${body.value.trim()}\n`,
+      phrasings: teaches.value ? sheet.outline.phrasings : [],
+    })
+  )
+    emit('mended')
 }
 </script>
 
 <template>
   <form class="stack" @submit.prevent="store">
-    <label class="field"><span>The article</span><ItemPicker v-model="picked" data-test="mend-article" /></label>
-    <Message v-if="state.status === 'failed'" severity="info">{{ state.reason }} Documents are extended on their own page.</Message>
+    <label class="field"
+      ><span>The article</span><ItemPicker v-model="picked" data-test="mend-article"
+    /></label>
+    <Message v-if="state.status === 'failed'" severity="info"
+      >{{ state.reason }} Documents are extended on their own page.</Message
+    >
     <template v-else-if="state.value">
-      <p v-if="missing.length" class="small">It does not have: <strong class="missing">{{ missing.join(', ') }}</strong></p>
-      <label class="field"><span>Text (Markdown)</span><Textarea v-model="body" rows="10" class="body" data-test="mend-body" /></label>
-      <AgentReplies :replies="sheet.outline.replies" @take="body = `${body.trim()}\n\n${$event}\n`" />
-      <label class="pick small"><Checkbox v-model="teaches" binary input-id="extend-teach" /> <span>and teach it {{ sheet.outline.phrasings.length }} of the topic’s wordings</span></label>
-      <p><Button type="submit" label="Save it in the draft" :loading="busy" :disabled="!changed" data-test="mend" /></p>
+      <p v-if="missing.length" class="small">
+        It does not have: <strong class="missing">{{ missing.join(', ') }}</strong>
+      </p>
+      <label class="field"
+        ><span>Text (Markdown)</span
+        ><Textarea v-model="body" rows="10" class="body" data-test="mend-body"
+      /></label>
+      <AgentReplies
+        :replies="sheet.outline.replies"
+        @take="body = `${body.trim()}\n\n${$event}\n`"
+      />
+      <label class="pick small"
+        ><Checkbox v-model="teaches" binary input-id="extend-teach" />
+        <span
+          >and teach it {{ sheet.outline.phrasings.length }} of the topic’s wordings</span
+        ></label
+      >
+      <p>
+        <Button
+          type="submit"
+          label="Save it in the draft"
+          :loading="busy"
+          :disabled="!changed"
+          data-test="mend"
+        />
+      </p>
     </template>
   </form>
 </template>
 
 <style scoped>
-.body { font-size: 14px; }
-.missing { color: var(--brick); font-weight: 600; }
-.pick { display: flex; gap: 8px; align-items: center; }
+.body {
+  font-size: 14px;
+}
+.missing {
+  color: var(--brick);
+  font-weight: 600;
+}
+.pick {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
 </style>

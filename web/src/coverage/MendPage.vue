@@ -18,19 +18,43 @@ import UnsettledItem from './UnsettledItem.vue'
 const ROWS = 20
 const session = useSession()
 const route = useRoute()
-const state = ref<MendState>((['open', 'in draft', 'mended'] as const).find((each) => each === route.query.state) ?? 'open')
+const state = ref<MendState>(
+  (['open', 'in draft', 'mended'] as const).find((each) => each === route.query.state) ?? 'open',
+)
 const sort = ref<'frequent' | 'newest'>('frequent')
 const search = ref('')
 const offset = ref(0)
 const marked = ref<string>()
-const { state: page, run: load } = useRemote((signal) => get<UnsettledPage>('/unsettled', { state: state.value, sort: sort.value, search: search.value, offset: offset.value, limit: ROWS }, signal))
+const { state: page, run: load } = useRemote((signal) =>
+  get<UnsettledPage>(
+    '/unsettled',
+    {
+      state: state.value,
+      sort: sort.value,
+      search: search.value,
+      offset: offset.value,
+      limit: ROWS,
+    },
+    signal,
+  ),
+)
 const rows = computed<UnsettledRow[]>(() => page.value.value?.rows ?? [])
 const counts = computed(() => page.value.value?.counts ?? { open: 0, 'in draft': 0, mended: 0 })
 const current = computed(() => rows.value.find(({ norm }) => norm === marked.value))
-const STATES = computed(() => (['open', 'in draft', 'mended'] as const).map((value) => ({ value, label: `${{ open: 'Open', 'in draft': 'In draft', mended: 'Mended' }[value]} ${whole(counts.value[value])}` })))
-const SORTS = [{ value: 'frequent', label: 'Most frequent' }, { value: 'newest', label: 'Newest' }]
+const STATES = computed(() =>
+  (['open', 'in draft', 'mended'] as const).map((value) => ({
+    value,
+    label: `${{ open: 'Open', 'in draft': 'In draft', mended: 'Mended' }[value]} ${whole(counts.value[value])}`,
+  })),
+)
+const SORTS = [
+  { value: 'frequent', label: 'Most frequent' },
+  { value: 'newest', label: 'Newest' },
+]
 const EMPTY: Record<MendState, string> = {
-  open: 'Nothing is open: every question was answered, or is being mended.', 'in draft': 'No mend waits in the draft.', mended: 'Nothing has been mended yet. A question comes here by itself once a release answers it.',
+  open: 'Nothing is open: every question was answered, or is being mended.',
+  'in draft': 'No mend waits in the draft.',
+  mended: 'Nothing has been mended yet. A question comes here by itself once a release answers it.',
 }
 
 watch([state, sort, offset], () => load(), { immediate: true })
@@ -48,7 +72,11 @@ function step(by: number): void {
   document.querySelector('[data-marked="true"]')?.scrollIntoView({ block: 'nearest' })
 }
 onKeyStroke(['j', 'k', 'Enter'], (event) => {
-  if (typingSomewhere(event) || (event.key === 'Enter' && (event.target as HTMLElement).closest('button, a'))) return
+  if (
+    typingSomewhere(event) ||
+    (event.key === 'Enter' && (event.target as HTMLElement).closest('button, a'))
+  )
+    return
   if (event.key !== 'Enter') return step(event.key === 'j' ? 1 : -1)
   event.preventDefault()
   document.querySelector<HTMLElement>('[data-test="mend-phrasing"]')?.focus()
@@ -58,28 +86,95 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
 <template>
   <div class="page columns">
     <section>
-      <h1>{{ whole(counts.open) }} different {{ counts.open === 1 ? 'question' : 'questions' }} got no answer, or a wrong one</h1>
-      <p class="quiet lead">Equal ones together. Open one, mend it, publish: it counts as mended when the new release answers it.</p>
+      <h1>
+        {{ whole(counts.open) }} different {{ counts.open === 1 ? 'question' : 'questions' }} got no
+        answer, or a wrong one
+      </h1>
+      <p class="quiet lead">
+        Equal ones together. Open one, mend it, publish: it counts as mended when the new release
+        answers it.
+      </p>
       <div class="row tools">
-        <SelectButton v-model="state" :options="STATES" option-label="label" option-value="value" :allow-empty="false" aria-label="State" data-test="states" />
-        <InputText v-model="search" size="small" class="grow" placeholder="Search these questions" aria-label="Search" data-test="search" />
-        <SelectButton v-model="sort" :options="SORTS" option-label="label" option-value="value" :allow-empty="false" size="small" aria-label="Order" />
+        <SelectButton
+          v-model="state"
+          :options="STATES"
+          option-label="label"
+          option-value="value"
+          :allow-empty="false"
+          aria-label="State"
+          data-test="states"
+        />
+        <InputText
+          v-model="search"
+          size="small"
+          class="grow"
+          placeholder="Search these questions"
+          aria-label="Search"
+          data-test="search"
+        />
+        <SelectButton
+          v-model="sort"
+          :options="SORTS"
+          option-label="label"
+          option-value="value"
+          :allow-empty="false"
+          size="small"
+          aria-label="Order"
+        />
       </div>
       <Message v-if="page.status === 'failed'" severity="error">{{ page.reason }}</Message>
-      <div v-if="page.status === 'ready' && rows.length === 0" class="empty panel"><p>{{ search ? 'No such question.' : EMPTY[state] }}</p></div>
+      <div v-if="page.status === 'ready' && rows.length === 0" class="empty panel">
+        <p>{{ search ? 'No such question.' : EMPTY[state] }}</p>
+      </div>
       <ul v-else>
-        <UnsettledItem v-for="row in rows" :key="row.norm" :row="row" :marked="row.norm === marked" @open="marked = row.norm" />
+        <UnsettledItem
+          v-for="row in rows"
+          :key="row.norm"
+          :row="row"
+          :marked="row.norm === marked"
+          @open="marked = row.norm"
+        />
       </ul>
-      <Paginator v-if="(page.value?.total ?? 0) > ROWS" :rows="ROWS" :total-records="page.value?.total" :first="offset" template="PrevPageLink CurrentPageReport NextPageLink" :current-page-report-template="`{first} to {last} of ${count(page.value?.total ?? 0, 'question')}`" @page="offset = $event.first" />
+      <Paginator
+        v-if="(page.value?.total ?? 0) > ROWS"
+        :rows="ROWS"
+        :total-records="page.value?.total"
+        :first="offset"
+        template="PrevPageLink CurrentPageReport NextPageLink"
+        :current-page-report-template="`{first} to {last} of ${count(page.value?.total ?? 0, 'question')}`"
+        @page="offset = $event.first"
+      />
     </section>
-    <MendPanel v-if="current" :key="`${current.norm}-${current.state}`" :row="current" @mended="mended" />
+    <MendPanel
+      v-if="current"
+      :key="`${current.norm}-${current.state}`"
+      :row="current"
+      @mended="mended"
+    />
   </div>
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(380px, 1fr); gap: 28px; align-items: start; }
-.lead { margin: 4px 0 14px; }
-.tools { margin-bottom: 10px; }
-ul { list-style: none; padding: 0; border-top: 1px solid var(--ink); }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.25fr) minmax(380px, 1fr);
+  gap: 28px;
+  align-items: start;
+}
+.lead {
+  margin: 4px 0 14px;
+}
+.tools {
+  margin-bottom: 10px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  border-top: 1px solid var(--ink);
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -15,16 +15,28 @@ const { sheet } = defineProps<{ sheet: GapSheet }>()
 const emit = defineEmits<{ mended: [] }>()
 const { mend, busy } = useMend(sheet.topic)
 const near = sheet.nearest[0]
-const picked = ref<PickedItem | null>(sheet.mend.item !== null ? { id: sheet.mend.item, title: sheet.mend.title! } : near ? { id: near.item, title: near.title } : null)
+const picked = ref<PickedItem | null>(
+  sheet.mend.item !== null
+    ? { id: sheet.mend.item, title: sheet.mend.title! }
+    : near
+      ? { id: near.item, title: near.title }
+      : null,
+)
 const phrasings = ref<{ text: string; on: boolean }[]>([])
-const { state: trial, run: attempt } = useRemote((_signal, chosen: string[] | null) => post<GapEffect>(`/gaps/${sheet.topic}/try`, { item: picked.value!.id, phrasings: chosen }))
+const { state: trial, run: attempt } = useRemote((_signal, chosen: string[] | null) =>
+  post<GapEffect>(`/gaps/${sheet.topic}/try`, { item: picked.value!.id, phrasings: chosen }),
+)
 const chosen = computed(() => phrasings.value.filter(({ on }) => on).map(({ text }) => text))
 
-watch(picked, async () => {
-  if (!picked.value) return
-  await attempt(null)
-  phrasings.value = (trial.value.value?.phrasings ?? []).map((text) => ({ text, on: true }))
-}, { immediate: true })
+watch(
+  picked,
+  async () => {
+    if (!picked.value) return
+    await attempt(null)
+    phrasings.value = (trial.value.value?.phrasings ?? []).map((text) => ({ text, on: true }))
+  },
+  { immediate: true },
+)
 async function teach(): Promise<void> {
   if (await mend({ kind: 'teach', item: picked.value!.id, phrasings: chosen.value })) emit('mended')
 }
@@ -32,23 +44,58 @@ async function teach(): Promise<void> {
 
 <template>
   <form class="stack" @submit.prevent="teach">
-    <label class="field"><span>The article that answers it</span><ItemPicker v-model="picked" data-test="mend-article" /></label>
+    <label class="field"
+      ><span>The article that answers it</span
+      ><ItemPicker v-model="picked" data-test="mend-article"
+    /></label>
     <Message v-if="trial.status === 'failed'" severity="error">{{ trial.reason }}</Message>
     <p v-else-if="!picked" class="small quiet">Choose the article that answers these questions.</p>
-    <p v-else-if="trial.status === 'loading' && !trial.value" class="small quiet">Trying wordings …</p>
+    <p v-else-if="trial.status === 'loading' && !trial.value" class="small quiet">
+      Trying wordings …
+    </p>
     <template v-if="trial.value">
       <fieldset v-if="phrasings.length">
         <legend class="small quiet">Wordings that bring the most others along</legend>
-        <label v-for="phrasing in phrasings" :key="phrasing.text" class="pick"><input v-model="phrasing.on" type="checkbox" data-test="teach-phrasing" @change="attempt(chosen)"> <span>{{ phrasing.text }}</span></label>
+        <label v-for="phrasing in phrasings" :key="phrasing.text" class="pick"
+          ><input
+            v-model="phrasing.on"
+            type="checkbox"
+            data-test="teach-phrasing"
+            @change="attempt(chosen)"
+          />
+          <span>{{ phrasing.text }}</span></label
+        >
       </fieldset>
-      <p v-else class="small quiet">The draft answers these questions already, or this article cannot.</p>
+      <p v-else class="small quiet">
+        The draft answers these questions already, or this article cannot.
+      </p>
       <EffectLine :effect="trial.value" after="with these taught" />
     </template>
-    <p><Button type="submit" :label="chosen.length === 1 ? 'Teach this phrasing' : `Teach ${count(chosen.length, 'phrasing')}`" :loading="busy" :disabled="chosen.length === 0 || trial.status === 'loading'" data-test="mend" /></p>
+    <p>
+      <Button
+        type="submit"
+        :label="
+          chosen.length === 1 ? 'Teach this phrasing' : `Teach ${count(chosen.length, 'phrasing')}`
+        "
+        :loading="busy"
+        :disabled="chosen.length === 0 || trial.status === 'loading'"
+        data-test="mend"
+      />
+    </p>
   </form>
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 4px; }
-.pick { display: flex; gap: 8px; align-items: baseline; }
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 4px;
+}
+.pick {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
 </style>

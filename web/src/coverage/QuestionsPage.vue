@@ -17,11 +17,25 @@ import { filterFrom, queryOf, useLog } from './useLog.ts'
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const { filter, rows, next, marked, judged, state, counted, busy, load, more, step, judge, undo } = useLog()
-const KEYS: Record<string, Verdict> = { r: 'right', p: 'partly', w: 'wrong', s: 'rightly silent', q: 'not a question' }
-const LABELS: Record<Verdict, string> = { right: 'Right', partly: 'Partly', wrong: 'Wrong', 'rightly silent': 'Rightly silent', 'not a question': 'Not a question' }
+const { filter, rows, next, marked, judged, state, counted, busy, load, more, step, judge, undo } =
+  useLog()
+const KEYS: Record<string, Verdict> = {
+  r: 'right',
+  p: 'partly',
+  w: 'wrong',
+  s: 'rightly silent',
+  q: 'not a question',
+}
+const LABELS: Record<Verdict, string> = {
+  right: 'Right',
+  partly: 'Partly',
+  wrong: 'Wrong',
+  'rightly silent': 'Rightly silent',
+  'not a question': 'Not a question',
+}
 const sheet = ref(0)
-const fileLink = (format: string) => `/api/log/file?${new URLSearchParams({ ...queryOf(filter.value), format }).toString()}`
+const fileLink = (format: string) =>
+  `/api/log/file?${new URLSearchParams({ ...queryOf(filter.value), format }).toString()}`
 
 onMounted(async () => {
   filter.value = filterFrom(route.query)
@@ -30,11 +44,19 @@ onMounted(async () => {
   await load()
   if (asked) marked.value = asked
 })
-watch(filter, async () => {
-  await router.replace({ query: queryOf(filter.value) })
-  await load()
-}, { deep: true })
-watch(marked, () => document.querySelector('[data-marked="true"]')?.scrollIntoView({ block: 'nearest' }), { flush: 'post' })
+watch(
+  filter,
+  async () => {
+    await router.replace({ query: queryOf(filter.value) })
+    await load()
+  },
+  { deep: true },
+)
+watch(
+  marked,
+  () => document.querySelector('[data-marked="true"]')?.scrollIntoView({ block: 'nearest' }),
+  { flush: 'post' },
+)
 async function say(verdict: Verdict): Promise<void> {
   await judge(verdict)
   sheet.value++
@@ -52,21 +74,66 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
 <template>
   <div class="page">
     <div class="head">
-      <div><h1 data-test="log-head"><template v-if="counted.value">{{ counted.value.more ? 'More than ' : '' }}{{ whole(counted.value.n) }} {{ counted.value.n === 1 ? 'question' : 'questions' }}</template><template v-else>Questions</template></h1><p class="quiet">Everything that was asked, rehearsals apart; the newest first.</p></div>
+      <div>
+        <h1 data-test="log-head">
+          <template v-if="counted.value"
+            >{{ counted.value.more ? 'More than ' : '' }}{{ whole(counted.value.n) }}
+            {{ counted.value.n === 1 ? 'question' : 'questions' }}</template
+          ><template v-else>Questions</template>
+        </h1>
+        <p class="quiet">Everything that was asked, rehearsals apart; the newest first.</p>
+      </div>
       <RouterLink to="/questions/imports" class="small">Bring in a log</RouterLink>
-      <template v-if="session.role === 'lead'"><a :href="fileLink('csv')" class="small" download>CSV</a><a :href="fileLink('jsonl')" class="small" download>JSON Lines</a></template>
+      <template v-if="session.role === 'lead'"
+        ><a :href="fileLink('csv')" class="small" download>CSV</a
+        ><a :href="fileLink('jsonl')" class="small" download>JSON Lines</a></template
+      >
     </div>
     <LogFilters v-model="filter" />
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
-    <div v-if="state.status === 'ready' && rows.length === 0" class="empty panel"><p>Nothing was asked that fits these filters.</p></div>
+    <div v-if="state.status === 'ready' && rows.length === 0" class="empty panel">
+      <p>Nothing was asked that fits these filters.</p>
+    </div>
     <div v-else class="columns">
       <div class="list">
         <table>
-          <thead><tr><th scope="col">Question</th><th scope="col">Outcome</th><th scope="col" class="n">sure</th><th scope="col">From</th><th scope="col">Judged</th><th scope="col" class="n">Asked</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">Question</th>
+              <th scope="col">Outcome</th>
+              <th scope="col" class="n">sure</th>
+              <th scope="col">From</th>
+              <th scope="col">Judged</th>
+              <th scope="col" class="n">Asked</th>
+            </tr>
+          </thead>
           <tbody>
-            <tr v-for="row in rows" :key="row.id" :class="{ marked: row.id === marked }" :data-marked="row.id === marked" data-test="log-row" @click="marked = row.id">
-              <td><button type="button" class="text" :aria-current="row.id === marked ? 'true' : undefined">{{ row.text }}</button><span class="small quiet under">{{ row.topic?.label ?? (row.channel === 'imported' ? 'imported' : '') }}</span></td>
-              <td><OutcomeChip :outcome="row.outcome" /><span v-if="row.vote" class="small vote" :class="row.vote">{{ row.vote === 'up' ? '▲ settled' : '▽ voted down' }}</span></td>
+            <tr
+              v-for="row in rows"
+              :key="row.id"
+              :class="{ marked: row.id === marked }"
+              :data-marked="row.id === marked"
+              data-test="log-row"
+              @click="marked = row.id"
+            >
+              <td>
+                <button
+                  type="button"
+                  class="text"
+                  :aria-current="row.id === marked ? 'true' : undefined"
+                >
+                  {{ row.text }}</button><span class="small quiet under">{{
+                  row.topic?.label ?? (row.channel === 'imported' ? 'imported' : '')
+                }}</span>
+              </td>
+              <td>
+                <OutcomeChip :outcome="row.outcome" /><span
+                  v-if="row.vote"
+                  class="small vote"
+                  :class="row.vote"
+                  >{{ row.vote === 'up' ? '▲ settled' : '▽ voted down' }}</span
+                >
+              </td>
               <td class="n">{{ sure(row.confidence) }}</td>
               <td class="from">{{ row.source?.title }}</td>
               <td class="small">{{ row.judged ? LABELS[row.judged] : '' }}</td>
@@ -74,10 +141,38 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
             </tr>
           </tbody>
         </table>
-        <p v-if="next !== null"><Button size="small" text label="Older ones" :loading="state.status === 'loading'" data-test="log-more" @click="more" /></p>
+        <p v-if="next !== null">
+          <Button
+            size="small"
+            text
+            label="Older ones"
+            :loading="state.status === 'loading'"
+            data-test="log-more"
+            @click="more"
+          />
+        </p>
       </div>
       <aside v-if="marked !== null" class="panel">
-        <p class="row judging" data-test="judging"><Button v-for="(verdict, key) in KEYS" :key="key" size="small" outlined :disabled="busy" :data-test="`log-${key}`" @click="say(verdict)"><span>{{ LABELS[verdict] }}</span> <kbd>{{ String(key).toUpperCase() }}</kbd></Button><Button v-if="judged.length" size="small" text :disabled="busy" data-test="log-undo" @click="undo"><span>Undo</span> <kbd>U</kbd></Button></p>
+        <p class="row judging" data-test="judging">
+          <Button
+            v-for="(verdict, key) in KEYS"
+            :key="key"
+            size="small"
+            outlined
+            :disabled="busy"
+            :data-test="`log-${key}`"
+            @click="say(verdict)"
+            ><span>{{ LABELS[verdict] }}</span> <kbd>{{ String(key).toUpperCase() }}</kbd></Button
+          ><Button
+            v-if="judged.length"
+            size="small"
+            text
+            :disabled="busy"
+            data-test="log-undo"
+            @click="undo"
+            ><span>Undo</span> <kbd>U</kbd></Button
+          >
+        </p>
         <QuestionSheet :id="marked" :key="`${marked} ${sheet}`" />
       </aside>
     </div>
@@ -85,22 +180,94 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: minmax(0, 1.4fr) minmax(360px, 1fr); gap: 20px; align-items: start; }
-table { width: 100%; border-collapse: collapse; font-size: 13.5px; }
-th { text-align: left; font-weight: 400; color: var(--muted); border-bottom: 1px solid var(--ink); padding: 4px 12px 5px 0; white-space: nowrap; position: sticky; top: 0; background: var(--paper); }
-td { padding: 7px 12px 7px 0; border-bottom: 1px solid var(--line); vertical-align: top; }
-th:first-child, td:first-child { padding-left: 8px; border-left: 4px solid transparent; }
-tr { cursor: pointer; }
-tr.marked td { background: var(--surface); }
-tr.marked td:first-child { border-left-color: var(--brass); }
-.text { border: 0; background: none; padding: 0; color: inherit; text-align: left; cursor: pointer; font-size: 14px; overflow-wrap: anywhere; }
-.under { display: block; }
-.n { text-align: right; white-space: nowrap; font-variant-numeric: tabular-nums; }
-.from { max-width: 150px; }
-.vote { display: block; }
-.vote.down { color: var(--brick); }
-.vote.up { color: var(--moss); }
-.judging { gap: 6px; margin-bottom: 12px; }
-aside { position: sticky; top: 12px; max-height: calc(100vh - 110px); overflow: auto; }
-@media (max-width: 1000px) { .columns { grid-template-columns: 1fr; } aside { position: static; max-height: none; } }
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.4fr) minmax(360px, 1fr);
+  gap: 20px;
+  align-items: start;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 13.5px;
+}
+th {
+  text-align: left;
+  font-weight: 400;
+  color: var(--muted);
+  border-bottom: 1px solid var(--ink);
+  padding: 4px 12px 5px 0;
+  white-space: nowrap;
+  position: sticky;
+  top: 0;
+  background: var(--paper);
+}
+td {
+  padding: 7px 12px 7px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: top;
+}
+th:first-child,
+td:first-child {
+  padding-left: 8px;
+  border-left: 4px solid transparent;
+}
+tr {
+  cursor: pointer;
+}
+tr.marked td {
+  background: var(--surface);
+}
+tr.marked td:first-child {
+  border-left-color: var(--brass);
+}
+.text {
+  border: 0;
+  background: none;
+  padding: 0;
+  color: inherit;
+  text-align: left;
+  cursor: pointer;
+  font-size: 14px;
+  overflow-wrap: anywhere;
+}
+.under {
+  display: block;
+}
+.n {
+  text-align: right;
+  white-space: nowrap;
+  font-variant-numeric: tabular-nums;
+}
+.from {
+  max-width: 150px;
+}
+.vote {
+  display: block;
+}
+.vote.down {
+  color: var(--brick);
+}
+.vote.up {
+  color: var(--moss);
+}
+.judging {
+  gap: 6px;
+  margin-bottom: 12px;
+}
+aside {
+  position: sticky;
+  top: 12px;
+  max-height: calc(100vh - 110px);
+  overflow: auto;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+  aside {
+    position: static;
+    max-height: none;
+  }
+}
 </style>

@@ -27,16 +27,46 @@ async function rebuild(): Promise<void> {
   <details v-if="settings" class="small" data-test="reporting">
     <summary>How reports count</summary>
     <form class="stack" @submit.prevent="save">
-      <label class="field"><span>The team’s time zone: days and weeks are meant in it</span><InputText v-model="settings.zone" size="small" data-test="zone" /></label>
-      <label class="field"><span>Return window in days: who comes back to a topic within it was not helped</span><InputNumber v-model="settings.returnDays" :min="1" :max="60" size="small" /></label>
-      <label class="field"><span>Minutes of an agent that an unanswered question costs (may stay empty)</span><InputNumber v-model="settings.handleMinutes" :min-fraction-digits="0" :max-fraction-digits="1" size="small" /></label>
-      <label class="field"><span>What an hour of an agent costs (may stay empty)</span><InputNumber v-model="settings.costPerHour" :max-fraction-digits="2" size="small" /></label>
-      <p class="row"><Button type="submit" size="small" outlined label="Save" :loading="busy" /><Button size="small" text label="Count everything anew" :loading="busy" data-test="rebuild" @click="rebuild" /></p>
+      <label class="field"
+        ><span>The team’s time zone: days and weeks are meant in it</span
+        ><InputText v-model="settings.zone" size="small" data-test="zone"
+      /></label>
+      <label class="field"
+        ><span>Return window in days: who comes back to a topic within it was not helped</span
+        ><InputNumber v-model="settings.returnDays" :min="1" :max="60" size="small"
+      /></label>
+      <label class="field"
+        ><span>Minutes of an agent that an unanswered question costs (may stay empty)</span
+        ><InputNumber
+          v-model="settings.handleMinutes"
+          :min-fraction-digits="0"
+          :max-fraction-digits="1"
+          size="small"
+      /></label>
+      <label class="field"
+        ><span>What an hour of an agent costs (may stay empty)</span
+        ><InputNumber v-model="settings.costPerHour" :max-fraction-digits="2" size="small"
+      /></label>
+      <p class="row">
+        <Button type="submit" size="small" outlined label="Save" :loading="busy" /><Button
+          size="small"
+          text
+          label="Count everything anew"
+          :loading="busy"
+          data-test="rebuild"
+          @click="rebuild"
+        />
+      </p>
     </form>
   </details>
 </template>
 
 <style scoped>
-summary { cursor: pointer; color: var(--harbour); }
-form { margin-top: 10px; }
+summary {
+  cursor: pointer;
+  color: var(--harbour);
+}
+form {
+  margin-top: 10px;
+}
 </style>

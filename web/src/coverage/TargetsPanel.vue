@@ -17,7 +17,11 @@ const emit = defineEmits<{ changed: [] }>()
 const session = useSession()
 const { run, busy } = useDeed()
 const setting = ref(false)
-const NAMES: Record<TargetMeasure, string> = { coverage: 'Coverage', accuracy: 'Accuracy', containment: 'Containment' }
+const NAMES: Record<TargetMeasure, string> = {
+  coverage: 'Coverage',
+  accuracy: 'Accuracy',
+  containment: 'Containment',
+}
 const OPTIONS = TARGET_MEASURES.map((value) => ({ value, label: NAMES[value] }))
 const draft = reactive({ measure: 'coverage' as TargetMeasure, percent: 70, by: '' })
 
@@ -38,25 +42,126 @@ async function drop(measure: TargetMeasure): Promise<void> {
 
 <template>
   <section class="stack" data-test="targets">
-    <div class="row"><h2 class="grow">Targets</h2><Button v-if="session.role === 'lead' && !setting" size="small" text label="Set a target" data-test="set-target" @click="setting = true" /></div>
-    <form v-if="setting" class="row" @submit.prevent="set"><Select v-model="draft.measure" :options="OPTIONS" option-label="label" option-value="value" size="small" aria-label="Measure" /><InputNumber v-model="draft.percent" :min="1" :max="99" suffix=" %" size="small" input-class="number" aria-label="Target" /><InputText v-model="draft.by" type="date" size="small" aria-label="Until" data-test="target-by" /><Button type="submit" size="small" label="Set" :loading="busy" :disabled="!draft.by" data-test="target-save" /><Button size="small" text label="Leave it" @click="setting = false" /></form>
-    <p v-if="targets.length === 0 && !setting" class="small quiet">No target is set. One with a date makes the weeks comparable.</p>
+    <div class="row">
+      <h2 class="grow">Targets</h2>
+      <Button
+        v-if="session.role === 'lead' && !setting"
+        size="small"
+        text
+        label="Set a target"
+        data-test="set-target"
+        @click="setting = true"
+      />
+    </div>
+    <form v-if="setting" class="row" @submit.prevent="set">
+      <Select
+        v-model="draft.measure"
+        :options="OPTIONS"
+        option-label="label"
+        option-value="value"
+        size="small"
+        aria-label="Measure"
+      /><InputNumber
+        v-model="draft.percent"
+        :min="1"
+        :max="99"
+        suffix=" %"
+        size="small"
+        input-class="number"
+        aria-label="Target"
+      /><InputText
+        v-model="draft.by"
+        type="date"
+        size="small"
+        aria-label="Until"
+        data-test="target-by"
+      /><Button
+        type="submit"
+        size="small"
+        label="Set"
+        :loading="busy"
+        :disabled="!draft.by"
+        data-test="target-save"
+      /><Button size="small" text label="Leave it" @click="setting = false" />
+    </form>
+    <p v-if="targets.length === 0 && !setting" class="small quiet">
+      No target is set. One with a date makes the weeks comparable.
+    </p>
     <article v-for="target in targets" :key="target.measure">
-      <p class="row"><strong class="grow">{{ NAMES[target.measure] }} {{ percent(target.share) }} until {{ day(target.by) }}</strong><button v-if="session.role === 'lead'" type="button" class="bare small" @click="drop(target.measure)">drop</button></p>
-      <div class="track" aria-hidden="true"><span class="now" :style="{ width: percent(target.now ?? 0).replace(' ', '') }" /><span v-if="target.forecast" class="forecast" :style="{ left: `${target.forecast.interval.low * 100}%`, width: `${(target.forecast.interval.high - target.forecast.interval.low) * 100}%` }" /><span class="goal" :style="{ left: `${target.share * 100}%` }" /></div>
-      <p class="small"><template v-if="target.now !== null">Last full week {{ percent(target.now) }}. </template><template v-if="target.forecast">As the weeks go, {{ percent(target.forecast.share) }} then ({{ percent(target.forecast.interval.low) }} to {{ percent(target.forecast.interval.high) }}): it <strong>{{ TARGET_WORDS[target.says] }}</strong>.</template><template v-else>It is {{ TARGET_WORDS[target.says] }}.</template></p>
+      <p class="row">
+        <strong class="grow"
+          >{{ NAMES[target.measure] }} {{ percent(target.share) }} until
+          {{ day(target.by) }}</strong
+        ><button
+          v-if="session.role === 'lead'"
+          type="button"
+          class="bare small"
+          @click="drop(target.measure)"
+        >
+          drop
+        </button>
+      </p>
+      <div class="track" aria-hidden="true">
+        <span class="now" :style="{ width: percent(target.now ?? 0).replace(' ', '') }" /><span
+          v-if="target.forecast"
+          class="forecast"
+          :style="{
+            left: `${target.forecast.interval.low * 100}%`,
+            width: `${(target.forecast.interval.high - target.forecast.interval.low) * 100}%`,
+          }"
+        /><span class="goal" :style="{ left: `${target.share * 100}%` }" />
+      </div>
+      <p class="small">
+        <template v-if="target.now !== null">Last full week {{ percent(target.now) }}. </template
+        ><template v-if="target.forecast"
+          >As the weeks go, {{ percent(target.forecast.share) }} then ({{
+            percent(target.forecast.interval.low)
+          }}
+          to {{ percent(target.forecast.interval.high) }}): it
+          <strong>{{ TARGET_WORDS[target.says] }}</strong>.</template
+        ><template v-else>It is {{ TARGET_WORDS[target.says] }}.</template>
+      </p>
     </article>
-    <p class="small quiet">Blue: the last full week; green mark: the target; brass: the forecast, a straight line through the last ten full weeks, weighted by their questions, with the interval of one week’s figure.</p>
+    <p class="small quiet">
+      Blue: the last full week; green mark: the target; brass: the forecast, a straight line through
+      the last ten full weeks, weighted by their questions, with the interval of one week’s figure.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.stack { gap: 10px; }
-article { display: grid; gap: 4px; }
-.track { position: relative; height: 14px; background: var(--surface); border: 1px solid var(--line); }
-.track span { position: absolute; inset-block: 0; }
-.now { left: 0; background: var(--harbour); }
-.forecast { background: var(--brass); opacity: 0.45; }
-.goal { width: 3px; background: var(--moss); margin-left: -1px; inset-block: -4px !important; }
-:deep(.number) { width: 76px; }
+.stack {
+  gap: 10px;
+}
+article {
+  display: grid;
+  gap: 4px;
+}
+.track {
+  position: relative;
+  height: 14px;
+  background: var(--surface);
+  border: 1px solid var(--line);
+}
+.track span {
+  position: absolute;
+  inset-block: 0;
+}
+.now {
+  left: 0;
+  background: var(--harbour);
+}
+.forecast {
+  background: var(--brass);
+  opacity: 0.45;
+}
+.goal {
+  width: 3px;
+  background: var(--moss);
+  margin-left: -1px;
+  inset-block: -4px !important;
+}
+:deep(.number) {
+  width: 76px;
+}
 </style>

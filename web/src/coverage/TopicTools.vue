@@ -34,17 +34,105 @@ const target = () => (into.value !== null && typeof into.value === 'object' ? in
 
 <template>
   <details class="tools small" data-test="topic-tools">
-    <summary>Correct this topic<template v-if="chosen.length"> ({{ count(chosen.length, 'question') }} chosen)</template></summary>
+    <summary>
+      Correct this topic<template v-if="chosen.length">
+        ({{ count(chosen.length, 'question') }} chosen)</template
+      >
+    </summary>
     <div class="stack">
-      <form v-if="naming !== undefined" class="row" @submit.prevent="correct({ deed: 'rename', label: naming! }, 'Renamed; passes keep the name')"><InputText v-model="naming" size="small" class="grow" maxlength="300" aria-label="Name of the topic" data-test="topic-name" /><Button type="submit" size="small" label="Rename" :loading="busy" :disabled="naming.trim().length < 2" /></form>
-      <p class="row"><Button v-if="naming === undefined" size="small" text label="Rename" data-test="topic-rename" @click="naming = sheet.label" /><Button size="small" text :label="sheet.pinned ? 'Unpin' : 'Pin'" :title="sheet.pinned ? '' : 'Its questions stay together, and it stays even when nobody asks'" @click="correct({ deed: 'pin', pinned: !sheet.pinned }, sheet.pinned ? 'Unpinned' : 'Pinned: its questions stay together')" /><Button size="small" text :disabled="chosen.length === 0" label="Split off the chosen" data-test="topic-split" @click="correct({ deed: 'split', wordings: chosen }, 'A topic of its own')" /></p>
-      <div class="row"><AutoComplete v-model="into" :suggestions="found" option-label="label" size="small" class="grow" placeholder="Another topic" aria-label="Another topic" force-selection data-test="topic-into" @complete="find($event.query)" /><Button size="small" outlined :disabled="target() === null || chosen.length === 0" label="Move the chosen there" @click="correct({ deed: 'move', wordings: chosen, into: target()! }, 'Moved')" /><Button size="small" outlined :disabled="target() === null" label="Put all together" data-test="topic-merge" @click="correct({ deed: 'merge', into: target()! }, 'Put together')" /></div>
+      <form
+        v-if="naming !== undefined"
+        class="row"
+        @submit.prevent="
+          correct({ deed: 'rename', label: naming! }, 'Renamed; passes keep the name')
+        "
+      >
+        <InputText
+          v-model="naming"
+          size="small"
+          class="grow"
+          maxlength="300"
+          aria-label="Name of the topic"
+          data-test="topic-name"
+        /><Button
+          type="submit"
+          size="small"
+          label="Rename"
+          :loading="busy"
+          :disabled="naming.trim().length < 2"
+        />
+      </form>
+      <p class="row">
+        <Button
+          v-if="naming === undefined"
+          size="small"
+          text
+          label="Rename"
+          data-test="topic-rename"
+          @click="naming = sheet.label"
+        /><Button
+          size="small"
+          text
+          :label="sheet.pinned ? 'Unpin' : 'Pin'"
+          :title="
+            sheet.pinned ? '' : 'Its questions stay together, and it stays even when nobody asks'
+          "
+          @click="
+            correct(
+              { deed: 'pin', pinned: !sheet.pinned },
+              sheet.pinned ? 'Unpinned' : 'Pinned: its questions stay together',
+            )
+          "
+        /><Button
+          size="small"
+          text
+          :disabled="chosen.length === 0"
+          label="Split off the chosen"
+          data-test="topic-split"
+          @click="correct({ deed: 'split', wordings: chosen }, 'A topic of its own')"
+        />
+      </p>
+      <div class="row">
+        <AutoComplete
+          v-model="into"
+          :suggestions="found"
+          option-label="label"
+          size="small"
+          class="grow"
+          placeholder="Another topic"
+          aria-label="Another topic"
+          force-selection
+          data-test="topic-into"
+          @complete="find($event.query)"
+        /><Button
+          size="small"
+          outlined
+          :disabled="target() === null || chosen.length === 0"
+          label="Move the chosen there"
+          @click="correct({ deed: 'move', wordings: chosen, into: target()! }, 'Moved')"
+        /><Button
+          size="small"
+          outlined
+          :disabled="target() === null"
+          label="Put all together"
+          data-test="topic-merge"
+          @click="correct({ deed: 'merge', into: target()! }, 'Put together')"
+        />
+      </div>
       <p class="quiet">It holds at once, and whenever questions are grouped anew.</p>
     </div>
   </details>
 </template>
 
 <style scoped>
-summary { cursor: pointer; color: var(--harbour); }
-.stack { gap: 8px; margin-top: 8px; border-left: 3px solid var(--line); padding-left: 12px; }
+summary {
+  cursor: pointer;
+  color: var(--harbour);
+}
+.stack {
+  gap: 8px;
+  margin-top: 8px;
+  border-left: 3px solid var(--line);
+  padding-left: 12px;
+}
 </style>

@@ -11,34 +11,89 @@ const SHOWN = 6
 const all = ref(false)
 const now = computed(() => new Map(effect?.questions.map((one) => [one.text, one]) ?? []))
 const rows = computed(() => (all.value ? sheet.wordings : sheet.wordings.slice(0, SHOWN)))
-const pick = (hash: string, on: boolean) => (chosen.value = on ? [...chosen.value, hash] : chosen.value.filter((each) => each !== hash))
+const pick = (hash: string, on: boolean) =>
+  (chosen.value = on ? [...chosen.value, hash] : chosen.value.filter((each) => each !== hash))
 </script>
 
 <template>
   <section class="stack" data-test="wordings">
     <h2>In their own words</h2>
     <table>
-      <thead><tr><th scope="col"><span class="visually-hidden">Choose</span></th><th scope="col">Question</th><th scope="col" class="n">asked</th><th scope="col">then</th><th scope="col">in the draft</th></tr></thead>
+      <thead>
+        <tr>
+          <th scope="col"><span class="visually-hidden">Choose</span></th>
+          <th scope="col">Question</th>
+          <th scope="col" class="n">asked</th>
+          <th scope="col">then</th>
+          <th scope="col">in the draft</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="row in rows" :key="row.hash">
-          <td><input type="checkbox" :checked="chosen.includes(row.hash)" :aria-label="`Choose “${row.text}”`" @change="pick(row.hash, ($event.target as HTMLInputElement).checked)"></td>
-          <td><RouterLink :to="{ path: '/questions', query: { open: row.question, topic: sheet.topic } }">{{ row.text }}</RouterLink></td>
+          <td>
+            <input
+              type="checkbox"
+              :checked="chosen.includes(row.hash)"
+              :aria-label="`Choose “${row.text}”`"
+              @change="pick(row.hash, ($event.target as HTMLInputElement).checked)"
+            />
+          </td>
+          <td>
+            <RouterLink
+              :to="{ path: '/questions', query: { open: row.question, topic: sheet.topic } }"
+              >{{ row.text }}</RouterLink
+            >
+          </td>
           <td class="n">{{ whole(row.times) }} ×</td>
           <td><OutcomeChip :outcome="row.outcome" /></td>
           <td><OutcomeChip v-if="now.get(row.text)" :outcome="now.get(row.text)!.after" /></td>
         </tr>
       </tbody>
     </table>
-    <p class="small row"><button v-if="sheet.wordings.length > SHOWN" type="button" class="bare" @click="all = !all">{{ all ? 'Show fewer' : `Show all ${sheet.wordings.length}` }}</button><span v-if="all && sheet.more > 0" class="quiet">and {{ sheet.more }} more wordings</span><RouterLink :to="{ path: '/questions', query: { topic: sheet.topic } }">all its questions in the log</RouterLink></p>
+    <p class="small row">
+      <button v-if="sheet.wordings.length > SHOWN" type="button" class="bare" @click="all = !all">
+        {{ all ? 'Show fewer' : `Show all ${sheet.wordings.length}` }}</button><span
+        v-if="all && sheet.more > 0"
+        class="quiet"
+        >and {{ sheet.more }} more wordings</span
+      ><RouterLink :to="{ path: '/questions', query: { topic: sheet.topic } }"
+        >all its questions in the log</RouterLink
+      >
+    </p>
   </section>
 </template>
 
 <style scoped>
-.stack { gap: 6px; }
-table { width: 100%; border-collapse: collapse; font-size: 13.5px; }
-th { text-align: left; font-weight: 400; color: var(--muted); border-bottom: 1px solid var(--ink); padding: 4px 10px 4px 0; }
-td { border-bottom: 1px solid var(--line); padding: 6px 10px 6px 0; vertical-align: top; }
-td a { color: inherit; text-decoration: none; }
-td a:hover { text-decoration: underline; }
-.n { text-align: right; white-space: nowrap; font-variant-numeric: tabular-nums; }
+.stack {
+  gap: 6px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 13.5px;
+}
+th {
+  text-align: left;
+  font-weight: 400;
+  color: var(--muted);
+  border-bottom: 1px solid var(--ink);
+  padding: 4px 10px 4px 0;
+}
+td {
+  border-bottom: 1px solid var(--line);
+  padding: 6px 10px 6px 0;
+  vertical-align: top;
+}
+td a {
+  color: inherit;
+  text-decoration: none;
+}
+td a:hover {
+  text-decoration: underline;
+}
+.n {
+  text-align: right;
+  white-space: nowrap;
+  font-variant-numeric: tabular-nums;
+}
 </style>

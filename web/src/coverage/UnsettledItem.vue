@@ -9,14 +9,36 @@ defineEmits<{ open: [] }>()
 
 <template>
   <li :class="{ marked }" :data-marked="marked">
-    <button type="button" :aria-current="marked ? 'true' : undefined" data-test="unsettled" @click="$emit('open')">
-      <span class="times figures" :title="`asked ${row.times} times`">{{ whole(row.times) }}<small>×</small></span>
+    <button
+      type="button"
+      :aria-current="marked ? 'true' : undefined"
+      data-test="unsettled"
+      @click="$emit('open')"
+    >
+      <span class="times figures" :title="`asked ${row.times} times`"
+        >{{ whole(row.times) }}<small>×</small></span
+      >
       <span class="words">
         <strong>{{ row.text }}</strong>
         <span class="small quiet">
-          <OutcomeChip v-if="row.outcome !== 'answered'" :outcome="row.outcome" /><template v-if="row.votedDown"><template v-if="row.outcome !== 'answered'"> · </template><span class="down">□ voted down {{ row.votedDown }}×</span></template>
-          · last {{ moment(row.lastAt) }}<template v-if="row.nearest && row.state === 'open'"> · near: {{ row.nearest.title }} {{ sure(row.nearest.confidence) }}</template>
-          <template v-if="row.mend"> · {{ row.state === 'mended' ? `answered by release ${row.mend.proof?.release} from` : 'mend:' }} {{ row.mend.item.title }}</template>
+          <OutcomeChip v-if="row.outcome !== 'answered'" :outcome="row.outcome" /><template
+            v-if="row.votedDown"
+            ><template v-if="row.outcome !== 'answered'"> · </template
+            ><span class="down">□ voted down {{ row.votedDown }}×</span></template
+          >
+          · last {{ moment(row.lastAt)
+          }}<template v-if="row.nearest && row.state === 'open'">
+            · near: {{ row.nearest.title }} {{ sure(row.nearest.confidence) }}</template
+          >
+          <template v-if="row.mend">
+            ·
+            {{
+              row.state === 'mended'
+                ? `answered by release ${row.mend.proof?.release} from`
+                : 'mend:'
+            }}
+            {{ row.mend.item.title }}</template
+          >
         </span>
       </span>
     </button>
@@ -24,11 +46,41 @@ defineEmits<{ open: [] }>()
 </template>
 
 <style scoped>
-li { border-bottom: 1px solid var(--line); border-left: 4px solid transparent; }
-li.marked { background: var(--surface); border-left-color: var(--brass); }
-button { display: flex; gap: 14px; width: 100%; padding: 9px 10px; border: 0; background: none; color: inherit; text-align: left; cursor: pointer; }
-.times { font: 650 18px/1.3 var(--display); width: 46px; text-align: right; flex: none; }
-small { font-size: 12px; color: var(--muted); }
-.words { display: grid; gap: 2px; min-width: 0; }
-.down { color: var(--brick); }
+li {
+  border-bottom: 1px solid var(--line);
+  border-left: 4px solid transparent;
+}
+li.marked {
+  background: var(--surface);
+  border-left-color: var(--brass);
+}
+button {
+  display: flex;
+  gap: 14px;
+  width: 100%;
+  padding: 9px 10px;
+  border: 0;
+  background: none;
+  color: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.times {
+  font: 650 18px/1.3 var(--display);
+  width: 46px;
+  text-align: right;
+  flex: none;
+}
+small {
+  font-size: 12px;
+  color: var(--muted);
+}
+.words {
+  display: grid;
+  gap: 2px;
+  min-width: 0;
+}
+.down {
+  color: var(--brick);
+}
 </style>

@@ -1,10 +1,24 @@
 import { BarChart, CustomChart, LineChart } from 'echarts/charts'
-import { AriaComponent, GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
+import {
+  AriaComponent,
+  GridComponent,
+  MarkLineComponent,
+  TooltipComponent,
+} from 'echarts/components'
 import { use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import VChart from 'vue-echarts'
 
-use([LineChart, BarChart, CustomChart, GridComponent, TooltipComponent, MarkLineComponent, AriaComponent, SVGRenderer])
+use([
+  LineChart,
+  BarChart,
+  CustomChart,
+  GridComponent,
+  TooltipComponent,
+  MarkLineComponent,
+  AriaComponent,
+  SVGRenderer,
+])
 
 export { VChart }
 
@@ -17,10 +31,23 @@ export function token(name: string): string {
 export function base() {
   return {
     aria: { enabled: true },
-    textStyle: { fontFamily: "'Figtree Variable', sans-serif", color: token('muted'), fontSize: 12.5 },
+    textStyle: {
+      fontFamily: "'Figtree Variable', sans-serif",
+      color: token('muted'),
+      fontSize: 12.5,
+    },
     animation: !matchMedia('(prefers-reduced-motion: reduce)').matches,
     animationDuration: 300,
   }
 }
-export const axis = () => ({ axisLine: { lineStyle: { color: token('line') } }, axisTick: { show: false }, axisLabel: { color: token('muted') }, splitLine: { lineStyle: { color: token('line') } } })
-export const tooltip = () => ({ backgroundColor: token('surface'), borderColor: token('line'), textStyle: { color: token('ink'), fontSize: 13 } })
+export const axis = () => ({
+  axisLine: { lineStyle: { color: token('line') } },
+  axisTick: { show: false },
+  axisLabel: { color: token('muted') },
+  splitLine: { lineStyle: { color: token('line') } },
+})
+export const tooltip = () => ({
+  backgroundColor: token('surface'),
+  borderColor: token('line'),
+  textStyle: { color: token('ink'), fontSize: 13 },
+})

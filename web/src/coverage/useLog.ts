@@ -5,7 +5,23 @@ import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 
 export const NO_FILTER: LogFilter = {
-  search: '', from: null, to: null, outcome: null, door: null, release: null, language: null, channel: null, topic: null, item: null, collection: null, hour: null, vote: null, judged: null, wantsPerson: null, sureFrom: null, sureTo: null,
+  search: '',
+  from: null,
+  to: null,
+  outcome: null,
+  door: null,
+  release: null,
+  language: null,
+  channel: null,
+  topic: null,
+  item: null,
+  collection: null,
+  hour: null,
+  vote: null,
+  judged: null,
+  wantsPerson: null,
+  sureFrom: null,
+  sureTo: null,
 }
 const ROWS = 50
 
@@ -15,7 +31,13 @@ export function filterFrom(query: Record<string, unknown>): LogFilter {
   for (const name of Object.keys(NO_FILTER)) {
     const value = query[name]
     if (typeof value !== 'string') continue
-    filter[name] = NUMBERS.has(name) ? (value === '' || Number.isNaN(Number(value)) ? null : Number(value)) : name === 'wantsPerson' ? value === 'true' : value
+    filter[name] = NUMBERS.has(name)
+      ? value === '' || Number.isNaN(Number(value))
+        ? null
+        : Number(value)
+      : name === 'wantsPerson'
+        ? value === 'true'
+        : value
   }
   return filter as unknown as LogFilter
 }
@@ -23,7 +45,11 @@ const NUMBERS = new Set(['door', 'release', 'topic', 'item', 'hour', 'sureFrom',
 
 /** What of a filter is set, as an address has it. */
 export function queryOf(filter: LogFilter): Record<string, string> {
-  return Object.fromEntries(Object.entries(filter).flatMap(([name, value]) => (value === null || value === '' ? [] : [[name, String(value)]])))
+  return Object.fromEntries(
+    Object.entries(filter).flatMap(([name, value]) =>
+      value === null || value === '' ? [] : [[name, String(value)]],
+    ),
+  )
 }
 
 /** The log's rows page by page, a marked one, and judging it with a way back. */
@@ -34,8 +60,12 @@ export function useLog() {
   const next = ref<number | null>(null)
   const marked = ref<number | null>(null)
   const judged = shallowRef<{ question: number; judgement: number; before: Verdict | null }[]>([])
-  const { state, run: ask } = useRemote((signal, after: number | null) => get<LogPage>('/log', { ...queryOf(filter.value), after, limit: ROWS }, signal))
-  const { state: counted, run: askCount } = useRemote((signal) => get<LogCount>('/log/count', queryOf(filter.value), signal))
+  const { state, run: ask } = useRemote((signal, after: number | null) =>
+    get<LogPage>('/log', { ...queryOf(filter.value), after, limit: ROWS }, signal),
+  )
+  const { state: counted, run: askCount } = useRemote((signal) =>
+    get<LogCount>('/log/count', queryOf(filter.value), signal),
+  )
   const current = computed(() => rows.value.find(({ id }) => id === marked.value))
 
   async function load(): Promise<void> {
@@ -54,7 +84,8 @@ export function useLog() {
   function step(by: number): void {
     const at = rows.value.findIndex(({ id }) => id === marked.value)
     marked.value = rows.value[Math.min(rows.value.length - 1, Math.max(0, at + by))]?.id ?? null
-    if (at + by >= rows.value.length - 3 && next.value !== null && state.value.status === 'ready') void more()
+    if (at + by >= rows.value.length - 3 && next.value !== null && state.value.status === 'ready')
+      void more()
   }
   function set(question: number, verdict: Verdict | null): void {
     rows.value = rows.value.map((row) => (row.id === question ? { ...row, judged: verdict } : row))
@@ -63,9 +94,14 @@ export function useLog() {
   async function judge(verdict: Verdict): Promise<void> {
     const row = current.value
     if (!row) return
-    const made = await run(() => post<{ judgement: number }>(`/log/${row.id}/judgements`, { verdict }))
+    const made = await run(() =>
+      post<{ judgement: number }>(`/log/${row.id}/judgements`, { verdict }),
+    )
     if (!made) return
-    judged.value = [...judged.value, { question: row.id, judgement: made.judgement, before: row.judged }]
+    judged.value = [
+      ...judged.value,
+      { question: row.id, judgement: made.judgement, before: row.judged },
+    ]
     set(row.id, verdict)
     step(1)
   }
@@ -81,5 +117,20 @@ export function useLog() {
     set(last.question, last.before)
     marked.value = last.question
   }
-  return { filter, rows, next, marked, current, judged, state, counted, busy, load, more, step, judge, undo }
+  return {
+    filter,
+    rows,
+    next,
+    marked,
+    current,
+    judged,
+    state,
+    counted,
+    busy,
+    load,
+    more,
+    step,
+    judge,
+    undo,
+  }
 }

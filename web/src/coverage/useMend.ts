@@ -9,7 +9,10 @@ export function useMend(topic: number) {
   const { run, busy } = useDeed()
 
   async function mend(input: GapMendInput): Promise<boolean> {
-    const made = await run(() => post<{ mend: GapMendView; effect: GapEffect }>(`/gaps/${topic}/mends`, input), 'In the draft, ready to publish')
+    const made = await run(
+      () => post<{ mend: GapMendView; effect: GapEffect }>(`/gaps/${topic}/mends`, input),
+      'In the draft, ready to publish',
+    )
     if (made) await session.refreshRelease()
     return made !== undefined
   }

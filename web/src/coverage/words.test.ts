@@ -9,14 +9,34 @@ describe('words of coverage', () => {
   })
   it('says of a change whether it is more than chance', () => {
     expect(changeWords(0.031, true)).to.equal('3 points more than in the week before')
-    expect(changeWords(-0.012, false)).to.equal('1 point less than in the week before, which is within the margin')
+    expect(changeWords(-0.012, false)).to.equal(
+      '1 point less than in the week before, which is within the margin',
+    )
     expect(changeWords(0.001, false)).to.equal('As in the week before')
   })
   it('names the article that is taught or extended', () => {
-    const mend = { kind: 'teach', item: 1, title: 'Bicycles', share: 1, confidence: 0.5, reaches: 0.7 } as const
+    const mend = {
+      kind: 'teach',
+      item: 1,
+      title: 'Bicycles',
+      share: 1,
+      confidence: 0.5,
+      reaches: 0.7,
+    } as const
     expect(mendWords({ mend })).to.equal('Teach “Bicycles”')
-    expect(mendWords({ mend: { ...mend, kind: 'extend', title: 'A very long title of an article that goes on' } })).to.equal('Extend “A very long title of an…”'.replace('of an', 'of a').replace('“A very long title of a…”', '“A very long title of a…”'))
-    expect(mendWords({ mend: { ...mend, kind: 'write', item: null, title: null } })).to.equal('Write an article')
+    expect(
+      mendWords({
+        mend: { ...mend, kind: 'extend', title: 'A very long title of an article that goes on' },
+      }),
+    ).to.equal(
+      'Extend “A very long title of an…”'
+        .replace('of an', 'of a')
+        .replace('“A very long title of a…”', '“A very long title of a…”'),
+    )
+    expect(mendWords({ mend: { ...mend, kind: 'write', item: null, title: null } })).to.equal(
+      'Write an article',
+    )
   })
-  it('shows small worths with a tenth', () => expect([worth(3.26), worth(61.4)]).to.eql(['+ 3.3', '+ 61']))
+  it('shows small worths with a tenth', () =>
+    expect([worth(3.26), worth(61.4)]).to.eql(['+ 3.3', '+ 61']))
 })

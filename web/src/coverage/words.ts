@@ -37,9 +37,22 @@ export const SHORTFALL_WORDS: Record<Shortfall, string> = {
   'nothing found': 'no passage has any of the words',
 }
 
-export const STATE_WORDS: Record<GapState, string> = { open: 'Open', 'in work': 'In work', 'in draft': 'In draft', published: 'Published', mended: 'Mended', 'will not cover': 'Will not cover' }
+export const STATE_WORDS: Record<GapState, string> = {
+  open: 'Open',
+  'in work': 'In work',
+  'in draft': 'In draft',
+  published: 'Published',
+  mended: 'Mended',
+  'will not cover': 'Will not cover',
+}
 
-export const TARGET_WORDS: Record<TargetView['says'], string> = { reached: 'reached', likely: 'will likely be reached', open: 'may be reached or not', unlikely: 'will hardly be reached', 'too early': 'too early to say' }
+export const TARGET_WORDS: Record<TargetView['says'], string> = {
+  reached: 'reached',
+  likely: 'will likely be reached',
+  open: 'may be reached or not',
+  unlikely: 'will hardly be reached',
+  'too early': 'too early to say',
+}
 
 /** "+ 8.3", small worths with a tenth. */
 export function worth(potential: number): string {

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { type Door, DOOR_LANGUAGES, type DoorContent, type DoorLanguage, TEXT_KEYS, type TextKey } from '@janua/contracts'
+import {
+  type Door,
+  DOOR_LANGUAGES,
+  type DoorContent,
+  type DoorLanguage,
+  TEXT_KEYS,
+  type TextKey,
+} from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
@@ -28,14 +35,31 @@ const language = ref<DoorLanguage>('en')
 const mayWrite = computed(() => session.role === 'lead')
 const LANGUAGE_NAMES: Record<DoorLanguage, string> = { en: 'English', de: 'German' }
 const TEXT_NAMES: Record<TextKey, string> = {
-  greeting: 'Greeting', unknown: 'When nothing is known', near: 'When only something near is known', which: 'When it may mean several things', offerPerson: 'Offer of a person',
-  waiting: 'Handed over, people are there', closedHours: 'Nobody is there now', nudge: 'When nobody writes any more', goodbye: 'Ended',
+  greeting: 'Greeting',
+  unknown: 'When nothing is known',
+  near: 'When only something near is known',
+  which: 'When it may mean several things',
+  offerPerson: 'Offer of a person',
+  waiting: 'Handed over, people are there',
+  closedHours: 'Nobody is there now',
+  nudge: 'When nobody writes any more',
+  goodbye: 'Ended',
 }
 const zones = Intl.supportedValuesOf('timeZone')
-const snippet = computed(() => content.value && `<script src="${location.origin}/door.js" data-door="${content.value.key}" data-colour="${content.value.colour}" data-label="${content.value.title}" async></${'script'}>`)
+const snippet = computed(
+  () =>
+    content.value &&
+    `<script src="${location.origin}/door.js" data-door="${content.value.key}" data-colour="${content.value.colour}" data-label="${content.value.title}" async></${'script'}>`,
+)
 
-const changed = computed(() => door.value !== undefined && JSON.stringify(content.value) !== JSON.stringify(contentOf(door.value)))
-const { read } = useKept(`door ${id}`, () => (changed.value ? { base: door.value!.revision, content: content.value! } : undefined))
+const changed = computed(
+  () =>
+    door.value !== undefined &&
+    JSON.stringify(content.value) !== JSON.stringify(contentOf(door.value)),
+)
+const { read } = useKept(`door ${id}`, () =>
+  changed.value ? { base: door.value!.revision, content: content.value! } : undefined,
+)
 /** The revision that edits of before stood on, once they are put back. */
 const restored = ref<number>()
 onMounted(async () => {
@@ -55,12 +79,21 @@ function accept(fresh: Door): void {
   restored.value = undefined
 }
 function contentOf(fresh: Door): DoorContent {
-  const { id: _id, revision: _revision, state: _state, published: _published, ...rest } = structuredClone(fresh)
+  const {
+    id: _id,
+    revision: _revision,
+    state: _state,
+    published: _published,
+    ...rest
+  } = structuredClone(fresh)
   return rest
 }
 async function save(ready: boolean): Promise<void> {
   const sent = JSON.stringify(content.value)
-  const saved = await run(() => put<Door>(`/doors/${id}`, { ...content.value, base: door.value!.revision, ready }), ready ? 'Saved, ready to publish' : 'Saved in the draft')
+  const saved = await run(
+    () => put<Door>(`/doors/${id}`, { ...content.value, base: door.value!.revision, ready }),
+    ready ? 'Saved, ready to publish' : 'Saved in the draft',
+  )
   const now = content.value
   if (saved) accept(saved)
   // What was changed while it was stored stays, as a change of what is stored now.
@@ -74,42 +107,111 @@ async function save(ready: boolean): Promise<void> {
     <Message v-if="failure" severity="error">{{ failure }}</Message>
     <template v-if="door && content">
       <div class="head">
-        <div><p class="small"><RouterLink to="/doors">Doors</RouterLink></p><h1>{{ content.title }}</h1><StateChip :state="door.state" :published="door.published" /></div>
-        <template v-if="mayWrite"><span v-if="changed" class="quiet small" data-test="unsaved">not saved yet</span><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button label="Save as ready" :loading="busy" data-test="save-ready" @click="save(true)" /></template>
+        <div>
+          <p class="small"><RouterLink to="/doors">Doors</RouterLink></p>
+          <h1>{{ content.title }}</h1>
+          <StateChip :state="door.state" :published="door.published" />
+        </div>
+        <template v-if="mayWrite"
+          ><span v-if="changed" class="quiet small" data-test="unsaved">not saved yet</span
+          ><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button
+            label="Save as ready"
+            :loading="busy"
+            data-test="save-ready"
+            @click="save(true)"
+        /></template>
       </div>
-      <KeptBack v-if="restored !== undefined" :meanwhile="restored !== door.revision" @drop="accept(door)" />
+      <KeptBack
+        v-if="restored !== undefined"
+        :meanwhile="restored !== door.revision"
+        @drop="accept(door)"
+      />
       <fieldset class="columns" :disabled="!mayWrite">
         <div class="stack">
           <section class="panel stack">
             <h2>What visitors see</h2>
             <div class="row">
-              <label class="field grow"><span>Name in the head of the window</span><InputText v-model.trim="content.title" maxlength="60" /></label>
-              <label class="field"><span>Colour</span><input v-model="content.colour" type="color" class="colour" /></label>
+              <label class="field grow"
+                ><span>Name in the head of the window</span
+                ><InputText v-model.trim="content.title" maxlength="60"
+              /></label>
+              <label class="field"
+                ><span>Colour</span><input v-model="content.colour" type="color" class="colour"
+              /></label>
               <label class="field"><span>Key</span><InputText v-model.trim="content.key" /></label>
             </div>
-            <div class="row"><h3 class="grow">Texts</h3><SelectButton v-model="language" :options="[...DOOR_LANGUAGES]" :option-label="(each: DoorLanguage) => LANGUAGE_NAMES[each]" :allow-empty="false" size="small" aria-label="Language of the texts" /></div>
-            <label v-for="name in TEXT_KEYS" :key="`${language}-${name}`" class="field"><span>{{ TEXT_NAMES[name] }}</span><Textarea v-model="content.texts[language][name]" auto-resize rows="1" maxlength="600" :data-test="`text-${name}`" /></label>
+            <div class="row">
+              <h3 class="grow">Texts</h3>
+              <SelectButton
+                v-model="language"
+                :options="[...DOOR_LANGUAGES]"
+                :option-label="(each: DoorLanguage) => LANGUAGE_NAMES[each]"
+                :allow-empty="false"
+                size="small"
+                aria-label="Language of the texts"
+              />
+            </div>
+            <label v-for="name in TEXT_KEYS" :key="`${language}-${name}`" class="field"
+              ><span>{{ TEXT_NAMES[name] }}</span
+              ><Textarea
+                v-model="content.texts[language][name]"
+                auto-resize
+                rows="1"
+                maxlength="600"
+                :data-test="`text-${name}`"
+            /></label>
           </section>
           <AnswerRules v-model="content.rules" :language="language" />
         </div>
         <div class="stack">
           <section class="panel stack">
             <h2>When it answers</h2>
-            <label class="field"><span>From {{ Math.round(content.threshold * 100) }} % sure on. Below it, nearest articles and a person are offered.</span><Slider v-model="content.threshold" :min="0.05" :max="0.99" :step="0.01" aria-label="Threshold" /></label>
-            <LineList v-model="content.firstQuestions" label="First questions offered" placeholder="Can I bring my dog?" :most="6" />
+            <label class="field"
+              ><span
+                >From {{ Math.round(content.threshold * 100) }} % sure on. Below it, nearest
+                articles and a person are offered.</span
+              ><Slider
+                v-model="content.threshold"
+                :min="0.05"
+                :max="0.99"
+                :step="0.01"
+                aria-label="Threshold"
+            /></label>
+            <LineList
+              v-model="content.firstQuestions"
+              label="First questions offered"
+              placeholder="Can I bring my dog?"
+              :most="6"
+            />
           </section>
           <section class="panel stack">
             <h2>When people are there</h2>
-            <label class="field"><span>Time zone</span><InputText v-model.trim="content.timeZone" list="zones" size="small" /><datalist id="zones"><option v-for="zone in zones" :key="zone" :value="zone" /></datalist></label>
+            <label class="field"
+              ><span>Time zone</span
+              ><InputText v-model.trim="content.timeZone" list="zones" size="small" /><datalist
+                id="zones"
+              >
+                <option v-for="zone in zones" :key="zone" :value="zone" /></datalist
+            ></label>
             <HoursTable v-model="content!.hours" />
           </section>
           <HandoverRulesPanel v-model="content.rules" :language="language" />
           <section class="panel stack">
             <h2>Where it may stand</h2>
-            <LineList v-model="content!.allowedSites" label="Sites that may show this door in a frame" placeholder="https://www.example.com" :most="20" />
+            <LineList
+              v-model="content!.allowedSites"
+              label="Sites that may show this door in a frame"
+              placeholder="https://www.example.com"
+              :most="20"
+            />
             <p class="small quiet">Put this into the page, before its end:</p>
             <code class="snippet">{{ snippet }}</code>
-            <p v-if="door!.published" class="small">Or as a page of its own: <a :href="`/door/${door!.key}`" target="_blank" rel="noopener">/door/{{ door!.key }}</a></p>
+            <p v-if="door!.published" class="small">
+              Or as a page of its own:
+              <a :href="`/door/${door!.key}`" target="_blank" rel="noopener"
+                >/door/{{ door!.key }}</a
+              >
+            </p>
           </section>
         </div>
       </fieldset>
@@ -118,8 +220,34 @@ async function save(ready: boolean): Promise<void> {
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: 1.1fr 1fr; gap: 20px; border: 0; padding: 0; min-width: 0; }
-.colour { width: 54px; height: 36px; padding: 2px; border: 1px solid var(--line); border-radius: 7px; background: var(--surface); }
-.snippet { display: block; padding: 10px; background: var(--paper); border: 1px solid var(--line); border-radius: 7px; font-size: 12.5px; overflow-wrap: anywhere; }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
+.columns {
+  display: grid;
+  grid-template-columns: 1.1fr 1fr;
+  gap: 20px;
+  border: 0;
+  padding: 0;
+  min-width: 0;
+}
+.colour {
+  width: 54px;
+  height: 36px;
+  padding: 2px;
+  border: 1px solid var(--line);
+  border-radius: 7px;
+  background: var(--surface);
+}
+.snippet {
+  display: block;
+  padding: 10px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 7px;
+  font-size: 12.5px;
+  overflow-wrap: anywhere;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -32,22 +32,63 @@ async function add(): Promise<void> {
 <template>
   <div class="page">
     <div class="head">
-      <div><h1>Doors</h1><p class="quiet">The ways by which visitors come in · {{ count(state.value?.length ?? 0, 'door') }}</p></div>
+      <div>
+        <h1>Doors</h1>
+        <p class="quiet">
+          The ways by which visitors come in · {{ count(state.value?.length ?? 0, 'door') }}
+        </p>
+      </div>
       <Button v-if="session.role === 'lead'" label="Add a door" @click="adding = true" />
     </div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
-    <DataTable :value="state.value" data-key="id" selection-mode="single" @row-select="router.push(`/doors/${$event.data.id}`)">
-      <Column header="Door"><template #body="{ data }"><RouterLink :to="`/doors/${data.id}`" data-test="door"><strong>{{ data.title }}</strong></RouterLink></template></Column>
-      <Column header="As a page"><template #body="{ data }"><a v-if="data.published" :href="`/door/${data.key}`" target="_blank" rel="noopener">/door/{{ data.key }}</a><span v-else class="quiet">after the next release</span></template></Column>
-      <Column header="Answers from"><template #body="{ data }"><span class="figures">{{ percent(data.threshold) }} sure</span></template></Column>
-      <Column header="First questions"><template #body="{ data }">{{ data.firstQuestions.length }}</template></Column>
-      <Column header="Allowed sites"><template #body="{ data }">{{ data.allowedSites.join(', ') || 'this server only' }}</template></Column>
-      <Column header="State"><template #body="{ data }"><StateChip :state="data.state" :published="data.published" /></template></Column>
+    <DataTable
+      :value="state.value"
+      data-key="id"
+      selection-mode="single"
+      @row-select="router.push(`/doors/${$event.data.id}`)"
+    >
+      <Column header="Door"
+        ><template #body="{ data }"
+          ><RouterLink :to="`/doors/${data.id}`" data-test="door"
+            ><strong>{{ data.title }}</strong></RouterLink
+          ></template
+        ></Column
+      >
+      <Column header="As a page"
+        ><template #body="{ data }"
+          ><a v-if="data.published" :href="`/door/${data.key}`" target="_blank" rel="noopener"
+            >/door/{{ data.key }}</a
+          ><span v-else class="quiet">after the next release</span></template
+        ></Column
+      >
+      <Column header="Answers from"
+        ><template #body="{ data }"
+          ><span class="figures">{{ percent(data.threshold) }} sure</span></template
+        ></Column
+      >
+      <Column header="First questions"
+        ><template #body="{ data }">{{ data.firstQuestions.length }}</template></Column
+      >
+      <Column header="Allowed sites"
+        ><template #body="{ data }">{{
+          data.allowedSites.join(', ') || 'this server only'
+        }}</template></Column
+      >
+      <Column header="State"
+        ><template #body="{ data }"
+          ><StateChip :state="data.state" :published="data.published" /></template
+      ></Column>
     </DataTable>
     <Dialog v-model:visible="adding" modal header="Add a door" :style="{ width: '400px' }">
       <form class="stack" @submit.prevent="add">
-        <label class="field"><span>Name that visitors read</span><InputText v-model.trim="fresh.title" required maxlength="60" autofocus /></label>
-        <label class="field"><span>Key, part of its address: small letters, digits, hyphens</span><InputText v-model.trim="fresh.key" required pattern="[a-z][a-z0-9\-]{1,30}" /></label>
+        <label class="field"
+          ><span>Name that visitors read</span
+          ><InputText v-model.trim="fresh.title" required maxlength="60" autofocus
+        /></label>
+        <label class="field"
+          ><span>Key, part of its address: small letters, digits, hyphens</span
+          ><InputText v-model.trim="fresh.key" required pattern="[a-z][a-z0-9\-]{1,30}"
+        /></label>
         <Button type="submit" label="Add it to the draft" />
       </form>
     </Dialog>

@@ -10,7 +10,10 @@ function set(day: number, spans: { from: string; to: string }[]): void {
 }
 function change(day: number, i: number, side: 'from' | 'to', value: string): void {
   const spans = hours.value[day]!
-  set(day, spans.with(i, { ...spans[i]!, [side]: side === 'to' && value === '00:00' ? '24:00' : value }))
+  set(
+    day,
+    spans.with(i, { ...spans[i]!, [side]: side === 'to' && value === '00:00' ? '24:00' : value }),
+  )
 }
 const shown = (clock: string) => (clock === '24:00' ? '00:00' : clock)
 </script>
@@ -23,21 +26,68 @@ const shown = (clock: string) => (clock === '24:00' ? '00:00' : clock)
         <td>
           <span v-if="hours[day]!.length === 0" class="quiet">nobody</span>
           <span v-for="(span, i) in hours[day]" :key="i" class="span">
-            <input type="time" :value="shown(span.from)" :aria-label="`${name} from`" @change="change(day, i, 'from', ($event.target as HTMLInputElement).value)" /> to
-            <input type="time" :value="shown(span.to)" :aria-label="`${name} to`" @change="change(day, i, 'to', ($event.target as HTMLInputElement).value)" />
-            <Button text size="small" :aria-label="`Remove ${name} ${span.from}`" @click="set(day, hours[day]!.toSpliced(i, 1))"><X :size="14" /></Button>
+            <input
+              type="time"
+              :value="shown(span.from)"
+              :aria-label="`${name} from`"
+              @change="change(day, i, 'from', ($event.target as HTMLInputElement).value)"
+            />
+            to
+            <input
+              type="time"
+              :value="shown(span.to)"
+              :aria-label="`${name} to`"
+              @change="change(day, i, 'to', ($event.target as HTMLInputElement).value)"
+            />
+            <Button
+              text
+              size="small"
+              :aria-label="`Remove ${name} ${span.from}`"
+              @click="set(day, hours[day]!.toSpliced(i, 1))"
+              ><X :size="14"
+            /></Button>
           </span>
         </td>
-        <td><Button v-if="hours[day]!.length < 4" text size="small" label="Add" :aria-label="`Add hours on ${name}`" @click="set(day, [...hours[day]!, { from: '09:00', to: '17:00' }])" /></td>
+        <td>
+          <Button
+            v-if="hours[day]!.length < 4"
+            text
+            size="small"
+            label="Add"
+            :aria-label="`Add hours on ${name}`"
+            @click="set(day, [...hours[day]!, { from: '09:00', to: '17:00' }])"
+          />
+        </td>
       </tr>
     </tbody>
   </table>
 </template>
 
 <style scoped>
-.hours { width: 100%; border-collapse: collapse; font-size: 13.5px; }
-th { text-align: left; font-weight: 500; padding: 2px 8px 2px 0; }
-td { padding: 2px 0; }
-.span { display: inline-flex; align-items: center; gap: 4px; margin-right: 10px; }
-input { border: 1px solid var(--line); border-radius: 6px; padding: 3px 6px; background: var(--surface); color: var(--ink); }
+.hours {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 13.5px;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+  padding: 2px 8px 2px 0;
+}
+td {
+  padding: 2px 0;
+}
+.span {
+  display: inline-flex;
+  align-items: center;
+  gap: 4px;
+  margin-right: 10px;
+}
+input {
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 3px 6px;
+  background: var(--surface);
+  color: var(--ink);
+}
 </style>

@@ -4,26 +4,71 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 
 /** A short list in an order of its own: rows, not text with separators. */
-const { label, placeholder = '', most } = defineProps<{ label: string; placeholder?: string; most: number }>()
+const {
+  label,
+  placeholder = '',
+  most,
+} = defineProps<{ label: string; placeholder?: string; most: number }>()
 const lines = defineModel<string[]>({ required: true })
 const change = (i: number, text: string) => (lines.value = lines.value.with(i, text))
-const swap = (i: number) => (lines.value = lines.value.with(i, lines.value[i + 1]!).with(i + 1, lines.value[i]!))
+const swap = (i: number) =>
+  (lines.value = lines.value.with(i, lines.value[i + 1]!).with(i + 1, lines.value[i]!))
 </script>
 
 <template>
   <div class="stack lines" role="group" :aria-label="label">
     <span class="label">{{ label }}</span>
     <div v-for="(line, i) in lines" :key="i" class="row line">
-      <InputText :model-value="line" size="small" class="grow" :placeholder="placeholder" :aria-label="`${label}, ${i + 1}`" @update:model-value="change(i, $event ?? '')" />
-      <Button text size="small" :disabled="i === 0" :aria-label="`Move “${line}” up`" @click="swap(i - 1)"><ArrowUp :size="15" /></Button>
-      <Button text size="small" :disabled="i === lines.length - 1" :aria-label="`Move “${line}” down`" @click="swap(i)"><ArrowDown :size="15" /></Button>
-      <Button text size="small" :aria-label="`Remove “${line}”`" @click="lines = lines.toSpliced(i, 1)"><X :size="15" /></Button>
+      <InputText
+        :model-value="line"
+        size="small"
+        class="grow"
+        :placeholder="placeholder"
+        :aria-label="`${label}, ${i + 1}`"
+        @update:model-value="change(i, $event ?? '')"
+      />
+      <Button
+        text
+        size="small"
+        :disabled="i === 0"
+        :aria-label="`Move “${line}” up`"
+        @click="swap(i - 1)"
+        ><ArrowUp :size="15"
+      /></Button>
+      <Button
+        text
+        size="small"
+        :disabled="i === lines.length - 1"
+        :aria-label="`Move “${line}” down`"
+        @click="swap(i)"
+        ><ArrowDown :size="15"
+      /></Button>
+      <Button
+        text
+        size="small"
+        :aria-label="`Remove “${line}”`"
+        @click="lines = lines.toSpliced(i, 1)"
+        ><X :size="15"
+      /></Button>
     </div>
-    <div><Button v-if="lines.length < most" text size="small" label="Add a line" @click="lines = [...lines, '']" /></div>
+    <div>
+      <Button
+        v-if="lines.length < most"
+        text
+        size="small"
+        label="Add a line"
+        @click="lines = [...lines, '']"
+      />
+    </div>
   </div>
 </template>
 
 <style scoped>
-.lines { gap: 6px; }
-.line { gap: 2px; flex-wrap: nowrap; }
+.lines {
+  gap: 6px;
+}
+.line {
+  gap: 2px;
+  flex-wrap: nowrap;
+}
 </style>

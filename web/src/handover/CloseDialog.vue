@@ -9,12 +9,21 @@ import { CLOSING_KEYS } from './deskWords.ts'
 
 /** How it ended, and with one key whether the queue was right: that is what routing learns from. */
 const visible = defineModel<boolean>({ required: true })
-const { conversation, queues, busy } = defineProps<{ conversation: DeskConversation; queues: Queue[]; busy: boolean }>()
-const emit = defineEmits<{ close: [body: { outcome: Closing; rightQueue: number | null }]; teach: [words: string] }>()
+const { conversation, queues, busy } = defineProps<{
+  conversation: DeskConversation
+  queues: Queue[]
+  busy: boolean
+}>()
+const emit = defineEmits<{
+  close: [body: { outcome: Closing; rightQueue: number | null }]
+  teach: [words: string]
+}>()
 const outcome = ref<Closing>('settled')
 const right = ref<'unsaid' | 'yes' | 'no'>('unsaid')
 const other = ref<number | null>(null)
-const said = computed(() => conversation.messages.findLast(({ author }) => author === 'agent')?.text)
+const said = computed(
+  () => conversation.messages.findLast(({ author }) => author === 'agent')?.text,
+)
 const canConfirm = () => conversation.queue !== null
 
 watch(visible, (now) => {
@@ -23,37 +32,119 @@ watch(visible, (now) => {
   right.value = 'unsaid'
   other.value = null
 })
-const close = () => emit('close', { outcome: outcome.value, rightQueue: right.value === 'yes' ? conversation.queue!.id : right.value === 'no' ? other.value : null })
+const close = () =>
+  emit('close', {
+    outcome: outcome.value,
+    rightQueue:
+      right.value === 'yes' ? conversation.queue!.id : right.value === 'no' ? other.value : null,
+  })
 
-const isText = ({ target }: KeyboardEvent) => target instanceof HTMLInputElement && target.type === 'text'
+const isText = ({ target }: KeyboardEvent) =>
+  target instanceof HTMLInputElement && target.type === 'text'
 onKeyStroke((event) => {
   if (!visible.value || isText(event) || event.ctrlKey || event.altKey || event.metaKey) return
   const chosen = CLOSING_KEYS.find(({ key }) => key === event.key)
   if (chosen) outcome.value = chosen.outcome
-  if (event.key.toLowerCase() === 'y' && canConfirm()) right.value = right.value === 'yes' ? 'unsaid' : 'yes'
+  if (event.key.toLowerCase() === 'y' && canConfirm())
+    right.value = right.value === 'yes' ? 'unsaid' : 'yes'
   if (event.key.toLowerCase() === 'n' && canConfirm()) right.value = 'no'
 })
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal header="Close this conversation" :style="{ width: '460px' }">
+  <Dialog
+    v-model:visible="visible"
+    modal
+    header="Close this conversation"
+    :style="{ width: '460px' }"
+  >
     <form class="stack" @submit.prevent="close">
-      <fieldset><legend>How did it end?</legend><label v-for="each in CLOSING_KEYS" :key="each.outcome" class="choice"><input v-model="outcome" type="radio" name="outcome" :value="each.outcome" :data-test="`outcome-${each.key}`" /> {{ each.name }} <kbd>{{ each.key }}</kbd></label></fieldset>
+      <fieldset>
+        <legend>How did it end?</legend>
+        <label v-for="each in CLOSING_KEYS" :key="each.outcome" class="choice"
+          ><input
+            v-model="outcome"
+            type="radio"
+            name="outcome"
+            :value="each.outcome"
+            :data-test="`outcome-${each.key}`"
+          />
+          {{ each.name }} <kbd>{{ each.key }}</kbd></label
+        >
+      </fieldset>
       <fieldset v-if="conversation.queue">
         <legend>Was {{ conversation.queue.name }} the right queue?</legend>
-        <div class="row"><Button type="button" size="small" :outlined="right !== 'yes'" data-test="right-queue" :aria-pressed="right === 'yes'" @click="right = right === 'yes' ? 'unsaid' : 'yes'">Yes <kbd>Y</kbd></Button><Button type="button" size="small" severity="secondary" :outlined="right !== 'no'" :aria-pressed="right === 'no'" @click="right = 'no'">No, it was for… <kbd>N</kbd></Button></div>
-        <Select v-if="right === 'no'" v-model="other" :options="queues.filter(({ id }) => id !== conversation.queue!.id)" option-label="name" option-value="id" placeholder="Choose the right queue" aria-label="The right queue" fluid />
+        <div class="row">
+          <Button
+            type="button"
+            size="small"
+            :outlined="right !== 'yes'"
+            data-test="right-queue"
+            :aria-pressed="right === 'yes'"
+            @click="right = right === 'yes' ? 'unsaid' : 'yes'"
+            >Yes <kbd>Y</kbd></Button
+          ><Button
+            type="button"
+            size="small"
+            severity="secondary"
+            :outlined="right !== 'no'"
+            :aria-pressed="right === 'no'"
+            @click="right = 'no'"
+            >No, it was for… <kbd>N</kbd></Button
+          >
+        </div>
+        <Select
+          v-if="right === 'no'"
+          v-model="other"
+          :options="queues.filter(({ id }) => id !== conversation.queue!.id)"
+          option-label="name"
+          option-value="id"
+          placeholder="Choose the right queue"
+          aria-label="The right queue"
+          fluid
+        />
         <p class="quiet small">Routing learns from it. Say nothing and it counts only weakly.</p>
       </fieldset>
-      <p v-if="said" class="small"><button type="button" class="bare small" data-test="teach-closing" @click="emit('teach', said)">Should the assistant know what you said?</button></p>
-      <Button type="submit" label="Close" :loading="busy" :disabled="right === 'no' && other === null" data-test="close-yes" autofocus />
+      <p v-if="said" class="small">
+        <button
+          type="button"
+          class="bare small"
+          data-test="teach-closing"
+          @click="emit('teach', said)"
+        >
+          Should the assistant know what you said?
+        </button>
+      </p>
+      <Button
+        type="submit"
+        label="Close"
+        :loading="busy"
+        :disabled="right === 'no' && other === null"
+        data-test="close-yes"
+        autofocus
+      />
     </form>
   </Dialog>
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 6px; }
-legend { font-weight: 600; margin-bottom: 6px; }
-.choice { display: flex; gap: 8px; align-items: center; }
-.choice kbd { margin-left: auto; }
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 6px;
+}
+legend {
+  font-weight: 600;
+  margin-bottom: 6px;
+}
+.choice {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.choice kbd {
+  margin-left: auto;
+}
 </style>

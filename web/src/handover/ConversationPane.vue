@@ -7,17 +7,24 @@ import { clock, moment, sure } from '../shell/format.ts'
 import DeskFile from './DeskFile.vue'
 import { eventLine } from './deskWords.ts'
 
-const { conversation, visitorWrites } = defineProps<{ conversation: DeskConversation; visitorWrites: boolean }>()
+const { conversation, visitorWrites } = defineProps<{
+  conversation: DeskConversation
+  visitorWrites: boolean
+}>()
 defineEmits<{ judge: [message: number, verdict: Verdict]; teach: [words: string] }>()
 const log = useTemplateRef('log')
 const VERDICTS: Verdict[] = ['right', 'wrong']
 const answer = (message: Message) => message.data as unknown as AnswerData
-const isEvent = ({ author, kind }: Message) => author === 'event' || kind === 'contact' || kind === 'away'
+const isEvent = ({ author, kind }: Message) =>
+  author === 'event' || kind === 'contact' || kind === 'away'
 const byMail = ({ data }: Message) => (data as { by?: string } | undefined)?.by === 'mail'
 /** Files of a mail that were not kept. */
 const leftOf = ({ data }: Message) => (data as { left?: string[] } | undefined)?.left ?? []
-const marked = computed(() => conversation.messages.findLast(({ author }) => author === 'agent')?.seq)
-const mark = (seq: number) => (conversation.visitorSeen >= seq ? 'read' : conversation.visitorGot >= seq ? 'delivered' : 'sent')
+const marked = computed(
+  () => conversation.messages.findLast(({ author }) => author === 'agent')?.seq,
+)
+const mark = (seq: number) =>
+  conversation.visitorSeen >= seq ? 'read' : conversation.visitorGot >= seq ? 'delivered' : 'sent'
 
 async function toEnd(): Promise<void> {
   await nextTick()
@@ -27,42 +34,179 @@ const NEAR_END = 80
 /** Who reads further up is not carried away, but by a reply of the own side. */
 function follow(): void {
   const { scrollTop, clientHeight, scrollHeight } = log.value!
-  if (scrollHeight - scrollTop - clientHeight < NEAR_END || conversation.messages.at(-1)?.author === 'agent') void toEnd()
+  if (
+    scrollHeight - scrollTop - clientHeight < NEAR_END ||
+    conversation.messages.at(-1)?.author === 'agent'
+  )
+    void toEnd()
 }
 onMounted(toEnd)
 watch(() => [conversation.messages.length, visitorWrites], follow)
 </script>
 
 <template>
-  <div ref="log" class="log" role="log" aria-live="polite" tabindex="0" :aria-label="`Conversation with ${conversation.visitor ?? 'a visitor'}`" data-test="thread">
+  <div
+    ref="log"
+    class="log"
+    role="log"
+    aria-live="polite"
+    tabindex="0"
+    :aria-label="`Conversation with ${conversation.visitor ?? 'a visitor'}`"
+    data-test="thread"
+  >
     <p class="quiet small">{{ conversation.door }}, since {{ moment(conversation.startedAt) }}</p>
     <template v-for="message in conversation.messages" :key="message.id">
-      <div v-if="message.author === 'visitor'" class="visitor" data-test="from-visitor"><DeskFile v-if="message.kind === 'file'" :conversation="conversation.id" :message="message" /><p v-else>{{ message.text }}</p><span class="quiet small">{{ clock(message.at) }}<template v-if="byMail(message)"> · by mail</template><template v-if="leftOf(message).length"> · not kept, as only pictures and PDF files are, twenty at the most: {{ leftOf(message).join(', ') }}</template></span></div>
-      <div v-else-if="message.author === 'team'" class="note" data-test="note"><p>{{ message.text }}</p><span class="quiet small">Note by {{ message.name }} · {{ clock(message.at) }} · the visitor does not see it<template v-if="(message.data as { asked?: string } | undefined)?.asked"> · asks {{ (message.data as { asked: string }).asked }} in</template></span></div>
-      <div v-else-if="message.author === 'agent'" class="agent" data-test="from-agent"><DeskFile v-if="message.kind === 'file'" :conversation="conversation.id" :message="message" /><p v-else>{{ message.text }}</p><span class="quiet small">{{ message.name }}<template v-if="(message.data as { asTeam?: boolean } | undefined)?.asTeam"> as the team</template> · {{ clock(message.at) }}<template v-if="message.seq === marked"> · <span data-test="mark">{{ mark(message.seq) }}</span></template> · <button type="button" class="bare small" data-test="teach" @click="$emit('teach', message.text)">should the assistant know this?</button></span></div>
-      <p v-else-if="isEvent(message)" class="event small" data-test="event" :data-kind="message.kind"><span aria-hidden="true">◆</span> {{ eventLine(message) }}</p>
+      <div v-if="message.author === 'visitor'" class="visitor" data-test="from-visitor">
+        <DeskFile
+          v-if="message.kind === 'file'"
+          :conversation="conversation.id"
+          :message="message"
+        />
+        <p v-else>{{ message.text }}</p>
+        <span class="quiet small"
+          >{{ clock(message.at) }}<template v-if="byMail(message)"> · by mail</template
+          ><template v-if="leftOf(message).length">
+            · not kept, as only pictures and PDF files are, twenty at the most:
+            {{ leftOf(message).join(', ') }}</template
+          ></span
+        >
+      </div>
+      <div v-else-if="message.author === 'team'" class="note" data-test="note">
+        <p>{{ message.text }}</p>
+        <span class="quiet small"
+          >Note by {{ message.name }} · {{ clock(message.at) }} · the visitor does not see
+          it<template v-if="(message.data as { asked?: string } | undefined)?.asked">
+            · asks {{ (message.data as { asked: string }).asked }} in</template
+          ></span
+        >
+      </div>
+      <div v-else-if="message.author === 'agent'" class="agent" data-test="from-agent">
+        <DeskFile
+          v-if="message.kind === 'file'"
+          :conversation="conversation.id"
+          :message="message"
+        />
+        <p v-else>{{ message.text }}</p>
+        <span class="quiet small"
+          >{{ message.name
+          }}<template v-if="(message.data as { asTeam?: boolean } | undefined)?.asTeam">
+            as the team</template
+          >
+          · {{ clock(message.at)
+          }}<template v-if="message.seq === marked">
+            · <span data-test="mark">{{ mark(message.seq) }}</span></template
+          >
+          ·
+          <button
+            type="button"
+            class="bare small"
+            data-test="teach"
+            @click="$emit('teach', message.text)"
+          >
+            should the assistant know this?
+          </button></span
+        >
+      </div>
+      <p
+        v-else-if="isEvent(message)"
+        class="event small"
+        data-test="event"
+        :data-kind="message.kind"
+      >
+        <span aria-hidden="true">◆</span> {{ eventLine(message) }}
+      </p>
       <div v-else-if="message.kind === 'answer'" class="assistant">
-        <p class="small quiet"><OutcomeChip :outcome="answer(message).outcome" /><template v-if="answer(message).savedByAsking"> · found with the details that were asked for</template> · sure {{ sure(answer(message).confidence) }}<template v-if="answer(message).vote"> · voted {{ answer(message).vote === 'yes' ? 'helpful' : 'not helpful' }}</template></p>
-        <details v-if="answer(message).blocks.length"><summary>What the assistant said, from {{ answer(message).sources.map(({ title }) => title).join(', ') }}</summary><div class="prose"><BlockList :blocks="answer(message).blocks" /></div></details>
+        <p class="small quiet">
+          <OutcomeChip :outcome="answer(message).outcome" /><template
+            v-if="answer(message).savedByAsking"
+          >
+            · found with the details that were asked for</template
+          >
+          · sure {{ sure(answer(message).confidence)
+          }}<template v-if="answer(message).vote">
+            · voted {{ answer(message).vote === 'yes' ? 'helpful' : 'not helpful' }}</template
+          >
+        </p>
+        <details v-if="answer(message).blocks.length">
+          <summary>
+            What the assistant said, from
+            {{
+              answer(message)
+                .sources.map(({ title }) => title)
+                .join(', ')
+            }}
+          </summary>
+          <div class="prose"><BlockList :blocks="answer(message).blocks" /></div>
+        </details>
         <p v-else>{{ message.text }}</p>
         <p v-if="answer(message).outcome === 'answered'" class="small judge" data-test="judge">
-          <template v-if="answer(message).judged">The team says: {{ answer(message).judged }}. </template>Was it
-          <button v-for="verdict in VERDICTS" :key="verdict" type="button" class="bare small" :aria-pressed="answer(message).judged === verdict" @click="$emit('judge', message.id, verdict)">{{ verdict }}</button>
+          <template v-if="answer(message).judged"
+            >The team says: {{ answer(message).judged }}. </template
+          >Was it
+          <button
+            v-for="verdict in VERDICTS"
+            :key="verdict"
+            type="button"
+            class="bare small"
+            :aria-pressed="answer(message).judged === verdict"
+            @click="$emit('judge', message.id, verdict)"
+          >
+            {{ verdict }}
+          </button>
         </p>
       </div>
-      <div v-else class="assistant"><p>{{ message.text }}</p></div>
+      <div v-else class="assistant">
+        <p>{{ message.text }}</p>
+      </div>
     </template>
-    <p v-if="visitorWrites" class="quiet small" data-test="visitor-writes">{{ conversation.visitor ?? 'The visitor' }} is writing…</p>
+    <p v-if="visitorWrites" class="quiet small" data-test="visitor-writes">
+      {{ conversation.visitor ?? 'The visitor' }} is writing…
+    </p>
   </div>
 </template>
 
 <style scoped>
-.log { flex: 1; overflow: auto; padding: 18px 22px; display: flex; flex-direction: column; gap: 13px; }
-.visitor, .agent { max-width: 76%; white-space: pre-line; overflow-wrap: anywhere; }
-.agent { align-self: flex-end; background: var(--harbour-soft); padding: 9px 13px; border-radius: 12px 12px 2px 12px; }
-.assistant { border-left: 3px solid var(--harbour); padding-left: 12px; color: var(--muted); font-size: 14px; }
-  .judge button { margin-right: 6px; }
-.note { align-self: stretch; background: color-mix(in srgb, var(--brass) 12%, var(--surface)); border: 1px dashed var(--brass); padding: 8px 12px; border-radius: 6px; white-space: pre-line; }
-.event { color: var(--plum); }
-summary { cursor: pointer; }
+.log {
+  flex: 1;
+  overflow: auto;
+  padding: 18px 22px;
+  display: flex;
+  flex-direction: column;
+  gap: 13px;
+}
+.visitor,
+.agent {
+  max-width: 76%;
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+}
+.agent {
+  align-self: flex-end;
+  background: var(--harbour-soft);
+  padding: 9px 13px;
+  border-radius: 12px 12px 2px 12px;
+}
+.assistant {
+  border-left: 3px solid var(--harbour);
+  padding-left: 12px;
+  color: var(--muted);
+  font-size: 14px;
+}
+.judge button {
+  margin-right: 6px;
+}
+.note {
+  align-self: stretch;
+  background: color-mix(in srgb, var(--brass) 12%, var(--surface));
+  border: 1px dashed var(--brass);
+  padding: 8px 12px;
+  border-radius: 6px;
+  white-space: pre-line;
+}
+.event {
+  color: var(--plum);
+}
+summary {
+  cursor: pointer;
+}
 </style>

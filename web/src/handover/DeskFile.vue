@@ -8,9 +8,20 @@ const address = computed(() => `/api/desk/${conversation}/files/${data.value.fil
 </script>
 
 <template>
-  <a :href="address" target="_blank" rel="noopener" data-test="file"><img v-if="data.type.startsWith('image/')" :src="address" :alt="message.text" /><template v-else>{{ message.text }} ({{ Math.ceil(data.size / 1024) }} kB)</template></a>
+  <a :href="address" target="_blank" rel="noopener" data-test="file"
+    ><img v-if="data.type.startsWith('image/')" :src="address" :alt="message.text" /><template
+      v-else
+      >{{ message.text }} ({{ Math.ceil(data.size / 1024) }} kB)</template
+    ></a
+  >
 </template>
 
 <style scoped>
-img { display: block; max-width: 260px; max-height: 220px; border: 1px solid var(--line); border-radius: 6px; }
+img {
+  display: block;
+  max-width: 260px;
+  max-height: 220px;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+}
 </style>

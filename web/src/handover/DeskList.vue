@@ -6,71 +6,254 @@ import { computed, ref } from 'vue'
 import { span } from '../shell/format.ts'
 import { ringOf, secondsLeft, timeLeft } from './deskWords.ts'
 
-const { desk, open, now, found } = defineProps<{ desk: Desk; open: number | null; now: number; found: DeskRow[] | undefined }>()
+const { desk, open, now, found } = defineProps<{
+  desk: Desk
+  open: number | null
+  now: number
+  found: DeskRow[] | undefined
+}>()
 const emit = defineEmits<{ take: [id: number]; pass: [id: number]; search: [words: string] }>()
 const words = ref('')
 
 const offered = computed(() => desk.waiting.filter((row) => secondsLeft(row.offeredUntil, now) > 0))
 const waiting = computed(() => desk.waiting.filter((row) => !offered.value.includes(row)))
-const lastWord = (row: DeskRow) => ({ visitor: 'wrote', agent: 'answered', assistant: 'last line', event: 'last line', team: 'a note' })[row.lastBy]
+const lastWord = (row: DeskRow) =>
+  ({
+    visitor: 'wrote',
+    agent: 'answered',
+    assistant: 'last line',
+    event: 'last line',
+    team: 'a note',
+  })[row.lastBy]
 const since = (row: DeskRow) => span(Math.max(0, (now - Date.parse(row.lastAt)) / 1000))
-const shelves = computed((): { name: string; test: string; rows: DeskRow[]; none: string; shut?: true }[] => [
-  { name: 'Mine', test: 'mine', rows: desk.mine, none: 'You have none open. Take one above.' },
-  ...(desk.askedIn.length > 0 ? [{ name: 'Asked in', test: 'asked-in', rows: desk.askedIn, none: '' }] : []),
-  { name: 'Cases', test: 'case', rows: desk.cases, none: 'No case waits for a reply.' },
-  { name: 'With the assistant now', test: 'with-assistant', rows: desk.withAssistant, none: 'Nobody writes just now.', shut: true },
-  { name: 'Closed lately', test: 'closed', rows: desk.closed, none: 'None yet.', shut: true },
-])
+const shelves = computed(
+  (): { name: string; test: string; rows: DeskRow[]; none: string; shut?: true }[] => [
+    { name: 'Mine', test: 'mine', rows: desk.mine, none: 'You have none open. Take one above.' },
+    ...(desk.askedIn.length > 0
+      ? [{ name: 'Asked in', test: 'asked-in', rows: desk.askedIn, none: '' }]
+      : []),
+    { name: 'Cases', test: 'case', rows: desk.cases, none: 'No case waits for a reply.' },
+    {
+      name: 'With the assistant now',
+      test: 'with-assistant',
+      rows: desk.withAssistant,
+      none: 'Nobody writes just now.',
+      shut: true,
+    },
+    { name: 'Closed lately', test: 'closed', rows: desk.closed, none: 'None yet.', shut: true },
+  ],
+)
 </script>
 
 <template>
   <nav class="lists" aria-label="Conversations">
-    <form class="find" role="search" @submit.prevent="emit('search', words)"><InputText v-model.trim="words" size="small" fluid placeholder="Words, name, mail or case" aria-label="Search conversations" data-test="desk-search" @update:model-value="!words && emit('search', '')" /></form>
+    <form class="find" role="search" @submit.prevent="emit('search', words)">
+      <InputText
+        v-model.trim="words"
+        size="small"
+        fluid
+        placeholder="Words, name, mail or case"
+        aria-label="Search conversations"
+        data-test="desk-search"
+        @update:model-value="!words && emit('search', '')"
+      />
+    </form>
     <section v-if="found" data-test="found">
-      <h2><span>Found</span><button type="button" class="bare small" @click="((words = ''), emit('search', ''))">close</button></h2>
+      <h2>
+        <span>Found</span
+        ><button type="button" class="bare small" @click="((words = ''), emit('search', ''))">
+          close
+        </button>
+      </h2>
       <p v-if="found.length === 0" class="quiet small none">Nothing has these words.</p>
-      <RouterLink v-for="row in found" :key="row.id" :to="`/desk/${row.id}`" class="item" :class="{ open: row.id === open }" data-test="found-row"><span><strong>{{ row.subject }}</strong><small>{{ row.visitor ?? 'A visitor' }} · {{ row.state }} · {{ since(row) }} ago</small></span></RouterLink>
+      <RouterLink
+        v-for="row in found"
+        :key="row.id"
+        :to="`/desk/${row.id}`"
+        class="item"
+        :class="{ open: row.id === open }"
+        data-test="found-row"
+        ><span
+          ><strong>{{ row.subject }}</strong
+          ><small
+            >{{ row.visitor ?? 'A visitor' }} · {{ row.state }} · {{ since(row) }} ago</small
+          ></span
+        ></RouterLink
+      >
     </section>
     <section v-if="offered.length" class="offers" data-test="offers">
       <h2><span>Offered to you</span></h2>
       <div v-for="row in offered" :key="row.id" class="offer">
-        <RouterLink :to="`/desk/${row.id}`"><strong>{{ row.subject }}</strong></RouterLink>
-        <small>{{ row.queue?.name }} · goes on in <span class="figures">{{ secondsLeft(row.offeredUntil, now) }} s</span></small>
-        <span class="row"><Button size="small" label="Take it" data-test="accept" @click="emit('take', row.id)" /><Button size="small" text label="Let it go" data-test="pass" @click="emit('pass', row.id)" /></span>
+        <RouterLink :to="`/desk/${row.id}`"
+          ><strong>{{ row.subject }}</strong></RouterLink
+        >
+        <small
+          >{{ row.queue?.name }} · goes on in
+          <span class="figures">{{ secondsLeft(row.offeredUntil, now) }} s</span></small
+        >
+        <span class="row"
+          ><Button
+            size="small"
+            label="Take it"
+            data-test="accept"
+            @click="emit('take', row.id)" /><Button
+            size="small"
+            text
+            label="Let it go"
+            data-test="pass"
+            @click="emit('pass', row.id)"
+        /></span>
       </div>
     </section>
-    <h2><span>Waiting</span><span class="quiet figures">{{ waiting.length }}</span></h2>
+    <h2>
+      <span>Waiting</span><span class="quiet figures">{{ waiting.length }}</span>
+    </h2>
     <p v-if="waiting.length === 0" class="quiet small none">Nobody waits.</p>
-    <RouterLink v-for="row in waiting" :key="row.id" :to="`/desk/${row.id}`" class="item" :class="{ open: row.id === open }" data-test="waiting">
+    <RouterLink
+      v-for="row in waiting"
+      :key="row.id"
+      :to="`/desk/${row.id}`"
+      class="item"
+      :class="{ open: row.id === open }"
+      data-test="waiting"
+    >
       <i class="ring" :style="{ background: ringOf(row, now) }" aria-hidden="true" />
-      <span><strong>{{ row.subject }}</strong><small>{{ row.queue?.name }} · <span class="figures" :class="{ late: secondsLeft(row.dueAt, now) === 0 }">{{ timeLeft(row, now) }}</span><template v-if="row.priority === 'high'"> · first</template></small></span>
+      <span
+        ><strong>{{ row.subject }}</strong
+        ><small
+          >{{ row.queue?.name }} ·
+          <span class="figures" :class="{ late: secondsLeft(row.dueAt, now) === 0 }">{{
+            timeLeft(row, now)
+          }}</span><template v-if="row.priority === 'high'"> · first</template></small
+        ></span
+      >
     </RouterLink>
-    <component :is="shelf.shut ? 'details' : 'section'" v-for="shelf in shelves" :key="shelf.name" :data-test="`shelf-${shelf.test}`">
-      <component :is="shelf.shut ? 'summary' : 'h2'" class="shelf"><span>{{ shelf.name }}</span><span class="quiet figures">{{ shelf.rows.length }}</span></component>
+    <component
+      :is="shelf.shut ? 'details' : 'section'"
+      v-for="shelf in shelves"
+      :key="shelf.name"
+      :data-test="`shelf-${shelf.test}`"
+    >
+      <component :is="shelf.shut ? 'summary' : 'h2'" class="shelf"
+        ><span>{{ shelf.name }}</span
+        ><span class="quiet figures">{{ shelf.rows.length }}</span></component
+      >
       <p v-if="shelf.rows.length === 0" class="quiet small none">{{ shelf.none }}</p>
-      <RouterLink v-for="row in shelf.rows" :key="row.id" :to="`/desk/${row.id}`" class="item" :class="{ open: row.id === open, fresh: shelf.test === 'mine' && row.lastBy === 'visitor' }" :data-test="shelf.test">
-        <span><strong>{{ row.subject }}</strong><small>{{ row.visitor ?? 'A visitor' }}<template v-if="row.caseNumber"> · {{ row.caseNumber }}</template> · <span v-if="row.dueAt" class="figures" :class="{ late: secondsLeft(row.dueAt, now) === 0 }">{{ timeLeft(row, now) }}</span><template v-else>{{ lastWord(row) }} <span class="figures">{{ since(row) }}</span> ago</template></small></span>
+      <RouterLink
+        v-for="row in shelf.rows"
+        :key="row.id"
+        :to="`/desk/${row.id}`"
+        class="item"
+        :class="{ open: row.id === open, fresh: shelf.test === 'mine' && row.lastBy === 'visitor' }"
+        :data-test="shelf.test"
+      >
+        <span
+          ><strong>{{ row.subject }}</strong
+          ><small
+            >{{ row.visitor ?? 'A visitor'
+            }}<template v-if="row.caseNumber"> · {{ row.caseNumber }}</template> ·
+            <span
+              v-if="row.dueAt"
+              class="figures"
+              :class="{ late: secondsLeft(row.dueAt, now) === 0 }"
+              >{{ timeLeft(row, now) }}</span><template v-else
+              >{{ lastWord(row) }} <span class="figures">{{ since(row) }}</span> ago</template
+            ></small
+          ></span
+        >
       </RouterLink>
     </component>
   </nav>
 </template>
 
 <style scoped>
-.find { padding: 12px 14px; border-bottom: 1px solid var(--line); }
-h2, .shelf { display: flex; justify-content: space-between; padding: 12px 18px 9px; border-bottom: 1px solid var(--line); font: 650 17px/1.3 var(--display); }
-summary.shelf { cursor: pointer; font-size: 15px; }
-section:not(:first-of-type) > h2, details > .shelf, section > .shelf { border-top: 2px solid var(--line); margin-top: 10px; }
-h2 .quiet, .shelf .quiet { font: 400 14px/1.4 'Figtree Variable', sans-serif; }
-.none { padding: 10px 18px; }
-.item { display: flex; gap: 12px; padding: 10px 18px; color: inherit; text-decoration: none; border-bottom: 1px solid var(--line); border-left: 4px solid transparent; }
-.item.open { background: var(--surface); border-left-color: var(--brass); }
-.item.fresh strong::after { content: ' ●'; color: var(--plum); }
-.item > span { display: grid; gap: 2px; min-width: 0; }
-.item strong { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; line-clamp: 2; overflow: hidden; }
-small { color: var(--muted); font-size: 13px; }
-.late { color: var(--brick); font-weight: 600; }
-.ring { width: 30px; height: 30px; border-radius: 50%; flex: none; mask: radial-gradient(circle, transparent 10px, #000 10.5px); }
-.offers { border-left: 4px solid var(--plum); background: var(--surface); }
-.offer { display: grid; gap: 4px; padding: 10px 14px; border-bottom: 1px solid var(--line); }
-.offer a { color: inherit; text-decoration: none; }
+.find {
+  padding: 12px 14px;
+  border-bottom: 1px solid var(--line);
+}
+h2,
+.shelf {
+  display: flex;
+  justify-content: space-between;
+  padding: 12px 18px 9px;
+  border-bottom: 1px solid var(--line);
+  font: 650 17px/1.3 var(--display);
+}
+summary.shelf {
+  cursor: pointer;
+  font-size: 15px;
+}
+section:not(:first-of-type) > h2,
+details > .shelf,
+section > .shelf {
+  border-top: 2px solid var(--line);
+  margin-top: 10px;
+}
+h2 .quiet,
+.shelf .quiet {
+  font:
+    400 14px/1.4 'Figtree Variable',
+    sans-serif;
+}
+.none {
+  padding: 10px 18px;
+}
+.item {
+  display: flex;
+  gap: 12px;
+  padding: 10px 18px;
+  color: inherit;
+  text-decoration: none;
+  border-bottom: 1px solid var(--line);
+  border-left: 4px solid transparent;
+}
+.item.open {
+  background: var(--surface);
+  border-left-color: var(--brass);
+}
+.item.fresh strong::after {
+  content: ' ●';
+  color: var(--plum);
+}
+.item > span {
+  display: grid;
+  gap: 2px;
+  min-width: 0;
+}
+.item strong {
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+  line-clamp: 2;
+  overflow: hidden;
+}
+small {
+  color: var(--muted);
+  font-size: 13px;
+}
+.late {
+  color: var(--brick);
+  font-weight: 600;
+}
+.ring {
+  width: 30px;
+  height: 30px;
+  border-radius: 50%;
+  flex: none;
+  mask: radial-gradient(circle, transparent 10px, #000 10.5px);
+}
+.offers {
+  border-left: 4px solid var(--plum);
+  background: var(--surface);
+}
+.offer {
+  display: grid;
+  gap: 4px;
+  padding: 10px 14px;
+  border-bottom: 1px solid var(--line);
+}
+.offer a {
+  color: inherit;
+  text-decoration: none;
+}
 </style>

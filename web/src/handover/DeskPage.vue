@@ -29,14 +29,38 @@ const queues = shallowRef<Queue[]>([])
 const lines = shallowRef<ReadyLine[]>([])
 const found = shallowRef<DeskRow[]>()
 const reply = useTemplateRef('reply')
-const [blocking, moving, closing, handingBack, showBrief] = [ref(false), ref(false), ref(false), ref(false), ref(false)]
+const [blocking, moving, closing, handingBack, showBrief] = [
+  ref(false),
+  ref(false),
+  ref(false),
+  ref(false),
+  ref(false),
+]
 const teaching = ref<string>()
 const reason = ref('')
 
-const mine = computed(() => conversation.value?.state === 'agent' && conversation.value.agent?.id === session.user!.id)
-const mayMove = computed(() => mine.value || (session.role === 'lead' && (conversation.value?.state === 'waiting' || conversation.value?.state === 'agent')))
-const mayNote = computed(() => conversation.value !== undefined && conversation.value.state !== 'closed')
-const colleagues = computed(() => [...new Map(queues.value.flatMap(({ members }) => members).filter(({ id, active }) => active && id !== session.user!.id).map(({ id, name }) => [id, { id, name }])).values()].sort((a, b) => a.name.localeCompare(b.name)))
+const mine = computed(
+  () => conversation.value?.state === 'agent' && conversation.value.agent?.id === session.user!.id,
+)
+const mayMove = computed(
+  () =>
+    mine.value ||
+    (session.role === 'lead' &&
+      (conversation.value?.state === 'waiting' || conversation.value?.state === 'agent')),
+)
+const mayNote = computed(
+  () => conversation.value !== undefined && conversation.value.state !== 'closed',
+)
+const colleagues = computed(() =>
+  [
+    ...new Map(
+      queues.value
+        .flatMap(({ members }) => members)
+        .filter(({ id, active }) => active && id !== session.user!.id)
+        .map(({ id, name }) => [id, { id, name }]),
+    ).values(),
+  ].sort((a, b) => a.name.localeCompare(b.name)),
+)
 onMounted(async () => {
   queues.value = await get<Queue[]>('/queues').catch(() => [])
   lines.value = await get<ReadyLine[]>('/desk/ready-lines').catch(() => [])
@@ -63,7 +87,10 @@ async function pass(which: number): Promise<void> {
 async function send(text: string, asTeam: boolean): Promise<void> {
   const conversation = id!
   const before = sending.get(conversation)
-  const message = before?.text === text && before.asTeam === asTeam ? before : { text, asTeam, clientId: crypto.randomUUID() }
+  const message =
+    before?.text === text && before.asTeam === asTeam
+      ? before
+      : { text, asTeam, clientId: crypto.randomUUID() }
   sending.set(conversation, message)
   if (!(await act('replies', message))) return
   sending.delete(conversation)
@@ -89,13 +116,28 @@ async function handBack(word: string): Promise<void> {
 let searched = 0
 async function search(words: string): Promise<void> {
   const mine = ++searched
-  const rows = words.length < 2 ? undefined : await get<DeskRow[]>('/desk/search', { words }).catch(() => found.value)
+  const rows =
+    words.length < 2
+      ? undefined
+      : await get<DeskRow[]>('/desk/search', { words }).catch(() => found.value)
   // An answer to fewer letters may come after the answer to more.
   if (mine === searched) found.value = rows
 }
-const propose = (item: number, phrasing: string) => act('proposals', { item, phrasing }, 'Proposed: it is in the draft, in work, for the lead to look at')
+const propose = (item: number, phrasing: string) =>
+  act(
+    'proposals',
+    { item, phrasing },
+    'Proposed: it is in the draft, in work, for the lead to look at',
+  )
 async function block(): Promise<void> {
-  if (!(await act('block', { reason: reason.value }, 'The visitor is blocked and the conversation closed'))) return
+  if (
+    !(await act(
+      'block',
+      { reason: reason.value },
+      'The visitor is blocked and the conversation closed',
+    ))
+  )
+    return
   blocking.value = false
   reason.value = ''
 }
@@ -113,13 +155,25 @@ useDeskKeys({
   reply: () => reply.value?.write('reply'),
   note: () => reply.value?.write('note'),
   find: () => mine.value && reply.value?.find(),
-  insert: (place) => mine.value && reply.value?.insert(conversation.value?.brief.sayNext[place]?.text ?? ''),
+  insert: (place) =>
+    mine.value && reply.value?.insert(conversation.value?.brief.sayNext[place]?.text ?? ''),
 })
 </script>
 
 <template>
   <div class="desk" :class="{ opened: id !== null }">
-    <div class="left"><DeskList v-if="desk" :desk="desk" :open="id" :now="now" :found="found" @take="take" @pass="pass" @search="search" /></div>
+    <div class="left">
+      <DeskList
+        v-if="desk"
+        :desk="desk"
+        :open="id"
+        :now="now"
+        :found="found"
+        @take="take"
+        @pass="pass"
+        @search="search"
+      />
+    </div>
     <section class="middle" aria-label="Conversation">
       <Message v-if="failure" severity="error" class="failure">{{ failure }}</Message>
       <template v-if="conversation">
@@ -127,39 +181,182 @@ useDeskKeys({
           <div class="grow">
             <RouterLink to="/desk" class="back small">All conversations</RouterLink>
             <h1>{{ conversation.subject }}</h1>
-            <p class="quiet small">{{ conversation.visitor ?? 'A visitor' }} · {{ conversation.queue?.name ?? 'with the assistant' }}<template v-if="conversation.agent"> · {{ conversation.agent.name }}</template><template v-if="conversation.caseNumber"> · case {{ conversation.caseNumber }}</template><template v-if="conversation.guests.length"> · asked in: {{ conversation.guests.map(({ name }) => name).join(', ') }}</template><template v-if="conversation.blocked"> · blocked</template></p>
+            <p class="quiet small">
+              {{ conversation.visitor ?? 'A visitor' }} ·
+              {{ conversation.queue?.name ?? 'with the assistant'
+              }}<template v-if="conversation.agent"> · {{ conversation.agent.name }}</template
+              ><template v-if="conversation.caseNumber">
+                · case {{ conversation.caseNumber }}</template
+              ><template v-if="conversation.guests.length">
+                · asked in: {{ conversation.guests.map(({ name }) => name).join(', ') }}</template
+              ><template v-if="conversation.blocked"> · blocked</template>
+            </p>
           </div>
-          <Button class="brief-toggle" text size="small" :label="showBrief ? 'Thread' : 'Brief'" @click="showBrief = !showBrief" />
-          <Button v-if="mine" text severity="danger" size="small" label="Block" data-test="block" @click="blocking = true" />
-          <Button v-if="mayMove" outlined size="small" label="Move" data-test="move" @click="moving = true" />
+          <Button
+            class="brief-toggle"
+            text
+            size="small"
+            :label="showBrief ? 'Thread' : 'Brief'"
+            @click="showBrief = !showBrief"
+          />
+          <Button
+            v-if="mine"
+            text
+            severity="danger"
+            size="small"
+            label="Block"
+            data-test="block"
+            @click="blocking = true"
+          />
+          <Button
+            v-if="mayMove"
+            outlined
+            size="small"
+            label="Move"
+            data-test="move"
+            @click="moving = true"
+          />
           <template v-if="mine">
-            <Button outlined size="small" label="Back to assistant" data-test="hand-back" :disabled="busy" @click="handingBack = true" />
-            <Button size="small" label="Close" data-test="close" :disabled="busy" @click="closing = true" />
+            <Button
+              outlined
+              size="small"
+              label="Back to assistant"
+              data-test="hand-back"
+              :disabled="busy"
+              @click="handingBack = true"
+            />
+            <Button
+              size="small"
+              label="Close"
+              data-test="close"
+              :disabled="busy"
+              @click="closing = true"
+            />
           </template>
-          <Button v-else-if="conversation.state === 'waiting' || conversation.state === 'case'" label="Take it" data-test="take" :loading="busy" @click="take(conversation.id)" />
-          <Button v-else-if="conversation.mayStepIn" outlined label="Step in" data-test="step-in" :loading="busy" @click="take(conversation.id, 'step-in')" />
-          <Button v-else-if="conversation.state === 'closed'" outlined label="Take up again" data-test="reopen" :loading="busy" @click="act('reopen')" />
+          <Button
+            v-else-if="conversation.state === 'waiting' || conversation.state === 'case'"
+            label="Take it"
+            data-test="take"
+            :loading="busy"
+            @click="take(conversation.id)"
+          />
+          <Button
+            v-else-if="conversation.mayStepIn"
+            outlined
+            label="Step in"
+            data-test="step-in"
+            :loading="busy"
+            @click="take(conversation.id, 'step-in')"
+          />
+          <Button
+            v-else-if="conversation.state === 'closed'"
+            outlined
+            label="Take up again"
+            data-test="reopen"
+            :loading="busy"
+            @click="act('reopen')"
+          />
         </header>
-        <ConversationPane v-show="!showBrief" :key="conversation.id" :conversation="conversation" :visitor-writes="visitorWrites" @judge="(message, verdict) => act('judgements', { message, verdict })" @teach="teaching = $event" />
-        <BriefPane v-if="showBrief" class="brief-inline" :brief="conversation.brief" :others="conversation.others" :may-insert="mine" @insert="reply?.insert($event)" @propose="propose" />
-        <ReplyBox v-if="mayNote" ref="reply" :conversation="conversation" :name="session.user!.name" :busy="busy" :mine="mine" :lines="lines" :colleagues="colleagues" @send="send" @note="note" @attach="attach" @typing="session.send('typing', conversation.id)" />
+        <ConversationPane
+          v-show="!showBrief"
+          :key="conversation.id"
+          :conversation="conversation"
+          :visitor-writes="visitorWrites"
+          @judge="(message, verdict) => act('judgements', { message, verdict })"
+          @teach="teaching = $event"
+        />
+        <BriefPane
+          v-if="showBrief"
+          class="brief-inline"
+          :brief="conversation.brief"
+          :others="conversation.others"
+          :may-insert="mine"
+          @insert="reply?.insert($event)"
+          @propose="propose"
+        />
+        <ReplyBox
+          v-if="mayNote"
+          ref="reply"
+          :conversation="conversation"
+          :name="session.user!.name"
+          :busy="busy"
+          :mine="mine"
+          :lines="lines"
+          :colleagues="colleagues"
+          @send="send"
+          @note="note"
+          @attach="attach"
+          @typing="session.send('typing', conversation.id)"
+        />
       </template>
       <div v-else-if="!failure" class="empty">
         <h1>{{ desk?.waiting.length ? 'Somebody waits' : 'All quiet' }}</h1>
-        <p v-if="desk?.waiting.length">Open a conversation on the left, or press <kbd>T</kbd> to take the one that is due first.</p><p v-else>New conversations appear here by themselves. <template v-if="session.user!.presence !== 'here'">You are marked as {{ session.user!.presence }}: the switch above says that you are at your desk.</template></p>
+        <p v-if="desk?.waiting.length">
+          Open a conversation on the left, or press <kbd>T</kbd> to take the one that is due first.
+        </p>
+        <p v-else>
+          New conversations appear here by themselves.
+          <template v-if="session.user!.presence !== 'here'"
+            >You are marked as {{ session.user!.presence }}: the switch above says that you are at
+            your desk.</template
+          >
+        </p>
       </div>
     </section>
-    <BriefPane v-if="conversation" class="right" :brief="conversation.brief" :others="conversation.others" :may-insert="mine" @insert="reply?.insert($event)" @propose="propose" />
+    <BriefPane
+      v-if="conversation"
+      class="right"
+      :brief="conversation.brief"
+      :others="conversation.others"
+      :may-insert="mine"
+      @insert="reply?.insert($event)"
+      @propose="propose"
+    />
     <template v-if="conversation">
-      <MoveDialog v-model="moving" :conversation="conversation" :queues="queues" :busy="busy" @move="move" />
-      <CloseDialog v-model="closing" :conversation="conversation" :queues="queues" :busy="busy" @close="close" @teach="teaching = $event" />
+      <MoveDialog
+        v-model="moving"
+        :conversation="conversation"
+        :queues="queues"
+        :busy="busy"
+        @move="move"
+      />
+      <CloseDialog
+        v-model="closing"
+        :conversation="conversation"
+        :queues="queues"
+        :busy="busy"
+        @close="close"
+        @teach="teaching = $event"
+      />
       <HandBackDialog v-model="handingBack" :busy="busy" @back="handBack" />
-      <TeachDialog :key="`${conversation.id} ${teaching}`" :words="teaching" :conversation="conversation" @done="teaching = undefined" />
+      <TeachDialog
+        :key="`${conversation.id} ${teaching}`"
+        :words="teaching"
+        :conversation="conversation"
+        @done="teaching = undefined"
+      />
     </template>
-    <Dialog v-model:visible="blocking" modal header="Block this visitor" :style="{ width: '400px' }">
+    <Dialog
+      v-model:visible="blocking"
+      modal
+      header="Block this visitor"
+      :style="{ width: '400px' }"
+    >
       <form class="stack" @submit.prevent="block">
-        <p>They cannot write here any more, and this conversation closes. The audit trail keeps who did it and why.</p>
-        <label class="field"><span>Why</span><InputText v-model.trim="reason" required minlength="3" maxlength="300" autofocus data-test="block-reason" /></label>
+        <p>
+          They cannot write here any more, and this conversation closes. The audit trail keeps who
+          did it and why.
+        </p>
+        <label class="field"
+          ><span>Why</span
+          ><InputText
+            v-model.trim="reason"
+            required
+            minlength="3"
+            maxlength="300"
+            autofocus
+            data-test="block-reason"
+        /></label>
         <Button type="submit" severity="danger" label="Block" data-test="block-yes" />
       </form>
     </Dialog>
@@ -167,26 +364,82 @@ useDeskKeys({
 </template>
 
 <style scoped>
-.desk { display: grid; grid-template-columns: 285px minmax(0, 1fr) 316px; height: calc(100vh - 88px); }
-.left { border-right: 1px solid var(--line); overflow: auto; }
-.middle { display: flex; flex-direction: column; min-height: 0; }
-.middle header { display: flex; gap: 8px; align-items: center; padding: 14px 22px; border-bottom: 1px solid var(--line); flex-wrap: wrap; }
-.middle h1 { font-size: 20px; }
-.failure { margin: 14px; }
-.back, .brief-toggle, .brief-inline { display: none; }
+.desk {
+  display: grid;
+  grid-template-columns: 285px minmax(0, 1fr) 316px;
+  height: calc(100vh - 88px);
+}
+.left {
+  border-right: 1px solid var(--line);
+  overflow: auto;
+}
+.middle {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.middle header {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 14px 22px;
+  border-bottom: 1px solid var(--line);
+  flex-wrap: wrap;
+}
+.middle h1 {
+  font-size: 20px;
+}
+.failure {
+  margin: 14px;
+}
+.back,
+.brief-toggle,
+.brief-inline {
+  display: none;
+}
 @media (max-width: 1000px) {
-  .desk { grid-template-columns: 260px minmax(0, 1fr); }
-  .right { display: none; }
-  .brief-toggle { display: inline-flex; }
-  .brief-inline { display: grid; flex: 1; }
+  .desk {
+    grid-template-columns: 260px minmax(0, 1fr);
+  }
+  .right {
+    display: none;
+  }
+  .brief-toggle {
+    display: inline-flex;
+  }
+  .brief-inline {
+    display: grid;
+    flex: 1;
+  }
 }
 @media (max-width: 720px) {
-  .desk { grid-template-columns: minmax(0, 1fr); }
-  .desk.opened .left, .desk:not(.opened) .middle { display: none; }
-  .back { display: inline; }
-  .middle header { padding: 8px 14px; gap: 6px; }
-  .middle header > .grow { flex: 1 0 100%; }
-  .middle h1 { font-size: 17px; display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; line-clamp: 2; overflow: hidden; }
-  .desk { height: calc(100dvh - 88px); }
+  .desk {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .desk.opened .left,
+  .desk:not(.opened) .middle {
+    display: none;
+  }
+  .back {
+    display: inline;
+  }
+  .middle header {
+    padding: 8px 14px;
+    gap: 6px;
+  }
+  .middle header > .grow {
+    flex: 1 0 100%;
+  }
+  .middle h1 {
+    font-size: 17px;
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    line-clamp: 2;
+    overflow: hidden;
+  }
+  .desk {
+    height: calc(100dvh - 88px);
+  }
 }
 </style>

@@ -13,9 +13,22 @@ watch(visible, () => (word.value = ''))
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal header="Back to the assistant" :style="{ width: '420px' }">
+  <Dialog
+    v-model:visible="visible"
+    modal
+    header="Back to the assistant"
+    :style="{ width: '420px' }"
+  >
     <form class="stack" @submit.prevent="emit('back', word)">
-      <label class="field"><span>A word to the visitor, if you like</span><Textarea v-model.trim="word" rows="3" maxlength="2000" placeholder="The assistant can help you with the rest." data-test="hand-back-word" /></label>
+      <label class="field"
+        ><span>A word to the visitor, if you like</span
+        ><Textarea
+          v-model.trim="word"
+          rows="3"
+          maxlength="2000"
+          placeholder="The assistant can help you with the rest."
+          data-test="hand-back-word"
+      /></label>
       <Button type="submit" label="Hand back" :loading="busy" data-test="hand-back-yes" autofocus />
     </form>
   </Dialog>

@@ -8,15 +8,40 @@ import { computed, ref, watch } from 'vue'
 
 /** On to another queue or to a colleague, with a word on why, so that nobody asks again. */
 const visible = defineModel<boolean>({ required: true })
-const { conversation, queues, busy } = defineProps<{ conversation: DeskConversation; queues: Queue[]; busy: boolean }>()
+const { conversation, queues, busy } = defineProps<{
+  conversation: DeskConversation
+  queues: Queue[]
+  busy: boolean
+}>()
 const emit = defineEmits<{ move: [body: { queue?: number; agent?: number; reason: string }] }>()
 const to = ref('')
 const reason = ref('')
 const targets = computed(() => {
-  const people = new Map(queues.flatMap(({ members }) => members).map((member) => [member.id, member]))
+  const people = new Map(
+    queues.flatMap(({ members }) => members).map((member) => [member.id, member]),
+  )
   return [
-    { label: 'Queues', items: queues.filter(({ id }) => id !== conversation.queue?.id).map(({ id, name, waiting }) => ({ value: `queue ${id}`, label: `${name} (${waiting} waiting)` })) },
-    { label: 'Colleagues at their desks', items: [...people.values()].filter(({ id, presence, active }) => active && presence === 'here' && id !== conversation.agent?.id).map(({ id, name, open, atOnce }) => ({ value: `agent ${id}`, label: `${name} (${open} of ${atOnce})` })) },
+    {
+      label: 'Queues',
+      items: queues
+        .filter(({ id }) => id !== conversation.queue?.id)
+        .map(({ id, name, waiting }) => ({
+          value: `queue ${id}`,
+          label: `${name} (${waiting} waiting)`,
+        })),
+    },
+    {
+      label: 'Colleagues at their desks',
+      items: [...people.values()]
+        .filter(
+          ({ id, presence, active }) =>
+            active && presence === 'here' && id !== conversation.agent?.id,
+        )
+        .map(({ id, name, open, atOnce }) => ({
+          value: `agent ${id}`,
+          label: `${name} (${open} of ${atOnce})`,
+        })),
+    },
   ]
 })
 watch(visible, () => {
@@ -30,11 +55,39 @@ function move(): void {
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal header="Move this conversation" :style="{ width: '440px' }">
+  <Dialog
+    v-model:visible="visible"
+    modal
+    header="Move this conversation"
+    :style="{ width: '440px' }"
+  >
     <form class="stack" @submit.prevent="move">
-      <label class="field"><span>To</span><Select v-model="to" :options="targets" option-group-label="label" option-group-children="items" option-label="label" option-value="value" filter placeholder="A queue or a colleague" :pt="{ label: { autofocus: '' } }" aria-label="Move to" data-test="move-to" /></label>
-      <label class="field"><span>Why (they see it before they take it)</span><InputText v-model.trim="reason" maxlength="300" data-test="move-reason" /></label>
-      <Button type="submit" label="Move" :disabled="to === ''" :loading="busy" data-test="move-yes" />
+      <label class="field"
+        ><span>To</span
+        ><Select
+          v-model="to"
+          :options="targets"
+          option-group-label="label"
+          option-group-children="items"
+          option-label="label"
+          option-value="value"
+          filter
+          placeholder="A queue or a colleague"
+          :pt="{ label: { autofocus: '' } }"
+          aria-label="Move to"
+          data-test="move-to"
+      /></label>
+      <label class="field"
+        ><span>Why (they see it before they take it)</span
+        ><InputText v-model.trim="reason" maxlength="300" data-test="move-reason"
+      /></label>
+      <Button
+        type="submit"
+        label="Move"
+        :disabled="to === ''"
+        :loading="busy"
+        data-test="move-yes"
+      />
     </form>
   </Dialog>
 </template>

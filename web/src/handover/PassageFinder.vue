@@ -9,26 +9,75 @@ import { useRemote } from '../shell/useRemote.ts'
 const emit = defineEmits<{ insert: [passage: Passage]; close: [] }>()
 const words = ref('')
 const box = useTemplateRef<HTMLElement>('box')
-const { state, run } = useRemote((signal) => get<Passage[]>('/desk/passages', { words: words.value }, signal))
+const { state, run } = useRemote((signal) =>
+  get<Passage[]>('/desk/passages', { words: words.value }, signal),
+)
 watch(words, (now) => now.trim().length > 1 && void run())
 onMounted(() => box.value?.querySelector('input')?.focus())
 </script>
 
 <template>
   <div ref="box" class="finder" data-test="finder" @keydown.esc.stop="emit('close')">
-    <InputText v-model="words" size="small" fluid placeholder="Look up in the library" aria-label="Look up in the library" />
+    <InputText
+      v-model="words"
+      size="small"
+      fluid
+      placeholder="Look up in the library"
+      aria-label="Look up in the library"
+    />
     <ul v-if="state.status === 'ready' && words.trim().length > 1">
-      <li v-for="(passage, i) in state.value" :key="i"><button type="button" @click="emit('insert', passage)"><strong>{{ [passage.title, ...passage.path].join(' › ') }}</strong><span>{{ passage.text }}</span></button></li>
+      <li v-for="(passage, i) in state.value" :key="i">
+        <button type="button" @click="emit('insert', passage)">
+          <strong>{{ [passage.title, ...passage.path].join(' › ') }}</strong><span>{{
+            passage.text
+          }}</span>
+        </button>
+      </li>
       <li v-if="state.value.length === 0" class="quiet small">Nothing near it.</li>
     </ul>
   </div>
 </template>
 
 <style scoped>
-.finder { display: grid; gap: 6px; }
-ul { list-style: none; margin: 0; padding: 0; max-height: 210px; overflow: auto; border: 1px solid var(--line); border-radius: 6px; }
-button { display: grid; gap: 2px; width: 100%; text-align: left; background: none; border: 0; border-bottom: 1px solid var(--line); padding: 8px 10px; font: inherit; color: inherit; cursor: pointer; }
-button:hover { background: var(--paper); }
-span { color: var(--muted); font-size: 13.5px; display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; line-clamp: 2; overflow: hidden; }
-li.quiet { padding: 8px 10px; }
+.finder {
+  display: grid;
+  gap: 6px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  max-height: 210px;
+  overflow: auto;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+}
+button {
+  display: grid;
+  gap: 2px;
+  width: 100%;
+  text-align: left;
+  background: none;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  padding: 8px 10px;
+  font: inherit;
+  color: inherit;
+  cursor: pointer;
+}
+button:hover {
+  background: var(--paper);
+}
+span {
+  color: var(--muted);
+  font-size: 13.5px;
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+  line-clamp: 2;
+  overflow: hidden;
+}
+li.quiet {
+  padding: 8px 10px;
+}
 </style>

@@ -16,16 +16,32 @@ import HoursTable from '../doors/HoursTable.vue'
 const settings = defineModel<QueueSettings>({ required: true })
 const { queues, own } = defineProps<{ queues: Queue[]; own: number | null }>()
 const { run } = useDeed()
-const ASSIGNMENTS = [{ value: 'list', label: 'Agents take them from the list' }, { value: 'in turn', label: 'Each is offered to one after the other, 30 seconds long' }]
-const TARGETS = [{ key: 'high', label: 'first' }, { key: 'normal', label: 'in its turn' }, { key: 'low', label: 'when there is time' }] as const
+const ASSIGNMENTS = [
+  { value: 'list', label: 'Agents take them from the list' },
+  { value: 'in turn', label: 'Each is offered to one after the other, 30 seconds long' },
+]
+const TARGETS = [
+  { key: 'high', label: 'first' },
+  { key: 'normal', label: 'in its turn' },
+  { key: 'low', label: 'when there is time' },
+] as const
 const zones = Intl.supportedValuesOf('timeZone')
 const others = computed(() => queues.filter(({ id }) => id !== own))
 const said = ref('')
 const change = (part: Partial<QueueSettings>) => (settings.value = { ...settings.value, ...part })
-const hours = computed({ get: () => settings.value.hours, set: (value) => change({ hours: value }) })
-const set = (part: Partial<QueueHours>) => hours.value && (hours.value = { ...hours.value, ...part })
+const hours = computed({
+  get: () => settings.value.hours,
+  set: (value) => change({ hours: value }),
+})
+const set = (part: Partial<QueueHours>) =>
+  hours.value && (hours.value = { ...hours.value, ...part })
 const day = [{ from: '09:00', to: '17:00' }]
-const starterHours = (): QueueHours => ({ timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, weekly: [day, day, day, day, day, [], []], closed: [], extra: [] })
+const starterHours = (): QueueHours => ({
+  timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  weekly: [day, day, day, day, day, [], []],
+  closed: [],
+  extra: [],
+})
 const today = () => new Date().toISOString().slice(0, 10)
 
 /** Closed days of a calendar file join those that are there; the same day is not listed twice. */
@@ -33,7 +49,9 @@ async function read(event: Event): Promise<void> {
   const file = (event.target as HTMLInputElement).files?.[0]
   if (!file || !hours.value) return
   const text = await file.text()
-  const found = await run(() => post<{ days: QueueHours['closed']; skipped: number }>('/calendars', { text }))
+  const found = await run(() =>
+    post<{ days: QueueHours['closed']; skipped: number }>('/calendars', { text }),
+  )
   if (!found) return
   const known = new Set(hours.value.closed.map(({ day }) => day))
   const fresh = found.days.filter(({ day }) => !known.has(day))
@@ -44,40 +62,220 @@ async function read(event: Event): Promise<void> {
 
 <template>
   <div class="stack settings">
-    <label class="field"><span>How a conversation finds its agent</span><Select :model-value="settings.assignment" :options="ASSIGNMENTS" option-label="label" option-value="value" size="small" aria-label="Assignment" data-test="assignment" @update:model-value="change({ assignment: $event })" /></label>
-    <div class="row targets small"><span>Somebody is there, in minutes:</span><label v-for="target in TARGETS" :key="target.key">{{ target.label }} <InputNumber :model-value="settings.targets[target.key]" :min="1" :max="1440" size="small" input-class="short" :aria-label="`Minutes for ${target.label}`" @update:model-value="change({ targets: { ...settings.targets, [target.key]: $event ?? 5 } })" /></label></div>
-    <div class="row small">
-      <ToggleSwitch :model-value="settings.overflow !== null" input-id="overflow" :disabled="others.length === 0" @update:model-value="change({ overflow: $event ? { queue: others[0]!.id, minutes: 10 } : null })" /><label for="overflow">Goes on to another queue</label>
-      <template v-if="settings.overflow"><Select :model-value="settings.overflow.queue" :options="others" option-label="name" option-value="id" size="small" aria-label="Overflow to" @update:model-value="change({ overflow: { ...settings.overflow!, queue: $event } })" /> after <InputNumber :model-value="settings.overflow.minutes" :min="1" :max="1440" size="small" input-class="short" aria-label="Overflow after minutes" @update:model-value="change({ overflow: { ...settings.overflow!, minutes: $event ?? 10 } })" /> minutes</template>
+    <label class="field"
+      ><span>How a conversation finds its agent</span
+      ><Select
+        :model-value="settings.assignment"
+        :options="ASSIGNMENTS"
+        option-label="label"
+        option-value="value"
+        size="small"
+        aria-label="Assignment"
+        data-test="assignment"
+        @update:model-value="change({ assignment: $event })"
+    /></label>
+    <div class="row targets small">
+      <span>Somebody is there, in minutes:</span
+      ><label v-for="target in TARGETS" :key="target.key"
+        >{{ target.label }}
+        <InputNumber
+          :model-value="settings.targets[target.key]"
+          :min="1"
+          :max="1440"
+          size="small"
+          input-class="short"
+          :aria-label="`Minutes for ${target.label}`"
+          @update:model-value="
+            change({ targets: { ...settings.targets, [target.key]: $event ?? 5 } })
+          "
+      /></label>
     </div>
-    <div class="row small"><ToggleSwitch :model-value="hours !== null" input-id="own-hours" data-test="own-hours" @update:model-value="hours = $event ? starterHours() : null" /><label for="own-hours">Has hours of its own (else those of the door hold)</label></div>
+    <div class="row small">
+      <ToggleSwitch
+        :model-value="settings.overflow !== null"
+        input-id="overflow"
+        :disabled="others.length === 0"
+        @update:model-value="
+          change({ overflow: $event ? { queue: others[0]!.id, minutes: 10 } : null })
+        "
+      /><label for="overflow">Goes on to another queue</label>
+      <template v-if="settings.overflow"
+        ><Select
+          :model-value="settings.overflow.queue"
+          :options="others"
+          option-label="name"
+          option-value="id"
+          size="small"
+          aria-label="Overflow to"
+          @update:model-value="change({ overflow: { ...settings.overflow!, queue: $event } })"
+        />
+        after
+        <InputNumber
+          :model-value="settings.overflow.minutes"
+          :min="1"
+          :max="1440"
+          size="small"
+          input-class="short"
+          aria-label="Overflow after minutes"
+          @update:model-value="
+            change({ overflow: { ...settings.overflow!, minutes: $event ?? 10 } })
+          "
+        />
+        minutes</template
+      >
+    </div>
+    <div class="row small">
+      <ToggleSwitch
+        :model-value="hours !== null"
+        input-id="own-hours"
+        data-test="own-hours"
+        @update:model-value="hours = $event ? starterHours() : null"
+      /><label for="own-hours">Has hours of its own (else those of the door hold)</label>
+    </div>
     <template v-if="hours">
-      <label class="field"><span>Time zone</span><InputText :model-value="hours.timeZone" list="queue-zones" size="small" @update:model-value="set({ timeZone: $event ?? '' })" /><datalist id="queue-zones"><option v-for="zone in zones" :key="zone" :value="zone" /></datalist></label>
+      <label class="field"
+        ><span>Time zone</span
+        ><InputText
+          :model-value="hours.timeZone"
+          list="queue-zones"
+          size="small"
+          @update:model-value="set({ timeZone: $event ?? '' })" /><datalist id="queue-zones">
+          <option v-for="zone in zones" :key="zone" :value="zone" /></datalist
+      ></label>
       <HoursTable :model-value="hours.weekly" @update:model-value="set({ weekly: $event })" />
       <h3>Closed days</h3>
       <div v-for="(each, i) in hours.closed" :key="i" class="row small line">
-        <input type="date" :value="each.day" :aria-label="`Closed day ${i + 1}`" @change="set({ closed: hours!.closed.with(i, { ...each, day: ($event.target as HTMLInputElement).value }) })" />
-        <InputText :model-value="each.name" size="small" class="grow" maxlength="120" placeholder="Name" :aria-label="`Name of closed day ${i + 1}`" @update:model-value="set({ closed: hours!.closed.with(i, { ...each, name: $event ?? '' }) })" />
-        <label><input type="checkbox" :checked="each.yearly" @change="set({ closed: hours!.closed.with(i, { ...each, yearly: ($event.target as HTMLInputElement).checked }) })" /> every year</label>
-        <Button text size="small" :aria-label="`Remove ${each.day}`" @click="set({ closed: hours!.closed.toSpliced(i, 1) })"><X :size="14" /></Button>
+        <input
+          type="date"
+          :value="each.day"
+          :aria-label="`Closed day ${i + 1}`"
+          @change="
+            set({
+              closed: hours!.closed.with(i, {
+                ...each,
+                day: ($event.target as HTMLInputElement).value,
+              }),
+            })
+          "
+        />
+        <InputText
+          :model-value="each.name"
+          size="small"
+          class="grow"
+          maxlength="120"
+          placeholder="Name"
+          :aria-label="`Name of closed day ${i + 1}`"
+          @update:model-value="
+            set({ closed: hours!.closed.with(i, { ...each, name: $event ?? '' }) })
+          "
+        />
+        <label
+          ><input
+            type="checkbox"
+            :checked="each.yearly"
+            @change="
+              set({
+                closed: hours!.closed.with(i, {
+                  ...each,
+                  yearly: ($event.target as HTMLInputElement).checked,
+                }),
+              })
+            "
+          />
+          every year</label
+        >
+        <Button
+          text
+          size="small"
+          :aria-label="`Remove ${each.day}`"
+          @click="set({ closed: hours!.closed.toSpliced(i, 1) })"
+          ><X :size="14"
+        /></Button>
       </div>
       <p v-if="said" class="small quiet" data-test="calendar-said">{{ said }}</p>
-      <div class="row small"><Button text size="small" label="Add a closed day" @click="set({ closed: [...hours!.closed, { day: today(), name: '', yearly: false }] })" /><label class="file">Read from an iCalendar file <input type="file" accept=".ics,text/calendar" data-test="calendar" @change="read" /></label><a v-if="own !== null && hours.closed.length" :href="`/api/queues/${own}/calendar.ics`" download>Save as iCalendar</a></div>
+      <div class="row small">
+        <Button
+          text
+          size="small"
+          label="Add a closed day"
+          @click="set({ closed: [...hours!.closed, { day: today(), name: '', yearly: false }] })"
+        /><label class="file"
+          >Read from an iCalendar file
+          <input
+            type="file"
+            accept=".ics,text/calendar"
+            data-test="calendar"
+            @change="read" /></label
+        ><a
+          v-if="own !== null && hours.closed.length"
+          :href="`/api/queues/${own}/calendar.ics`"
+          download
+          >Save as iCalendar</a
+        >
+      </div>
       <h3>Extra hours</h3>
       <div v-for="(each, i) in hours.extra" :key="i" class="row small line">
-        <input v-for="side in (['day', 'from', 'to'] as const)" :key="side" :type="side === 'day' ? 'date' : 'time'" :value="each[side]" :aria-label="`Extra hours ${i + 1}, ${side}`" @change="set({ extra: hours!.extra.with(i, { ...each, [side]: ($event.target as HTMLInputElement).value }) })" />
-        <Button text size="small" :aria-label="`Remove extra hours of ${each.day}`" @click="set({ extra: hours!.extra.toSpliced(i, 1) })"><X :size="14" /></Button>
+        <input
+          v-for="side in ['day', 'from', 'to'] as const"
+          :key="side"
+          :type="side === 'day' ? 'date' : 'time'"
+          :value="each[side]"
+          :aria-label="`Extra hours ${i + 1}, ${side}`"
+          @change="
+            set({
+              extra: hours!.extra.with(i, {
+                ...each,
+                [side]: ($event.target as HTMLInputElement).value,
+              }),
+            })
+          "
+        />
+        <Button
+          text
+          size="small"
+          :aria-label="`Remove extra hours of ${each.day}`"
+          @click="set({ extra: hours!.extra.toSpliced(i, 1) })"
+          ><X :size="14"
+        /></Button>
       </div>
-      <div><Button text size="small" label="Add extra hours" @click="set({ extra: [...hours!.extra, { day: today(), from: '09:00', to: '17:00' }] })" /></div>
+      <div>
+        <Button
+          text
+          size="small"
+          label="Add extra hours"
+          @click="set({ extra: [...hours!.extra, { day: today(), from: '09:00', to: '17:00' }] })"
+        />
+      </div>
     </template>
   </div>
 </template>
 
 <style scoped>
-.settings { grid-template-columns: minmax(0, 1fr); }
-.targets { gap: 18px; }
-.settings :deep(.short) { width: 60px; }
-.line { gap: 6px; flex-wrap: nowrap; }
-input[type='date'], input[type='time'] { border: 1px solid var(--line); border-radius: 6px; padding: 4px 6px; background: var(--surface); color: var(--ink); font: inherit; }
-.file { display: inline-flex; gap: 6px; align-items: center; }
+.settings {
+  grid-template-columns: minmax(0, 1fr);
+}
+.targets {
+  gap: 18px;
+}
+.settings :deep(.short) {
+  width: 60px;
+}
+.line {
+  gap: 6px;
+  flex-wrap: nowrap;
+}
+input[type='date'],
+input[type='time'] {
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 4px 6px;
+  background: var(--surface);
+  color: var(--ink);
+  font: inherit;
+}
+.file {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
 </style>

@@ -21,21 +21,33 @@ const session = useSession()
 const { run } = useDeed()
 const { state, run: load } = useRemote((signal) => get<Queue[]>('/queues', {}, signal))
 const people = shallowRef<Person[]>([])
-const editing = ref<{ id: number | null; name: string; members: number[]; settings: QueueSettings }>()
+const editing = ref<{
+  id: number | null
+  name: string
+  members: number[]
+  settings: QueueSettings
+}>()
 const person = shallowRef<{ id: number; name: string }>()
 const isLead = computed(() => session.role === 'lead')
-const candidates = computed(() => people.value.filter(({ active, role }) => active && role !== 'editor'))
-const present = (queue: Queue) => queue.members.filter((member) => member.presence === 'here' && member.active).length
+const candidates = computed(() =>
+  people.value.filter(({ active, role }) => active && role !== 'editor'),
+)
+const present = (queue: Queue) =>
+  queue.members.filter((member) => member.presence === 'here' && member.active).length
 
 onMounted(async () => {
   await load()
   if (isLead.value) people.value = await get<Person[]>('/team').catch(() => [])
 })
-for (const what of ['conversation', 'presence'] as const) onScopeDispose(session.hear(what, () => void load()))
+for (const what of ['conversation', 'presence'] as const)
+  onScopeDispose(session.hear(what, () => void load()))
 
 async function save(): Promise<void> {
   const { id, ...body } = editing.value!
-  const done = await run(() => (id === null ? post('/queues', body) : put(`/queues/${id}`, body)).then(() => true), 'Saved, in force at once')
+  const done = await run(
+    () => (id === null ? post('/queues', body) : put(`/queues/${id}`, body)).then(() => true),
+    'Saved, in force at once',
+  )
   if (done) editing.value = undefined
   await load()
 }
@@ -44,30 +56,150 @@ async function drop(queue: Queue): Promise<void> {
   await load()
 }
 const fresh = () => ({ id: null, name: '', members: [], settings: structuredClone(STARTER_QUEUE) })
-const edit = (queue: Queue) => (editing.value = { id: queue.id, name: queue.name, settings: structuredClone(queue.settings), members: queue.members.filter(({ active }) => active).map(({ id }) => id) })
+const edit = (queue: Queue) =>
+  (editing.value = {
+    id: queue.id,
+    name: queue.name,
+    settings: structuredClone(queue.settings),
+    members: queue.members.filter(({ active }) => active).map(({ id }) => id),
+  })
 </script>
 
 <template>
   <div class="page">
-    <div class="head"><div><h1>Queues</h1><p class="quiet">Who takes over, and who waits. Changes here are in force at once; which conversation goes where is set in <RouterLink v-if="isLead" to="/routing">Routing</RouterLink><template v-else>Routing</template>.</p></div><Button v-if="isLead" label="Add a queue" @click="editing = fresh()" /></div>
+    <div class="head">
+      <div>
+        <h1>Queues</h1>
+        <p class="quiet">
+          Who takes over, and who waits. Changes here are in force at once; which conversation goes
+          where is set in <RouterLink v-if="isLead" to="/routing">Routing</RouterLink
+          ><template v-else>Routing</template>.
+        </p>
+      </div>
+      <Button v-if="isLead" label="Add a queue" @click="editing = fresh()" />
+    </div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <DataTable :value="state.value" data-key="id">
-      <template #empty><div class="empty"><p>No queue yet: nobody could take over. Add the first one.</p></div></template>
-      <Column header="Queue"><template #body="{ data }"><strong>{{ data.name }}</strong></template></Column>
-      <Column header="Waiting"><template #body="{ data }"><RouterLink v-if="data.waiting" to="/desk" class="figures" :aria-label="`${data.waiting} waiting, to the desk`">{{ data.waiting }}</RouterLink><span v-else>–</span></template></Column>
-      <Column header="Longest wait"><template #body="{ data }"><span class="figures">{{ data.oldestWaitSeconds === null ? '–' : span(data.oldestWaitSeconds) }}</span></template></Column>
-      <Column header="A new one waits"><template #body="{ data }"><span v-if="data.expectedWaitSeconds !== null" class="figures" title="At the most, four times of five: played forward from this queue’s own conversations and who is at their desk">up to {{ span(data.expectedWaitSeconds) }}</span><span v-else class="quiet">nobody is there</span></template></Column>
-      <Column header="At their desks"><template #body="{ data }"><span class="figures" :class="{ nobody: present(data) === 0 }">{{ present(data) }} of {{ count(data.members.length, 'member') }}</span></template></Column>
-      <Column header="Members"><template #body="{ data }"><span v-for="(member, i) in data.members" :key="member.id" :class="{ quiet: member.presence !== 'here' }">{{ i ? ', ' : '' }}<button v-if="isLead" type="button" class="bare plain" :title="`What ${member.name} can do and bear`" @click="person = member">{{ member.name }}</button><template v-else>{{ member.name }}</template><small v-if="member.open" class="figures" :title="`has ${member.open} of ${member.atOnce} at once`"> {{ member.open }}/{{ member.atOnce }}</small></span><span v-if="data.members.length === 0" class="nobody">nobody: add members</span></template></Column>
-      <Column v-if="isLead" header=""><template #body="{ data }"><Button size="small" text label="Edit" :aria-label="`Edit ${data.name}`" data-test="edit-queue" @click="edit(data)" /><Button size="small" text severity="danger" label="Remove" :aria-label="`Remove ${data.name}`" @click="drop(data)" /></template></Column>
+      <template #empty
+        ><div class="empty">
+          <p>No queue yet: nobody could take over. Add the first one.</p>
+        </div></template
+      >
+      <Column header="Queue"
+        ><template #body="{ data }"
+          ><strong>{{ data.name }}</strong></template
+        ></Column
+      >
+      <Column header="Waiting"
+        ><template #body="{ data }"
+          ><RouterLink
+            v-if="data.waiting"
+            to="/desk"
+            class="figures"
+            :aria-label="`${data.waiting} waiting, to the desk`"
+            >{{ data.waiting }}</RouterLink
+          ><span v-else>–</span></template
+        ></Column
+      >
+      <Column header="Longest wait"
+        ><template #body="{ data }"
+          ><span class="figures">{{
+            data.oldestWaitSeconds === null ? '–' : span(data.oldestWaitSeconds)
+          }}</span></template
+        ></Column
+      >
+      <Column header="A new one waits"
+        ><template #body="{ data }"
+          ><span
+            v-if="data.expectedWaitSeconds !== null"
+            class="figures"
+            title="At the most, four times of five: played forward from this queue’s own conversations and who is at their desk"
+            >up to {{ span(data.expectedWaitSeconds) }}</span
+          ><span v-else class="quiet">nobody is there</span></template
+        ></Column
+      >
+      <Column header="At their desks"
+        ><template #body="{ data }"
+          ><span class="figures" :class="{ nobody: present(data) === 0 }"
+            >{{ present(data) }} of {{ count(data.members.length, 'member') }}</span
+          ></template
+        ></Column
+      >
+      <Column header="Members"
+        ><template #body="{ data }"
+          ><span
+            v-for="(member, i) in data.members"
+            :key="member.id"
+            :class="{ quiet: member.presence !== 'here' }"
+            >{{ i ? ', ' : ''
+            }}<button
+              v-if="isLead"
+              type="button"
+              class="bare plain"
+              :title="`What ${member.name} can do and bear`"
+              @click="person = member"
+            >
+              {{ member.name }}</button
+            ><template v-else>{{ member.name }}</template
+            ><small
+              v-if="member.open"
+              class="figures"
+              :title="`has ${member.open} of ${member.atOnce} at once`"
+            >
+              {{ member.open }}/{{ member.atOnce }}</small
+            ></span
+          ><span v-if="data.members.length === 0" class="nobody"
+            >nobody: add members</span
+          ></template
+        ></Column
+      >
+      <Column v-if="isLead" header=""
+        ><template #body="{ data }"
+          ><Button
+            size="small"
+            text
+            label="Edit"
+            :aria-label="`Edit ${data.name}`"
+            data-test="edit-queue"
+            @click="edit(data)" /><Button
+            size="small"
+            text
+            severity="danger"
+            label="Remove"
+            :aria-label="`Remove ${data.name}`"
+            @click="drop(data)" /></template
+      ></Column>
     </DataTable>
     <QueueFiguresPanel />
     <SkillsDialog :person="person" @done="((person = undefined), load())" />
-    <Dialog :visible="editing !== undefined" modal :header="editing?.id === null ? 'Add a queue' : 'Queue'" :style="{ width: '720px' }" @update:visible="editing = undefined">
+    <Dialog
+      :visible="editing !== undefined"
+      modal
+      :header="editing?.id === null ? 'Add a queue' : 'Queue'"
+      :style="{ width: '720px' }"
+      @update:visible="editing = undefined"
+    >
       <form v-if="editing" class="stack narrow" @submit.prevent="save">
-        <label class="field"><span>Name</span><InputText v-model.trim="editing.name" required maxlength="80" autofocus /></label>
-        <label class="field"><span>Members</span><MultiSelect v-model="editing.members" :options="candidates" option-label="name" option-value="id" filter display="chip" placeholder="Nobody yet" /></label>
-        <QueueSettingsForm v-model="editing.settings" :queues="state.value ?? []" :own="editing.id" />
+        <label class="field"
+          ><span>Name</span
+          ><InputText v-model.trim="editing.name" required maxlength="80" autofocus
+        /></label>
+        <label class="field"
+          ><span>Members</span
+          ><MultiSelect
+            v-model="editing.members"
+            :options="candidates"
+            option-label="name"
+            option-value="id"
+            filter
+            display="chip"
+            placeholder="Nobody yet"
+        /></label>
+        <QueueSettingsForm
+          v-model="editing.settings"
+          :queues="state.value ?? []"
+          :own="editing.id"
+        />
         <Button type="submit" label="Save" data-test="save-queue" />
       </form>
     </Dialog>
@@ -75,9 +207,21 @@ const edit = (queue: Queue) => (editing.value = { id: queue.id, name: queue.name
 </template>
 
 <style scoped>
-.nobody { color: var(--brick); }
-.plain { color: inherit; text-decoration: none; }
-.plain:hover { text-decoration: underline; }
-.narrow { grid-template-columns: minmax(0, 1fr); }
-.narrow :deep(.p-multiselect-label) { flex-wrap: wrap; white-space: normal; }
+.nobody {
+  color: var(--brick);
+}
+.plain {
+  color: inherit;
+  text-decoration: none;
+}
+.plain:hover {
+  text-decoration: underline;
+}
+.narrow {
+  grid-template-columns: minmax(0, 1fr);
+}
+.narrow :deep(.p-multiselect-label) {
+  flex-wrap: wrap;
+  white-space: normal;
+}
 </style>

@@ -9,8 +9,20 @@ import { filled, restAfter } from './deskWords.ts'
 import PassageFinder from './PassageFinder.vue'
 
 /** The reply or note being written; kept in the browser for each conversation until it is sent. */
-const { conversation, name, busy, mine, lines, colleagues } = defineProps<{ conversation: DeskConversation; name: string; busy: boolean; mine: boolean; lines: ReadyLine[]; colleagues: { id: number; name: string }[] }>()
-const emit = defineEmits<{ send: [text: string, asTeam: boolean]; note: [text: string, ask: number | null]; typing: []; attach: [file: File] }>()
+const { conversation, name, busy, mine, lines, colleagues } = defineProps<{
+  conversation: DeskConversation
+  name: string
+  busy: boolean
+  mine: boolean
+  lines: ReadyLine[]
+  colleagues: { id: number; name: string }[]
+}>()
+const emit = defineEmits<{
+  send: [text: string, asTeam: boolean]
+  note: [text: string, ask: number | null]
+  typing: []
+  attach: [file: File]
+}>()
 const kind = ref<'reply' | 'note'>('reply')
 const asTeam = ref(false)
 const ask = ref<number | null>(null)
@@ -20,18 +32,24 @@ const noting = ref(false)
 const text = ref('')
 const box = useTemplateRef<HTMLElement>('box')
 const session = useSession()
-const underOf = (what: 'reply' | 'note', of: number) => `janua:${what}:${session.user?.id ?? 0}:${of}`
+const underOf = (what: 'reply' | 'note', of: number) =>
+  `janua:${what}:${session.user?.id ?? 0}:${of}`
 const key = computed(() => underOf(kind.value, conversation.id))
 const isNote = computed(() => kind.value === 'note')
 let told = 0
 
-watch([() => conversation.id, () => mine], () => {
-  kind.value = mine ? 'reply' : 'note'
-  noting.value = false
-}, { immediate: true })
+watch(
+  [() => conversation.id, () => mine],
+  () => {
+    kind.value = mine ? 'reply' : 'note'
+    noting.value = false
+  },
+  { immediate: true },
+)
 watch(key, (now) => (text.value = localStorage.getItem(now) ?? ''), { immediate: true })
 watch(text, (now) => keep(key.value, now))
-const keep = (under: string, words: string) => (words ? localStorage.setItem(under, words) : localStorage.removeItem(under))
+const keep = (under: string, words: string) =>
+  words ? localStorage.setItem(under, words) : localStorage.removeItem(under)
 
 function typing(): void {
   if (isNote.value || Date.now() - told < 2_000) return
@@ -55,7 +73,15 @@ function write(what: 'reply' | 'note'): void {
   void focus()
 }
 function ready(line: ReadyLine | null): void {
-  if (line) insert(filled(line.text, { visitor: conversation.visitor, agent: name, queue: conversation.queue?.name, case: conversation.caseNumber }))
+  if (line)
+    insert(
+      filled(line.text, {
+        visitor: conversation.visitor,
+        agent: name,
+        queue: conversation.queue?.name,
+        case: conversation.caseNumber,
+      }),
+    )
 }
 /** What was sent goes; what was written meanwhile, here or in another conversation, stays. */
 function sent(words: string, of: { conversation: number; kind: 'reply' | 'note' }): void {
@@ -74,37 +100,170 @@ function send(): void {
 </script>
 
 <template>
-  <p v-if="!mine && !noting && !text" class="reply shut"><button type="button" class="bare small" data-test="write-note" @click="write('note')">Write a note for the team</button> <kbd>N</kbd></p>
+  <p v-if="!mine && !noting && !text" class="reply shut">
+    <button type="button" class="bare small" data-test="write-note" @click="write('note')">
+      Write a note for the team
+    </button>
+    <kbd>N</kbd>
+  </p>
   <form v-else class="reply" :class="{ note: isNote }" @submit.prevent="send">
-    <PassageFinder v-if="finding" @insert="(passage: Passage) => insert(passage.text)" @close="finding = false" />
+    <PassageFinder
+      v-if="finding"
+      @insert="(passage: Passage) => insert(passage.text)"
+      @close="finding = false"
+    />
     <div class="row tools">
-      <button v-if="mine" type="button" class="bare small" :aria-pressed="!isNote" @click="write('reply')">Reply</button>
-      <button type="button" class="bare small" :aria-pressed="isNote" data-test="write-note" @click="write('note')">Note for the team</button>
+      <button
+        v-if="mine"
+        type="button"
+        class="bare small"
+        :aria-pressed="!isNote"
+        @click="write('reply')"
+      >
+        Reply
+      </button>
+      <button
+        type="button"
+        class="bare small"
+        :aria-pressed="isNote"
+        data-test="write-note"
+        @click="write('note')"
+      >
+        Note for the team
+      </button>
       <span class="grow" />
-      <Select v-if="lines.length && !isNote" :model-value="null" :options="lines" option-label="name" placeholder="Ready line" size="small" filter aria-label="Put a ready line in" data-test="ready-line" @update:model-value="ready" />
-      <label v-if="!isNote" class="bare small attach">Attach<input type="file" accept="image/png,image/jpeg,image/webp,image/gif,application/pdf" data-test="attach" @change="attach" /></label>
-      <button v-if="!isNote" type="button" class="bare small" data-test="find-passage" @click="finding = !finding">Look up <kbd>Alt L</kbd></button>
-      <Select v-if="isNote" v-model="ask" :options="colleagues" option-label="name" option-value="id" show-clear placeholder="Ask somebody in" size="small" filter aria-label="Ask a colleague in" data-test="ask-in" />
+      <Select
+        v-if="lines.length && !isNote"
+        :model-value="null"
+        :options="lines"
+        option-label="name"
+        placeholder="Ready line"
+        size="small"
+        filter
+        aria-label="Put a ready line in"
+        data-test="ready-line"
+        @update:model-value="ready"
+      />
+      <label v-if="!isNote" class="bare small attach"
+        >Attach<input
+          type="file"
+          accept="image/png,image/jpeg,image/webp,image/gif,application/pdf"
+          data-test="attach"
+          @change="attach"
+      /></label>
+      <button
+        v-if="!isNote"
+        type="button"
+        class="bare small"
+        data-test="find-passage"
+        @click="finding = !finding"
+      >
+        Look up <kbd>Alt L</kbd>
+      </button>
+      <Select
+        v-if="isNote"
+        v-model="ask"
+        :options="colleagues"
+        option-label="name"
+        option-value="id"
+        show-clear
+        placeholder="Ask somebody in"
+        size="small"
+        filter
+        aria-label="Ask a colleague in"
+        data-test="ask-in"
+      />
     </div>
-    <div ref="box"><Textarea v-model="text" rows="3" fluid :maxlength="MAX_MESSAGE" :placeholder="isNote ? 'Only the team sees this' : 'Write to the visitor'" :aria-label="isNote ? 'Note' : 'Reply'" data-test="reply" @update:model-value="typing" @keydown.ctrl.enter="send" @keydown.meta.enter="send" /></div>
+    <div ref="box">
+      <Textarea
+        v-model="text"
+        rows="3"
+        fluid
+        :maxlength="MAX_MESSAGE"
+        :placeholder="isNote ? 'Only the team sees this' : 'Write to the visitor'"
+        :aria-label="isNote ? 'Note' : 'Reply'"
+        data-test="reply"
+        @update:model-value="typing"
+        @keydown.ctrl.enter="send"
+        @keydown.meta.enter="send"
+      />
+    </div>
     <div class="row">
-      <span class="small quiet grow"><template v-if="isNote">Note by <strong>{{ name }}</strong></template><template v-else>as <button type="button" class="bare small" data-test="as-team" :title="asTeam ? 'Sign with your own name' : 'Sign with the team’s name'" @click="asTeam = !asTeam">{{ asTeam ? 'the team' : name }}</button></template> <span class="wide">· <kbd>Ctrl Enter</kbd> sends</span><template v-if="conversation.caseNumber && !isNote"> · goes by mail too</template></span>
-      <Button type="submit" :label="isNote ? 'Keep note' : 'Send'" :severity="isNote ? 'secondary' : undefined" :disabled="text.trim() === ''" :loading="busy" data-test="send" />
+      <span class="small quiet grow"
+        ><template v-if="isNote"
+          >Note by <strong>{{ name }}</strong></template
+        ><template v-else
+          >as
+          <button
+            type="button"
+            class="bare small"
+            data-test="as-team"
+            :title="asTeam ? 'Sign with your own name' : 'Sign with the team’s name'"
+            @click="asTeam = !asTeam"
+          >
+            {{ asTeam ? 'the team' : name }}
+          </button></template
+        >
+        <span class="wide">· <kbd>Ctrl Enter</kbd> sends</span
+        ><template v-if="conversation.caseNumber && !isNote"> · goes by mail too</template></span
+      >
+      <Button
+        type="submit"
+        :label="isNote ? 'Keep note' : 'Send'"
+        :severity="isNote ? 'secondary' : undefined"
+        :disabled="text.trim() === ''"
+        :loading="busy"
+        data-test="send"
+      />
     </div>
   </form>
 </template>
 
 <style scoped>
-.reply { border-top: 1px solid var(--line); padding: 10px 22px 12px; display: grid; gap: 8px; }
-.reply.note { background: color-mix(in srgb, var(--brass) 9%, var(--surface)); }
-.tools button[aria-pressed='true'] { color: var(--ink); font-weight: 600; text-decoration: underline; text-underline-offset: 5px; }
-.attach { cursor: pointer; color: var(--harbour); text-decoration: underline; }
-.attach input { position: absolute; opacity: 0; width: 1px; height: 1px; }
-.attach:focus-within { outline: 2px solid var(--harbour); outline-offset: 2px; }
-.shut { padding: 12px 22px; display: block; }
+.reply {
+  border-top: 1px solid var(--line);
+  padding: 10px 22px 12px;
+  display: grid;
+  gap: 8px;
+}
+.reply.note {
+  background: color-mix(in srgb, var(--brass) 9%, var(--surface));
+}
+.tools button[aria-pressed='true'] {
+  color: var(--ink);
+  font-weight: 600;
+  text-decoration: underline;
+  text-underline-offset: 5px;
+}
+.attach {
+  cursor: pointer;
+  color: var(--harbour);
+  text-decoration: underline;
+}
+.attach input {
+  position: absolute;
+  opacity: 0;
+  width: 1px;
+  height: 1px;
+}
+.attach:focus-within {
+  outline: 2px solid var(--harbour);
+  outline-offset: 2px;
+}
+.shut {
+  padding: 12px 22px;
+  display: block;
+}
 @media (max-width: 720px) {
-  .reply { padding: 8px 12px; }
-  .reply kbd, .wide { display: none; }
-  .reply :deep(textarea) { height: 60px; }
+  .reply {
+    padding: 8px 12px;
+  }
+  .reply kbd,
+  .wide {
+    display: none;
+  }
+  .reply :deep(textarea) {
+    height: 60px;
+  }
 }
 </style>

@@ -14,10 +14,33 @@ import RoutingProofPanel from './RoutingProofPanel.vue'
 import RuleEditor from './RuleEditor.vue'
 import { useRouting } from './useRouting.ts'
 
-const { routing, rules, lastResort, model, learnedAtLeast, queues, doors, collections, topics, proof, reading, failure, changed, restored, busy, accept, save, read, add, swap } = useRouting()
+const {
+  routing,
+  rules,
+  lastResort,
+  model,
+  learnedAtLeast,
+  queues,
+  doors,
+  collections,
+  topics,
+  proof,
+  reading,
+  failure,
+  changed,
+  restored,
+  busy,
+  accept,
+  save,
+  read,
+  add,
+  swap,
+} = useRouting()
 const STARTER_SURENESS = 0.5
 const newer = computed(() => routing.value?.newest && routing.value.newest.id !== model.value)
-const shownModel = computed(() => (routing.value?.newest?.id === model.value ? routing.value?.newest : routing.value?.inUse))
+const shownModel = computed(() =>
+  routing.value?.newest?.id === model.value ? routing.value?.newest : routing.value?.inUse,
+)
 const queueName = (id: number) => queues.value.find((queue) => queue.id === id)?.name ?? ''
 function useNewest(): void {
   model.value = routing.value!.newest!.id
@@ -30,20 +53,74 @@ function useNewest(): void {
     <Message v-if="failure" severity="error">{{ failure }}</Message>
     <template v-if="routing">
       <div class="head">
-        <div><h1>Routing</h1><p class="quiet row">The first rule that fits chooses the queue. Part of a release, like an article. <StateChip :state="routing.state" /></p></div>
-        <span v-if="changed" class="quiet small" data-test="unsaved">not saved yet</span><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button label="Save as ready" :loading="busy" data-test="save-ready" @click="save(true)" />
+        <div>
+          <h1>Routing</h1>
+          <p class="quiet row">
+            The first rule that fits chooses the queue. Part of a release, like an article.
+            <StateChip :state="routing.state" />
+          </p>
+        </div>
+        <span v-if="changed" class="quiet small" data-test="unsaved">not saved yet</span
+        ><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button
+          label="Save as ready"
+          :loading="busy"
+          data-test="save-ready"
+          @click="save(true)"
+        />
       </div>
-      <KeptBack v-if="restored !== undefined" :meanwhile="restored !== routing.revision" @drop="accept(routing)" />
-      <RoutingProofPanel v-if="proof" :proof="proof" :queues="queues" :reading="reading" @read="read" @shut="reading = undefined" />
+      <KeptBack
+        v-if="restored !== undefined"
+        :meanwhile="restored !== routing.revision"
+        @drop="accept(routing)"
+      />
+      <RoutingProofPanel
+        v-if="proof"
+        :proof="proof"
+        :queues="queues"
+        :reading="reading"
+        @read="read"
+        @shut="reading = undefined"
+      />
       <VueDraggable v-model="rules" tag="ol" handle=".grip" :animation="120" class="rules">
         <li v-for="(rule, i) in rules" :key="rule.key" class="panel" data-test="rule">
           <span class="place figures">{{ i + 1 }}</span>
-          <RuleEditor v-model="rules[i]!" :queues="queues" :doors="doors" :collections="collections" :topics="topics" :use="proof?.rules[i]" :names="rules.map(({ name }) => name)" class="grow" @read="read" />
+          <RuleEditor
+            v-model="rules[i]!"
+            :queues="queues"
+            :doors="doors"
+            :collections="collections"
+            :topics="topics"
+            :use="proof?.rules[i]"
+            :names="rules.map(({ name }) => name)"
+            class="grow"
+            @read="read"
+          />
           <span class="moves">
-            <Button text size="small" :disabled="i === 0" :aria-label="`Move rule ${rule.name} up`" @click="swap(i - 1)"><ArrowUp :size="16" /></Button>
-            <Button text size="small" :disabled="i === rules.length - 1" :aria-label="`Move rule ${rule.name} down`" @click="swap(i)"><ArrowDown :size="16" /></Button>
+            <Button
+              text
+              size="small"
+              :disabled="i === 0"
+              :aria-label="`Move rule ${rule.name} up`"
+              @click="swap(i - 1)"
+              ><ArrowUp :size="16"
+            /></Button>
+            <Button
+              text
+              size="small"
+              :disabled="i === rules.length - 1"
+              :aria-label="`Move rule ${rule.name} down`"
+              @click="swap(i)"
+              ><ArrowDown :size="16"
+            /></Button>
             <span class="grip" aria-hidden="true"><GripVertical :size="16" /></span>
-            <Button text size="small" severity="danger" :aria-label="`Remove rule ${rule.name}`" @click="rules.splice(i, 1)"><X :size="16" /></Button>
+            <Button
+              text
+              size="small"
+              severity="danger"
+              :aria-label="`Remove rule ${rule.name}`"
+              @click="rules.splice(i, 1)"
+              ><X :size="16"
+            /></Button>
           </span>
         </li>
       </VueDraggable>
@@ -51,29 +128,109 @@ function useNewest(): void {
         <div class="row">
           <Button outlined label="Add a rule" @click="add" /><span class="grow" />
           <template v-if="model">
-            <ToggleSwitch :model-value="learnedAtLeast !== null" input-id="learned" data-test="learned-on" @update:model-value="learnedAtLeast = $event ? STARTER_SURENESS : null" /><label for="learned">When no rule fits, what was learnt decides</label>
-            <template v-if="learnedAtLeast !== null">, sure at least <InputNumber v-model="learnedAtLeast" :min="0.05" :max="0.99" :step="0.05" :max-fraction-digits="2" size="small" input-class="short" aria-label="Sure at least" /></template>
+            <ToggleSwitch
+              :model-value="learnedAtLeast !== null"
+              input-id="learned"
+              data-test="learned-on"
+              @update:model-value="learnedAtLeast = $event ? STARTER_SURENESS : null"
+            /><label for="learned">When no rule fits, what was learnt decides</label>
+            <template v-if="learnedAtLeast !== null"
+              >, sure at least
+              <InputNumber
+                v-model="learnedAtLeast"
+                :min="0.05"
+                :max="0.99"
+                :step="0.05"
+                :max-fraction-digits="2"
+                size="small"
+                input-class="short"
+                aria-label="Sure at least"
+            /></template>
           </template>
-          <span>{{ model && learnedAtLeast !== null ? 'Else:' : 'When no rule fits:' }}</span><Select v-model="lastResort" :options="queues" option-label="name" option-value="id" aria-label="Last resort" />
+          <span>{{
+            model && learnedAtLeast !== null ? 'Else:' : 'When no rule fits:'
+          }}</span><Select
+            v-model="lastResort"
+            :options="queues"
+            option-label="name"
+            option-value="id"
+            aria-label="Last resort"
+          />
         </div>
-        <p v-if="shownModel" class="small quiet">Learnt from {{ shownModel.examples }} hand-overs, {{ moment(shownModel.madeAt) }}. Strongest words:</p>
-        <dl v-if="shownModel" class="signs small"><template v-for="each in shownModel.signs" :key="each.queue"><dt>{{ queueName(each.queue) }}</dt><dd>{{ each.signs.join(', ') }}</dd></template></dl>
-        <p v-if="newer" class="small">{{ model ? 'Learnt anew' : 'Learnt' }} from {{ routing.newest!.examples }} hand-overs whose right queue is known, {{ moment(routing.newest!.madeAt) }}. <Button size="small" outlined :label="model ? 'Use the newer one in the draft' : 'Use it in the draft'" data-test="use-newest" @click="useNewest" /></p>
-        <p v-else-if="!model" class="small quiet">Nothing is learnt yet: that begins with 40 hand-overs whose right queue is known.</p>
+        <p v-if="shownModel" class="small quiet">
+          Learnt from {{ shownModel.examples }} hand-overs, {{ moment(shownModel.madeAt) }}.
+          Strongest words:
+        </p>
+        <dl v-if="shownModel" class="signs small">
+          <template v-for="each in shownModel.signs" :key="each.queue"
+            ><dt>{{ queueName(each.queue) }}</dt>
+            <dd>{{ each.signs.join(', ') }}</dd></template
+          >
+        </dl>
+        <p v-if="newer" class="small">
+          {{ model ? 'Learnt anew' : 'Learnt' }} from {{ routing.newest!.examples }} hand-overs
+          whose right queue is known, {{ moment(routing.newest!.madeAt) }}.
+          <Button
+            size="small"
+            outlined
+            :label="model ? 'Use the newer one in the draft' : 'Use it in the draft'"
+            data-test="use-newest"
+            @click="useNewest"
+          />
+        </p>
+        <p v-else-if="!model" class="small quiet">
+          Nothing is learnt yet: that begins with 40 hand-overs whose right queue is known.
+        </p>
       </section>
     </template>
   </div>
 </template>
 
 <style scoped>
-.rules { list-style: none; padding: 0; display: grid; gap: 10px; }
-.rules li { display: flex; gap: 16px; align-items: flex-start; padding: 12px 16px; }
-.place { font: 650 20px/1.6 var(--display); color: var(--muted); width: 24px; }
-.moves { display: flex; align-items: center; }
-.grip { cursor: grab; color: var(--muted); padding: 4px; }
-.last { margin-top: 12px; padding: 14px 16px; }
-.last :deep(.short) { width: 72px; }
-.signs { display: grid; grid-template-columns: auto 1fr; gap: 3px 16px; margin: 0; }
-.signs dt { font-weight: 600; }
-.signs dd { margin: 0; color: var(--muted); }
+.rules {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 10px;
+}
+.rules li {
+  display: flex;
+  gap: 16px;
+  align-items: flex-start;
+  padding: 12px 16px;
+}
+.place {
+  font: 650 20px/1.6 var(--display);
+  color: var(--muted);
+  width: 24px;
+}
+.moves {
+  display: flex;
+  align-items: center;
+}
+.grip {
+  cursor: grab;
+  color: var(--muted);
+  padding: 4px;
+}
+.last {
+  margin-top: 12px;
+  padding: 14px 16px;
+}
+.last :deep(.short) {
+  width: 72px;
+}
+.signs {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 3px 16px;
+  margin: 0;
+}
+.signs dt {
+  font-weight: 600;
+}
+.signs dd {
+  margin: 0;
+  color: var(--muted);
+}
 </style>

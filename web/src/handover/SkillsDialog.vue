@@ -14,30 +14,82 @@ const emit = defineEmits<{ done: [] }>()
 const { run, busy } = useDeed()
 const skills = ref<AgentSkills>()
 const topics = shallowRef<{ id: number; name: string }[]>([])
-const LANGUAGES = [{ value: 'en', label: 'English' }, { value: 'de', label: 'German' }]
-watch(() => person, async (now) => {
-  skills.value = undefined
-  if (!now) return
-  const [mine, all] = await Promise.all([get<AgentSkills>(`/people/${now.id}/skills`), get<{ id: number; name: string }[]>('/topics/names').catch(() => [])])
-  topics.value = all
-  skills.value = mine
-})
+const LANGUAGES = [
+  { value: 'en', label: 'English' },
+  { value: 'de', label: 'German' },
+]
+watch(
+  () => person,
+  async (now) => {
+    skills.value = undefined
+    if (!now) return
+    const [mine, all] = await Promise.all([
+      get<AgentSkills>(`/people/${now.id}/skills`),
+      get<{ id: number; name: string }[]>('/topics/names').catch(() => []),
+    ])
+    topics.value = all
+    skills.value = mine
+  },
+)
 async function save(): Promise<void> {
-  if (await run(() => put(`/people/${person!.id}/skills`, skills.value).then(() => true), 'Saved, in force at once')) emit('done')
+  if (
+    await run(
+      () => put(`/people/${person!.id}/skills`, skills.value).then(() => true),
+      'Saved, in force at once',
+    )
+  )
+    emit('done')
 }
 </script>
 
 <template>
-  <Dialog :visible="person !== undefined" modal :header="person?.name" :style="{ width: '460px' }" @update:visible="emit('done')">
+  <Dialog
+    :visible="person !== undefined"
+    modal
+    :header="person?.name"
+    :style="{ width: '460px' }"
+    @update:visible="emit('done')"
+  >
     <form v-if="skills" class="stack narrow" data-test="skills" @submit.prevent="save">
-      <label class="field"><span>Conversations at once</span><InputNumber v-model="skills.atOnce" :pt="{ pcInputText: { root: { autofocus: '' } } }" :min="1" :max="20" size="small" aria-label="Conversations at once" /></label>
-      <label class="field"><span>Languages (none named means all)</span><MultiSelect v-model="skills.languages" :options="LANGUAGES" option-label="label" option-value="value" size="small" aria-label="Languages" /></label>
-      <label class="field"><span>Knows best; gets these before others</span><MultiSelect v-model="skills.topics" :options="topics" option-label="name" option-value="id" filter size="small" display="chip" aria-label="Topics" /></label>
+      <label class="field"
+        ><span>Conversations at once</span
+        ><InputNumber
+          v-model="skills.atOnce"
+          :pt="{ pcInputText: { root: { autofocus: '' } } }"
+          :min="1"
+          :max="20"
+          size="small"
+          aria-label="Conversations at once"
+      /></label>
+      <label class="field"
+        ><span>Languages (none named means all)</span
+        ><MultiSelect
+          v-model="skills.languages"
+          :options="LANGUAGES"
+          option-label="label"
+          option-value="value"
+          size="small"
+          aria-label="Languages"
+      /></label>
+      <label class="field"
+        ><span>Knows best; gets these before others</span
+        ><MultiSelect
+          v-model="skills.topics"
+          :options="topics"
+          option-label="name"
+          option-value="id"
+          filter
+          size="small"
+          display="chip"
+          aria-label="Topics"
+      /></label>
       <Button type="submit" label="Save" :loading="busy" data-test="skills-save" />
     </form>
   </Dialog>
 </template>
 
 <style scoped>
-.narrow { grid-template-columns: minmax(0, 1fr); }
+.narrow {
+  grid-template-columns: minmax(0, 1fr);
+}
 </style>

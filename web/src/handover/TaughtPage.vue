@@ -16,11 +16,17 @@ import TaughtCard from './TaughtCard.vue'
 const session = useSession()
 const { run, busy } = useDeed()
 const shown = ref<TeachingState>('open')
-const { state, run: load } = useRemote((signal) => get<Teaching[]>('/teachings', { state: shown.value }, signal))
+const { state, run: load } = useRemote((signal) =>
+  get<Teaching[]>('/teachings', { state: shown.value }, signal),
+)
 const declining = ref<number>()
 const reason = ref('')
 const isLead = computed(() => session.role === 'lead')
-const NAMES: Record<TeachingState, string> = { open: 'Waiting', accepted: 'Taken', declined: 'Declined' }
+const NAMES: Record<TeachingState, string> = {
+  open: 'Waiting',
+  accepted: 'Taken',
+  declined: 'Declined',
+}
 onMounted(load)
 watch(shown, () => void load())
 onScopeDispose(session.hear('taught', () => void load()))
@@ -31,7 +37,10 @@ async function accept(id: number, body: unknown): Promise<void> {
   await session.refreshRelease()
 }
 async function decline(id: number): Promise<void> {
-  const done = await run(() => post(`/teachings/${id}/decline`, { reason: reason.value }).then(() => true), 'Declined; the agent sees why')
+  const done = await run(
+    () => post(`/teachings/${id}/decline`, { reason: reason.value }).then(() => true),
+    'Declined; the agent sees why',
+  )
   if (!done) return
   declining.value = undefined
   reason.value = ''
@@ -41,12 +50,67 @@ async function decline(id: number): Promise<void> {
 
 <template>
   <div class="page">
-    <div class="head"><div><h1>Taught</h1><p class="quiet">{{ isLead ? 'What agents said to visitors and think the assistant should know. What you take goes into the draft.' : 'What you taught, and what became of it.' }}</p></div><SelectButton v-model="shown" :options="[...TEACHING_STATES]" :option-label="(each: TeachingState) => NAMES[each]" :allow-empty="false" size="small" aria-label="Which" /></div>
+    <div class="head">
+      <div>
+        <h1>Taught</h1>
+        <p class="quiet">
+          {{
+            isLead
+              ? 'What agents said to visitors and think the assistant should know. What you take goes into the draft.'
+              : 'What you taught, and what became of it.'
+          }}
+        </p>
+      </div>
+      <SelectButton
+        v-model="shown"
+        :options="[...TEACHING_STATES]"
+        :option-label="(each: TeachingState) => NAMES[each]"
+        :allow-empty="false"
+        size="small"
+        aria-label="Which"
+      />
+    </div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
-    <p v-if="state.value?.length" class="quiet small">{{ count(state.value.length, 'proposal') }}</p>
-    <div v-if="state.value?.length === 0" class="empty"><p v-if="shown === 'open'">Nothing waits. Agents teach from their replies on the desk: “should the assistant know this?”</p><p v-else>None yet.</p></div>
-    <TaughtCard v-for="teaching in state.value" :key="teaching.id" :teaching="teaching" :may-decide="isLead && teaching.state === 'open'" :busy="busy" @accept="accept(teaching.id, $event)" @decline="declining = teaching.id">
-      <form v-if="declining === teaching.id" class="row" @submit.prevent="decline(teaching.id)"><InputText v-model.trim="reason" class="grow" size="small" required minlength="3" maxlength="500" placeholder="Why not? The agent reads this." aria-label="Why it is declined" data-test="decline-reason" autofocus /><Button type="submit" size="small" severity="danger" label="Decline" :loading="busy" data-test="decline-yes" /></form>
+    <p v-if="state.value?.length" class="quiet small">
+      {{ count(state.value.length, 'proposal') }}
+    </p>
+    <div v-if="state.value?.length === 0" class="empty">
+      <p v-if="shown === 'open'">
+        Nothing waits. Agents teach from their replies on the desk: “should the assistant know
+        this?”
+      </p>
+      <p v-else>None yet.</p>
+    </div>
+    <TaughtCard
+      v-for="teaching in state.value"
+      :key="teaching.id"
+      :teaching="teaching"
+      :may-decide="isLead && teaching.state === 'open'"
+      :busy="busy"
+      @accept="accept(teaching.id, $event)"
+      @decline="declining = teaching.id"
+    >
+      <form v-if="declining === teaching.id" class="row" @submit.prevent="decline(teaching.id)">
+        <InputText
+          v-model.trim="reason"
+          class="grow"
+          size="small"
+          required
+          minlength="3"
+          maxlength="500"
+          placeholder="Why not? The agent reads this."
+          aria-label="Why it is declined"
+          data-test="decline-reason"
+          autofocus
+        /><Button
+          type="submit"
+          size="small"
+          severity="danger"
+          label="Decline"
+          :loading="busy"
+          data-test="decline-yes"
+        />
+      </form>
     </TaughtCard>
   </div>
 </template>

@@ -10,39 +10,117 @@ import { post } from '../shell/api.ts'
 import { useDeed } from '../shell/useDeed.ts'
 
 /** Teaches the assistant from an agent's own words: it waits for the lead, and nothing changes for visitors before that. */
-const { words, conversation } = defineProps<{ words: string | undefined; conversation: DeskConversation }>()
+const { words, conversation } = defineProps<{
+  words: string | undefined
+  conversation: DeskConversation
+}>()
 const emit = defineEmits<{ done: [] }>()
 const { run, busy } = useDeed()
-const near = computed(() => [...new Map(conversation.brief.sayNext.map(({ item, title }) => [item, { item, title }])).values()])
+const near = computed(() => [
+  ...new Map(conversation.brief.sayNext.map(({ item, title }) => [item, { item, title }])).values(),
+])
 const KINDS: { value: TeachingKind; label: string; hint: string }[] = [
   { value: 'fixed', label: 'An answer of its own', hint: 'Whoever asks this gets these words.' },
-  { value: 'article', label: 'The beginnings of an article', hint: 'The lead or an editor makes an article of it.' },
-  { value: 'phrasing', label: 'An article says it already', hint: 'This way to ask is added to that article.' },
+  {
+    value: 'article',
+    label: 'The beginnings of an article',
+    hint: 'The lead or an editor makes an article of it.',
+  },
+  {
+    value: 'phrasing',
+    label: 'An article says it already',
+    hint: 'This way to ask is added to that article.',
+  },
 ]
-const kinds = computed(() => KINDS.filter(({ value }) => value !== 'phrasing' || near.value.length > 0))
-const form = ref<TeachingInput>({ kind: 'fixed', question: conversation.brief.unsettled.at(-1) ?? conversation.subject, words: words ?? '', item: near.value[0]?.item ?? null })
+const kinds = computed(() =>
+  KINDS.filter(({ value }) => value !== 'phrasing' || near.value.length > 0),
+)
+const form = ref<TeachingInput>({
+  kind: 'fixed',
+  question: conversation.brief.unsettled.at(-1) ?? conversation.subject,
+  words: words ?? '',
+  item: near.value[0]?.item ?? null,
+})
 
 async function teach(): Promise<void> {
   const { kind, item } = form.value
-  const done = await run(() => post(`/desk/${conversation.id}/teachings`, { ...form.value, item: kind === 'phrasing' ? item : null, words: kind === 'phrasing' ? '' : form.value.words }).then(() => true), 'It waits in the lead’s list')
+  const done = await run(
+    () =>
+      post(`/desk/${conversation.id}/teachings`, {
+        ...form.value,
+        item: kind === 'phrasing' ? item : null,
+        words: kind === 'phrasing' ? '' : form.value.words,
+      }).then(() => true),
+    'It waits in the lead’s list',
+  )
   if (done) emit('done')
 }
 </script>
 
 <template>
-  <Dialog :visible="words !== undefined" modal header="Should the assistant know this?" :style="{ width: '520px' }" @update:visible="emit('done')">
+  <Dialog
+    :visible="words !== undefined"
+    modal
+    header="Should the assistant know this?"
+    :style="{ width: '520px' }"
+    @update:visible="emit('done')"
+  >
     <form class="stack" @submit.prevent="teach">
-      <fieldset><label v-for="kind in kinds" :key="kind.value" class="choice"><input v-model="form.kind" type="radio" name="kind" :value="kind.value" :data-test="`teach-${kind.value}`" /><span>{{ kind.label }}<small class="quiet">{{ kind.hint }}</small></span></label></fieldset>
-      <label class="field"><span>The question, as others would ask it</span><InputText v-model.trim="form.question" required minlength="2" maxlength="300" autofocus data-test="teach-question" /></label>
-      <label v-if="form.kind === 'phrasing'" class="field"><span>Article</span><Select v-model="form.item" :options="near" option-label="title" option-value="item" aria-label="Article" /></label>
-      <label v-else class="field"><span>What it should say</span><Textarea v-model="form.words" rows="5" maxlength="4000" required data-test="teach-words" /></label>
+      <fieldset>
+        <label v-for="kind in kinds" :key="kind.value" class="choice"
+          ><input
+            v-model="form.kind"
+            type="radio"
+            name="kind"
+            :value="kind.value"
+            :data-test="`teach-${kind.value}`"
+          /><span
+            >{{ kind.label }}<small class="quiet">{{ kind.hint }}</small></span
+          ></label
+        >
+      </fieldset>
+      <label class="field"
+        ><span>The question, as others would ask it</span
+        ><InputText
+          v-model.trim="form.question"
+          required
+          minlength="2"
+          maxlength="300"
+          autofocus
+          data-test="teach-question"
+      /></label>
+      <label v-if="form.kind === 'phrasing'" class="field"
+        ><span>Article</span
+        ><Select
+          v-model="form.item"
+          :options="near"
+          option-label="title"
+          option-value="item"
+          aria-label="Article"
+      /></label>
+      <label v-else class="field"
+        ><span>What it should say</span
+        ><Textarea v-model="form.words" rows="5" maxlength="4000" required data-test="teach-words"
+      /></label>
       <Button type="submit" label="Put it before the lead" :loading="busy" data-test="teach-yes" />
     </form>
   </Dialog>
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 8px; }
-.choice { display: flex; gap: 10px; align-items: baseline; }
-.choice small { display: block; }
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 8px;
+}
+.choice {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+}
+.choice small {
+  display: block;
+}
 </style>

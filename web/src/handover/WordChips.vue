@@ -9,20 +9,61 @@ const fresh = ref('')
 
 function add(): void {
   const word = fresh.value.trim()
-  if (word && !words.value.some((each) => each.toLowerCase() === word.toLowerCase())) words.value = [...words.value, word]
+  if (word && !words.value.some((each) => each.toLowerCase() === word.toLowerCase()))
+    words.value = [...words.value, word]
   fresh.value = ''
 }
 </script>
 
 <template>
   <div class="chips">
-    <span v-for="(word, i) in words" :key="word" class="chip">{{ word }}<button type="button" :aria-label="`Remove “${word}”`" @click="words = words.toSpliced(i, 1)"><X :size="13" aria-hidden="true" /></button></span>
-    <InputText v-model="fresh" size="small" maxlength="120" placeholder="A word, then Enter" aria-label="Another word" @keydown.enter.prevent="add" @blur="add" />
+    <span v-for="(word, i) in words" :key="word" class="chip"
+      >{{ word
+      }}<button
+        type="button"
+        :aria-label="`Remove “${word}”`"
+        @click="words = words.toSpliced(i, 1)"
+      >
+        <X :size="13" aria-hidden="true" /></button
+    ></span>
+    <InputText
+      v-model="fresh"
+      size="small"
+      maxlength="120"
+      placeholder="A word, then Enter"
+      aria-label="Another word"
+      @keydown.enter.prevent="add"
+      @blur="add"
+    />
   </div>
 </template>
 
 <style scoped>
-.chips { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-.chip { display: inline-flex; align-items: center; gap: 4px; padding: 3px 4px 3px 10px; background: var(--paper); border: 1px solid var(--line); border-radius: 6px; font-size: 13.5px; }
-button { display: grid; place-items: center; width: 24px; height: 24px; border: 0; background: none; color: var(--muted); cursor: pointer; border-radius: 4px; }
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.chip {
+  display: inline-flex;
+  align-items: center;
+  gap: 4px;
+  padding: 3px 4px 3px 10px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  font-size: 13.5px;
+}
+button {
+  display: grid;
+  place-items: center;
+  width: 24px;
+  height: 24px;
+  border: 0;
+  background: none;
+  color: var(--muted);
+  cursor: pointer;
+  border-radius: 4px;
+}
 </style>

@@ -15,22 +15,49 @@ export function timeLeft({ dueAt }: Pick<DeskRow, 'dueAt'>, now: number): string
 
 /** What is left of a text once these words of its beginning were sent; all of it when it was changed otherwise. */
 export function restAfter(words: string, text: string): string {
-  return text.trimStart().startsWith(words) ? text.trimStart().slice(words.length).trimStart() : text
+  return text.trimStart().startsWith(words)
+    ? text.trimStart().slice(words.length).trimStart()
+    : text
 }
 
 /** A ring that empties as the target comes nearer, and is brick once it has passed. */
-export function ringOf({ dueAt, waitingSince }: Pick<DeskRow, 'dueAt' | 'waitingSince'>, now: number): string {
+export function ringOf(
+  { dueAt, waitingSince }: Pick<DeskRow, 'dueAt' | 'waitingSince'>,
+  now: number,
+): string {
   const due = Date.parse(dueAt ?? '')
   const from = Date.parse(waitingSince ?? '')
   const gone = Math.min(1, Math.max(0, (now - from) / Math.max(1, due - from)))
   return `conic-gradient(${now > due ? 'var(--brick)' : 'var(--brass)'} ${Math.round(gone * 360)}deg, var(--line) 0)`
 }
 
-export const CLOSING_NAMES: Record<Closing, string> = { settled: 'Settled', 'will follow': 'Something follows from us', 'could not': 'Could not be settled', 'visitor left': 'The visitor left', 'not for us': 'Not for us' }
-export const CLOSING_KEYS = CLOSINGS.map((outcome, i) => ({ outcome, key: String(i + 1), name: CLOSING_NAMES[outcome] }))
+export const CLOSING_NAMES: Record<Closing, string> = {
+  settled: 'Settled',
+  'will follow': 'Something follows from us',
+  'could not': 'Could not be settled',
+  'visitor left': 'The visitor left',
+  'not for us': 'Not for us',
+}
+export const CLOSING_KEYS = CLOSINGS.map((outcome, i) => ({
+  outcome,
+  key: String(i + 1),
+  name: CLOSING_NAMES[outcome],
+}))
 
 const EVENTS: Partial<Record<Message['kind'], string>> = {
-  'handed over': 'Handed over', taken: 'Taken', 'handed back': 'Handed back to the assistant', moved: 'Moved', 'given back': 'Back in its queue', 'stepped in': 'Stepped in', reopened: 'Taken up again', case: 'Kept as a case', closed: 'Closed', resumed: 'Goes on', contact: 'Asked for name and mail', rated: 'Rated', away: 'Told that nobody is there now',
+  'handed over': 'Handed over',
+  taken: 'Taken',
+  'handed back': 'Handed back to the assistant',
+  moved: 'Moved',
+  'given back': 'Back in its queue',
+  'stepped in': 'Stepped in',
+  reopened: 'Taken up again',
+  case: 'Kept as a case',
+  closed: 'Closed',
+  resumed: 'Goes on',
+  contact: 'Asked for name and mail',
+  rated: 'Rated',
+  away: 'Told that nobody is there now',
 }
 interface EventData {
   queue?: string
@@ -45,18 +72,48 @@ interface EventData {
   stars?: number
   word?: string
 }
-const WHY_AWAY: Record<string, string> = { closed: 'outside their hours', nobody: 'nobody of the queue at their desk', long: 'the wait was too long' }
+const WHY_AWAY: Record<string, string> = {
+  closed: 'outside their hours',
+  nobody: 'nobody of the queue at their desk',
+  long: 'the wait was too long',
+}
 
 /** A line of the thread in which something happened, in plain words. */
 export function eventLine({ kind, data, name }: Pick<Message, 'kind' | 'data' | 'name'>): string {
-  const { queue, to, because, cause, why, number, phone, outcome, by, stars, word } = (data ?? {}) as EventData
+  const { queue, to, because, cause, why, number, phone, outcome, by, stars, word } = (data ??
+    {}) as EventData
   const said = kind === 'away' && why ? WHY_AWAY[why] : why
-  const parts = [queue, to && `to ${to}`, number, phone && `call at ${phone}`, cause, kind === 'contact' ? because : cause ? because && `routed by ${because}` : because, said, outcome && CLOSING_NAMES[outcome].toLowerCase(), by === 'silence' ? 'after silence' : by === 'visitor' ? 'by the visitor' : by === 'mail' ? 'by mail' : undefined, stars && `${stars} of 5`, word && `“${word}”`, name]
+  const parts = [
+    queue,
+    to && `to ${to}`,
+    number,
+    phone && `call at ${phone}`,
+    cause,
+    kind === 'contact' ? because : cause ? because && `routed by ${because}` : because,
+    said,
+    outcome && CLOSING_NAMES[outcome].toLowerCase(),
+    by === 'silence'
+      ? 'after silence'
+      : by === 'visitor'
+        ? 'by the visitor'
+        : by === 'mail'
+          ? 'by mail'
+          : undefined,
+    stars && `${stars} of 5`,
+    word && `“${word}”`,
+    name,
+  ]
   const detail = parts.filter(Boolean).join(' · ')
   return `${EVENTS[kind] ?? kind}${detail ? `: ${detail}` : ''}`
 }
 
 /** Fills a ready line's fields. A field that is not known stays to be seen. */
-export function filled(text: string, known: Partial<Record<'visitor' | 'agent' | 'queue' | 'case', string | null>>): string {
-  return text.replace(/\{(visitor|agent|queue|case)\}/g, (field, name: 'visitor' | 'agent' | 'queue' | 'case') => known[name] ?? field)
+export function filled(
+  text: string,
+  known: Partial<Record<'visitor' | 'agent' | 'queue' | 'case', string | null>>,
+): string {
+  return text.replace(
+    /\{(visitor|agent|queue|case)\}/g,
+    (field, name: 'visitor' | 'agent' | 'queue' | 'case') => known[name] ?? field,
+  )
 }

@@ -6,7 +6,22 @@ import { FakeBrowser } from '../testing/fakeBrowser.ts'
 import { useAlerts } from './useAlerts.ts'
 import { useDeskLists } from './useDeskLists.ts'
 
-const row = (id: number, more: Partial<DeskRow> = {}): DeskRow => ({ id, state: 'waiting', subject: `question ${id}`, visitor: 'Osk', queue: { id: 1, name: 'Refunds' }, agent: null, priority: 'normal', waitingSince: null, dueAt: null, offeredUntil: null, caseNumber: null, lastAt: '2026-11-23T10:00:00Z', lastBy: 'visitor', ...more })
+const row = (id: number, more: Partial<DeskRow> = {}): DeskRow => ({
+  id,
+  state: 'waiting',
+  subject: `question ${id}`,
+  visitor: 'Osk',
+  queue: { id: 1, name: 'Refunds' },
+  agent: null,
+  priority: 'normal',
+  waitingSince: null,
+  dueAt: null,
+  offeredUntil: null,
+  caseNumber: null,
+  lastAt: '2026-11-23T10:00:00Z',
+  lastBy: 'visitor',
+  ...more,
+})
 const hour = (ahead: number) => new Date(Date.now() + ahead * 3_600_000).toTimeString().slice(0, 5)
 
 /** What tells an agent that somebody needs them, with a browser that counts what it was asked to show and to play. */
@@ -21,7 +36,15 @@ describe('useAlerts', () => {
     browser.visible = false
     notices.length = 0
     played = 0
-    desk = { waiting: [], mine: [], askedIn: [], cases: [], withAssistant: [], closed: [], now: new Date().toISOString() }
+    desk = {
+      waiting: [],
+      mine: [],
+      askedIn: [],
+      cases: [],
+      withAssistant: [],
+      closed: [],
+      now: new Date().toISOString(),
+    }
     settings = { ...STARTER_ALERTS, browser: true, sound: true, quiet: null }
     class Notice {
       static permission = 'granted'
@@ -38,8 +61,15 @@ describe('useAlerts', () => {
       start = () => played++
     }
     Object.assign(window, { Notification: Notice, setTimeout: () => 0 })
-    for (const [name, value] of Object.entries({ Notification: Notice, AudioContext: Sound, OscillatorNode: Sound, GainNode: Sound })) browser.has(name, value)
-    browser.answers = ({ path }) => (path.endsWith('/alerts') ? settings : path.endsWith('/desk') ? { ...desk } : undefined)
+    for (const [name, value] of Object.entries({
+      Notification: Notice,
+      AudioContext: Sound,
+      OscillatorNode: Sound,
+      GainNode: Sound,
+    }))
+      browser.has(name, value)
+    browser.answers = ({ path }) =>
+      path.endsWith('/alerts') ? settings : path.endsWith('/desk') ? { ...desk } : undefined
     setActivePinia(createPinia())
     useSession().user = { id: 7, role: 'agent', presence: 'here', name: 'Anton' } as never
   })
@@ -66,7 +96,9 @@ describe('useAlerts', () => {
     await opened({ waiting: [row(1)] })
     await becomes({ waiting: [row(1), row(3)] })
     await becomes({ waiting: [row(3), row(1)] })
-    expect(notices).to.eql([{ title: 'Somebody waits in Refunds', body: 'question 3', tag: 'janua 3' }])
+    expect(notices).to.eql([
+      { title: 'Somebody waits in Refunds', body: 'question 3', tag: 'janua 3' },
+    ])
     expect(played).to.equal(2)
   })
   it('tells of each new message of one’s own visitors, and of being asked in; not of what oneself wrote', async () => {
@@ -75,15 +107,42 @@ describe('useAlerts', () => {
     expect(alerts.count).to.equal(0)
     await becomes({ mine: [{ ...mine, lastBy: 'visitor', lastAt: '2026-11-23T10:01:00Z' }] })
     await becomes({ mine: [{ ...mine, lastBy: 'visitor', lastAt: '2026-11-23T10:02:00Z' }] })
-    await becomes({ mine: [{ ...mine, lastAt: '2026-11-23T10:03:00Z' }], askedIn: [row(5, { state: 'agent', lastBy: 'team' })] })
-    expect(notices.map(({ title, tag }) => [title, tag])).to.eql([['Osk wrote', 'janua 4'], ['Osk wrote', 'janua 4'], ['Osk wrote', 'janua 5']])
+    await becomes({
+      mine: [{ ...mine, lastAt: '2026-11-23T10:03:00Z' }],
+      askedIn: [row(5, { state: 'agent', lastBy: 'team' })],
+    })
+    expect(notices.map(({ title, tag }) => [title, tag])).to.eql([
+      ['Osk wrote', 'janua 4'],
+      ['Osk wrote', 'janua 4'],
+      ['Osk wrote', 'janua 5'],
+    ])
   })
   const silent: [string, () => void, { notices: number; notes: number }][] = [
-    ['is silent in quiet hours', () => (settings.quiet = { from: hour(-1), to: hour(1) }), { notices: 0, notes: 0 }],
-    ['is silent for who is off duty', () => (useSession().user = { ...useSession().user!, presence: 'off' }), { notices: 0, notes: 0 }],
-    ['only sounds while the page is looked at', () => (browser.visible = true), { notices: 0, notes: 2 }],
-    ['only shows a notice when no sound is wanted', () => (settings.sound = false), { notices: 1, notes: 0 }],
-    ['only sounds where the browser allows no notices', () => ((globalThis.Notification as unknown as { permission: string }).permission = 'denied'), { notices: 0, notes: 2 }],
+    [
+      'is silent in quiet hours',
+      () => (settings.quiet = { from: hour(-1), to: hour(1) }),
+      { notices: 0, notes: 0 },
+    ],
+    [
+      'is silent for who is off duty',
+      () => (useSession().user = { ...useSession().user!, presence: 'off' }),
+      { notices: 0, notes: 0 },
+    ],
+    [
+      'only sounds while the page is looked at',
+      () => (browser.visible = true),
+      { notices: 0, notes: 2 },
+    ],
+    [
+      'only shows a notice when no sound is wanted',
+      () => (settings.sound = false),
+      { notices: 1, notes: 0 },
+    ],
+    [
+      'only sounds where the browser allows no notices',
+      () => ((globalThis.Notification as unknown as { permission: string }).permission = 'denied'),
+      { notices: 0, notes: 2 },
+    ],
   ]
   for (const [when, set, expected] of silent)
     it(when, async () => {

@@ -15,7 +15,15 @@ export const useAlerts = defineStore('alerts', () => {
   const lists = useDeskLists()
   let known: Set<string> | undefined
 
-  const needs = computed(() => (lists.desk ? [...lists.desk.waiting, ...lists.desk.mine.filter(({ lastBy }) => lastBy === 'visitor'), ...lists.desk.askedIn.filter(({ lastBy }) => lastBy === 'team')] : []))
+  const needs = computed(() =>
+    lists.desk
+      ? [
+          ...lists.desk.waiting,
+          ...lists.desk.mine.filter(({ lastBy }) => lastBy === 'visitor'),
+          ...lists.desk.askedIn.filter(({ lastBy }) => lastBy === 'team'),
+        ]
+      : [],
+  )
   const count = computed(() => needs.value.length)
 
   async function load(): Promise<void> {
@@ -26,7 +34,8 @@ export const useAlerts = defineStore('alerts', () => {
   async function save(wanted: AlertSettings): Promise<void> {
     await put('/alerts', wanted)
     settings.value = wanted
-    if (wanted.browser && 'Notification' in window && Notification.permission === 'default') await Notification.requestPermission()
+    if (wanted.browser && 'Notification' in window && Notification.permission === 'default')
+      await Notification.requestPermission()
   }
 
   /** What was there when the page opened is no news. */
@@ -38,11 +47,29 @@ export const useAlerts = defineStore('alerts', () => {
   })
   function tell(fresh: readonly DeskRow[]): void {
     const now = new Date()
-    if (session.user?.presence === 'off' || isQuiet(settings.value, `${String(now.getHours()).padStart(2, '0')}:${String(now.getMinutes()).padStart(2, '0')}`)) return
+    if (
+      session.user?.presence === 'off' ||
+      isQuiet(
+        settings.value,
+        `${String(now.getHours()).padStart(2, '0')}:${String(now.getMinutes()).padStart(2, '0')}`,
+      )
+    )
+      return
     if (settings.value.sound) chime()
-    if (!settings.value.browser || document.visibilityState === 'visible' || !('Notification' in window) || Notification.permission !== 'granted') return
+    if (
+      !settings.value.browser ||
+      document.visibilityState === 'visible' ||
+      !('Notification' in window) ||
+      Notification.permission !== 'granted'
+    )
+      return
     const [first] = fresh
-    const notice = new Notification(first!.state === 'waiting' ? `Somebody waits in ${first!.queue?.name ?? 'a queue'}` : `${first!.visitor ?? 'A visitor'} wrote`, { body: first!.subject, tag: `janua ${first!.id}` })
+    const notice = new Notification(
+      first!.state === 'waiting'
+        ? `Somebody waits in ${first!.queue?.name ?? 'a queue'}`
+        : `${first!.visitor ?? 'A visitor'} wrote`,
+      { body: first!.subject, tag: `janua ${first!.id}` },
+    )
     notice.onclick = () => window.focus()
   }
 
@@ -50,16 +77,24 @@ export const useAlerts = defineStore('alerts', () => {
   onScopeDispose(() => window.clearInterval(timer))
   /** Begins to listen once somebody is signed in. */
   function listen(): void {
-    for (const what of ['conversation', 'askedIn', 'presence'] as const) session.hear(what, () => void lists.refreshSoon())
+    for (const what of ['conversation', 'askedIn', 'presence'] as const)
+      session.hear(what, () => void lists.refreshSoon())
   }
-  watch(() => session.user?.id, (id) => {
-    lists.forget()
-    known = undefined
-    if (id === undefined) return
-    listen()
-    void load()
-  }, { immediate: true })
-  watch(count, (n) => (document.title = `${n > 0 ? `(${n}) ` : ''}${document.title.replace(/^\(\d+\) /, '')}`))
+  watch(
+    () => session.user?.id,
+    (id) => {
+      lists.forget()
+      known = undefined
+      if (id === undefined) return
+      listen()
+      void load()
+    },
+    { immediate: true },
+  )
+  watch(
+    count,
+    (n) => (document.title = `${n > 0 ? `(${n}) ` : ''}${document.title.replace(/^\(\d+\) /, '')}`),
+  )
   return { settings, count, save }
 })
 

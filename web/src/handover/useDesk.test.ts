@@ -16,15 +16,29 @@ describe('useDesk', () => {
   beforeEach(() => {
     browser.open()
     timers = []
-    Object.assign(window, { setTimeout: (work: () => void) => timers.push(work), clearTimeout: () => timers.splice(0), setInterval: () => 0, clearInterval: () => undefined })
+    Object.assign(window, {
+      setTimeout: (work: () => void) => timers.push(work),
+      clearTimeout: () => timers.splice(0),
+      setInterval: () => 0,
+      clearInterval: () => undefined,
+    })
     setActivePinia(createPinia())
     const session = useSession()
     session.user = { id: 7, role: 'agent', presence: 'here', name: 'Anton' } as never
-    session.hear = ((what: string, listener: (detail: unknown) => void) => (heard.set(what, listener), () => heard.delete(what))) as never
+    session.hear = ((what: string, listener: (detail: unknown) => void) => (
+      heard.set(what, listener),
+      () => heard.delete(what)
+    )) as never
     session.send = (_what, id) => void watched.push(id)
     watched.length = 0
-    answers = new Map<number, unknown>([[1, { id: 1, subject: 'first' }], [2, { id: 2, subject: 'second' }]])
-    browser.answers = ({ path }) => (path.endsWith('/desk') ? { waiting: [], mine: [], now: new Date().toISOString() } : answers.get(Number(path.split('/').at(-1))))
+    answers = new Map<number, unknown>([
+      [1, { id: 1, subject: 'first' }],
+      [2, { id: 2, subject: 'second' }],
+    ])
+    browser.answers = ({ path }) =>
+      path.endsWith('/desk')
+        ? { waiting: [], mine: [], now: new Date().toISOString() }
+        : answers.get(Number(path.split('/').at(-1)))
     scope = effectScope()
   })
   afterEach(() => {
@@ -56,7 +70,13 @@ describe('useDesk', () => {
     await settled()
     expect(conversation.value?.subject).to.equal('second')
   })
-  const failures: [string, unknown, boolean][] = [['the line is down', new Error('no line'), true], ['the server is being restarted', 503, true], ['it was too quick', 429, true], ['it may not be read any more', 403, false], ['it is gone', 404, false]]
+  const failures: [string, unknown, boolean][] = [
+    ['the line is down', new Error('no line'), true],
+    ['the server is being restarted', 503, true],
+    ['it was too quick', 429, true],
+    ['it may not be read any more', 403, false],
+    ['it is gone', 404, false],
+  ]
   for (const [what, failure, stays] of failures)
     it(`${stays ? 'keeps' : 'closes'} what is open when ${what}, and says so`, async () => {
       const { conversation, failure: said } = await opened()

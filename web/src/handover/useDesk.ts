@@ -60,16 +60,27 @@ export function useDesk(id: () => number | null) {
     }),
   ]
   const tick = window.setInterval(() => (now.value = Date.now() + lists.ahead), TICK_MS)
-  watch(id, () => {
-    visitorWrites.value = false
-    watchOpen()
-    void refreshOpen()
-  }, { immediate: true })
+  watch(
+    id,
+    () => {
+      visitorWrites.value = false
+      watchOpen()
+      void refreshOpen()
+    },
+    { immediate: true },
+  )
   void lists.refreshSoon()
   onScopeDispose(() => {
     endings.forEach((end) => end())
     window.clearInterval(tick)
     window.clearTimeout(typingEnds)
   })
-  return { desk: computed(() => lists.desk), conversation, failure: computed(() => failure.value || lists.failure), visitorWrites, now, refresh }
+  return {
+    desk: computed(() => lists.desk),
+    conversation,
+    failure: computed(() => failure.value || lists.failure),
+    visitorWrites,
+    now,
+    refresh,
+  }
 }

@@ -16,11 +16,29 @@ interface Deeds {
 
 /** The desk's keys: letters where nobody types, Alt with a key also within the reply. */
 export function useDeskKeys(deeds: Deeds): void {
-  const letters: Record<string, () => unknown> = { t: deeds.takeFirst, j: () => deeds.next(1), k: () => deeds.next(-1), m: deeds.move, b: deeds.back, c: deeds.close, r: deeds.reply, n: deeds.note }
-  const withAlt: Record<string, () => unknown> = { l: deeds.find, 1: () => deeds.insert(0), 2: () => deeds.insert(1) }
+  const letters: Record<string, () => unknown> = {
+    t: deeds.takeFirst,
+    j: () => deeds.next(1),
+    k: () => deeds.next(-1),
+    m: deeds.move,
+    b: deeds.back,
+    c: deeds.close,
+    r: deeds.reply,
+    n: deeds.note,
+  }
+  const withAlt: Record<string, () => unknown> = {
+    l: deeds.find,
+    1: () => deeds.insert(0),
+    2: () => deeds.insert(1),
+  }
   onKeyStroke((event) => {
     const key = event.key.toLowerCase()
-    const deed = event.altKey && !event.ctrlKey && !event.metaKey ? withAlt[key] : typingSomewhere(event) ? undefined : letters[key]
+    const deed =
+      event.altKey && !event.ctrlKey && !event.metaKey
+        ? withAlt[key]
+        : typingSomewhere(event)
+          ? undefined
+          : letters[key]
     if (!deed) return
     event.preventDefault()
     deed()

@@ -1,4 +1,11 @@
-import type { ArticlePage, Door, HandoverRow, Queue, RoutingDraft, RoutingProof } from '@janua/contracts'
+import type {
+  ArticlePage,
+  Door,
+  HandoverRow,
+  Queue,
+  RoutingDraft,
+  RoutingProof,
+} from '@janua/contracts'
 import type { Routing, Rule } from '@janua/core'
 import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef } from 'vue'
@@ -30,18 +37,33 @@ export function useRouting() {
   let keys = 0
   let asked = 0
 
-  const content = computed((): Routing => ({ rules: rules.value.map(({ key: _key, ...rule }) => rule), lastResort: lastResort.value, model: model.value, learnedAtLeast: learnedAtLeast.value }))
-  const plain = ({ rules, lastResort, model, learnedAtLeast }: Routing) => JSON.stringify([rules, lastResort, model ?? null, learnedAtLeast ?? null])
-  const changed = computed(() => routing.value !== undefined && plain(content.value) !== plain(routing.value))
+  const content = computed((): Routing => ({
+    rules: rules.value.map(({ key: _key, ...rule }) => rule),
+    lastResort: lastResort.value,
+    model: model.value,
+    learnedAtLeast: learnedAtLeast.value,
+  }))
+  const plain = ({ rules, lastResort, model, learnedAtLeast }: Routing) =>
+    JSON.stringify([rules, lastResort, model ?? null, learnedAtLeast ?? null])
+  const changed = computed(
+    () => routing.value !== undefined && plain(content.value) !== plain(routing.value),
+  )
 
-  const { read: kept } = useKept('routing', () => (changed.value ? { base: routing.value!.revision, content: content.value } : undefined))
+  const { read: kept } = useKept('routing', () =>
+    changed.value ? { base: routing.value!.revision, content: content.value } : undefined,
+  )
   /** The revision that edits of before stood on, once they are put back. */
   const restored = ref<number>()
 
   onMounted(async () => {
     const before = kept()
     try {
-      const [draft, allQueues, allDoors, articles] = await Promise.all([get<RoutingDraft>('/routing'), get<Queue[]>('/queues'), get<Door[]>('/doors'), get<ArticlePage>('/articles', { limit: 1 })])
+      const [draft, allQueues, allDoors, articles] = await Promise.all([
+        get<RoutingDraft>('/routing'),
+        get<Queue[]>('/queues'),
+        get<Door[]>('/doors'),
+        get<ArticlePage>('/articles', { limit: 1 }),
+      ])
       queues.value = allQueues
       doors.value = allDoors
       collections.value = articles.collections
@@ -68,7 +90,11 @@ export function useRouting() {
   }
   async function save(ready: boolean): Promise<void> {
     const sent = plain(content.value)
-    const saved = await run(() => put<RoutingDraft>('/routing', { ...content.value, base: routing.value!.revision, ready }), ready ? 'Saved, ready to publish' : 'Saved in the draft')
+    const saved = await run(
+      () =>
+        put<RoutingDraft>('/routing', { ...content.value, base: routing.value!.revision, ready }),
+      ready ? 'Saved, ready to publish' : 'Saved in the draft',
+    )
     // What was written while it was stored stays, as a change of what is stored now.
     if (saved && plain(content.value) === sent) accept(saved)
     else if (saved) {
@@ -86,12 +112,42 @@ export function useRouting() {
   watchDebounced(content, () => routing.value && void prove(), { debounce: PROVED_AFTER_MS })
 
   async function read(ids: number[], what: string): Promise<void> {
-    const rows = await run(() => post<HandoverRow[]>('/routing/handovers', { ids: ids.slice(0, MOST_READ) }))
+    const rows = await run(() =>
+      post<HandoverRow[]>('/routing/handovers', { ids: ids.slice(0, MOST_READ) }),
+    )
     if (rows) reading.value = { what, rows }
   }
-  const add = () => rules.value.push({ key: keys++, name: 'New rule', join: 'any', conditions: [{ on: 'words', any: [] }], queue: queues.value[0]!.id })
+  const add = () =>
+    rules.value.push({
+      key: keys++,
+      name: 'New rule',
+      join: 'any',
+      conditions: [{ on: 'words', any: [] }],
+      queue: queues.value[0]!.id,
+    })
   function swap(i: number): void {
     rules.value = rules.value.with(i, rules.value[i + 1]!).with(i + 1, rules.value[i]!)
   }
-  return { routing, rules, lastResort, model, learnedAtLeast, queues, doors, collections, topics, proof, reading, failure, changed, restored, busy, accept, save, read, add, swap }
+  return {
+    routing,
+    rules,
+    lastResort,
+    model,
+    learnedAtLeast,
+    queues,
+    doors,
+    collections,
+    topics,
+    proof,
+    reading,
+    failure,
+    changed,
+    restored,
+    busy,
+    accept,
+    save,
+    read,
+    add,
+    swap,
+  }
 }

@@ -27,7 +27,19 @@ const { id, kind } = defineProps<{ id: number; kind: 'article' | 'fixed' }>()
 const session = useSession()
 const router = useRouter()
 const { run, busy } = useDeed()
-const { article, content, changed, restored, conflict, failure, load, save, keepMine, takeTheirs, discard } = useArticle(id)
+const {
+  article,
+  content,
+  changed,
+  restored,
+  conflict,
+  failure,
+  load,
+  save,
+  keepMine,
+  takeTheirs,
+  discard,
+} = useArticle(id)
 const { markOf, titleMark, insights } = useReach(id, content, () => session.role !== 'agent')
 const versions = ref(false)
 const editor = useTemplateRef('editor')
@@ -55,7 +67,10 @@ async function restoredVersion(): Promise<void> {
 }
 const take = (text: string) => (content.value.phrasings = [...content.value.phrasings, text])
 async function takeOut(): Promise<void> {
-  const done = await run(() => remove(`/articles/${id}`).then(() => true), 'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.')
+  const done = await run(
+    () => remove(`/articles/${id}`).then(() => true),
+    'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.',
+  )
   await session.refreshRelease()
   if (done) await router.push(kind === 'fixed' ? '/fixed' : '/library')
 }
@@ -72,15 +87,48 @@ onKeyStroke('s', (event) => {
     <template v-if="article">
       <div class="head">
         <div class="title">
-          <p class="small"><RouterLink :to="kind === 'fixed' ? '/fixed' : '/library'">{{ kind === 'fixed' ? 'Fixed answers' : 'Library' }}</RouterLink></p>
- <h1 class="visually-hidden">{{ content.title }}</h1>
-          <InputText v-model="content.title" class="name" aria-label="Title" maxlength="200" :disabled="!mayWrite" data-test="title" />
-          <p class="quiet small row"><StateChip :state="article.state" :published="article.published" /> {{ article.updatedBy }}, {{ moment(article.updatedAt) }}<template v-if="article.sourceName"> · from {{ article.sourceName.includes('#') ? 'a row of ' : '' }}{{ article.sourceName.split('#')[0] }}</template> <button type="button" class="bare small" data-test="versions" @click="versions = true">Versions</button><span v-if="changed" data-test="unsaved"> · not saved yet</span><strong v-else-if="saved" role="status" data-test="saved"> · {{ saved }}</strong></p>
+          <p class="small">
+            <RouterLink :to="kind === 'fixed' ? '/fixed' : '/library'">{{
+              kind === 'fixed' ? 'Fixed answers' : 'Library'
+            }}</RouterLink>
+          </p>
+          <h1 class="visually-hidden">{{ content.title }}</h1>
+          <InputText
+            v-model="content.title"
+            class="name"
+            aria-label="Title"
+            maxlength="200"
+            :disabled="!mayWrite"
+            data-test="title"
+          />
+          <p class="quiet small row">
+            <StateChip :state="article.state" :published="article.published" />
+            {{ article.updatedBy }}, {{ moment(article.updatedAt)
+            }}<template v-if="article.sourceName">
+              · from {{ article.sourceName.includes('#') ? 'a row of ' : ''
+              }}{{ article.sourceName.split('#')[0] }}</template
+            >
+            <button type="button" class="bare small" data-test="versions" @click="versions = true">
+              Versions</button
+            ><span v-if="changed" data-test="unsaved"> · not saved yet</span
+            ><strong v-else-if="saved" role="status" data-test="saved"> · {{ saved }}</strong>
+          </p>
         </div>
         <template v-if="mayWrite">
           <Button text severity="danger" label="Take out" data-test="take-out" @click="takeOut" />
-          <Button outlined label="Save in work" :loading="busy" data-test="save-work" @click="store(false)" />
-          <Button label="Save as ready" :loading="busy" data-test="save-ready" @click="store(true)" />
+          <Button
+            outlined
+            label="Save in work"
+            :loading="busy"
+            data-test="save-work"
+            @click="store(false)"
+          />
+          <Button
+            label="Save as ready"
+            :loading="busy"
+            data-test="save-ready"
+            @click="store(true)"
+          />
         </template>
       </div>
       <KeptBack v-if="restored" @drop="reopen(discard)" />
@@ -88,13 +136,31 @@ onKeyStroke('s', (event) => {
         <div class="stack">
           <UseFigures v-if="insights" :insights="insights" />
           <div class="row meta">
-            <label v-if="kind === 'article'" class="field grow"><span>Collection</span><InputText v-model.trim="content.collection" size="small" maxlength="80" :disabled="!mayWrite" data-test="collection" /></label>
-            <label class="field"><span>Look at it again on</span><input v-model="content.reviewOn" type="date" class="p-inputtext p-inputtext-sm" :disabled="!mayWrite" @change="content.reviewOn ||= null" /></label>
+            <label v-if="kind === 'article'" class="field grow"
+              ><span>Collection</span
+              ><InputText
+                v-model.trim="content.collection"
+                size="small"
+                maxlength="80"
+                :disabled="!mayWrite"
+                data-test="collection"
+            /></label>
+            <label class="field"
+              ><span>Look at it again on</span
+              ><input
+                v-model="content.reviewOn"
+                type="date"
+                class="p-inputtext p-inputtext-sm"
+                :disabled="!mayWrite"
+                @change="content.reviewOn ||= null"
+            /></label>
           </div>
           <HoldsFields v-if="content.holds" v-model="content.holds" :disabled="!mayWrite" />
           <MarkdownEditor ref="editor" v-model="content.body" />
           <PhrasingList v-model="content.phrasings" :mark-of="markOf" />
-          <p v-if="titleMark && !titleMark.first" class="small warn">Asking its title brings “{{ titleMark.beatenBy?.title ?? 'nothing' }}” first.</p>
+          <p v-if="titleMark && !titleMark.first" class="small warn">
+            Asking its title brings “{{ titleMark.beatenBy?.title ?? 'nothing' }}” first.
+          </p>
           <WaysToAsk v-if="mayWrite" :id="id" @take="take" />
         </div>
         <div class="stack">
@@ -102,18 +168,57 @@ onKeyStroke('s', (event) => {
           <LinkStates v-if="insights" :links="insights.links" />
         </div>
       </div>
-      <RevisionList v-if="versions" :id="id" :base="article.revision" :may-write="mayWrite" @restored="restoredVersion" @close="versions = false" />
-      <ConflictDialog v-if="conflict" :conflict="conflict" :mine="content" @mine="keepMine(), store(true)" @theirs="reopen(takeTheirs)" @later="conflict = undefined" />
+      <RevisionList
+        v-if="versions"
+        :id="id"
+        :base="article.revision"
+        :may-write="mayWrite"
+        @restored="restoredVersion"
+        @close="versions = false"
+      />
+      <ConflictDialog
+        v-if="conflict"
+        :conflict="conflict"
+        :mine="content"
+        @mine="(keepMine(), store(true))"
+        @theirs="reopen(takeTheirs)"
+        @later="conflict = undefined"
+      />
     </template>
   </div>
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: minmax(0, 1.45fr) minmax(300px, 1fr); gap: 24px; align-items: start; }
-.title { display: grid; gap: 4px; }
-.name { font: 650 24px/1.2 var(--display); padding: 4px 8px; margin-left: -9px; border-color: transparent; background: transparent; }
-.name:hover, .name:focus { border-color: var(--line); }
-.meta { align-items: flex-end; }
-.warn { color: var(--brick); }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.45fr) minmax(300px, 1fr);
+  gap: 24px;
+  align-items: start;
+}
+.title {
+  display: grid;
+  gap: 4px;
+}
+.name {
+  font: 650 24px/1.2 var(--display);
+  padding: 4px 8px;
+  margin-left: -9px;
+  border-color: transparent;
+  background: transparent;
+}
+.name:hover,
+.name:focus {
+  border-color: var(--line);
+}
+.meta {
+  align-items: flex-end;
+}
+.warn {
+  color: var(--brick);
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

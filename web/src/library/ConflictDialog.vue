@@ -10,24 +10,58 @@ import { useFocusBack } from '../shell/useFocusBack.ts'
 useFocusBack()
 const { conflict, mine } = defineProps<{ conflict: Conflict; mine: ArticleContent }>()
 defineEmits<{ mine: []; theirs: []; later: [] }>()
-const asText = ({ title, phrasings, body }: ArticleContent) => `${title}\n\n${phrasings.map((each) => `? ${each}`).join('\n')}\n\n${body}`
+const asText = ({ title, phrasings, body }: ArticleContent) =>
+  `${title}\n\n${phrasings.map((each) => `? ${each}`).join('\n')}\n\n${body}`
 const parts = computed(() => wordDiff(asText(conflict.theirs), asText(mine)))
 </script>
 
 <template>
-  <Dialog visible modal header="Two people changed this" :style="{ width: '1060px' }" :closable="false" data-test="conflict">
+  <Dialog
+    visible
+    modal
+    header="Two people changed this"
+    :style="{ width: '1060px' }"
+    :closable="false"
+    data-test="conflict"
+  >
     <p>{{ conflict.message }}</p>
     <div class="both">
-      <section><h3>Saved by them</h3><pre><template v-for="(part, i) in parts" :key="i"><del v-if="part.type === 'gone'">{{ part.text }}</del><template v-else-if="part.type === 'same'">{{ part.text }}</template></template></pre></section>
-      <section><h3>Yours, not saved yet</h3><pre><template v-for="(part, i) in parts" :key="i"><ins v-if="part.type === 'new'">{{ part.text }}</ins><template v-else-if="part.type === 'same'">{{ part.text }}</template></template></pre></section>
+      <section>
+        <h3>Saved by them</h3>
+        <pre><template v-for="(part, i) in parts" :key="i"><del v-if="part.type === 'gone'">{{ part.text }}</del><template v-else-if="part.type === 'same'">{{ part.text }}</template></template></pre>
+      </section>
+      <section>
+        <h3>Yours, not saved yet</h3>
+        <pre><template v-for="(part, i) in parts" :key="i"><ins v-if="part.type === 'new'">{{ part.text }}</ins><template v-else-if="part.type === 'same'">{{ part.text }}</template></template></pre>
+      </section>
     </div>
     <template #footer>
-      <Button text label="Go on editing mine" autofocus @click="$emit('later')" /><Button outlined label="Take theirs" data-test="take-theirs" @click="$emit('theirs')" /><Button label="Put mine over theirs" data-test="keep-mine" @click="$emit('mine')" />
+      <Button text label="Go on editing mine" autofocus @click="$emit('later')" /><Button
+        outlined
+        label="Take theirs"
+        data-test="take-theirs"
+        @click="$emit('theirs')"
+      /><Button label="Put mine over theirs" data-test="keep-mine" @click="$emit('mine')" />
     </template>
   </Dialog>
 </template>
 
 <style scoped>
-.both { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; margin-top: 12px; }
-pre { white-space: pre-wrap; font: 13.5px/1.5 'Figtree Variable', sans-serif; border: 1px solid var(--line); border-radius: 8px; padding: 12px; max-height: 50vh; overflow: auto; }
+.both {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 16px;
+  margin-top: 12px;
+}
+pre {
+  white-space: pre-wrap;
+  font:
+    13.5px/1.5 'Figtree Variable',
+    sans-serif;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  padding: 12px;
+  max-height: 50vh;
+  overflow: auto;
+}
 </style>

@@ -21,30 +21,53 @@ const { id } = defineProps<{ id: number }>()
 const session = useSession()
 const router = useRouter()
 const { run, busy } = useDeed()
-const { document, passages, insights, failure, changed, restored, drop, load, save, toggle, questionsOf } = useDocument(id)
+const {
+  document,
+  passages,
+  insights,
+  failure,
+  changed,
+  restored,
+  drop,
+  load,
+  save,
+  toggle,
+  questionsOf,
+} = useDocument(id)
 const mayWrite = computed(() => session.role !== 'agent')
 const marked = ref(0)
 const said = ref('')
 const FORMATS = { pdf: 'PDF', docx: 'DOCX', sheet: 'Sheet', page: 'Page of a site' }
-const original = computed(() => (document.value?.file ? `/files/${document.value.file}` : document.value?.address))
+const original = computed(() =>
+  document.value?.file ? `/files/${document.value.file}` : document.value?.address,
+)
 const out = computed(() => document.value?.parts.filter(({ leftOut }) => leftOut) ?? [])
-const sizes = computed(() => document.value?.parts.map(({ heading, body }) => countWords(heading) + countWords(body)) ?? [])
+const sizes = computed(
+  () =>
+    document.value?.parts.map(({ heading, body }) => countWords(heading) + countWords(body)) ?? [],
+)
 const passagesOfPart = (part: number) => passages.value.filter((passage) => passage.part === part)
 
 onMounted(load)
 async function store(ready: boolean): Promise<void> {
   said.value = ''
-  if (await run(() => save(ready))) said.value = ready ? 'Saved, ready to publish' : 'Saved in the draft'
+  if (await run(() => save(ready)))
+    said.value = ready ? 'Saved, ready to publish' : 'Saved in the draft'
   await session.refreshRelease()
 }
 async function takeOut(): Promise<void> {
-  const done = await run(() => remove(`/articles/${id}`).then(() => true), 'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.')
+  const done = await run(
+    () => remove(`/articles/${id}`).then(() => true),
+    'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.',
+  )
   await session.refreshRelease()
   if (done) await router.push('/library')
 }
 function show(part: number): void {
   marked.value = part
-  window.document.getElementById(`part-${part}`)?.scrollIntoView({ block: 'start', behavior: 'smooth' })
+  window.document
+    .getElementById(`part-${part}`)
+    ?.scrollIntoView({ block: 'start', behavior: 'smooth' })
 }
 onKeyStroke('s', (event) => {
   if (!(event.ctrlKey || event.metaKey)) return
@@ -61,13 +84,33 @@ onKeyStroke('s', (event) => {
         <div class="title">
           <p class="small"><RouterLink to="/library">Library</RouterLink></p>
           <h1 class="visually-hidden">{{ document.title }}</h1>
-          <InputText v-model="document.title" class="name" aria-label="Title" maxlength="200" :disabled="!mayWrite" data-test="title" />
-          <p class="quiet small row"><StateChip :state="document.state" :published="document.published" /> {{ FORMATS[document.format] }}<template v-if="document.pages">, {{ count(document.pages, 'page') }}</template> · {{ document.updatedBy }}, {{ moment(document.updatedAt) }} <a v-if="original" :href="original" target="_blank" rel="noopener">open the original</a><span v-if="changed" data-test="unsaved"> · not saved yet</span><strong v-else-if="said" role="status" data-test="saved"> · {{ said }}</strong></p>
+          <InputText
+            v-model="document.title"
+            class="name"
+            aria-label="Title"
+            maxlength="200"
+            :disabled="!mayWrite"
+            data-test="title"
+          />
+          <p class="quiet small row">
+            <StateChip :state="document.state" :published="document.published" />
+            {{ FORMATS[document.format]
+            }}<template v-if="document.pages">, {{ count(document.pages, 'page') }}</template> ·
+            {{ document.updatedBy }}, {{ moment(document.updatedAt) }}
+            <a v-if="original" :href="original" target="_blank" rel="noopener">open the original</a
+            ><span v-if="changed" data-test="unsaved"> · not saved yet</span
+            ><strong v-else-if="said" role="status" data-test="saved"> · {{ said }}</strong>
+          </p>
         </div>
         <template v-if="mayWrite">
           <Button text severity="danger" label="Take out" @click="takeOut" />
           <Button outlined label="Save in work" :loading="busy" @click="store(false)" />
-          <Button label="Save as ready" :loading="busy" data-test="save-ready" @click="store(true)" />
+          <Button
+            label="Save as ready"
+            :loading="busy"
+            data-test="save-ready"
+            @click="store(true)"
+          />
         </template>
       </div>
       <KeptBack v-if="restored" @drop="drop" />
@@ -75,21 +118,60 @@ onKeyStroke('s', (event) => {
         <aside class="stack contents" aria-label="Parts">
           <UseFigures v-if="insights" :insights="insights" />
           <div class="row meta">
-            <label class="field grow"><span>Collection</span><InputText v-model.trim="document.collection" size="small" maxlength="80" :disabled="!mayWrite" /></label>
-            <label class="field"><span>Look at it again on</span><input v-model="document.reviewOn" type="date" class="p-inputtext p-inputtext-sm" :disabled="!mayWrite" @change="document.reviewOn ||= null" /></label>
+            <label class="field grow"
+              ><span>Collection</span
+              ><InputText
+                v-model.trim="document.collection"
+                size="small"
+                maxlength="80"
+                :disabled="!mayWrite"
+            /></label>
+            <label class="field"
+              ><span>Look at it again on</span
+              ><input
+                v-model="document.reviewOn"
+                type="date"
+                class="p-inputtext p-inputtext-sm"
+                :disabled="!mayWrite"
+                @change="document.reviewOn ||= null"
+            /></label>
           </div>
-          <h2>{{ count(document.parts.length, 'part') }}, {{ count(passages.length, 'passage') }}</h2>
-          <p v-if="out.length" class="small quiet">{{ count(out.length, 'part') }} left out: the assistant does not answer from {{ out.length === 1 ? 'it' : 'them' }}.</p>
+          <h2>
+            {{ count(document.parts.length, 'part') }}, {{ count(passages.length, 'passage') }}
+          </h2>
+          <p v-if="out.length" class="small quiet">
+            {{ count(out.length, 'part') }} left out: the assistant does not answer from
+            {{ out.length === 1 ? 'it' : 'them' }}.
+          </p>
           <ol>
-            <li v-for="(part, i) in document.parts" :key="i" :class="{ out: part.leftOut, here: i === marked }" :style="{ paddingLeft: `${8 + (part.level - 1) * 12}px` }">
-              <button type="button" class="bare" @click="show(i)">{{ part.heading || (i === 0 ? 'Beginning' : 'goes on') }}</button>
-              <span class="quiet small figures">{{ sizes[i] }} w<template v-if="part.page"> · p. {{ part.page }}</template></span>
+            <li
+              v-for="(part, i) in document.parts"
+              :key="i"
+              :class="{ out: part.leftOut, here: i === marked }"
+              :style="{ paddingLeft: `${8 + (part.level - 1) * 12}px` }"
+            >
+              <button type="button" class="bare" @click="show(i)">
+                {{ part.heading || (i === 0 ? 'Beginning' : 'goes on') }}
+              </button>
+              <span class="quiet small figures"
+                >{{ sizes[i] }} w<template v-if="part.page"> · p. {{ part.page }}</template></span
+              >
             </li>
           </ol>
           <LinkStates v-if="insights" :links="insights.links" />
         </aside>
         <div class="stack">
-          <DocumentPart v-for="(part, i) in document.parts" :id="`part-${i}`" :key="i" v-model:phrasings="part.phrasings" :part="part" :passages="passagesOfPart(i)" :questions-of="questionsOf" :may-write="mayWrite" @toggle="toggle(i)" />
+          <DocumentPart
+            v-for="(part, i) in document.parts"
+            :id="`part-${i}`"
+            :key="i"
+            v-model:phrasings="part.phrasings"
+            :part="part"
+            :passages="passagesOfPart(i)"
+            :questions-of="questionsOf"
+            :may-write="mayWrite"
+            @toggle="toggle(i)"
+          />
         </div>
       </div>
     </template>
@@ -97,20 +179,86 @@ onKeyStroke('s', (event) => {
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: 330px minmax(0, 1fr); gap: 28px; align-items: start; }
-.contents { position: sticky; top: 12px; max-height: calc(100vh - 24px); overflow: hidden auto; padding: 2px 6px 2px 2px; grid-template-columns: minmax(0, 1fr); }
-.title { display: grid; gap: 4px; }
-.name { font: 650 24px/1.2 var(--display); padding: 4px 8px; margin-left: -9px; border-color: transparent; background: transparent; }
-.name:hover, .name:focus { border-color: var(--line); }
-.meta { align-items: flex-end; flex-wrap: nowrap; gap: 8px; }
-.meta .field { min-width: 0; }
-.meta input { width: 100%; }
-ol { list-style: none; padding: 0; border-top: 1px solid var(--line); }
-li { display: flex; justify-content: space-between; gap: 8px; padding: 4px 8px; border-bottom: 1px solid var(--line); }
-li .bare { text-decoration: none; color: var(--ink); min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-li > span { white-space: nowrap; }
-li.here { background: var(--harbour-soft); }
-li.here .quiet { color: var(--ink); }
-li.out .bare { text-decoration: line-through; color: var(--muted); }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } .contents { position: static; max-height: none; } }
+.columns {
+  display: grid;
+  grid-template-columns: 330px minmax(0, 1fr);
+  gap: 28px;
+  align-items: start;
+}
+.contents {
+  position: sticky;
+  top: 12px;
+  max-height: calc(100vh - 24px);
+  overflow: hidden auto;
+  padding: 2px 6px 2px 2px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.title {
+  display: grid;
+  gap: 4px;
+}
+.name {
+  font: 650 24px/1.2 var(--display);
+  padding: 4px 8px;
+  margin-left: -9px;
+  border-color: transparent;
+  background: transparent;
+}
+.name:hover,
+.name:focus {
+  border-color: var(--line);
+}
+.meta {
+  align-items: flex-end;
+  flex-wrap: nowrap;
+  gap: 8px;
+}
+.meta .field {
+  min-width: 0;
+}
+.meta input {
+  width: 100%;
+}
+ol {
+  list-style: none;
+  padding: 0;
+  border-top: 1px solid var(--line);
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  padding: 4px 8px;
+  border-bottom: 1px solid var(--line);
+}
+li .bare {
+  text-decoration: none;
+  color: var(--ink);
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+li > span {
+  white-space: nowrap;
+}
+li.here {
+  background: var(--harbour-soft);
+}
+li.here .quiet {
+  color: var(--ink);
+}
+li.out .bare {
+  text-decoration: line-through;
+  color: var(--muted);
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+  .contents {
+    position: static;
+    max-height: none;
+  }
+}
 </style>

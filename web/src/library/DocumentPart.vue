@@ -8,7 +8,13 @@ import { count } from '../shell/format.ts'
 import PhrasingList from './PhrasingList.vue'
 
 /** One part of a document as it was read: what it says, the passages it became, and the questions they answered lately. */
-const { part, passages, questionsOf, mayWrite } = defineProps<{ id: string; part: Part; passages: Passage[]; questionsOf: (ordinal: number) => { text: string; times: number }[]; mayWrite: boolean }>()
+const { part, passages, questionsOf, mayWrite } = defineProps<{
+  id: string
+  part: Part
+  passages: Passage[]
+  questionsOf: (ordinal: number) => { text: string; times: number }[]
+  mayWrite: boolean
+}>()
 const phrasings = defineModel<string[]>('phrasings', { required: true })
 defineEmits<{ toggle: [] }>()
 const teaching = ref(false)
@@ -18,35 +24,93 @@ const bare = computed(() => readBlocks(part.body))
 <template>
   <section :id="id" class="panel part" :class="{ out: part.leftOut }" data-test="part">
     <div class="row">
-      <component :is="part.level > 1 ? 'h3' : 'h2'" class="grow">{{ part.heading || 'Text without a heading' }}</component>
+      <component :is="part.level > 1 ? 'h3' : 'h2'" class="grow">{{
+        part.heading || 'Text without a heading'
+      }}</component>
       <span v-if="part.kind === 'question'" class="small tag">question</span>
       <span v-if="part.page" class="quiet small">page {{ part.page }}</span>
-      <Button v-if="mayWrite" size="small" text :label="part.leftOut ? 'Put back' : 'Leave out'" data-test="leave-out" @click="$emit('toggle')" />
+      <Button
+        v-if="mayWrite"
+        size="small"
+        text
+        :label="part.leftOut ? 'Put back' : 'Leave out'"
+        data-test="leave-out"
+        @click="$emit('toggle')"
+      />
     </div>
     <p v-if="part.leftOut" class="small why">Left out: {{ part.leftOut.because }}.</p>
     <div v-if="part.leftOut" class="prose text"><BlockList :blocks="bare" /></div>
-    <div v-for="passage in passages" v-else :key="passage.ordinal" class="passage" data-test="passage">
-      <p class="quiet small">passage {{ passage.ordinal + 1 }} · {{ count(passage.words, 'word') }}</p>
+    <div
+      v-for="passage in passages"
+      v-else
+      :key="passage.ordinal"
+      class="passage"
+      data-test="passage"
+    >
+      <p class="quiet small">
+        passage {{ passage.ordinal + 1 }} · {{ count(passage.words, 'word') }}
+      </p>
       <div class="prose text"><BlockList :blocks="passage.blocks" /></div>
       <ul v-if="questionsOf(passage.ordinal).length" class="asked small" data-test="answered">
         <li class="quiet">answered in the last 30 days:</li>
-        <li v-for="question in questionsOf(passage.ordinal).slice(0, 6)" :key="question.text">“{{ question.text }}”<span v-if="question.times > 1" class="quiet figures"> ×{{ question.times }}</span></li>
+        <li v-for="question in questionsOf(passage.ordinal).slice(0, 6)" :key="question.text">
+          “{{ question.text }}”<span v-if="question.times > 1" class="quiet figures">
+            ×{{ question.times }}</span
+          >
+        </li>
       </ul>
     </div>
     <template v-if="mayWrite && !part.leftOut && part.body.trim()">
-      <button v-if="!teaching && phrasings.length === 0" type="button" class="bare small" @click="teaching = true">Teach a question that this part answers</button>
+      <button
+        v-if="!teaching && phrasings.length === 0"
+        type="button"
+        class="bare small"
+        @click="teaching = true"
+      >
+        Teach a question that this part answers
+      </button>
       <PhrasingList v-else v-model="phrasings" short />
     </template>
   </section>
 </template>
 
 <style scoped>
-.part { display: grid; gap: 8px; scroll-margin-top: 12px; padding: 12px 16px; }
-.part.out { background: transparent; border-style: dashed; }
-.out .text { color: var(--muted); }
-.why { color: var(--brass); }
-.tag { color: var(--harbour); border: 1px solid currentColor; border-radius: 4px; padding: 0 6px; }
-.passage + .passage { border-top: 1px solid var(--line); padding-top: 8px; }
-.text { font-size: 14px; overflow-x: auto; }
-.asked { list-style: none; padding: 0; margin-top: 6px; display: flex; flex-wrap: wrap; gap: 2px 14px; }
+.part {
+  display: grid;
+  gap: 8px;
+  scroll-margin-top: 12px;
+  padding: 12px 16px;
+}
+.part.out {
+  background: transparent;
+  border-style: dashed;
+}
+.out .text {
+  color: var(--muted);
+}
+.why {
+  color: var(--brass);
+}
+.tag {
+  color: var(--harbour);
+  border: 1px solid currentColor;
+  border-radius: 4px;
+  padding: 0 6px;
+}
+.passage + .passage {
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
+}
+.text {
+  font-size: 14px;
+  overflow-x: auto;
+}
+.asked {
+  list-style: none;
+  padding: 0;
+  margin-top: 6px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+}
 </style>

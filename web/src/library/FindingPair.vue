@@ -7,20 +7,38 @@ import { percent } from '../shell/format.ts'
 import { itemPath } from './itemPaths.ts'
 
 /** Two passages side by side: what they state differently is marked, or what is not the same in near copies. */
-const { pair, here, busy } = defineProps<{ pair: ConflictFinding | CopyFinding; here: boolean; busy: boolean }>()
+const { pair, here, busy } = defineProps<{
+  pair: ConflictFinding | CopyFinding
+  here: boolean
+  busy: boolean
+}>()
 defineEmits<{ meant: []; takeOut: [item: number] }>()
 const conflict = computed(() => ('on' in pair ? pair : undefined))
 const copy = computed(() => ('likeness' in pair ? pair : undefined))
-const WHAT: Record<string, string> = { time: 'times', money: 'prices', percent: 'shares', duration: 'lengths of time', length: 'lengths', weight: 'weights', date: 'dates', count: 'numbers', 'yes or no': 'a yes and a no' }
+const WHAT: Record<string, string> = {
+  time: 'times',
+  money: 'prices',
+  percent: 'shares',
+  duration: 'lengths of time',
+  length: 'lengths',
+  weight: 'weights',
+  date: 'dates',
+  count: 'numbers',
+  'yes or no': 'a yes and a no',
+}
 const diff = computed(() => wordDiff(pair.a.text, pair.b.text))
-const where = ({ title, path, page }: FoundPassage) => [title, ...path].join(' › ') + (page ? `, page ${page}` : '')
+const where = ({ title, path, page }: FoundPassage) =>
+  [title, ...path].join(' › ') + (page ? `, page ${page}` : '')
 
 /** The statement cut at its marks. */
 function marked({ states, marks }: FoundSide): { text: string; differs: boolean }[] {
   const pieces: { text: string; differs: boolean }[] = []
   let at = 0
   for (const [from, to] of marks) {
-    pieces.push({ text: states.slice(at, from), differs: false }, { text: states.slice(from, to), differs: true })
+    pieces.push(
+      { text: states.slice(at, from), differs: false },
+      { text: states.slice(from, to), differs: true },
+    )
     at = to
   }
   return [...pieces, { text: states.slice(at), differs: false }]
@@ -29,25 +47,91 @@ function marked({ states, marks }: FoundSide): { text: string; differs: boolean 
 
 <template>
   <section class="panel" :class="{ here }" data-test="finding">
-    <p class="row small"><strong class="grow">{{ conflict ? `They state different ${WHAT[conflict.on] ?? conflict.on}` : `${percent(copy!.likeness)} of the shorter one, or of a paragraph of it, stands in the other; what does not is grey` }}</strong><Button size="small" text label="It is meant so" :loading="busy" data-test="meant" @click="$emit('meant')" /></p>
+    <p class="row small">
+      <strong class="grow">{{
+        conflict
+          ? `They state different ${WHAT[conflict.on] ?? conflict.on}`
+          : `${percent(copy!.likeness)} of the shorter one, or of a paragraph of it, stands in the other; what does not is grey`
+      }}</strong><Button
+        size="small"
+        text
+        label="It is meant so"
+        :loading="busy"
+        data-test="meant"
+        @click="$emit('meant')"
+      />
+    </p>
     <div class="both">
       <div v-for="(side, i) in [pair.a, pair.b]" :key="i">
-        <p class="small"><RouterLink :to="itemPath(side.kind, side.item)">{{ where(side) }}</RouterLink></p>
-        <blockquote v-if="conflict"><template v-for="(piece, p) in marked(side as FoundSide)" :key="p"><mark v-if="piece.differs">{{ piece.text }}</mark><template v-else>{{ piece.text }}</template></template></blockquote>
-        <blockquote v-else class="long" tabindex="0" role="region" :aria-label="where(side)"><template v-for="(part, p) in diff" :key="p"><span v-if="(part.type === 'gone' && i === 0) || (part.type === 'new' && i === 1)" class="own">{{ part.text }}</span><template v-else-if="part.type === 'same'">{{ part.text }}</template></template></blockquote>
-        <p class="row"><RouterLink class="small" :to="itemPath(side.kind, side.item)">Change this one</RouterLink><Button v-if="side.kind !== 'document'" size="small" text severity="danger" label="Take it out" @click="$emit('takeOut', side.item)" /></p>
+        <p class="small">
+          <RouterLink :to="itemPath(side.kind, side.item)">{{ where(side) }}</RouterLink>
+        </p>
+        <blockquote v-if="conflict">
+          <template v-for="(piece, p) in marked(side as FoundSide)" :key="p"
+            ><mark v-if="piece.differs">{{ piece.text }}</mark
+            ><template v-else>{{ piece.text }}</template></template
+          >
+        </blockquote>
+        <blockquote v-else class="long" tabindex="0" role="region" :aria-label="where(side)">
+          <template v-for="(part, p) in diff" :key="p"
+            ><span
+              v-if="(part.type === 'gone' && i === 0) || (part.type === 'new' && i === 1)"
+              class="own"
+              >{{ part.text }}</span
+            ><template v-else-if="part.type === 'same'">{{ part.text }}</template></template
+          >
+        </blockquote>
+        <p class="row">
+          <RouterLink class="small" :to="itemPath(side.kind, side.item)">Change this one</RouterLink
+          ><Button
+            v-if="side.kind !== 'document'"
+            size="small"
+            text
+            severity="danger"
+            label="Take it out"
+            @click="$emit('takeOut', side.item)"
+          />
+        </p>
       </div>
     </div>
   </section>
 </template>
 
 <style scoped>
-.panel { padding: 10px 16px; }
-.panel.here { border-color: var(--harbour); }
-.both { display: grid; grid-template-columns: 1fr 1fr; gap: 24px; }
-blockquote { margin: 6px 0; padding-left: 12px; border-left: 3px solid var(--line); }
-.long { max-height: 150px; overflow: auto; font-size: 14px; white-space: pre-line; }
-mark { background: var(--brass-soft); color: var(--ink); font-weight: 650; padding: 0 2px; }
-.own { color: var(--muted); }
-@media (max-width: 900px) { .both { grid-template-columns: 1fr; } }
+.panel {
+  padding: 10px 16px;
+}
+.panel.here {
+  border-color: var(--harbour);
+}
+.both {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 24px;
+}
+blockquote {
+  margin: 6px 0;
+  padding-left: 12px;
+  border-left: 3px solid var(--line);
+}
+.long {
+  max-height: 150px;
+  overflow: auto;
+  font-size: 14px;
+  white-space: pre-line;
+}
+mark {
+  background: var(--brass-soft);
+  color: var(--ink);
+  font-weight: 650;
+  padding: 0 2px;
+}
+.own {
+  color: var(--muted);
+}
+@media (max-width: 900px) {
+  .both {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

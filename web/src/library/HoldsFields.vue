@@ -9,8 +9,15 @@ import { get } from '../shell/api.ts'
 const { disabled } = defineProps<{ disabled: boolean }>()
 const holds = defineModel<Holds>({ required: true })
 const doors = shallowRef<Door[]>([])
-void get<Door[]>('/doors').then((found) => (doors.value = found), () => undefined)
-const gone = computed(() => holds.value.doors.filter((key) => doors.value.length > 0 && !doors.value.some((door) => door.key === key)))
+void get<Door[]>('/doors').then(
+  (found) => (doors.value = found),
+  () => undefined,
+)
+const gone = computed(() =>
+  holds.value.doors.filter(
+    (key) => doors.value.length > 0 && !doors.value.some((door) => door.key === key),
+  ),
+)
 const set = (change: Partial<Holds>) => (holds.value = { ...holds.value, ...change })
 const day = (event: Event) => (event.target as HTMLInputElement).value || null
 </script>
@@ -18,17 +25,63 @@ const day = (event: Event) => (event.target as HTMLInputElement).value || null
 <template>
   <fieldset class="row" data-test="holds">
     <legend class="small">Holds</legend>
-    <label class="row small">from <input :value="holds.from" type="date" class="p-inputtext p-inputtext-sm" :disabled="disabled" data-test="holds-from" @change="set({ from: day($event) })" /></label>
-    <label class="row small">until <input :value="holds.until" type="date" class="p-inputtext p-inputtext-sm" :disabled="disabled" data-test="holds-until" @change="set({ until: day($event) })" /></label>
+    <label class="row small"
+      >from
+      <input
+        :value="holds.from"
+        type="date"
+        class="p-inputtext p-inputtext-sm"
+        :disabled="disabled"
+        data-test="holds-from"
+        @change="set({ from: day($event) })"
+    /></label>
+    <label class="row small"
+      >until
+      <input
+        :value="holds.until"
+        type="date"
+        class="p-inputtext p-inputtext-sm"
+        :disabled="disabled"
+        data-test="holds-until"
+        @change="set({ until: day($event) })"
+    /></label>
     <span class="small">at</span>
-    <label v-for="door in doors" :key="door.key" class="row small"><Checkbox :model-value="holds.doors" :value="door.key" :disabled="disabled" :input-id="`door-${door.key}`" @update:model-value="set({ doors: $event })" /> {{ door.title }}</label>
+    <label v-for="door in doors" :key="door.key" class="row small"
+      ><Checkbox
+        :model-value="holds.doors"
+        :value="door.key"
+        :disabled="disabled"
+        :input-id="`door-${door.key}`"
+        @update:model-value="set({ doors: $event })"
+      />
+      {{ door.title }}</label
+    >
     <span v-if="holds.doors.length === 0" class="quiet small">(none chosen: all doors)</span>
-    <span v-for="key in gone" :key="key" class="small gone">There is no door “{{ key }}”. <button type="button" class="bare" @click="set({ doors: holds.doors.filter((each) => each !== key) })">Drop it</button></span>
+    <span v-for="key in gone" :key="key" class="small gone"
+      >There is no door “{{ key }}”.
+      <button
+        type="button"
+        class="bare"
+        @click="set({ doors: holds.doors.filter((each) => each !== key) })"
+      >
+        Drop it
+      </button></span
+    >
   </fieldset>
 </template>
 
 <style scoped>
-fieldset { border: 1px solid var(--line); border-radius: 8px; padding: 8px 12px; gap: 8px 16px; }
-legend { color: var(--muted); padding: 0 4px; }
-.gone { color: var(--brick); }
+fieldset {
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  padding: 8px 12px;
+  gap: 8px 16px;
+}
+legend {
+  color: var(--muted);
+  padding: 0 4px;
+}
+.gone {
+  color: var(--brick);
+}
 </style>

@@ -8,35 +8,85 @@ import { itemPath } from './itemPaths.ts'
 /** What became of each file; those that were refused stand first. */
 const { results } = defineProps<{ results: ImportResult[] }>()
 defineEmits<{ away: [] }>()
-const sorted = computed(() => [...results].sort((a, b) => Number(b.result === 'refused') - Number(a.result === 'refused')))
+const sorted = computed(() =>
+  [...results].sort((a, b) => Number(b.result === 'refused') - Number(a.result === 'refused')),
+)
 const tally = computed(() => {
-  const sum = (pick: 'imported' | 'updated' | 'unchanged') => results.reduce((n, each) => n + (each.result === 'taken' ? each.tally[pick] : Number(each.result === pick)), 0)
+  const sum = (pick: 'imported' | 'updated' | 'unchanged') =>
+    results.reduce(
+      (n, each) => n + (each.result === 'taken' ? each.tally[pick] : Number(each.result === pick)),
+      0,
+    )
   return `${sum('imported')} imported · ${sum('updated')} updated · ${sum('unchanged')} unchanged · ${results.filter(({ result }) => result === 'refused').length} refused`
 })
-const BECAME = { article: 'articles', fixed: 'fixed answers', glossary: 'glossary entries', courtesy: 'courtesies', document: 'documents', library: 'entries of a library' } as Record<string, string>
+const BECAME = {
+  article: 'articles',
+  fixed: 'fixed answers',
+  glossary: 'glossary entries',
+  courtesy: 'courtesies',
+  document: 'documents',
+  library: 'entries of a library',
+} as Record<string, string>
 </script>
 
 <template>
   <div class="stack">
-    <p class="row"><strong class="grow" data-test="import-tally">{{ tally }}</strong><Button size="small" text label="Put this list away" @click="$emit('away')" /></p>
+    <p class="row">
+      <strong class="grow" data-test="import-tally">{{ tally }}</strong><Button
+        size="small"
+        text
+        label="Put this list away"
+        @click="$emit('away')"
+      />
+    </p>
     <ul data-test="import-results">
       <li v-for="result in sorted" :key="`${result.file} ${result.result}`" :class="result.result">
         <b>{{ result.result }}</b> <span class="file">{{ result.file }}</span>
         <template v-if="result.result === 'refused'">: {{ result.reason }}</template>
         <template v-else-if="result.result === 'taken'">
-          → {{ BECAME[result.what] }}: {{ result.tally.imported }} new, {{ result.tally.updated }} updated, {{ result.tally.unchanged }} unchanged
-          <details v-if="result.notes.length" open><summary>{{ count(result.notes.length, 'row did', 'rows did') }} not come in</summary><ul class="notes"><li v-for="note in result.notes.slice(0, 100)" :key="note">{{ note }}</li></ul></details>
+          → {{ BECAME[result.what] }}: {{ result.tally.imported }} new,
+          {{ result.tally.updated }} updated, {{ result.tally.unchanged }} unchanged
+          <details v-if="result.notes.length" open>
+            <summary>{{ count(result.notes.length, 'row did', 'rows did') }} not come in</summary>
+            <ul class="notes">
+              <li v-for="note in result.notes.slice(0, 100)" :key="note">{{ note }}</li>
+            </ul>
+          </details>
         </template>
-        <template v-else> → <RouterLink :to="itemPath(result.kind, result.id)">{{ result.title }}</RouterLink> <span class="quiet">{{ count(result.passages, 'passage') }}, {{ count(result.words, 'word') }}<template v-for="note in result.notes" :key="note"> · {{ note }}</template></span></template>
+        <template v-else>
+          → <RouterLink :to="itemPath(result.kind, result.id)">{{ result.title }}</RouterLink>
+          <span class="quiet"
+            >{{ count(result.passages, 'passage') }}, {{ count(result.words, 'word')
+            }}<template v-for="note in result.notes" :key="note"> · {{ note }}</template></span
+          ></template
+        >
       </li>
     </ul>
   </div>
 </template>
 
 <style scoped>
-ul { list-style: none; padding: 0; font-size: 13.5px; max-height: 260px; overflow: auto; display: grid; gap: 3px; }
-.notes { padding-left: 18px; }
-.refused b { color: var(--brick); }
-.imported b, .updated b, .taken b { color: var(--moss); }
-.unchanged b { color: var(--muted); }
+ul {
+  list-style: none;
+  padding: 0;
+  font-size: 13.5px;
+  max-height: 260px;
+  overflow: auto;
+  display: grid;
+  gap: 3px;
+}
+.notes {
+  padding-left: 18px;
+}
+.refused b {
+  color: var(--brick);
+}
+.imported b,
+.updated b,
+.taken b {
+  color: var(--moss);
+}
+.unchanged b {
+  color: var(--muted);
+}
 </style>

@@ -14,7 +14,11 @@ const typed = ref<PickedItem | string>(picked.value ?? '')
 const found = ref<PickedItem[]>([])
 
 async function find(search: string): Promise<void> {
-  const lists = await Promise.all((['library', 'fixed'] as const).map((kind) => get<ArticlePage>('/articles', { search, kind, sort: 'title', order: 'asc', limit: 12 })))
+  const lists = await Promise.all(
+    (['library', 'fixed'] as const).map((kind) =>
+      get<ArticlePage>('/articles', { search, kind, sort: 'title', order: 'asc', limit: 12 }),
+    ),
+  )
   found.value = lists.flatMap(({ rows }) => rows.map(({ id, title }) => ({ id, title })))
 }
 function take(value: PickedItem | string): void {
@@ -24,5 +28,16 @@ function take(value: PickedItem | string): void {
 </script>
 
 <template>
-  <AutoComplete :model-value="typed" :suggestions="found" option-label="title" dropdown fluid force-selection placeholder="Search the library" data-test="item-picker" @update:model-value="take" @complete="find($event.query)" />
+  <AutoComplete
+    :model-value="typed"
+    :suggestions="found"
+    option-label="title"
+    dropdown
+    fluid
+    force-selection
+    placeholder="Search the library"
+    data-test="item-picker"
+    @update:model-value="take"
+    @complete="find($event.query)"
+  />
 </template>

@@ -1,5 +1,10 @@
 <script setup lang="ts">
-import { ARTICLE_SORTS, type ArticlePage, type ArticleQuery, type ArticleRow } from '@janua/contracts'
+import {
+  ARTICLE_SORTS,
+  type ArticlePage,
+  type ArticleQuery,
+  type ArticleRow,
+} from '@janua/contracts'
 import { useLocalStorage, watchDebounced } from '@vueuse/core'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
@@ -22,7 +27,11 @@ const { kind } = defineProps<{ kind: 'article' | 'fixed' }>()
 const session = useSession()
 const router = useRouter()
 const { run: act } = useDeed()
-const settings = useLocalStorage(`janua:list:${kind}`, { sort: 'updatedAt' as ArticleQuery['sort'], order: 'desc' as ArticleQuery['order'], limit: 25 })
+const settings = useLocalStorage(`janua:list:${kind}`, {
+  sort: 'updatedAt' as ArticleQuery['sort'],
+  order: 'desc' as ArticleQuery['order'],
+  limit: 25,
+})
 const search = ref('')
 const collection = ref('')
 const state = ref<ArticleQuery['state']>('')
@@ -30,27 +39,72 @@ const shown = ref<'library' | 'article' | 'document'>('library')
 const offset = ref(0)
 const importing = ref(false)
 
-const words = computed(() => (kind === 'fixed' ? { one: 'fixed answer', title: 'Fixed answers', path: '/fixed' } : { one: 'article', title: 'Library', path: '/library' }))
+const words = computed(() =>
+  kind === 'fixed'
+    ? { one: 'fixed answer', title: 'Fixed answers', path: '/fixed' }
+    : { one: 'article', title: 'Library', path: '/library' },
+)
 const mayWrite = computed(() => session.role !== 'agent')
 const { state: page, run: load } = useRemote((signal) =>
-  get<ArticlePage>('/articles', { ...settings.value, kind: kind === 'fixed' ? kind : shown.value, search: search.value, collection: collection.value, state: state.value, offset: offset.value }, signal),
+  get<ArticlePage>(
+    '/articles',
+    {
+      ...settings.value,
+      kind: kind === 'fixed' ? kind : shown.value,
+      search: search.value,
+      collection: collection.value,
+      state: state.value,
+      offset: offset.value,
+    },
+    signal,
+  ),
 )
-const STATES = [{ label: 'Live', value: 'live' }, { label: 'Ready', value: 'ready' }, { label: 'In work', value: 'in work' }, { label: 'Review is due', value: 'due' }]
-const SHOWN = [{ label: 'Articles', value: 'article' }, { label: 'Documents', value: 'document' }]
+const STATES = [
+  { label: 'Live', value: 'live' },
+  { label: 'Ready', value: 'ready' },
+  { label: 'In work', value: 'in work' },
+  { label: 'Review is due', value: 'due' },
+]
+const SHOWN = [
+  { label: 'Articles', value: 'article' },
+  { label: 'Documents', value: 'document' },
+]
 const collections = computed(() => page.value.value?.collections ?? [])
-const filtered = computed(() => search.value !== '' || collection.value !== '' || state.value !== '' || shown.value !== 'library')
+const filtered = computed(
+  () =>
+    search.value !== '' ||
+    collection.value !== '' ||
+    state.value !== '' ||
+    shown.value !== 'library',
+)
 
 watch([() => kind, settings, offset], () => load(), { immediate: true, deep: true })
-watchDebounced([search, collection, state, shown], () => (offset.value === 0 ? load() : (offset.value = 0)), { debounce: 180 })
+watchDebounced(
+  [search, collection, state, shown],
+  () => (offset.value === 0 ? load() : (offset.value = 0)),
+  { debounce: 180 },
+)
 
 function sort({ sortField, sortOrder }: DataTableSortEvent): void {
   if (!ARTICLE_SORTS.includes(sortField as ArticleQuery['sort'])) return
-  settings.value = { ...settings.value, sort: sortField as ArticleQuery['sort'], order: sortOrder === 1 ? 'asc' : 'desc' }
+  settings.value = {
+    ...settings.value,
+    sort: sortField as ArticleQuery['sort'],
+    order: sortOrder === 1 ? 'asc' : 'desc',
+  }
   offset.value = 0
 }
 const open = (row: ArticleRow) => router.push(itemPath(row.kind, row.id))
 async function write(): Promise<void> {
-  const empty = { kind, title: kind === 'fixed' ? 'New fixed answer' : 'New article', collection: collection.value, phrasings: [], body: '', reviewOn: null, ready: false }
+  const empty = {
+    kind,
+    title: kind === 'fixed' ? 'New fixed answer' : 'New article',
+    collection: collection.value,
+    phrasings: [],
+    body: '',
+    reviewOn: null,
+    ready: false,
+  }
   const made = await act(() => post<{ id: number }>('/articles', empty))
   if (made) await router.push(`${words.value.path}/${made.id}`)
 }
@@ -71,48 +125,163 @@ async function imported(): Promise<void> {
     <div class="head">
       <div>
         <h1>{{ words.title }}</h1>
-        <p class="quiet">{{ kind === 'fixed' ? 'Replies given word for word, for delicate questions' : 'What the assistant answers from' }} · {{ count(page.value?.all ?? 0, words.one, kind === 'fixed' ? undefined : 'articles and documents') }}</p>
+        <p class="quiet">
+          {{
+            kind === 'fixed'
+              ? 'Replies given word for word, for delicate questions'
+              : 'What the assistant answers from'
+          }}
+          ·
+          {{
+            count(
+              page.value?.all ?? 0,
+              words.one,
+              kind === 'fixed' ? undefined : 'articles and documents',
+            )
+          }}
+        </p>
       </div>
       <template v-if="mayWrite">
-        <a v-if="kind === 'article'" href="/api/export" download class="out" data-test="export">Take it all out (ZIP)</a>
-        <Button v-if="kind === 'article'" outlined label="Bring in files" data-test="import" @click="importing = !importing" />
-        <Button :label="`Write ${kind === 'fixed' ? 'a fixed answer' : 'an article'}`" data-test="write" @click="write" />
+        <a v-if="kind === 'article'" href="/api/export" download class="out" data-test="export"
+          >Take it all out (ZIP)</a
+        >
+        <Button
+          v-if="kind === 'article'"
+          outlined
+          label="Bring in files"
+          data-test="import"
+          @click="importing = !importing"
+        />
+        <Button
+          :label="`Write ${kind === 'fixed' ? 'a fixed answer' : 'an article'}`"
+          data-test="write"
+          @click="write"
+        />
       </template>
     </div>
     <ImportPanel v-if="kind === 'article' && mayWrite" :open="importing" @done="imported" />
     <div class="row filters">
-      <InputText v-model="search" class="grow" placeholder="Search title and text" aria-label="Search title and text" data-test="search" />
-      <Select v-if="kind === 'article'" :model-value="collection || null" :options="collections" placeholder="All collections" show-clear aria-label="Collection" @update:model-value="collection = $event ?? ''" />
-      <Select v-if="kind === 'article'" :model-value="shown === 'library' ? null : shown" :options="SHOWN" option-label="label" option-value="value" placeholder="Articles and documents" show-clear aria-label="Kind" @update:model-value="shown = $event ?? 'library'" />
-      <Select :model-value="state || null" :options="STATES" option-label="label" option-value="value" placeholder="Any state" show-clear aria-label="State" @update:model-value="state = $event ?? ''" />
+      <InputText
+        v-model="search"
+        class="grow"
+        placeholder="Search title and text"
+        aria-label="Search title and text"
+        data-test="search"
+      />
+      <Select
+        v-if="kind === 'article'"
+        :model-value="collection || null"
+        :options="collections"
+        placeholder="All collections"
+        show-clear
+        aria-label="Collection"
+        @update:model-value="collection = $event ?? ''"
+      />
+      <Select
+        v-if="kind === 'article'"
+        :model-value="shown === 'library' ? null : shown"
+        :options="SHOWN"
+        option-label="label"
+        option-value="value"
+        placeholder="Articles and documents"
+        show-clear
+        aria-label="Kind"
+        @update:model-value="shown = $event ?? 'library'"
+      />
+      <Select
+        :model-value="state || null"
+        :options="STATES"
+        option-label="label"
+        option-value="value"
+        placeholder="Any state"
+        show-clear
+        aria-label="State"
+        @update:model-value="state = $event ?? ''"
+      />
     </div>
     <Message v-if="page.status === 'failed'" severity="error">{{ page.reason }}</Message>
     <DataTable
-      lazy paginator :value="page.value?.rows" :rows="settings.limit" :rows-per-page-options="[25, 50, 100]" :total-records="page.value?.total ?? 0" :first="offset" data-key="id"
-      :sort-field="settings.sort" :sort-order="settings.order === 'asc' ? 1 : -1" selection-mode="single" data-test="articles"
-      @page="((offset = $event.first), (settings.limit = $event.rows))" @sort="sort" @row-select="open($event.data)"
+      lazy
+      paginator
+      :value="page.value?.rows"
+      :rows="settings.limit"
+      :rows-per-page-options="[25, 50, 100]"
+      :total-records="page.value?.total ?? 0"
+      :first="offset"
+      data-key="id"
+      :sort-field="settings.sort"
+      :sort-order="settings.order === 'asc' ? 1 : -1"
+      selection-mode="single"
+      data-test="articles"
+      @page="((offset = $event.first), (settings.limit = $event.rows))"
+      @sort="sort"
+      @row-select="open($event.data)"
     >
       <template #empty>
         <div class="empty">
-          <template v-if="filtered"><p>Nothing fits.</p><Button text label="Show all" @click="clearFilters" /></template>
-          <p v-else-if="kind === 'article'">There is nothing to answer from yet. Drop a folder of help pages here, or write the first article.</p>
+          <template v-if="filtered"
+            ><p>Nothing fits.</p>
+            <Button text label="Show all" @click="clearFilters"
+          /></template>
+          <p v-else-if="kind === 'article'">
+            There is nothing to answer from yet. Drop a folder of help pages here, or write the
+            first article.
+          </p>
           <p v-else>No fixed answers yet. Write one where the wording must be exactly yours.</p>
         </div>
       </template>
-      <Column field="title" header="Title" sortable><template #body="{ data }"><RouterLink :to="itemPath(data.kind, data.id)" class="title" data-test="article">{{ data.title }}</RouterLink> <span v-if="data.kind === 'document'" class="quiet small">document</span></template></Column>
+      <Column field="title" header="Title" sortable
+        ><template #body="{ data }"
+          ><RouterLink :to="itemPath(data.kind, data.id)" class="title" data-test="article">{{
+            data.title
+          }}</RouterLink>
+          <span v-if="data.kind === 'document'" class="quiet small">document</span></template
+        ></Column
+      >
       <Column v-if="kind === 'article'" field="collection" header="Collection" sortable />
-      <Column header="Phrasings"><template #body="{ data }"><span class="figures">{{ data.phrasings }}</span></template></Column>
-      <Column field="words" header="Words" sortable><template #body="{ data }"><span class="figures">{{ whole(data.words) }}</span></template></Column>
-      <Column field="reviewOn" header="Review" sortable><template #body="{ data }"><span class="figures">{{ data.reviewOn ? day(data.reviewOn) : '–' }}</span></template></Column>
-      <Column header="State"><template #body="{ data }"><StateChip :state="data.state" :published="data.published" /></template></Column>
-      <Column field="updatedAt" header="Changed" sortable><template #body="{ data }"><span class="figures">{{ moment(data.updatedAt) }}</span> <span class="quiet">{{ data.updatedBy }}</span></template></Column>
+      <Column header="Phrasings"
+        ><template #body="{ data }"
+          ><span class="figures">{{ data.phrasings }}</span></template
+        ></Column
+      >
+      <Column field="words" header="Words" sortable
+        ><template #body="{ data }"
+          ><span class="figures">{{ whole(data.words) }}</span></template
+        ></Column
+      >
+      <Column field="reviewOn" header="Review" sortable
+        ><template #body="{ data }"
+          ><span class="figures">{{ data.reviewOn ? day(data.reviewOn) : '–' }}</span></template
+        ></Column
+      >
+      <Column header="State"
+        ><template #body="{ data }"
+          ><StateChip :state="data.state" :published="data.published" /></template
+      ></Column>
+      <Column field="updatedAt" header="Changed" sortable
+        ><template #body="{ data }"
+          ><span class="figures">{{ moment(data.updatedAt) }}</span>
+          <span class="quiet">{{ data.updatedBy }}</span></template
+        ></Column
+      >
     </DataTable>
   </div>
 </template>
 
 <style scoped>
-.title { color: var(--ink); font-weight: 600; text-decoration: none; }
-.title:hover { text-decoration: underline; }
-.filters { margin-bottom: 14px; }
-.out { font-size: 13.5px; align-self: center; }
+.title {
+  color: var(--ink);
+  font-weight: 600;
+  text-decoration: none;
+}
+.title:hover {
+  text-decoration: underline;
+}
+.filters {
+  margin-bottom: 14px;
+}
+.out {
+  font-size: 13.5px;
+  align-self: center;
+}
 </style>

@@ -29,12 +29,37 @@ async function upload(event: Event): Promise<void> {
 </script>
 
 <template>
-  <Dialog visible modal :header="kind === 'link' ? 'Link' : 'Picture'" :style="{ width: '420px' }" @update:visible="emit('close')">
+  <Dialog
+    visible
+    modal
+    :header="kind === 'link' ? 'Link' : 'Picture'"
+    :style="{ width: '420px' }"
+    @update:visible="emit('close')"
+  >
     <form class="stack" @submit.prevent="emit('insert', { address, text })">
-      <label v-if="kind === 'picture'" class="field"><span>From this computer (PNG, JPEG, WebP or GIF)</span><input type="file" accept="image/png,image/jpeg,image/webp,image/gif" data-test="picture-file" @change="upload" /></label>
+      <label v-if="kind === 'picture'" class="field"
+        ><span>From this computer (PNG, JPEG, WebP or GIF)</span
+        ><input
+          type="file"
+          accept="image/png,image/jpeg,image/webp,image/gif"
+          data-test="picture-file"
+          @change="upload"
+      /></label>
       <p v-if="failure" role="alert" class="small">{{ failure }}</p>
-      <label class="field"><span>{{ kind === 'link' ? 'Address (https, mailto or tel)' : 'Or its address (https)' }}</span><InputText v-model.trim="address" required :pattern="pattern" autofocus /></label>
-      <label class="field"><span>{{ kind === 'link' ? 'Words, when nothing is selected' : 'What it shows, for those who cannot see it' }}</span><InputText v-model.trim="text" :required="kind === 'picture'" /></label>
+      <label class="field"
+        ><span>{{
+          kind === 'link' ? 'Address (https, mailto or tel)' : 'Or its address (https)'
+        }}</span
+        ><InputText v-model.trim="address" required :pattern="pattern" autofocus
+      /></label>
+      <label class="field"
+        ><span>{{
+          kind === 'link'
+            ? 'Words, when nothing is selected'
+            : 'What it shows, for those who cannot see it'
+        }}</span
+        ><InputText v-model.trim="text" :required="kind === 'picture'"
+      /></label>
       <Button type="submit" label="Put in" />
     </form>
   </Dialog>

@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { Bold, Heading2, Heading3, ImagePlus, Italic, Link, List, ListOrdered, Table2 } from '@lucide/vue'
+import {
+  Bold,
+  Heading2,
+  Heading3,
+  ImagePlus,
+  Italic,
+  Link,
+  List,
+  ListOrdered,
+  Table2,
+} from '@lucide/vue'
 import { EditorContent, useEditor } from '@tiptap/vue-3'
 import Button from 'primevue/button'
 import SelectButton from 'primevue/selectbutton'
@@ -19,9 +29,18 @@ const editor = useEditor({
   extensions: EDITOR_EXTENSIONS,
   content: rich ? body.value : '',
   contentType: 'markdown',
-  editorProps: { attributes: { class: 'prose', 'aria-label': 'Text of the article', role: 'textbox', 'aria-multiline': 'true', 'data-test': 'editor' } },
+  editorProps: {
+    attributes: {
+      class: 'prose',
+      'aria-label': 'Text of the article',
+      role: 'textbox',
+      'aria-multiline': 'true',
+      'data-test': 'editor',
+    },
+  },
   onCreate: ({ editor: made }) => (opened = tidyMarkdown(made.getMarkdown())),
-  onUpdate: ({ editor: made }) => (body.value = storedText(original, opened, tidyMarkdown(made.getMarkdown()))),
+  onUpdate: ({ editor: made }) =>
+    (body.value = storedText(original, opened, tidyMarkdown(made.getMarkdown()))),
 })
 const inTable = computed(() => editor.value?.isActive('table') ?? false)
 
@@ -43,7 +62,14 @@ watch(mode, (now) => {
 function insert({ address, text }: { address: string; text: string }): void {
   const chain = editor.value!.chain().focus()
   if (asking.value === 'picture') chain.setImage({ src: address, alt: text }).run()
-  else if (editor.value!.state.selection.empty) chain.insertContent({ type: 'text', text: text || address, marks: [{ type: 'link', attrs: { href: address } }] }).run()
+  else if (editor.value!.state.selection.empty)
+    chain
+      .insertContent({
+        type: 'text',
+        text: text || address,
+        marks: [{ type: 'link', attrs: { href: address } }],
+      })
+      .run()
   else chain.setLink({ href: address }).run()
   asking.value = undefined
 }
@@ -53,14 +79,44 @@ const tools = computed(() => {
   const chain = () => e.chain().focus()
   return [
     { icon: Bold, name: 'Bold', on: e.isActive('bold'), run: () => chain().toggleBold().run() },
-    { icon: Italic, name: 'Italic', on: e.isActive('italic'), run: () => chain().toggleItalic().run() },
-    { icon: Heading2, name: 'Heading', on: e.isActive('heading', { level: 2 }), run: () => chain().toggleHeading({ level: 2 }).run() },
-    { icon: Heading3, name: 'Small heading', on: e.isActive('heading', { level: 3 }), run: () => chain().toggleHeading({ level: 3 }).run() },
-    { icon: List, name: 'List', on: e.isActive('bulletList'), run: () => chain().toggleBulletList().run() },
-    { icon: ListOrdered, name: 'Steps', on: e.isActive('orderedList'), run: () => chain().toggleOrderedList().run() },
+    {
+      icon: Italic,
+      name: 'Italic',
+      on: e.isActive('italic'),
+      run: () => chain().toggleItalic().run(),
+    },
+    {
+      icon: Heading2,
+      name: 'Heading',
+      on: e.isActive('heading', { level: 2 }),
+      run: () => chain().toggleHeading({ level: 2 }).run(),
+    },
+    {
+      icon: Heading3,
+      name: 'Small heading',
+      on: e.isActive('heading', { level: 3 }),
+      run: () => chain().toggleHeading({ level: 3 }).run(),
+    },
+    {
+      icon: List,
+      name: 'List',
+      on: e.isActive('bulletList'),
+      run: () => chain().toggleBulletList().run(),
+    },
+    {
+      icon: ListOrdered,
+      name: 'Steps',
+      on: e.isActive('orderedList'),
+      run: () => chain().toggleOrderedList().run(),
+    },
     { icon: Link, name: 'Link', on: e.isActive('link'), run: () => (asking.value = 'link') },
     { icon: ImagePlus, name: 'Picture', on: false, run: () => (asking.value = 'picture') },
-    { icon: Table2, name: 'Table', on: inTable.value, run: () => chain().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run() },
+    {
+      icon: Table2,
+      name: 'Table',
+      on: inTable.value,
+      run: () => chain().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
+    },
   ]
 })
 const tableTools = computed(() => {
@@ -79,28 +135,114 @@ const tableTools = computed(() => {
   <div class="editor" data-test="markdown-editor" :data-mode="mode">
     <div class="tools" role="toolbar" aria-label="Formatting">
       <template v-if="mode === 'Text'">
-        <button v-for="tool in tools" :key="tool.name" v-tooltip.bottom="tool.name" type="button" :aria-label="tool.name" :aria-pressed="tool.on" @click="tool.run()"><component :is="tool.icon" :size="17" aria-hidden="true" /></button>
-        <template v-if="inTable"><Button v-for="tool in tableTools" :key="tool.name" text size="small" :label="tool.name" @click="tool.run()" /></template>
+        <button
+          v-for="tool in tools"
+          :key="tool.name"
+          v-tooltip.bottom="tool.name"
+          type="button"
+          :aria-label="tool.name"
+          :aria-pressed="tool.on"
+          @click="tool.run()"
+        >
+          <component :is="tool.icon" :size="17" aria-hidden="true" />
+        </button>
+        <template v-if="inTable"
+          ><Button
+            v-for="tool in tableTools"
+            :key="tool.name"
+            text
+            size="small"
+            :label="tool.name"
+            @click="tool.run()"
+        /></template>
       </template>
-      <span v-else-if="!representable(body)" class="small quiet">This text has something that only its source shows.</span>
-      <SelectButton v-model="mode" class="mode" :options="['Text', 'Source']" :option-disabled="(option: string) => option === 'Text' && !representable(body)" :allow-empty="false" size="small" aria-label="Edit as" />
+      <span v-else-if="!representable(body)" class="small quiet"
+        >This text has something that only its source shows.</span
+      >
+      <SelectButton
+        v-model="mode"
+        class="mode"
+        :options="['Text', 'Source']"
+        :option-disabled="(option: string) => option === 'Text' && !representable(body)"
+        :allow-empty="false"
+        size="small"
+        aria-label="Edit as"
+      />
     </div>
     <EditorContent v-show="mode === 'Text'" :editor="editor" class="area" />
-    <Textarea v-if="mode === 'Source'" v-model="body" class="source" auto-resize rows="16" aria-label="Source of the article" data-test="source" />
+    <Textarea
+      v-if="mode === 'Source'"
+      v-model="body"
+      class="source"
+      auto-resize
+      rows="16"
+      aria-label="Source of the article"
+      data-test="source"
+    />
     <LinkDialog v-if="asking" :kind="asking" @close="asking = undefined" @insert="insert" />
   </div>
 </template>
 
 <style scoped>
-.editor { border: 1px solid var(--line); border-radius: 8px; background: var(--surface); }
-.tools { display: flex; flex-wrap: wrap; gap: 2px; align-items: center; padding: 5px 8px; border-bottom: 1px solid var(--line); position: sticky; top: 0; background: var(--surface); border-radius: 8px 8px 0 0; z-index: 2; }
-.tools > button:not(.p-button) { width: 32px; height: 30px; display: grid; place-items: center; border: 0; border-radius: 5px; background: none; color: var(--ink); cursor: pointer; }
-.tools > button[aria-pressed='true'] { background: var(--harbour-soft); color: var(--harbour); }
-.mode { margin-left: auto; }
-.area :deep(.tiptap) { min-height: 260px; padding: 14px 16px; outline: none; }
-.area :deep(.tiptap:focus-visible) { box-shadow: inset 0 0 0 2px var(--harbour); border-radius: 0 0 8px 8px; }
-.area :deep(.selectedCell) { background: var(--harbour-soft); }
-.area :deep(img) { max-width: 100%; }
-.area :deep(td p), .area :deep(th p) { margin: 0; }
-.source { width: 100%; border: 0; font-family: ui-monospace, monospace; font-size: 13px; }
+.editor {
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  background: var(--surface);
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px;
+  align-items: center;
+  padding: 5px 8px;
+  border-bottom: 1px solid var(--line);
+  position: sticky;
+  top: 0;
+  background: var(--surface);
+  border-radius: 8px 8px 0 0;
+  z-index: 2;
+}
+.tools > button:not(.p-button) {
+  width: 32px;
+  height: 30px;
+  display: grid;
+  place-items: center;
+  border: 0;
+  border-radius: 5px;
+  background: none;
+  color: var(--ink);
+  cursor: pointer;
+}
+.tools > button[aria-pressed='true'] {
+  background: var(--harbour-soft);
+  color: var(--harbour);
+}
+.mode {
+  margin-left: auto;
+}
+.area :deep(.tiptap) {
+  min-height: 260px;
+  padding: 14px 16px;
+  outline: none;
+}
+.area :deep(.tiptap:focus-visible) {
+  box-shadow: inset 0 0 0 2px var(--harbour);
+  border-radius: 0 0 8px 8px;
+}
+.area :deep(.selectedCell) {
+  background: var(--harbour-soft);
+}
+.area :deep(img) {
+  max-width: 100%;
+}
+.area :deep(td p),
+.area :deep(th p) {
+  margin: 0;
+}
+.source {
+  width: 100%;
+  border: 0;
+  font-family: ui-monospace, monospace;
+  font-size: 13px;
+}
 </style>

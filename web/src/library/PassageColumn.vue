@@ -8,8 +8,12 @@ import { refDebounced } from '@vueuse/core'
 
 /** The passages that a text will be split into, as the assistant sees it. */
 const { body, answered = [] } = defineProps<{ body: string; answered?: Insights['passages'] }>()
-const settled = refDebounced(computed(() => body), 200)
-const questionsOf = (ordinal: number) => answered.find((each) => each.ordinal === ordinal)?.questions ?? []
+const settled = refDebounced(
+  computed(() => body),
+  200,
+)
+const questionsOf = (ordinal: number) =>
+  answered.find((each) => each.ordinal === ordinal)?.questions ?? []
 const passages = computed(() => splitPassages(settled.value))
 </script>
 
@@ -18,17 +22,44 @@ const passages = computed(() => splitPassages(settled.value))
     <h2>{{ count(passages.length, 'passage') }}</h2>
     <p class="quiet small">An answer is taken from one of these. Headings make new ones.</p>
     <section v-for="passage in passages" :key="passage.ordinal" class="panel" data-test="passage">
-      <p class="quiet small"><template v-if="passage.path.length">{{ passage.path.join(' › ') }} · </template>{{ count(passage.words, 'word') }}</p>
+      <p class="quiet small">
+        <template v-if="passage.path.length">{{ passage.path.join(' › ') }} · </template
+        >{{ count(passage.words, 'word') }}
+      </p>
       <div class="prose text"><BlockList :blocks="passage.blocks" /></div>
-      <ul v-if="questionsOf(passage.ordinal).length" class="asked small"><li class="quiet">answered in the last 30 days:</li><li v-for="question in questionsOf(passage.ordinal).slice(0, 5)" :key="question.text">“{{ question.text }}”<span v-if="question.times > 1" class="quiet figures"> ×{{ question.times }}</span></li></ul>
+      <ul v-if="questionsOf(passage.ordinal).length" class="asked small">
+        <li class="quiet">answered in the last 30 days:</li>
+        <li v-for="question in questionsOf(passage.ordinal).slice(0, 5)" :key="question.text">
+          “{{ question.text }}”<span v-if="question.times > 1" class="quiet figures">
+            ×{{ question.times }}</span
+          >
+        </li>
+      </ul>
     </section>
-    <p v-if="passages.length === 0" class="empty">Nothing to answer from yet. Write the text on the left.</p>
+    <p v-if="passages.length === 0" class="empty">
+      Nothing to answer from yet. Write the text on the left.
+    </p>
   </aside>
 </template>
 
 <style scoped>
-.passages { display: grid; gap: 10px; align-content: start; }
-.panel { padding: 10px 14px; }
-.text { font-size: 13.5px; overflow-x: auto; }
-.asked { list-style: none; padding: 0; margin-top: 8px; border-top: 1px solid var(--line); padding-top: 6px; }
+.passages {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.panel {
+  padding: 10px 14px;
+}
+.text {
+  font-size: 13.5px;
+  overflow-x: auto;
+}
+.asked {
+  list-style: none;
+  padding: 0;
+  margin-top: 8px;
+  border-top: 1px solid var(--line);
+  padding-top: 6px;
+}
 </style>

@@ -6,7 +6,10 @@ import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 import ReachSign from './ReachSign.vue'
 
-const { short = false, markOf = () => undefined } = defineProps<{ short?: boolean; markOf?: (phrasing: string) => ReachMark | undefined }>()
+const { short = false, markOf = () => undefined } = defineProps<{
+  short?: boolean
+  markOf?: (phrasing: string) => ReachMark | undefined
+}>()
 const phrasings = defineModel<string[]>({ required: true })
 const fresh = ref('')
 const twin = ref(false)
@@ -20,27 +23,58 @@ function add(): void {
   fresh.value = ''
 }
 const drop = (i: number) => (phrasings.value = phrasings.value.toSpliced(i, 1))
-const change = (i: number, text: string) => text.trim().length > 1 && (phrasings.value = phrasings.value.with(i, text.trim()))
+const change = (i: number, text: string) =>
+  text.trim().length > 1 && (phrasings.value = phrasings.value.with(i, text.trim()))
 </script>
 
 <template>
   <section class="stack" aria-label="Questions it answers">
-    <div v-if="!short"><h2>Questions it answers</h2><p class="quiet small">In the words people use. Each one teaches the assistant.</p></div>
+    <div v-if="!short">
+      <h2>Questions it answers</h2>
+      <p class="quiet small">In the words people use. Each one teaches the assistant.</p>
+    </div>
     <ul>
       <li v-for="(phrasing, i) in phrasings" :key="phrasing">
         <div class="row line">
-          <InputText :model-value="phrasing" size="small" class="grow" :aria-label="`Phrasing ${i + 1}`" data-test="phrasing" @change="change(i, ($event.target as HTMLInputElement).value)" />
+          <InputText
+            :model-value="phrasing"
+            size="small"
+            class="grow"
+            :aria-label="`Phrasing ${i + 1}`"
+            data-test="phrasing"
+            @change="change(i, ($event.target as HTMLInputElement).value)"
+          />
           <ReachSign v-if="markOf(phrasing)" :mark="markOf(phrasing)!" />
-          <Button text size="small" :aria-label="`Remove “${phrasing}”`" @click="drop(i)"><X :size="16" aria-hidden="true" /></Button>
+          <Button text size="small" :aria-label="`Remove “${phrasing}”`" @click="drop(i)"
+            ><X :size="16" aria-hidden="true"
+          /></Button>
         </div>
       </li>
     </ul>
-    <form class="row" @submit.prevent="add"><InputText v-model="fresh" size="small" class="grow" placeholder="Another way to ask" aria-label="Another way to ask" maxlength="300" data-test="new-phrasing" /><Button type="submit" size="small" outlined label="Add" data-test="add-phrasing" /></form>
+    <form class="row" @submit.prevent="add">
+      <InputText
+        v-model="fresh"
+        size="small"
+        class="grow"
+        placeholder="Another way to ask"
+        aria-label="Another way to ask"
+        maxlength="300"
+        data-test="new-phrasing"
+      /><Button type="submit" size="small" outlined label="Add" data-test="add-phrasing" />
+    </form>
     <p v-if="twin" class="small" role="alert">That one is there already.</p>
   </section>
 </template>
 
 <style scoped>
-ul { list-style: none; padding: 0; display: grid; gap: 5px; }
-.line { flex-wrap: nowrap; gap: 6px; }
+ul {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 5px;
+}
+.line {
+  flex-wrap: nowrap;
+  gap: 6px;
+}
 </style>

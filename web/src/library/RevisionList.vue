@@ -18,7 +18,9 @@ const { run, busy } = useDeed()
 const rows = shallowRef<RevisionRow[]>()
 const shown = shallowRef<{ one: RevisionView; other: RevisionView }>()
 const against = ref<'newest' | 'before'>('before')
-const parts = computed(() => (shown.value ? wordDiff(shown.value.other.text, shown.value.one.text) : []))
+const parts = computed(() =>
+  shown.value ? wordDiff(shown.value.other.text, shown.value.one.text) : [],
+)
 
 void load()
 async function load(): Promise<void> {
@@ -28,26 +30,60 @@ async function load(): Promise<void> {
 async function show(row: RevisionRow): Promise<void> {
   const at = rows.value!.findIndex((each) => each.id === row.id)
   const other = against.value === 'newest' ? rows.value![0]! : (rows.value![at + 1] ?? row)
-  const [one, two] = await Promise.all([row.id, other.id].map((each) => get<RevisionView>(`/articles/${id}/revisions/${each}`)))
+  const [one, two] = await Promise.all(
+    [row.id, other.id].map((each) => get<RevisionView>(`/articles/${id}/revisions/${each}`)),
+  )
   shown.value = { one: one!, other: two! }
 }
 async function restore(row: RevisionRow): Promise<void> {
-  const done = await run(() => post(`/articles/${id}/restore`, { revision: row.id, base }).then(() => true), 'Restored in the draft, in work')
+  const done = await run(
+    () => post(`/articles/${id}/restore`, { revision: row.id, base }).then(() => true),
+    'Restored in the draft, in work',
+  )
   if (done) emit('restored')
 }
 </script>
 
 <template>
-  <Dialog visible modal header="Versions" :style="{ width: '1080px' }" data-test="revisions" @update:visible="emit('close')">
+  <Dialog
+    visible
+    modal
+    header="Versions"
+    :style="{ width: '1080px' }"
+    data-test="revisions"
+    @update:visible="emit('close')"
+  >
     <div class="columns">
       <ol>
         <li v-for="row in rows" :key="row.id" :class="{ here: shown?.one.id === row.id }">
-          <button type="button" class="bare" data-test="revision" @click="show(row)">{{ moment(row.at) }}, {{ row.by }}</button>
-          <span class="quiet small">{{ row.current ? 'in the draft' : '' }} {{ row.releases.length ? `${count(row.releases.length, 'release')}: ${row.releases.slice(0, 4).join(', ')}` : '' }}</span>
+          <button type="button" class="bare" data-test="revision" @click="show(row)">
+            {{ moment(row.at) }}, {{ row.by }}
+          </button>
+          <span class="quiet small"
+            >{{ row.current ? 'in the draft' : '' }}
+            {{
+              row.releases.length
+                ? `${count(row.releases.length, 'release')}: ${row.releases.slice(0, 4).join(', ')}`
+                : ''
+            }}</span
+          >
         </li>
       </ol>
       <div v-if="shown" class="stack">
-        <p class="row small"><span class="grow quiet">{{ shown.one.id === shown.other.id ? 'The first version' : `What changed ${against === 'before' ? 'against the version before' : 'since then, against the newest'}: new words green, gone words red` }}</span><Button v-if="mayWrite && !shown.one.current" size="small" label="Make this the draft again" :loading="busy" data-test="restore" @click="restore(shown.one)" /></p>
+        <p class="row small">
+          <span class="grow quiet">{{
+            shown.one.id === shown.other.id
+              ? 'The first version'
+              : `What changed ${against === 'before' ? 'against the version before' : 'since then, against the newest'}: new words green, gone words red`
+          }}</span><Button
+            v-if="mayWrite && !shown.one.current"
+            size="small"
+            label="Make this the draft again"
+            :loading="busy"
+            data-test="restore"
+            @click="restore(shown.one)"
+          />
+        </p>
         <pre><DiffParts :parts="parts" /></pre>
       </div>
     </div>
@@ -55,10 +91,38 @@ async function restore(row: RevisionRow): Promise<void> {
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: 290px minmax(0, 1fr); gap: 20px; }
-ol { list-style: none; padding: 0; max-height: 62vh; overflow: auto; }
-li { display: grid; padding: 6px 8px; border-bottom: 1px solid var(--line); }
-li.here { background: var(--harbour-soft); }
-li.here .quiet { color: var(--ink); }
-pre { white-space: pre-wrap; font: 14px/1.5 'Figtree Variable', sans-serif; border: 1px solid var(--line); border-radius: 8px; padding: 12px; max-height: 58vh; overflow: auto; margin: 0; }
+.columns {
+  display: grid;
+  grid-template-columns: 290px minmax(0, 1fr);
+  gap: 20px;
+}
+ol {
+  list-style: none;
+  padding: 0;
+  max-height: 62vh;
+  overflow: auto;
+}
+li {
+  display: grid;
+  padding: 6px 8px;
+  border-bottom: 1px solid var(--line);
+}
+li.here {
+  background: var(--harbour-soft);
+}
+li.here .quiet {
+  color: var(--ink);
+}
+pre {
+  white-space: pre-wrap;
+  font:
+    14px/1.5 'Figtree Variable',
+    sans-serif;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  padding: 12px;
+  max-height: 58vh;
+  overflow: auto;
+  margin: 0;
+}
 </style>

@@ -10,14 +10,27 @@ import { count, moment } from '../shell/format.ts'
 
 /** One site, and what its last reading found. */
 const { site, busy } = defineProps<{ site: Site; busy: boolean }>()
-const emit = defineEmits<{ edit: []; read: []; stop: []; drop: []; forget: []; take: [addresses: string[]] }>()
+const emit = defineEmits<{
+  edit: []
+  read: []
+  stop: []
+  drop: []
+  forget: []
+  take: [addresses: string[]]
+}>()
 const reading = computed(() => site.reading)
-const news = computed(() => reading.value?.pages.filter(({ change }) => change !== 'unchanged') ?? [])
+const news = computed(
+  () => reading.value?.pages.filter(({ change }) => change !== 'unchanged') ?? [],
+)
 const unchanged = computed(() => (reading.value?.pages.length ?? 0) - news.value.length)
 const chosen = ref<string[]>([])
 const opened = ref('')
 const EVERY: Record<string, string> = { 1: 'every day', 7: 'every week', 30: 'every month' }
-watch(() => reading.value?.id + (reading.value?.state ?? ''), () => (chosen.value = news.value.map(({ address }) => address)), { immediate: true })
+watch(
+  () => reading.value?.id + (reading.value?.state ?? ''),
+  () => (chosen.value = news.value.map(({ address }) => address)),
+  { immediate: true },
+)
 const parts = (page: ReadPage) => wordDiff(page.before, page.after)
 const short = (address: string) => new URL(address).pathname
 </script>
@@ -25,36 +38,153 @@ const short = (address: string) => new URL(address).pathname
 <template>
   <section class="panel stack" data-test="site">
     <div class="row">
-      <div class="grow"><h2>{{ site.address }}</h2><p class="quiet small">{{ count(site.pages, 'page') }} in the library · read {{ site.everyDays ? EVERY[site.everyDays] : 'by hand' }} · at most {{ count(site.pageLimit, 'page') }}<template v-if="reading"> · last read {{ moment(reading.at) }}</template></p></div>
-      <Button size="small" text severity="danger" label="Forget it" @click="emit('forget')" /><Button size="small" text label="Change" @click="emit('edit')" />
-      <Button v-if="reading?.state === 'reading'" size="small" outlined label="Stop" @click="emit('stop')" />
-      <Button v-else size="small" label="Read it now" :loading="busy" data-test="read-site" @click="emit('read')" />
+      <div class="grow">
+        <h2>{{ site.address }}</h2>
+        <p class="quiet small">
+          {{ count(site.pages, 'page') }} in the library · read
+          {{ site.everyDays ? EVERY[site.everyDays] : 'by hand' }} · at most
+          {{ count(site.pageLimit, 'page')
+          }}<template v-if="reading"> · last read {{ moment(reading.at) }}</template>
+        </p>
+      </div>
+      <Button
+        size="small"
+        text
+        severity="danger"
+        label="Forget it"
+        @click="emit('forget')"
+      /><Button size="small" text label="Change" @click="emit('edit')" />
+      <Button
+        v-if="reading?.state === 'reading'"
+        size="small"
+        outlined
+        label="Stop"
+        @click="emit('stop')"
+      />
+      <Button
+        v-else
+        size="small"
+        label="Read it now"
+        :loading="busy"
+        data-test="read-site"
+        @click="emit('read')"
+      />
     </div>
-    <div v-if="reading?.state === 'reading'" class="row" role="status"><ProgressBar class="grow" :value="reading.found ? Math.round((100 * reading.read) / reading.found) : 0" :show-value="false" aria-label="Pages read" /><span class="figures small">{{ reading.read }} of {{ reading.found }}</span><span class="quiet small">{{ reading.current }}</span></div>
-    <p v-else-if="reading?.state === 'failed'" class="failed" data-test="site-failed">The last reading failed: {{ reading.because }}. Nothing was changed.</p>
+    <div v-if="reading?.state === 'reading'" class="row" role="status">
+      <ProgressBar
+        class="grow"
+        :value="reading.found ? Math.round((100 * reading.read) / reading.found) : 0"
+        :show-value="false"
+        aria-label="Pages read"
+      /><span class="figures small">{{ reading.read }} of {{ reading.found }}</span
+      ><span class="quiet small">{{ reading.current }}</span>
+    </div>
+    <p v-else-if="reading?.state === 'failed'" class="failed" data-test="site-failed">
+      The last reading failed: {{ reading.because }}. Nothing was changed.
+    </p>
     <template v-else-if="reading?.state === 'waiting'">
-      <p class="row" data-test="site-news"><strong class="grow">{{ news.length ? `${count(news.length, 'page')} to take over` : 'Nothing has changed' }}</strong><span class="quiet small">{{ count(unchanged, 'page') }} unchanged</span></p>
+      <p class="row" data-test="site-news">
+        <strong class="grow">{{
+          news.length ? `${count(news.length, 'page')} to take over` : 'Nothing has changed'
+        }}</strong><span class="quiet small">{{ count(unchanged, 'page') }} unchanged</span>
+      </p>
       <p v-if="reading.because" class="small">{{ reading.because }}</p>
       <ul>
-        <li v-for="page in news" :key="page.address" data-test="site-page" :data-change="page.change">
-          <Checkbox v-model="chosen" :value="page.address" :aria-label="`Take over ${page.title}`" /><span class="change" :class="page.change">{{ page.change }}</span>
-          <span class="grow"><strong>{{ page.title }}</strong> <span class="quiet small">{{ short(page.address) }} · {{ count(page.words, 'word') }}<template v-if="page.questions">, {{ count(page.questions, 'question') }}</template></span></span>
-          <button v-if="page.change === 'changed'" type="button" class="bare small" @click="opened = opened === page.address ? '' : page.address">{{ opened === page.address ? 'hide' : 'what changed' }}</button>
+        <li
+          v-for="page in news"
+          :key="page.address"
+          data-test="site-page"
+          :data-change="page.change"
+        >
+          <Checkbox
+            v-model="chosen"
+            :value="page.address"
+            :aria-label="`Take over ${page.title}`"
+          /><span class="change" :class="page.change">{{ page.change }}</span>
+          <span class="grow"
+            ><strong>{{ page.title }}</strong>
+            <span class="quiet small"
+              >{{ short(page.address) }} · {{ count(page.words, 'word')
+              }}<template v-if="page.questions"
+                >, {{ count(page.questions, 'question') }}</template
+              ></span
+            ></span
+          >
+          <button
+            v-if="page.change === 'changed'"
+            type="button"
+            class="bare small"
+            @click="opened = opened === page.address ? '' : page.address"
+          >
+            {{ opened === page.address ? 'hide' : 'what changed' }}
+          </button>
           <pre v-if="opened === page.address"><DiffParts :parts="parts(page)" /></pre>
         </li>
       </ul>
-      <div v-if="news.length" class="row"><span class="grow" /><Button size="small" text label="Leave it all" @click="emit('drop')" /><Button size="small" :label="`Take over ${count(chosen.length, 'page')}`" :disabled="chosen.length === 0" data-test="take-over" @click="emit('take', chosen)" /></div>
+      <div v-if="news.length" class="row">
+        <span class="grow" /><Button
+          size="small"
+          text
+          label="Leave it all"
+          @click="emit('drop')"
+        /><Button
+          size="small"
+          :label="`Take over ${count(chosen.length, 'page')}`"
+          :disabled="chosen.length === 0"
+          data-test="take-over"
+          @click="emit('take', chosen)"
+        />
+      </div>
     </template>
-    <details v-if="reading?.failed.length"><summary class="small">{{ count(reading.failed.length, 'page') }} not read</summary><ul class="small"><li v-for="page in reading.failed" :key="page.address">{{ page.address }}: {{ page.because }}</li></ul></details>
+    <details v-if="reading?.failed.length">
+      <summary class="small">{{ count(reading.failed.length, 'page') }} not read</summary>
+      <ul class="small">
+        <li v-for="page in reading.failed" :key="page.address">
+          {{ page.address }}: {{ page.because }}
+        </li>
+      </ul>
+    </details>
   </section>
 </template>
 
 <style scoped>
-ul { list-style: none; padding: 0; }
-li { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; padding: 6px 0; border-top: 1px solid var(--line); }
-.change { font-size: 13px; width: 74px; }
-.appeared { color: var(--moss); }
-.changed { color: var(--brass); }
-.gone, .failed { color: var(--brick); }
-pre { flex-basis: 100%; white-space: pre-wrap; font: 13.5px/1.5 'Figtree Variable', sans-serif; border: 1px solid var(--line); border-radius: 8px; padding: 10px; max-height: 300px; overflow: auto; margin: 0; }
+ul {
+  list-style: none;
+  padding: 0;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: center;
+  padding: 6px 0;
+  border-top: 1px solid var(--line);
+}
+.change {
+  font-size: 13px;
+  width: 74px;
+}
+.appeared {
+  color: var(--moss);
+}
+.changed {
+  color: var(--brass);
+}
+.gone,
+.failed {
+  color: var(--brick);
+}
+pre {
+  flex-basis: 100%;
+  white-space: pre-wrap;
+  font:
+    13.5px/1.5 'Figtree Variable',
+    sans-serif;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  padding: 10px;
+  max-height: 300px;
+  overflow: auto;
+  margin: 0;
+}
 </style>

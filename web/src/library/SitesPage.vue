@@ -15,13 +15,21 @@ import { useSites } from './useSites.ts'
 
 const session = useSession()
 const { run, busy } = useDeed()
-const { sites, hosts, failure, load, look, save, forget, read, stop, drop, takeOver, allow } = useSites()
+const { sites, hosts, failure, load, look, save, forget, read, stop, drop, takeOver, allow } =
+  useSites()
 const isLead = computed(() => session.role === 'lead')
 const editing = shallowRef<Site | 'new'>()
 const input = ref<SiteInput>(blank())
 const looked = shallowRef<SiteLook>()
-const EVERY = [{ value: 0, label: 'By hand only' }, { value: 1, label: 'Every day' }, { value: 7, label: 'Every week' }, { value: 30, label: 'Every month' }]
-const host = computed(() => (URL.canParse(input.value.address) ? new URL(input.value.address).host : ''))
+const EVERY = [
+  { value: 0, label: 'By hand only' },
+  { value: 1, label: 'Every day' },
+  { value: 7, label: 'Every week' },
+  { value: 30, label: 'Every month' },
+]
+const host = computed(() =>
+  URL.canParse(input.value.address) ? new URL(input.value.address).host : '',
+)
 const unknownHost = computed(() => host.value !== '' && !hosts.value.includes(host.value))
 
 onMounted(load)
@@ -32,17 +40,28 @@ function edit(site: Site | 'new'): void {
   editing.value = site
   looked.value = undefined
   if (site === 'new') input.value = blank()
-  else input.value = { address: site.address, collection: site.collection, pageLimit: site.pageLimit, everyDays: site.everyDays }
+  else
+    input.value = {
+      address: site.address,
+      collection: site.collection,
+      pageLimit: site.pageLimit,
+      everyDays: site.everyDays,
+    }
 }
 async function peek(): Promise<void> {
   looked.value = await run(() => look(input.value.address))
 }
 async function store(): Promise<void> {
-  const done = await run(() => save(editing.value === 'new' || !editing.value ? null : editing.value.id, input.value))
+  const done = await run(() =>
+    save(editing.value === 'new' || !editing.value ? null : editing.value.id, input.value),
+  )
   if (done) editing.value = undefined
 }
 async function taken(site: Site, addresses: string[]): Promise<void> {
-  await run(() => takeOver(site.id, addresses), `${count(addresses.length, 'page')} taken into the draft, ready to publish`)
+  await run(
+    () => takeOver(site.id, addresses),
+    `${count(addresses.length, 'page')} taken into the draft, ready to publish`,
+  )
   await session.refreshRelease()
 }
 </script>
@@ -50,34 +69,145 @@ async function taken(site: Site, addresses: string[]): Promise<void> {
 <template>
   <div class="page">
     <div class="head">
-      <div><h1>Sites</h1><p class="quiet">Pages of web sites that the assistant answers from. What changed there is shown before anything is taken over.</p></div>
+      <div>
+        <h1>Sites</h1>
+        <p class="quiet">
+          Pages of web sites that the assistant answers from. What changed there is shown before
+          anything is taken over.
+        </p>
+      </div>
       <Button label="Add a site" data-test="add-site" @click="edit('new')" />
     </div>
     <Message v-if="failure" severity="error">{{ failure }}</Message>
-    <p class="row hosts"><span class="small quiet">Hosts that may be read:</span><span v-for="one in hosts" :key="one" class="chip">{{ one }} <button v-if="isLead" type="button" class="bare" :aria-label="`Do not allow ${one}`" @click="run(() => allow(hosts.filter((each) => each !== one)))">×</button></span><span v-if="hosts.length === 0" class="small quiet">none yet</span></p>
-    <div v-if="sites?.length === 0" class="empty panel"><p>No site yet. Add the address of your help pages: its sitemap is read, else its links.</p></div>
-    <div class="stack">
-      <SiteCard v-for="site in sites" :key="site.id" :site="site" :busy="busy" @edit="edit(site)" @read="run(() => read(site.id))" @stop="run(() => stop(site.id))" @drop="run(() => drop(site.id))" @forget="run(() => forget(site.id), 'The site is forgotten; its pages stay in the library')" @take="taken(site, $event)" />
+    <p class="row hosts">
+      <span class="small quiet">Hosts that may be read:</span
+      ><span v-for="one in hosts" :key="one" class="chip"
+        >{{ one }}
+        <button
+          v-if="isLead"
+          type="button"
+          class="bare"
+          :aria-label="`Do not allow ${one}`"
+          @click="run(() => allow(hosts.filter((each) => each !== one)))"
+        >
+          ×
+        </button></span
+      ><span v-if="hosts.length === 0" class="small quiet">none yet</span>
+    </p>
+    <div v-if="sites?.length === 0" class="empty panel">
+      <p>No site yet. Add the address of your help pages: its sitemap is read, else its links.</p>
     </div>
-    <Dialog :visible="editing !== undefined" modal :header="editing === 'new' ? 'Add a site' : 'Change a site'" :style="{ width: '600px' }" @update:visible="editing = undefined">
+    <div class="stack">
+      <SiteCard
+        v-for="site in sites"
+        :key="site.id"
+        :site="site"
+        :busy="busy"
+        @edit="edit(site)"
+        @read="run(() => read(site.id))"
+        @stop="run(() => stop(site.id))"
+        @drop="run(() => drop(site.id))"
+        @forget="run(() => forget(site.id), 'The site is forgotten; its pages stay in the library')"
+        @take="taken(site, $event)"
+      />
+    </div>
+    <Dialog
+      :visible="editing !== undefined"
+      modal
+      :header="editing === 'new' ? 'Add a site' : 'Change a site'"
+      :style="{ width: '600px' }"
+      @update:visible="editing = undefined"
+    >
       <form v-if="editing" class="stack" @submit.prevent="store">
-        <label class="field"><span>Address; pages below it are read</span><InputText v-model.trim="input.address" type="url" required placeholder="https://www.example.com/help/" autofocus data-test="site-address" /></label>
-        <Message v-if="unknownHost" severity="warn"><span class="row"><span class="grow">{{ host }} is not among the hosts that may be read.</span><Button v-if="isLead" size="small" :label="`Allow ${host}`" data-test="allow-host" @click="run(() => allow([...hosts, host]))" /><template v-else>A lead can allow it.</template></span></Message>
+        <label class="field"
+          ><span>Address; pages below it are read</span
+          ><InputText
+            v-model.trim="input.address"
+            type="url"
+            required
+            placeholder="https://www.example.com/help/"
+            autofocus
+            data-test="site-address"
+        /></label>
+        <Message v-if="unknownHost" severity="warn"
+          ><span class="row"
+            ><span class="grow">{{ host }} is not among the hosts that may be read.</span
+            ><Button
+              v-if="isLead"
+              size="small"
+              :label="`Allow ${host}`"
+              data-test="allow-host"
+              @click="run(() => allow([...hosts, host]))"
+            /><template v-else>A lead can allow it.</template></span
+          ></Message
+        >
         <div class="row">
-          <label class="field"><span>At most so many pages</span><InputNumber v-model="input.pageLimit" :min="1" :max="MAX_SITE_PAGES" show-buttons input-class="limit" /></label>
-          <label class="field"><span>Read it again</span><Select :model-value="input.everyDays ?? 0" :options="EVERY" option-label="label" option-value="value" aria-label="Read it again" @update:model-value="input.everyDays = $event || null" /></label>
-          <label class="field grow"><span>Collection</span><InputText v-model.trim="input.collection" maxlength="80" /></label>
+          <label class="field"
+            ><span>At most so many pages</span
+            ><InputNumber
+              v-model="input.pageLimit"
+              :min="1"
+              :max="MAX_SITE_PAGES"
+              show-buttons
+              input-class="limit"
+          /></label>
+          <label class="field"
+            ><span>Read it again</span
+            ><Select
+              :model-value="input.everyDays ?? 0"
+              :options="EVERY"
+              option-label="label"
+              option-value="value"
+              aria-label="Read it again"
+              @update:model-value="input.everyDays = $event || null"
+          /></label>
+          <label class="field grow"
+            ><span>Collection</span><InputText v-model.trim="input.collection" maxlength="80"
+          /></label>
         </div>
-        <p v-if="looked" role="status" data-test="looked">{{ looked.by === 'sitemap' ? `Its sitemap names ${count(looked.pages ?? 0, 'page')} below this address; ${Math.min(looked.pages ?? 0, input.pageLimit)} would be read.` : `It has no sitemap: links below this address are followed, up to ${count(input.pageLimit, 'page')}.` }}</p>
-        <div class="row"><Button outlined label="Look first" :disabled="!host || unknownHost" :loading="busy" data-test="look" @click="peek" /><span class="grow" /><Button type="submit" :label="editing === 'new' ? 'Add it' : 'Save'" :disabled="unknownHost" :loading="busy" data-test="save-site" /></div>
+        <p v-if="looked" role="status" data-test="looked">
+          {{
+            looked.by === 'sitemap'
+              ? `Its sitemap names ${count(looked.pages ?? 0, 'page')} below this address; ${Math.min(looked.pages ?? 0, input.pageLimit)} would be read.`
+              : `It has no sitemap: links below this address are followed, up to ${count(input.pageLimit, 'page')}.`
+          }}
+        </p>
+        <div class="row">
+          <Button
+            outlined
+            label="Look first"
+            :disabled="!host || unknownHost"
+            :loading="busy"
+            data-test="look"
+            @click="peek"
+          /><span class="grow" /><Button
+            type="submit"
+            :label="editing === 'new' ? 'Add it' : 'Save'"
+            :disabled="unknownHost"
+            :loading="busy"
+            data-test="save-site"
+          />
+        </div>
       </form>
     </Dialog>
   </div>
 </template>
 
 <style scoped>
-.hosts { margin-bottom: 14px; }
-.chip { border: 1px solid var(--line); border-radius: 5px; padding: 1px 8px; font-size: 13px; }
-.chip .bare { text-decoration: none; color: var(--muted); }
-:deep(.limit) { width: 90px; }
+.hosts {
+  margin-bottom: 14px;
+}
+.chip {
+  border: 1px solid var(--line);
+  border-radius: 5px;
+  padding: 1px 8px;
+  font-size: 13px;
+}
+.chip .bare {
+  text-decoration: none;
+  color: var(--muted);
+}
+:deep(.limit) {
+  width: 90px;
+}
 </style>

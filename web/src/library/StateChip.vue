@@ -6,14 +6,38 @@ const { state, published = true } = defineProps<{ state: ChangeState; published?
 </script>
 
 <template>
-  <span class="chip" :class="state.replace(' ', '-')" data-test="state"><i aria-hidden="true" />{{ state === 'live' ? 'live' : `${published ? 'changed' : 'new'}, ${state}` }}</span>
+  <span class="chip" :class="state.replace(' ', '-')" data-test="state"
+    ><i aria-hidden="true" />{{
+      state === 'live' ? 'live' : `${published ? 'changed' : 'new'}, ${state}`
+    }}</span
+  >
 </template>
 
 <style scoped>
-.chip { display: inline-flex; align-items: baseline; gap: 6px; font-size: 13px; white-space: nowrap; }
-i { width: 9px; height: 11px; align-self: center; border-radius: 5px 5px 1px 1px; border: 1.5px solid currentColor; }
-.live i { background: currentColor; }
-.live { color: var(--moss); }
-.ready { color: var(--harbour); }
-.in-work { color: var(--brass); }
+.chip {
+  display: inline-flex;
+  align-items: baseline;
+  gap: 6px;
+  font-size: 13px;
+  white-space: nowrap;
+}
+i {
+  width: 9px;
+  height: 11px;
+  align-self: center;
+  border-radius: 5px 5px 1px 1px;
+  border: 1.5px solid currentColor;
+}
+.live i {
+  background: currentColor;
+}
+.live {
+  color: var(--moss);
+}
+.ready {
+  color: var(--harbour);
+}
+.in-work {
+  color: var(--brass);
+}
 </style>

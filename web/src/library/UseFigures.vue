@@ -10,14 +10,32 @@ const voted = computed(() => insights.helpful + insights.unhelpful)
 
 <template>
   <dl class="figures" data-test="use">
-    <div><dt>Answers in 30 days</dt><dd>{{ whole(insights.answers) }}</dd></div>
-    <div><dt>Voted helpful</dt><dd>{{ voted ? `${insights.helpful} of ${count(voted, 'vote')}` : 'no votes yet' }}</dd></div>
-    <div><dt>Last used</dt><dd>{{ insights.lastUsed ? day(insights.lastUsed) : 'never' }}</dd></div>
+    <div>
+      <dt>Answers in 30 days</dt>
+      <dd>{{ whole(insights.answers) }}</dd>
+    </div>
+    <div>
+      <dt>Voted helpful</dt>
+      <dd>{{ voted ? `${insights.helpful} of ${count(voted, 'vote')}` : 'no votes yet' }}</dd>
+    </div>
+    <div>
+      <dt>Last used</dt>
+      <dd>{{ insights.lastUsed ? day(insights.lastUsed) : 'never' }}</dd>
+    </div>
   </dl>
 </template>
 
 <style scoped>
-dl { display: flex; gap: 8px 22px; flex-wrap: wrap; }
-dt { font-size: 13px; color: var(--muted); }
-dd { font-weight: 650; }
+dl {
+  display: flex;
+  gap: 8px 22px;
+  flex-wrap: wrap;
+}
+dt {
+  font-size: 13px;
+  color: var(--muted);
+}
+dd {
+  font-weight: 650;
+}
 </style>

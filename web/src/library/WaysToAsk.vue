@@ -44,21 +44,72 @@ onKey(['k', 'K'], () => (marked.value = Math.max(0, marked.value - 1)))
 
 <template>
   <section class="stack ways" aria-label="Other ways to ask" data-test="ways">
-    <div class="row"><h3 class="grow">Other ways to ask</h3><Button size="small" text :label="ways ? 'Look again' : 'Suggest some'" :loading="busy" data-test="suggest" @click="look" /></div>
-    <p v-if="ways && ways.length === 0" class="quiet small">Nothing more that would not draw questions away from other articles.</p>
+    <div class="row">
+      <h3 class="grow">Other ways to ask</h3>
+      <Button
+        size="small"
+        text
+        :label="ways ? 'Look again' : 'Suggest some'"
+        :loading="busy"
+        data-test="suggest"
+        @click="look"
+      />
+    </div>
+    <p v-if="ways && ways.length === 0" class="quiet small">
+      Nothing more that would not draw questions away from other articles.
+    </p>
     <ul v-else-if="ways">
-      <li v-for="(way, i) in page" :key="way.text" :class="{ here: i === marked }" data-test="way" @mouseenter="marked = i">
-        <span class="grow">{{ way.text }}</span><span class="quiet small">{{ way.from === 'log' ? `asked ${count(way.times, 'time')}` : FROM[way.from] }}</span>
-        <Button size="small" text label="Take" data-test="take-way" @click="settle(way, true)" /><Button size="small" text severity="danger" label="No" @click="settle(way, false)" />
+      <li
+        v-for="(way, i) in page"
+        :key="way.text"
+        :class="{ here: i === marked }"
+        data-test="way"
+        @mouseenter="marked = i"
+      >
+        <span class="grow">{{ way.text }}</span><span class="quiet small">{{
+          way.from === 'log' ? `asked ${count(way.times, 'time')}` : FROM[way.from]
+        }}</span>
+        <Button
+          size="small"
+          text
+          label="Take"
+          data-test="take-way"
+          @click="settle(way, true)"
+        /><Button size="small" text severity="danger" label="No" @click="settle(way, false)" />
       </li>
     </ul>
-    <div v-if="ways && page.length" class="row small quiet"><span class="grow"><kbd>Y</kbd> takes the marked one, <kbd>N</kbd> refuses it, <kbd>J</kbd> <kbd>K</kbd> move</span><Button v-if="ways.length > shown" size="small" text :label="`Six more of ${ways.length - shown}`" @click="shown += 6" /></div>
+    <div v-if="ways && page.length" class="row small quiet">
+      <span class="grow"
+        ><kbd>Y</kbd> takes the marked one, <kbd>N</kbd> refuses it, <kbd>J</kbd>
+        <kbd>K</kbd> move</span
+      ><Button
+        v-if="ways.length > shown"
+        size="small"
+        text
+        :label="`Six more of ${ways.length - shown}`"
+        @click="shown += 6"
+      />
+    </div>
   </section>
 </template>
 
 <style scoped>
-ul { list-style: none; padding: 0; border-top: 1px solid var(--line); }
-li { display: flex; align-items: center; gap: 8px; padding: 2px 2px 2px 8px; border-bottom: 1px solid var(--line); }
-li.here { background: var(--harbour-soft); }
-li.here .quiet { color: var(--ink); }
+ul {
+  list-style: none;
+  padding: 0;
+  border-top: 1px solid var(--line);
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 2px 2px 2px 8px;
+  border-bottom: 1px solid var(--line);
+}
+li.here {
+  background: var(--harbour-soft);
+}
+li.here .quiet {
+  color: var(--ink);
+}
 </style>

@@ -1,18 +1,24 @@
 /** All files of a drop, those inside folders too, each with its path. */
 export async function droppedFiles(items: DataTransferItemList): Promise<File[]> {
-  const entries = [...items].map((item) => item.webkitGetAsEntry()).filter((entry) => entry !== null)
+  const entries = [...items]
+    .map((item) => item.webkitGetAsEntry())
+    .filter((entry) => entry !== null)
   return (await Promise.all(entries.map((entry) => filesOf(entry)))).flat()
 }
 
 async function filesOf(entry: FileSystemEntry): Promise<File[]> {
   if (entry.isFile) {
-    const file = await new Promise<File>((done, failed) => (entry as FileSystemFileEntry).file(done, failed))
+    const file = await new Promise<File>((done, failed) =>
+      (entry as FileSystemFileEntry).file(done, failed),
+    )
     return [named(file, entry.fullPath.replace(/^\//, ''))]
   }
   const reader = (entry as FileSystemDirectoryEntry).createReader()
   const files: File[] = []
   for (;;) {
-    const batch = await new Promise<FileSystemEntry[]>((done, failed) => reader.readEntries(done, failed))
+    const batch = await new Promise<FileSystemEntry[]>((done, failed) =>
+      reader.readEntries(done, failed),
+    )
     if (batch.length === 0) return files
     for (const inner of batch) files.push(...(await filesOf(inner)))
   }
@@ -24,5 +30,7 @@ export function chosenFiles(list: FileList): File[] {
 }
 
 function named(file: File, path: string): File {
-  return path === file.name ? file : new File([file], path, { type: file.type, lastModified: file.lastModified })
+  return path === file.name
+    ? file
+    : new File([file], path, { type: file.type, lastModified: file.lastModified })
 }

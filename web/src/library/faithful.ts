@@ -14,7 +14,10 @@ export const EDITOR_EXTENSIONS = [
 
 /** Undoes what the editor's reader adds by itself: bare addresses made into links. */
 export function tidyMarkdown(markdown: string): string {
-  return `${markdown.replace(/\[([^\]\s]+)\]\((?:mailto:)?\1\)/g, '$1').replace(/\n{3,}/g, '\n\n').trim()}\n`
+  return `${markdown
+    .replace(/\[([^\]\s]+)\]\((?:mailto:)?\1\)/g, '$1')
+    .replace(/\n{3,}/g, '\n\n')
+    .trim()}\n`
 }
 
 /** The text as it would come out of the editor, without a change. */
@@ -30,7 +33,9 @@ const RAW_HTML = /<[a-z/!][^>\n]*>/i
 export function representable(markdown: string): boolean {
   if (RAW_HTML.test(markdown.replace(CODE, ''))) return false
   try {
-    return JSON.stringify(readBlocks(throughEditor(markdown))) === JSON.stringify(readBlocks(markdown))
+    return (
+      JSON.stringify(readBlocks(throughEditor(markdown))) === JSON.stringify(readBlocks(markdown))
+    )
   } catch {
     return false
   }

@@ -1,8 +1,24 @@
 import type { ItemKind } from '@janua/contracts'
 
 /** What each kind of item is called, and where it is opened. */
-export const KIND_WORDS: Record<ItemKind, string> = { article: 'Article', fixed: 'Fixed answer', document: 'Document', glossary: 'Glossary', courtesy: 'Courtesy', door: 'Door', routing: 'Routing' }
-const PATHS: Record<ItemKind, string> = { article: '/library', fixed: '/fixed', document: '/documents', glossary: '/glossary', courtesy: '/courtesies', door: '/doors', routing: '/routing' }
+export const KIND_WORDS: Record<ItemKind, string> = {
+  article: 'Article',
+  fixed: 'Fixed answer',
+  document: 'Document',
+  glossary: 'Glossary',
+  courtesy: 'Courtesy',
+  door: 'Door',
+  routing: 'Routing',
+}
+const PATHS: Record<ItemKind, string> = {
+  article: '/library',
+  fixed: '/fixed',
+  document: '/documents',
+  glossary: '/glossary',
+  courtesy: '/courtesies',
+  door: '/doors',
+  routing: '/routing',
+}
 
 export function itemPath(kind: ItemKind, id: number): string {
   if (kind === 'routing') return PATHS.routing

@@ -6,7 +6,21 @@ import { useSession } from '../shell/session.ts'
 import { FakeBrowser, refusal } from '../testing/fakeBrowser.ts'
 import { useArticle } from './useArticle.ts'
 
-const STORED: Article = { id: 7, kind: 'article', revision: 3, state: 'live', published: true, title: 'Pets', collection: 'A', phrasings: ['dogs?'], body: 'Dogs may come.\n', reviewOn: null, sourceName: null, updatedAt: '2026-11-23T10:00:00Z', updatedBy: 'Ines' }
+const STORED: Article = {
+  id: 7,
+  kind: 'article',
+  revision: 3,
+  state: 'live',
+  published: true,
+  title: 'Pets',
+  collection: 'A',
+  phrasings: ['dogs?'],
+  body: 'Dogs may come.\n',
+  reviewOn: null,
+  sourceName: null,
+  updatedAt: '2026-11-23T10:00:00Z',
+  updatedBy: 'Ines',
+}
 
 /** The editing of an article, in Node: with a browser's storage and a server that is told what to answer. */
 describe('useArticle', () => {
@@ -44,7 +58,11 @@ describe('useArticle', () => {
     expect(again.content.value.body).to.equal('Dogs and cats may come.\n')
     answer = () => STORED
     await again.save(true)
-    expect(browser.asked.at(-1)!.body).to.include({ base: 3, ready: true, body: 'Dogs and cats may come.\n' })
+    expect(browser.asked.at(-1)!.body).to.include({
+      base: 3,
+      ready: true,
+      body: 'Dogs and cats may come.\n',
+    })
   })
   it('forgets what was typed once it is saved, or dropped', async () => {
     const article = await opened()
@@ -59,8 +77,19 @@ describe('useArticle', () => {
   it('shows both texts when somebody else saved, and lets mine stand on theirs', async () => {
     const article = await opened()
     article.content.value.body = 'Mine.\n'
-    const theirs = { title: 'Pets', collection: 'A', phrasings: [], body: 'Theirs.\n', reviewOn: null }
-    answer = () => refusal(409, { code: 'ITEM_CHANGED', message: 'Edda saved this.', detail: { theirs, revision: 4 } })
+    const theirs = {
+      title: 'Pets',
+      collection: 'A',
+      phrasings: [],
+      body: 'Theirs.\n',
+      reviewOn: null,
+    }
+    answer = () =>
+      refusal(409, {
+        code: 'ITEM_CHANGED',
+        message: 'Edda saved this.',
+        detail: { theirs, revision: 4 },
+      })
     expect(await article.save(false)).to.equal(false)
     expect(article.conflict.value).to.deep.include({ message: 'Edda saved this.', revision: 4 })
     article.keepMine()
@@ -79,7 +108,11 @@ describe('useArticle', () => {
     stored()
     expect(await saving).to.equal(true)
     await nextTick()
-    expect([article.content.value.body, article.changed.value, kept.size]).to.eql(['First. And second.\n', true, 1])
+    expect([article.content.value.body, article.changed.value, kept.size]).to.eql([
+      'First. And second.\n',
+      true,
+      1,
+    ])
     answer = () => ({ ...STORED, body: 'First. And second.\n', revision: 5 })
     await article.save(true)
     expect(browser.asked.at(-1)!.body).to.include({ base: 4, body: 'First. And second.\n' })

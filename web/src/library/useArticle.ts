@@ -12,14 +12,26 @@ export interface Conflict {
 /** An article being edited. What is typed is kept in the browser until it is saved, so a reload loses nothing. */
 export function useArticle(id: number) {
   const article = shallowRef<Article>()
-  const content = ref<ArticleContent>({ title: '', collection: '', phrasings: [], body: '', reviewOn: null })
+  const content = ref<ArticleContent>({
+    title: '',
+    collection: '',
+    phrasings: [],
+    body: '',
+    reviewOn: null,
+  })
   const base = ref(0)
   const restored = ref(false)
   const conflict = shallowRef<Conflict>()
   const failure = ref('')
 
-  const changed = computed(() => article.value !== undefined && JSON.stringify(content.value) !== JSON.stringify(contentOf(article.value)))
-  const { read } = useKept(String(id), () => (changed.value ? { base: base.value, content: content.value } : undefined))
+  const changed = computed(
+    () =>
+      article.value !== undefined &&
+      JSON.stringify(content.value) !== JSON.stringify(contentOf(article.value)),
+  )
+  const { read } = useKept(String(id), () =>
+    changed.value ? { base: base.value, content: content.value } : undefined,
+  )
 
   async function load(): Promise<void> {
     const kept = read()
@@ -39,7 +51,11 @@ export function useArticle(id: number) {
     failure.value = ''
     const sent = JSON.stringify(content.value)
     try {
-      const fresh = await put<Article>(`/articles/${id}`, { ...content.value, base: base.value, ready })
+      const fresh = await put<Article>(`/articles/${id}`, {
+        ...content.value,
+        base: base.value,
+        ready,
+      })
       const now = content.value
       accept(fresh)
       // What was typed while it was stored stays, as a change of what is stored now.
@@ -47,7 +63,10 @@ export function useArticle(id: number) {
       return true
     } catch (cause) {
       if (cause instanceof Refused && cause.problem.code === 'ITEM_CHANGED') {
-        const { theirs, revision } = cause.problem.detail as { theirs: ArticleContent; revision: number }
+        const { theirs, revision } = cause.problem.detail as {
+          theirs: ArticleContent
+          revision: number
+        }
         conflict.value = { message: cause.message, theirs, revision }
       } else failure.value = inPlainWords(cause)
       return false
@@ -75,9 +94,35 @@ export function useArticle(id: number) {
     restored.value = false
   }
 
-  return { article, content, changed, restored, conflict, failure, load, save, keepMine, takeTheirs, discard }
+  return {
+    article,
+    content,
+    changed,
+    restored,
+    conflict,
+    failure,
+    load,
+    save,
+    keepMine,
+    takeTheirs,
+    discard,
+  }
 }
 
-function contentOf({ title, collection, phrasings, body, reviewOn, holds }: Article): ArticleContent {
-  return { title, collection, phrasings: [...phrasings], body, reviewOn, ...(holds && { holds: { ...holds, doors: [...holds.doors] } }) }
+function contentOf({
+  title,
+  collection,
+  phrasings,
+  body,
+  reviewOn,
+  holds,
+}: Article): ArticleContent {
+  return {
+    title,
+    collection,
+    phrasings: [...phrasings],
+    body,
+    reviewOn,
+    ...(holds && { holds: { ...holds, doors: [...holds.doors] } }),
+  }
 }

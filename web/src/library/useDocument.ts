@@ -15,9 +15,15 @@ export function useDocument(id: number) {
   const failure = ref('')
   let stored = ''
   const passages = computed(() => (document.value ? splitParts(document.value.parts) : []))
-  const changed = computed(() => document.value !== undefined && JSON.stringify(choicesOf(document.value)) !== saved.value)
+  const changed = computed(
+    () => document.value !== undefined && JSON.stringify(choicesOf(document.value)) !== saved.value,
+  )
   const restored = ref(false)
-  const { read } = useKept(`document ${id}`, () => (changed.value ? { base: document.value!.revision, content: choicesOf(document.value!) } : undefined))
+  const { read } = useKept(`document ${id}`, () =>
+    changed.value
+      ? { base: document.value!.revision, content: choicesOf(document.value!) }
+      : undefined,
+  )
 
   async function load(): Promise<void> {
     const kept = read()
@@ -35,7 +41,11 @@ export function useDocument(id: number) {
     const sent = choicesOf(document.value!)
     try {
       failure.value = ''
-      const fresh = await put<Document>(`/documents/${id}`, { ...sent, base: document.value!.revision, ready })
+      const fresh = await put<Document>(`/documents/${id}`, {
+        ...sent,
+        base: document.value!.revision,
+        ready,
+      })
       const now = choicesOf(document.value!)
       accept(fresh)
       // What was chosen while it was stored stays, as a change of what is stored now.
@@ -56,19 +66,38 @@ export function useDocument(id: number) {
     const one = document.value!.parts[part]!
     one.leftOut = one.leftOut ? null : { ...BY_TEAM }
   }
-  const questionsOf = (ordinal: number) => insights.value?.passages.find((each) => each.ordinal === ordinal)?.questions ?? []
+  const questionsOf = (ordinal: number) =>
+    insights.value?.passages.find((each) => each.ordinal === ordinal)?.questions ?? []
   function accept(fresh: Document): void {
     stored = JSON.stringify(fresh)
     document.value = fresh
     saved.value = JSON.stringify(choicesOf(fresh))
     restored.value = false
   }
-  return { document, passages, insights, failure, changed, restored, drop, load, save, toggle, questionsOf }
+  return {
+    document,
+    passages,
+    insights,
+    failure,
+    changed,
+    restored,
+    drop,
+    load,
+    save,
+    toggle,
+    questionsOf,
+  }
 }
 
 type Choices = ReturnType<typeof choicesOf>
 
 /** What the team decides of a document: all but its words. */
 function choicesOf({ title, collection, phrasings, reviewOn, parts }: Document) {
-  return { title, collection, phrasings: [...phrasings], reviewOn, parts: parts.map((part) => ({ leftOut: part.leftOut, phrasings: [...part.phrasings] })) }
+  return {
+    title,
+    collection,
+    phrasings: [...phrasings],
+    reviewOn,
+    parts: parts.map((part) => ({ leftOut: part.leftOut, phrasings: [...part.phrasings] })),
+  }
 }

@@ -6,13 +6,39 @@ const POLL_MS = 700
 
 /** What each kind of finding is called, and what it means. */
 export const FINDINGS: { kind: FindingKind; name: string; means: string }[] = [
-  { kind: 'conflict', name: 'Conflicts', means: 'Two texts on the same subject state different things. Visitors get whichever is found first.' },
-  { kind: 'copy', name: 'Near copies', means: 'Two passages say nearly the same. When one is changed, the other stays old.' },
+  {
+    kind: 'conflict',
+    name: 'Conflicts',
+    means:
+      'Two texts on the same subject state different things. Visitors get whichever is found first.',
+  },
+  {
+    kind: 'copy',
+    name: 'Near copies',
+    means: 'Two passages say nearly the same. When one is changed, the other stays old.',
+  },
   { kind: 'link', name: 'Broken links', means: 'Links that lead nowhere.' },
-  { kind: 'overdue', name: 'Overdue', means: 'The day on which somebody wanted to look at it again has passed.' },
-  { kind: 'unanswerable', name: 'Unreachable', means: 'Passages that nothing leads to: asking their title, headings and phrasings brings something else first.' },
-  { kind: 'unused', name: 'Unused', means: 'Published for 60 days or more, and no answer was taken from it in the last 60.' },
-  { kind: 'failed', name: 'Failed readings', means: 'Sites and files whose last reading went wrong.' },
+  {
+    kind: 'overdue',
+    name: 'Overdue',
+    means: 'The day on which somebody wanted to look at it again has passed.',
+  },
+  {
+    kind: 'unanswerable',
+    name: 'Unreachable',
+    means:
+      'Passages that nothing leads to: asking their title, headings and phrasings brings something else first.',
+  },
+  {
+    kind: 'unused',
+    name: 'Unused',
+    means: 'Published for 60 days or more, and no answer was taken from it in the last 60.',
+  },
+  {
+    kind: 'failed',
+    name: 'Failed readings',
+    means: 'Sites and files whose last reading went wrong.',
+  },
 ]
 
 /** The state of the library's health; what is still being computed is asked for again. */
@@ -32,8 +58,24 @@ export function useHealth() {
     if (health.value?.computing) timer = setTimeout(() => void load(), POLL_MS)
   }
   const counts = computed<Record<FindingKind, number>>(() => {
-    const { conflicts = [], copies = [], links = [], overdue = [], unanswerable = [], unused = [], failed = [] } = health.value ?? ({} as Partial<Health>)
-    return { conflict: conflicts.length, copy: copies.length, link: links.length, overdue: overdue.length, unanswerable: unanswerable.length, unused: unused.length, failed: failed.length }
+    const {
+      conflicts = [],
+      copies = [],
+      links = [],
+      overdue = [],
+      unanswerable = [],
+      unused = [],
+      failed = [],
+    } = health.value ?? ({} as Partial<Health>)
+    return {
+      conflict: conflicts.length,
+      copy: copies.length,
+      link: links.length,
+      overdue: overdue.length,
+      unanswerable: unanswerable.length,
+      unused: unused.length,
+      failed: failed.length,
+    }
   })
   const keep = (kind: FindingKind, key: string) => post('/health/keep', { kind, key })
   onScopeDispose(() => clearTimeout(timer))

@@ -5,9 +5,26 @@ import { FakeBrowser, until } from '../testing/fakeBrowser.ts'
 import { useImport } from './useImport.ts'
 
 const server = new FakeBrowser()
-const VIEW: ImportView = { id: 5, state: 'reading', read: 0, total: 2, current: 'a.md', results: [], sheets: [], by: 'Ines', at: '2026-11-23T10:00:00Z' }
-const SHEET: SheetPreview = { file: 'q.csv', sheet: '', rows: 3, sample: [['question', 'answer']], guess: { as: 'article', header: true, columns: ['question', 'answer'] } }
-const file = (name: string, size = 10) => Object.defineProperty(new File(['x'], name), 'size', { value: size })
+const VIEW: ImportView = {
+  id: 5,
+  state: 'reading',
+  read: 0,
+  total: 2,
+  current: 'a.md',
+  results: [],
+  sheets: [],
+  by: 'Ines',
+  at: '2026-11-23T10:00:00Z',
+}
+const SHEET: SheetPreview = {
+  file: 'q.csv',
+  sheet: '',
+  rows: 3,
+  sample: [['question', 'answer']],
+  guess: { as: 'article', header: true, columns: ['question', 'answer'] },
+}
+const file = (name: string, size = 10) =>
+  Object.defineProperty(new File(['x'], name), 'size', { value: size })
 
 describe('useImport', () => {
   before(() => server.open())
@@ -22,7 +39,16 @@ describe('useImport', () => {
 
   it('sends files, follows the job, and tells once it has ended', async () => {
     server.on('POST', '/imports', () => VIEW)
-    const views: ImportView[] = [{ ...VIEW, read: 1 }, { ...VIEW, state: 'storing', read: 2 }, { ...VIEW, state: 'done', read: 2, results: [{ file: 'a.md', result: 'refused', reason: 'the file is empty' }] }]
+    const views: ImportView[] = [
+      { ...VIEW, read: 1 },
+      { ...VIEW, state: 'storing', read: 2 },
+      {
+        ...VIEW,
+        state: 'done',
+        read: 2,
+        results: [{ file: 'a.md', result: 'refused', reason: 'the file is empty' }],
+      },
+    ]
     server.on('GET', '/imports/5', () => views.shift())
     const page = opened()
     await page.send([file('a.md'), file('b.md'), file('.hidden')])
@@ -36,7 +62,9 @@ describe('useImport', () => {
     server.on('POST', '/imports', () => ({ ...VIEW, state: 'done' }))
     const page = opened()
     await page.send([file('huge.pdf', 60 * 1024 * 1024), file('a.md')])
-    expect(page.results.value).to.eql([{ file: 'huge.pdf', result: 'refused', reason: 'it is larger than 50 MB' }])
+    expect(page.results.value).to.eql([
+      { file: 'huge.pdf', result: 'refused', reason: 'it is larger than 50 MB' },
+    ])
     expect((server.asked[0]!.body as FormData).getAll('files')).to.have.length(1)
     server.open()
     await page.send([file('huge.pdf', 60 * 1024 * 1024)])

@@ -1,4 +1,11 @@
-import { type ImportResult, type ImportView, MAX_FILE_MB, type SheetMapping, type SheetPreview, type SheetTrial } from '@janua/contracts'
+import {
+  type ImportResult,
+  type ImportView,
+  MAX_FILE_MB,
+  type SheetMapping,
+  type SheetPreview,
+  type SheetTrial,
+} from '@janua/contracts'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { get, inPlainWords, post, remove } from '../shell/api.ts'
 
@@ -14,7 +21,9 @@ export function useImport(ended: () => void) {
   const kept = shallowRef<ImportResult[]>([])
   let timer: ReturnType<typeof setTimeout> | undefined
 
-  const busy = computed(() => sending.value > 0 || view.value?.state === 'reading' || view.value?.state === 'storing')
+  const busy = computed(
+    () => sending.value > 0 || view.value?.state === 'reading' || view.value?.state === 'storing',
+  )
   const results = computed(() => [...kept.value, ...(view.value?.results ?? [])])
 
   async function send(all: readonly File[]): Promise<void> {
@@ -23,7 +32,13 @@ export function useImport(ended: () => void) {
     const small = visible.filter(({ size }) => size <= MAX_FILE_MB * MB)
     failure.value = ''
     view.value = undefined
-    kept.value = visible.filter((file) => !small.includes(file)).map(({ name }) => ({ file: name, result: 'refused', reason: `it is larger than ${MAX_FILE_MB} MB` }))
+    kept.value = visible
+      .filter((file) => !small.includes(file))
+      .map(({ name }) => ({
+        file: name,
+        result: 'refused',
+        reason: `it is larger than ${MAX_FILE_MB} MB`,
+      }))
     if (small.length === 0) return
     sending.value = small.length
     const form = new FormData()
@@ -34,7 +49,8 @@ export function useImport(ended: () => void) {
   }
   function follow(): void {
     clearTimeout(timer)
-    if (view.value?.state === 'reading' || view.value?.state === 'storing') timer = setTimeout(() => void poll(), POLL_MS)
+    if (view.value?.state === 'reading' || view.value?.state === 'storing')
+      timer = setTimeout(() => void poll(), POLL_MS)
     else if (view.value) ended()
   }
   async function poll(): Promise<void> {
@@ -45,11 +61,17 @@ export function useImport(ended: () => void) {
     await attempt(() => remove<ImportView>(`/imports/${view.value!.id}`))
     follow()
   }
-  async function answer({ file, sheet }: SheetPreview, mapping: SheetMapping | null): Promise<void> {
-    await attempt(() => post<ImportView>(`/imports/${view.value!.id}/sheets`, { file, sheet, mapping }))
+  async function answer(
+    { file, sheet }: SheetPreview,
+    mapping: SheetMapping | null,
+  ): Promise<void> {
+    await attempt(() =>
+      post<ImportView>(`/imports/${view.value!.id}/sheets`, { file, sheet, mapping }),
+    )
     ended()
   }
-  const trial = ({ file, sheet }: SheetPreview, mapping: SheetMapping) => post<SheetTrial>(`/imports/${view.value!.id}/trial`, { file, sheet, mapping })
+  const trial = ({ file, sheet }: SheetPreview, mapping: SheetMapping) =>
+    post<SheetTrial>(`/imports/${view.value!.id}/trial`, { file, sheet, mapping })
   function putAway(): void {
     view.value = undefined
     kept.value = []

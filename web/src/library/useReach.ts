@@ -9,17 +9,28 @@ export function useReach(id: number, content: Ref<ArticleContent>, mayAsk: () =>
   const marks = shallowRef<ReachMark[]>([])
   const insights = shallowRef<Insights>()
   let asked = 0
-  void get<Insights>(`/articles/${id}/insights`).then((found) => (insights.value = found), () => undefined)
+  void get<Insights>(`/articles/${id}/insights`).then(
+    (found) => (insights.value = found),
+    () => undefined,
+  )
 
   /** The newest question wins: a slow answer never shows under newer text. */
   async function ask(): Promise<void> {
     const { title, body, phrasings } = content.value
     if (!mayAsk() || (title === '' && body === '')) return
     const mine = ++asked
-    const found = await post<ReachMark[]>(`/articles/${id}/marks`, { title, body, phrasings }).catch(() => undefined)
+    const found = await post<ReachMark[]>(`/articles/${id}/marks`, {
+      title,
+      body,
+      phrasings,
+    }).catch(() => undefined)
     if (found && mine === asked) marks.value = found
   }
-  watchDebounced(() => JSON.stringify([content.value.title, content.value.body, content.value.phrasings]), ask, { debounce: 400 })
+  watchDebounced(
+    () => JSON.stringify([content.value.title, content.value.body, content.value.phrasings]),
+    ask,
+    { debounce: 400 },
+  )
 
   const markOf = (phrasing: string) => marks.value.find((mark) => mark.phrasing === phrasing)
   const titleMark = computed(() => markOf(content.value.title))

@@ -14,12 +14,16 @@ export function useSites() {
   async function load(): Promise<void> {
     clearTimeout(timer)
     try {
-      ;[sites.value, { hosts: hosts.value }] = await Promise.all([get<Site[]>('/sites'), get<{ hosts: string[] }>('/sites/hosts')])
+      ;[sites.value, { hosts: hosts.value }] = await Promise.all([
+        get<Site[]>('/sites'),
+        get<{ hosts: string[] }>('/sites/hosts'),
+      ])
       failure.value = ''
     } catch (cause) {
       failure.value = inPlainWords(cause)
     }
-    if (sites.value?.some(({ reading }) => reading?.state === 'reading')) timer = setTimeout(() => void load(), POLL_MS)
+    if (sites.value?.some(({ reading }) => reading?.state === 'reading'))
+      timer = setTimeout(() => void load(), POLL_MS)
   }
   const then = async (deed: Promise<unknown>) => {
     await deed
@@ -28,14 +32,19 @@ export function useSites() {
   }
   onScopeDispose(() => clearTimeout(timer))
   return {
-    sites, hosts, failure, load,
+    sites,
+    hosts,
+    failure,
+    load,
     look: (address: string) => get<SiteLook>('/sites/look', { address }),
-    save: (id: number | null, input: SiteInput) => then(id === null ? post('/sites', input) : put(`/sites/${id}`, input)),
+    save: (id: number | null, input: SiteInput) =>
+      then(id === null ? post('/sites', input) : put(`/sites/${id}`, input)),
     forget: (id: number) => then(remove(`/sites/${id}`)),
     read: (id: number) => then(post(`/sites/${id}/read`)),
     stop: (id: number) => then(post(`/sites/${id}/stop`)),
     drop: (id: number) => then(post(`/sites/${id}/drop`)),
-    takeOver: (id: number, addresses: string[]) => then(post(`/sites/${id}/take-over`, { addresses })),
+    takeOver: (id: number, addresses: string[]) =>
+      then(post(`/sites/${id}/take-over`, { addresses })),
     allow: (all: string[]) => then(put('/sites/hosts', { hosts: all })),
   }
 }

@@ -9,7 +9,11 @@ import { useRemote } from '../shell/useRemote.ts'
 const PATHS: Record<VocabularyKind, string> = { glossary: '/glossary', courtesy: '/courtesies' }
 
 /** The entries of the glossary, or the courtesies: listed, opened for a change, saved. */
-export function useVocabulary<C extends object>(kind: VocabularyKind, empty: C, nameOf: (content: C) => string) {
+export function useVocabulary<C extends object>(
+  kind: VocabularyKind,
+  empty: C,
+  nameOf: (content: C) => string,
+) {
   const session = useSession()
   const { run, busy } = useDeed()
   const path = PATHS[kind]
@@ -24,16 +28,28 @@ export function useVocabulary<C extends object>(kind: VocabularyKind, empty: C, 
 
   function edit(entry: Entry<C> | 'new'): void {
     open.value = entry
-    content.value = structuredClone(entry === 'new' ? empty : (JSON.parse(JSON.stringify(entry.content)) as C))
+    content.value = structuredClone(
+      entry === 'new' ? empty : (JSON.parse(JSON.stringify(entry.content)) as C),
+    )
   }
   async function save(ready: boolean): Promise<void> {
     const entry = open.value
     const given = { ...(content.value as C), ready }
-    const saved = await run(() => (entry === 'new' || !entry ? post(path, given) : put(`${path}/${entry.id}`, { ...given, base: entry.revision })).then(() => true), ready ? 'In the draft, ready to publish' : 'In the draft, in work')
+    const saved = await run(
+      () =>
+        (entry === 'new' || !entry
+          ? post(path, given)
+          : put(`${path}/${entry.id}`, { ...given, base: entry.revision })
+        ).then(() => true),
+      ready ? 'In the draft, ready to publish' : 'In the draft, in work',
+    )
     if (saved) await settled()
   }
   async function takeOut(entry: Entry<C>): Promise<void> {
-    const done = await run(() => remove(`${path}/${entry.id}`).then(() => true), `“${nameOf(entry.content)}” is taken out of the draft; visitors keep it until you publish`)
+    const done = await run(
+      () => remove(`${path}/${entry.id}`).then(() => true),
+      `“${nameOf(entry.content)}” is taken out of the draft; visitors keep it until you publish`,
+    )
     if (done) await settled()
   }
   async function settled(): Promise<void> {
@@ -45,6 +61,11 @@ export function useVocabulary<C extends object>(kind: VocabularyKind, empty: C, 
 
 /** Entries typed one a line. */
 export function linesOf(text: string): string[] {
-  const lines = text.split('\n').map((line) => line.trim()).filter(Boolean)
-  return lines.filter((line, i) => lines.findIndex((other) => other.toLowerCase() === line.toLowerCase()) === i)
+  const lines = text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean)
+  return lines.filter(
+    (line, i) => lines.findIndex((other) => other.toLowerCase() === line.toLowerCase()) === i,
+  )
 }

@@ -9,7 +9,11 @@ import { moment } from '../shell/format.ts'
 import DiffParts from '../shell/DiffParts.vue'
 import { useDeed } from '../shell/useDeed.ts'
 
-const { change, taken, isLead } = defineProps<{ change: DraftChange; taken: boolean; isLead: boolean }>()
+const { change, taken, isLead } = defineProps<{
+  change: DraftChange
+  taken: boolean
+  isLead: boolean
+}>()
 defineEmits<{ take: [take: boolean]; ready: [ready: boolean]; discard: [] }>()
 const { run } = useDeed()
 const open = ref(false)
@@ -25,13 +29,45 @@ async function toggle(): Promise<void> {
 <template>
   <li data-test="change" :data-ready="change.ready">
     <div class="line">
-      <Checkbox v-if="isLead" :model-value="taken" binary :disabled="!change.ready" :input-id="`take-${change.item}`" :aria-label="`Publish “${change.title}”`" @update:model-value="(take: boolean) => $emit('take', take)" />
+      <Checkbox
+        v-if="isLead"
+        :model-value="taken"
+        binary
+        :disabled="!change.ready"
+        :input-id="`take-${change.item}`"
+        :aria-label="`Publish “${change.title}”`"
+        @update:model-value="(take: boolean) => $emit('take', take)"
+      />
       <div class="grow">
-        <strong><RouterLink v-if="link" :to="link">{{ change.title }}</RouterLink><template v-else>{{ change.title }}</template></strong>
-        <p class="quiet small">{{ KIND_WORDS[change.kind] }} {{ change.type === 'removed' ? 'taken out' : change.type }} by {{ change.by }}, {{ moment(change.at) }} · <button type="button" class="bare small" :aria-expanded="open" data-test="differences" @click="toggle">what changed</button></p>
+        <strong
+          ><RouterLink v-if="link" :to="link">{{ change.title }}</RouterLink
+          ><template v-else>{{ change.title }}</template></strong
+        >
+        <p class="quiet small">
+          {{ KIND_WORDS[change.kind] }}
+          {{ change.type === 'removed' ? 'taken out' : change.type }} by {{ change.by }},
+          {{ moment(change.at) }} ·
+          <button
+            type="button"
+            class="bare small"
+            :aria-expanded="open"
+            data-test="differences"
+            @click="toggle"
+          >
+            what changed
+          </button>
+        </p>
       </div>
-      <span class="small state" :class="{ ready: change.ready }">{{ change.ready ? 'ready' : 'in work' }}</span>
-      <Button size="small" text class="toggle" :label="change.ready ? 'Back to work' : 'Mark ready'" @click="$emit('ready', !change.ready)" />
+      <span class="small state" :class="{ ready: change.ready }">{{
+        change.ready ? 'ready' : 'in work'
+      }}</span>
+      <Button
+        size="small"
+        text
+        class="toggle"
+        :label="change.ready ? 'Back to work' : 'Mark ready'"
+        @click="$emit('ready', !change.ready)"
+      />
       <Button size="small" text severity="danger" label="Put back" @click="$emit('discard')" />
     </div>
     <p v-if="open && text" class="text small"><DiffParts :parts="text.parts" /></p>
@@ -39,10 +75,33 @@ async function toggle(): Promise<void> {
 </template>
 
 <style scoped>
-li { border-bottom: 1px solid var(--line); padding: 10px 4px; }
-.line { display: flex; gap: 12px; align-items: center; }
-.state { color: var(--brass); width: 58px; }
-.state.ready { color: var(--harbour); }
-.toggle { width: 112px; }
-.text { white-space: pre-line; overflow-wrap: anywhere; margin: 8px 0 4px 34px; padding: 8px 12px; background: var(--surface); border-left: 3px solid var(--line); max-height: 300px; overflow: auto; }
+li {
+  border-bottom: 1px solid var(--line);
+  padding: 10px 4px;
+}
+.line {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+.state {
+  color: var(--brass);
+  width: 58px;
+}
+.state.ready {
+  color: var(--harbour);
+}
+.toggle {
+  width: 112px;
+}
+.text {
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+  margin: 8px 0 4px 34px;
+  padding: 8px 12px;
+  background: var(--surface);
+  border-left: 3px solid var(--line);
+  max-height: 300px;
+  overflow: auto;
+}
 </style>

@@ -20,25 +20,42 @@ const read = shallowRef<CheckImport>()
 const file = useTemplateRef<HTMLInputElement>('file')
 
 const list = computed(() => state.value.value)
-const failing = computed(() => list.value?.checks.filter(({ result }) => result && !result.passed) ?? [])
-const rows = computed(() => (show.value === 'failing' ? failing.value : [...failing.value, ...(list.value?.checks ?? []).filter((check) => !failing.value.includes(check))]))
-const SHOWS = computed(() => [{ value: 'all', label: `All ${list.value?.checks.length ?? 0}` }, { value: 'failing', label: `Failing ${failing.value.length}` }])
+const failing = computed(
+  () => list.value?.checks.filter(({ result }) => result && !result.passed) ?? [],
+)
+const rows = computed(() =>
+  show.value === 'failing'
+    ? failing.value
+    : [
+        ...failing.value,
+        ...(list.value?.checks ?? []).filter((check) => !failing.value.includes(check)),
+      ],
+)
+const SHOWS = computed(() => [
+  { value: 'all', label: `All ${list.value?.checks.length ?? 0}` },
+  { value: 'failing', label: `Failing ${failing.value.length}` },
+])
 const headline = computed(() => {
   const { run: last, checks } = list.value ?? { run: null, checks: [] }
   if (checks.length === 0) return 'No checks yet'
   if (!last) return `${count(checks.length, 'check')}, not run yet`
-  return last.failed === 0 ? `All ${count(last.passed, 'check')} pass on the draft` : `${count(last.failed, 'check')} of ${last.passed + last.failed} ${last.failed === 1 ? 'fails' : 'fail'} on the draft`
+  return last.failed === 0
+    ? `All ${count(last.passed, 'check')} pass on the draft`
+    : `${count(last.failed, 'check')} of ${last.passed + last.failed} ${last.failed === 1 ? 'fails' : 'fail'} on the draft`
 })
 
 onMounted(load)
 onScopeDispose(session.hear('checks', () => void load()))
 async function store(input: CheckInput): Promise<void> {
   const known = editing.value === 'new' ? undefined : editing.value
-  const done = await run(async () => {
-    await (known ? put(`/checks/${known.id}`, input) : post('/checks', input))
-    await post('/checks/run')
-    return true
-  }, known ? 'Check changed' : 'Check added')
+  const done = await run(
+    async () => {
+      await (known ? put(`/checks/${known.id}`, input) : post('/checks', input))
+      await post('/checks/run')
+      return true
+    },
+    known ? 'Check changed' : 'Check added',
+  )
   if (!done) return
   editing.value = undefined
   await load()
@@ -58,12 +75,27 @@ async function fromJudged(): Promise<void> {
 async function bring(event: Event): Promise<void> {
   const [chosen] = (event.target as HTMLInputElement).files ?? []
   if (!chosen) return
-  read.value = await run(async () => post<CheckImport>('/checks/file', { name: chosen.name, csv: await chosen.text() }))
+  read.value = await run(async () =>
+    post<CheckImport>('/checks/file', { name: chosen.name, csv: await chosen.text() }),
+  )
   ;(event.target as HTMLInputElement).value = ''
   await runNow()
 }
 function wants({ comes, itemTitle, queueName, contains, lacks }: CheckView): string {
-  const said = [comes === 'answer' ? (itemTitle ? `answers from “${itemTitle}”` : 'answers') : comes === 'anything' ? '' : comes === 'asks back' && itemTitle ? `asks back, “${itemTitle}” among what it offers` : comes, queueName ? `goes to ${queueName}` : '', ...contains.map((words) => `says “${words}”`), ...lacks.map((words) => `does not say “${words}”`)]
+  const said = [
+    comes === 'answer'
+      ? itemTitle
+        ? `answers from “${itemTitle}”`
+        : 'answers'
+      : comes === 'anything'
+        ? ''
+        : comes === 'asks back' && itemTitle
+          ? `asks back, “${itemTitle}” among what it offers`
+          : comes,
+    queueName ? `goes to ${queueName}` : '',
+    ...contains.map((words) => `says “${words}”`),
+    ...lacks.map((words) => `does not say “${words}”`),
+  ]
   return said.filter(Boolean).join(' · ')
 }
 </script>
@@ -71,47 +103,208 @@ function wants({ comes, itemTitle, queueName, contains, lacks }: CheckView): str
 <template>
   <div class="page">
     <div class="head">
-      <div><h1 data-test="checks-head">{{ headline }}</h1><p class="quiet">Questions with what must come. They are run by themselves whenever the draft changes, and before every release.<template v-if="list?.run"> Last run {{ moment(list.run.at) }}{{ list.run.current ? '' : ', of an older draft' }}.</template></p></div>
-      <Button text label="Run now" :loading="busy" :disabled="!list?.checks.length" data-test="checks-run" @click="runNow" />
+      <div>
+        <h1 data-test="checks-head">{{ headline }}</h1>
+        <p class="quiet">
+          Questions with what must come. They are run by themselves whenever the draft changes, and
+          before every release.<template v-if="list?.run">
+            Last run {{ moment(list.run.at)
+            }}{{ list.run.current ? '' : ', of an older draft' }}.</template
+          >
+        </p>
+      </div>
+      <Button
+        text
+        label="Run now"
+        :loading="busy"
+        :disabled="!list?.checks.length"
+        data-test="checks-run"
+        @click="runNow"
+      />
       <Button label="Add a check" data-test="check-add" @click="editing = 'new'" />
     </div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
-    <Message v-if="read" :severity="read.faults.length ? 'warn' : 'success'" closable data-test="checks-read" @close="read = undefined">{{ count(read.added, 'check') }} added<template v-if="read.known">, {{ read.known }} were there</template>.<ul v-if="read.faults.length"><li v-for="fault in read.faults" :key="fault.row">Row {{ fault.row }}: {{ fault.because }}</li></ul></Message>
+    <Message
+      v-if="read"
+      :severity="read.faults.length ? 'warn' : 'success'"
+      closable
+      data-test="checks-read"
+      @close="read = undefined"
+      >{{ count(read.added, 'check') }} added<template v-if="read.known"
+        >, {{ read.known }} were there</template
+      >.
+      <ul v-if="read.faults.length">
+        <li v-for="fault in read.faults" :key="fault.row">
+          Row {{ fault.row }}: {{ fault.because }}
+        </li>
+      </ul></Message
+    >
     <div class="row tools">
-      <SelectButton v-model="show" :options="SHOWS" option-label="label" option-value="value" :allow-empty="false" aria-label="Which checks" />
+      <SelectButton
+        v-model="show"
+        :options="SHOWS"
+        option-label="label"
+        option-value="value"
+        :allow-empty="false"
+        aria-label="Which checks"
+      />
       <span class="grow" />
-      <Button v-if="list?.judged" size="small" outlined :label="`Make checks of ${count(list.judged, 'question')} judged right`" data-test="checks-judged" @click="fromJudged" />
-      <input ref="file" type="file" accept=".csv,text/csv" class="visually-hidden" aria-label="A list of checks as CSV" data-test="checks-file" @change="bring" />
+      <Button
+        v-if="list?.judged"
+        size="small"
+        outlined
+        :label="`Make checks of ${count(list.judged, 'question')} judged right`"
+        data-test="checks-judged"
+        @click="fromJudged"
+      />
+      <input
+        ref="file"
+        type="file"
+        accept=".csv,text/csv"
+        class="visually-hidden"
+        aria-label="A list of checks as CSV"
+        data-test="checks-file"
+        @change="bring"
+      />
       <Button size="small" text label="Read CSV" @click="file?.click()" />
-      <a href="/api/checks/file.csv" class="small" download>CSV</a><a href="/api/checks/topics.txt" class="small" download title="For retrieval tools: TREC topics">topics</a><a href="/api/checks/qrels.txt" class="small" download title="For retrieval tools: TREC relevance judgements">qrels</a>
+      <a href="/api/checks/file.csv" class="small" download>CSV</a
+      ><a
+        href="/api/checks/topics.txt"
+        class="small"
+        download
+        title="For retrieval tools: TREC topics"
+        >topics</a
+      ><a
+        href="/api/checks/qrels.txt"
+        class="small"
+        download
+        title="For retrieval tools: TREC relevance judgements"
+        >qrels</a
+      >
     </div>
-    <div v-if="list && list.checks.length === 0" class="empty panel"><p>A check keeps a mended question mended. Add one here, from a rehearsal with “It should have been…”, from a list with the columns question, expects, source and contains, or from what your team judged right.</p><Button label="Add a check" @click="editing = 'new'" /></div>
+    <div v-if="list && list.checks.length === 0" class="empty panel">
+      <p>
+        A check keeps a mended question mended. Add one here, from a rehearsal with “It should have
+        been…”, from a list with the columns question, expects, source and contains, or from what
+        your team judged right.
+      </p>
+      <Button label="Add a check" @click="editing = 'new'" />
+    </div>
     <div v-else-if="rows.length === 0 && list" class="empty panel"><p>None fails.</p></div>
     <table v-else class="checks">
-      <thead><tr><th scope="col">Question</th><th scope="col">What must come</th><th scope="col">On the draft</th><th scope="col"><span class="visually-hidden">Deeds</span></th></tr></thead>
+      <thead>
+        <tr>
+          <th scope="col">Question</th>
+          <th scope="col">What must come</th>
+          <th scope="col">On the draft</th>
+          <th scope="col"><span class="visually-hidden">Deeds</span></th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="check in rows" :key="check.id" data-test="check">
-          <td><span v-for="before in check.messages.slice(0, -1)" :key="before" class="quiet small before">{{ before }}</span><RouterLink :to="{ path: '/rehearsal', query: { ask: check.messages.at(-1), before: check.messages.slice(0, -1), door: check.door ?? undefined } }">{{ check.messages.at(-1) }}</RouterLink></td>
-          <td>{{ wants(check) }}<span v-if="check.note" class="quiet small note">{{ check.note }}</span></td>
-          <td><template v-if="!check.result"><span class="quiet">not run yet</span></template><span v-else-if="check.result.passed" class="passed">✓ passes</span><div v-else class="failed" data-test="check-failed"><strong>✕ fails</strong><ul><li v-for="problem in check.result.problems" :key="problem">{{ problem }}</li></ul><p v-if="check.result.before" class="small">It fails for visitors too.</p><p v-else-if="check.result.brokenBy.length" class="small" data-test="broken-by">Broken by the change of {{ check.result.brokenBy.map(({ title }) => `“${title}”`).join(' or ') }}.</p><p v-else class="small">It passes for visitors; no single change breaks it.</p></div></td>
-          <td class="deeds"><Button size="small" text label="Change" @click="editing = check" /><Button size="small" text severity="danger" label="Remove" @click="takeOut(check)" /></td>
+          <td>
+            <span
+              v-for="before in check.messages.slice(0, -1)"
+              :key="before"
+              class="quiet small before"
+              >{{ before }}</span><RouterLink
+              :to="{
+                path: '/rehearsal',
+                query: {
+                  ask: check.messages.at(-1),
+                  before: check.messages.slice(0, -1),
+                  door: check.door ?? undefined,
+                },
+              }"
+              >{{ check.messages.at(-1) }}</RouterLink
+            >
+          </td>
+          <td>
+            {{ wants(check)
+            }}<span v-if="check.note" class="quiet small note">{{ check.note }}</span>
+          </td>
+          <td>
+            <template v-if="!check.result"><span class="quiet">not run yet</span></template
+            ><span v-else-if="check.result.passed" class="passed">✓ passes</span>
+            <div v-else class="failed" data-test="check-failed">
+              <strong>✕ fails</strong>
+              <ul>
+                <li v-for="problem in check.result.problems" :key="problem">{{ problem }}</li>
+              </ul>
+              <p v-if="check.result.before" class="small">It fails for visitors too.</p>
+              <p v-else-if="check.result.brokenBy.length" class="small" data-test="broken-by">
+                Broken by the change of
+                {{ check.result.brokenBy.map(({ title }) => `“${title}”`).join(' or ') }}.
+              </p>
+              <p v-else class="small">It passes for visitors; no single change breaks it.</p>
+            </div>
+          </td>
+          <td class="deeds">
+            <Button size="small" text label="Change" @click="editing = check" /><Button
+              size="small"
+              text
+              severity="danger"
+              label="Remove"
+              @click="takeOut(check)"
+            />
+          </td>
         </tr>
       </tbody>
     </table>
-    <CheckEditor v-if="editing" :check="editing === 'new' ? null : editing" :busy="busy" @close="editing = undefined" @store="store" />
+    <CheckEditor
+      v-if="editing"
+      :check="editing === 'new' ? null : editing"
+      :busy="busy"
+      @close="editing = undefined"
+      @store="store"
+    />
   </div>
 </template>
 
 <style scoped>
-.tools { margin-bottom: 12px; }
-.checks { width: 100%; border-collapse: collapse; font-size: 13.5px; }
-th { text-align: left; font-weight: 600; padding: 6px 14px 6px 0; border-bottom: 1px solid var(--ink); }
-td { padding: 9px 14px 9px 0; border-bottom: 1px solid var(--line); vertical-align: baseline; }
-td:first-child { width: 34%; font-size: 15px; }
-.before { display: block; }
-.note { display: block; }
-.passed { color: var(--moss); font-weight: 600; }
-.failed strong { color: var(--brick); }
-.failed ul { margin: 2px 0 0; padding-left: 18px; }
-.deeds { white-space: nowrap; text-align: right; padding-right: 0; }
+.tools {
+  margin-bottom: 12px;
+}
+.checks {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 13.5px;
+}
+th {
+  text-align: left;
+  font-weight: 600;
+  padding: 6px 14px 6px 0;
+  border-bottom: 1px solid var(--ink);
+}
+td {
+  padding: 9px 14px 9px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: baseline;
+}
+td:first-child {
+  width: 34%;
+  font-size: 15px;
+}
+.before {
+  display: block;
+}
+.note {
+  display: block;
+}
+.passed {
+  color: var(--moss);
+  font-weight: 600;
+}
+.failed strong {
+  color: var(--brick);
+}
+.failed ul {
+  margin: 2px 0 0;
+  padding-left: 18px;
+}
+.deeds {
+  white-space: nowrap;
+  text-align: right;
+  padding-right: 0;
+}
 </style>

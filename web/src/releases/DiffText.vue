@@ -13,5 +13,8 @@ const parts = computed(() => wordDiff(before, after))
 </template>
 
 <style scoped>
-.diff { white-space: pre-line; overflow-wrap: anywhere; }
+.diff {
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+}
 </style>

@@ -15,16 +15,42 @@ const { run, busy } = useDeed()
 const list = ref<ToJudge[]>()
 const at = ref(0)
 const one = computed(() => list.value?.[at.value])
-const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [{ verdict: 'right', key: 'r', label: 'Right' }, { verdict: 'partly', key: 'p', label: 'Partly' }, { verdict: 'wrong', key: 'w', label: 'Wrong' }]
+const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [
+  { verdict: 'right', key: 'r', label: 'Right' },
+  { verdict: 'partly', key: 'p', label: 'Partly' },
+  { verdict: 'wrong', key: 'w', label: 'Wrong' },
+]
 
 async function fetchNext(): Promise<void> {
   list.value = await run(() => get<ToJudge[]>('/threshold/to-judge', { sill }))
   at.value = 0
 }
 async function judge(verdict: Verdict): Promise<void> {
-  const { text, door, item, revision, ordinal, print, confidence, chance, question = null } = one.value!
+  const {
+    text,
+    door,
+    item,
+    revision,
+    ordinal,
+    print,
+    confidence,
+    chance,
+    question = null,
+  } = one.value!
   const done = await run(async () => {
-    await post('/verdicts', { text, verdict, door, item, revision, ordinal, print, confidence, chance, question, origin: 'threshold' })
+    await post('/verdicts', {
+      text,
+      verdict,
+      door,
+      item,
+      revision,
+      ordinal,
+      print,
+      confidence,
+      chance,
+      question,
+      origin: 'threshold',
+    })
     return true
   })
   if (done) next()
@@ -45,25 +71,77 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
 <template>
   <section class="panel stack" data-test="judge-next">
     <template v-if="one">
-      <p class="row small quiet"><span class="grow">{{ at + 1 }} of {{ list!.length }} · {{ one.collection || 'no collection' }} · sure {{ sure(one.confidence) }}</span><button type="button" class="bare small" @click="list = undefined">stop</button></p>
+      <p class="row small quiet">
+        <span class="grow"
+          >{{ at + 1 }} of {{ list!.length }} · {{ one.collection || 'no collection' }} · sure
+          {{ sure(one.confidence) }}</span
+        ><button type="button" class="bare small" @click="list = undefined">stop</button>
+      </p>
       <h3>{{ one.text }}</h3>
       <p class="said">{{ one.said }}</p>
       <p class="small quiet">from {{ [one.title, ...one.path].join(' › ') }}</p>
-      <p class="row"><Button v-for="{ verdict, key, label } in VERDICTS" :key="verdict" size="small" outlined :label="label" :disabled="busy" :data-test="`judge-${verdict}`" @click="judge(verdict)"><span>{{ label }}</span> <kbd>{{ key.toUpperCase() }}</kbd></Button><Button size="small" text :disabled="busy" @click="next"><span>Pass over</span> <kbd>N</kbd></Button></p>
+      <p class="row">
+        <Button
+          v-for="{ verdict, key, label } in VERDICTS"
+          :key="verdict"
+          size="small"
+          outlined
+          :label="label"
+          :disabled="busy"
+          :data-test="`judge-${verdict}`"
+          @click="judge(verdict)"
+          ><span>{{ label }}</span> <kbd>{{ key.toUpperCase() }}</kbd></Button
+        ><Button size="small" text :disabled="busy" @click="next"
+          ><span>Pass over</span> <kbd>N</kbd></Button
+        >
+      </p>
     </template>
     <template v-else-if="list">
-      <p>{{ list.length ? 'All of these are judged.' : 'Everything that the replay would answer is judged already.' }}</p>
-      <p><Button size="small" outlined label="Twenty more near the sill" :loading="busy" @click="fetchNext" /></p>
+      <p>
+        {{
+          list.length
+            ? 'All of these are judged.'
+            : 'Everything that the replay would answer is judged already.'
+        }}
+      </p>
+      <p>
+        <Button
+          size="small"
+          outlined
+          label="Twenty more near the sill"
+          :loading="busy"
+          @click="fetchNext"
+        />
+      </p>
     </template>
     <template v-else>
       <h3>Judge the twenty that tell most</h3>
-      <p class="small quiet">Would-be answers near the sill, spread over your collections, each drawn with a known chance. By keyboard it takes two minutes.</p>
-      <p><Button size="small" outlined label="Judge twenty" :loading="busy" data-test="judge-start" @click="fetchNext" /></p>
-      <p class="small quiet">Figures are corrected by the week’s <RouterLink to="/audit-sample">audit sample</RouterLink> instead, which is drawn at random.</p>
+      <p class="small quiet">
+        Would-be answers near the sill, spread over your collections, each drawn with a known
+        chance. By keyboard it takes two minutes.
+      </p>
+      <p>
+        <Button
+          size="small"
+          outlined
+          label="Judge twenty"
+          :loading="busy"
+          data-test="judge-start"
+          @click="fetchNext"
+        />
+      </p>
+      <p class="small quiet">
+        Figures are corrected by the week’s
+        <RouterLink to="/audit-sample">audit sample</RouterLink> instead, which is drawn at random.
+      </p>
     </template>
   </section>
 </template>
 
 <style scoped>
-.said { white-space: pre-line; max-height: 170px; overflow: auto; }
+.said {
+  white-space: pre-line;
+  max-height: 170px;
+  overflow: auto;
+}
 </style>

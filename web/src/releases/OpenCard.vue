@@ -4,28 +4,108 @@ import Button from 'primevue/button'
 import { moment, percent, whole } from '../shell/format.ts'
 
 /** A release that not everybody gets yet, beside the one that the others get. */
-const { open, live, mayPublish, busy } = defineProps<{ open: OpenRelease; live: number; mayPublish: boolean; busy: boolean }>()
+const { open, live, mayPublish, busy } = defineProps<{
+  open: OpenRelease
+  live: number
+  mayPublish: boolean
+  busy: boolean
+}>()
 defineEmits<{ open: [audience: Audience, share: number]; withdraw: [] }>()
-const ROWS: { key: 'answered' | 'coverage' | 'votedDown' | 'wantsPerson'; name: string }[] = [{ key: 'answered', name: 'answered' }, { key: 'coverage', name: 'covered' }, { key: 'votedDown', name: 'voted down' }, { key: 'wantsPerson', name: 'wished for a person' }]
-const within = (share: ShareOf | undefined) => (share ? `${percent(share.share)} (${percent(share.low)}–${percent(share.high)})` : '–')
+const ROWS: { key: 'answered' | 'coverage' | 'votedDown' | 'wantsPerson'; name: string }[] = [
+  { key: 'answered', name: 'answered' },
+  { key: 'coverage', name: 'covered' },
+  { key: 'votedDown', name: 'voted down' },
+  { key: 'wantsPerson', name: 'wished for a person' },
+]
+const within = (share: ShareOf | undefined) =>
+  share ? `${percent(share.share)} (${percent(share.low)}–${percent(share.high)})` : '–'
 const OTHER_SHARES = [0.1, 0.25, 0.5].filter((share) => share !== open.share)
 </script>
 
 <template>
   <section class="open panel" data-test="open-release">
-    <div><h2>Release {{ open.number }} is open to {{ open.audience === 'team' ? 'the team' : `${percent(open.share)} of visitors` }}</h2><p class="quiet small">since {{ moment(open.since) }}; everybody else gets release {{ live }}. {{ open.audience === 'team' ? 'Open a door in this browser while you are signed in, and you get it too.' : 'A visitor always gets the same one.' }}</p></div>
+    <div>
+      <h2>
+        Release {{ open.number }} is open to
+        {{ open.audience === 'team' ? 'the team' : `${percent(open.share)} of visitors` }}
+      </h2>
+      <p class="quiet small">
+        since {{ moment(open.since) }}; everybody else gets release {{ live }}.
+        {{
+          open.audience === 'team'
+            ? 'Open a door in this browser while you are signed in, and you get it too.'
+            : 'A visitor always gets the same one.'
+        }}
+      </p>
+    </div>
     <table v-if="open.outcomes.open || open.outcomes.live">
-      <thead><tr><th scope="col">Since then</th><th scope="col">Release {{ open.number }}</th><th scope="col">Release {{ live }}</th></tr></thead>
-      <tbody><tr><td>questions</td><td>{{ whole(open.outcomes.open?.answered.n ?? 0) }}</td><td>{{ whole(open.outcomes.live?.answered.n ?? 0) }}</td></tr><tr v-for="row in ROWS" :key="row.key"><td>{{ row.name }}</td><td>{{ within(open.outcomes.open?.[row.key]) }}</td><td>{{ within(open.outcomes.live?.[row.key]) }}</td></tr></tbody>
+      <thead>
+        <tr>
+          <th scope="col">Since then</th>
+          <th scope="col">Release {{ open.number }}</th>
+          <th scope="col">Release {{ live }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr>
+          <td>questions</td>
+          <td>{{ whole(open.outcomes.open?.answered.n ?? 0) }}</td>
+          <td>{{ whole(open.outcomes.live?.answered.n ?? 0) }}</td>
+        </tr>
+        <tr v-for="row in ROWS" :key="row.key">
+          <td>{{ row.name }}</td>
+          <td>{{ within(open.outcomes.open?.[row.key]) }}</td>
+          <td>{{ within(open.outcomes.live?.[row.key]) }}</td>
+        </tr>
+      </tbody>
     </table>
     <p v-else class="small quiet">Nobody has asked anything since.</p>
-    <p v-if="mayPublish" class="row"><Button label="Open it to all" :loading="busy" data-test="open-all" @click="$emit('open', 'all', 1)" /><Button v-for="share in OTHER_SHARES" :key="share" size="small" outlined :label="`to ${percent(share)}`" :disabled="busy" @click="$emit('open', 'share', share)" /><span class="grow" /><Button text severity="danger" label="Withdraw" :disabled="busy" data-test="withdraw" @click="$emit('withdraw')" /></p>
+    <p v-if="mayPublish" class="row">
+      <Button
+        label="Open it to all"
+        :loading="busy"
+        data-test="open-all"
+        @click="$emit('open', 'all', 1)"
+      /><Button
+        v-for="share in OTHER_SHARES"
+        :key="share"
+        size="small"
+        outlined
+        :label="`to ${percent(share)}`"
+        :disabled="busy"
+        @click="$emit('open', 'share', share)"
+      /><span class="grow" /><Button
+        text
+        severity="danger"
+        label="Withdraw"
+        :disabled="busy"
+        data-test="withdraw"
+        @click="$emit('withdraw')"
+      />
+    </p>
   </section>
 </template>
 
 <style scoped>
-.open { display: grid; gap: 10px; margin-bottom: 20px; border-left: 4px solid var(--brass); }
-table { border-collapse: collapse; font-size: 13.5px; font-variant-numeric: tabular-nums; justify-self: start; }
-th, td { text-align: left; padding: 4px 22px 4px 0; border-bottom: 1px solid var(--line); }
-th { font-weight: 600; }
+.open {
+  display: grid;
+  gap: 10px;
+  margin-bottom: 20px;
+  border-left: 4px solid var(--brass);
+}
+table {
+  border-collapse: collapse;
+  font-size: 13.5px;
+  font-variant-numeric: tabular-nums;
+  justify-self: start;
+}
+th,
+td {
+  text-align: left;
+  padding: 4px 22px 4px 0;
+  border-bottom: 1px solid var(--line);
+}
+th {
+  font-weight: 600;
+}
 </style>

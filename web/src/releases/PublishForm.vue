@@ -7,38 +7,106 @@ import { computed, ref } from 'vue'
 import { count } from '../shell/format.ts'
 
 /** Who gets the next release, when, and with what note; a reason where something is not as it should be. */
-const { items, next, needsReason, busy } = defineProps<{ items: number[]; next: number; needsReason: boolean; busy: boolean }>()
+const { items, next, needsReason, busy } = defineProps<{
+  items: number[]
+  next: number
+  needsReason: boolean
+  busy: boolean
+}>()
 const emit = defineEmits<{ publish: [input: PublishInput] }>()
 const note = ref('')
 const because = ref('')
 const to = ref<'all' | 'team' | '0.1' | '0.5' | 'later'>('all')
 const at = ref('')
-const TO = [{ value: 'all', label: 'for all, now' }, { value: 'team', label: 'for the team only' }, { value: '0.1', label: 'for 10 % of visitors' }, { value: '0.5', label: 'for half of the visitors' }, { value: 'later', label: 'for all, at a set time' }]
-const complete = computed(() => items.length > 0 && (to.value !== 'later' || at.value !== '') && (!needsReason || because.value.trim().length > 2))
-const label = computed(() => `${to.value === 'later' ? 'Set the publication of' : to.value === 'all' ? `Publish release ${next}:` : `Open release ${next}:`} ${count(items.length, 'change')}`)
+const TO = [
+  { value: 'all', label: 'for all, now' },
+  { value: 'team', label: 'for the team only' },
+  { value: '0.1', label: 'for 10 % of visitors' },
+  { value: '0.5', label: 'for half of the visitors' },
+  { value: 'later', label: 'for all, at a set time' },
+]
+const complete = computed(
+  () =>
+    items.length > 0 &&
+    (to.value !== 'later' || at.value !== '') &&
+    (!needsReason || because.value.trim().length > 2),
+)
+const label = computed(
+  () =>
+    `${to.value === 'later' ? 'Set the publication of' : to.value === 'all' ? `Publish release ${next}:` : `Open release ${next}:`} ${count(items.length, 'change')}`,
+)
 
 function publish(): void {
-  const audience: Audience = to.value === 'all' || to.value === 'later' ? 'all' : to.value === 'team' ? 'team' : 'share'
-  emit('publish', { items, note: note.value, because: needsReason ? because.value : '', audience, share: Number(to.value) || 0.1, at: to.value === 'later' ? new Date(at.value).toISOString() : null })
+  const audience: Audience =
+    to.value === 'all' || to.value === 'later' ? 'all' : to.value === 'team' ? 'team' : 'share'
+  emit('publish', {
+    items,
+    note: note.value,
+    because: needsReason ? because.value : '',
+    audience,
+    share: Number(to.value) || 0.1,
+    at: to.value === 'later' ? new Date(at.value).toISOString() : null,
+  })
 }
-defineExpose({ clear: () => { note.value = ''; because.value = '' } })
+defineExpose({
+  clear: () => {
+    note.value = ''
+    because.value = ''
+  },
+})
 </script>
 
 <template>
   <form class="publish" @submit.prevent="publish">
-    <label v-if="needsReason" class="field"><span class="bad">Say why it is published all the same; it is kept with the release</span><InputText v-model="because" maxlength="500" data-test="because" /></label>
+    <label v-if="needsReason" class="field"
+      ><span class="bad">Say why it is published all the same; it is kept with the release</span
+      ><InputText v-model="because" maxlength="500" data-test="because"
+    /></label>
     <div class="row">
-      <label class="field grow"><span>Note: what is new, in a few words</span><InputText v-model="note" maxlength="500" data-test="note" /></label>
-      <label class="field"><span>Who gets it</span><Select v-model="to" :options="TO" option-label="label" option-value="value" data-test="audience" /></label>
-      <label v-if="to === 'later'" class="field"><span>When</span><input v-model="at" type="datetime-local" class="p-inputtext" data-test="publish-at" /></label>
+      <label class="field grow"
+        ><span>Note: what is new, in a few words</span
+        ><InputText v-model="note" maxlength="500" data-test="note"
+      /></label>
+      <label class="field"
+        ><span>Who gets it</span
+        ><Select
+          v-model="to"
+          :options="TO"
+          option-label="label"
+          option-value="value"
+          data-test="audience"
+      /></label>
+      <label v-if="to === 'later'" class="field"
+        ><span>When</span
+        ><input v-model="at" type="datetime-local" class="p-inputtext" data-test="publish-at"
+      /></label>
     </div>
-    <Button type="submit" :label="label" :disabled="!complete" :loading="busy" data-test="publish" />
+    <Button
+      type="submit"
+      :label="label"
+      :disabled="!complete"
+      :loading="busy"
+      data-test="publish"
+    />
   </form>
 </template>
 
 <style scoped>
-.publish { display: grid; gap: 12px; justify-items: start; }
-.publish > .row, .publish > .field { width: 100%; align-items: flex-end; }
-.field > span { color: var(--ink); }
-.field > .bad { color: var(--brick); font-weight: 600; }
+.publish {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+.publish > .row,
+.publish > .field {
+  width: 100%;
+  align-items: flex-end;
+}
+.field > span {
+  color: var(--ink);
+}
+.field > .bad {
+  color: var(--brick);
+  font-weight: 600;
+}
 </style>

@@ -23,19 +23,60 @@ async function store(ready: boolean): Promise<void> {
 
 <template>
   <form class="stack" data-test="quick-edit" @submit.prevent="store(true)">
-    <div class="row"><h1 class="grow">Edit beside it</h1><template v-if="article"><RouterLink :to="`/${article.kind === 'fixed' ? 'fixed' : 'library'}/${id}`" class="small">open its page</RouterLink><Button size="small" outlined label="Save in work" :loading="busy" :disabled="!changed" @click="store(false)" /><Button type="submit" size="small" label="Save as ready" :loading="busy" data-test="edit-save" /></template></div>
-    <p v-if="article" class="small quiet" role="status">{{ changed ? 'Not saved yet. The answers at the left are of what is saved.' : 'As it is saved, the answers at the left are asked anew.' }}</p>
+    <div class="row">
+      <h1 class="grow">Edit beside it</h1>
+      <template v-if="article"
+        ><RouterLink :to="`/${article.kind === 'fixed' ? 'fixed' : 'library'}/${id}`" class="small"
+          >open its page</RouterLink
+        ><Button
+          size="small"
+          outlined
+          label="Save in work"
+          :loading="busy"
+          :disabled="!changed"
+          @click="store(false)" /><Button
+          type="submit"
+          size="small"
+          label="Save as ready"
+          :loading="busy"
+          data-test="edit-save"
+      /></template>
+    </div>
+    <p v-if="article" class="small quiet" role="status">
+      {{
+        changed
+          ? 'Not saved yet. The answers at the left are of what is saved.'
+          : 'As it is saved, the answers at the left are asked anew.'
+      }}
+    </p>
     <Message v-if="failure && article" severity="error">{{ failure }}</Message>
-    <Message v-else-if="failure" severity="info">Documents are edited by their parts, on a page of their own: <RouterLink :to="`/documents/${id}`">open the document</RouterLink>.</Message>
-    <Message v-if="conflict" severity="warn"><span class="row">{{ conflict.message }} <Button size="small" text label="My text stands" @click="keepMine(), store(true)" /></span></Message>
+    <Message v-else-if="failure" severity="info"
+      >Documents are edited by their parts, on a page of their own:
+      <RouterLink :to="`/documents/${id}`">open the document</RouterLink>.</Message
+    >
+    <Message v-if="conflict" severity="warn"
+      ><span class="row"
+        >{{ conflict.message }}
+        <Button size="small" text label="My text stands" @click="(keepMine(), store(true))" /></span
+    ></Message>
     <template v-if="article">
-      <label class="field"><span>Title</span><InputText v-model="content.title" maxlength="200" data-test="edit-title" /></label>
-      <label class="field"><span>Text (Markdown)</span><Textarea v-model="content.body" rows="12" auto-resize class="body" data-test="edit-body" /></label>
+      <label class="field"
+        ><span>Title</span
+        ><InputText v-model="content.title" maxlength="200" data-test="edit-title"
+      /></label>
+      <label class="field"
+        ><span>Text (Markdown)</span
+        ><Textarea v-model="content.body" rows="12" auto-resize class="body" data-test="edit-body"
+      /></label>
       <PhrasingList v-model="content.phrasings" />
     </template>
   </form>
 </template>
 
 <style scoped>
-.body { font-size: 14px; max-height: 46vh; overflow: auto !important; }
+.body {
+  font-size: 14px;
+  max-height: 46vh;
+  overflow: auto !important;
+}
 </style>

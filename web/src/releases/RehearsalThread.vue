@@ -7,32 +7,92 @@ import { sourceLine } from './sourceLine.ts'
 /** The conversation as it was asked; a question chosen shows its why beside it. */
 const { messages, shown } = defineProps<{ messages: RehearsedMessage[]; shown: number }>()
 defineEmits<{ show: [place: number] }>()
-const placeOf = (message: number, asked: number) => messages.slice(0, message).reduce((sum, each) => sum + each.asked.length, 0) + asked
+const placeOf = (message: number, asked: number) =>
+  messages.slice(0, message).reduce((sum, each) => sum + each.asked.length, 0) + asked
 </script>
 
 <template>
   <template v-for="(message, m) in messages" :key="m">
     <p class="asked">{{ message.text }}</p>
-    <p v-if="message.courtesy" class="plain">{{ message.courtesy.en }} <span class="small quiet">a courtesy, no question</span></p>
-    <p v-else-if="message.asked.length === 0" class="plain small quiet">A wish for a person, no question: would go to {{ message.queue?.name ?? 'no queue' }}.</p>
-    <button v-for="(asked, i) in message.asked" :key="i" type="button" class="answer" :class="{ shown: placeOf(m, i) === shown }" :aria-pressed="placeOf(m, i) === shown" data-test="rehearsed" @click="$emit('show', placeOf(m, i))">
-      <span class="row top"><OutcomeChip :outcome="asked.answer.outcome" /><span v-if="asked.judged" class="small" :class="asked.judged">judged {{ asked.judged }}</span></span>
+    <p v-if="message.courtesy" class="plain">
+      {{ message.courtesy.en }} <span class="small quiet">a courtesy, no question</span>
+    </p>
+    <p v-else-if="message.asked.length === 0" class="plain small quiet">
+      A wish for a person, no question: would go to {{ message.queue?.name ?? 'no queue' }}.
+    </p>
+    <button
+      v-for="(asked, i) in message.asked"
+      :key="i"
+      type="button"
+      class="answer"
+      :class="{ shown: placeOf(m, i) === shown }"
+      :aria-pressed="placeOf(m, i) === shown"
+      data-test="rehearsed"
+      @click="$emit('show', placeOf(m, i))"
+    >
+      <span class="row top"
+        ><OutcomeChip :outcome="asked.answer.outcome" /><span
+          v-if="asked.judged"
+          class="small"
+          :class="asked.judged"
+          >judged {{ asked.judged }}</span
+        ></span
+      >
       <span v-if="message.asked.length > 1" class="small quiet">{{ asked.text }}</span>
-      <span v-if="asked.carried && !asked.replies" class="small quiet">going on from: {{ asked.carried }}</span>
-      <span class="prose"><BlockList v-if="asked.answer.blocks.length" :blocks="asked.answer.blocks" /><template v-else>{{ asked.said }}</template></span>
+      <span v-if="asked.carried && !asked.replies" class="small quiet"
+        >going on from: {{ asked.carried }}</span
+      >
+      <span class="prose"
+        ><BlockList v-if="asked.answer.blocks.length" :blocks="asked.answer.blocks" /><template
+          v-else
+          >{{ asked.said }}</template
+        ></span
+      >
       <span class="small quiet">{{ sourceLine(asked.answer) }}</span>
     </button>
   </template>
 </template>
 
 <style scoped>
-.asked { align-self: flex-end; background: var(--plum-soft); padding: 8px 13px; border-radius: 12px 12px 2px 12px; max-width: 85%; overflow-wrap: anywhere; }
-.plain { padding: 2px 12px; }
-.answer { text-align: left; background: var(--surface); border: 1px solid var(--line); border-radius: 2px 12px 12px 12px; padding: 9px 12px; color: inherit; cursor: pointer; display: grid; gap: 6px; }
-.answer.shown { border-color: var(--harbour); box-shadow: inset 3px 0 var(--harbour); }
-.top { justify-content: space-between; }
-.prose { display: block; }
-.right { color: var(--moss); }
-.wrong { color: var(--brick); }
-.partly { color: var(--brass); }
+.asked {
+  align-self: flex-end;
+  background: var(--plum-soft);
+  padding: 8px 13px;
+  border-radius: 12px 12px 2px 12px;
+  max-width: 85%;
+  overflow-wrap: anywhere;
+}
+.plain {
+  padding: 2px 12px;
+}
+.answer {
+  text-align: left;
+  background: var(--surface);
+  border: 1px solid var(--line);
+  border-radius: 2px 12px 12px 12px;
+  padding: 9px 12px;
+  color: inherit;
+  cursor: pointer;
+  display: grid;
+  gap: 6px;
+}
+.answer.shown {
+  border-color: var(--harbour);
+  box-shadow: inset 3px 0 var(--harbour);
+}
+.top {
+  justify-content: space-between;
+}
+.prose {
+  display: block;
+}
+.right {
+  color: var(--moss);
+}
+.wrong {
+  color: var(--brick);
+}
+.partly {
+  color: var(--brass);
+}
 </style>

@@ -14,28 +14,105 @@ const SIGNS = { added: '+', edited: '~', removed: '−' }
   <section>
     <h2>Releases</h2>
     <ol>
-      <li v-for="release in releases" :key="release.number" :class="{ live: release.live }" data-test="release">
+      <li
+        v-for="release in releases"
+        :key="release.number"
+        :class="{ live: release.live }"
+        data-test="release"
+      >
         <div class="row">
-          <strong class="grow">Release {{ release.number }}<span v-if="release.live" class="now">visitors get this one</span><span v-else-if="release.number === open" class="now open">not for all yet</span></strong>
-          <Button v-if="mayPublish && !release.live && release.number !== open" size="small" outlined :label="`Roll back to ${release.number}`" :disabled="busy" data-test="roll-back" @click="$emit('live', release.number)" />
+          <strong class="grow"
+            >Release {{ release.number
+            }}<span v-if="release.live" class="now">visitors get this one</span
+            ><span v-else-if="release.number === open" class="now open"
+              >not for all yet</span
+            ></strong
+          >
+          <Button
+            v-if="mayPublish && !release.live && release.number !== open"
+            size="small"
+            outlined
+            :label="`Roll back to ${release.number}`"
+            :disabled="busy"
+            data-test="roll-back"
+            @click="$emit('live', release.number)"
+          />
         </div>
         <p v-if="release.note">{{ release.note }}</p>
-        <p v-if="release.because" class="small bad">Published all the same: {{ release.because }}</p>
-        <p class="quiet small">{{ release.by }}, {{ moment(release.at) }} · {{ count(release.articles, 'article') }} · <button type="button" class="bare small" :aria-expanded="unfolded === release.number" @click="unfolded = unfolded === release.number ? undefined : release.number">{{ count(release.changes.length, 'change') }}</button><template v-if="release.checks"> · checks {{ release.checks.passed }} of {{ release.checks.passed + release.checks.failed }}</template><template v-if="release.redacted"> · <span title="A visitor asked to be forgotten; their words were taken out">redacted</span></template></p>
-        <p class="small figures"><template v-if="release.coverage">{{ percent(release.coverage.share) }} covered <span class="quiet">({{ percent(release.coverage.low) }} to {{ percent(release.coverage.high) }}, of {{ count(release.coverage.n, 'question') }} asked of it)</span></template><span v-else class="quiet">Nothing was asked of it yet.</span></p>
-        <ul v-if="unfolded === release.number" class="small"><li v-for="(change, i) in release.changes" :key="i"><span class="sign">{{ SIGNS[change.type] }}</span> {{ change.title }}</li></ul>
+        <p v-if="release.because" class="small bad">
+          Published all the same: {{ release.because }}
+        </p>
+        <p class="quiet small">
+          {{ release.by }}, {{ moment(release.at) }} · {{ count(release.articles, 'article') }} ·
+          <button
+            type="button"
+            class="bare small"
+            :aria-expanded="unfolded === release.number"
+            @click="unfolded = unfolded === release.number ? undefined : release.number"
+          >
+            {{ count(release.changes.length, 'change') }}</button><template v-if="release.checks">
+            · checks {{ release.checks.passed }} of
+            {{ release.checks.passed + release.checks.failed }}</template
+          ><template v-if="release.redacted">
+            ·
+            <span title="A visitor asked to be forgotten; their words were taken out"
+              >redacted</span
+            ></template
+          >
+        </p>
+        <p class="small figures">
+          <template v-if="release.coverage"
+            >{{ percent(release.coverage.share) }} covered
+            <span class="quiet"
+              >({{ percent(release.coverage.low) }} to {{ percent(release.coverage.high) }}, of
+              {{ count(release.coverage.n, 'question') }} asked of it)</span
+            ></template
+          ><span v-else class="quiet">Nothing was asked of it yet.</span>
+        </p>
+        <ul v-if="unfolded === release.number" class="small">
+          <li v-for="(change, i) in release.changes" :key="i">
+            <span class="sign">{{ SIGNS[change.type] }}</span> {{ change.title }}
+          </li>
+        </ul>
       </li>
     </ol>
   </section>
 </template>
 
 <style scoped>
-ol { list-style: none; padding: 0; margin-top: 12px; }
-ol > li { padding: 12px 0 12px 16px; border-left: 3px solid var(--line); }
-ol > li.live { border-left-color: var(--moss); }
-.now { margin-left: 10px; font-weight: 500; font-size: 13px; color: var(--moss); }
-.now.open { color: var(--brass); }
-.bad { color: var(--brick); }
-ul { list-style: none; padding: 6px 0 0; max-height: 240px; overflow: auto; }
-.sign { display: inline-block; width: 14px; font-weight: 700; }
+ol {
+  list-style: none;
+  padding: 0;
+  margin-top: 12px;
+}
+ol > li {
+  padding: 12px 0 12px 16px;
+  border-left: 3px solid var(--line);
+}
+ol > li.live {
+  border-left-color: var(--moss);
+}
+.now {
+  margin-left: 10px;
+  font-weight: 500;
+  font-size: 13px;
+  color: var(--moss);
+}
+.now.open {
+  color: var(--brass);
+}
+.bad {
+  color: var(--brick);
+}
+ul {
+  list-style: none;
+  padding: 6px 0 0;
+  max-height: 240px;
+  overflow: auto;
+}
+.sign {
+  display: inline-block;
+  width: 14px;
+  font-weight: 700;
+}
 </style>

@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import type { Audience, DraftChange, MendView, OpenRelease, Proof, PublishInput, ReleaseRow, ScheduledRelease } from '@janua/contracts'
+import type {
+  Audience,
+  DraftChange,
+  MendView,
+  OpenRelease,
+  Proof,
+  PublishInput,
+  ReleaseRow,
+  ScheduledRelease,
+} from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, onMounted, onScopeDispose, ref, shallowRef, useTemplateRef, watch } from 'vue'
@@ -22,10 +31,18 @@ interface Made {
 
 const session = useSession()
 const { run, busy } = useDeed()
-const { state: draft, run: loadDraft } = useRemote((signal) => get<DraftChange[]>('/draft', {}, signal))
-const { state: releases, run: loadReleases } = useRemote((signal) => get<ReleaseRow[]>('/releases', {}, signal))
-const { state: open, run: loadOpen } = useRemote((signal) => get<OpenRelease | null>('/releases/open', {}, signal))
-const { state: scheduled, run: loadScheduled } = useRemote((signal) => get<ScheduledRelease[]>('/scheduled', {}, signal))
+const { state: draft, run: loadDraft } = useRemote((signal) =>
+  get<DraftChange[]>('/draft', {}, signal),
+)
+const { state: releases, run: loadReleases } = useRemote((signal) =>
+  get<ReleaseRow[]>('/releases', {}, signal),
+)
+const { state: open, run: loadOpen } = useRemote((signal) =>
+  get<OpenRelease | null>('/releases/open', {}, signal),
+)
+const { state: scheduled, run: loadScheduled } = useRemote((signal) =>
+  get<ScheduledRelease[]>('/scheduled', {}, signal),
+)
 const left = ref(new Set<number>())
 const outcome = shallowRef<Made & { audience: Audience }>()
 const proof = shallowRef<Proof>()
@@ -34,12 +51,25 @@ const form = useTemplateRef('form')
 const isLead = computed(() => session.role === 'lead')
 const changes = computed(() => draft.value.value ?? [])
 const ready = computed(() => changes.value.filter((change) => change.ready))
-const chosen = computed(() => ready.value.filter(({ item }) => !left.value.has(item)).map(({ item }) => item))
-const mended = computed(() => outcome.value?.proofs.filter((each) => each.proof?.outcome === 'answered' && each.proof.release === outcome.value!.number).length ?? 0)
+const chosen = computed(() =>
+  ready.value.filter(({ item }) => !left.value.has(item)).map(({ item }) => item),
+)
+const mended = computed(
+  () =>
+    outcome.value?.proofs.filter(
+      (each) => each.proof?.outcome === 'answered' && each.proof.release === outcome.value!.number,
+    ).length ?? 0,
+)
 
 onMounted(reload)
 async function reload(): Promise<void> {
-  await Promise.all([loadDraft(), loadReleases(), loadOpen(), loadScheduled(), session.refreshRelease()])
+  await Promise.all([
+    loadDraft(),
+    loadReleases(),
+    loadOpen(),
+    loadScheduled(),
+    session.refreshRelease(),
+  ])
   await prove()
 }
 let proving = 0
@@ -53,7 +83,11 @@ async function prove(): Promise<void> {
 watch(chosen, (now, before) => {
   if (now.join() !== before.join()) void prove()
 })
-const unhear = [session.hear('replay', () => void prove()), session.hear('release', () => void reload()), session.hear('figures', () => void loadReleases())]
+const unhear = [
+  session.hear('replay', () => void prove()),
+  session.hear('release', () => void reload()),
+  session.hear('figures', () => void loadReleases()),
+]
 onScopeDispose(() => unhear.forEach((end) => end()))
 
 async function publish(input: PublishInput): Promise<void> {
@@ -73,7 +107,14 @@ async function then(deed: () => Promise<unknown>, done?: string): Promise<void> 
 }
 async function replay(): Promise<void> {
   const to = new Date(Date.now() + 86_400_000)
-  await run(() => post('/replays', { from: new Date(+to - 29 * 86_400_000).toISOString(), to: to.toISOString(), validity: 'asked', items: chosen.value }))
+  await run(() =>
+    post('/replays', {
+      from: new Date(+to - 29 * 86_400_000).toISOString(),
+      to: to.toISOString(),
+      validity: 'asked',
+      items: chosen.value,
+    }),
+  )
   await prove()
 }
 function toggle(item: number, take: boolean): void {
@@ -82,32 +123,157 @@ function toggle(item: number, take: boolean): void {
   else next.add(item)
   left.value = next
 }
-const setReady = ({ item }: DraftChange, value: boolean) => then(() => put(`/draft/${item}/ready`, { ready: value }))
-const discard = ({ item, title }: DraftChange) => then(() => remove(`/draft/${item}`), `“${title}” is as visitors have it again`)
+const setReady = ({ item }: DraftChange, value: boolean) =>
+  then(() => put(`/draft/${item}/ready`, { ready: value }))
+const discard = ({ item, title }: DraftChange) =>
+  then(() => remove(`/draft/${item}`), `“${title}” is as visitors have it again`)
 </script>
 
 <template>
   <div class="page columns">
     <section>
-      <OpenCard v-if="open.value" :open="open.value" :live="session.release?.live?.number ?? 0" :may-publish="isLead" :busy="busy" @open="(audience, share) => then(() => post(`/releases/${open.value!.number}/open`, { audience, ...(audience === 'share' && { share }) }))" @withdraw="then(() => remove(`/releases/${open.value!.number}/open`), 'Withdrawn. Its changes are in the draft still.')" />
-      <div class="head"><div><h1>{{ count(changes.length, 'change') }} since release {{ session.release?.live?.number ?? 0 }}</h1><p class="quiet">Publishing takes the ready ones that you choose. The rest stays in the draft.</p></div></div>
+      <OpenCard
+        v-if="open.value"
+        :open="open.value"
+        :live="session.release?.live?.number ?? 0"
+        :may-publish="isLead"
+        :busy="busy"
+        @open="
+          (audience, share) =>
+            then(() =>
+              post(`/releases/${open.value!.number}/open`, {
+                audience,
+                ...(audience === 'share' && { share }),
+              }),
+            )
+        "
+        @withdraw="
+          then(
+            () => remove(`/releases/${open.value!.number}/open`),
+            'Withdrawn. Its changes are in the draft still.',
+          )
+        "
+      />
+      <div class="head">
+        <div>
+          <h1>
+            {{ count(changes.length, 'change') }} since release
+            {{ session.release?.live?.number ?? 0 }}
+          </h1>
+          <p class="quiet">
+            Publishing takes the ready ones that you choose. The rest stays in the draft.
+          </p>
+        </div>
+      </div>
       <Message v-if="draft.status === 'failed'" severity="error">{{ draft.reason }}</Message>
-      <Message v-if="outcome" severity="success" closable data-test="published" @close="outcome = undefined"><template v-if="outcome.scheduled">The publication is set. What you chose is kept as it is now, whatever becomes of the draft.</template><template v-else-if="outcome.audience === 'all'">Release {{ outcome.number }} is live: visitors’ next questions are answered from it.<template v-if="mended"> {{ count(mended, 'mended question') }} asked again and answered: <RouterLink to="/mend?state=mended">see the proof</RouterLink>.</template></template><template v-else>Release {{ outcome.number }} is open to {{ outcome.audience === 'team' ? 'the team' : 'a share of visitors' }}.</template></Message>
-      <Message v-for="each in scheduled.value ?? []" :key="each.id" :severity="each.state === 'failed' ? 'error' : 'info'" data-test="scheduled"><span class="row">{{ each.state === 'failed' ? `Could not be published ${moment(each.at)}: ${each.problem}` : `${count(each.changes, 'change')} will be published ${moment(each.at)}${each.note ? `: ${each.note}` : ''} (set by ${each.by})` }} <Button v-if="isLead" size="small" text :label="each.state === 'failed' ? 'Put aside' : 'Withdraw'" @click="then(() => remove(`/scheduled/${each.id}`))" /></span></Message>
-      <div v-if="draft.value?.length === 0" class="empty panel"><p>The draft is the same as what visitors get. Edit an article, or mend a question, and it appears here.</p></div>
-      <ul v-else class="changes"><ChangeRow v-for="change in changes" :key="change.item" :change="change" :taken="change.ready && !left.has(change.item)" :is-lead="isLead" @take="(take) => toggle(change.item, take)" @ready="(value) => setReady(change, value)" @discard="discard(change)" /></ul>
+      <Message
+        v-if="outcome"
+        severity="success"
+        closable
+        data-test="published"
+        @close="outcome = undefined"
+        ><template v-if="outcome.scheduled"
+          >The publication is set. What you chose is kept as it is now, whatever becomes of the
+          draft.</template
+        ><template v-else-if="outcome.audience === 'all'"
+          >Release {{ outcome.number }} is live: visitors’ next questions are answered from
+          it.<template v-if="mended">
+            {{ count(mended, 'mended question') }} asked again and answered:
+            <RouterLink to="/mend?state=mended">see the proof</RouterLink>.</template
+          ></template
+        ><template v-else
+          >Release {{ outcome.number }} is open to
+          {{ outcome.audience === 'team' ? 'the team' : 'a share of visitors' }}.</template
+        ></Message
+      >
+      <Message
+        v-for="each in scheduled.value ?? []"
+        :key="each.id"
+        :severity="each.state === 'failed' ? 'error' : 'info'"
+        data-test="scheduled"
+        ><span class="row"
+          >{{
+            each.state === 'failed'
+              ? `Could not be published ${moment(each.at)}: ${each.problem}`
+              : `${count(each.changes, 'change')} will be published ${moment(each.at)}${each.note ? `: ${each.note}` : ''} (set by ${each.by})`
+          }}
+          <Button
+            v-if="isLead"
+            size="small"
+            text
+            :label="each.state === 'failed' ? 'Put aside' : 'Withdraw'"
+            @click="then(() => remove(`/scheduled/${each.id}`))" /></span
+      ></Message>
+      <div v-if="draft.value?.length === 0" class="empty panel">
+        <p>
+          The draft is the same as what visitors get. Edit an article, or mend a question, and it
+          appears here.
+        </p>
+      </div>
+      <ul v-else class="changes">
+        <ChangeRow
+          v-for="change in changes"
+          :key="change.item"
+          :change="change"
+          :taken="change.ready && !left.has(change.item)"
+          :is-lead="isLead"
+          @take="(take) => toggle(change.item, take)"
+          @ready="(value) => setReady(change, value)"
+          @discard="discard(change)"
+        />
+      </ul>
       <div v-if="ready.length" class="panel next">
-        <ProofPanel :proof="proof" :items="chosen" :all="chosen.length === ready.length" @replay="replay" />
-        <PublishForm v-if="isLead && !open.value" ref="form" :items="chosen" :next="session.release?.next ?? 0" :needs-reason="proof?.needsReason ?? false" :busy="busy" @publish="publish" />
+        <ProofPanel
+          :proof="proof"
+          :items="chosen"
+          :all="chosen.length === ready.length"
+          @replay="replay"
+        />
+        <PublishForm
+          v-if="isLead && !open.value"
+          ref="form"
+          :items="chosen"
+          :next="session.release?.next ?? 0"
+          :needs-reason="proof?.needsReason ?? false"
+          :busy="busy"
+          @publish="publish"
+        />
       </div>
     </section>
-    <ReleaseList :releases="releases.value ?? []" :open="open.value?.number ?? null" :may-publish="isLead" :busy="busy" @live="(number) => then(() => post(`/releases/${number}/live`), `Visitors get release ${number} now`)" />
+    <ReleaseList
+      :releases="releases.value ?? []"
+      :open="open.value?.number ?? null"
+      :may-publish="isLead"
+      :busy="busy"
+      @live="
+        (number) =>
+          then(() => post(`/releases/${number}/live`), `Visitors get release ${number} now`)
+      "
+    />
   </div>
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: minmax(0, 1.45fr) minmax(320px, 1fr); gap: 30px; align-items: start; }
-.changes { list-style: none; padding: 0; border-top: 1px solid var(--ink); }
-.next { display: grid; gap: 16px; margin-top: 18px; background: var(--harbour-soft); }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.45fr) minmax(320px, 1fr);
+  gap: 30px;
+  align-items: start;
+}
+.changes {
+  list-style: none;
+  padding: 0;
+  border-top: 1px solid var(--ink);
+}
+.next {
+  display: grid;
+  gap: 16px;
+  margin-top: 18px;
+  background: var(--harbour-soft);
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -10,18 +10,58 @@ const radius = (n: number) => Math.min(11, 3 + Math.sqrt(n))
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${S} ${S}`" :width="S" :height="S" role="img" aria-label="Reliability diagram">
+  <svg
+    :viewBox="`0 0 ${S} ${S}`"
+    :width="S"
+    :height="S"
+    role="img"
+    aria-label="Reliability diagram"
+  >
     <line class="kept" :x1="at(0)" :y1="up(0)" :x2="at(1)" :y2="up(1)" />
     <path class="frame" :d="`M${at(0)},${up(1)} V${up(0)} H${at(1)}`" />
-    <g v-for="bin in bins" :key="bin.from"><line class="off" :x1="at(bin.promised)" :x2="at(bin.promised)" :y1="up(bin.promised)" :y2="up(bin.right)" /><circle :cx="at(bin.promised)" :cy="up(bin.right)" :r="radius(bin.n)"><title>{{ bin.n }} judged at {{ bin.promised.toFixed(2) }}: {{ Math.round(bin.right * 100) }} % right</title></circle></g>
-    <text :x="at(0.5)" :y="S - 4" text-anchor="middle">promised</text><text :x="12" :y="up(0.5)" text-anchor="middle" :transform="`rotate(-90 12 ${up(0.5)})`">came right</text>
+    <g v-for="bin in bins" :key="bin.from">
+      <line
+        class="off"
+        :x1="at(bin.promised)"
+        :x2="at(bin.promised)"
+        :y1="up(bin.promised)"
+        :y2="up(bin.right)"
+      />
+      <circle :cx="at(bin.promised)" :cy="up(bin.right)" :r="radius(bin.n)">
+        <title>
+          {{ bin.n }} judged at {{ bin.promised.toFixed(2) }}: {{ Math.round(bin.right * 100) }} %
+          right
+        </title>
+      </circle>
+    </g>
+    <text :x="at(0.5)" :y="S - 4" text-anchor="middle">promised</text>
+    <text :x="12" :y="up(0.5)" text-anchor="middle" :transform="`rotate(-90 12 ${up(0.5)})`">
+      came right
+    </text>
   </svg>
 </template>
 
 <style scoped>
-.kept { stroke: var(--muted); stroke-dasharray: 3 3; }
-.frame { fill: none; stroke: var(--ink); }
-.off { stroke: var(--harbour); opacity: 0.5; }
-circle { fill: var(--harbour); opacity: 0.85; }
-text { font: 12px 'Figtree Variable', sans-serif; fill: var(--muted); }
+.kept {
+  stroke: var(--muted);
+  stroke-dasharray: 3 3;
+}
+.frame {
+  fill: none;
+  stroke: var(--ink);
+}
+.off {
+  stroke: var(--harbour);
+  opacity: 0.5;
+}
+circle {
+  fill: var(--harbour);
+  opacity: 0.85;
+}
+text {
+  font:
+    12px 'Figtree Variable',
+    sans-serif;
+  fill: var(--muted);
+}
 </style>

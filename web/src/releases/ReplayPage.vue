@@ -22,31 +22,79 @@ const session = useSession()
 const router = useRouter()
 const route = useRoute()
 const { run, busy } = useDeed()
-const { state: list, run: loadList } = useRemote((signal) => get<ReplayView[]>('/replays', {}, signal))
-const { state: draft, run: loadDraft } = useRemote((signal) => get<DraftChange[]>('/draft', {}, signal))
+const { state: list, run: loadList } = useRemote((signal) =>
+  get<ReplayView[]>('/replays', {}, signal),
+)
+const { state: draft, run: loadDraft } = useRemote((signal) =>
+  get<DraftChange[]>('/draft', {}, signal),
+)
 const starts = ref(false)
-const chosen = ref<{ change: ReplayChange | null; band: FlowBand | null }>({ change: null, band: null })
+const chosen = ref<{ change: ReplayChange | null; band: FlowBand | null }>({
+  change: null,
+  band: null,
+})
 
-const replay = computed(() => list.value.value?.find((each) => each.id === id) ?? (id === null ? list.value.value?.[0] : undefined))
+const replay = computed(
+  () =>
+    list.value.value?.find((each) => each.id === id) ??
+    (id === null ? list.value.value?.[0] : undefined),
+)
 const summary = computed(() => replay.value?.summary ?? null)
-const OPTIONS = computed(() => (list.value.value ?? []).map((each) => ({ value: each.id, label: `Replay ${each.id} · ${day(each.from)} to ${day(each.to)}` })))
-const GROUPS = computed(() => (Object.keys(CHANGE_WORDS) as ReplayChange[]).map((change) => ({ change, ...CHANGE_WORDS[change], ...(summary.value?.changes[change] ?? { distinct: 0, times: 0 }) })))
+const OPTIONS = computed(() =>
+  (list.value.value ?? []).map((each) => ({
+    value: each.id,
+    label: `Replay ${each.id} · ${day(each.from)} to ${day(each.to)}`,
+  })),
+)
+const GROUPS = computed(() =>
+  (Object.keys(CHANGE_WORDS) as ReplayChange[]).map((change) => ({
+    change,
+    ...CHANGE_WORDS[change],
+    ...(summary.value?.changes[change] ?? { distinct: 0, times: 0 }),
+  })),
+)
 const items = computed(() => [route.query.items ?? []].flat().map(Number).filter(Boolean))
 const verdict = computed(() => {
   const { coverage } = summary.value ?? {}
   if (!coverage) return ''
-  const word = coverage.interval.low > 0 ? 'rises' : coverage.interval.high < 0 ? 'falls' : Math.abs(coverage.change) < 0.0005 ? 'stays' : 'hardly moves'
+  const word =
+    coverage.interval.low > 0
+      ? 'rises'
+      : coverage.interval.high < 0
+        ? 'falls'
+        : Math.abs(coverage.change) < 0.0005
+          ? 'stays'
+          : 'hardly moves'
   return `Coverage ${word}: ${fromTo(coverage.before, coverage.after)}`
 })
 
-watch(() => id, () => void reload(), { immediate: true })
+watch(
+  () => id,
+  () => void reload(),
+  { immediate: true },
+)
 if (items.value.length > 0 || route.query.start !== undefined) starts.value = true
-watch(() => replay.value?.id, () => {
-  chosen.value = { change: (replay.value?.lost ?? 0) > 0 ? 'lost' : null, band: null }
-})
-watch(() => replay.value?.state, (now, before) => {
-  if (now === 'done' && before === 'running') chosen.value = { change: (replay.value?.lost ?? 0) > 0 ? 'lost' : (summary.value?.changes.gained.times ?? 0) > 0 ? 'gained' : null, band: null }
-})
+watch(
+  () => replay.value?.id,
+  () => {
+    chosen.value = { change: (replay.value?.lost ?? 0) > 0 ? 'lost' : null, band: null }
+  },
+)
+watch(
+  () => replay.value?.state,
+  (now, before) => {
+    if (now === 'done' && before === 'running')
+      chosen.value = {
+        change:
+          (replay.value?.lost ?? 0) > 0
+            ? 'lost'
+            : (summary.value?.changes.gained.times ?? 0) > 0
+              ? 'gained'
+              : null,
+        band: null,
+      }
+  },
+)
 async function reload(): Promise<void> {
   await Promise.all([loadList(), loadDraft()])
 }
@@ -80,51 +128,218 @@ async function deed(what: 'cancel' | 'resume'): Promise<void> {
     <Message v-if="list.status === 'failed'" severity="error">{{ list.reason }}</Message>
     <div class="head">
       <div v-if="replay">
-        <h1 data-test="replay-head">{{ verdict || { running: 'Asking again…', done: '', cancelled: 'Cancelled', failed: 'This replay could not be made' }[replay.state] }}</h1>
-        <p class="quiet"><template v-if="summary">{{ pointsWithin(summary.coverage) }}, 95 % interval over visitors. </template>{{ count(replay.asked, 'question') }} of {{ day(replay.from) }} to {{ day(replay.to) }}, {{ whole(replay.total) }} of them different, asked of release {{ replay.liveRelease }} and of {{ replay.items ? `${count(replay.items.length, 'chosen change')}` : 'the whole draft' }}; {{ replay.validity === 'asked' ? 'dates as of when they were asked' : 'dates as of now' }}.</p>
+        <h1 data-test="replay-head">
+          {{
+            verdict ||
+            {
+              running: 'Asking again…',
+              done: '',
+              cancelled: 'Cancelled',
+              failed: 'This replay could not be made',
+            }[replay.state]
+          }}
+        </h1>
+        <p class="quiet">
+          <template v-if="summary"
+            >{{ pointsWithin(summary.coverage) }}, 95 % interval over visitors. </template
+          >{{ count(replay.asked, 'question') }} of {{ day(replay.from) }} to {{ day(replay.to) }},
+          {{ whole(replay.total) }} of them different, asked of release {{ replay.liveRelease }} and
+          of
+          {{ replay.items ? `${count(replay.items.length, 'chosen change')}` : 'the whole draft' }};
+          {{
+            replay.validity === 'asked' ? 'dates as of when they were asked' : 'dates as of now'
+          }}.
+        </p>
       </div>
-      <div v-else-if="list.status === 'ready'"><h1>Ask again what was really asked</h1><p class="quiet">A replay puts the questions of a period to the draft and to what visitors have, side by side.</p></div>
-      <Select v-if="OPTIONS.length > 1" :model-value="replay?.id" :options="OPTIONS" option-label="label" option-value="value" size="small" aria-label="Earlier replays" @update:model-value="(to: number) => router.push(`/replay/${to}`)" />
-      <Button label="New replay" :disabled="replay?.state === 'running'" data-test="replay-new" @click="starts = !starts" />
+      <div v-else-if="list.status === 'ready'">
+        <h1>Ask again what was really asked</h1>
+        <p class="quiet">
+          A replay puts the questions of a period to the draft and to what visitors have, side by
+          side.
+        </p>
+      </div>
+      <Select
+        v-if="OPTIONS.length > 1"
+        :model-value="replay?.id"
+        :options="OPTIONS"
+        option-label="label"
+        option-value="value"
+        size="small"
+        aria-label="Earlier replays"
+        @update:model-value="(to: number) => router.push(`/replay/${to}`)"
+      />
+      <Button
+        label="New replay"
+        :disabled="replay?.state === 'running'"
+        data-test="replay-new"
+        @click="starts = !starts"
+      />
     </div>
-    <ReplayStart v-if="starts || (list.status === 'ready' && !replay)" :changes="draft.value ?? []" :items="items" :busy="busy" @start="start" />
+    <ReplayStart
+      v-if="starts || (list.status === 'ready' && !replay)"
+      :changes="draft.value ?? []"
+      :items="items"
+      :busy="busy"
+      @start="start"
+    />
     <template v-if="replay">
-      <div v-if="replay.state === 'running'" class="panel running" data-test="replay-running"><div class="bar"><i :style="{ width: `${replay.total ? (100 * replay.done) / replay.total : 0}%` }" /></div><p class="row"><span class="grow figures">{{ whole(replay.done) }} of {{ whole(replay.total) }} different questions</span><Button size="small" text label="Cancel" @click="deed('cancel')" /></p></div>
-      <Message v-else-if="replay.state === 'cancelled'" severity="info"><span class="row">{{ whole(replay.done) }} of {{ whole(replay.total) }} were asked; they are kept. <Button size="small" text label="Go on with it" @click="deed('resume')" /></span></Message>
-      <Message v-else-if="replay.state === 'failed'" severity="error"><span class="row">{{ replay.problem }} <Button size="small" text label="Try again" @click="deed('resume')" /></span></Message>
-      <Message v-else-if="!replay.current" severity="info">The draft{{ replay.items ? ' or the choice' : '' }} has changed since, so this does not prove what you would publish now. It was asked {{ moment(replay.at) }} by {{ replay.by }}.</Message>
+      <div v-if="replay.state === 'running'" class="panel running" data-test="replay-running">
+        <div class="bar">
+          <i :style="{ width: `${replay.total ? (100 * replay.done) / replay.total : 0}%` }" />
+        </div>
+        <p class="row">
+          <span class="grow figures"
+            >{{ whole(replay.done) }} of {{ whole(replay.total) }} different questions</span
+          ><Button size="small" text label="Cancel" @click="deed('cancel')" />
+        </p>
+      </div>
+      <Message v-else-if="replay.state === 'cancelled'" severity="info"
+        ><span class="row"
+          >{{ whole(replay.done) }} of {{ whole(replay.total) }} were asked; they are kept.
+          <Button size="small" text label="Go on with it" @click="deed('resume')" /></span
+      ></Message>
+      <Message v-else-if="replay.state === 'failed'" severity="error"
+        ><span class="row"
+          >{{ replay.problem }}
+          <Button size="small" text label="Try again" @click="deed('resume')" /></span
+      ></Message>
+      <Message v-else-if="!replay.current" severity="info"
+        >The draft{{ replay.items ? ' or the choice' : '' }} has changed since, so this does not
+        prove what you would publish now. It was asked {{ moment(replay.at) }} by
+        {{ replay.by }}.</Message
+      >
     </template>
     <div v-if="replay && summary" class="columns">
       <div class="stack">
-        <FlowChart :flow="summary.flow" :chosen="chosen.band" :names="{ live: `Release ${replay.liveRelease}`, draft: 'Draft' }" @choose="(band) => (chosen = { change: null, band })" />
-        <p v-if="summary.model" class="small quiet" data-test="model-line">Both sides are scored by the draft’s confidence model. The newer model alone moves release {{ replay.liveRelease }} by {{ pointsWithin(summary.model) }}.</p>
+        <FlowChart
+          :flow="summary.flow"
+          :chosen="chosen.band"
+          :names="{ live: `Release ${replay.liveRelease}`, draft: 'Draft' }"
+          @choose="(band) => (chosen = { change: null, band })"
+        />
+        <p v-if="summary.model" class="small quiet" data-test="model-line">
+          Both sides are scored by the draft’s confidence model. The newer model alone moves release
+          {{ replay.liveRelease }} by {{ pointsWithin(summary.model) }}.
+        </p>
         <ul class="groups">
-          <li v-for="group in GROUPS" :key="group.change"><button type="button" :class="[group.tone, { chosen: chosen.change === group.change, none: group.times === 0 }]" :data-test="`group-${group.change}`" :disabled="group.times === 0" @click="chosen = { change: group.change, band: null }"><strong class="figures">{{ whole(group.times) }}</strong><span><b>{{ group.name }}</b><span class="small quiet">{{ group.means }}</span></span></button></li>
+          <li v-for="group in GROUPS" :key="group.change">
+            <button
+              type="button"
+              :class="[
+                group.tone,
+                { chosen: chosen.change === group.change, none: group.times === 0 },
+              ]"
+              :data-test="`group-${group.change}`"
+              :disabled="group.times === 0"
+              @click="chosen = { change: group.change, band: null }"
+            >
+              <strong class="figures">{{ whole(group.times) }}</strong><span
+                ><b>{{ group.name }}</b
+                ><span class="small quiet">{{ group.means }}</span></span
+              >
+            </button>
+          </li>
         </ul>
         <ReplayParts :summary="summary" />
       </div>
-      <ReplayQuestions :key="replay.id" :replay="replay.id" :change="chosen.change" :band="chosen.band" @changed="loadList" />
+      <ReplayQuestions
+        :key="replay.id"
+        :replay="replay.id"
+        :change="chosen.change"
+        :band="chosen.band"
+        @changed="loadList"
+      />
     </div>
   </div>
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: minmax(0, 810px) minmax(320px, 1fr); gap: 28px; align-items: start; }
-.running { display: grid; gap: 8px; margin-bottom: 14px; }
-.bar { height: 10px; background: var(--line); border-radius: 5px; overflow: hidden; }
-.bar i { display: block; height: 100%; background: var(--harbour); transition: width 0.25s; }
-.groups { list-style: none; padding: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 0 18px; border-top: 1px solid var(--ink); }
-.groups button { width: 100%; display: flex; gap: 12px; align-items: baseline; text-align: left; border: 0; border-bottom: 1px solid var(--line); background: none; padding: 8px 6px; cursor: pointer; color: inherit; }
-.groups button > span { display: grid; }
-.groups strong { font: 650 18px/1 var(--display); min-width: 46px; text-align: right; }
-.groups .bad strong { color: var(--brick); }
-.groups .good strong { color: var(--moss); }
-.groups .look strong { color: var(--brass); }
-.groups .none { opacity: 0.55; cursor: default; }
-.groups .none strong { color: inherit; }
-.groups .chosen { background: var(--harbour-soft); }
-.groups .chosen .quiet { color: inherit; }
-.groups b { font-weight: 600; }
-@media (max-width: 1240px) { .columns { grid-template-columns: minmax(0, 1.6fr) minmax(320px, 1fr); } }
-@media (max-width: 900px) { .columns, .groups { grid-template-columns: 1fr; } }
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 810px) minmax(320px, 1fr);
+  gap: 28px;
+  align-items: start;
+}
+.running {
+  display: grid;
+  gap: 8px;
+  margin-bottom: 14px;
+}
+.bar {
+  height: 10px;
+  background: var(--line);
+  border-radius: 5px;
+  overflow: hidden;
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--harbour);
+  transition: width 0.25s;
+}
+.groups {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0 18px;
+  border-top: 1px solid var(--ink);
+}
+.groups button {
+  width: 100%;
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  text-align: left;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  background: none;
+  padding: 8px 6px;
+  cursor: pointer;
+  color: inherit;
+}
+.groups button > span {
+  display: grid;
+}
+.groups strong {
+  font: 650 18px/1 var(--display);
+  min-width: 46px;
+  text-align: right;
+}
+.groups .bad strong {
+  color: var(--brick);
+}
+.groups .good strong {
+  color: var(--moss);
+}
+.groups .look strong {
+  color: var(--brass);
+}
+.groups .none {
+  opacity: 0.55;
+  cursor: default;
+}
+.groups .none strong {
+  color: inherit;
+}
+.groups .chosen {
+  background: var(--harbour-soft);
+}
+.groups .chosen .quiet {
+  color: inherit;
+}
+.groups b {
+  font-weight: 600;
+}
+@media (max-width: 1240px) {
+  .columns {
+    grid-template-columns: minmax(0, 1.6fr) minmax(320px, 1fr);
+  }
+}
+@media (max-width: 900px) {
+  .columns,
+  .groups {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -8,27 +8,83 @@ import { points } from './replayWords.ts'
 /** Coverage by collection or door, with the change of each. */
 const { summary } = defineProps<{ summary: ReplaySummary }>()
 const by = ref<'collections' | 'doors'>('collections')
-const BY = [{ value: 'collections', label: 'By collection' }, { value: 'doors', label: 'By door' }]
+const BY = [
+  { value: 'collections', label: 'By collection' },
+  { value: 'doors', label: 'By door' },
+]
 const parts = computed(() => summary[by.value])
 const tone = (low: number, high: number) => (low > 0 ? 'good' : high < 0 ? 'bad' : '')
 </script>
 
 <template>
   <section class="stack">
-    <SelectButton v-model="by" :options="BY" option-label="label" option-value="value" :allow-empty="false" size="small" aria-label="By" />
+    <SelectButton
+      v-model="by"
+      :options="BY"
+      option-label="label"
+      option-value="value"
+      :allow-empty="false"
+      size="small"
+      aria-label="By"
+    />
     <table>
-      <thead><tr><th scope="col">{{ by === 'doors' ? 'Door' : 'Collection' }}</th><th scope="col" class="n">Questions</th><th scope="col" class="n">Live</th><th scope="col" class="n">Draft</th><th scope="col" class="n">Change, points</th></tr></thead>
-      <tbody><tr v-for="part in parts" :key="part.name"><td>{{ part.name }}</td><td class="n">{{ whole(part.n) }}</td><td class="n">{{ percent(part.before) }}</td><td class="n">{{ percent(part.after) }}</td><td class="n" :class="tone(part.interval.low, part.interval.high)">{{ points(part.change) }} <span class="quiet small">({{ points(part.interval.low) }} to {{ points(part.interval.high) }})</span></td></tr></tbody>
+      <thead>
+        <tr>
+          <th scope="col">{{ by === 'doors' ? 'Door' : 'Collection' }}</th>
+          <th scope="col" class="n">Questions</th>
+          <th scope="col" class="n">Live</th>
+          <th scope="col" class="n">Draft</th>
+          <th scope="col" class="n">Change, points</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="part in parts" :key="part.name">
+          <td>{{ part.name }}</td>
+          <td class="n">{{ whole(part.n) }}</td>
+          <td class="n">{{ percent(part.before) }}</td>
+          <td class="n">{{ percent(part.after) }}</td>
+          <td class="n" :class="tone(part.interval.low, part.interval.high)">
+            {{ points(part.change) }}
+            <span class="quiet small"
+              >({{ points(part.interval.low) }} to {{ points(part.interval.high) }})</span
+            >
+          </td>
+        </tr>
+      </tbody>
     </table>
-    <p class="small quiet">A question’s collection is that of the passage that comes nearest. Coverage counts a judgement where there is one, else the confidence of an answer from your content, else nothing.</p>
+    <p class="small quiet">
+      A question’s collection is that of the passage that comes nearest. Coverage counts a judgement
+      where there is one, else the confidence of an answer from your content, else nothing.
+    </p>
   </section>
 </template>
 
 <style scoped>
-table { border-collapse: collapse; font-size: 13.5px; font-variant-numeric: tabular-nums; }
-th, td { text-align: left; padding: 5px 14px 5px 0; border-bottom: 1px solid var(--line); }
-th { border-bottom-color: var(--ink); font-weight: 600; }
-.n { text-align: right; white-space: nowrap; }
-.good { color: var(--moss); font-weight: 600; }
-.bad { color: var(--brick); font-weight: 600; }
+table {
+  border-collapse: collapse;
+  font-size: 13.5px;
+  font-variant-numeric: tabular-nums;
+}
+th,
+td {
+  text-align: left;
+  padding: 5px 14px 5px 0;
+  border-bottom: 1px solid var(--line);
+}
+th {
+  border-bottom-color: var(--ink);
+  font-weight: 600;
+}
+.n {
+  text-align: right;
+  white-space: nowrap;
+}
+.good {
+  color: var(--moss);
+  font-weight: 600;
+}
+.bad {
+  color: var(--brick);
+  font-weight: 600;
+}
 </style>

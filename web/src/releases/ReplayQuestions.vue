@@ -16,21 +16,43 @@ import DiffText from './DiffText.vue'
 import { CHANGE_WORDS } from './replayWords.ts'
 
 /** The questions behind a band or a group, the most frequent first, with what both sides say. */
-const { replay, change, band } = defineProps<{ replay: number; change: ReplayChange | null; band: FlowBand | null }>()
+const { replay, change, band } = defineProps<{
+  replay: number
+  change: ReplayChange | null
+  band: FlowBand | null
+}>()
 const emit = defineEmits<{ changed: [] }>()
 const ROWS = 12
 const { run } = useDeed()
 const offset = ref(0)
 const marked = ref(0)
-const { state, run: load } = useRemote((signal) => get<ReplayQuestions>(`/replays/${replay}/questions`, { change, from: band?.from, to: band?.to, offset: offset.value, limit: ROWS }, signal))
+const { state, run: load } = useRemote((signal) =>
+  get<ReplayQuestions>(
+    `/replays/${replay}/questions`,
+    { change, from: band?.from, to: band?.to, offset: offset.value, limit: ROWS },
+    signal,
+  ),
+)
 const rows = computed(() => state.value.value?.rows ?? [])
-const title = computed(() => (change ? CHANGE_WORDS[change].name : band ? (band.from === band.to ? `${OUTCOMES[band.from].name} both times` : `${OUTCOMES[band.from].name} → ${OUTCOMES[band.to].name}`) : 'All questions'))
+const title = computed(() =>
+  change
+    ? CHANGE_WORDS[change].name
+    : band
+      ? band.from === band.to
+        ? `${OUTCOMES[band.from].name} both times`
+        : `${OUTCOMES[band.from].name} → ${OUTCOMES[band.to].name}`
+      : 'All questions',
+)
 
-watch(() => [change, band], () => {
-  offset.value = 0
-  marked.value = 0
-  void load()
-}, { immediate: true })
+watch(
+  () => [change, band],
+  () => {
+    offset.value = 0
+    marked.value = 0
+    void load()
+  },
+  { immediate: true },
+)
 watch(offset, () => void load())
 async function accept(row: ReplayQuestion): Promise<void> {
   await run(() => put(`/replays/${replay}/questions/${row.id}`, { accepted: !row.accepted }))
@@ -40,13 +62,33 @@ async function accept(row: ReplayQuestion): Promise<void> {
 async function judge(row: ReplayQuestion, side: ReplaySide, verdict: Verdict): Promise<void> {
   const { place, print, confidence } = side
   if (!place) return
-  await run(() => post('/verdicts', { text: row.text, verdict, door: row.door, item: place.item, revision: place.revision, ordinal: place.ordinal, print: print || null, confidence, origin: 'replay' }))
+  await run(() =>
+    post('/verdicts', {
+      text: row.text,
+      verdict,
+      door: row.door,
+      item: place.item,
+      revision: place.revision,
+      ordinal: place.ordinal,
+      print: print || null,
+      confidence,
+      origin: 'replay',
+    }),
+  )
   await load()
 }
 /** A gain, or no change, is nothing that must be taken as intended. */
 const mayAccept = ({ change: became }: ReplayQuestion) => became !== 'same' && became !== 'gained'
-const verdictOf = (judged: number | null) => (judged === null ? '' : judged === 1 ? 'judged right' : judged === 0 ? 'judged wrong' : 'judged partly right')
-const fromOf = ({ place, readings }: ReplaySide) => (place ? [place.title, ...place.path].join(' › ') : readings ? `asks: ${readings.join(' · ')}` : '')
+const verdictOf = (judged: number | null) =>
+  judged === null
+    ? ''
+    : judged === 1
+      ? 'judged right'
+      : judged === 0
+        ? 'judged wrong'
+        : 'judged partly right'
+const fromOf = ({ place, readings }: ReplaySide) =>
+  place ? [place.title, ...place.path].join(' › ') : readings ? `asks: ${readings.join(' · ')}` : ''
 onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
   const row = rows.value[marked.value]
   if (typingSomewhere(event) || !row || event.ctrlKey || event.metaKey) return
@@ -61,41 +103,160 @@ onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
 
 <template>
   <section class="behind" data-test="behind">
-    <h2>{{ title }}<span class="quiet"> · {{ count(state.value?.total ?? 0, 'different question') }}</span></h2>
+    <h2>
+      {{ title
+      }}<span class="quiet"> · {{ count(state.value?.total ?? 0, 'different question') }}</span>
+    </h2>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <p v-else-if="state.status === 'ready' && rows.length === 0" class="quiet">None.</p>
     <ol>
-      <li v-for="(row, i) in rows" :key="row.id" :class="{ marked: i === marked, accepted: row.accepted }" data-test="replayed" @click="marked = i">
-        <p class="row"><strong class="grow">{{ row.text }}</strong><span class="small figures quiet">{{ count(row.times, 'time') }}</span></p>
+      <li
+        v-for="(row, i) in rows"
+        :key="row.id"
+        :class="{ marked: i === marked, accepted: row.accepted }"
+        data-test="replayed"
+        @click="marked = i"
+      >
+        <p class="row">
+          <strong class="grow">{{ row.text }}</strong><span class="small figures quiet">{{
+            count(row.times, 'time')
+          }}</span>
+        </p>
         <p v-if="row.carried" class="small quiet">going on from: {{ row.carried }}</p>
-        <template v-if="row.change === 'changed text'"><p class="small quiet">{{ fromOf(row.draft) }}</p><DiffText class="small" :before="row.live.text" :after="row.draft.text" /></template>
-        <template v-else-if="row.change === 'same'"><p class="small" :style="{ color: OUTCOMES[row.draft.outcome].colour }">{{ OUTCOMES[row.draft.outcome].shape }} {{ sure(row.live.confidence) }} → {{ sure(row.draft.confidence) }} {{ fromOf(row.draft) }}</p></template>
+        <template v-if="row.change === 'changed text'"
+          ><p class="small quiet">{{ fromOf(row.draft) }}</p>
+          <DiffText class="small" :before="row.live.text" :after="row.draft.text"
+        /></template>
+        <template v-else-if="row.change === 'same'"
+          ><p class="small" :style="{ color: OUTCOMES[row.draft.outcome].colour }">
+            {{ OUTCOMES[row.draft.outcome].shape }} {{ sure(row.live.confidence) }} →
+            {{ sure(row.draft.confidence) }} {{ fromOf(row.draft) }}
+          </p></template
+        >
         <dl v-else class="small">
-          <template v-for="[name, side] in [['live', row.live], ['draft', row.draft]] as const" :key="name"><dt>{{ name }}</dt><dd><span :style="{ color: OUTCOMES[side.outcome].colour }">{{ OUTCOMES[side.outcome].shape }} {{ OUTCOMES[side.outcome].name }}</span> <span class="figures">{{ sure(side.confidence) }}</span> <span v-if="side.judged !== null" class="quiet">{{ verdictOf(side.judged) }}</span><span class="from">{{ fromOf(side) }}</span><span v-if="i === marked && side.text" class="text">{{ side.text.slice(0, 320) }}</span></dd></template>
+          <template
+            v-for="[name, side] in [
+              ['live', row.live],
+              ['draft', row.draft],
+            ] as const"
+            :key="name"
+            ><dt>{{ name }}</dt>
+            <dd>
+              <span :style="{ color: OUTCOMES[side.outcome].colour }"
+                >{{ OUTCOMES[side.outcome].shape }} {{ OUTCOMES[side.outcome].name }}</span
+              >
+              <span class="figures">{{ sure(side.confidence) }}</span>
+              <span v-if="side.judged !== null" class="quiet">{{
+                verdictOf(side.judged)
+              }}</span><span class="from">{{ fromOf(side) }}</span
+              ><span v-if="i === marked && side.text" class="text">{{
+                side.text.slice(0, 320)
+              }}</span>
+            </dd></template
+          >
         </dl>
         <p v-if="i === marked" class="row deeds">
-          <Button v-if="row.draft.place" size="small" text label="Draft is right" data-test="replay-right" @click.stop="judge(row, row.draft, 'right')" /><Button v-if="row.draft.place" size="small" text label="Draft is wrong" @click.stop="judge(row, row.draft, 'wrong')" />
-          <Button v-if="row.live.place && !row.draft.place" size="small" text label="It was wrong before" @click.stop="judge(row, row.live, 'wrong')" />
-          <Button v-if="mayAccept(row)" size="small" text :label="row.accepted ? 'Not intended after all' : 'Intended'" data-test="accept" @click.stop="accept(row)" />
-          <RouterLink class="small" :to="{ path: '/rehearsal', query: { ask: row.text, before: row.carried ? [row.carried] : [], door: row.door } }">Open in rehearsal</RouterLink>
+          <Button
+            v-if="row.draft.place"
+            size="small"
+            text
+            label="Draft is right"
+            data-test="replay-right"
+            @click.stop="judge(row, row.draft, 'right')"
+          /><Button
+            v-if="row.draft.place"
+            size="small"
+            text
+            label="Draft is wrong"
+            @click.stop="judge(row, row.draft, 'wrong')"
+          />
+          <Button
+            v-if="row.live.place && !row.draft.place"
+            size="small"
+            text
+            label="It was wrong before"
+            @click.stop="judge(row, row.live, 'wrong')"
+          />
+          <Button
+            v-if="mayAccept(row)"
+            size="small"
+            text
+            :label="row.accepted ? 'Not intended after all' : 'Intended'"
+            data-test="accept"
+            @click.stop="accept(row)"
+          />
+          <RouterLink
+            class="small"
+            :to="{
+              path: '/rehearsal',
+              query: { ask: row.text, before: row.carried ? [row.carried] : [], door: row.door },
+            }"
+            >Open in rehearsal</RouterLink
+          >
         </p>
         <p v-else-if="row.accepted" class="small quiet">taken as intended</p>
       </li>
     </ol>
-    <Paginator v-if="(state.value?.total ?? 0) > ROWS" :rows="ROWS" :total-records="state.value?.total" :first="offset" template="PrevPageLink CurrentPageReport NextPageLink" current-page-report-template="{first} to {last} of {totalRecords}" @page="offset = $event.first" />
+    <Paginator
+      v-if="(state.value?.total ?? 0) > ROWS"
+      :rows="ROWS"
+      :total-records="state.value?.total"
+      :first="offset"
+      template="PrevPageLink CurrentPageReport NextPageLink"
+      current-page-report-template="{first} to {last} of {totalRecords}"
+      @page="offset = $event.first"
+    />
   </section>
 </template>
 
 <style scoped>
-.behind { display: grid; gap: 8px; align-content: start; min-width: 0; }
-h2 .quiet { font: 400 14px/1.2 'Figtree Variable', sans-serif; }
-ol { list-style: none; padding: 0; border-top: 1px solid var(--ink); }
-li { padding: 9px 10px; border-bottom: 1px solid var(--line); display: grid; gap: 4px; cursor: default; }
-li.marked { background: var(--surface); box-shadow: inset 3px 0 var(--harbour); }
-li.accepted strong { color: var(--muted); }
-dl { display: grid; grid-template-columns: 38px 1fr; gap: 2px 8px; }
-dt { color: var(--muted); }
-.from, .text { display: block; }
-.text { white-space: pre-line; color: var(--muted); }
-.deeds { gap: 2px; }
+.behind {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+  min-width: 0;
+}
+h2 .quiet {
+  font:
+    400 14px/1.2 'Figtree Variable',
+    sans-serif;
+}
+ol {
+  list-style: none;
+  padding: 0;
+  border-top: 1px solid var(--ink);
+}
+li {
+  padding: 9px 10px;
+  border-bottom: 1px solid var(--line);
+  display: grid;
+  gap: 4px;
+  cursor: default;
+}
+li.marked {
+  background: var(--surface);
+  box-shadow: inset 3px 0 var(--harbour);
+}
+li.accepted strong {
+  color: var(--muted);
+}
+dl {
+  display: grid;
+  grid-template-columns: 38px 1fr;
+  gap: 2px 8px;
+}
+dt {
+  color: var(--muted);
+}
+.from,
+.text {
+  display: block;
+}
+.text {
+  white-space: pre-line;
+  color: var(--muted);
+}
+.deeds {
+  gap: 2px;
+}
 </style>

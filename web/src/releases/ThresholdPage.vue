@@ -27,29 +27,91 @@ const chosen = ref(ALL)
 const collection = computed(() => (chosen.value === ALL ? null : chosen.value))
 const sill = ref(0.4)
 /** In minutes of somebody's time, to begin with; the lead puts in what it is worth. */
-const costs = useLocalStorage<Costs>('janua:costs', { wrong: 20, askedBack: 1, handedOver: 6, unhelped: 8 })
-const COSTS: { key: keyof Costs; label: string }[] = [{ key: 'wrong', label: 'a wrong answer' }, { key: 'askedBack', label: 'a question back' }, { key: 'handedOver', label: 'a hand-over' }, { key: 'unhelped', label: 'a visitor left unhelped' }]
+const costs = useLocalStorage<Costs>('janua:costs', {
+  wrong: 20,
+  askedBack: 1,
+  handedOver: 6,
+  unhelped: 8,
+})
+const COSTS: { key: keyof Costs; label: string }[] = [
+  { key: 'wrong', label: 'a wrong answer' },
+  { key: 'askedBack', label: 'a question back' },
+  { key: 'handedOver', label: 'a hand-over' },
+  { key: 'unhelped', label: 'a visitor left unhelped' },
+]
 
 const view = computed(() => state.value.value)
 const here = computed(() => view.value?.doors.find(({ id }) => id === door.value))
-const present = computed(() => (collection.value !== null ? here.value?.sills[collection.value] : undefined) ?? here.value?.sill ?? 0.4)
-const isHere = (each: { door: number; collection: string }) => each.door === door.value && (collection.value === null || each.collection === collection.value)
+const present = computed(
+  () =>
+    (collection.value !== null ? here.value?.sills[collection.value] : undefined) ??
+    here.value?.sill ??
+    0.4,
+)
+const isHere = (each: { door: number; collection: string }) =>
+  each.door === door.value && (collection.value === null || each.collection === collection.value)
 const volume = computed(() => view.value?.volume.filter(isHere) ?? [])
-const askedBack = computed(() => volume.value.filter(({ outcome }) => outcome === 'clarifying').reduce((sum, { weight }) => sum + weight, 0))
+const askedBack = computed(() =>
+  volume.value
+    .filter(({ outcome }) => outcome === 'clarifying')
+    .reduce((sum, { weight }) => sum + weight, 0),
+)
 const points = computed(() => curve.value?.points ?? [])
 const at = computed(() => points.value[Math.round(sill.value * 100)])
 const before = computed(() => points.value[Math.round(present.value * 100)])
 const best = computed(() => cheapest(points.value, askedBack.value, costs.value))
 const costNow = computed(() => (at.value ? costOf(at.value, askedBack.value, costs.value) : 0))
-const costBefore = computed(() => (before.value ? costOf(before.value, askedBack.value, costs.value) : 0))
-const WEEK = computed(() => at.value && before.value ? [
-  { name: 'answered right', shape: '●', tone: 'right', now: at.value.right, then: before.value.right, known: at.value.known },
-  { name: 'answered wrong', shape: '□', tone: 'wrong', now: at.value.wrong, then: before.value.wrong, known: at.value.known },
-  { name: 'asked back', shape: '◐', tone: 'back', now: askedBack.value, then: askedBack.value, known: true },
-  { name: 'handed to a person', shape: '◆', tone: 'person', now: at.value.handedOver, then: before.value.handedOver, known: true },
-  { name: 'left unhelped', shape: '○', tone: 'left', now: at.value.unhelped, then: before.value.unhelped, known: true },
-] : [])
-const signed = (value: number) => (Math.abs(value) < 0.5 ? '±0' : `${value < 0 ? '−' : '+'}${whole(Math.round(Math.abs(value)))}`)
+const costBefore = computed(() =>
+  before.value ? costOf(before.value, askedBack.value, costs.value) : 0,
+)
+const WEEK = computed(() =>
+  at.value && before.value
+    ? [
+        {
+          name: 'answered right',
+          shape: '●',
+          tone: 'right',
+          now: at.value.right,
+          then: before.value.right,
+          known: at.value.known,
+        },
+        {
+          name: 'answered wrong',
+          shape: '□',
+          tone: 'wrong',
+          now: at.value.wrong,
+          then: before.value.wrong,
+          known: at.value.known,
+        },
+        {
+          name: 'asked back',
+          shape: '◐',
+          tone: 'back',
+          now: askedBack.value,
+          then: askedBack.value,
+          known: true,
+        },
+        {
+          name: 'handed to a person',
+          shape: '◆',
+          tone: 'person',
+          now: at.value.handedOver,
+          then: before.value.handedOver,
+          known: true,
+        },
+        {
+          name: 'left unhelped',
+          shape: '○',
+          tone: 'left',
+          now: at.value.unhelped,
+          then: before.value.unhelped,
+          known: true,
+        },
+      ]
+    : [],
+)
+const signed = (value: number) =>
+  Math.abs(value) < 0.5 ? '±0' : `${value < 0 ? '−' : '+'}${whole(Math.round(Math.abs(value)))}`
 
 onMounted(load)
 watch(view, () => {
@@ -58,15 +120,31 @@ watch(view, () => {
 watch([door, collection], () => (sill.value = present.value))
 watch([volume, present], () => {
   if (sill.value === 0.4) sill.value = present.value
-  const asked = volume.value.filter(({ outcome }) => outcome !== 'clarifying' && outcome !== 'declined').map(({ p, weight }) => ({ p, weight }))
-  const judged = (view.value?.judged ?? []).filter(isHere).map(({ p, right, chance, word }) => ({ p, right, chance, ...(word !== undefined && { word }) }))
-  compute({ volume: asked, judged, askedBack: askedBack.value, handsOver: view.value?.handsOver ?? 0, present: present.value })
+  const asked = volume.value
+    .filter(({ outcome }) => outcome !== 'clarifying' && outcome !== 'declined')
+    .map(({ p, weight }) => ({ p, weight }))
+  const judged = (view.value?.judged ?? []).filter(isHere).map(({ p, right, chance, word }) => ({
+    p,
+    right,
+    chance,
+    ...(word !== undefined && { word }),
+  }))
+  compute({
+    volume: asked,
+    judged,
+    askedBack: askedBack.value,
+    handsOver: view.value?.handsOver ?? 0,
+    present: present.value,
+  })
 })
 async function set(): Promise<void> {
-  const done = await run(async () => {
-    await put('/threshold', { door: door.value, collection: collection.value, sill: sill.value })
-    return true
-  }, `The sill is ${sill.value.toFixed(2)} in the draft, ready to publish`)
+  const done = await run(
+    async () => {
+      await put('/threshold', { door: door.value, collection: collection.value, sill: sill.value })
+      return true
+    },
+    `The sill is ${sill.value.toFixed(2)} in the draft, ready to publish`,
+  )
   if (!done) return
   await Promise.all([load(), session.refreshRelease()])
 }
@@ -75,31 +153,147 @@ async function set(): Promise<void> {
 <template>
   <div class="page">
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
-    <div v-if="view && !view.replay" class="empty panel"><h1>How sure must an answer be?</h1><p>The curve is drawn from what was really asked. Ask it again of the draft first; it takes some seconds.</p><RouterLink to="/replay?start">Make a replay</RouterLink></div>
+    <div v-if="view && !view.replay" class="empty panel">
+      <h1>How sure must an answer be?</h1>
+      <p>
+        The curve is drawn from what was really asked. Ask it again of the draft first; it takes
+        some seconds.
+      </p>
+      <RouterLink to="/replay?start">Make a replay</RouterLink>
+    </div>
     <template v-else-if="view?.replay">
       <div class="head">
-        <div><h1 data-test="threshold-head"><template v-if="at?.known && at.accuracy !== null">With the sill at {{ sill.toFixed(2) }}, {{ percent(at.answered) }} are answered and {{ percent(at.accuracy) }} of these rightly</template><template v-else-if="at">With the sill at {{ sill.toFixed(2) }}, {{ percent(at.answered) }} are answered; how rightly is not known</template><template v-else>How sure must an answer be?</template></h1>
-          <p class="quiet">A week like those of {{ day(view.replay.from) }} to {{ day(view.replay.to) }}: {{ count(view.replay.asked, 'question') }} asked again of the draft<template v-if="!view.replay.current"> as it was then (<RouterLink to="/replay?start">ask anew</RouterLink>)</template>.</p></div>
-        <Select v-model="door" :options="view.doors" option-label="title" option-value="id" size="small" aria-label="Door" />
-        <Select v-model="chosen" :options="[{ value: ALL, label: 'All collections' }, ...view.collections.map((value) => ({ value, label: value }))]" option-label="label" option-value="value" size="small" aria-label="Collection" />
+        <div>
+          <h1 data-test="threshold-head">
+            <template v-if="at?.known && at.accuracy !== null"
+              >With the sill at {{ sill.toFixed(2) }}, {{ percent(at.answered) }} are answered and
+              {{ percent(at.accuracy) }} of these rightly</template
+            ><template v-else-if="at"
+              >With the sill at {{ sill.toFixed(2) }}, {{ percent(at.answered) }} are answered; how
+              rightly is not known</template
+            ><template v-else>How sure must an answer be?</template>
+          </h1>
+          <p class="quiet">
+            A week like those of {{ day(view.replay.from) }} to {{ day(view.replay.to) }}:
+            {{ count(view.replay.asked, 'question') }} asked again of the draft<template
+              v-if="!view.replay.current"
+            >
+              as it was then (<RouterLink to="/replay?start">ask anew</RouterLink>)</template
+            >.
+          </p>
+        </div>
+        <Select
+          v-model="door"
+          :options="view.doors"
+          option-label="title"
+          option-value="id"
+          size="small"
+          aria-label="Door"
+        />
+        <Select
+          v-model="chosen"
+          :options="[
+            { value: ALL, label: 'All collections' },
+            ...view.collections.map((value) => ({ value, label: value })),
+          ]"
+          option-label="label"
+          option-value="value"
+          size="small"
+          aria-label="Collection"
+        />
       </div>
       <div class="columns">
         <div class="stack">
           <template v-if="curve && curve.missing === 0">
-            <p class="row small legend"><span class="a">share answered</span><span class="b">of these right, with its 95 % band</span><span class="c">cheapest place</span><span class="d">the sill as it is</span></p>
-            <ThresholdChart v-model="sill" :points="points" :present="present" :best="best?.sill ?? null" />
+            <p class="row small legend">
+              <span class="a">share answered</span
+              ><span class="b">of these right, with its 95 % band</span
+              ><span class="c">cheapest place</span><span class="d">the sill as it is</span>
+            </p>
+            <ThresholdChart
+              v-model="sill"
+              :points="points"
+              :present="present"
+              :best="best?.sill ?? null"
+            />
             <ul class="week" data-test="week">
-              <li v-for="each in WEEK" :key="each.name" :class="each.tone"><strong class="figures">{{ each.known ? whole(Math.round(each.now)) : '?' }}</strong><span>{{ each.shape }} {{ each.name }}</span><span class="small quiet figures">{{ each.known ? signed(each.now - each.then) : 'not known' }}</span></li>
-              <li class="cost"><strong class="figures">{{ at?.known ? whole(Math.round(costNow)) : '?' }}</strong><span>cost a week</span><span class="small quiet figures">{{ at?.known ? signed(costNow - costBefore) : 'not known' }}</span></li>
+              <li v-for="each in WEEK" :key="each.name" :class="each.tone">
+                <strong class="figures">{{
+                  each.known ? whole(Math.round(each.now)) : '?'
+                }}</strong><span>{{ each.shape }} {{ each.name }}</span
+                ><span class="small quiet figures">{{
+                  each.known ? signed(each.now - each.then) : 'not known'
+                }}</span>
+              </li>
+              <li class="cost">
+                <strong class="figures">{{
+                  at?.known ? whole(Math.round(costNow)) : '?'
+                }}</strong><span>cost a week</span
+                ><span class="small quiet figures">{{
+                  at?.known ? signed(costNow - costBefore) : 'not known'
+                }}</span>
+              </li>
             </ul>
-            <p class="row"><Button v-if="session.role === 'lead'" :label="`Set the sill to ${sill.toFixed(2)} in the draft`" :disabled="sill === present" :loading="busy" data-test="set-sill" @click="set" /><Button v-if="best && best.sill !== sill" text :label="`Go to the cheapest, ${best.sill.toFixed(2)}`" data-test="go-best" @click="sill = Math.max(0.05, best.sill)" /></p>
+            <p class="row">
+              <Button
+                v-if="session.role === 'lead'"
+                :label="`Set the sill to ${sill.toFixed(2)} in the draft`"
+                :disabled="sill === present"
+                :loading="busy"
+                data-test="set-sill"
+                @click="set"
+              /><Button
+                v-if="best && best.sill !== sill"
+                text
+                :label="`Go to the cheapest, ${best.sill.toFixed(2)}`"
+                data-test="go-best"
+                @click="sill = Math.max(0.05, best.sill)"
+              />
+            </p>
           </template>
-          <Message v-else-if="curve" severity="info" data-test="too-few">{{ count(curve.judged, 'judged answer') }} here; {{ curve.missing }} more are needed for a curve. {{ collection !== null ? 'Choose all collections, or judge' : 'Judge' }} some at the right.</Message>
-          <p class="small quiet">Counted so: each judged answer stands for those like it that were not judged, by its chance of being judged. The confidence is calibrated on them (Platt), read out of fold, and summed over all questions. {{ percent(view.handsOver) }} of conversations left unsettled went to a person; the others count as left unhelped. Questions back stay as they are wherever the sill stands.</p>
+          <Message v-else-if="curve" severity="info" data-test="too-few"
+            >{{ count(curve.judged, 'judged answer') }} here; {{ curve.missing }} more are needed
+            for a curve.
+            {{ collection !== null ? 'Choose all collections, or judge' : 'Judge' }} some at the
+            right.</Message
+          >
+          <p class="small quiet">
+            Counted so: each judged answer stands for those like it that were not judged, by its
+            chance of being judged. The confidence is calibrated on them (Platt), read out of fold,
+            and summed over all questions. {{ percent(view.handsOver) }} of conversations left
+            unsettled went to a person; the others count as left unhelped. Questions back stay as
+            they are wherever the sill stands.
+          </p>
         </div>
         <div class="stack">
-          <section class="panel costs"><h3>What each costs, in a unit of yours</h3><label v-for="each in COSTS" :key="each.key"><span>{{ each.label }}</span><InputNumber v-model="costs[each.key]" :min="0" :max="1000" :max-fraction-digits="1" size="small" :input-style="{ width: '74px', textAlign: 'right' }" /></label></section>
-          <section v-if="curve && curve.judged > 0" class="panel reliability"><ReliabilityDiagram :bins="curve.bins" /><div><h3>Are promises kept?</h3><p class="small">Of answers at 0.8, 80 % should be right. A dot below the line promised too much; its size is how many were judged.</p><p class="small">Expected calibration error <strong class="figures">{{ curve.error.toFixed(3) }}</strong> over {{ count(curve.judged, 'judged answer') }}.</p></div></section>
+          <section class="panel costs">
+            <h3>What each costs, in a unit of yours</h3>
+            <label v-for="each in COSTS" :key="each.key"
+              ><span>{{ each.label }}</span
+              ><InputNumber
+                v-model="costs[each.key]"
+                :min="0"
+                :max="1000"
+                :max-fraction-digits="1"
+                size="small"
+                :input-style="{ width: '74px', textAlign: 'right' }"
+            /></label>
+          </section>
+          <section v-if="curve && curve.judged > 0" class="panel reliability">
+            <ReliabilityDiagram :bins="curve.bins" />
+            <div>
+              <h3>Are promises kept?</h3>
+              <p class="small">
+                Of answers at 0.8, 80 % should be right. A dot below the line promised too much; its
+                size is how many were judged.
+              </p>
+              <p class="small">
+                Expected calibration error
+                <strong class="figures">{{ curve.error.toFixed(3) }}</strong> over
+                {{ count(curve.judged, 'judged answer') }}.
+              </p>
+            </div>
+          </section>
           <JudgeNext :sill="sill" @judged="load" />
         </div>
       </div>
@@ -108,23 +302,98 @@ async function set(): Promise<void> {
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: minmax(0, 1.75fr) minmax(330px, 1fr); gap: 28px; align-items: start; }
-.legend { gap: 18px; }
-.legend span::before { content: ''; display: inline-block; width: 18px; height: 0; border-top: 3px solid var(--harbour); margin-right: 6px; vertical-align: middle; }
-.legend .b::before { border-color: var(--moss); }
-.legend .c::before { content: '▲'; border: 0; width: auto; height: auto; color: var(--brass); }
-.legend .d::before { border-top: 2px dashed var(--muted); }
-.week { list-style: none; padding: 0; display: grid; grid-template-columns: repeat(6, 1fr); border-block: 1px solid var(--ink); }
-.week li { display: grid; gap: 2px; padding: 9px 4px 9px 10px; border-left: 1px solid var(--line); align-content: start; font-size: 13.5px; }
-.week li:first-child { border-left: 0; padding-left: 0; }
-.week strong { font: 650 23px/1.1 var(--display); }
-.right strong { color: var(--harbour); }
-.wrong strong, .left strong { color: var(--brick); }
-.back strong { color: var(--harbour); }
-.person strong { color: var(--plum); }
-.costs { display: grid; gap: 7px; }
-.costs label { display: flex; align-items: center; justify-content: space-between; gap: 10px; }
-.reliability { display: grid; grid-template-columns: auto 1fr; gap: 12px; align-items: center; }
-.reliability div { display: grid; gap: 8px; }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } .week { grid-template-columns: repeat(3, 1fr); } }
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.75fr) minmax(330px, 1fr);
+  gap: 28px;
+  align-items: start;
+}
+.legend {
+  gap: 18px;
+}
+.legend span::before {
+  content: '';
+  display: inline-block;
+  width: 18px;
+  height: 0;
+  border-top: 3px solid var(--harbour);
+  margin-right: 6px;
+  vertical-align: middle;
+}
+.legend .b::before {
+  border-color: var(--moss);
+}
+.legend .c::before {
+  content: '▲';
+  border: 0;
+  width: auto;
+  height: auto;
+  color: var(--brass);
+}
+.legend .d::before {
+  border-top: 2px dashed var(--muted);
+}
+.week {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(6, 1fr);
+  border-block: 1px solid var(--ink);
+}
+.week li {
+  display: grid;
+  gap: 2px;
+  padding: 9px 4px 9px 10px;
+  border-left: 1px solid var(--line);
+  align-content: start;
+  font-size: 13.5px;
+}
+.week li:first-child {
+  border-left: 0;
+  padding-left: 0;
+}
+.week strong {
+  font: 650 23px/1.1 var(--display);
+}
+.right strong {
+  color: var(--harbour);
+}
+.wrong strong,
+.left strong {
+  color: var(--brick);
+}
+.back strong {
+  color: var(--harbour);
+}
+.person strong {
+  color: var(--plum);
+}
+.costs {
+  display: grid;
+  gap: 7px;
+}
+.costs label {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 10px;
+}
+.reliability {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 12px;
+  align-items: center;
+}
+.reliability div {
+  display: grid;
+  gap: 8px;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+  .week {
+    grid-template-columns: repeat(3, 1fr);
+  }
+}
 </style>

@@ -1,4 +1,15 @@
-import { calibrationError, judgedByTeam, LEAST_JUDGED, reliability, type ReliabilityBin, seeded, type SillPoint, thresholdCurve, type ThresholdInput, weighted } from '@janua/core'
+import {
+  calibrationError,
+  judgedByTeam,
+  LEAST_JUDGED,
+  reliability,
+  type ReliabilityBin,
+  seeded,
+  type SillPoint,
+  thresholdCurve,
+  type ThresholdInput,
+  weighted,
+} from '@janua/core'
 
 /** What the threshold page shows of a set of judged answers. */
 export interface CurveShown {
@@ -24,7 +35,14 @@ export function curveOf({ number: _number, ...input }: CurveOrder): CurveShown {
   const cases = weighted(input.judged, input.volume)
   const judged = judgedByTeam(input.judged)
   const missing = Math.max(0, LEAST_JUDGED - judged)
-  return { bins: reliability(cases), error: calibrationError(cases), judged, missing, points: missing > 0 ? [] : thresholdCurve({ ...input, volume: gathered(input.volume) }, seeded(SEED)) }
+  return {
+    bins: reliability(cases),
+    error: calibrationError(cases),
+    judged,
+    missing,
+    points:
+      missing > 0 ? [] : thresholdCurve({ ...input, volume: gathered(input.volume) }, seeded(SEED)),
+  }
 }
 
 function gathered(volume: ThresholdInput['volume']): ThresholdInput['volume'] {

@@ -1,3 +1,5 @@
 import { type CurveOrder, curveOf } from './curveWork.ts'
 
-self.addEventListener('message', ({ data }: MessageEvent<CurveOrder>) => self.postMessage({ number: data.number, curve: curveOf(data) }))
+self.addEventListener('message', ({ data }: MessageEvent<CurveOrder>) =>
+  self.postMessage({ number: data.number, curve: curveOf(data) }),
+)

@@ -6,7 +6,11 @@ export interface MarkedPart {
 }
 
 /** Cuts a text into parts that have a word of the question, in whatever form, and parts that have none. */
-export function markedWords(text: string, words: readonly string[], language: 'en' | 'de' = 'en'): MarkedPart[] {
+export function markedWords(
+  text: string,
+  words: readonly string[],
+  language: 'en' | 'de' = 'en',
+): MarkedPart[] {
   const wanted = new Set(words.map((word) => stem(word.toLowerCase(), language)))
   const parts: MarkedPart[] = []
   for (const [piece] of text.matchAll(/[\p{L}\p{N}]+|[^\p{L}\p{N}]+/gu)) {

@@ -1,13 +1,32 @@
 import type { PairedChange, ReplayChange } from '@janua/core'
 
 /** What each group of questions of a replay is called, and what it means. */
-export const CHANGE_WORDS: Record<ReplayChange, { name: string; means: string; tone: 'bad' | 'good' | 'look' | 'quiet' }> = {
-  lost: { name: 'Lost good answers', means: 'right before, judged or sure; now silent, or another passage that is no better', tone: 'bad' },
-  'newly unanswered': { name: 'Newly unanswered', means: 'answered before, though not surely; now silent', tone: 'bad' },
-  'other passage': { name: 'Another passage', means: 'answered from elsewhere in the content than before', tone: 'look' },
+export const CHANGE_WORDS: Record<
+  ReplayChange,
+  { name: string; means: string; tone: 'bad' | 'good' | 'look' | 'quiet' }
+> = {
+  lost: {
+    name: 'Lost good answers',
+    means: 'right before, judged or sure; now silent, or another passage that is no better',
+    tone: 'bad',
+  },
+  'newly unanswered': {
+    name: 'Newly unanswered',
+    means: 'answered before, though not surely; now silent',
+    tone: 'bad',
+  },
+  'other passage': {
+    name: 'Another passage',
+    means: 'answered from elsewhere in the content than before',
+    tone: 'look',
+  },
   'changed text': { name: 'Changed text', means: 'the same passage, other words', tone: 'look' },
   gained: { name: 'Gained', means: 'unanswered before, answered now', tone: 'good' },
-  other: { name: 'Otherwise silent', means: 'no answer before or now, but something else is said', tone: 'quiet' },
+  other: {
+    name: 'Otherwise silent',
+    means: 'no answer before or now, but something else is said',
+    tone: 'quiet',
+  },
   same: { name: 'The same', means: 'word for word the same', tone: 'quiet' },
 }
 

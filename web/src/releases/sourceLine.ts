@@ -1,8 +1,14 @@
 import type { Answer } from '@janua/core'
 
 /** Where an answer is from, or what came instead of one, in one line. */
-export function sourceLine({ sources, readings, trace, near }: Pick<Answer, 'sources' | 'readings' | 'trace' | 'near'>): string {
-  if (sources.length > 0) return `from ${sources.map(({ title, path }) => [title, ...path].join(' › ')).join(' · ')}`
+export function sourceLine({
+  sources,
+  readings,
+  trace,
+  near,
+}: Pick<Answer, 'sources' | 'readings' | 'trace' | 'near'>): string {
+  if (sources.length > 0)
+    return `from ${sources.map(({ title, path }) => [title, ...path].join(' › ')).join(' · ')}`
   if (readings) return `asks which: ${readings.map(({ label }) => label).join(' · ')}`
   if (trace.about) return `never talked about: ${trace.about}`
   return near.length > 0 ? `near: ${near.map(({ title }) => title).join(' · ')}` : ''

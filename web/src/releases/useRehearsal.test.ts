@@ -23,8 +23,19 @@ describe('useRehearsal', () => {
     browser.answers = ({ body }) =>
       new Promise((done) => {
         const messages = body.messages as string[]
-        const played = { messages: messages.map((text) => ({ text, asked: [{ text, answer: { outcome: 'answered' } }] })) }
-        held.push({ messages, answer: async (outcome) => (done(outcome === 'played' ? played : new Error('no line')), settled()) })
+        const played = {
+          messages: messages.map((text) => ({
+            text,
+            asked: [{ text, answer: { outcome: 'answered' } }],
+          })),
+        }
+        held.push({
+          messages,
+          answer: async (outcome) => (
+            done(outcome === 'played' ? played : new Error('no line')),
+            settled()
+          ),
+        })
       })
   })
   afterEach(() => {
@@ -98,10 +109,18 @@ describe('useRehearsal', () => {
     await held.at(-1)!.answer('played')
     expect(rehearsal.current.value).to.include({ text: 'one' })
     rehearsal.takeBack()
-    expect([rehearsal.messages.value, rehearsal.questions.value, rehearsal.current.value]).to.eql([[], [], undefined])
+    expect([rehearsal.messages.value, rehearsal.questions.value, rehearsal.current.value]).to.eql([
+      [],
+      [],
+      undefined,
+    ])
   })
 })
 
 describe('toldIn', () => {
-  it('reads what a visitor told, a line each', () => expect(toldIn('ship: Merrow\n name :Osk: V\nnonsense\n: x\nempty:')).to.eql({ ship: 'Merrow', name: 'Osk: V' }))
+  it('reads what a visitor told, a line each', () =>
+    expect(toldIn('ship: Merrow\n name :Osk: V\nnonsense\n: x\nempty:')).to.eql({
+      ship: 'Merrow',
+      name: 'Osk: V',
+    }))
 })

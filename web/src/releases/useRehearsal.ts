@@ -34,22 +34,37 @@ export function useRehearsal() {
 
   const questions = computed<ShownQuestion[]>(() => {
     let place = 0
-    return (played.value?.messages ?? []).flatMap((message) => message.asked.map((asked) => ({ ...asked, message, place: place++ })))
+    return (played.value?.messages ?? []).flatMap((message) =>
+      message.asked.map((asked) => ({ ...asked, message, place: place++ })),
+    )
   })
   const current = computed(() => questions.value[shown.value])
-  const besideCurrent = computed(() => (compares.value ? beside.value?.messages.flatMap(({ asked }) => asked)[shown.value] : undefined))
+  const besideCurrent = computed(() =>
+    compares.value ? beside.value?.messages.flatMap(({ asked }) => asked)[shown.value] : undefined,
+  )
 
   /** A newer reading takes the place of one that is under way: what is asked meanwhile is in it. */
   async function play(): Promise<'played' | 'failed' | 'overtaken'> {
     if (messages.value.length === 0 || door.value === undefined) return 'failed'
     const mine = ++asking
     busy.value = true
-    const input = { messages: messages.value, door: door.value, language: language.value, at: at.value ? new Date(at.value).toISOString() : null, told: toldIn(told.value) }
+    const input = {
+      messages: messages.value,
+      door: door.value,
+      language: language.value,
+      at: at.value ? new Date(at.value).toISOString() : null,
+      told: toldIn(told.value),
+    }
     const other = release.value === DRAFT ? (session.release?.live?.number ?? null) : null
     try {
       const [now, then] = await Promise.all([
-        post<Rehearsed>('/rehearsal', { ...input, release: release.value === DRAFT ? null : release.value }),
-        compares.value ? post<Rehearsed>('/rehearsal', { ...input, release: other }).catch(() => undefined) : undefined,
+        post<Rehearsed>('/rehearsal', {
+          ...input,
+          release: release.value === DRAFT ? null : release.value,
+        }),
+        compares.value
+          ? post<Rehearsed>('/rehearsal', { ...input, release: other }).catch(() => undefined)
+          : undefined,
       ])
       if (mine !== asking) return 'overtaken'
       failure.value = ''
@@ -99,7 +114,26 @@ export function useRehearsal() {
     clearTimeout(waiting)
     unhear()
   })
-  return { messages, door, release, at, language, told, played, compares, failure, busy, shown, questions, current, besideCurrent, play, ask, startOver, takeBack }
+  return {
+    messages,
+    door,
+    release,
+    at,
+    language,
+    told,
+    played,
+    compares,
+    failure,
+    busy,
+    shown,
+    questions,
+    current,
+    besideCurrent,
+    play,
+    ask,
+    startOver,
+    takeBack,
+  }
 }
 
 /** @example toldIn('ship: Merrow\nname: Osk') // { ship: 'Merrow', name: 'Osk' } */

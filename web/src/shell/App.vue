@@ -20,7 +20,18 @@ const inside = computed(() => session.user && !route.meta.open)
 </template>
 
 <style scoped>
-.skip { position: absolute; left: -999px; top: 8px; z-index: 10; background: var(--surface); padding: 8px 14px; }
-.skip:focus { left: 8px; }
-main { outline: none; }
+.skip {
+  position: absolute;
+  left: -999px;
+  top: 8px;
+  z-index: 10;
+  background: var(--surface);
+  padding: 8px 14px;
+}
+.skip:focus {
+  left: 8px;
+}
+main {
+  outline: none;
+}
 </style>

@@ -23,17 +23,30 @@ const dark = useDark({ valueDark: 'dark' })
 const { run } = useDeed()
 const menu = useTemplateRef('menu')
 
-const PRESENCE_NAMES: { value: Presence; label: string }[] = [{ value: 'here', label: 'At my desk' }, { value: 'away', label: 'Away' }, { value: 'off', label: 'Off duty' }]
+const PRESENCE_NAMES: { value: Presence; label: string }[] = [
+  { value: 'here', label: 'At my desk' },
+  { value: 'away', label: 'Away' },
+  { value: 'off', label: 'Off duty' },
+]
 const alerts = useAlerts()
 const alerting = ref(false)
 const groups = computed(() => pagesFor(session.user!.role))
 const here = computed(() => pageOf(route.path)?.path)
-const group = computed(() => groups.value.find(({ pages }) => pages.some(({ path }) => path === here.value)))
+const group = computed(() =>
+  groups.value.find(({ pages }) => pages.some(({ path }) => path === here.value)),
+)
 const account = computed(() => [
-  ...ACCOUNT_PAGES.filter(({ roles }) => roles.includes(session.user!.role)).map(({ name, path }) => ({ label: name, command: () => router.push(path) })),
-  ...(session.role === 'editor' ? [] : [{ label: 'Alerts…', command: () => (alerting.value = true) }]),
+  ...ACCOUNT_PAGES.filter(({ roles }) => roles.includes(session.user!.role)).map(
+    ({ name, path }) => ({ label: name, command: () => router.push(path) }),
+  ),
+  ...(session.role === 'editor'
+    ? []
+    : [{ label: 'Alerts…', command: () => (alerting.value = true) }]),
   { label: dark.value ? 'Light scheme' : 'Dark scheme', command: () => (dark.value = !dark.value) },
-  { label: 'Sign out', command: () => run(() => session.signOut().then(() => router.push('/sign-in'))) },
+  {
+    label: 'Sign out',
+    command: () => run(() => session.signOut().then(() => router.push('/sign-in'))),
+  },
 ])
 const draft = computed(() => {
   const waiting = (session.release?.ready ?? 0) + (session.release?.inWork ?? 0)
@@ -49,52 +62,225 @@ const covered = computed(() => {
 
 <template>
   <header class="lintel">
-    <RouterLink to="/" class="mark" aria-label="Janua, first page"><JanuaMark /><span>Janua</span></RouterLink>
+    <RouterLink to="/" class="mark" aria-label="Janua, first page"
+      ><JanuaMark /><span>Janua</span></RouterLink
+    >
     <nav aria-label="Groups">
-      <RouterLink v-for="each in groups" :key="each.name" :to="each.pages[0]!.path" :class="{ here: each === group }" :aria-current="each === group ? 'true' : undefined">{{ each.name }}<span v-if="each.name === 'Run' && alerts.count" class="needs figures" data-test="needs" :aria-label="`${alerts.count} need you`">{{ alerts.count }}</span></RouterLink>
+      <RouterLink
+        v-for="each in groups"
+        :key="each.name"
+        :to="each.pages[0]!.path"
+        :class="{ here: each === group }"
+        :aria-current="each === group ? 'true' : undefined"
+        >{{ each.name
+        }}<span
+          v-if="each.name === 'Run' && alerts.count"
+          class="needs figures"
+          data-test="needs"
+          :aria-label="`${alerts.count} need you`"
+          >{{ alerts.count }}</span
+        ></RouterLink
+      >
     </nav>
     <FindAnything class="find" />
-    <RouterLink v-if="session.release && session.role !== 'agent'" to="/releases" class="release" data-test="live-release">
-      <template v-if="session.release.live"><strong>Release {{ session.release.live.number }}</strong> live<span v-if="covered" class="covered" :title="`${percent(covered.low)} to ${percent(covered.high)} of ${count(covered.n, 'question')} asked of it`" data-test="live-covered"> · {{ percent(covered.share) }} covered</span></template><template v-else>Nothing live yet</template><span class="draft"> · {{ draft }}</span>
+    <RouterLink
+      v-if="session.release && session.role !== 'agent'"
+      to="/releases"
+      class="release"
+      data-test="live-release"
+    >
+      <template v-if="session.release.live"
+        ><strong>Release {{ session.release.live.number }}</strong> live<span
+          v-if="covered"
+          class="covered"
+          :title="`${percent(covered.low)} to ${percent(covered.high)} of ${count(covered.n, 'question')} asked of it`"
+          data-test="live-covered"
+        >
+          · {{ percent(covered.share) }} covered</span
+        ></template
+      ><template v-else>Nothing live yet</template><span class="draft"> · {{ draft }}</span>
     </RouterLink>
-    <Select v-if="session.role !== 'editor'" class="presence" :class="session.user!.presence" :model-value="session.user!.presence" :options="PRESENCE_NAMES" option-label="label" option-value="value" size="small" aria-label="Presence" data-test="presence" @update:model-value="(presence: Presence) => run(() => session.setPresence(presence))" />
-    <button type="button" class="account" aria-haspopup="true" :aria-label="`Account of ${session.user!.name}`" data-test="account" @click="menu!.toggle($event)"><PersonArch :name="session.user!.name" /></button>
+    <Select
+      v-if="session.role !== 'editor'"
+      class="presence"
+      :class="session.user!.presence"
+      :model-value="session.user!.presence"
+      :options="PRESENCE_NAMES"
+      option-label="label"
+      option-value="value"
+      size="small"
+      aria-label="Presence"
+      data-test="presence"
+      @update:model-value="(presence: Presence) => run(() => session.setPresence(presence))"
+    />
+    <button
+      type="button"
+      class="account"
+      aria-haspopup="true"
+      :aria-label="`Account of ${session.user!.name}`"
+      data-test="account"
+      @click="menu!.toggle($event)"
+    >
+      <PersonArch :name="session.user!.name" />
+    </button>
     <Menu ref="menu" :model="account" popup />
     <AlertsDialog v-model="alerting" />
   </header>
   <nav v-if="group" class="pages" :aria-label="`Pages of ${group.name}`">
-    <RouterLink v-for="page in group.pages" :key="page.path" :to="page.path" :class="{ here: page.path === here }" :aria-current="page.path === here ? 'page' : undefined">{{ page.name }}</RouterLink>
+    <RouterLink
+      v-for="page in group.pages"
+      :key="page.path"
+      :to="page.path"
+      :class="{ here: page.path === here }"
+      :aria-current="page.path === here ? 'page' : undefined"
+      >{{ page.name }}</RouterLink
+    >
   </nav>
 </template>
 
 <style scoped>
-.lintel { height: 48px; display: flex; align-items: stretch; gap: 22px; padding: 0 20px; background: var(--lintel); color: var(--on-lintel); }
-.lintel > * { align-self: center; }
-.mark { display: flex; gap: 9px; align-items: center; font: 650 20px/1 var(--display); color: inherit; text-decoration: none; }
-.lintel nav { display: flex; align-self: stretch; gap: 4px; flex: 1; }
-.lintel nav a { display: grid; place-items: center; padding: 0 15px; color: #c9d1d1; text-decoration: none; border-block: 3px solid transparent; }
-.lintel nav a.here { color: #fff; border-bottom-color: var(--brass-bright); font-weight: 600; }
-.lintel nav a .needs { position: absolute; transform: translate(26px, -9px); background: var(--brass-bright); color: #1c2a2e; border-radius: 9px 9px 2px 2px; min-width: 18px; padding: 0 4px; font: 650 11.5px/17px 'Figtree Variable', sans-serif; text-align: center; }
-.find { width: 230px; }
-.release { color: inherit; text-decoration: none; font-size: 13.5px; white-space: nowrap; }
-.release .draft, .release .covered { color: #c9d1d1; }
-.lintel .presence { background: transparent; border-color: #41565b; --p-select-color: #fff; --p-select-dropdown-color: #c9d1d1; }
-.lintel .presence.here { border-color: #7fae6f; }
-.lintel .presence.away { border-color: var(--brass-bright); }
-.lintel .presence :deep(.p-select-label) { color: #fff; font-size: 13.5px; padding: 4px 0 4px 10px; }
-.account { background: none; border: 0; padding: 2px; cursor: pointer; }
-.lintel :focus-visible { outline-color: var(--brass-bright); }
-.pages { display: flex; gap: 22px; padding: 0 20px; height: 40px; border-bottom: 1px solid var(--line); }
-.pages a { display: grid; place-items: center; color: var(--muted); text-decoration: none; font-size: 14px; border-block: 2px solid transparent; }
-.pages a.here { color: var(--ink); font-weight: 600; border-bottom-color: var(--ink); }
-@media (max-width: 1120px) { .release .draft { display: none; } }
-@media (max-width: 1020px) { .find { display: none; } }
+.lintel {
+  height: 48px;
+  display: flex;
+  align-items: stretch;
+  gap: 22px;
+  padding: 0 20px;
+  background: var(--lintel);
+  color: var(--on-lintel);
+}
+.lintel > * {
+  align-self: center;
+}
+.mark {
+  display: flex;
+  gap: 9px;
+  align-items: center;
+  font: 650 20px/1 var(--display);
+  color: inherit;
+  text-decoration: none;
+}
+.lintel nav {
+  display: flex;
+  align-self: stretch;
+  gap: 4px;
+  flex: 1;
+}
+.lintel nav a {
+  display: grid;
+  place-items: center;
+  padding: 0 15px;
+  color: #c9d1d1;
+  text-decoration: none;
+  border-block: 3px solid transparent;
+}
+.lintel nav a.here {
+  color: #fff;
+  border-bottom-color: var(--brass-bright);
+  font-weight: 600;
+}
+.lintel nav a .needs {
+  position: absolute;
+  transform: translate(26px, -9px);
+  background: var(--brass-bright);
+  color: #1c2a2e;
+  border-radius: 9px 9px 2px 2px;
+  min-width: 18px;
+  padding: 0 4px;
+  font:
+    650 11.5px/17px 'Figtree Variable',
+    sans-serif;
+  text-align: center;
+}
+.find {
+  width: 230px;
+}
+.release {
+  color: inherit;
+  text-decoration: none;
+  font-size: 13.5px;
+  white-space: nowrap;
+}
+.release .draft,
+.release .covered {
+  color: #c9d1d1;
+}
+.lintel .presence {
+  background: transparent;
+  border-color: #41565b;
+  --p-select-color: #fff;
+  --p-select-dropdown-color: #c9d1d1;
+}
+.lintel .presence.here {
+  border-color: #7fae6f;
+}
+.lintel .presence.away {
+  border-color: var(--brass-bright);
+}
+.lintel .presence :deep(.p-select-label) {
+  color: #fff;
+  font-size: 13.5px;
+  padding: 4px 0 4px 10px;
+}
+.account {
+  background: none;
+  border: 0;
+  padding: 2px;
+  cursor: pointer;
+}
+.lintel :focus-visible {
+  outline-color: var(--brass-bright);
+}
+.pages {
+  display: flex;
+  gap: 22px;
+  padding: 0 20px;
+  height: 40px;
+  border-bottom: 1px solid var(--line);
+}
+.pages a {
+  display: grid;
+  place-items: center;
+  color: var(--muted);
+  text-decoration: none;
+  font-size: 14px;
+  border-block: 2px solid transparent;
+}
+.pages a.here {
+  color: var(--ink);
+  font-weight: 600;
+  border-bottom-color: var(--ink);
+}
+@media (max-width: 1120px) {
+  .release .draft {
+    display: none;
+  }
+}
+@media (max-width: 1020px) {
+  .find {
+    display: none;
+  }
+}
 @media (max-width: 720px) {
-  .lintel { gap: 10px; padding: 0 10px; }
-  .mark span, .release { display: none; }
-  .lintel .presence :deep(.p-select-label) { max-width: 62px; }
-  .lintel nav a { padding: 0 9px; }
-  .lintel nav a .needs { transform: translate(20px, -9px); }
-  .pages { padding: 0 10px; overflow-x: auto; }
+  .lintel {
+    gap: 10px;
+    padding: 0 10px;
+  }
+  .mark span,
+  .release {
+    display: none;
+  }
+  .lintel .presence :deep(.p-select-label) {
+    max-width: 62px;
+  }
+  .lintel nav a {
+    padding: 0 9px;
+  }
+  .lintel nav a .needs {
+    transform: translate(20px, -9px);
+  }
+  .pages {
+    padding: 0 10px;
+    overflow-x: auto;
+  }
 }
 </style>

@@ -24,10 +24,31 @@ const box = useTemplateRef<HTMLElement>('box')
 
 async function find(text: string): Promise<void> {
   const role = session.user!.role
-  const pages = [...pagesFor(role).flatMap((group) => group.pages), ...ACCOUNT_PAGES.filter(({ roles }) => roles.includes(role))]
-  const named = pages.filter(({ name }) => name.toLowerCase().includes(text.toLowerCase())).map(({ name, path }) => ({ label: name, kind: 'Page', path }))
-  const lists = await Promise.all((['library', 'fixed'] as const).map((kind) => get<ArticlePage>('/articles', { search: text, kind, sort: 'title', order: 'asc', limit: 6 }).catch(() => null)))
-  const articles = lists.flatMap((list) => list?.rows ?? []).map(({ id, title, kind }) => ({ label: title, kind: KIND_WORDS[kind], path: itemPath(kind, id) }))
+  const pages = [
+    ...pagesFor(role).flatMap((group) => group.pages),
+    ...ACCOUNT_PAGES.filter(({ roles }) => roles.includes(role)),
+  ]
+  const named = pages
+    .filter(({ name }) => name.toLowerCase().includes(text.toLowerCase()))
+    .map(({ name, path }) => ({ label: name, kind: 'Page', path }))
+  const lists = await Promise.all(
+    (['library', 'fixed'] as const).map((kind) =>
+      get<ArticlePage>('/articles', {
+        search: text,
+        kind,
+        sort: 'title',
+        order: 'asc',
+        limit: 6,
+      }).catch(() => null),
+    ),
+  )
+  const articles = lists
+    .flatMap((list) => list?.rows ?? [])
+    .map(({ id, title, kind }) => ({
+      label: title,
+      kind: KIND_WORDS[kind],
+      path: itemPath(kind, id),
+    }))
   found.value = [...named, ...articles]
 }
 function go({ path }: Found): void {
@@ -43,8 +64,21 @@ onKeyStroke('/', (event) => {
 
 <template>
   <div ref="box" class="find">
-    <AutoComplete v-model="query" :suggestions="found" option-label="label" placeholder="Find anything" :delay="180" fluid :input-props="{ 'aria-label': 'Find anything', 'aria-keyshortcuts': '/' }" @complete="find($event.query)" @option-select="go($event.value)">
-      <template #option="{ option }"><span class="grow">{{ option.label }}</span><span class="quiet small">{{ option.kind }}</span></template>
+    <AutoComplete
+      v-model="query"
+      :suggestions="found"
+      option-label="label"
+      placeholder="Find anything"
+      :delay="180"
+      fluid
+      :input-props="{ 'aria-label': 'Find anything', 'aria-keyshortcuts': '/' }"
+      @complete="find($event.query)"
+      @option-select="go($event.value)"
+    >
+      <template #option="{ option }"
+        ><span class="grow">{{ option.label }}</span
+        ><span class="quiet small">{{ option.kind }}</span></template
+      >
       <template #empty><span class="quiet">Nothing of that name</span></template>
     </AutoComplete>
     <kbd aria-hidden="true">/</kbd>
@@ -52,9 +86,29 @@ onKeyStroke('/', (event) => {
 </template>
 
 <style scoped>
-.find { position: relative; }
-.find :deep(input) { background: #2b3a3f; border-color: #2b3a3f; color: #f6f3ec; padding-block: 5px; font-size: 13.5px; }
-.find :deep(input)::placeholder { color: #b9c4c4; }
-.find > kbd { position: absolute; right: 8px; top: 8px; background: none; color: #b9c4c4; border-color: #56666b; pointer-events: none; }
-.grow { margin-right: 18px; }
+.find {
+  position: relative;
+}
+.find :deep(input) {
+  background: #2b3a3f;
+  border-color: #2b3a3f;
+  color: #f6f3ec;
+  padding-block: 5px;
+  font-size: 13.5px;
+}
+.find :deep(input)::placeholder {
+  color: #b9c4c4;
+}
+.find > kbd {
+  position: absolute;
+  right: 8px;
+  top: 8px;
+  background: none;
+  color: #b9c4c4;
+  border-color: #56666b;
+  pointer-events: none;
+}
+.grow {
+  margin-right: 18px;
+}
 </style>

@@ -8,9 +8,22 @@ defineEmits<{ drop: [] }>()
 </script>
 
 <template>
-  <Message severity="info" data-test="restored"><span class="row">What you had changed and not saved is back.<template v-if="meanwhile"> It was saved by somebody since: saving yours puts it in place of theirs.</template> <Button size="small" text label="Drop it, show what is saved" data-test="drop-kept" @click="$emit('drop')" /></span></Message>
+  <Message severity="info" data-test="restored"
+    ><span class="row"
+      >What you had changed and not saved is back.<template v-if="meanwhile">
+        It was saved by somebody since: saving yours puts it in place of theirs.</template
+      >
+      <Button
+        size="small"
+        text
+        label="Drop it, show what is saved"
+        data-test="drop-kept"
+        @click="$emit('drop')" /></span
+  ></Message>
 </template>
 
 <style scoped>
-.p-message { margin-bottom: 14px; }
+.p-message {
+  margin-bottom: 14px;
+}
 </style>

@@ -17,11 +17,21 @@ onKeyStroke('?', (event) => {
 <template>
   <Dialog v-model:visible="open" modal header="Keys on this page" :style="{ width: '420px' }">
     <dl>
-      <template v-for="[keys, deed] in shortcuts" :key="keys"><dt><kbd>{{ keys }}</kbd></dt><dd>{{ deed }}</dd></template>
+      <template v-for="[keys, deed] in shortcuts" :key="keys"
+        ><dt>
+          <kbd>{{ keys }}</kbd>
+        </dt>
+        <dd>{{ deed }}</dd></template
+      >
     </dl>
   </Dialog>
 </template>
 
 <style scoped>
-dl { display: grid; grid-template-columns: auto 1fr; gap: 10px 16px; align-items: center; }
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 10px 16px;
+  align-items: center;
+}
 </style>

@@ -22,36 +22,52 @@ export function whenSignedOut(deed: () => void): void {
 }
 
 /** Asks Janua's API. @throws {Refused} with the server's sentence, or an Error when there is no connection */
-export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+export async function call<T>(
+  method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
+  path: string,
+  body?: unknown,
+  signal?: AbortSignal,
+): Promise<T> {
   const asIs = body instanceof FormData || body instanceof Blob
   const response = await fetch(`/api${path}`, {
     method,
     signal,
-    headers: { ...(method !== 'GET' && { 'x-janua-token': token }), ...(body !== undefined && !asIs && { 'content-type': 'application/json' }) },
+    headers: {
+      ...(method !== 'GET' && { 'x-janua-token': token }),
+      ...(body !== undefined && !asIs && { 'content-type': 'application/json' }),
+    },
     body: body === undefined ? undefined : asIs ? body : JSON.stringify(body),
   })
   if (response.status === 204) return undefined as T
   const json = response.headers.get('content-type')?.includes('json')
   if (response.ok) return (await response.json()) as T
-  const problem: ProblemBody = json ? ((await response.json()) as ProblemBody) : { code: 'BROKEN', message: `The server answered with status ${response.status}.` }
+  const problem: ProblemBody = json
+    ? ((await response.json()) as ProblemBody)
+    : { code: 'BROKEN', message: `The server answered with status ${response.status}.` }
   if (problem.code === 'NOT_SIGNED_IN') signedOut()
   throw new Refused(response.status, problem)
 }
 
 /** Sends one file as the body of a request. */
 export async function sendFile(path: string, file: File): Promise<void> {
-  const query = new URLSearchParams({ name: file.name.slice(-200), clientId: crypto.randomUUID() }).toString()
+  const query = new URLSearchParams({
+    name: file.name.slice(-200),
+    clientId: crypto.randomUUID(),
+  }).toString()
   await call('POST', `${path}?${query}`, file)
 }
 
-export const get = <T>(path: string, query: Record<string, unknown> = {}, signal?: AbortSignal) => call<T>('GET', withQuery(path, query), undefined, signal)
+export const get = <T>(path: string, query: Record<string, unknown> = {}, signal?: AbortSignal) =>
+  call<T>('GET', withQuery(path, query), undefined, signal)
 export const post = <T>(path: string, body?: unknown) => call<T>('POST', path, body)
 export const put = <T>(path: string, body?: unknown) => call<T>('PUT', path, body)
 export const patch = <T>(path: string, body?: unknown) => call<T>('PATCH', path, body)
 export const remove = <T>(path: string) => call<T>('DELETE', path)
 
 function withQuery(path: string, query: Record<string, unknown>): string {
-  const given = Object.entries(query).filter(([, value]) => value !== undefined && value !== null && value !== '')
+  const given = Object.entries(query).filter(
+    ([, value]) => value !== undefined && value !== null && value !== '',
+  )
   const text = new URLSearchParams(given.map(([name, value]) => [name, String(value)])).toString()
   return text ? `${path}?${text}` : path
 }

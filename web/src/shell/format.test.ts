@@ -2,13 +2,25 @@ import { expect } from 'chai'
 import { count, fromTo, span, whole } from './format.ts'
 
 describe('how figures are written', () => {
-  const spans = [[7, '0:07'], [430, '7:10'], [3_725, '1 h 02'], [200_000, '2 d 7 h'], [-5, '0:00']] as const
-  for (const [seconds, text] of spans) it(`${seconds} s are ${text}`, () => expect(span(seconds)).to.equal(text))
+  const spans = [
+    [7, '0:07'],
+    [430, '7:10'],
+    [3_725, '1 h 02'],
+    [200_000, '2 d 7 h'],
+    [-5, '0:00'],
+  ] as const
+  for (const [seconds, text] of spans)
+    it(`${seconds} s are ${text}`, () => expect(span(seconds)).to.equal(text))
   it('tells two shares apart that are the same in whole per cent', () => {
     expect(fromTo(0.456, 0.463)).to.equal('45.6 % → 46.3 %')
     expect(fromTo(0.41, 0.463)).to.equal('41 % → 46 %')
     expect(fromTo(0.45601, 0.45602)).to.equal('46 %')
   })
-  it('counts in words', () => expect([count(1, 'article'), count(3, 'article'), count(2, 'entry', 'entries')]).to.eql(['1 article', '3 articles', '2 entries']))
+  it('counts in words', () =>
+    expect([count(1, 'article'), count(3, 'article'), count(2, 'entry', 'entries')]).to.eql([
+      '1 article',
+      '3 articles',
+      '2 entries',
+    ]))
   it('parts thousands by a thin space', () => expect(whole(1284)).to.equal('1\u202f284'))
 })

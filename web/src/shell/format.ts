@@ -19,11 +19,20 @@ export function whole(count: number): string {
 }
 
 export function day(iso: string): string {
-  return new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+  return new Date(iso).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+  })
 }
 
 export function moment(iso: string): string {
-  return new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+  return new Date(iso).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
 }
 
 export function clock(iso: string): string {
@@ -33,9 +42,15 @@ export function clock(iso: string): string {
 /** A span of time as one looks at it: "7:10", "2 h 05". */
 export function span(seconds: number): string {
   const total = Math.max(0, Math.round(seconds))
-  const [hours, minutes, rest] = [Math.floor(total / 3600), Math.floor((total % 3600) / 60), total % 60]
+  const [hours, minutes, rest] = [
+    Math.floor(total / 3600),
+    Math.floor((total % 3600) / 60),
+    total % 60,
+  ]
   if (hours >= 24) return `${Math.floor(hours / 24)} d ${hours % 24} h`
-  return hours > 0 ? `${hours} h ${String(minutes).padStart(2, '0')}` : `${minutes}:${String(rest).padStart(2, '0')}`
+  return hours > 0
+    ? `${hours} h ${String(minutes).padStart(2, '0')}`
+    : `${minutes}:${String(rest).padStart(2, '0')}`
 }
 
 /** "3 articles", "1 article". */

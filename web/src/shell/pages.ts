@@ -12,35 +12,47 @@ export interface Group {
 
 /** The four groups of the loop, with the pages that work. */
 export const GROUPS: Group[] = [
-  { name: 'Build', pages: [
-    { path: '/library', name: 'Library', roles: ['lead', 'editor', 'agent'] },
-    { path: '/sites', name: 'Sites', roles: ['lead', 'editor'] },
-    { path: '/fixed', name: 'Fixed answers', roles: ['lead', 'editor', 'agent'] },
-    { path: '/glossary', name: 'Glossary', roles: ['lead', 'editor', 'agent'] },
-    { path: '/courtesies', name: 'Courtesies', roles: ['lead', 'editor', 'agent'] },
-    { path: '/health', name: 'Health', roles: ['lead', 'editor'] },
-    { path: '/doors', name: 'Doors', roles: ['lead', 'editor'] },
-  ] },
-  { name: 'Prove', pages: [
-    { path: '/rehearsal', name: 'Rehearsal', roles: ['lead', 'editor'] },
-    { path: '/checks', name: 'Checks', roles: ['lead', 'editor'] },
-    { path: '/replay', name: 'Replay', roles: ['lead', 'editor'] },
-    { path: '/threshold', name: 'Threshold', roles: ['lead', 'editor'] },
-    { path: '/releases', name: 'Releases', roles: ['lead', 'editor'] },
-  ] },
-  { name: 'Run', pages: [
-    { path: '/desk', name: 'Desk', roles: ['lead', 'agent'] },
-    { path: '/queues', name: 'Queues', roles: ['lead', 'agent'] },
-    { path: '/routing', name: 'Routing', roles: ['lead'] },
-  ] },
-  { name: 'Learn', pages: [
-    { path: '/today', name: 'Today', roles: ['lead', 'editor'] },
-    { path: '/gaps', name: 'Gaps', roles: ['lead', 'editor'] },
-    { path: '/taught', name: 'Taught', roles: ['lead', 'agent'] },
-    { path: '/coverage', name: 'Coverage', roles: ['lead', 'editor'] },
-    { path: '/questions', name: 'Questions', roles: ['lead', 'editor'] },
-    { path: '/audit-sample', name: 'Audit sample', roles: ['lead', 'editor'] },
-  ] },
+  {
+    name: 'Build',
+    pages: [
+      { path: '/library', name: 'Library', roles: ['lead', 'editor', 'agent'] },
+      { path: '/sites', name: 'Sites', roles: ['lead', 'editor'] },
+      { path: '/fixed', name: 'Fixed answers', roles: ['lead', 'editor', 'agent'] },
+      { path: '/glossary', name: 'Glossary', roles: ['lead', 'editor', 'agent'] },
+      { path: '/courtesies', name: 'Courtesies', roles: ['lead', 'editor', 'agent'] },
+      { path: '/health', name: 'Health', roles: ['lead', 'editor'] },
+      { path: '/doors', name: 'Doors', roles: ['lead', 'editor'] },
+    ],
+  },
+  {
+    name: 'Prove',
+    pages: [
+      { path: '/rehearsal', name: 'Rehearsal', roles: ['lead', 'editor'] },
+      { path: '/checks', name: 'Checks', roles: ['lead', 'editor'] },
+      { path: '/replay', name: 'Replay', roles: ['lead', 'editor'] },
+      { path: '/threshold', name: 'Threshold', roles: ['lead', 'editor'] },
+      { path: '/releases', name: 'Releases', roles: ['lead', 'editor'] },
+    ],
+  },
+  {
+    name: 'Run',
+    pages: [
+      { path: '/desk', name: 'Desk', roles: ['lead', 'agent'] },
+      { path: '/queues', name: 'Queues', roles: ['lead', 'agent'] },
+      { path: '/routing', name: 'Routing', roles: ['lead'] },
+    ],
+  },
+  {
+    name: 'Learn',
+    pages: [
+      { path: '/today', name: 'Today', roles: ['lead', 'editor'] },
+      { path: '/gaps', name: 'Gaps', roles: ['lead', 'editor'] },
+      { path: '/taught', name: 'Taught', roles: ['lead', 'agent'] },
+      { path: '/coverage', name: 'Coverage', roles: ['lead', 'editor'] },
+      { path: '/questions', name: 'Questions', roles: ['lead', 'editor'] },
+      { path: '/audit-sample', name: 'Audit sample', roles: ['lead', 'editor'] },
+    ],
+  },
 ]
 export const ACCOUNT_PAGES: PageEntry[] = [
   { path: '/team', name: 'Team', roles: ['lead'] },
@@ -48,5 +60,8 @@ export const ACCOUNT_PAGES: PageEntry[] = [
 ]
 
 export function pagesFor(role: Role): Group[] {
-  return GROUPS.map((group) => ({ ...group, pages: group.pages.filter((page) => page.roles.includes(role)) })).filter(({ pages }) => pages.length > 0)
+  return GROUPS.map((group) => ({
+    ...group,
+    pages: group.pages.filter((page) => page.roles.includes(role)),
+  })).filter(({ pages }) => pages.length > 0)
 }

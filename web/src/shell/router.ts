@@ -13,32 +13,77 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: () => useSession().home },
-    { path: '/sign-in', component: () => import('../accounts/SignInPage.vue'), meta: { open: true } },
-    { path: '/link/:token', component: () => import('../accounts/LinkPage.vue'), meta: { open: true }, props: true },
-    { path: '/library', component: () => import('../library/LibraryPage.vue'), props: { kind: 'article' } },
-    { path: '/fixed', component: () => import('../library/LibraryPage.vue'), props: { kind: 'fixed' } },
-    { path: '/library/:id', component: () => import('../library/ArticlePage.vue'), props: ({ params }) => ({ id: Number(params.id), kind: 'article' }) },
-    { path: '/fixed/:id', component: () => import('../library/ArticlePage.vue'), props: ({ params }) => ({ id: Number(params.id), kind: 'fixed' }) },
-    { path: '/documents/:id', component: () => import('../library/DocumentPage.vue'), props: ({ params }) => ({ id: Number(params.id) }) },
+    {
+      path: '/sign-in',
+      component: () => import('../accounts/SignInPage.vue'),
+      meta: { open: true },
+    },
+    {
+      path: '/link/:token',
+      component: () => import('../accounts/LinkPage.vue'),
+      meta: { open: true },
+      props: true,
+    },
+    {
+      path: '/library',
+      component: () => import('../library/LibraryPage.vue'),
+      props: { kind: 'article' },
+    },
+    {
+      path: '/fixed',
+      component: () => import('../library/LibraryPage.vue'),
+      props: { kind: 'fixed' },
+    },
+    {
+      path: '/library/:id',
+      component: () => import('../library/ArticlePage.vue'),
+      props: ({ params }) => ({ id: Number(params.id), kind: 'article' }),
+    },
+    {
+      path: '/fixed/:id',
+      component: () => import('../library/ArticlePage.vue'),
+      props: ({ params }) => ({ id: Number(params.id), kind: 'fixed' }),
+    },
+    {
+      path: '/documents/:id',
+      component: () => import('../library/DocumentPage.vue'),
+      props: ({ params }) => ({ id: Number(params.id) }),
+    },
     { path: '/glossary', component: () => import('../library/GlossaryPage.vue') },
     { path: '/courtesies', component: () => import('../library/CourtesiesPage.vue') },
     { path: '/sites', component: () => import('../library/SitesPage.vue') },
     { path: '/health', component: () => import('../library/HealthPage.vue') },
     { path: '/doors', component: () => import('../doors/DoorsPage.vue') },
-    { path: '/doors/:id', component: () => import('../doors/DoorPage.vue'), props: ({ params }) => ({ id: Number(params.id) }) },
+    {
+      path: '/doors/:id',
+      component: () => import('../doors/DoorPage.vue'),
+      props: ({ params }) => ({ id: Number(params.id) }),
+    },
     { path: '/rehearsal', component: () => import('../releases/RehearsalPage.vue') },
     { path: '/checks', component: () => import('../releases/ChecksPage.vue') },
-    { path: '/replay/:id?', component: () => import('../releases/ReplayPage.vue'), props: ({ params }) => ({ id: params.id ? Number(params.id) : null }) },
+    {
+      path: '/replay/:id?',
+      component: () => import('../releases/ReplayPage.vue'),
+      props: ({ params }) => ({ id: params.id ? Number(params.id) : null }),
+    },
     { path: '/threshold', component: () => import('../releases/ThresholdPage.vue') },
     { path: '/releases', component: () => import('../releases/ReleasesPage.vue') },
-    { path: '/desk/:id?', component: () => import('../handover/DeskPage.vue'), props: ({ params }) => ({ id: params.id ? Number(params.id) : null }) },
+    {
+      path: '/desk/:id?',
+      component: () => import('../handover/DeskPage.vue'),
+      props: ({ params }) => ({ id: params.id ? Number(params.id) : null }),
+    },
     { path: '/queues', component: () => import('../handover/QueuesPage.vue') },
     { path: '/routing', component: () => import('../handover/RoutingPage.vue') },
     { path: '/taught', component: () => import('../handover/TaughtPage.vue') },
     { path: '/today', component: () => import('../coverage/TodayPage.vue') },
     { path: '/week', component: () => import('../coverage/WeekPage.vue') },
     { path: '/gaps', component: () => import('../coverage/GapsPage.vue') },
-    { path: '/gaps/:id', component: () => import('../coverage/GapPage.vue'), props: ({ params }) => ({ id: Number(params.id) }) },
+    {
+      path: '/gaps/:id',
+      component: () => import('../coverage/GapPage.vue'),
+      props: ({ params }) => ({ id: Number(params.id) }),
+    },
     { path: '/mend', component: () => import('../coverage/MendPage.vue') },
     { path: '/coverage', component: () => import('../coverage/CoveragePage.vue') },
     { path: '/questions', component: () => import('../coverage/QuestionsPage.vue') },
@@ -54,7 +99,8 @@ router.beforeEach(async (to) => {
   if (to.meta.open) return true
   const session = useSession()
   await session.load()
-  if (!session.user) return { path: '/sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } }
+  if (!session.user)
+    return { path: '/sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } }
   return mayOpen(to.path, session.user.role) ? true : session.home
 })
 router.afterEach((to) => {
@@ -63,11 +109,17 @@ router.afterEach((to) => {
 })
 
 /** Pages that belong to another one. */
-const BELOW: Record<string, string> = { '/documents/': '/library', '/mend': '/gaps', '/week': '/today' }
+const BELOW: Record<string, string> = {
+  '/documents/': '/library',
+  '/mend': '/gaps',
+  '/week': '/today',
+}
 
 export function pageOf(path: string) {
   const below = Object.entries(BELOW).find(([beginning]) => path.startsWith(beginning))?.[1] ?? path
-  return [...GROUPS.flatMap(({ pages }) => pages), ...ACCOUNT_PAGES].find((page) => below === page.path || below.startsWith(`${page.path}/`))
+  return [...GROUPS.flatMap(({ pages }) => pages), ...ACCOUNT_PAGES].find(
+    (page) => below === page.path || below.startsWith(`${page.path}/`),
+  )
 }
 function mayOpen(path: string, role: Role): boolean {
   return pageOf(path)?.roles.includes(role) ?? true

@@ -4,7 +4,20 @@ import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { get, keepToken, post, put, remove } from './api.ts'
 
-type Heard = 'conversation' | 'release' | 'draft' | 'checks' | 'replay' | 'figures' | 'topics' | 'logImport' | 'typing' | 'connect' | 'presence' | 'askedIn' | 'taught'
+type Heard =
+  | 'conversation'
+  | 'release'
+  | 'draft'
+  | 'checks'
+  | 'replay'
+  | 'figures'
+  | 'topics'
+  | 'logImport'
+  | 'typing'
+  | 'connect'
+  | 'presence'
+  | 'askedIn'
+  | 'taught'
 
 /** Who is signed in, which release visitors get, and the live connection. */
 export const useSession = defineStore('session', () => {
@@ -14,7 +27,9 @@ export const useSession = defineStore('session', () => {
   let socket: Socket | undefined
 
   const role = computed<Role | null>(() => user.value?.role ?? null)
-  const home = computed(() => ({ lead: '/today', editor: '/library', agent: '/desk' })[role.value ?? 'agent'])
+  const home = computed(
+    () => ({ lead: '/today', editor: '/library', agent: '/desk' })[role.value ?? 'agent'],
+  )
 
   async function load(): Promise<void> {
     if (known) return
@@ -24,7 +39,12 @@ export const useSession = defineStore('session', () => {
   async function signIn(mail: string, password: string): Promise<void> {
     await accept(await post<SessionInfo>('/session', { mail, password }))
   }
-  async function useLink(given: { token: string; password: string; name?: string; mail?: string }): Promise<void> {
+  async function useLink(given: {
+    token: string
+    password: string
+    name?: string
+    mail?: string
+  }): Promise<void> {
     await accept(await post<SessionInfo>('/links', given))
   }
   async function signOut(): Promise<void> {
@@ -53,10 +73,17 @@ export const useSession = defineStore('session', () => {
   async function accept(session: SessionInfo): Promise<void> {
     user.value = keepToken(session).user
     if (!user.value) return
-    socket ??= io({ path: '/live', transports: ['websocket', 'polling'], reconnectionDelayMax: 4_000 })
+    socket ??= io({
+      path: '/live',
+      transports: ['websocket', 'polling'],
+      reconnectionDelayMax: 4_000,
+    })
     // Its coverage is counted anew with the figures.
     for (const what of ['release', 'figures']) socket.on(what, () => void refreshRelease())
-    socket.on('presence', ({ user: whose }: { user: number }) => whose === user.value?.id && void refreshUser())
+    socket.on(
+      'presence',
+      ({ user: whose }: { user: number }) => whose === user.value?.id && void refreshUser(),
+    )
     await refreshRelease()
   }
 
@@ -68,5 +95,19 @@ export const useSession = defineStore('session', () => {
   function send(what: 'watch' | 'typing', conversation: number): void {
     socket?.emit(what, conversation)
   }
-  return { user, role, home, release, load, signIn, useLink, signOut, forget, setPresence, refreshRelease, hear, send }
+  return {
+    user,
+    role,
+    home,
+    release,
+    load,
+    signIn,
+    useLink,
+    signOut,
+    forget,
+    setPresence,
+    refreshRelease,
+    hear,
+    send,
+  }
 })

@@ -15,7 +15,12 @@ export function useDeed() {
       if (done) toast.add({ severity: 'success', summary: done, life: 3_500 })
       return value
     } catch (cause) {
-      toast.add({ severity: 'error', summary: 'That did not work', detail: inPlainWords(cause), life: 9_000 })
+      toast.add({
+        severity: 'error',
+        summary: 'That did not work',
+        detail: inPlainWords(cause),
+        life: 9_000,
+      })
       return undefined
     } finally {
       busy.value = false

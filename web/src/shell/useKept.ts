@@ -12,7 +12,10 @@ export interface Kept<T> {
  * @param name of what is edited, its number with it
  * @param edited the edits; undefined while nothing differs from what is stored
  */
-export function useKept<T>(name: string, edited: () => Kept<T> | undefined): { read(): Kept<T> | null } {
+export function useKept<T>(
+  name: string,
+  edited: () => Kept<T> | undefined,
+): { read(): Kept<T> | null } {
   const under = `janua:unsaved:${useSession().user?.id ?? 0}:${name}`
   watch(
     () => JSON.stringify(edited() ?? null),

@@ -10,7 +10,9 @@ describe('useRemote', () => {
   }
   it('shows the newest answer only, however late an older one comes', async () => {
     const waiting: ((value: string) => void)[] = []
-    const { made } = inScope(() => useRemote((_signal, _question: string) => new Promise<string>((done) => waiting.push(done))))
+    const { made } = inScope(() =>
+      useRemote((_signal, _question: string) => new Promise<string>((done) => waiting.push(done))),
+    )
     const [first, second] = [made.run('first'), made.run('second')]
     waiting[1]!('second answer')
     await second
@@ -20,10 +22,12 @@ describe('useRemote', () => {
   })
   it('keeps what was shown while it asks again, and when that fails', async () => {
     let fail = false
-    const { made } = inScope(() => useRemote(async () => {
-      if (fail) throw new Refused(409, { code: 'X', message: 'Not now.' })
-      return 'shown'
-    }))
+    const { made } = inScope(() =>
+      useRemote(async () => {
+        if (fail) throw new Refused(409, { code: 'X', message: 'Not now.' })
+        return 'shown'
+      }),
+    )
     await made.run()
     fail = true
     const asking = made.run()
@@ -33,7 +37,9 @@ describe('useRemote', () => {
   })
   it('drops its question when the page is left', async () => {
     let seen: AbortSignal | undefined
-    const { made, stop } = inScope(() => useRemote((signal) => new Promise<void>(() => (seen = signal))))
+    const { made, stop } = inScope(() =>
+      useRemote((signal) => new Promise<void>(() => (seen = signal))),
+    )
     void made.run()
     stop()
     expect(seen!.aborted).to.equal(true)

@@ -1,10 +1,15 @@
 import { onScopeDispose, shallowRef } from 'vue'
 import { inPlainWords } from './api.ts'
 
-export type Remote<T> = { status: 'idle' | 'loading'; value?: T } | { status: 'ready'; value: T } | { status: 'failed'; reason: string; value?: T }
+export type Remote<T> =
+  | { status: 'idle' | 'loading'; value?: T }
+  | { status: 'ready'; value: T }
+  | { status: 'failed'; reason: string; value?: T }
 
 /** Asks the server and shows the newest answer only: a new question drops the one before it. What was shown stays until then. */
-export function useRemote<Q extends unknown[], T>(ask: (signal: AbortSignal, ...question: Q) => Promise<T>) {
+export function useRemote<Q extends unknown[], T>(
+  ask: (signal: AbortSignal, ...question: Q) => Promise<T>,
+) {
   const state = shallowRef<Remote<T>>({ status: 'idle' })
   let pending: AbortController | undefined
 

@@ -16,7 +16,8 @@ export class FakeBrowser {
   readonly asked: Asked[] = []
   visible = true
   /** What answers where nothing is set for a method and path. */
-  answers: (asked: Asked) => unknown = ({ method, path }) => refusal(404, { message: `nothing is set for ${method} ${path}` })
+  answers: (asked: Asked) => unknown = ({ method, path }) =>
+    refusal(404, { message: `nothing is set for ${method} ${path}` })
   private readonly set = new Map<string, (body: any) => unknown>()
   private readonly listeners = new Map<string, Set<Listener>>()
   private readonly originals = new Map<string, PropertyDescriptor | undefined>()
@@ -25,12 +26,24 @@ export class FakeBrowser {
   open(): void {
     for (const each of [this.kept, this.set, this.listeners]) each.clear()
     this.asked.length = 0
-    const events = { addEventListener: (name: string, listener: Listener) => this.of(name).add(listener), removeEventListener: (name: string, listener: Listener) => this.of(name).delete(listener) }
-    this.has('localStorage', { getItem: (name: string) => this.kept.get(name) ?? null, setItem: (name: string, value: string) => this.kept.set(name, value), removeItem: (name: string) => this.kept.delete(name) })
+    const events = {
+      addEventListener: (name: string, listener: Listener) => this.of(name).add(listener),
+      removeEventListener: (name: string, listener: Listener) => this.of(name).delete(listener),
+    }
+    this.has('localStorage', {
+      getItem: (name: string) => this.kept.get(name) ?? null,
+      setItem: (name: string, value: string) => this.kept.set(name, value),
+      removeItem: (name: string) => this.kept.delete(name),
+    })
     this.has('fetch', (url: string, init?: RequestInit) => this.answer(url, init))
     this.has('window', { ...events, setTimeout, clearTimeout, setInterval, clearInterval })
     this.has('navigator', { language: 'en-GB' })
-    this.has('document', Object.defineProperty({ ...events, title: '' }, 'visibilityState', { get: () => (this.visible ? 'visible' : 'hidden') }))
+    this.has(
+      'document',
+      Object.defineProperty({ ...events, title: '' }, 'visibilityState', {
+        get: () => (this.visible ? 'visible' : 'hidden'),
+      }),
+    )
   }
   close(): void {
     for (const [name, original] of this.originals) {
@@ -52,7 +65,8 @@ export class FakeBrowser {
   }
   /** A global that this browser has; it goes when the browser is closed. */
   has(name: string, value: unknown): void {
-    if (!this.originals.has(name)) this.originals.set(name, Object.getOwnPropertyDescriptor(globalThis, name))
+    if (!this.originals.has(name))
+      this.originals.set(name, Object.getOwnPropertyDescriptor(globalThis, name))
     Object.defineProperty(globalThis, name, { value, configurable: true, writable: true })
   }
 
@@ -61,7 +75,11 @@ export class FakeBrowser {
     return this.listeners.get(name)!
   }
   private async answer(url: string, { method = 'GET', body }: RequestInit = {}): Promise<Response> {
-    const asked: Asked = { method, path: url.replace(/^\/api/, ''), body: typeof body === 'string' ? JSON.parse(body) : body }
+    const asked: Asked = {
+      method,
+      path: url.replace(/^\/api/, ''),
+      body: typeof body === 'string' ? JSON.parse(body) : body,
+    }
     this.asked.push(asked)
     const set = this.set.get(`${method} ${asked.path}`)
     const answer = await (set ? set(asked.body) : this.answers(asked))
@@ -78,7 +96,10 @@ export function refusal(status: number, problem: object = {}): Response {
 }
 
 function json(value: unknown, status: number): Response {
-  return new Response(JSON.stringify(value), { status, headers: { 'content-type': 'application/json' } })
+  return new Response(JSON.stringify(value), {
+    status,
+    headers: { 'content-type': 'application/json' },
+  })
 }
 
 /** Waits until something holds; the page's own timers run on. */

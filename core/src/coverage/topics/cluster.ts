@@ -44,21 +44,39 @@ interface Offer {
  * @returns for each vector the number of its cluster, from 0 in the order of their first members; whoever stands alone has one of their own
  * @see G. N. Lance, W. T. Williams, "A general theory of classificatory sorting strategies" (1967), for single and average linkage and their updating
  */
-export function cluster(vectors: readonly SparseVector[], { least = LEAST, constraints }: ClusterSettings = {}): number[] {
+export function cluster(
+  vectors: readonly SparseVector[],
+  { least = LEAST, constraints }: ClusterSettings = {},
+): number[] {
   const clusters = singles(vectors)
   const apart = apartFrom(constraints)
-  const heap = new Heap<Offer>((x, y) => x.near > y.near || (x.near === y.near && (x.a < y.a || (x.a === y.a && x.b < y.b))))
+  const heap = new Heap<Offer>(
+    (x, y) => x.near > y.near || (x.near === y.near && (x.a < y.a || (x.a === y.a && x.b < y.b))),
+  )
   const offer = (a: number, b: number, link: Link) => {
     const [one, other] = [clusters[a]!, clusters[b]!]
     const near = (link.nearest + link.sum / (one.members.length * other.members.length)) / 2
-    if (near >= least) heap.push({ a: Math.min(a, b), b: Math.max(a, b), near, versions: one.version + other.version })
+    if (near >= least)
+      heap.push({
+        a: Math.min(a, b),
+        b: Math.max(a, b),
+        near,
+        versions: one.version + other.version,
+      })
   }
   bind(constraints?.together ?? [], clusters)
-  for (const [a, each] of clusters.entries()) for (const [b, link] of each?.links ?? []) if (a < b) offer(a, b, link)
+  for (const [a, each] of clusters.entries())
+    for (const [b, link] of each?.links ?? []) if (a < b) offer(a, b, link)
   for (let best = heap.pop(); best; best = heap.pop()) {
     const [one, other] = [clusters[best.a], clusters[best.b]]
     if (!one || !other || one.version + other.version !== best.versions) continue
-    if (apart.size > 0 && one.members.some((member) => other.members.some((against) => apart.has(`${member} ${against}`)))) continue
+    if (
+      apart.size > 0 &&
+      one.members.some((member) =>
+        other.members.some((against) => apart.has(`${member} ${against}`)),
+      )
+    )
+      continue
     join(best.a, best.b, clusters)
     for (const [c, link] of one.links) offer(best.a, c, link)
   }
@@ -67,7 +85,10 @@ export function cluster(vectors: readonly SparseVector[], { least = LEAST, const
 
 function singles(vectors: readonly SparseVector[]): (Cluster | undefined)[] {
   const clusters = vectors.map((_, i): Cluster => ({ members: [i], links: new Map(), version: 0 }))
-  const most = Math.min(NEIGHBOURS.most, Math.max(NEIGHBOURS.least, Math.floor(NEIGHBOURS.inAll / Math.max(1, vectors.length))))
+  const most = Math.min(
+    NEIGHBOURS.most,
+    Math.max(NEIGHBOURS.least, Math.floor(NEIGHBOURS.inAll / Math.max(1, vectors.length))),
+  )
   for (const [i, some] of neighbours(vectors, most, NEAREST).entries())
     for (const { to, near } of some) {
       clusters[i]!.links.set(to, { sum: near, nearest: near })
@@ -85,7 +106,9 @@ function join(a: number, b: number, clusters: (Cluster | undefined)[]): void {
   for (const [c, link] of other.links) {
     if (c === a) continue
     const known = one.links.get(c)
-    const merged = known ? { sum: known.sum + link.sum, nearest: Math.max(known.nearest, link.nearest) } : link
+    const merged = known
+      ? { sum: known.sum + link.sum, nearest: Math.max(known.nearest, link.nearest) }
+      : link
     one.links.set(c, merged)
     const back = clusters[c]!.links
     back.delete(b)
@@ -97,7 +120,8 @@ function join(a: number, b: number, clusters: (Cluster | undefined)[]): void {
 /** What the lead put together is together before anything else is looked at. */
 function bind(pairs: Constraints['together'], clusters: (Cluster | undefined)[]): void {
   const into = [...clusters.keys()]
-  const holderOf = (member: number): number => (into[member] === member ? member : (into[member] = holderOf(into[member]!)))
+  const holderOf = (member: number): number =>
+    into[member] === member ? member : (into[member] = holderOf(into[member]!))
   for (const [a, b] of pairs) {
     const [one, other] = [holderOf(a), holderOf(b)]
     if (one === other) continue
@@ -112,7 +136,10 @@ function apartFrom(constraints: Constraints | undefined): Set<string> {
 
 function numbered(clusters: readonly (Cluster | undefined)[], n: number): number[] {
   const labels = new Array<number>(n).fill(-1)
-  const there = clusters.flatMap((each) => (each ? [each] : [])).sort((a, b) => Math.min(...a.members) - Math.min(...b.members))
-  for (const [number, { members }] of there.entries()) for (const member of members) labels[member] = number
+  const there = clusters
+    .flatMap((each) => (each ? [each] : []))
+    .sort((a, b) => Math.min(...a.members) - Math.min(...b.members))
+  for (const [number, { members }] of there.entries())
+    for (const member of members) labels[member] = number
   return labels
 }

@@ -11,7 +11,7 @@ export class Heap<T> {
   push(one: T): void {
     const { held } = this
     held.push(one)
-    for (let at = held.length - 1; at > 0; ) {
+    for (let at = held.length - 1; at > 0;) {
       const above = (at - 1) >> 1
       if (!this.isBefore(held[at]!, held[above]!)) return
       this.swap(at, above)
@@ -25,7 +25,7 @@ export class Heap<T> {
     const last = held.pop()
     if (held.length === 0 || last === undefined) return first
     held[0] = last
-    for (let at = 0; ; ) {
+    for (let at = 0; ;) {
       const [left, right] = [2 * at + 1, 2 * at + 2]
       let next = at
       if (left < held.length && this.isBefore(held[left]!, held[next]!)) next = left

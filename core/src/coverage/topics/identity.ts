@@ -16,7 +16,10 @@ const SAME_SHARE = 0.3
  * @returns for each topic found the number of the one it is, or null for a new one
  * @example sameTopics([['a', 'b']], [{ id: 7, members: new Set(['a', 'b', 'c']), kept: false }]) // [7]
  */
-export function sameTopics(found: readonly (readonly string[])[], known: readonly KnownTopic[]): (number | null)[] {
+export function sameTopics(
+  found: readonly (readonly string[])[],
+  known: readonly KnownTopic[],
+): (number | null)[] {
   const holders = new Map<string, KnownTopic>()
   for (const topic of known) for (const member of topic.members) holders.set(member, topic)
   const pairs: { at: number; topic: KnownTopic; shared: number }[] = []
@@ -26,9 +29,14 @@ export function sameTopics(found: readonly (readonly string[])[], known: readonl
       const topic = holders.get(member)
       if (topic) shared.set(topic, (shared.get(topic) ?? 0) + 1)
     }
-    for (const [topic, n] of shared) if (topic.kept || n >= SAME_SHARE * Math.min(topic.members.size, members.length)) pairs.push({ at, topic, shared: n })
+    for (const [topic, n] of shared)
+      if (topic.kept || n >= SAME_SHARE * Math.min(topic.members.size, members.length))
+        pairs.push({ at, topic, shared: n })
   }
-  pairs.sort((a, b) => Number(b.topic.kept) - Number(a.topic.kept) || b.shared - a.shared || a.topic.id - b.topic.id)
+  pairs.sort(
+    (a, b) =>
+      Number(b.topic.kept) - Number(a.topic.kept) || b.shared - a.shared || a.topic.id - b.topic.id,
+  )
   const same = new Array<number | null>(found.length).fill(null)
   const taken = new Set<number>()
   for (const { at, topic } of pairs) {

@@ -8,7 +8,10 @@ import { questionVectors, type TopicQuestion } from './vectors.ts'
  * @param settled questions with the number of their topic
  * @returns for each new question the number of its topic, or null when it waits
  */
-export function joinTopics(settled: readonly (TopicQuestion & { topic: number })[], fresh: readonly TopicQuestion[]): (number | null)[] {
+export function joinTopics(
+  settled: readonly (TopicQuestion & { topic: number })[],
+  fresh: readonly TopicQuestion[],
+): (number | null)[] {
   const vectors = questionVectors([...settled, ...fresh])
   const sizes = new Map<number, number>()
   for (const { topic } of settled) sizes.set(topic, (sizes.get(topic) ?? 0) + 1)
@@ -21,7 +24,12 @@ export function joinTopics(settled: readonly (TopicQuestion & { topic: number })
       const link = links.get(topic) ?? { sum: 0, nearest: 0 }
       links.set(topic, { sum: link.sum + near, nearest: Math.max(link.nearest, near) })
     }
-    const best = [...links].map(([topic, { sum, nearest }]) => ({ topic, near: (nearest + sum / sizes.get(topic)!) / 2 })).sort((a, b) => b.near - a.near || a.topic - b.topic)[0]
+    const best = [...links]
+      .map(([topic, { sum, nearest }]) => ({
+        topic,
+        near: (nearest + sum / sizes.get(topic)!) / 2,
+      }))
+      .sort((a, b) => b.near - a.near || a.topic - b.topic)[0]
     return best && best.near >= LEAST ? best.topic : null
   })
 }

@@ -17,16 +17,23 @@ const SEED = 3
 export function latentVectors(vectors: readonly SparseVector[]): Float32Array[] {
   const size = vectors.reduce((most, { places }) => Math.max(most, (places.at(-1) ?? -1) + 1), 0)
   const step = Math.max(1, vectors.length / SAMPLE)
-  const sample = Array.from({ length: Math.min(vectors.length, SAMPLE) }, (_, i) => vectors[Math.floor(i * step)]!)
+  const sample = Array.from(
+    { length: Math.min(vectors.length, SAMPLE) },
+    (_, i) => vectors[Math.floor(i * step)]!,
+  )
   const kept = Math.min(DIMENSIONS, size, sample.length)
   const random = seeded(SEED)
-  let directions: Float32Array[] = Array.from({ length: kept }, () => Float32Array.from({ length: size }, () => random() - 0.5))
+  let directions: Float32Array[] = Array.from({ length: kept }, () =>
+    Float32Array.from({ length: size }, () => random() - 0.5),
+  )
   orthonormal(directions)
   for (let round = 0; round < ROUNDS; round++) {
     directions = directions.map((direction) => drawn(sample, direction))
     orthonormal(directions)
   }
-  return vectors.map((vector) => unit(Float32Array.from(directions, (direction) => along(vector, direction))))
+  return vectors.map((vector) =>
+    unit(Float32Array.from(directions, (direction) => along(vector, direction))),
+  )
 }
 
 /** AᵀA times a direction, where the rows of A are the vectors. */

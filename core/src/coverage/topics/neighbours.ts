@@ -20,15 +20,28 @@ const COMPARED = 3
  * by thousands; beyond that the nearest by the strongest signs.
  * @param from only for the vectors from this place on
  */
-export function neighbours(vectors: readonly SparseVector[], most: number, least: number, from = 0): Neighbour[][] {
+export function neighbours(
+  vectors: readonly SparseVector[],
+  most: number,
+  least: number,
+  from = 0,
+): Neighbour[][] {
   const latent = latentVectors(vectors)
   const postings = postingsOf(vectors)
   const sums = new Float32Array(vectors.length)
   return vectors.slice(from).map((vector, place) => {
     const near = sharing(vector, postings, sums, most * COMPARED + 1)
       .filter((to) => to !== from + place)
-      .map((to): Neighbour => ({ to, near: (1 - LATENT) * cosine(vector, vectors[to]!) + LATENT * Math.max(0, dot(latent[from + place]!, latent[to]!)) }))
-    return near.filter((each) => each.near >= least).sort((a, b) => b.near - a.near || a.to - b.to).slice(0, most)
+      .map((to): Neighbour => ({
+        to,
+        near:
+          (1 - LATENT) * cosine(vector, vectors[to]!) +
+          LATENT * Math.max(0, dot(latent[from + place]!, latent[to]!)),
+      }))
+    return near
+      .filter((each) => each.near >= least)
+      .sort((a, b) => b.near - a.near || a.to - b.to)
+      .slice(0, most)
   })
 }
 
@@ -40,8 +53,12 @@ interface Posting {
 
 function postingsOf(vectors: readonly SparseVector[]): Posting[] {
   const counts: number[] = []
-  for (const { places } of vectors) for (const place of places) counts[place] = (counts[place] ?? 0) + 1
-  const postings = Array.from(counts, (count = 0): Posting => ({ to: new Uint32Array(count), values: new Float32Array(count) }))
+  for (const { places } of vectors)
+    for (const place of places) counts[place] = (counts[place] ?? 0) + 1
+  const postings = Array.from(counts, (count = 0): Posting => ({
+    to: new Uint32Array(count),
+    values: new Float32Array(count),
+  }))
   const filled = new Uint32Array(counts.length)
   for (const [to, { places, values }] of vectors.entries())
     for (let i = 0; i < places.length; i++) {
@@ -53,7 +70,12 @@ function postingsOf(vectors: readonly SparseVector[]): Posting[] {
 }
 
 /** The most of those who share the strongest signs, by as much of the cosine as these make. @param sums all nought, and left so */
-function sharing({ places, values }: SparseVector, postings: readonly Posting[], sums: Float32Array, most: number): number[] {
+function sharing(
+  { places, values }: SparseVector,
+  postings: readonly Posting[],
+  sums: Float32Array,
+  most: number,
+): number[] {
   const touched: number[] = []
   let left = LOOKED_AT
   for (const i of [...places.keys()].sort((a, b) => values[b]! - values[a]!)) {
@@ -66,7 +88,13 @@ function sharing({ places, values }: SparseVector, postings: readonly Posting[],
       sums[to]! += posting.values[p]! * values[i]!
     }
   }
-  const least = touched.length > most ? greatestAbove(Float32Array.from(touched, (to) => sums[to]!), most) : 0
+  const least =
+    touched.length > most
+      ? greatestAbove(
+          Float32Array.from(touched, (to) => sums[to]!),
+          most,
+        )
+      : 0
   const near = touched.filter((to) => sums[to]! >= least)
   for (const to of touched) sums[to] = 0
   return near

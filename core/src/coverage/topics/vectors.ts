@@ -17,7 +17,9 @@ export interface TopicQuestion {
 const NEAR_ITEMS = 4
 
 /** Where the library came nearest to a question, by the trace of its answer: each item once, by its surest passage. */
-export function nearItems({ candidates }: Pick<Trace, 'candidates'>): NonNullable<TopicQuestion['near']> {
+export function nearItems({
+  candidates,
+}: Pick<Trace, 'candidates'>): NonNullable<TopicQuestion['near']> {
   const best = new Map<number, number>()
   for (const { item, confidence } of candidates) if (!best.has(item)) best.set(item, confidence)
   return [...best].slice(0, NEAR_ITEMS).map(([item, confidence]) => ({ item, confidence }))
@@ -52,12 +54,19 @@ export function questionVectors(questions: readonly TopicQuestion[]): SparseVect
     numbers.set(sign, numbers.size)
     return numbers.size - 1
   }
-  const raw = questions.map((question) => [...signsOf(question)].map(([sign, weight]) => [numberOf(sign), weight] as const))
+  const raw = questions.map((question) =>
+    [...signsOf(question)].map(([sign, weight]) => [numberOf(sign), weight] as const),
+  )
   const spread = new Uint32Array(numbers.size)
   for (const signs of raw) for (const [place] of signs) spread[place]!++
   const most = Math.max(FEW, questions.length * TOO_COMMON)
   return raw.map((signs) => {
-    const told = signs.filter(([place]) => spread[place]! <= most).map(([place, weight]) => [place, weight * Math.log(1 + questions.length / spread[place]!)] as const)
+    const told = signs
+      .filter(([place]) => spread[place]! <= most)
+      .map(
+        ([place, weight]) =>
+          [place, weight * Math.log(1 + questions.length / spread[place]!)] as const,
+      )
     return unit(told.sort((a, b) => a[0] - b[0]))
   })
 }
@@ -67,11 +76,19 @@ function signsOf({ text, near = [], replies = [] }: TopicQuestion): Map<string, 
   const terms = analyseQuestion(text, guessLanguage(text, 'en'))
   for (const { stem } of terms) signs.set(stem, WORDS)
   const words = terms.filter(({ stem }) => !stem.startsWith('#')).map(({ word }) => fold(word))
-  const grams = words.flatMap((word) => Array.from({ length: Math.max(0, word.length - GRAM + 1) }, (_, i) => `~${word.slice(i, i + GRAM)}`))
-  for (const gram of grams) signs.set(gram, GRAMS / Math.sqrt(Math.max(1, grams.length / Math.max(1, words.length))))
+  const grams = words.flatMap((word) =>
+    Array.from(
+      { length: Math.max(0, word.length - GRAM + 1) },
+      (_, i) => `~${word.slice(i, i + GRAM)}`,
+    ),
+  )
+  for (const gram of grams)
+    signs.set(gram, GRAMS / Math.sqrt(Math.max(1, grams.length / Math.max(1, words.length))))
   for (const { item, confidence } of near) signs.set(`@${item}`, NEAR * Math.sqrt(confidence))
   for (const reply of replies) {
-    const stems = new Set(analyseQuestion(reply, guessLanguage(reply, 'en')).map(({ stem }) => `=${stem}`))
+    const stems = new Set(
+      analyseQuestion(reply, guessLanguage(reply, 'en')).map(({ stem }) => `=${stem}`),
+    )
     const weight = REPLIED / Math.sqrt(stems.size) / replies.length
     for (const stem of stems) signs.set(stem, (signs.get(stem) ?? 0) + weight)
   }
@@ -80,7 +97,10 @@ function signsOf({ text, near = [], replies = [] }: TopicQuestion): Map<string, 
 
 function unit(told: readonly (readonly [place: number, value: number])[]): SparseVector {
   const length = Math.sqrt(told.reduce((sum, [, value]) => sum + value * value, 0)) || 1
-  return { places: Uint32Array.from(told, ([place]) => place), values: Float32Array.from(told, ([, value]) => value / length) }
+  return {
+    places: Uint32Array.from(told, ([place]) => place),
+    values: Float32Array.from(told, ([, value]) => value / length),
+  }
 }
 
 /** Cosine of two vectors of length 1. */
@@ -96,9 +116,15 @@ export function cosine(a: SparseVector, b: SparseVector): number {
 }
 
 /** The middle of some vectors, by weight; brought to length 1, its smallest places left out. */
-export function middleOf(vectors: readonly SparseVector[], weights: readonly number[], most = 160): SparseVector {
+export function middleOf(
+  vectors: readonly SparseVector[],
+  weights: readonly number[],
+  most = 160,
+): SparseVector {
   const sum = new Map<number, number>()
-  for (const [v, { places, values }] of vectors.entries()) for (let i = 0; i < places.length; i++) sum.set(places[i]!, (sum.get(places[i]!) ?? 0) + weights[v]! * values[i]!)
+  for (const [v, { places, values }] of vectors.entries())
+    for (let i = 0; i < places.length; i++)
+      sum.set(places[i]!, (sum.get(places[i]!) ?? 0) + weights[v]! * values[i]!)
   const kept = [...sum].sort((a, b) => b[1] - a[1]).slice(0, most)
   return unit(kept.sort((a, b) => a[0] - b[0]))
 }

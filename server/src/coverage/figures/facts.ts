@@ -1,4 +1,12 @@
-import { boundsOfDay, addDays, type ConversationFact, type Judged, type Outcome, type QuestionFact, wallClock } from '@janua/core'
+import {
+  boundsOfDay,
+  addDays,
+  type ConversationFact,
+  type Judged,
+  type Outcome,
+  type QuestionFact,
+  wallClock,
+} from '@janua/core'
 import type { Verdict } from '@janua/contracts'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { STANDING_VERDICT, VERDICT_WORTH } from '../../releases/standing.ts'
@@ -9,7 +17,10 @@ export interface Week {
 }
 
 /** A fact as the database has it: what is counted in the team's days, and what of the verdict counts, is told from it. */
-type AskedRow = Omit<QuestionFact, 'visitor' | 'day' | 'hour' | 'fromContent' | 'judged' | 'silent' | 'opened' | 'wantsPerson'> & {
+type AskedRow = Omit<
+  QuestionFact,
+  'visitor' | 'day' | 'hour' | 'fromContent' | 'judged' | 'silent' | 'opened' | 'wantsPerson'
+> & {
   id: number
   visitor: number | null
   asker: string | null
@@ -25,7 +36,11 @@ function boundsOf({ monday, zone }: Week): { from: Date; to: Date } {
 }
 
 /** The questions of a week as they are counted; those judged to be none are left out. */
-export async function questionFacts(db: Sequelize, week: Week, transaction?: Transaction): Promise<QuestionFact[]> {
+export async function questionFacts(
+  db: Sequelize,
+  week: Week,
+  transaction?: Transaction,
+): Promise<QuestionFact[]> {
   const rows = await db.query<AskedRow>(
     `SELECT q.id, c.visitor_id AS visitor, q.conversation_id AS conversation, q.asker, q.asked_at AS at, q.door_id AS door, q.release_id AS \`release\`, q.language, q.channel, q.topic_id AS topic, COALESCE(i.collection, '') AS collection,
      q.item_id AS item, q.outcome, q.kind, q.confidence, q.vote, q.opened_at IS NOT NULL AS opened, q.wants_person AS wantsPerson, ${STANDING_VERDICT} AS verdict
@@ -33,8 +48,22 @@ export async function questionFacts(db: Sequelize, week: Week, transaction?: Tra
     { replacements: boundsOf(week), type: QueryTypes.SELECT, transaction },
   )
   const clock = wallClock(week.zone)
-  return rows.flatMap(({ id, visitor, at, kind, verdict, opened, wantsPerson, asker, ...row }): QuestionFact[] =>
-    verdict === 'not a question' ? [] : [{ ...row, ...clock(new Date(at)), visitor: visitor === null ? (asker ?? `question ${id}`) : String(visitor), fromContent: kind !== 'elsewhere', judged: verdict === null ? null : VERDICT_WORTH[verdict], silent: verdict === 'rightly silent', opened: Boolean(opened), wantsPerson: Boolean(wantsPerson) }],
+  return rows.flatMap(
+    ({ id, visitor, at, kind, verdict, opened, wantsPerson, asker, ...row }): QuestionFact[] =>
+      verdict === 'not a question'
+        ? []
+        : [
+            {
+              ...row,
+              ...clock(new Date(at)),
+              visitor: visitor === null ? (asker ?? `question ${id}`) : String(visitor),
+              fromContent: kind !== 'elsewhere',
+              judged: verdict === null ? null : VERDICT_WORTH[verdict],
+              silent: verdict === 'rightly silent',
+              opened: Boolean(opened),
+              wantsPerson: Boolean(wantsPerson),
+            },
+          ],
   )
 }
 
@@ -59,7 +88,12 @@ const DAY_MS = 86_400_000
  * The conversations of a week: on the day they ended, else began. Contained: ended with a question and no person took it. Resolved: contained,
  * its last question answered and not voted down, and the same visitor did not come back to its topic within the return window.
  */
-export async function conversationFacts(db: Sequelize, week: Week, { returnDays, now }: { returnDays: number; now: Date }, transaction?: Transaction): Promise<ConversationFact[]> {
+export async function conversationFacts(
+  db: Sequelize,
+  week: Week,
+  { returnDays, now }: { returnDays: number; now: Date },
+  transaction?: Transaction,
+): Promise<ConversationFact[]> {
   const rows = await db.query<SpokenRow>(
     `SELECT c.id, c.door_id AS door, c.language, c.visitor_id AS visitor, c.closed_at AS ended, c.created_at AS began, c.state, last.outcome, last.vote,
      EXISTS (SELECT 1 FROM messages m WHERE m.conversation_id = c.id AND m.kind = 'taken') AS taken, EXISTS (SELECT 1 FROM messages m WHERE m.conversation_id = c.id AND m.kind = 'handed over') AS handedOver,
@@ -70,15 +104,39 @@ export async function conversationFacts(db: Sequelize, week: Week, { returnDays,
     { replacements: { ...boundsOf(week), returnDays }, type: QueryTypes.SELECT, transaction },
   )
   const clock = wallClock(week.zone)
-  return rows.map(({ door, language, visitor, ended, began, state, taken, handedOver, outcome, vote, returned }) => {
-    const isEnded = state === 'closed'
-    const contained = isEnded && outcome !== null && !taken
-    const settled = contained && outcome === 'answered' && (vote ?? 0) >= 0 && !returned
-    return {
-      day: clock(new Date(ended ?? began)).day, door, language, channel: 'chat', visitor: String(visitor), asked: outcome !== null, ended: isEnded, taken: Boolean(taken), abandoned: isEnded && Boolean(handedOver) && !taken,
-      contained, resolved: settled, provisional: settled && +now - +new Date(ended!) < returnDays * DAY_MS,
-    }
-  })
+  return rows.map(
+    ({
+      door,
+      language,
+      visitor,
+      ended,
+      began,
+      state,
+      taken,
+      handedOver,
+      outcome,
+      vote,
+      returned,
+    }) => {
+      const isEnded = state === 'closed'
+      const contained = isEnded && outcome !== null && !taken
+      const settled = contained && outcome === 'answered' && (vote ?? 0) >= 0 && !returned
+      return {
+        day: clock(new Date(ended ?? began)).day,
+        door,
+        language,
+        channel: 'chat',
+        visitor: String(visitor),
+        asked: outcome !== null,
+        ended: isEnded,
+        taken: Boolean(taken),
+        abandoned: isEnded && Boolean(handedOver) && !taken,
+        contained,
+        resolved: settled,
+        provisional: settled && +now - +new Date(ended!) < returnDays * DAY_MS,
+      }
+    },
+  )
 }
 
 const AGENT_WORD = 0.75
@@ -87,8 +145,16 @@ const VOTE_WORD = 0.1
 const MOST = 20_000
 
 /** What was judged and voted, of which the audit's stand by themselves. @param upTo number of the last judgement that counts; all when not given */
-export async function judgedAnswers(db: Sequelize, upTo = Number.MAX_SAFE_INTEGER): Promise<Judged> {
-  const rows = await db.query<{ verdict: Verdict; role: string; origin: string; confidence: number }>(
+export async function judgedAnswers(
+  db: Sequelize,
+  upTo = Number.MAX_SAFE_INTEGER,
+): Promise<Judged> {
+  const rows = await db.query<{
+    verdict: Verdict
+    role: string
+    origin: string
+    confidence: number
+  }>(
     `SELECT verdict, role, origin, confidence FROM judgements WHERE id <= :upTo AND confidence IS NOT NULL AND item_id IS NOT NULL AND verdict IN ('right', 'partly', 'wrong') ORDER BY id DESC LIMIT ${MOST}`,
     { replacements: { upTo }, type: QueryTypes.SELECT },
   )
@@ -96,9 +162,20 @@ export async function judgedAnswers(db: Sequelize, upTo = Number.MAX_SAFE_INTEGE
     `SELECT q.vote, q.confidence FROM questions q WHERE q.vote IS NOT NULL AND q.outcome = 'answered' AND NOT EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id) ORDER BY q.id DESC LIMIT ${MOST}`,
     { type: QueryTypes.SELECT },
   )
-  const caseOf = ({ verdict, role, confidence }: (typeof rows)[number]) => ({ p: confidence, right: VERDICT_WORTH[verdict]!, weight: role === 'agent' ? AGENT_WORD : 1 })
+  const caseOf = ({ verdict, role, confidence }: (typeof rows)[number]) => ({
+    p: confidence,
+    right: VERDICT_WORTH[verdict]!,
+    weight: role === 'agent' ? AGENT_WORD : 1,
+  })
   return {
-    cases: [...rows.map(caseOf), ...voted.map(({ vote, confidence }) => ({ p: confidence, right: vote > 0 ? 1 : 0, weight: VOTE_WORD }))],
+    cases: [
+      ...rows.map(caseOf),
+      ...voted.map(({ vote, confidence }) => ({
+        p: confidence,
+        right: vote > 0 ? 1 : 0,
+        weight: VOTE_WORD,
+      })),
+    ],
     audited: rows.filter(({ origin }) => origin === 'audit').map(caseOf),
   }
 }

@@ -48,7 +48,9 @@ export class Rollup {
    * another connection could wait for ever: near a week's end both weeks are marked, whatever the team's time zone is.
    */
   async mark(at: Date, transaction?: Transaction): Promise<void> {
-    const weeks = [-ANY_ZONE_MS, ANY_ZONE_MS].map((by) => mondayOf(new Date(+at + by).toISOString().slice(0, 10)))
+    const weeks = [-ANY_ZONE_MS, ANY_ZONE_MS].map((by) =>
+      mondayOf(new Date(+at + by).toISOString().slice(0, 10)),
+    )
     await this.markWeeks([...new Set(weeks)], transaction)
   }
 
@@ -74,28 +76,70 @@ export class Rollup {
     const { db, tables, reporting, clock, events } = this.needs
     const now = clock.now()
     const { zone, returnDays } = await reporting.read()
-    const [bounds] = await this.select<{ question: number | null; judgement: number | null; judgements: number }>('SELECT MAX(id) AS question, (SELECT MAX(id) FROM judgements) AS judgement, (SELECT COUNT(*) FROM judgements) AS judgements FROM questions')
-    const last = { question: Number(bounds!.question ?? 0), judgement: Number(bounds!.judgement ?? 0), judgements: Number(bounds!.judgements) }
+    const [bounds] = await this.select<{
+      question: number | null
+      judgement: number | null
+      judgements: number
+    }>(
+      'SELECT MAX(id) AS question, (SELECT MAX(id) FROM judgements) AS judgement, (SELECT COUNT(*) FROM judgements) AS judgements FROM questions',
+    )
+    const last = {
+      question: Number(bounds!.question ?? 0),
+      judgement: Number(bounds!.judgement ?? 0),
+      judgements: Number(bounds!.judgements),
+    }
     const seen = (await tables.settings.findByPk(NAME))?.value as Seen | undefined
-    const isAnew = !seen || seen.zone !== zone || seen.returnDays !== returnDays || Math.abs(last.judgements - seen.judgements) >= Math.max(MORE_JUDGEMENTS, seen.judgements * MORE_SHARE)
+    const isAnew =
+      !seen ||
+      seen.zone !== zone ||
+      seen.returnDays !== returnDays ||
+      Math.abs(last.judgements - seen.judgements) >=
+        Math.max(MORE_JUDGEMENTS, seen.judgements * MORE_SHARE)
     const weeks = await this.weeksToRoll(isAnew ? undefined : seen, { zone, returnDays })
     if (weeks.length === 0 && !isAnew) return false
     const judged = isAnew ? last : { judgement: seen.judgement, judgements: seen.judgements }
-    const order: RollOrder = { address: addressOf(db), weeks, upTo: judged.judgement, zone, returnDays, now }
-    if (weeks.length > 0) await inThread<RollOrder, { weeks: number }>(new URL('./rollThread.ts', import.meta.url), order)
-    const next: Seen = { question: last.question, at: now.toISOString(), zone, returnDays, judgement: judged.judgement, judgements: judged.judgements }
+    const order: RollOrder = {
+      address: addressOf(db),
+      weeks,
+      upTo: judged.judgement,
+      zone,
+      returnDays,
+      now,
+    }
+    if (weeks.length > 0)
+      await inThread<RollOrder, { weeks: number }>(
+        new URL('./rollThread.ts', import.meta.url),
+        order,
+      )
+    const next: Seen = {
+      question: last.question,
+      at: now.toISOString(),
+      zone,
+      returnDays,
+      judgement: judged.judgement,
+      judgements: judged.judgements,
+    }
     await tables.settings.upsert({ name: NAME, value: next })
     events.tell('figures', { weeks: weeks.length })
     return true
   }
 
   /** Weeks with new or changed questions and conversations, and those before whose conversations these may be returns to. */
-  private async weeksToRoll(seen: Seen | undefined, { zone, returnDays }: { zone: string; returnDays: number }): Promise<string[]> {
-    const asked = (where: string) => `SELECT MIN(asked_at) AS first, MAX(asked_at) AS last FROM questions ${where} GROUP BY TO_DAYS(asked_at)`
-    const spoken = (column: string, where: string) => `SELECT MIN(${column}) AS first, MAX(${column}) AS last FROM conversations WHERE ${column} IS NOT NULL ${where} GROUP BY TO_DAYS(${column})`
+  private async weeksToRoll(
+    seen: Seen | undefined,
+    { zone, returnDays }: { zone: string; returnDays: number },
+  ): Promise<string[]> {
+    const asked = (where: string) =>
+      `SELECT MIN(asked_at) AS first, MAX(asked_at) AS last FROM questions ${where} GROUP BY TO_DAYS(asked_at)`
+    const spoken = (column: string, where: string) =>
+      `SELECT MIN(${column}) AS first, MAX(${column}) AS last FROM conversations WHERE ${column} IS NOT NULL ${where} GROUP BY TO_DAYS(${column})`
     const since = seen ? 'AND last_at >= :at' : ''
     const moments = await this.select<{ first: Date; last: Date }>(
-      [asked(seen ? 'WHERE id > :question' : ''), spoken('created_at', since), spoken('closed_at', since)].join(' UNION '),
+      [
+        asked(seen ? 'WHERE id > :question' : ''),
+        spoken('created_at', since),
+        spoken('closed_at', since),
+      ].join(' UNION '),
       seen ? { question: seen.question, at: new Date(seen.at) } : {},
     )
     const marked = await this.select<{ week: string }>('SELECT week FROM figure_marks')
@@ -103,20 +147,31 @@ export class Rollup {
     const weeks = new Set(marked.map(({ week }) => String(week)))
     for (const { first, last } of moments) {
       const before = seen ? [new Date(+new Date(first) - returnDays * DAY_MS)] : []
-      for (const moment of [new Date(first), new Date(last), ...before]) weeks.add(mondayOf(clock(moment).day))
+      for (const moment of [new Date(first), new Date(last), ...before])
+        weeks.add(mondayOf(clock(moment).day))
     }
     if (!seen) {
       // Weeks that were counted before and have no questions any more are counted too: to nought.
-      for (const { week } of await this.select<{ week: string }>('SELECT DISTINCT week FROM figures')) weeks.add(String(week))
+      for (const { week } of await this.select<{ week: string }>(
+        'SELECT DISTINCT week FROM figures',
+      ))
+        weeks.add(String(week))
     }
     return [...weeks].sort()
   }
 
   async markWeeks(weeks: readonly string[], transaction?: Transaction): Promise<void> {
-    for (const week of weeks) await this.needs.db.query('INSERT INTO figure_marks (week, version) VALUES (:week, 1) ON DUPLICATE KEY UPDATE version = version + 1', { replacements: { week }, transaction })
+    for (const week of weeks)
+      await this.needs.db.query(
+        'INSERT INTO figure_marks (week, version) VALUES (:week, 1) ON DUPLICATE KEY UPDATE version = version + 1',
+        { replacements: { week }, transaction },
+      )
   }
 
-  private select<T extends object>(sql: string, replacements: Record<string, unknown> = {}): Promise<T[]> {
+  private select<T extends object>(
+    sql: string,
+    replacements: Record<string, unknown> = {},
+  ): Promise<T[]> {
     return this.needs.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }

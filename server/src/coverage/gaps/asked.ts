@@ -31,7 +31,12 @@ interface Row {
  * wanted there.
  * @param most wordings of each topic
  */
-export async function lastAsked(db: Sequelize, topics: readonly number[], most: number, conflicting: ReadonlySet<number>): Promise<Map<number, LastAsked[]>> {
+export async function lastAsked(
+  db: Sequelize,
+  topics: readonly number[],
+  most: number,
+  conflicting: ReadonlySet<number>,
+): Promise<Map<number, LastAsked[]>> {
   const found = new Map<number, LastAsked[]>(topics.map((topic) => [topic, []]))
   if (topics.length === 0) return found
   const rows = await db.query<Row & { topic: number }>(
@@ -44,7 +49,12 @@ export async function lastAsked(db: Sequelize, topics: readonly number[], most: 
   )
   for (const { topic, trace: stored, wrong, times, ...row } of rows) {
     const trace = JSON.parse(stored) as Trace
-    const asked = { ...row, times: Number(times), trace, ...(wrong && row.outcome === 'answered' && { wrong: true }) }
+    const asked = {
+      ...row,
+      times: Number(times),
+      trace,
+      ...(wrong && row.outcome === 'answered' && { wrong: true }),
+    }
     found.get(topic)!.push({ ...asked, nearest: nearestOf(asked, conflicting) })
   }
   return found

@@ -1,5 +1,11 @@
 import type { GapEffect } from '@janua/contracts'
-import { type Answer, answerQuestion, changeIndex, type ContentItem, type ReleaseIndex } from '@janua/core'
+import {
+  type Answer,
+  answerQuestion,
+  changeIndex,
+  type ContentItem,
+  type ReleaseIndex,
+} from '@janua/core'
 import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../clock.ts'
 import { settingsAt } from '../../conversations/respond.ts'
@@ -18,25 +24,52 @@ export class Effects {
 
   /** Expected right answers of a release among some questions. */
   rightOf(release: CompiledRelease, asked: readonly LastAsked[]): { right: number; n: number } {
-    const said = asked.map((each) => ({ times: each.times, worth: worthOf(this.ask(release, release.index, each)) }))
-    return { right: said.reduce((sum, { times, worth }) => sum + times * worth, 0), n: said.reduce((sum, { times }) => sum + times, 0) }
+    const said = asked.map((each) => ({
+      times: each.times,
+      worth: worthOf(this.ask(release, release.index, each)),
+    }))
+    return {
+      right: said.reduce((sum, { times, worth }) => sum + times * worth, 0),
+      n: said.reduce((sum, { times }) => sum + times, 0),
+    }
   }
 
   /**
    * The draft against the draft with phrasings taught to an item. Without given phrasings it chooses them: the most asked wording that is not
    * answered yet, then the next, as long as each brings others along.
    */
-  async ofTeaching(asked: readonly LastAsked[], aWeek: number, item: number, given: readonly string[] | null): Promise<GapEffect> {
+  async ofTeaching(
+    asked: readonly LastAsked[],
+    aWeek: number,
+    item: number,
+    given: readonly string[] | null,
+  ): Promise<GapEffect> {
     const [, draft] = await this.both()
-    const content = (await this.needs.engine.contentOf({ ...draft, content: draft.content.filter((pin) => pin.item === item) }))[0]
+    const content = (
+      await this.needs.engine.contentOf({
+        ...draft,
+        content: draft.content.filter((pin) => pin.item === item),
+      })
+    )[0]
     if (!content) throw problem('ARTICLE_NOT_FOUND', item)
     const chosen = given ? [...given] : this.choose(asked, draft, content)
-    return this.compare(asked, aWeek, [draft, draft.index], [draft, taught(draft.index, content, chosen)], chosen)
+    return this.compare(
+      asked,
+      aWeek,
+      [draft, draft.index],
+      [draft, taught(draft.index, content, chosen)],
+      chosen,
+    )
   }
 
-  private choose(asked: readonly LastAsked[], draft: CompiledRelease, content: ContentItem): string[] {
+  private choose(
+    asked: readonly LastAsked[],
+    draft: CompiledRelease,
+    content: ContentItem,
+  ): string[] {
     const chosen: string[] = []
-    const answered = (index: ReleaseIndex, each: LastAsked) => worthOf(this.ask(draft, index, each)) > 0
+    const answered = (index: ReleaseIndex, each: LastAsked) =>
+      worthOf(this.ask(draft, index, each)) > 0
     let left = asked.filter((each) => !answered(draft.index, each))
     while (chosen.length < MOST_CHOSEN && left.length > 0) {
       const next = left[0]!
@@ -52,21 +85,54 @@ export class Effects {
     return Promise.all([this.needs.engine.live(), this.needs.engine.draft()])
   }
 
-  private compare(asked: readonly LastAsked[], aWeek: number, [before, beforeIndex]: [CompiledRelease | null, ReleaseIndex | null], [after, afterIndex]: [CompiledRelease, ReleaseIndex], phrasings: string[]): GapEffect {
-    const said = asked.map((each) => ({ each, before: before && beforeIndex ? this.ask(before, beforeIndex, each) : null, after: this.ask(after, afterIndex, each) }))
-    const total = (of: (one: (typeof said)[number]) => number) => said.reduce((sum, one) => sum + one.each.times * of(one), 0)
+  private compare(
+    asked: readonly LastAsked[],
+    aWeek: number,
+    [before, beforeIndex]: [CompiledRelease | null, ReleaseIndex | null],
+    [after, afterIndex]: [CompiledRelease, ReleaseIndex],
+    phrasings: string[],
+  ): GapEffect {
+    const said = asked.map((each) => ({
+      each,
+      before: before && beforeIndex ? this.ask(before, beforeIndex, each) : null,
+      after: this.ask(after, afterIndex, each),
+    }))
+    const total = (of: (one: (typeof said)[number]) => number) =>
+      said.reduce((sum, one) => sum + one.each.times * of(one), 0)
     const n = total(() => 1)
-    const [live, then] = [total((one) => (one.before ? worthOf(one.before) : 0)), total((one) => worthOf(one.after))]
+    const [live, then] = [
+      total((one) => (one.before ? worthOf(one.before) : 0)),
+      total((one) => worthOf(one.after)),
+    ]
     const share = (right: number) => (n === 0 ? 0 : (right / n) * aWeek)
     return {
-      n, live, after: then, aWeek: { live: share(live), after: share(then) }, phrasings,
-      questions: said.map((one) => ({ text: one.each.text, times: one.each.times, before: one.before?.outcome ?? 'unanswered', after: one.after.outcome, confidence: one.after.confidence, from: one.after.sources[0]?.title ?? one.after.trace.candidates[0]?.title ?? null })),
+      n,
+      live,
+      after: then,
+      aWeek: { live: share(live), after: share(then) },
+      phrasings,
+      questions: said.map((one) => ({
+        text: one.each.text,
+        times: one.each.times,
+        before: one.before?.outcome ?? 'unanswered',
+        after: one.after.outcome,
+        confidence: one.after.confidence,
+        from: one.after.sources[0]?.title ?? one.after.trace.candidates[0]?.title ?? null,
+      })),
     }
   }
 
-  private ask(release: CompiledRelease, index: ReleaseIndex, { text, door }: Pick<LastAsked, 'text' | 'door'>): Answer {
+  private ask(
+    release: CompiledRelease,
+    index: ReleaseIndex,
+    { text, door }: Pick<LastAsked, 'text' | 'door'>,
+  ): Answer {
     const at = release.doors.find(({ id }) => id === door) ?? release.doors[0]
-    return answerQuestion(index, text, at ? settingsAt(release, at, this.needs.clock.now()) : { sill: 0.6, model: release.model })
+    return answerQuestion(
+      index,
+      text,
+      at ? settingsAt(release, at, this.needs.clock.now()) : { sill: 0.6, model: release.model },
+    )
   }
 }
 
@@ -76,6 +142,12 @@ function worthOf({ outcome, kind, confidence }: Answer): number {
   return outcome === 'answered' && kind !== 'elsewhere' ? confidence : 0
 }
 
-function taught(index: ReleaseIndex, content: ContentItem, phrasings: readonly string[]): ReleaseIndex {
-  return changeIndex(index, { put: [{ ...content, phrasings: [...content.phrasings, ...phrasings] }] })
+function taught(
+  index: ReleaseIndex,
+  content: ContentItem,
+  phrasings: readonly string[],
+): ReleaseIndex {
+  return changeIndex(index, {
+    put: [{ ...content, phrasings: [...content.phrasings, ...phrasings] }],
+  })
 }

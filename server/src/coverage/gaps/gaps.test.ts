@@ -1,12 +1,44 @@
 import type { GapEffect, GapPage, GapSheet } from '@janua/contracts'
 import { expect } from 'chai'
 import type { Janua } from '../../janua.ts'
-import { article, DOG, freshJanua, member, type Member, openHouse, publishAll, REFUND, type TestClock, visitor } from '../../testing/harness.ts'
+import {
+  article,
+  DOG,
+  freshJanua,
+  member,
+  type Member,
+  openHouse,
+  publishAll,
+  REFUND,
+  type TestClock,
+  visitor,
+} from '../../testing/harness.ts'
 import { asked, learnt } from '../testing.ts'
 
-const BIKE = article('Bicycles', 'A bicycle costs 5.00 each way. Push it on board before the cars.\n', ['What does a bicycle cost?'], { collection: 'Bicycles' })
-const CHARGING = ['can I charge my e-bike battery on board', 'e-bike battery charging on the boat', 'charge the battery of an e-bike on the ferry', 'where can I charge my e-bike battery', 'is charging of e-bike batteries allowed', 'charge e-bike battery during the crossing']
-const OTHERS = ['when does the harbour open', 'is there a cabin for two', 'do you take horses', 'how long is the crossing', 'who is the captain', 'may I play the guitar', 'what is for lunch', 'is it cold up there']
+const BIKE = article(
+  'Bicycles',
+  'A bicycle costs 5.00 each way. Push it on board before the cars.\n',
+  ['What does a bicycle cost?'],
+  { collection: 'Bicycles' },
+)
+const CHARGING = [
+  'can I charge my e-bike battery on board',
+  'e-bike battery charging on the boat',
+  'charge the battery of an e-bike on the ferry',
+  'where can I charge my e-bike battery',
+  'is charging of e-bike batteries allowed',
+  'charge e-bike battery during the crossing',
+]
+const OTHERS = [
+  'when does the harbour open',
+  'is there a cabin for two',
+  'do you take horses',
+  'how long is the crossing',
+  'who is the captain',
+  'may I play the guitar',
+  'what is for lunch',
+  'is it cold up there',
+]
 
 describe('gaps', () => {
   let janua: Janua
@@ -31,7 +63,8 @@ describe('gaps', () => {
 
   const list = async (query = '') => (await lead.get(`/gaps?${query}`)).body as GapPage
   const sheet = async (id = topic) => (await lead.get(`/gaps/${id}`)).body as GapSheet
-  const states = async () => Object.entries((await list('state=all')).counts).filter(([, n]) => n > 0)
+  const states = async () =>
+    Object.entries((await list('state=all')).counts).filter(([, n]) => n > 0)
 
   it('put together what asks the same, the most worth mending first', async () => {
     const { rows, weeks } = await list()
@@ -40,7 +73,8 @@ describe('gaps', () => {
     expect(rows[0]!.potential).to.be.greaterThan(rows[1]?.potential ?? 0)
     expect(weeks).to.include({ to: '2026-11-08', n: 1 })
   })
-  it('leave out what is answered', async () => expect((await list('state=all')).rows.some(({ label }) => /dog/i.test(label))).to.equal(false))
+  it('leave out what is answered', async () =>
+    expect((await list('state=all')).rows.some(({ label }) => /dog/i.test(label))).to.equal(false))
   it('are searched, and ordered otherwise', async () => {
     expect((await list('search=battery')).rows).to.have.length(1)
     expect((await list('search=nothing like it')).rows).to.eql([])
@@ -60,29 +94,49 @@ describe('gaps', () => {
     await someone.post('/contact', { name: 'Osk Verrall', mail: 'osk@mail.example' })
     await someone.post('/way', { way: 'wait' }).expect(204)
     const agent = await member(janua, 'lead')
-    const conversation = (await janua.tables.conversations.findOne({ where: { state: 'waiting' } }))!.id
+    const conversation = (await janua.tables.conversations.findOne({
+      where: { state: 'waiting' },
+    }))!.id
     await agent.post(`/desk/${conversation}/take`)
-    await agent.post(`/desk/${conversation}/replies`, { clientId: crypto.randomUUID(), text: 'There are two sockets on deck 3.' })
-    expect((await sheet()).outline.replies).to.eql([{ text: 'There are two sockets on deck 3.', conversation, times: 1 }])
+    await agent.post(`/desk/${conversation}/replies`, {
+      clientId: crypto.randomUUID(),
+      text: 'There are two sockets on deck 3.',
+    })
+    expect((await sheet()).outline.replies).to.eql([
+      { text: 'There are two sockets on deck 3.', conversation, times: 1 },
+    ])
   })
   it('try teaching before anything is saved, and choose wordings that bring others along', async () => {
     const bike = (await janua.tables.items.findOne({ where: { title: 'Bicycles' } }))!.id
-    const effect = (await lead.post(`/gaps/${topic}/try`, { item: bike, phrasings: null })).body as GapEffect
+    const effect = (await lead.post(`/gaps/${topic}/try`, { item: bike, phrasings: null }))
+      .body as GapEffect
     expect(effect.phrasings.length).to.be.within(1, 6)
     expect(effect.after).to.be.greaterThan(effect.live)
-    const fewer = (await lead.post(`/gaps/${topic}/try`, { item: bike, phrasings: effect.phrasings.slice(0, 1) })).body as GapEffect
+    const fewer = (
+      await lead.post(`/gaps/${topic}/try`, { item: bike, phrasings: effect.phrasings.slice(0, 1) })
+    ).body as GapEffect
     expect(fewer.after).to.be.at.most(effect.after)
     expect((await janua.draft.changes()).length).to.equal(0)
   })
   it('are in work when somebody takes them, and given back', async () => {
-    await lead.put(`/gaps/${topic}/work`, { state: 'in work', user: null, until: '2026-11-20' }).expect(204)
+    await lead
+      .put(`/gaps/${topic}/work`, { state: 'in work', user: null, until: '2026-11-20' })
+      .expect(204)
     expect((await sheet()).who).to.equal(lead.name)
     expect(await states()).to.deep.include(['in work', 1])
     await lead.put(`/gaps/${topic}/work`, { state: 'open' }).expect(204)
     expect((await sheet()).state).to.equal('open')
   })
   it('are mended by the definition only: promised in the draft, kept by the release', async () => {
-    const content = { kind: 'article', title: 'Charging an e-bike on board', collection: 'Bicycles', phrasings: CHARGING.slice(0, 4), body: 'You may charge the battery of your e-bike on deck 3. There are two sockets; charging costs nothing.\n', reviewOn: null, ready: true }
+    const content = {
+      kind: 'article',
+      title: 'Charging an e-bike on board',
+      collection: 'Bicycles',
+      phrasings: CHARGING.slice(0, 4),
+      body: 'You may charge the battery of your e-bike on deck 3. There are two sockets; charging costs nothing.\n',
+      reviewOn: null,
+      ready: true,
+    }
     const { body } = await lead.post(`/gaps/${topic}/mends`, { kind: 'write', content }).expect(201)
     expect(body.mend).to.include({ state: 'in draft', kind: 'write' })
     expect(body.effect.after / body.effect.n).to.be.closeTo(body.mend.promise, 1e-9)
@@ -97,10 +151,36 @@ describe('gaps', () => {
     clock.set('2026-11-17T09:00:00Z')
     // The same topic in words that the article does not have.
     const release = (await janua.engine.live())!.number
-    for (let i = 0; i < 24; i++) await janua.tables.questions.create({ releaseId: release, doorId: (await janua.tables.items.findOne({ where: { kind: 'door' } }))!.id, text: CHARGING[0]!, norm: 'can i charge my e bike battery on board', language: 'en', outcome: 'unanswered', kind: null, confidence: 0.1, wantsPerson: false, unsettled: true, trace: { terms: [], days: [], candidates: [], sill: 0.6, leftOut: [], rule: 'nothing found', passages: 1 }, askedAt: clock.now(), topicId: topic })
+    for (let i = 0; i < 24; i++)
+      await janua.tables.questions.create({
+        releaseId: release,
+        doorId: (await janua.tables.items.findOne({ where: { kind: 'door' } }))!.id,
+        text: CHARGING[0]!,
+        norm: 'can i charge my e bike battery on board',
+        language: 'en',
+        outcome: 'unanswered',
+        kind: null,
+        confidence: 0.1,
+        wantsPerson: false,
+        unsettled: true,
+        trace: {
+          terms: [],
+          days: [],
+          candidates: [],
+          sill: 0.6,
+          leftOut: [],
+          rule: 'nothing found',
+          passages: 1,
+        },
+        askedAt: clock.now(),
+        topicId: topic,
+      })
     await janua.gapMends.prove()
     expect(await sheet()).to.include({ state: 'open', reopened: true })
-    expect((await lead.get('/today')).body.alerts[0]).to.deep.include({ kind: 'gap reopened', topic: { id: topic, label: (await sheet()).label } })
+    expect((await lead.get('/today')).body.alerts[0]).to.deep.include({
+      kind: 'gap reopened',
+      topic: { id: topic, label: (await sheet()).label },
+    })
   })
   it('go back to the draft when a roll-back takes the mend away', async () => {
     await lead.post('/releases/1/live').expect(200)
@@ -110,12 +190,21 @@ describe('gaps', () => {
   it('stay uncovered with a reason, and a reply that every door gives once it is published', async () => {
     const other = (await janua.topics.list('')).find(({ id }) => id !== topic)!
     await lead.put(`/gaps/${other.id}/work`, { state: 'will not cover' }).expect(422)
-    await lead.put(`/gaps/${other.id}/work`, { state: 'will not cover', reason: 'Not ours to say', reply: 'Please ask the harbour.' }).expect(204)
+    await lead
+      .put(`/gaps/${other.id}/work`, {
+        state: 'will not cover',
+        reason: 'Not ours to say',
+        reply: 'Please ask the harbour.',
+      })
+      .expect(204)
     expect((await sheet(other.id)).state).to.equal('will not cover')
     await publishAll(janua)
     const someone = await visitor(janua)
     await someone.says(other.label)
     expect((await someone.thread()).messages.at(-1)!.text).to.equal('Please ask the harbour.')
   })
-  it('say plainly that a topic is gone', async () => expect((await lead.get('/gaps/99999')).body.message).to.include('There is no topic 99999 any more'))
+  it('say plainly that a topic is gone', async () =>
+    expect((await lead.get('/gaps/99999')).body.message).to.include(
+      'There is no topic 99999 any more',
+    ))
 })

@@ -37,7 +37,11 @@ export class GapMends {
   constructor(private readonly needs: Needs) {}
 
   /** Puts a mend into the draft, and promises what the draft now does with the topic's questions. */
-  async make(actor: Actor, topic: number, input: GapMendInput): Promise<{ mend: GapMendView; effect: GapEffect }> {
+  async make(
+    actor: Actor,
+    topic: number,
+    input: GapMendInput,
+  ): Promise<{ mend: GapMendView; effect: GapEffect }> {
     const { tables, topics, effects, audit, clock } = this.needs
     const { label } = await topics.find(topic)
     const item = await this.put(actor, input)
@@ -45,9 +49,25 @@ export class GapMends {
     const revision = (await tables.items.findByPk(item))!.draftRevision!
     await tables.gapMends.destroy({ where: { topicId: topic, state: 'in draft', itemId: item } })
     const mend = await tables.gapMends.create({
-      topicId: topic, kind: input.kind, itemId: item, revisionId: revision, promise: effect.n === 0 ? 0 : effect.after / effect.n, promisedOn: effect.n, state: 'in draft', standing: null, releaseId: null, createdBy: actor.id, createdAt: clock.now(), publishedAt: null, mendedAt: null,
+      topicId: topic,
+      kind: input.kind,
+      itemId: item,
+      revisionId: revision,
+      promise: effect.n === 0 ? 0 : effect.after / effect.n,
+      promisedOn: effect.n,
+      state: 'in draft',
+      standing: null,
+      releaseId: null,
+      createdBy: actor.id,
+      createdAt: clock.now(),
+      publishedAt: null,
+      mendedAt: null,
     })
-    await audit.note(actor, 'put a mend of a gap into the draft', label, { topic, kind: input.kind, item })
+    await audit.note(actor, 'put a mend of a gap into the draft', label, {
+      topic,
+      kind: input.kind,
+      item,
+    })
     return { mend: await this.view(mend), effect }
   }
 
@@ -58,9 +78,26 @@ export class GapMends {
     if (input.state === 'open') {
       await tables.gapWork.destroy({ where: { topicId: topic } })
       await this.undecline(actor, label)
-    } else if (input.state === 'in work') await tables.gapWork.upsert({ topicId: topic, state: 'in work', userId: input.user ?? actor.id, until: input.until ?? null, reason: '', reply: '', updatedAt: clock.now() })
+    } else if (input.state === 'in work')
+      await tables.gapWork.upsert({
+        topicId: topic,
+        state: 'in work',
+        userId: input.user ?? actor.id,
+        until: input.until ?? null,
+        reason: '',
+        reply: '',
+        updatedAt: clock.now(),
+      })
     else {
-      await tables.gapWork.upsert({ topicId: topic, state: 'will not cover', userId: actor.id, until: null, reason: input.reason, reply: input.reply ?? '', updatedAt: clock.now() })
+      await tables.gapWork.upsert({
+        topicId: topic,
+        state: 'will not cover',
+        userId: actor.id,
+        until: null,
+        reason: input.reason,
+        reply: input.reply ?? '',
+        updatedAt: clock.now(),
+      })
       if (input.reply) await this.decline(actor, topic, label, input.reply)
     }
     await audit.note(actor, `gap ${input.state}`, label, { topic, ...input })
@@ -74,17 +111,48 @@ export class GapMends {
     const worthNow = judgedWorth(db)
     const changed: GapMendView[] = []
     for (const mend of await tables.gapMends.findAll()) {
-      const isThere = live.content.some(({ item, revision }) => item === mend.itemId && revision >= mend.revisionId)
+      const isThere = live.content.some(
+        ({ item, revision }) => item === mend.itemId && revision >= mend.revisionId,
+      )
       if (!isThere) {
-        if (mend.state !== 'in draft') changed.push(await this.view(await mend.update({ state: 'in draft', publishedAt: null, mendedAt: null, standing: null, releaseId: null })))
+        if (mend.state !== 'in draft')
+          changed.push(
+            await this.view(
+              await mend.update({
+                state: 'in draft',
+                publishedAt: null,
+                mendedAt: null,
+                standing: null,
+                releaseId: null,
+              }),
+            ),
+          )
         continue
       }
       const publishedAt = mend.publishedAt ?? clock.now()
       const { right, n } = await this.rightSince(mend, publishedAt, { live, worthNow })
-      const standing = mendStanding({ promise: mend.promise, right, n, wasMended: mend.state === 'mended' })
-      const state = standing.state === 'mended' ? 'mended' : standing.state === 'reopened' ? 'reopened' : mend.state === 'reopened' ? 'reopened' : 'published'
+      const standing = mendStanding({
+        promise: mend.promise,
+        right,
+        n,
+        wasMended: mend.state === 'mended',
+      })
+      const state =
+        standing.state === 'mended'
+          ? 'mended'
+          : standing.state === 'reopened'
+            ? 'reopened'
+            : mend.state === 'reopened'
+              ? 'reopened'
+              : 'published'
       const before = mend.state
-      await mend.update({ state, standing, publishedAt, releaseId: mend.releaseId ?? live.number, mendedAt: state === 'mended' ? (mend.mendedAt ?? clock.now()) : mend.mendedAt })
+      await mend.update({
+        state,
+        standing,
+        publishedAt,
+        releaseId: mend.releaseId ?? live.number,
+        mendedAt: state === 'mended' ? (mend.mendedAt ?? clock.now()) : mend.mendedAt,
+      })
       if (before === state) continue
       changed.push(await this.view(mend))
       if (state === 'reopened') await this.tellReopened(mend)
@@ -99,7 +167,11 @@ export class GapMends {
   }
 
   async ofTopic(topic: number): Promise<GapMendView[]> {
-    const mends = await this.needs.tables.gapMends.findAll({ where: { topicId: topic }, order: [['id', 'DESC']], limit: 10 })
+    const mends = await this.needs.tables.gapMends.findAll({
+      where: { topicId: topic },
+      order: [['id', 'DESC']],
+      limit: 10,
+    })
     return Promise.all(mends.map((mend) => this.view(mend)))
   }
 
@@ -107,20 +179,40 @@ export class GapMends {
     const { articles } = this.needs
     if (input.kind === 'write') return (await articles.add(actor, input.content)).id
     if (input.kind === 'teach') {
-      for (const phrasing of input.phrasings) await articles.teach(actor, input.item, phrasing, true)
+      for (const phrasing of input.phrasings)
+        await articles.teach(actor, input.item, phrasing, true)
       return input.item
     }
     const { title, collection, phrasings, reviewOn, holds } = await articles.read(input.item)
     const known = new Set(phrasings.map((each) => each.toLowerCase()))
     const added = input.phrasings.filter((each) => !known.has(each.toLowerCase()))
-    await articles.save(actor, input.item, { title, collection, reviewOn, ...(holds && { holds }), phrasings: [...phrasings, ...added], body: input.body, base: input.base, ready: true })
+    await articles.save(actor, input.item, {
+      title,
+      collection,
+      reviewOn,
+      ...(holds && { holds }),
+      phrasings: [...phrasings, ...added],
+      body: input.body,
+      base: input.base,
+      ready: true,
+    })
     return input.item
   }
 
   /** Expected right among what was asked since, by its real outcomes; with the earlier questions asked again while these are few. */
-  private async rightSince(mend: GapMendRow, since: Date, { live, worthNow }: { live: CompiledRelease; worthNow: ReturnType<typeof judgedWorth> }): Promise<{ right: number; n: number }> {
-    const asked = { where: "q.topic_id = :topic AND q.asked_at > :since AND q.release_id >= :release AND q.channel <> 'imported'", replacements: { topic: mend.topicId, since, release: mend.releaseId ?? live.number } }
-    const own = (await expectedRight(this.needs.db, { by: 'q.topic_id', ...asked }, worthNow)).get(mend.topicId) ?? { n: 0, right: 0 }
+  private async rightSince(
+    mend: GapMendRow,
+    since: Date,
+    { live, worthNow }: { live: CompiledRelease; worthNow: ReturnType<typeof judgedWorth> },
+  ): Promise<{ right: number; n: number }> {
+    const asked = {
+      where:
+        "q.topic_id = :topic AND q.asked_at > :since AND q.release_id >= :release AND q.channel <> 'imported'",
+      replacements: { topic: mend.topicId, since, release: mend.releaseId ?? live.number },
+    }
+    const own = (await expectedRight(this.needs.db, { by: 'q.topic_id', ...asked }, worthNow)).get(
+      mend.topicId,
+    ) ?? { n: 0, right: 0 }
     if (own.n >= ENOUGH_LATER) return own
     return this.needs.effects.rightOf(live, await this.asked(mend.topicId))
   }
@@ -132,32 +224,90 @@ export class GapMends {
   private async tellReopened(mend: GapMendRow): Promise<void> {
     const { tables, clock } = this.needs
     const now = clock.now()
-    await tables.alerts.bulkCreate([{ kind: 'gap reopened', subject: String(mend.topicId), day: now.toISOString().slice(0, 10), detail: { topic: mend.topicId, standing: mend.standing }, seen: false, createdAt: now }], { ignoreDuplicates: true })
+    await tables.alerts.bulkCreate(
+      [
+        {
+          kind: 'gap reopened',
+          subject: String(mend.topicId),
+          day: now.toISOString().slice(0, 10),
+          detail: { topic: mend.topicId, standing: mend.standing },
+          seen: false,
+          createdAt: now,
+        },
+      ],
+      { ignoreDuplicates: true },
+    )
   }
 
   /** The reply is given at every door by a rule of what is never talked about, from the topic's own wordings; it goes into the draft. */
   private async decline(actor: Actor, topic: number, label: string, reply: string): Promise<void> {
     const wordings = await this.needs.topics.wordings(topic, MOST_PHRASES)
     if (wordings.length === 0) throw problem('TOPIC_NOT_FOUND', topic)
-    const rule = { about: ruleOf(label), phrases: wordings.map(({ norm }) => norm.slice(0, 120)), reply: { en: reply, de: reply } }
-    await this.eachDoor(actor, (declines) => [...declines.filter(({ about }) => about !== rule.about), rule])
+    const rule = {
+      about: ruleOf(label),
+      phrases: wordings.map(({ norm }) => norm.slice(0, 120)),
+      reply: { en: reply, de: reply },
+    }
+    await this.eachDoor(actor, (declines) => [
+      ...declines.filter(({ about }) => about !== rule.about),
+      rule,
+    ])
   }
 
   private async undecline(actor: Actor, label: string): Promise<void> {
-    await this.eachDoor(actor, (declines) => declines.filter(({ about }) => about !== ruleOf(label)))
+    await this.eachDoor(actor, (declines) =>
+      declines.filter(({ about }) => about !== ruleOf(label)),
+    )
   }
 
-  private async eachDoor(actor: Actor, change: (declines: readonly Decline[]) => Decline[]): Promise<void> {
+  private async eachDoor(
+    actor: Actor,
+    change: (declines: readonly Decline[]) => Decline[],
+  ): Promise<void> {
     const { doors } = this.needs
-    for (const { id, revision, state: _state, published: _published, ...content } of await doors.list()) {
+    for (const {
+      id,
+      revision,
+      state: _state,
+      published: _published,
+      ...content
+    } of await doors.list()) {
       const declines = change(content.rules.declines)
-      if (JSON.stringify(declines) !== JSON.stringify(content.rules.declines)) await doors.save(actor, id, { ...content, rules: { ...content.rules, declines }, base: revision, ready: true })
+      if (JSON.stringify(declines) !== JSON.stringify(content.rules.declines))
+        await doors.save(actor, id, {
+          ...content,
+          rules: { ...content.rules, declines },
+          base: revision,
+          ready: true,
+        })
     }
   }
 
-  private async view({ id, kind, itemId, promise, promisedOn, state, standing, releaseId, createdBy, createdAt }: GapMendRow): Promise<GapMendView> {
+  private async view({
+    id,
+    kind,
+    itemId,
+    promise,
+    promisedOn,
+    state,
+    standing,
+    releaseId,
+    createdBy,
+    createdAt,
+  }: GapMendRow): Promise<GapMendView> {
     const item = await this.needs.tables.items.findByPk(itemId)
-    return { id, kind, item: { id: itemId, title: item?.title ?? '', itemKind: item?.kind ?? 'article' }, promise, promisedOn, state, standing, release: releaseId, by: await this.needs.users.nameOf(createdBy), at: createdAt.toISOString() }
+    return {
+      id,
+      kind,
+      item: { id: itemId, title: item?.title ?? '', itemKind: item?.kind ?? 'article' },
+      promise,
+      promisedOn,
+      state,
+      standing,
+      release: releaseId,
+      by: await this.needs.users.nameOf(createdBy),
+      at: createdAt.toISOString(),
+    }
   }
 }
 

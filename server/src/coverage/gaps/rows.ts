@@ -1,5 +1,16 @@
 import type { GapRow, GapState, ReportingSettings } from '@janua/contracts'
-import { addDays, addedUp, type Figure, fittingMend, type KnownMend, potentialOf, reachedBy, SHORTFALLS, trendOf, trendsStanding } from '@janua/core'
+import {
+  addDays,
+  addedUp,
+  type Figure,
+  fittingMend,
+  type KnownMend,
+  potentialOf,
+  reachedBy,
+  SHORTFALLS,
+  trendOf,
+  trendsStanding,
+} from '@janua/core'
 import { normOf } from '../../conversations/respond.ts'
 import type { GapMendRow, GapWorkRow, TopicRow } from '../models.ts'
 import type { LastAsked } from './asked.ts'
@@ -38,20 +49,50 @@ export interface GapSources {
 const SAMPLES = 3
 
 /** How each topic moves against the weeks before, and whether that stands among all of them. */
-export function trendsOf(topics: readonly number[], weeks: GapWeeks, figures: GapSources['figures'], totals: ReadonlyMap<string, Figure>): Map<number, GapRow['trend']> {
+export function trendsOf(
+  topics: readonly number[],
+  weeks: GapWeeks,
+  figures: GapSources['figures'],
+  totals: ReadonlyMap<string, Figure>,
+): Map<number, GapRow['trend']> {
   const all = weeks.mondays.map((monday) => totals.get(monday)?.conversations ?? 0)
-  const trends = topics.map((topic) => trendOf({ counts: weeks.mondays.map((monday) => figures.get(topic)?.get(monday)?.conversations ?? 0), totals: all }))
+  const trends = topics.map((topic) =>
+    trendOf({
+      counts: weeks.mondays.map((monday) => figures.get(topic)?.get(monday)?.conversations ?? 0),
+      totals: all,
+    }),
+  )
   const stands = trendsStanding(trends)
   return new Map(topics.map((topic, i) => [topic, { ...trends[i]!, stands: stands[i]! }]))
 }
 
 /** What of a topic's questions is uncovered a week. */
-export function uncoveredAWeek(topic: number, weeks: GapWeeks, figures: GapSources['figures']): number {
-  return weeks.mondays.slice(-weeks.counted).reduce((sum, monday) => sum + (figures.get(topic)?.get(monday)?.uncovered ?? 0), 0) / weeks.counted
+export function uncoveredAWeek(
+  topic: number,
+  weeks: GapWeeks,
+  figures: GapSources['figures'],
+): number {
+  return (
+    weeks.mondays
+      .slice(-weeks.counted)
+      .reduce((sum, monday) => sum + (figures.get(topic)?.get(monday)?.uncovered ?? 0), 0) /
+    weeks.counted
+  )
 }
 
 /** Topics as gaps, with what mending each is worth. */
-export function gapRows({ topics, weeks, figures, trends, asked, work, mends, known, nameOf, settings }: GapSources): GapRow[] {
+export function gapRows({
+  topics,
+  weeks,
+  figures,
+  trends,
+  asked,
+  work,
+  mends,
+  known,
+  nameOf,
+  settings,
+}: GapSources): GapRow[] {
   return topics.map((topic): GapRow => {
     const own = figures.get(topic.id)
     const counted = weeks.mondays.slice(-weeks.counted).flatMap((monday) => own?.get(monday) ?? [])
@@ -64,13 +105,39 @@ export function gapRows({ topics, weeks, figures, trends, asked, work, mends, kn
     const workRow = work.get(topic.id)
     const hours = settings.handleMinutes === null ? null : (potential * settings.handleMinutes) / 60
     return {
-      topic: topic.id, label: topic.label, words: topic.words, pinned: Boolean(topic.pinned),
-      aWeek: questions / weeks.counted, weeks: weeks.mondays.map((monday) => own?.get(monday)?.questions ?? 0), trend: trends.get(topic.id)!,
-      coverage: questions === 0 ? 0 : right / questions, low: low ?? 0, high: high ?? 1, few, questions, uncoveredAWeek: uncovered, potential,
-      saves: hours === null ? null : { hours, cost: settings.costPerHour === null ? null : hours * settings.costPerHour, currency: settings.currency },
+      topic: topic.id,
+      label: topic.label,
+      words: topic.words,
+      pinned: Boolean(topic.pinned),
+      aWeek: questions / weeks.counted,
+      weeks: weeks.mondays.map((monday) => own?.get(monday)?.questions ?? 0),
+      trend: trends.get(topic.id)!,
+      coverage: questions === 0 ? 0 : right / questions,
+      low: low ?? 0,
+      high: high ?? 1,
+      few,
+      questions,
+      uncoveredAWeek: uncovered,
+      potential,
+      saves:
+        hours === null
+          ? null
+          : {
+              hours,
+              cost: settings.costPerHour === null ? null : hours * settings.costPerHour,
+              currency: settings.currency,
+            },
       mend: { ...mend, reaches: reachedBy(mend.kind, known) },
-      shortfalls: shortfallsOf(wordings), samples: wordings.slice(0, SAMPLES + 1).map(({ text }) => text).filter((text) => normOf(text) !== normOf(topic.label)).slice(0, SAMPLES),
-      state: stateOf(workRow, mendRow), reopened: mendRow?.state === 'reopened', who: workRow?.userId ? nameOf(workRow.userId) : null, until: workRow?.until ?? null,
+      shortfalls: shortfallsOf(wordings),
+      samples: wordings
+        .slice(0, SAMPLES + 1)
+        .map(({ text }) => text)
+        .filter((text) => normOf(text) !== normOf(topic.label))
+        .slice(0, SAMPLES),
+      state: stateOf(workRow, mendRow),
+      reopened: mendRow?.state === 'reopened',
+      who: workRow?.userId ? nameOf(workRow.userId) : null,
+      until: workRow?.until ?? null,
     }
   })
 }
@@ -84,7 +151,17 @@ function stateOf(work: GapWorkRow | undefined, mend: GapMendRow | undefined): Ga
 function shortfallsOf(wordings: readonly LastAsked[]): GapRow['shortfalls'] {
   const short = wordings.filter(({ outcome, wrong }) => outcome !== 'answered' || wrong)
   const all = short.reduce((sum, { times }) => sum + times, 0)
-  return SHORTFALLS.map((shortfall) => ({ shortfall, share: all === 0 ? 0 : short.reduce((sum, { times, nearest }) => ((nearest?.shortfall ?? 'nothing found') === shortfall ? sum + times : sum), 0) / all }))
+  return SHORTFALLS.map((shortfall) => ({
+    shortfall,
+    share:
+      all === 0
+        ? 0
+        : short.reduce(
+            (sum, { times, nearest }) =>
+              (nearest?.shortfall ?? 'nothing found') === shortfall ? sum + times : sum,
+            0,
+          ) / all,
+  }))
     .filter(({ share }) => share > 0)
     .sort((a, b) => b.share - a.share)
 }

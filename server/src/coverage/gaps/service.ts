@@ -1,5 +1,14 @@
 import type { GapEffect, GapPage, GapRow, GapSheet, GapsQuery, GapState } from '@janua/contracts'
-import { addDays, boundsOfDay, type Figure, groupedBy, type KnownMend, mondayOf, outlineOf, wallClock } from '@janua/core'
+import {
+  addDays,
+  boundsOfDay,
+  type Figure,
+  groupedBy,
+  type KnownMend,
+  mondayOf,
+  outlineOf,
+  wallClock,
+} from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { AccountTables } from '../../accounts/models.ts'
 import type { EngineHost } from '../../answering/engineHost.ts'
@@ -38,7 +47,10 @@ const READ_AT_ONCE = 20
 const ORDER: Record<GapsQuery['sort'], (a: GapRow, b: GapRow) => number> = {
   worth: (a, b) => b.potential - a.potential || a.topic - b.topic,
   volume: (a, b) => b.aWeek - a.aWeek || a.topic - b.topic,
-  newest: (a, b) => Number(b.trend.stands) - Number(a.trend.stands) || (b.trend.ratio ?? 99) - (a.trend.ratio ?? 99) || b.topic - a.topic,
+  newest: (a, b) =>
+    Number(b.trend.stands) - Number(a.trend.stands) ||
+    (b.trend.ratio ?? 99) - (a.trend.ratio ?? 99) ||
+    b.topic - a.topic,
   coverage: (a, b) => a.coverage - b.coverage || b.aWeek - a.aWeek,
 }
 
@@ -50,14 +62,36 @@ export class Gaps {
 
   async list({ state, search, sort, offset, limit }: GapsQuery): Promise<GapPage> {
     const { rows, weeks, alone } = await this.all()
-    const gaps = rows.filter((row) => isGap(row) && [row.label, ...row.words, ...row.samples].some((text) => text.toLowerCase().includes(search.toLowerCase())))
-    const counts = { open: 0, 'in work': 0, 'in draft': 0, published: 0, mended: 0, 'will not cover': 0 } satisfies Record<GapState, number>
+    const gaps = rows.filter(
+      (row) =>
+        isGap(row) &&
+        [row.label, ...row.words, ...row.samples].some((text) =>
+          text.toLowerCase().includes(search.toLowerCase()),
+        ),
+    )
+    const counts = {
+      open: 0,
+      'in work': 0,
+      'in draft': 0,
+      published: 0,
+      mended: 0,
+      'will not cover': 0,
+    } satisfies Record<GapState, number>
     for (const row of gaps) counts[row.state]++
     const chosen = gaps.filter((row) => state === 'all' || row.state === state).sort(ORDER[sort])
     return {
-      rows: chosen.slice(offset, offset + limit), total: chosen.length, counts, alone,
-      weeks: { from: weeks.mondays.at(-weeks.counted)!, to: addDays(weeks.mondays.at(-1)!, 6), n: weeks.counted },
-      worth: gaps.filter((row) => row.state === 'open').reduce((sum, row) => sum + row.potential, 0),
+      rows: chosen.slice(offset, offset + limit),
+      total: chosen.length,
+      counts,
+      alone,
+      weeks: {
+        from: weeks.mondays.at(-weeks.counted)!,
+        to: addDays(weeks.mondays.at(-1)!, 6),
+        n: weeks.counted,
+      },
+      worth: gaps
+        .filter((row) => row.state === 'open')
+        .reduce((sum, row) => sum + row.potential, 0),
     }
   }
 
@@ -68,9 +102,17 @@ export class Gaps {
     const { rows, weeks } = await this.all([topic])
     const row = rows[0]!
     const { zone } = await reporting.read()
-    const period = { from: boundsOfDay(weeks.mondays.at(-weeks.counted)!, zone).from, to: boundsOfDay(addDays(weeks.mondays.at(-1)!, 7), zone).from }
+    const period = {
+      from: boundsOfDay(weeks.mondays.at(-weeks.counted)!, zone).from,
+      to: boundsOfDay(addDays(weeks.mondays.at(-1)!, 7), zone).from,
+    }
     const [asked, after, replies, mends, work, total] = await Promise.all([
-      this.asked(topic), afterUnanswered(db, topic, period), agentReplies(db, topic), gapMends.ofTopic(topic), tables.gapWork.findByPk(topic), tables.topicWordings.count({ where: { topicId: topic } }),
+      this.asked(topic),
+      afterUnanswered(db, topic, period),
+      agentReplies(db, topic),
+      gapMends.ofTopic(topic),
+      tables.gapWork.findByPk(topic),
+      tables.topicWordings.count({ where: { topicId: topic } }),
     ])
     const { index, content } = await engine.draft()
     const kinds = new Map(content.map(({ item, kind }) => [item, kind]))
@@ -80,11 +122,27 @@ export class Gaps {
     }
     return {
       ...row,
-      wordings: asked.map(({ hash, text, times, outcome, confidence, nearest, question }) => ({ hash, text, times, outcome, confidence, nearest, question })),
+      wordings: asked.map(({ hash, text, times, outcome, confidence, nearest, question }) => ({
+        hash,
+        text,
+        times,
+        outcome,
+        confidence,
+        nearest,
+        question,
+      })),
       more: total - asked.length,
       after,
-      nearest: nearestOfAll(asked).map((each) => ({ ...each, kind: kinds.get(each.item) ?? 'article', text: textAt(each.item, each.ordinal) })),
-      outline: outlineOf(found.label, asked.map(({ text }) => text), replies),
+      nearest: nearestOfAll(asked).map((each) => ({
+        ...each,
+        kind: kinds.get(each.item) ?? 'article',
+        text: textAt(each.item, each.ordinal),
+      })),
+      outline: outlineOf(
+        found.label,
+        asked.map(({ text }) => text),
+        replies,
+      ),
       mends,
       reason: work?.reason ?? '',
       reply: work?.reply ?? '',
@@ -94,7 +152,9 @@ export class Gaps {
 
   /** The wordings of a topic that a trial asks. */
   async asked(topic: number): Promise<LastAsked[]> {
-    return (await lastAsked(this.needs.db, [topic], ON_SHEET, await this.needs.conflicting())).get(topic)!
+    return (await lastAsked(this.needs.db, [topic], ON_SHEET, await this.needs.conflicting())).get(
+      topic,
+    )!
   }
 
   /** What the draft does to a topic's questions. */
@@ -103,14 +163,29 @@ export class Gaps {
     return this.needs.effects.ofDraft(await this.asked(topic), await this.aWeek(topic))
   }
 
-  async tryTeaching(topic: number, item: number, phrasings: readonly string[] | null): Promise<GapEffect> {
+  async tryTeaching(
+    topic: number,
+    item: number,
+    phrasings: readonly string[] | null,
+  ): Promise<GapEffect> {
     await this.needs.topics.find(topic)
-    return this.needs.effects.ofTeaching(await this.asked(topic), await this.aWeek(topic), item, phrasings)
+    return this.needs.effects.ofTeaching(
+      await this.asked(topic),
+      await this.aWeek(topic),
+      item,
+      phrasings,
+    )
   }
 
   /** The gaps that are open and most worth mending. */
   async first(n: number): Promise<{ rows: GapRow[]; more: number; worth: number }> {
-    const { rows, total, worth } = await this.list({ state: 'open', search: '', sort: 'worth', offset: 0, limit: n })
+    const { rows, total, worth } = await this.list({
+      state: 'open',
+      search: '',
+      sort: 'worth',
+      offset: 0,
+      limit: n,
+    })
     return { rows, more: total - rows.length, worth }
   }
 
@@ -118,10 +193,14 @@ export class Gaps {
     return (await this.all([topic])).rows[0]!.aWeek
   }
 
-  private async all(only?: readonly number[]): Promise<{ rows: GapRow[]; weeks: GapWeeks; alone: number }> {
+  private async all(
+    only?: readonly number[],
+  ): Promise<{ rows: GapRow[]; weeks: GapWeeks; alone: number }> {
     const { tables, reporting, gapMends, clock } = this.needs
     const settings = await reporting.read()
-    const [span] = await this.select<{ first: string | null; last: string | null; alone: number }>("SELECT MIN(starts) AS first, MAX(starts) AS last, (SELECT COUNT(*) FROM topic_wordings WHERE topic_id IS NULL) AS alone FROM figures WHERE span = 'week' AND dimension = 'every'")
+    const [span] = await this.select<{ first: string | null; last: string | null; alone: number }>(
+      "SELECT MIN(starts) AS first, MAX(starts) AS last, (SELECT COUNT(*) FROM topic_wordings WHERE topic_id IS NULL) AS alone FROM figures WHERE span = 'week' AND dimension = 'every'",
+    )
     const running = mondayOf(wallClock(settings.zone)(clock.now()).day)
     const weeks = gapWeeks(String(span?.first ?? running), String(span?.last ?? running), running)
     const where = { span: 'week' as const, starts: weeks.mondays }
@@ -133,14 +212,34 @@ export class Gaps {
       gapMends.newest(),
       tables.users.findAll({ attributes: ['id', 'name'], raw: true }),
     ])
-    const byTopic = new Map([...groupedBy(figures as unknown as Figure[], ({ name }) => Number(name))].map(([topic, some]) => [topic, new Map(some.map((figure) => [figure.starts, figure]))]))
+    const byTopic = new Map(
+      [...groupedBy(figures as unknown as Figure[], ({ name }) => Number(name))].map(
+        ([topic, some]) => [topic, new Map(some.map((figure) => [figure.starts, figure]))],
+      ),
+    )
     const short = (id: number) => uncoveredAWeek(id, weeks, byTopic)
     const inHand = new Set([...mends.keys(), ...work.map(({ topicId }) => topicId)])
-    const kept = only ? topics.filter(({ id }) => only.includes(id)) : topics.filter(({ id }) => inHand.has(id) || short(id) >= LEAST_UNCOVERED).sort((a, b) => short(b.id) - short(a.id)).slice(0, MOST_GAPS)
+    const kept = only
+      ? topics.filter(({ id }) => only.includes(id))
+      : topics
+          .filter(({ id }) => inHand.has(id) || short(id) >= LEAST_UNCOVERED)
+          .sort((a, b) => short(b.id) - short(a.id))
+          .slice(0, MOST_GAPS)
     const rows = gapRows({
-      topics: kept, weeks, figures: byTopic, trends: trendsOf(topics.map(({ id }) => id), weeks, byTopic, new Map((totals as unknown as Figure[]).map((figure) => [figure.starts, figure]))),
+      topics: kept,
+      weeks,
+      figures: byTopic,
+      trends: trendsOf(
+        topics.map(({ id }) => id),
+        weeks,
+        byTopic,
+        new Map((totals as unknown as Figure[]).map((figure) => [figure.starts, figure])),
+      ),
       asked: await this.assess(kept.map(({ id }) => id)),
-      work: new Map(work.map((each) => [each.topicId, each])), mends, known: await this.known(), settings,
+      work: new Map(work.map((each) => [each.topicId, each])),
+      mends,
+      known: await this.known(),
+      settings,
       nameOf: (id) => users.find((user) => user.id === id)?.name ?? 'somebody',
     })
     return { rows, weeks, alone: Number(span?.alone ?? 0) }
@@ -155,20 +254,41 @@ export class Gaps {
       { topics },
     )
     const signOf = new Map(signs.map(({ topic, sign }) => [topic, `${sign} ${conflicting.size}`]))
-    const missing = topics.filter((topic) => signOf.has(topic) && !this.assessed.has(signOf.get(topic)!))
+    const missing = topics.filter(
+      (topic) => signOf.has(topic) && !this.assessed.has(signOf.get(topic)!),
+    )
     for (let from = 0; from < missing.length; from += READ_AT_ONCE)
-      for (const [topic, asked] of await lastAsked(this.needs.db, missing.slice(from, from + READ_AT_ONCE), JUDGED_BY, conflicting)) this.assessed.set(signOf.get(topic)!, asked.map((each) => ({ ...each, trace: { terms: [], candidates: [], sill: 0, leftOut: [] } })))
+      for (const [topic, asked] of await lastAsked(
+        this.needs.db,
+        missing.slice(from, from + READ_AT_ONCE),
+        JUDGED_BY,
+        conflicting,
+      ))
+        this.assessed.set(
+          signOf.get(topic)!,
+          asked.map((each) => ({
+            ...each,
+            trace: { terms: [], candidates: [], sill: 0, leftOut: [] },
+          })),
+        )
     for (const old of [...this.assessed.keys()].slice(0, -KEPT)) this.assessed.delete(old)
     return new Map(topics.map((topic) => [topic, this.assessed.get(signOf.get(topic) ?? '') ?? []]))
   }
 
   /** What earlier mends of this team reached. */
   private async known(): Promise<KnownMend[]> {
-    const mends = await this.needs.tables.gapMends.findAll({ where: { state: ['mended', 'published', 'reopened'] } })
-    return mends.flatMap(({ kind, standing }) => (standing && standing.n > 0 && 'share' in standing ? [{ kind, reached: standing.share }] : []))
+    const mends = await this.needs.tables.gapMends.findAll({
+      where: { state: ['mended', 'published', 'reopened'] },
+    })
+    return mends.flatMap(({ kind, standing }) =>
+      standing && standing.n > 0 && 'share' in standing ? [{ kind, reached: standing.share }] : [],
+    )
   }
 
-  private select<T extends object>(sql: string, replacements: Record<string, unknown> = {}): Promise<T[]> {
+  private select<T extends object>(
+    sql: string,
+    replacements: Record<string, unknown> = {},
+  ): Promise<T[]> {
     return this.needs.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
@@ -184,8 +304,12 @@ const NEAREST_SHOWN = 3
 const SLIP_SHARE = 0.08
 
 /** The passages that came nearest most often, each with its most frequent shortfall and what it lacks. */
-function nearestOfAll(asked: readonly LastAsked[]): Omit<GapSheet['nearest'][number], 'kind' | 'text'>[] {
-  const near = asked.filter(({ nearest, outcome, wrong }) => nearest && (outcome !== 'answered' || wrong))
+function nearestOfAll(
+  asked: readonly LastAsked[],
+): Omit<GapSheet['nearest'][number], 'kind' | 'text'>[] {
+  const near = asked.filter(
+    ({ nearest, outcome, wrong }) => nearest && (outcome !== 'answered' || wrong),
+  )
   return [...groupedBy(near, ({ nearest }) => `${nearest!.item} ${nearest!.ordinal}`).values()]
     .map((some) => {
       const n = some.reduce((sum, { times }) => sum + times, 0)
@@ -193,8 +317,22 @@ function nearestOfAll(asked: readonly LastAsked[]): Omit<GapSheet['nearest'][num
       const counts = groupedBy(some, ({ nearest }) => nearest!.shortfall)
       const [shortfall, those] = [...counts].sort(([, a], [, b]) => b.length - a.length)[0]!
       const missing = new Map<string, number>()
-      for (const { nearest, times } of some) for (const word of nearest!.missing) missing.set(word, (missing.get(word) ?? 0) + times)
-      return { item, title, path, ordinal, n, shortfall, missing: [...missing].filter(([word, times]) => word.length > 2 && times >= Math.max(2, n * SLIP_SHARE)).sort((a, b) => b[1] - a[1]).slice(0, 6).map(([word]) => word), because: those[0]!.nearest!.because ?? null }
+      for (const { nearest, times } of some)
+        for (const word of nearest!.missing) missing.set(word, (missing.get(word) ?? 0) + times)
+      return {
+        item,
+        title,
+        path,
+        ordinal,
+        n,
+        shortfall,
+        missing: [...missing]
+          .filter(([word, times]) => word.length > 2 && times >= Math.max(2, n * SLIP_SHARE))
+          .sort((a, b) => b[1] - a[1])
+          .slice(0, 6)
+          .map(([word]) => word),
+        because: those[0]!.nearest!.because ?? null,
+      }
     })
     .sort((a, b) => b.n - a.n)
     .slice(0, NEAREST_SHOWN)

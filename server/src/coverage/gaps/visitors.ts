@@ -9,7 +9,11 @@ interface AfterRow {
 }
 
 /** What became of the visitors whose question of a topic was not answered: they left, asked again, or went to a queue; one row a conversation. */
-export async function afterUnanswered(db: Sequelize, topic: number, { from, to }: { from: Date; to: Date }): Promise<GapSheet['after']> {
+export async function afterUnanswered(
+  db: Sequelize,
+  topic: number,
+  { from, to }: { from: Date; to: Date },
+): Promise<GapSheet['after']> {
   const rows = await db.query<AfterRow>(
     `SELECT COUNT(q.id) > 1 OR MAX(q.wants_person) = 1 AS insisted, u.name AS queue, TIMESTAMPDIFF(SECOND, c.taken_at, c.closed_at) AS handle
      FROM questions q JOIN conversations c ON c.id = q.conversation_id LEFT JOIN queues u ON u.id = c.queue_id
@@ -18,11 +22,18 @@ export async function afterUnanswered(db: Sequelize, topic: number, { from, to }
   )
   const queues = new Map<string, number>()
   for (const { queue } of rows) if (queue) queues.set(queue, (queues.get(queue) ?? 0) + 1)
-  const handled = rows.flatMap(({ handle }) => (handle === null ? [] : [Number(handle)])).sort((a, b) => a - b)
+  const handled = rows
+    .flatMap(({ handle }) => (handle === null ? [] : [Number(handle)]))
+    .sort((a, b) => a - b)
   const handedOver = [...queues.values()].reduce((sum, n) => sum + n, 0)
-  const insisted = rows.filter(({ queue, insisted: again }) => !queue && Boolean(Number(again))).length
+  const insisted = rows.filter(
+    ({ queue, insisted: again }) => !queue && Boolean(Number(again)),
+  ).length
   return {
-    asked: rows.length, handedOver, insisted, left: rows.length - handedOver - insisted,
+    asked: rows.length,
+    handedOver,
+    insisted,
+    left: rows.length - handedOver - insisted,
     queues: [...queues].map(([name, n]) => ({ name, n })).sort((a, b) => b.n - a.n),
     handleMinutes: handled.length === 0 ? null : handled[Math.floor(handled.length / 2)]! / 60,
   }

@@ -25,23 +25,38 @@ export function filterSql(filter: LogFilter, zone: string): FilterSql {
     const value = filter[name as keyof typeof EQUAL]
     if (value !== null) put(`${column} = :${name}`, { [name]: value })
   }
-  if (filter.topic !== null) put(filter.topic === 0 ? 'q.topic_id IS NULL' : 'q.topic_id = :topic', { topic: filter.topic })
-  if (filter.collection !== null) put("COALESCE((SELECT i.collection FROM items i WHERE i.id = COALESCE(q.item_id, q.nearest_item)), '') = :collection", { collection: filter.collection })
+  if (filter.topic !== null)
+    put(filter.topic === 0 ? 'q.topic_id IS NULL' : 'q.topic_id = :topic', { topic: filter.topic })
+  if (filter.collection !== null)
+    put(
+      "COALESCE((SELECT i.collection FROM items i WHERE i.id = COALESCE(q.item_id, q.nearest_item)), '') = :collection",
+      { collection: filter.collection },
+    )
   if (filter.hour !== null) put(`${hourSql(zone)} = :hour`, { hour: filter.hour })
-  if (filter.vote) put({ up: 'q.vote = 1', down: 'q.vote = -1', any: 'q.vote IS NOT NULL' }[filter.vote])
-  if (filter.wantsPerson !== null) put('q.wants_person = :wantsPerson', { wantsPerson: filter.wantsPerson ? 1 : 0 })
+  if (filter.vote)
+    put({ up: 'q.vote = 1', down: 'q.vote = -1', any: 'q.vote IS NOT NULL' }[filter.vote])
+  if (filter.wantsPerson !== null)
+    put('q.wants_person = :wantsPerson', { wantsPerson: filter.wantsPerson ? 1 : 0 })
   if (filter.sureFrom !== null) put('q.confidence >= :sureFrom', { sureFrom: filter.sureFrom })
   if (filter.sureTo !== null) put('q.confidence <= :sureTo', { sureTo: filter.sureTo })
   if (filter.judged === 'any') put('EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id)')
-  else if (filter.judged === 'none') put('NOT EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id)')
+  else if (filter.judged === 'none')
+    put('NOT EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id)')
   else if (filter.judged) put(`${STANDING_VERDICT} = :judged`, { judged: filter.judged })
   const words = searchWords(filter.search)
   if (words) put('MATCH (q.text) AGAINST (:words IN BOOLEAN MODE)', { words })
-  else if (filter.search) put('q.text LIKE :like', { like: `%${filter.search.replace(/[%_\\]/g, '\\$&')}%` })
+  else if (filter.search)
+    put('q.text LIKE :like', { like: `%${filter.search.replace(/[%_\\]/g, '\\$&')}%` })
   return { where: parts.join(' AND '), values }
 }
 
-const EQUAL = { door: 'q.door_id', release: 'q.release_id', language: 'q.language', channel: 'q.channel', item: 'q.item_id' } as const
+const EQUAL = {
+  door: 'q.door_id',
+  release: 'q.release_id',
+  language: 'q.language',
+  channel: 'q.channel',
+  item: 'q.item_id',
+} as const
 
 /** All words, each by its beginning; shorter ones than the index holds are left to the others. @returns null when no word is long enough */
 function searchWords(search: string): string | null {
@@ -72,7 +87,11 @@ function changesOf(name: string): Changes {
   const end = Date.UTC(FIRST_YEAR + YEARS)
   for (let week = Date.UTC(FIRST_YEAR); week < end; week += WEEK_MS) {
     const offset = zone.offset(week)
-    if (zone.offset(week + WEEK_MS) !== offset) before.push({ until: new Date(changeAfter(week, zone)).toISOString().slice(0, 19).replace('T', ' '), offset })
+    if (zone.offset(week + WEEK_MS) !== offset)
+      before.push({
+        until: new Date(changeAfter(week, zone)).toISOString().slice(0, 19).replace('T', ' '),
+        offset,
+      })
   }
   return { before, after: zone.offset(end) }
 }

@@ -1,4 +1,14 @@
-import { type ConfidenceModel, fieldsAmong, fingerprint, guessLanguage, type IndexBlocks, maskPrivate, openIndex, readLogRow, type Trace } from '@janua/core'
+import {
+  type ConfidenceModel,
+  fieldsAmong,
+  fingerprint,
+  guessLanguage,
+  type IndexBlocks,
+  maskPrivate,
+  openIndex,
+  readLogRow,
+  type Trace,
+} from '@janua/core'
 import { parentPort, workerData } from 'node:worker_threads'
 import type { CourtesyContent } from '@janua/contracts'
 import type { CompiledRelease, OpenDoor } from '../../answering/engineHost.ts'
@@ -15,7 +25,13 @@ export interface LogOrder {
   path: string
   zone: string
   now: Date
-  release: { number: number; blocks: IndexBlocks; doors: OpenDoor[]; courtesies: readonly CourtesyContent[]; model?: ConfidenceModel }
+  release: {
+    number: number
+    blocks: IndexBlocks
+    doors: OpenDoor[]
+    courtesies: readonly CourtesyContent[]
+    model?: ConfidenceModel
+  }
 }
 export type LogReport = { done: number } | { ended: true }
 
@@ -29,7 +45,17 @@ try {
   await bringIn()
 } catch (cause) {
   await tables.questions.destroy({ where: { importId: id } })
-  await tables.logImports.update({ state: 'failed', taken: 0, problem: cause instanceof Unreadable ? cause.message : `It broke off: ${(cause as Error).message}`.slice(0, 500) }, { where: { id } })
+  await tables.logImports.update(
+    {
+      state: 'failed',
+      taken: 0,
+      problem:
+        cause instanceof Unreadable
+          ? cause.message
+          : `It broke off: ${(cause as Error).message}`.slice(0, 500),
+    },
+    { where: { id } },
+  )
 } finally {
   await db.close()
   parentPort!.postMessage({ ended: true } satisfies LogReport)
@@ -39,10 +65,23 @@ try {
 async function bringIn(): Promise<void> {
   const { columns, records, faults } = readLogFile(path)
   const fields = fieldsAmong(columns)
-  if (fields.text === undefined) throw new Unreadable(`no column holds the questions. It has: ${columns.slice(0, 12).join(', ')}. Name one of them “text”`)
-  if (fields.time === undefined) throw new Unreadable(`no column holds the times. It has: ${columns.slice(0, 12).join(', ')}. Name one of them “time”`)
+  if (fields.text === undefined)
+    throw new Unreadable(
+      `no column holds the questions. It has: ${columns.slice(0, 12).join(', ')}. Name one of them “text”`,
+    )
+  if (fields.time === undefined)
+    throw new Unreadable(
+      `no column holds the times. It has: ${columns.slice(0, 12).join(', ')}. Name one of them “time”`,
+    )
   await tables.logImports.update({ rows: records.length }, { where: { id } })
-  const release = { ...given, key: '', index: openIndex(given.blocks), content: [], routing: null, glossary: [] } satisfies CompiledRelease
+  const release = {
+    ...given,
+    key: '',
+    index: openIndex(given.blocks),
+    content: [],
+    routing: null,
+    glossary: [],
+  } satisfies CompiledRelease
   const asked = new Map<string, readonly Response[]>()
   let [taken, masked, faulty] = [0, 0, faults.length]
   const last = lastPlaces(records.map(({ record }) => String(record[fields.text!] ?? '')))
@@ -57,18 +96,35 @@ async function bringIn(): Promise<void> {
       }
       const text = maskPrivate(read.text)
       if (text !== read.text) masked++
-      const door = release.doors.find(({ key, title }) => key === read.door || title === read.door) ?? release.doors[0]!
+      const door =
+        release.doors.find(({ key, title }) => key === read.door || title === read.door) ??
+        release.doors[0]!
       const language = read.language ?? guessLanguage(text, 'en')
       const key = `${door.id} ${language} ${text.toLowerCase()}`
       if (!asked.has(key)) asked.set(key, respond(release, door, text, { language, at: read.at }))
       const isLast = last.get(String(record[fields.text!] ?? '')) === from + i
-      for (const { question } of asked.get(key)!) if (question) rows.push({ ...question, trace: isLast ? question.trace : bare(question.trace), askedAt: read.at, channel: 'imported', importId: id, asker: read.asker === null ? null : fingerprint(`${id} ${read.asker}`), conversationId: null, messageId: null })
+      for (const { question } of asked.get(key)!)
+        if (question)
+          rows.push({
+            ...question,
+            trace: isLast ? question.trace : bare(question.trace),
+            askedAt: read.at,
+            channel: 'imported',
+            importId: id,
+            asker: read.asker === null ? null : fingerprint(`${id} ${read.asker}`),
+            conversationId: null,
+            messageId: null,
+          })
     }
     await tables.questions.bulkCreate(rows)
     taken += rows.length
     const done = Math.min(records.length, from + AT_ONCE)
-    const [open] = await tables.logImports.update({ done, taken, masked, faults, faulty } as Partial<LogImportRow>, { where: { id, state: 'reading' } })
-    if (open === 0 && !(await tables.logImports.findOne({ where: { id, state: 'reading' } }))) return void (await tables.questions.destroy({ where: { importId: id } }))
+    const [open] = await tables.logImports.update(
+      { done, taken, masked, faults, faulty } as Partial<LogImportRow>,
+      { where: { id, state: 'reading' } },
+    )
+    if (open === 0 && !(await tables.logImports.findOne({ where: { id, state: 'reading' } })))
+      return void (await tables.questions.destroy({ where: { importId: id } }))
     parentPort!.postMessage({ done } satisfies LogReport)
   }
   await tables.logImports.update({ state: 'done' }, { where: { id } })

@@ -39,19 +39,53 @@ export class LogImports {
   async start(actor: Actor, upload: Upload): Promise<LogImportView> {
     try {
       const file = upload.files[0]
-      if (!file) throw upload.refused[0] ? problem('INVALID', `${upload.refused[0].file}: ${upload.refused[0].reason}.`) : problem('NO_FILES')
+      if (!file)
+        throw upload.refused[0]
+          ? problem('INVALID', `${upload.refused[0].file}: ${upload.refused[0].reason}.`)
+          : problem('NO_FILES')
       if (this.running) throw problem('LOG_IMPORTING')
       const { tables, engine, clock, audit } = this.needs
-      const hash = createHash('sha256').update(await readFile(file.path)).digest('hex')
+      const hash = createHash('sha256')
+        .update(await readFile(file.path))
+        .digest('hex')
       const twin = await tables.logImports.findOne({ where: { hash, state: ['done', 'reading'] } })
       if (twin) throw problem('LOG_IMPORTED', twin.name)
       const live = await engine.live()
       if (!live || live.doors.length === 0) throw problem('NOTHING_LIVE')
-      const row = await tables.logImports.create({ name: file.name.slice(-255), hash, state: 'reading', rows: 0, done: 0, taken: 0, masked: 0, faults: [], faulty: 0, problem: null, userId: actor.id, createdAt: clock.now() })
+      const row = await tables.logImports.create({
+        name: file.name.slice(-255),
+        hash,
+        state: 'reading',
+        rows: 0,
+        done: 0,
+        taken: 0,
+        masked: 0,
+        faults: [],
+        faulty: 0,
+        problem: null,
+        userId: actor.id,
+        createdAt: clock.now(),
+      })
       await audit.note(actor, 'brought in a log', file.name, { import: row.id })
       const { zone } = await this.needs.reporting.read()
-      const release = { number: live.number, blocks: blocksOf(live.index), doors: live.doors, courtesies: live.courtesies, ...(live.model && { model: live.model }) }
-      this.running = this.run({ address: addressOf(this.needs.db), id: row.id, path: file.path, zone, now: clock.now(), release }, upload).finally(() => (this.running = undefined))
+      const release = {
+        number: live.number,
+        blocks: blocksOf(live.index),
+        doors: live.doors,
+        courtesies: live.courtesies,
+        ...(live.model && { model: live.model }),
+      }
+      this.running = this.run(
+        {
+          address: addressOf(this.needs.db),
+          id: row.id,
+          path: file.path,
+          zone,
+          now: clock.now(),
+          release,
+        },
+        upload,
+      ).finally(() => (this.running = undefined))
       this.running.catch(() => undefined)
       return this.view(row)
     } catch (cause) {
@@ -61,7 +95,11 @@ export class LogImports {
   }
 
   async list(): Promise<LogImportView[]> {
-    const rows = await this.needs.tables.logImports.findAll({ where: { state: { [Op.ne]: 'removed' } }, order: [['id', 'DESC']], limit: 20 })
+    const rows = await this.needs.tables.logImports.findAll({
+      where: { state: { [Op.ne]: 'removed' } },
+      order: [['id', 'DESC']],
+      limit: 20,
+    })
     return Promise.all(rows.map((row) => this.view(row)))
   }
 
@@ -83,7 +121,12 @@ export class LogImports {
     const { tables } = this.needs
     for (const row of await tables.logImports.findAll({ where: { state: 'reading' } })) {
       await tables.questions.destroy({ where: { importId: row.id } })
-      await row.update({ state: 'failed', taken: 0, problem: 'It was broken off as the server ended. Nothing of it was kept; bring it in again.' })
+      await row.update({
+        state: 'failed',
+        taken: 0,
+        problem:
+          'It was broken off as the server ended. Nothing of it was kept; bring it in again.',
+      })
     }
   }
 
@@ -104,7 +147,33 @@ export class LogImports {
     }).finally(() => throwAway(upload))
   }
 
-  private async view({ id, name, state, rows, done, taken, masked, faults, faulty, problem: because, userId, createdAt }: LogImportRow): Promise<LogImportView> {
-    return { id, name, state, rows, done, taken, masked, faults, faulty, problem: because, by: await this.needs.users.nameOf(userId), at: createdAt.toISOString() }
+  private async view({
+    id,
+    name,
+    state,
+    rows,
+    done,
+    taken,
+    masked,
+    faults,
+    faulty,
+    problem: because,
+    userId,
+    createdAt,
+  }: LogImportRow): Promise<LogImportView> {
+    return {
+      id,
+      name,
+      state,
+      rows,
+      done,
+      taken,
+      masked,
+      faults,
+      faulty,
+      problem: because,
+      by: await this.needs.users.nameOf(userId),
+      at: createdAt.toISOString(),
+    }
   }
 }

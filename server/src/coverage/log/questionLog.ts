@@ -1,4 +1,15 @@
-import type { AnswerData, LogCount, LogDetail, LogFilter, LogPage, LogQuery, LogRowView, Message, SignedIn, Verdict } from '@janua/contracts'
+import type {
+  AnswerData,
+  LogCount,
+  LogDetail,
+  LogFilter,
+  LogPage,
+  LogQuery,
+  LogRowView,
+  Message,
+  SignedIn,
+  Verdict,
+} from '@janua/contracts'
 import { blocksText, fingerprint, type Outcome, type Trace } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../clock.ts'
@@ -45,7 +56,8 @@ interface ListedRow {
 
 const COLUMNS = `q.id, q.text, q.asked_at AS at, q.outcome, q.kind, q.confidence, COALESCE(q.item_id, q.nearest_item) AS item, i.title, q.release_id AS \`release\`, d.title AS door, q.language, q.channel,
   q.topic_id AS topic, t.label, q.vote, ${STANDING_VERDICT} AS judged, q.conversation_id AS conversation`
-const JOINS = 'LEFT JOIN items i ON i.id = COALESCE(q.item_id, q.nearest_item) LEFT JOIN items d ON d.id = q.door_id LEFT JOIN topics t ON t.id = q.topic_id'
+const JOINS =
+  'LEFT JOIN items i ON i.id = COALESCE(q.item_id, q.nearest_item) LEFT JOIN items d ON d.id = q.door_id LEFT JOIN topics t ON t.id = q.topic_id'
 /** Beyond this a count says "more than". */
 const MOST_COUNTED = 10_000
 const FILE_ROWS = 1_000
@@ -57,35 +69,66 @@ export class QuestionLog {
   /** One page, the newest first, from behind the last row of the page before: as quick at the millionth row as at the first. */
   async page({ after, limit, ...filter }: LogQuery): Promise<LogPage> {
     const { where, values } = filterSql(filter, (await this.needs.reporting.read()).zone)
-    const rows = await this.select<ListedRow>(this.pageSql(where, after), { ...values, after, limit: limit + 1 })
-    return { rows: rows.slice(0, limit).map(shown), next: rows.length > limit ? rows[limit - 1]!.id : null }
+    const rows = await this.select<ListedRow>(this.pageSql(where, after), {
+      ...values,
+      after,
+      limit: limit + 1,
+    })
+    return {
+      rows: rows.slice(0, limit).map(shown),
+      next: rows.length > limit ? rows[limit - 1]!.id : null,
+    }
   }
 
   /** The statement of a page: the rows are chosen by index first, and only these are looked up in other tables. */
   pageSql(where: string, after: number | null): string {
-    const behind = after === null ? '' : ' AND (q.asked_at, q.id) < (SELECT asked_at, id FROM questions WHERE id = :after)'
+    const behind =
+      after === null
+        ? ''
+        : ' AND (q.asked_at, q.id) < (SELECT asked_at, id FROM questions WHERE id = :after)'
     return `SELECT ${COLUMNS} FROM (SELECT q.id FROM questions q WHERE ${where}${behind} ORDER BY q.asked_at DESC, q.id DESC LIMIT :limit) chosen JOIN questions q ON q.id = chosen.id ${JOINS} ORDER BY q.asked_at DESC, q.id DESC`
   }
 
   async count(filter: LogFilter): Promise<LogCount> {
     const { where, values } = filterSql(filter, (await this.needs.reporting.read()).zone)
-    const [row] = await this.select<{ n: number }>(`SELECT COUNT(*) AS n FROM (SELECT 1 FROM questions q WHERE ${where} LIMIT ${MOST_COUNTED + 1}) counted`, values)
+    const [row] = await this.select<{ n: number }>(
+      `SELECT COUNT(*) AS n FROM (SELECT 1 FROM questions q WHERE ${where} LIMIT ${MOST_COUNTED + 1}) counted`,
+      values,
+    )
     return { n: Math.min(MOST_COUNTED, Number(row!.n)), more: Number(row!.n) > MOST_COUNTED }
   }
 
   /** One question with its conversation and trace. */
   async read(id: number): Promise<LogDetail> {
     const { tables, threads, users } = this.needs
-    const [row] = await this.select<ListedRow>(`SELECT ${COLUMNS} FROM questions q ${JOINS} WHERE q.id = :id`, { id })
+    const [row] = await this.select<ListedRow>(
+      `SELECT ${COLUMNS} FROM questions q ${JOINS} WHERE q.id = :id`,
+      { id },
+    )
     if (!row) throw problem('QUESTION_NOT_FOUND', id)
     const question = (await tables.questions.findByPk(id))!
-    const messages = question.conversationId === null ? [] : await threads.messages(question.conversationId, 0)
+    const messages =
+      question.conversationId === null ? [] : await threads.messages(question.conversationId, 0)
     const data = answerAmong(messages, id)
-    const judgements = await tables.judgements.findAll({ where: { questionId: id }, order: [['id', 'DESC']] })
+    const judgements = await tables.judgements.findAll({
+      where: { questionId: id },
+      order: [['id', 'DESC']],
+    })
     return {
-      ...shown(row), doorId: question.doorId, trace: question.trace as Trace, messages,
-      blocks: data?.blocks ?? [], said: data ? blocksText(data.blocks) : '', sources: data?.sources ?? [],
-      judgements: await Promise.all(judgements.map(async ({ verdict, userId, createdAt }) => ({ verdict, by: await users.nameOf(userId), at: createdAt.toISOString() }))),
+      ...shown(row),
+      doorId: question.doorId,
+      trace: question.trace as Trace,
+      messages,
+      blocks: data?.blocks ?? [],
+      said: data ? blocksText(data.blocks) : '',
+      sources: data?.sources ?? [],
+      judgements: await Promise.all(
+        judgements.map(async ({ verdict, userId, createdAt }) => ({
+          verdict,
+          by: await users.nameOf(userId),
+          at: createdAt.toISOString(),
+        })),
+      ),
     }
   }
 
@@ -93,12 +136,31 @@ export class QuestionLog {
   async judge(user: SignedIn, id: number, verdict: Verdict): Promise<{ judgement: number }> {
     const { db, tables, threads, rollup, clock } = this.needs
     const question = await this.find(id)
-    const messages = question.conversationId === null ? [] : await threads.messages(question.conversationId, 0)
+    const messages =
+      question.conversationId === null ? [] : await threads.messages(question.conversationId, 0)
     const data = answerAmong(messages, id)
     const { text, norm, doorId, itemId, revisionId, ordinal, confidence } = question
     const print = data && itemId !== null ? fingerprint(blocksText(data.blocks)) : null
     return db.transaction(async (transaction) => {
-      const made = await tables.judgements.create({ questionId: id, userId: user.id, role: user.role, verdict, text, norm, doorId, itemId, revisionId, ordinal, print, confidence, origin: 'log', createdAt: clock.now() }, { transaction })
+      const made = await tables.judgements.create(
+        {
+          questionId: id,
+          userId: user.id,
+          role: user.role,
+          verdict,
+          text,
+          norm,
+          doorId,
+          itemId,
+          revisionId,
+          ordinal,
+          print,
+          confidence,
+          origin: 'log',
+          createdAt: clock.now(),
+        },
+        { transaction },
+      )
       await this.settle(question, transaction)
       await rollup.mark(question.askedAt, transaction)
       return { judgement: made.id }
@@ -110,7 +172,10 @@ export class QuestionLog {
     const { db, tables, rollup } = this.needs
     const question = await this.find(id)
     await db.transaction(async (transaction) => {
-      const gone = await tables.judgements.destroy({ where: { id: judgement, questionId: id, userId: user.id }, transaction })
+      const gone = await tables.judgements.destroy({
+        where: { id: judgement, questionId: id, userId: user.id },
+        transaction,
+      })
       if (gone === 0) throw problem('NOT_FOUND')
       await this.settle(question, transaction)
       await rollup.mark(question.askedAt, transaction)
@@ -119,7 +184,7 @@ export class QuestionLog {
 
   /** The rows of a filter, some at a time, until all are given. */
   async *rows(filter: LogFilter): AsyncGenerator<LogRowView[]> {
-    for (let after: number | null = null; ; ) {
+    for (let after: number | null = null; ;) {
       const { rows, next }: LogPage = await this.page({ ...filter, after, limit: FILE_ROWS })
       if (rows.length > 0) yield rows
       if (next === null) return
@@ -134,26 +199,46 @@ export class QuestionLog {
   }
 
   /** A wrong answer belongs to what is to be mended; silence that is right, and what is no question, do not. */
-  private async settle(question: Row<QuestionRow>, transaction: import('sequelize').Transaction): Promise<void> {
-    const all = await this.needs.tables.judgements.findAll({ where: { questionId: question.id }, order: [['id', 'DESC']], transaction })
+  private async settle(
+    question: Row<QuestionRow>,
+    transaction: import('sequelize').Transaction,
+  ): Promise<void> {
+    const all = await this.needs.tables.judgements.findAll({
+      where: { questionId: question.id },
+      order: [['id', 'DESC']],
+      transaction,
+    })
     const standing = (all.find(({ role }) => role === 'lead') ?? all[0])?.verdict
     const isNone = standing === 'rightly silent' || standing === 'not a question'
-    const unsettled = !isNone && (standing === 'wrong' || (standing !== 'right' && (leftUnsettled(question) || question.vote === -1)))
+    const unsettled =
+      !isNone &&
+      (standing === 'wrong' ||
+        (standing !== 'right' && (leftUnsettled(question) || question.vote === -1)))
     await question.update({ unsettled }, { transaction })
   }
 
-  private select<T extends object>(sql: string, replacements: Record<string, unknown>): Promise<T[]> {
+  private select<T extends object>(
+    sql: string,
+    replacements: Record<string, unknown>,
+  ): Promise<T[]> {
     return this.needs.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
 
 function answerAmong(messages: readonly Message[], question: number): AnswerData | undefined {
-  return messages.flatMap(({ kind, data }) => (kind === 'answer' && data ? [data as AnswerData] : [])).filter((data) => data.question === question).at(-1)
+  return messages
+    .flatMap(({ kind, data }) => (kind === 'answer' && data ? [data as AnswerData] : []))
+    .filter((data) => data.question === question)
+    .at(-1)
 }
 
 function shown({ at, item, title, topic, label, vote, door, ...row }: ListedRow): LogRowView {
   return {
-    ...row, at: new Date(at).toISOString(), door: door ?? '', source: item === null ? null : { item, title: title ?? '' }, topic: topic === null ? null : { id: topic, label: label ?? '' },
+    ...row,
+    at: new Date(at).toISOString(),
+    door: door ?? '',
+    source: item === null ? null : { item, title: title ?? '' },
+    topic: topic === null ? null : { id: topic, label: label ?? '' },
     vote: vote === null ? null : vote > 0 ? 'up' : 'down',
   }
 }

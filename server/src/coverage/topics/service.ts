@@ -45,16 +45,32 @@ export class Topics {
 
   async state(): Promise<TopicsState> {
     const done = await this.done()
-    return { running: this.running !== undefined, at: done?.at ?? null, wordings: done?.passed.wordings ?? 0, topics: done?.passed.topics ?? 0, alone: done?.passed.alone ?? 0 }
+    return {
+      running: this.running !== undefined,
+      at: done?.at ?? null,
+      wordings: done?.passed.wordings ?? 0,
+      topics: done?.passed.topics ?? 0,
+      alone: done?.passed.alone ?? 0,
+    }
   }
 
   /** New questions join; every day, and when many wait, everything is grouped anew. */
   async tick(): Promise<void> {
     if (this.running) return
     const [done, last] = await Promise.all([this.done(), this.lastQuestion()])
-    if (last === 0 || (done && done.question === last && +this.needs.clock.now() - Date.parse(done.at) < DAY_MS)) return
+    if (
+      last === 0 ||
+      (done && done.question === last && +this.needs.clock.now() - Date.parse(done.at) < DAY_MS)
+    )
+      return
     const waits = done ? done.passed.alone / Math.max(1, done.passed.wordings) : 1
-    await this.pass(!done || +this.needs.clock.now() - Date.parse(done.at) >= DAY_MS || (waits > WAITING_SHARE && done.question * 1.1 < last) ? 'full' : 'small')
+    await this.pass(
+      !done ||
+        +this.needs.clock.now() - Date.parse(done.at) >= DAY_MS ||
+        (waits > WAITING_SHARE && done.question * 1.1 < last)
+        ? 'full'
+        : 'small',
+    )
   }
 
   async close(): Promise<void> {
@@ -73,9 +89,17 @@ export class Topics {
     while (this.running) await this.running
     const work = async () => {
       const [last, before, now] = [await this.lastQuestion(), await this.done(), clock.now()]
-      const passed = await inThread<TopicsOrder, Passed>(new URL('./topicsThread.ts', import.meta.url), { address: addressOf(db), kind, now })
+      const passed = await inThread<TopicsOrder, Passed>(
+        new URL('./topicsThread.ts', import.meta.url),
+        { address: addressOf(db), kind, now },
+      )
       await this.spread()
-      const done: Done = { at: kind === 'full' ? now.toISOString() : (before?.at ?? now.toISOString()), question: last, passed: kind === 'full' ? passed : { ...passed, topics: before?.passed.topics ?? passed.topics } }
+      const done: Done = {
+        at: kind === 'full' ? now.toISOString() : (before?.at ?? now.toISOString()),
+        question: last,
+        passed:
+          kind === 'full' ? passed : { ...passed, topics: before?.passed.topics ?? passed.topics },
+      }
       await tables.settings.upsert({ name: NAME, value: done })
       events.tell('topics', { topics: passed.topics })
     }
@@ -100,17 +124,36 @@ export class Topics {
 
   /** The topic of a wording that was asked before; a new one waits for the next pass. */
   async ofWording(norm: string, transaction: Transaction): Promise<number | null> {
-    return (await this.needs.tables.topicWordings.findByPk(hashOf(norm), { attributes: ['topicId'], transaction }))?.topicId ?? null
+    return (
+      (
+        await this.needs.tables.topicWordings.findByPk(hashOf(norm), {
+          attributes: ['topicId'],
+          transaction,
+        })
+      )?.topicId ?? null
+    )
   }
 
   /** Every topic by its name, for those who choose among them. */
   async names(): Promise<{ id: number; name: string }[]> {
-    const rows = await this.needs.tables.topics.findAll({ attributes: ['id', 'label'], where: { goneAt: null }, order: [['label', 'ASC']] })
+    const rows = await this.needs.tables.topics.findAll({
+      attributes: ['id', 'label'],
+      where: { goneAt: null },
+      order: [['label', 'ASC']],
+    })
     return rows.map(({ id, label }) => ({ id, name: label }))
   }
 
   wordings(id: number, limit?: number): Promise<Row<TopicWordingRow>[]> {
-    return this.needs.tables.topicWordings.findAll({ where: { topicId: id }, order: [['place', 'ASC'], ['times', 'DESC'], ['normHash', 'ASC']], limit })
+    return this.needs.tables.topicWordings.findAll({
+      where: { topicId: id },
+      order: [
+        ['place', 'ASC'],
+        ['times', 'DESC'],
+        ['normHash', 'ASC'],
+      ],
+      limit,
+    })
   }
 
   /** Corrects a topic; it holds at once and in every pass to come. */
@@ -133,8 +176,12 @@ export class Topics {
         return topic.id
       case 'merge': {
         const into = await this.find(input.into)
-        if (into.id === topic.id) throw problem('INVALID', 'A topic cannot be put together with itself.')
-        const [from, there] = await Promise.all([this.wordings(topic.id), this.wordings(into.id, 1)])
+        if (into.id === topic.id)
+          throw problem('INVALID', 'A topic cannot be put together with itself.')
+        const [from, there] = await Promise.all([
+          this.wordings(topic.id),
+          this.wordings(into.id, 1),
+        ])
         if (there[0]) await this.rule(actor, 'together', from, there[0].normHash)
         await this.move(from, into.id)
         await topic.update({ goneAt: this.needs.clock.now() })
@@ -142,7 +189,14 @@ export class Topics {
       }
       case 'split': {
         const chosen = await this.chosen(topic, input.wordings)
-        const made = await this.needs.tables.topics.create({ label: chosen[0]!.text.slice(0, 300), words: [], named: false, pinned: false, createdAt: this.needs.clock.now(), goneAt: null })
+        const made = await this.needs.tables.topics.create({
+          label: chosen[0]!.text.slice(0, 300),
+          words: [],
+          named: false,
+          pinned: false,
+          createdAt: this.needs.clock.now(),
+          goneAt: null,
+        })
         await this.part(actor, topic, chosen)
         await this.rule(actor, 'together', chosen.slice(1), chosen[0]!.normHash)
         await this.move(chosen, made.id)
@@ -160,40 +214,81 @@ export class Topics {
     }
   }
 
-  private async chosen(topic: TopicRow, hashes: readonly string[]): Promise<Row<TopicWordingRow>[]> {
-    const chosen = await this.needs.tables.topicWordings.findAll({ where: { topicId: topic.id, normHash: [...hashes] }, order: [['place', 'ASC']] })
+  private async chosen(
+    topic: TopicRow,
+    hashes: readonly string[],
+  ): Promise<Row<TopicWordingRow>[]> {
+    const chosen = await this.needs.tables.topicWordings.findAll({
+      where: { topicId: topic.id, normHash: [...hashes] },
+      order: [['place', 'ASC']],
+    })
     if (chosen.length === 0) throw problem('INVALID', 'Choose at least one question of this topic.')
-    if (chosen.length === (await this.needs.tables.topicWordings.count({ where: { topicId: topic.id } }))) throw problem('INVALID', 'At least one question must stay in the topic.')
+    if (
+      chosen.length ===
+      (await this.needs.tables.topicWordings.count({ where: { topicId: topic.id } }))
+    )
+      throw problem('INVALID', 'At least one question must stay in the topic.')
     return chosen
   }
 
   /** The chosen ones are kept apart from the first of those that stay; what was said of them before no longer holds. */
-  private async part(actor: Actor, topic: TopicRow, chosen: readonly TopicWordingRow[]): Promise<void> {
+  private async part(
+    actor: Actor,
+    topic: TopicRow,
+    chosen: readonly TopicWordingRow[],
+  ): Promise<void> {
     const hashes = chosen.map(({ normHash }) => normHash)
-    const stays = (await this.wordings(topic.id)).find(({ normHash }) => !hashes.includes(normHash))!
-    await this.needs.tables.topicRulings.destroy({ where: { kind: 'together', [Op.or]: [{ a: hashes }, { b: hashes }] } })
+    const stays = (await this.wordings(topic.id)).find(
+      ({ normHash }) => !hashes.includes(normHash),
+    )!
+    await this.needs.tables.topicRulings.destroy({
+      where: { kind: 'together', [Op.or]: [{ a: hashes }, { b: hashes }] },
+    })
     await this.rule(actor, 'apart', chosen, stays.normHash)
   }
 
-  private async rule(actor: Actor, kind: 'together' | 'apart', some: readonly TopicWordingRow[], other: string): Promise<void> {
+  private async rule(
+    actor: Actor,
+    kind: 'together' | 'apart',
+    some: readonly TopicWordingRow[],
+    other: string,
+  ): Promise<void> {
     const createdAt = this.needs.clock.now()
-    await this.needs.tables.topicRulings.bulkCreate(some.filter(({ normHash }) => normHash !== other).map(({ normHash }) => ({ kind, a: normHash, b: other, createdBy: actor.id, createdAt })))
+    await this.needs.tables.topicRulings.bulkCreate(
+      some
+        .filter(({ normHash }) => normHash !== other)
+        .map(({ normHash }) => ({ kind, a: normHash, b: other, createdBy: actor.id, createdAt })),
+    )
   }
 
   private async move(some: readonly Row<TopicWordingRow>[], to: number): Promise<void> {
-    await this.needs.tables.topicWordings.update({ topicId: to }, { where: { normHash: some.map(({ normHash }) => normHash) } })
+    await this.needs.tables.topicWordings.update(
+      { topicId: to },
+      { where: { normHash: some.map(({ normHash }) => normHash) } },
+    )
   }
 
   /** Gives every question the topic of its wording, and marks the weeks whose figures that changes. */
   private async spread(): Promise<void> {
     const { db, rollup, reporting } = this.needs
     const { zone } = await reporting.read()
-    const differing = 'questions q LEFT JOIN topic_wordings w ON w.norm = q.norm WHERE NOT (q.topic_id <=> w.topic_id)'
-    const days = await this.select<{ first: Date; last: Date }>(`SELECT MIN(q.asked_at) AS first, MAX(q.asked_at) AS last FROM ${differing} GROUP BY TO_DAYS(q.asked_at)`)
+    const differing =
+      'questions q LEFT JOIN topic_wordings w ON w.norm = q.norm WHERE NOT (q.topic_id <=> w.topic_id)'
+    const days = await this.select<{ first: Date; last: Date }>(
+      `SELECT MIN(q.asked_at) AS first, MAX(q.asked_at) AS last FROM ${differing} GROUP BY TO_DAYS(q.asked_at)`,
+    )
     if (days.length === 0) return
-    await db.query('UPDATE questions q LEFT JOIN topic_wordings w ON w.norm = q.norm SET q.topic_id = w.topic_id WHERE NOT (q.topic_id <=> w.topic_id)')
+    await db.query(
+      'UPDATE questions q LEFT JOIN topic_wordings w ON w.norm = q.norm SET q.topic_id = w.topic_id WHERE NOT (q.topic_id <=> w.topic_id)',
+    )
     const clock = wallClock(zone)
-    await rollup.markWeeks([...new Set(days.flatMap(({ first, last }) => [first, last]).map((at) => mondayOf(clock(new Date(at)).day)))])
+    await rollup.markWeeks([
+      ...new Set(
+        days
+          .flatMap(({ first, last }) => [first, last])
+          .map((at) => mondayOf(clock(new Date(at)).day)),
+      ),
+    ])
   }
 
   private async done(): Promise<Done | undefined> {
@@ -201,13 +296,24 @@ export class Topics {
   }
 
   private async lastQuestion(): Promise<number> {
-    const [row] = await this.select<{ last: number | null }>('SELECT MAX(id) AS last FROM questions')
+    const [row] = await this.select<{ last: number | null }>(
+      'SELECT MAX(id) AS last FROM questions',
+    )
     return Number(row?.last ?? 0)
   }
 
-  private select<T extends object>(sql: string, replacements: Record<string, unknown> = {}): Promise<T[]> {
+  private select<T extends object>(
+    sql: string,
+    replacements: Record<string, unknown> = {},
+  ): Promise<T[]> {
     return this.needs.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
 
-const DEEDS = { rename: 'renamed a topic', pin: 'pinned a topic', merge: 'put topics together', split: 'split a topic', move: 'moved questions to another topic' } as const
+const DEEDS = {
+  rename: 'renamed a topic',
+  pin: 'pinned a topic',
+  merge: 'put topics together',
+  split: 'split a topic',
+  move: 'moved questions to another topic',
+} as const

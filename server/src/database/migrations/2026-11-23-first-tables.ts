@@ -48,5 +48,9 @@ const TABLES: Record<string, string> = {
     FOREIGN KEY (item_id) REFERENCES items(id), FOREIGN KEY (created_by) REFERENCES users(id) ON DELETE SET NULL`,
 }
 
-export const up = Object.entries(TABLES).map(([name, columns]) => `CREATE TABLE ${name} (${columns}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`)
-export const down = Object.keys(TABLES).reverse().map((name) => `DROP TABLE ${name}`)
+export const up = Object.entries(TABLES).map(
+  ([name, columns]) => `CREATE TABLE ${name} (${columns}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
+)
+export const down = Object.keys(TABLES)
+  .reverse()
+  .map((name) => `DROP TABLE ${name}`)

@@ -19,6 +19,15 @@ export const up = [
   `CREATE TABLE refused_phrasings (item_id INT UNSIGNED NOT NULL, norm VARCHAR(300) NOT NULL, created_at DATETIME(3) NOT NULL, PRIMARY KEY (item_id, norm(150)), FOREIGN KEY (item_id) REFERENCES items(id) ON DELETE CASCADE) ${ENGINE}`,
 ]
 export const down = [
-  ...['refused_phrasings', 'link_checks', 'health_kept', 'site_readings', 'sites', 'imports', 'file_pieces', 'files'].map((name) => `DROP TABLE ${name}`),
+  ...[
+    'refused_phrasings',
+    'link_checks',
+    'health_kept',
+    'site_readings',
+    'sites',
+    'imports',
+    'file_pieces',
+    'files',
+  ].map((name) => `DROP TABLE ${name}`),
   'ALTER TABLE items DROP COLUMN uid, DROP COLUMN site_id',
 ]

@@ -4,4 +4,7 @@ export const up = [
     created_at DATETIME(3) NOT NULL) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
   'ALTER TABLE releases ADD COLUMN model_id INT UNSIGNED NULL, ADD CONSTRAINT releases_model FOREIGN KEY (model_id) REFERENCES engine_models(id)',
 ]
-export const down = ['ALTER TABLE releases DROP FOREIGN KEY releases_model, DROP COLUMN model_id', 'DROP TABLE engine_models']
+export const down = [
+  'ALTER TABLE releases DROP FOREIGN KEY releases_model, DROP COLUMN model_id',
+  'DROP TABLE engine_models',
+]

@@ -24,7 +24,9 @@ export const up = [
     created_by INT UNSIGNED NULL, created_at DATETIME(3) NOT NULL, KEY (state, at), FOREIGN KEY (created_by) REFERENCES users(id) ON DELETE SET NULL) ${ENGINE}`,
 ]
 export const down = [
-  ...['scheduled_releases', 'replay_results', 'replays', 'check_runs', 'checks'].map((name) => `DROP TABLE ${name}`),
+  ...['scheduled_releases', 'replay_results', 'replays', 'check_runs', 'checks'].map(
+    (name) => `DROP TABLE ${name}`,
+  ),
   'ALTER TABLE releases DROP COLUMN because, DROP COLUMN proof',
   'ALTER TABLE revisions DROP COLUMN redacted_at',
   'DELETE FROM judgements WHERE question_id IS NULL',

@@ -1,8 +1,28 @@
 const ID = 'id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY'
 const ENGINE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4'
 const COUNTS = [
-  'questions', 'answered', 'elsewhere', 'clarifying', 'suggested', 'declined', 'unanswered', 'judged', 'up', 'down', 'opened', 'wants_person', 'visitors', 'conversations',
-  'started', 'asked', 'ended', 'taken', 'abandoned', 'contained', 'resolved', 'provisional',
+  'questions',
+  'answered',
+  'elsewhere',
+  'clarifying',
+  'suggested',
+  'declined',
+  'unanswered',
+  'judged',
+  'up',
+  'down',
+  'opened',
+  'wants_person',
+  'visitors',
+  'conversations',
+  'started',
+  'asked',
+  'ended',
+  'taken',
+  'abandoned',
+  'contained',
+  'resolved',
+  'provisional',
 ]
 
 /** What is learnt from questions: their topics, figures by day and week, gaps and their mends, logs from elsewhere. */
@@ -32,7 +52,18 @@ export const up = [
   `CREATE TABLE targets (measure VARCHAR(12) NOT NULL PRIMARY KEY, share DOUBLE NOT NULL, \`by\` DATE NOT NULL, user_id INT UNSIGNED NULL, created_at DATETIME(3) NOT NULL, FOREIGN KEY (user_id) REFERENCES users(id) ON DELETE SET NULL) ${ENGINE}`,
 ]
 export const down = [
-  ...['targets', 'alerts', 'log_imports', 'gap_mends', 'gap_work', 'figure_marks', 'figures', 'topic_rulings', 'topic_wordings', 'topics'].map((name) => `DROP TABLE ${name}`),
+  ...[
+    'targets',
+    'alerts',
+    'log_imports',
+    'gap_mends',
+    'gap_work',
+    'figure_marks',
+    'figures',
+    'topic_rulings',
+    'topic_wordings',
+    'topics',
+  ].map((name) => `DROP TABLE ${name}`),
   'ALTER TABLE judgements DROP KEY created_at',
   'ALTER TABLE conversations DROP KEY closed_at, DROP KEY created_at, DROP KEY last_at',
   `ALTER TABLE questions DROP KEY topic_id, DROP KEY outcome, DROP KEY door_id, DROP KEY item_id, DROP KEY vote, DROP KEY import_id, DROP KEY questions_text, ${['channel', 'topic_id', 'opened_at', 'import_id', 'asker'].map((name) => `DROP COLUMN ${name}`).join(', ')}`,

@@ -1,11 +1,34 @@
 const ID = 'id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY'
 const ENGINE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4'
 const CONVERSATION = [
-  "priority VARCHAR(6) NOT NULL DEFAULT 'normal'", 'asked_at DATETIME(3) NULL', 'due_at DATETIME(3) NULL', 'note VARCHAR(300) NULL', 'offered_to INT UNSIGNED NULL', 'offered_until DATETIME(3) NULL', 'passed_by VARCHAR(1000) NULL',
-  'overflowed BOOLEAN NOT NULL DEFAULT 0', 'outcome VARCHAR(20) NULL', 'visitor_got INT NOT NULL DEFAULT 0', 'visitor_seen INT NOT NULL DEFAULT 0', 'team_seen INT NOT NULL DEFAULT 0', 'case_number VARCHAR(14) NULL',
-  'rating TINYINT NULL', 'rating_word VARCHAR(500) NULL', 'nudged_at DATETIME(3) NULL', 'told LONGTEXT NULL', 'phone VARCHAR(40) NULL',
+  "priority VARCHAR(6) NOT NULL DEFAULT 'normal'",
+  'asked_at DATETIME(3) NULL',
+  'due_at DATETIME(3) NULL',
+  'note VARCHAR(300) NULL',
+  'offered_to INT UNSIGNED NULL',
+  'offered_until DATETIME(3) NULL',
+  'passed_by VARCHAR(1000) NULL',
+  'overflowed BOOLEAN NOT NULL DEFAULT 0',
+  'outcome VARCHAR(20) NULL',
+  'visitor_got INT NOT NULL DEFAULT 0',
+  'visitor_seen INT NOT NULL DEFAULT 0',
+  'team_seen INT NOT NULL DEFAULT 0',
+  'case_number VARCHAR(14) NULL',
+  'rating TINYINT NULL',
+  'rating_word VARCHAR(500) NULL',
+  'nudged_at DATETIME(3) NULL',
+  'told LONGTEXT NULL',
+  'phone VARCHAR(40) NULL',
 ]
-const USER = ["presence VARCHAR(4) NOT NULL DEFAULT 'off'", 'went_by_itself BOOLEAN NOT NULL DEFAULT 0', 'at_once INT NOT NULL DEFAULT 3', 'skills LONGTEXT NULL', 'beat_at DATETIME(3) NULL', 'last_turn_at DATETIME(3) NULL', 'alerts LONGTEXT NULL']
+const USER = [
+  "presence VARCHAR(4) NOT NULL DEFAULT 'off'",
+  'went_by_itself BOOLEAN NOT NULL DEFAULT 0',
+  'at_once INT NOT NULL DEFAULT 3',
+  'skills LONGTEXT NULL',
+  'beat_at DATETIME(3) NULL',
+  'last_turn_at DATETIME(3) NULL',
+  'alerts LONGTEXT NULL',
+]
 const nameOf = (column: string) => column.split(' ')[0]!
 
 /** What a team of agents works in: the order of queues, offers and presence, hand-overs with their right queue, cases and mail, ready lines, what agents teach. */
@@ -15,7 +38,7 @@ export const up = [
   'ALTER TABLE users DROP COLUMN present',
   'ALTER TABLE queues ADD COLUMN settings LONGTEXT NULL',
   `ALTER TABLE conversations ${CONVERSATION.map((column) => `ADD COLUMN ${column}`).join(', ')}, ADD UNIQUE KEY (case_number), ADD KEY conversations_due (state, due_at), ADD KEY conversations_entered (queue_id, entered_queue_at), ADD FULLTEXT KEY conversations_subject (subject)`,
-  "UPDATE conversations SET asked_at = entered_queue_at, due_at = entered_queue_at + INTERVAL 5 MINUTE WHERE entered_queue_at IS NOT NULL",
+  'UPDATE conversations SET asked_at = entered_queue_at, due_at = entered_queue_at + INTERVAL 5 MINUTE WHERE entered_queue_at IS NOT NULL',
   'ALTER TABLE messages ADD FULLTEXT KEY messages_text (text)',
   `CREATE TABLE handovers (${ID}, conversation_id INT UNSIGNED NOT NULL, at DATETIME(3) NOT NULL, reason VARCHAR(20) NOT NULL, queue_id INT UNSIGNED NOT NULL, \`by\` VARCHAR(12) NOT NULL, rule INT NULL, because VARCHAR(300) NOT NULL, situation LONGTEXT NOT NULL,
     right_queue INT UNSIGNED NULL, right_by VARCHAR(10) NULL, moves INT NOT NULL DEFAULT 0, KEY (at), KEY (right_by, at), FOREIGN KEY (conversation_id) REFERENCES conversations(id) ON DELETE CASCADE,
@@ -32,7 +55,15 @@ export const up = [
     next_at DATETIME(3) NULL, problem VARCHAR(300) NULL, created_at DATETIME(3) NOT NULL, sent_at DATETIME(3) NULL, UNIQUE KEY (message_id), KEY (state, next_at), FOREIGN KEY (conversation_id) REFERENCES conversations(id) ON DELETE CASCADE) ${ENGINE}`,
 ]
 export const down = [
-  ...['mails', 'attachments', 'teachings', 'ready_lines', 'conversation_guests', 'queue_models', 'handovers'].map((name) => `DROP TABLE ${name}`),
+  ...[
+    'mails',
+    'attachments',
+    'teachings',
+    'ready_lines',
+    'conversation_guests',
+    'queue_models',
+    'handovers',
+  ].map((name) => `DROP TABLE ${name}`),
   'ALTER TABLE messages DROP KEY messages_text',
   `ALTER TABLE conversations ADD KEY queue_id (queue_id), DROP KEY conversations_due, DROP KEY conversations_entered, DROP KEY conversations_subject, DROP KEY case_number, ${CONVERSATION.map((column) => `DROP COLUMN ${nameOf(column)}`).join(', ')}`,
   'ALTER TABLE queues DROP COLUMN settings',

@@ -1,5 +1,15 @@
 import { parentPort, workerData } from 'node:worker_threads'
-import { compareAll, type ContentItem, type FoundConflict, type FoundCopy, type GlossaryEntry, indexRelease, type Place, readItems, unreached } from '@janua/core'
+import {
+  compareAll,
+  type ContentItem,
+  type FoundConflict,
+  type FoundCopy,
+  type GlossaryEntry,
+  indexRelease,
+  type Place,
+  readItems,
+  unreached,
+} from '@janua/core'
 
 export interface HealthOrder {
   items: ContentItem[]
@@ -25,7 +35,16 @@ export function computeHealth({ items, glossary, used }: HealthOrder): HealthCom
   const index = indexRelease(items, { glossary }, read)
   const lately = new Set(used)
   const places = unreached(index, ({ item, ordinal }) => !lately.has(`${item} ${ordinal}`))
-  return { copies, conflicts, unreached: places, passages: index.size, seconds: { comparing: (compared - began) / 1000, reaching: (performance.now() - compared) / 1000 } }
+  return {
+    copies,
+    conflicts,
+    unreached: places,
+    passages: index.size,
+    seconds: {
+      comparing: (compared - began) / 1000,
+      reaching: (performance.now() - compared) / 1000,
+    },
+  }
 }
 
 if (parentPort) parentPort.postMessage(computeHealth((workerData as { order: HealthOrder }).order))

@@ -3,7 +3,10 @@ import { fold } from '@janua/core'
 
 /** Names that columns go by, in English and German, beside the role's own. */
 const NAMES: [ColumnRole, RegExp][] = [
-  ['question', /^(questions?|q|fragen?|phrasings?|asked|frage \d+|question \d+|other (wordings?|questions?)|weitere fragen?|auch)$/],
+  [
+    'question',
+    /^(questions?|q|fragen?|phrasings?|asked|frage \d+|question \d+|other (wordings?|questions?)|weitere fragen?|auch)$/,
+  ],
   ['answer', /^(answers?|a|antwort(en)?|reply|text|response)$/],
   ['title', /^(title|titel|subject|thema)$/],
   ['collection', /^(collection|category|kategorie|section|bereich|topic|gruppe)$/],
@@ -33,10 +36,23 @@ export const NEEDED: Record<SheetKind, ColumnRole[]> = {
 /** Guesses what a sheet is from the names of its columns, and without names from how its cells look. The lead has the last word. */
 export function guessMapping(rows: readonly (readonly string[])[]): SheetMapping {
   const width = Math.max(0, ...rows.slice(0, 50).map((row) => row.length))
-  const head = Array.from({ length: width }, (_, i) => fold(rows[0]?.[i] ?? '').replace(/[^a-z0-9]+/g, ' ').trim())
-  const roles = head.map((name): ColumnRole => NAMES.find(([, pattern]) => pattern.test(name))?.[0] ?? '')
+  const head = Array.from({ length: width }, (_, i) =>
+    fold(rows[0]?.[i] ?? '')
+      .replace(/[^a-z0-9]+/g, ' ')
+      .trim(),
+  )
+  const roles = head.map(
+    (name): ColumnRole => NAMES.find(([, pattern]) => pattern.test(name))?.[0] ?? '',
+  )
   const as = kindBy(roles)
-  if (as) return { as, header: true, columns: roles.map((role) => ((COLUMN_ROLES[as] as readonly string[]).includes(role) ? role : '')) }
+  if (as)
+    return {
+      as,
+      header: true,
+      columns: roles.map((role) =>
+        (COLUMN_ROLES[as] as readonly string[]).includes(role) ? role : '',
+      ),
+    }
   const looks = byLooks(rows, width)
   if (looks) return { as: 'article', header: false, columns: looks }
   return { as: 'document', header: true, columns: Array.from({ length: width }, () => '') }
@@ -47,16 +63,29 @@ function kindBy(roles: readonly ColumnRole[]): SheetKind | undefined {
   if (has('term', 'also')) return 'glossary'
   if (has('says', 'name')) return 'courtesy'
   if (!has('question', 'answer')) return undefined
-  return roles.some((role) => role === 'from' || role === 'until' || role === 'doors') ? 'fixed' : 'article'
+  return roles.some((role) => role === 'from' || role === 'until' || role === 'doors')
+    ? 'fixed'
+    : 'article'
 }
 
 /** Without names: a column of questions, and beside it the one with the longest texts. */
 function byLooks(rows: readonly (readonly string[])[], width: number): ColumnRole[] | undefined {
-  const cells = (column: number) => rows.slice(0, 40).map((row) => row[column] ?? '').filter(Boolean)
+  const cells = (column: number) =>
+    rows
+      .slice(0, 40)
+      .map((row) => row[column] ?? '')
+      .filter(Boolean)
   const columns = Array.from({ length: width }, (_, i) => i)
-  const asked = columns.filter((i) => cells(i).length > 0 && cells(i).filter((cell) => cell.endsWith('?')).length >= cells(i).length * 0.6)
-  const mean = (i: number) => cells(i).reduce((sum, cell) => sum + cell.length, 0) / Math.max(1, cells(i).length)
+  const asked = columns.filter(
+    (i) =>
+      cells(i).length > 0 &&
+      cells(i).filter((cell) => cell.endsWith('?')).length >= cells(i).length * 0.6,
+  )
+  const mean = (i: number) =>
+    cells(i).reduce((sum, cell) => sum + cell.length, 0) / Math.max(1, cells(i).length)
   const answer = columns.filter((i) => !asked.includes(i)).sort((a, b) => mean(b) - mean(a))[0]
   if (asked.length === 0 || answer === undefined) return undefined
-  return columns.map((i): ColumnRole => (asked.includes(i) ? 'question' : i === answer ? 'answer' : ''))
+  return columns.map((i): ColumnRole =>
+    asked.includes(i) ? 'question' : i === answer ? 'answer' : '',
+  )
 }

@@ -16,17 +16,32 @@ export function readCsv(bytes: Buffer): ReadSheet {
 }
 
 export function tooLong(rows: number): Unreadable {
-  return new Unreadable(`it has ${rows} rows; at most ${MAX_SHEET_ROWS} are read from one sheet, so please split it`)
+  return new Unreadable(
+    `it has ${rows} rows; at most ${MAX_SHEET_ROWS} are read from one sheet, so please split it`,
+  )
 }
 
 function parsed(text: string, delimiter: string, to?: number): string[][] {
   try {
-    const rows: string[][] = parse(text, { delimiter, to, bom: true, relax_column_count: true, relax_quotes: true, skip_empty_lines: false, trim: true, max_record_size: 1_000_000 })
+    const rows: string[][] = parse(text, {
+      delimiter,
+      to,
+      bom: true,
+      relax_column_count: true,
+      relax_quotes: true,
+      skip_empty_lines: false,
+      trim: true,
+      max_record_size: 1_000_000,
+    })
     while (rows.length > 0 && rows.at(-1)!.every((cell) => cell === '')) rows.pop()
     return rows
   } catch (cause) {
     const { code, lines } = cause as { code?: string; lines?: number }
-    throw new Unreadable(code === 'CSV_QUOTE_NOT_CLOSED' ? `a quotation mark is opened and never closed, at about line ${lines}` : `line ${lines ?? '?'} cannot be read as CSV`)
+    throw new Unreadable(
+      code === 'CSV_QUOTE_NOT_CLOSED'
+        ? `a quotation mark is opened and never closed, at about line ${lines}`
+        : `line ${lines ?? '?'} cannot be read as CSV`,
+    )
   }
 }
 

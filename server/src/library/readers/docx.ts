@@ -12,7 +12,8 @@ const STYLES = ["p[style-name='Title'] => h1.title:fresh", "p[style-name='Subtit
 /** DOCX: headings, lists, tables, links and pictures, cut into parts at its headings. */
 export async function readDocx(bytes: Buffer, name: string): Promise<ReadFile> {
   const zip = await openZip(bytes)
-  if (!zip.names.includes('word/document.xml')) throw new Unreadable('it is named .docx but holds no text document')
+  if (!zip.names.includes('word/document.xml'))
+    throw new Unreadable('it is named .docx but holds no text document')
   const pictures: Picture[] = []
   let lost = 0
   const convertImage = mammoth.images.imgElement(async (image) => {
@@ -21,16 +22,42 @@ export async function readDocx(bytes: Buffer, name: string): Promise<ReadFile> {
     else lost++
     return { src: found?.address ?? '' }
   })
-  const { value: html } = await mammoth.convertToHtml({ buffer: bytes }, { styleMap: STYLES, convertImage }).catch((cause: unknown) => {
-    throw new Unreadable(`the document is damaged (${oneLine((cause as Error).message).slice(0, 120)})`)
-  })
+  const { value: html } = await mammoth
+    .convertToHtml({ buffer: bytes }, { styleMap: STYLES, convertImage })
+    .catch((cause: unknown) => {
+      throw new Unreadable(
+        `the document is damaged (${oneLine((cause as Error).message).slice(0, 120)})`,
+      )
+    })
   const titled = /<h1 class="title">(.*?)<\/h1>/s.exec(html)
-  const parts = partsOf(markdownFrom(html.replace(titled?.[0] ?? '\u0000', '').replace(/<img[^>]*src=""[^>]*>/g, '')))
+  const parts = partsOf(
+    markdownFrom(html.replace(titled?.[0] ?? '\u0000', '').replace(/<img[^>]*src=""[^>]*>/g, '')),
+  )
   const top = parts.filter(({ level, heading }) => heading && level === 1)
   const named = oneLine(titled?.[1]?.replace(/<[^>]+>/g, '') ?? '')
-  const title = named || (top.length === 1 && parts[0] === top[0] ? top[0]!.heading : '') || titleFromName(name)
+  const title =
+    named || (top.length === 1 && parts[0] === top[0] ? top[0]!.heading : '') || titleFromName(name)
   if (!named && title === parts[0]?.heading) parts[0].heading = ''
-  const content: DocumentContent = { title: title.slice(0, 200), collection: collectionFromName(name), format: 'docx', file: null, address: null, pages: null, phrasings: [], parts, reviewOn: null }
-  const notes = lost > 0 ? [`${lost} picture${lost > 1 ? 's' : ''} left out: of a kind that browsers do not show`] : []
-  return { kind: 'document', content, notes, pictures, original: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document' }
+  const content: DocumentContent = {
+    title: title.slice(0, 200),
+    collection: collectionFromName(name),
+    format: 'docx',
+    file: null,
+    address: null,
+    pages: null,
+    phrasings: [],
+    parts,
+    reviewOn: null,
+  }
+  const notes =
+    lost > 0
+      ? [`${lost} picture${lost > 1 ? 's' : ''} left out: of a kind that browsers do not show`]
+      : []
+  return {
+    kind: 'document',
+    content,
+    notes,
+    pictures,
+    original: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
+  }
 }

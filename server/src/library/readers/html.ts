@@ -3,9 +3,16 @@ import * as cheerio from 'cheerio'
 import TurndownService from 'turndown'
 import { pictureIn } from './pictures.ts'
 import type { Beside, Picture, ReadFile } from './read.ts'
-import { collectionFromName, escapeMarkdown, oneLine, rowsAsMarkdown, titleFromName } from './text.ts'
+import {
+  collectionFromName,
+  escapeMarkdown,
+  oneLine,
+  rowsAsMarkdown,
+  titleFromName,
+} from './text.ts'
 
-const NEVER = 'script, style, noscript, template, iframe, object, embed, form, input, button, select, textarea, svg, canvas, head'
+const NEVER =
+  'script, style, noscript, template, iframe, object, embed, form, input, button, select, textarea, svg, canvas, head'
 const FURNITURE =
   'nav, header, footer, aside, [role=navigation], [role=banner], [role=contentinfo], [role=search], [aria-hidden=true], [hidden], .nav, .navbar, .menu, .sidebar, .breadcrumb, .breadcrumbs, .footer, .related, .sphinxsidebar, .headerlink, .skip-link'
 const MAIN = 'main, [role=main], article, #content, #main, .content, .document, .body'
@@ -19,7 +26,13 @@ export async function readHtml(html: string, name: string, beside: Beside): Prom
   const body = markdownFrom(main.html() ?? '')
   return {
     kind: 'article',
-    content: { title: (title || titleFromName(name)).slice(0, 200), collection: collectionFromName(name), phrasings: [], body: body && `${body}\n`, reviewOn: null },
+    content: {
+      title: (title || titleFromName(name)).slice(0, 200),
+      collection: collectionFromName(name),
+      phrasings: [],
+      body: body && `${body}\n`,
+      reviewOn: null,
+    },
     notes,
     pictures,
   }
@@ -44,12 +57,21 @@ export function mainContent($: cheerio.CheerioAPI): { title: string; main: cheer
 function mainOf($: cheerio.CheerioAPI): cheerio.Cheerio<any> {
   const body = $('body').first()
   const all = body.text().trim().length
-  const parts = $(MAIN).toArray().map((element) => $(element)).filter((part) => part.text().trim().length > all * 0.4)
+  const parts = $(MAIN)
+    .toArray()
+    .map((element) => $(element))
+    .filter((part) => part.text().trim().length > all * 0.4)
   return parts.sort((a, b) => a.text().length - b.text().length)[0] ?? body
 }
 
 /** Pictures that came along, or lie in the page itself, are kept; those from elsewhere stay addresses; the rest is left out and said. */
-async function takePictures($: cheerio.CheerioAPI, main: cheerio.Cheerio<any>, name: string, beside: Beside, notes: string[]): Promise<Picture[]> {
+async function takePictures(
+  $: cheerio.CheerioAPI,
+  main: cheerio.Cheerio<any>,
+  name: string,
+  beside: Beside,
+  notes: string[],
+): Promise<Picture[]> {
   const kept: Picture[] = []
   let lost = 0
   for (const image of main.find('img').toArray()) {
@@ -64,16 +86,28 @@ async function takePictures($: cheerio.CheerioAPI, main: cheerio.Cheerio<any>, n
     kept.push(found.picture)
     $(image).attr('src', found.address)
   }
-  if (lost > 0) notes.push(`${lost} picture${lost > 1 ? 's' : ''} left out: bring the whole folder or a ZIP, and they come along`)
+  if (lost > 0)
+    notes.push(
+      `${lost} picture${lost > 1 ? 's' : ''} left out: bring the whole folder or a ZIP, and they come along`,
+    )
   return kept
 }
 
 /** HTML as Markdown: tables stay tables, links to other pages of the same folder become plain words. */
 export function markdownFrom(html: string): string {
   const tables: string[] = []
-  const text = inPieces(withoutTables(html, tables)).map((piece) => converter().turndown(piece)).join('\n\n')
-  const whole = text.replace(/\uE000(\d+)\uE001/g, (_mark, number: string) => `\n\n${tables[Number(number)]}\n\n`)
-  return whole.replace(/\n{3,}/g, '\n\n').replace(/^(\s*)(-|\d+\.) {2,3}(?=\S)/gm, '$1$2 ').replace(/\u00b6/g, '').trim()
+  const text = inPieces(withoutTables(html, tables))
+    .map((piece) => converter().turndown(piece))
+    .join('\n\n')
+  const whole = text.replace(
+    /\uE000(\d+)\uE001/g,
+    (_mark, number: string) => `\n\n${tables[Number(number)]}\n\n`,
+  )
+  return whole
+    .replace(/\n{3,}/g, '\n\n')
+    .replace(/^(\s*)(-|\d+\.) {2,3}(?=\S)/gm, '$1$2 ')
+    .replace(/\u00b6/g, '')
+    .trim()
 }
 
 const PIECE = 60_000
@@ -83,26 +117,43 @@ function inPieces(html: string): string[] {
   if (html.length <= PIECE) return [html]
   const $ = cheerio.load(html, null, false)
   let nodes = $.root().contents().toArray()
-  while (nodes.length === 1 && $(nodes[0]!).contents().length > 1) nodes = $(nodes[0]!).contents().toArray()
+  while (nodes.length === 1 && $(nodes[0]!).contents().length > 1)
+    nodes = $(nodes[0]!).contents().toArray()
   const pieces: string[] = ['']
   for (const node of nodes) {
     const one = $.html(node)
     if (pieces.at(-1)!.length > 0 && pieces.at(-1)!.length + one.length > PIECE) pieces.push('')
     pieces[pieces.length - 1] += one
   }
-  return pieces.length === 1 ? pieces : pieces.flatMap((piece) => (piece.length > PIECE && piece.length < html.length ? inPieces(piece) : [piece]))
+  return pieces.length === 1
+    ? pieces
+    : pieces.flatMap((piece) =>
+        piece.length > PIECE && piece.length < html.length ? inPieces(piece) : [piece],
+      )
 }
 
 function converter(): TurndownService {
-  const turndown = new TurndownService({ headingStyle: 'atx', bulletListMarker: '-', codeBlockStyle: 'fenced', emDelimiter: '*' })
+  const turndown = new TurndownService({
+    headingStyle: 'atx',
+    bulletListMarker: '-',
+    codeBlockStyle: 'fenced',
+    emDelimiter: '*',
+  })
   turndown.use(gfm)
   turndown.addRule('local links', {
-    filter: (node) => node.nodeName === 'A' && !/^(https?:|mailto:|tel:)/.test(node.getAttribute('href') ?? ''),
+    filter: (node) =>
+      node.nodeName === 'A' && !/^(https?:|mailto:|tel:)/.test(node.getAttribute('href') ?? ''),
     replacement: (content) => content,
   })
-  turndown.addRule('code as written', { filter: ['pre'], replacement: (_content, node) => fenced(node.textContent ?? '') })
+  turndown.addRule('code as written', {
+    filter: ['pre'],
+    replacement: (_content, node) => fenced(node.textContent ?? ''),
+  })
   turndown.addRule('terms', { filter: ['dt'], replacement: (content) => term(oneLine(content)) })
-  turndown.addRule('definitions', { filter: ['dd'], replacement: (content) => `\n\n${content.trim()}\n\n` })
+  turndown.addRule('definitions', {
+    filter: ['dd'],
+    replacement: (content) => `\n\n${content.trim()}\n\n`,
+  })
   return turndown
 }
 
@@ -127,7 +178,9 @@ function withoutTables(html: string, tables: string[]): string {
     if (rows.every((row) => row.length === 0)) return
     const caption = oneLine($(table).find('caption').first().text())
     tables.push(rowsAsMarkdown(rows))
-    $(table).replaceWith(`${caption ? `<p>${caption}</p>` : ''}<p>\uE000${tables.length - 1}\uE001</p>`)
+    $(table).replaceWith(
+      `${caption ? `<p>${caption}</p>` : ''}<p>\uE000${tables.length - 1}\uE001</p>`,
+    )
   })
   return $.html()
 }
@@ -146,7 +199,8 @@ function gridOf($: cheerio.CheerioAPI, table: any): string[][] {
       const text = cellText($, cell, turndown)
       const across = Math.min(MOST_COLUMNS, Number($(cell).attr('colspan')) || 1)
       const down = Math.min(rows.length - r, Number($(cell).attr('rowspan')) || 1)
-      for (let y = 0; y < down; y++) for (let x = 0; x < across && at + x < MOST_COLUMNS; x++) grid[r + y]![at + x] = text
+      for (let y = 0; y < down; y++)
+        for (let x = 0; x < across && at + x < MOST_COLUMNS; x++) grid[r + y]![at + x] = text
       at += across
     }
   })

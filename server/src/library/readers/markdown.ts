@@ -13,13 +13,18 @@ export async function readMarkdown(text: string, name: string, beside: Beside): 
   const body = match ? source.slice(match[0].length) : source
   const heading = /^\s*# +(.+?) *#* *(?:\r?\n|$)/.exec(body)
   const fromHeading = front.title === undefined && heading
-  const notes = Object.keys(front).filter((key) => !KNOWN.has(key)).map((key) => `front matter “${key}” is not used`)
+  const notes = Object.keys(front)
+    .filter((key) => !KNOWN.has(key))
+    .map((key) => `front matter “${key}” is not used`)
   const pictures: Picture[] = []
   const whole = fromHeading ? body.slice(heading[0].length).replace(/^\s*\n/, '') : body
   return {
     kind: 'article',
     content: {
-      title: (textOf(front.title) ?? (fromHeading ? heading[1]! : titleFromName(name))).slice(0, 200),
+      title: (textOf(front.title) ?? (fromHeading ? heading[1]! : titleFromName(name))).slice(
+        0,
+        200,
+      ),
       collection: (textOf(front.collection) ?? collectionFromName(name)).slice(0, 80),
       phrasings: listOf(front.questions, notes),
       body: await withPictures(whole, name, beside, pictures),
@@ -31,7 +36,12 @@ export async function readMarkdown(text: string, name: string, beside: Beside): 
 }
 
 /** Pictures beside the file are taken along, and the text refers to them where they are kept. */
-async function withPictures(body: string, name: string, beside: Beside, pictures: Picture[]): Promise<string> {
+async function withPictures(
+  body: string,
+  name: string,
+  beside: Beside,
+  pictures: Picture[],
+): Promise<string> {
   const addresses = new Map<string, string>()
   for (const [, source] of body.matchAll(/!\[[^\]]*\]\(([^)\s]+)\)/g)) {
     const found = await pictureIn(source!, name, beside)
@@ -39,7 +49,13 @@ async function withPictures(body: string, name: string, beside: Beside, pictures
     pictures.push(found.picture)
     addresses.set(source!, found.address)
   }
-  return addresses.size === 0 ? body : body.replace(/(!\[[^\]]*\]\()([^)\s]+)(\))/g, (whole, open: string, source: string, close: string) => (addresses.has(source) ? open + addresses.get(source) + close : whole))
+  return addresses.size === 0
+    ? body
+    : body.replace(
+        /(!\[[^\]]*\]\()([^)\s]+)(\))/g,
+        (whole, open: string, source: string, close: string) =>
+          addresses.has(source) ? open + addresses.get(source) + close : whole,
+      )
 }
 
 function frontMatter(yaml: string): Record<string, unknown> {
@@ -48,7 +64,9 @@ function frontMatter(yaml: string): Record<string, unknown> {
     if (read === null || read === undefined) return {}
     if (typeof read === 'object' && !Array.isArray(read)) return read as Record<string, unknown>
   } catch (cause) {
-    throw new Unreadable(`the front matter is not valid YAML: ${(cause as Error).message.split('\n')[0]}`)
+    throw new Unreadable(
+      `the front matter is not valid YAML: ${(cause as Error).message.split('\n')[0]}`,
+    )
   }
   throw new Unreadable('the front matter must be a list of names and values')
 }
@@ -64,8 +82,14 @@ function listOf(value: unknown, notes: string[]): string[] {
     notes.push('“questions” is not a list and was left out')
     return []
   }
-  const texts = value.map((each) => textOf(each)?.slice(0, 300)).filter((each) => each !== undefined && each.length > 1) as string[]
-  return texts.filter((each, i) => texts.findIndex((other) => other.toLowerCase() === each.toLowerCase()) === i).slice(0, 200)
+  const texts = value
+    .map((each) => textOf(each)?.slice(0, 300))
+    .filter((each) => each !== undefined && each.length > 1) as string[]
+  return texts
+    .filter(
+      (each, i) => texts.findIndex((other) => other.toLowerCase() === each.toLowerCase()) === i,
+    )
+    .slice(0, 200)
 }
 
 function dateOf(value: unknown, notes: string[]): string | null {

@@ -2,15 +2,28 @@ import { MAX_PARTS } from '@janua/contracts'
 import type { Part } from '@janua/core'
 import { Unreadable } from './text.ts'
 
-const QUESTION_WORD = /^(how|what|when|where|who|whom|whose|which|why|can|could|may|must|do|does|did|is|are|am|was|will|would|should|have|has|wie|was|wann|wo|wohin|woher|wer|wen|wem|warum|weshalb|welche[rsnm]?|kann|können|darf|dürfen|muss|müssen|ist|sind|hat|haben|gibt|bekomme|brauche)\b/i
+const QUESTION_WORD =
+  /^(how|what|when|where|who|whom|whose|which|why|can|could|may|must|do|does|did|is|are|am|was|will|would|should|have|has|wie|was|wann|wo|wohin|woher|wer|wen|wem|warum|weshalb|welche[rsnm]?|kann|können|darf|dürfen|muss|müssen|ist|sind|hat|haben|gibt|bekomme|brauche)\b/i
 
 /** Whether a heading is worded as a question. */
 export function looksAsked(heading: string): boolean {
-  return heading.trim().endsWith('?') || (QUESTION_WORD.test(heading.trim()) && heading.trim().split(/\s+/).length >= 4)
+  return (
+    heading.trim().endsWith('?') ||
+    (QUESTION_WORD.test(heading.trim()) && heading.trim().split(/\s+/).length >= 4)
+  )
 }
 
 export function part(heading: string, level: number, body: string, more: Partial<Part> = {}): Part {
-  return { heading: heading.slice(0, 300), level, page: null, kind: 'text', body, phrasings: [], leftOut: null, ...more }
+  return {
+    heading: heading.slice(0, 300),
+    level,
+    page: null,
+    kind: 'text',
+    body,
+    phrasings: [],
+    leftOut: null,
+    ...more,
+  }
 }
 
 /** Cuts Markdown at its headings into the parts of a document. Headings inside code fences do not count. */
@@ -23,13 +36,20 @@ export function partsOf(markdown: string): Part[] {
     if (heading) parts.push(part(plain(heading[2]!), heading[1]!.length, ''))
     else parts.at(-1)!.body += `${line}\n`
   }
-  const trimmed = parts.map((each) => ({ ...each, body: each.body.trim() && `${each.body.trim()}\n`, kind: kindOf(each) }))
+  const trimmed = parts.map((each) => ({
+    ...each,
+    body: each.body.trim() && `${each.body.trim()}\n`,
+    kind: kindOf(each),
+  }))
   return checked(trimmed.filter(({ heading, body }) => heading || body))
 }
 
 /** Refuses what is too large to look after. */
 export function checked(parts: Part[]): Part[] {
-  if (parts.length > MAX_PARTS) throw new Unreadable(`it has ${parts.length} sections; at most ${MAX_PARTS} are read from one file, so please split it`)
+  if (parts.length > MAX_PARTS)
+    throw new Unreadable(
+      `it has ${parts.length} sections; at most ${MAX_PARTS} are read from one file, so please split it`,
+    )
   return parts
 }
 
@@ -40,5 +60,9 @@ function kindOf({ heading, body }: Part): Part['kind'] {
 }
 
 function plain(markdown: string): string {
-  return markdown.replace(/!?\[([^\]]*)\]\([^)]*\)/g, '$1').replace(/\\([\\`*_[\]<>|~#.()+-])/g, '$1').replace(/[*_`]{1,3}(\S(?:.*?\S)?)[*_`]{1,3}/g, '$1').trim()
+  return markdown
+    .replace(/!?\[([^\]]*)\]\([^)]*\)/g, '$1')
+    .replace(/\\([\\`*_[\]<>|~#.()+-])/g, '$1')
+    .replace(/[*_`]{1,3}(\S(?:.*?\S)?)[*_`]{1,3}/g, '$1')
+    .trim()
 }

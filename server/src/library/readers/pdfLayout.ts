@@ -16,8 +16,17 @@ export function layOut(pages: readonly PageText[]): { title: string; parts: Part
   const all = pages.map(linesOf)
   const { kept, running } = withoutRunning(all, pages)
   const body = bodySize(kept.flat())
-  const sizes = [...new Set(kept.flat().filter((line) => isHeading(line, body)).map((line) => headingRank(line, body)))].sort((a, b) => b - a)
-  const largest = kept.flat().filter((line) => isHeading(line, body) && headingRank(line, body) === sizes[0])
+  const sizes = [
+    ...new Set(
+      kept
+        .flat()
+        .filter((line) => isHeading(line, body))
+        .map((line) => headingRank(line, body)),
+    ),
+  ].sort((a, b) => b - a)
+  const largest = kept
+    .flat()
+    .filter((line) => isHeading(line, body) && headingRank(line, body) === sizes[0])
   const builder = new Builder(body, sizes, sizes.length > 1 || largest.length === 1)
   for (const lines of kept) builder.page(lines)
   const { title, parts } = builder.end()
@@ -32,7 +41,14 @@ function bodySize(lines: readonly Line[]): number {
 
 function isHeading({ size, bold, text, segments }: Line, body: number): boolean {
   if (segments.length > 1 || text.length > 140 || !/\p{L}/u.test(text)) return false
-  return size >= body * HEADING_RATIO || (bold && size >= body * 0.95 && text.split(' ').length <= 14 && !/[.,;:]$/.test(text) && !BULLET.test(text))
+  return (
+    size >= body * HEADING_RATIO ||
+    (bold &&
+      size >= body * 0.95 &&
+      text.split(' ').length <= 14 &&
+      !/[.,;:]$/.test(text) &&
+      !BULLET.test(text))
+  )
 }
 
 /** Larger type ranks higher; bold type of the body's size ranks below all larger type. */
@@ -41,18 +57,33 @@ function headingRank({ size }: Line, body: number): number {
 }
 
 /** Takes out the lines that stand at the head or foot of many pages, and bare page numbers; they become parts left out, so that the lead sees them. */
-function withoutRunning(all: readonly Line[][], pages: readonly PageText[]): { kept: Line[][]; running: Part[] } {
+function withoutRunning(
+  all: readonly Line[][],
+  pages: readonly PageText[],
+): { kept: Line[][]; running: Part[] } {
   const shape = (line: Line) => line.text.replace(/\d+/g, '#').trim()
-  const edge = (line: Line) => line.y < pages[line.page - 1]!.height * 0.09 || line.y > pages[line.page - 1]!.height * 0.91
+  const edge = (line: Line) =>
+    line.y < pages[line.page - 1]!.height * 0.09 || line.y > pages[line.page - 1]!.height * 0.91
   const times = new Map<string, Line[]>()
-  for (const line of all.flat()) if (edge(line)) times.set(shape(line), [...(times.get(shape(line)) ?? []), line])
+  for (const line of all.flat())
+    if (edge(line)) times.set(shape(line), [...(times.get(shape(line)) ?? []), line])
   const enough = pages.length < 6 ? 2 : 3 // chapters have heads of their own
-  const isRunning = (line: Line) => edge(line) && (/^[#\s/–-]*(page|seite)?[#\s/–-]*(of|von)?[#\s/–-]*$/i.test(shape(line)) || times.get(shape(line))!.length >= enough)
+  const isRunning = (line: Line) =>
+    edge(line) &&
+    (/^[#\s/–-]*(page|seite)?[#\s/–-]*(of|von)?[#\s/–-]*$/i.test(shape(line)) ||
+      times.get(shape(line))!.length >= enough)
   const out = [...times.values()].filter((lines) => isRunning(lines[0]!))
   return {
     kept: all.map((lines) => lines.filter((line) => !isRunning(line))),
     running: out.map((lines) =>
-      part('', 9, `${escapeMarkdown(lines[0]!.text)}\n`, { page: lines[0]!.page, leftOut: { by: 'reader', because: lines.length > 1 ? `stands at the edge of ${lines.length} pages` : 'a page number' } }),
+      part('', 9, `${escapeMarkdown(lines[0]!.text)}\n`, {
+        page: lines[0]!.page,
+        leftOut: {
+          by: 'reader',
+          because:
+            lines.length > 1 ? `stands at the edge of ${lines.length} pages` : 'a page number',
+        },
+      }),
     ),
   }
 }
@@ -78,7 +109,7 @@ class Builder {
       this.flush()
       this.open('', this.parts.at(-1)!.level, first.page)
     }
-    for (let at = 0; at < lines.length; ) {
+    for (let at = 0; at < lines.length;) {
       const line = lines[at]!
       const table = tableAt(lines, at)
       if (table) {
@@ -104,8 +135,18 @@ class Builder {
     this.paragraph()
     let end = at + 1
     const line = lines[at]!
-    while (end < lines.length && isHeading(lines[end]!, this.body) && lines[end]!.size === line.size && lines[end]!.bold === line.bold && lines[end]!.y - lines[end - 1]!.y < line.size * 1.5) end++
-    const text = lines.slice(at, end).map((each) => each.text).join(' ')
+    while (
+      end < lines.length &&
+      isHeading(lines[end]!, this.body) &&
+      lines[end]!.size === line.size &&
+      lines[end]!.bold === line.bold &&
+      lines[end]!.y - lines[end - 1]!.y < line.size * 1.5
+    )
+      end++
+    const text = lines
+      .slice(at, end)
+      .map((each) => each.text)
+      .join(' ')
     const rank = this.sizes.indexOf(headingRank(line, this.body))
     if (!this.title && this.titled && rank === 0 && this.parts.length === 0) this.title = text
     else {
@@ -129,7 +170,13 @@ class Builder {
     const before = this.lines.at(-1)
     if (!before) return false
     const gap = line.y - before.y
-    return gap > Math.max(line.size, before.size) * 1.55 || gap < 0 || this.isIndented(line, before) || BULLET.test(line.text) || NUMBERED.test(line.text)
+    return (
+      gap > Math.max(line.size, before.size) * 1.55 ||
+      gap < 0 ||
+      this.isIndented(line, before) ||
+      BULLET.test(line.text) ||
+      NUMBERED.test(line.text)
+    )
   }
 
   /** A line that begins further in than the one before begins a paragraph; in an item of a list it only goes on. */
@@ -146,8 +193,10 @@ class Builder {
     const text = joined(this.lines.map(({ text: one }) => one))
     const number = NUMBERED.exec(text)
     if (BULLET.test(text)) this.blocks.push(`- ${escapeMarkdown(text.replace(BULLET, ''))}`)
-    else if (number) this.blocks.push(`${number[1]}. ${escapeMarkdown(text.slice(number[0].length))}`)
-    else if (this.hanging && this.goesOn(first, text)) this.blocks.push(`${this.blocks.pop()!} ${escapeMarkdown(text)}`)
+    else if (number)
+      this.blocks.push(`${number[1]}. ${escapeMarkdown(text.slice(number[0].length))}`)
+    else if (this.hanging && this.goesOn(first, text))
+      this.blocks.push(`${this.blocks.pop()!} ${escapeMarkdown(text)}`)
     else this.blocks.push(escapeMarkdown(text))
     this.hanging = BULLET.test(text) || number ? first : undefined
     this.lines = []
@@ -155,7 +204,11 @@ class Builder {
 
   /** Text that stands indented below an item of a list belongs to it. */
   private goesOn(first: Line, text: string): boolean {
-    return first.segments[0]!.x > this.hanging!.segments[0]!.x + 4 && first.page === this.hanging!.page && /^\p{Ll}/u.test(text)
+    return (
+      first.segments[0]!.x > this.hanging!.segments[0]!.x + 4 &&
+      first.page === this.hanging!.page &&
+      /^\p{Ll}/u.test(text)
+    )
   }
 
   private flush(): void {
@@ -176,7 +229,9 @@ class Builder {
 function contentsLeftOut(part: Part): Part {
   const leaders = part.body.match(/(?:\s?\.){4,}\s*\d+/g) ?? []
   const lines = part.body.split(/\n+/).filter(Boolean).length
-  return leaders.length >= 4 && leaders.length >= lines * 0.5 ? { ...part, leftOut: { by: 'reader', because: 'a table of contents' } } : part
+  return leaders.length >= 4 && leaders.length >= lines * 0.5
+    ? { ...part, leftOut: { by: 'reader', because: 'a table of contents' } }
+    : part
 }
 
 /** A sentence that goes on over the turn of a page stays with the page on which it begins. */
@@ -185,7 +240,12 @@ function withoutCutSentences(parts: readonly Part[]): Part[] {
   for (const part of parts) {
     const before = whole.at(-1)
     const [first = '', ...rest] = part.body.split('\n\n')
-    const cut = before && part.heading === '' && /[\p{Ll},]\s*$/u.test(before.body) && /^\p{Ll}/u.test(first) && !before.body.trimEnd().endsWith('|')
+    const cut =
+      before &&
+      part.heading === '' &&
+      /[\p{Ll},]\s*$/u.test(before.body) &&
+      /^\p{Ll}/u.test(first) &&
+      !before.body.trimEnd().endsWith('|')
     if (cut) before.body = `${before.body.trimEnd()} ${first.trim()}\n`
     const body = cut ? rest.join('\n\n') : part.body
     if (body.trim() || part.heading) whole.push({ ...part, body })

@@ -42,22 +42,48 @@ export function linesOf(page: PageText): Line[] {
   const right = page.pieces.filter((piece) => piece.x >= middle)
   const across = page.pieces.filter((piece) => piece.x < middle && piece.x + piece.width > middle)
   const top = Math.min(...[...left, ...right].map(({ y }) => y))
-  return [...linesIn(page, across.filter(({ y }) => y < top)), ...linesIn(page, left), ...linesIn(page, right), ...linesIn(page, across.filter(({ y }) => y >= top))]
+  return [
+    ...linesIn(
+      page,
+      across.filter(({ y }) => y < top),
+    ),
+    ...linesIn(page, left),
+    ...linesIn(page, right),
+    ...linesIn(
+      page,
+      across.filter(({ y }) => y >= top),
+    ),
+  ]
 }
 
 function linesIn({ number }: PageText, pieces: readonly Piece[]): Line[] {
   const rows: Piece[][] = []
   for (const piece of [...pieces].sort((a, b) => a.y - b.y || a.x - b.x)) {
     const row = rows.at(-1)
-    if (row && Math.abs(row[0]!.y - piece.y) <= Math.max(2, Math.min(row[0]!.size, piece.size) * 0.4)) row.push(piece)
+    if (
+      row &&
+      Math.abs(row[0]!.y - piece.y) <= Math.max(2, Math.min(row[0]!.size, piece.size) * 0.4)
+    )
+      row.push(piece)
     else rows.push([piece])
   }
   return rows.map((row) => {
     const segments = segmentsOf([...row].sort((a, b) => a.x - b.x))
     const letters = row.reduce((sum, { text }) => sum + text.trim().length, 0) || 1
-    const boldLetters = row.reduce((sum, { text, bold }) => sum + (bold ? text.trim().length : 0), 0)
-    const size = row.reduce((sum, { size: one, text }) => sum + one * text.trim().length, 0) / letters
-    return { page: number, y: row[0]!.y, size: Math.round(size * 2) / 2, bold: boldLetters > letters * 0.8, segments, text: segments.map(({ text }) => text).join(' ') }
+    const boldLetters = row.reduce(
+      (sum, { text, bold }) => sum + (bold ? text.trim().length : 0),
+      0,
+    )
+    const size =
+      row.reduce((sum, { size: one, text }) => sum + one * text.trim().length, 0) / letters
+    return {
+      page: number,
+      y: row[0]!.y,
+      size: Math.round(size * 2) / 2,
+      bold: boldLetters > letters * 0.8,
+      segments,
+      text: segments.map(({ text }) => text).join(' '),
+    }
   })
 }
 
@@ -76,15 +102,23 @@ function segmentsOf(row: readonly Piece[]): Segment[] {
       last.end = Math.max(last.end, x + width)
     } else segments.push({ text, x, end: x + width, starts: [] })
   }
-  return segments.map((segment) => ({ ...segment, text: segment.text.trimEnd() })).filter(({ text }) => text !== '')
+  return segments
+    .map((segment) => ({ ...segment, text: segment.text.trimEnd() }))
+    .filter(({ text }) => text !== '')
 }
 
 /** Where the blank strip between two columns of running text stands; null on a page of one column. */
 function gutterOf({ width, pieces }: PageText): number | null {
   const middle = width / 2
-  const across = pieces.filter((piece) => piece.x < middle - 4 && piece.x + piece.width > middle + 4).length
-  const sides = [pieces.filter((piece) => piece.x + piece.width <= middle + 4), pieces.filter((piece) => piece.x >= middle - 4)]
-  const long = (side: readonly Piece[]) => side.filter(({ text }) => text.trim().split(/\s+/).length >= 4).length
+  const across = pieces.filter(
+    (piece) => piece.x < middle - 4 && piece.x + piece.width > middle + 4,
+  ).length
+  const sides = [
+    pieces.filter((piece) => piece.x + piece.width <= middle + 4),
+    pieces.filter((piece) => piece.x >= middle - 4),
+  ]
+  const long = (side: readonly Piece[]) =>
+    side.filter(({ text }) => text.trim().split(/\s+/).length >= 4).length
   const twoColumns = across <= pieces.length * 0.06 && sides.every((side) => long(side) >= 8)
   return twoColumns ? middle : null
 }

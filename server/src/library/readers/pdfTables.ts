@@ -8,13 +8,21 @@ const ALIGNED = 4
  * The table that begins at a line, if one does: at least two rows of two cells whose columns agree.
  * @returns its rows of cells, and the place after its last line
  */
-export function tableAt(lines: readonly Line[], at: number): { rows: string[][]; end: number } | null {
+export function tableAt(
+  lines: readonly Line[],
+  at: number,
+): { rows: string[][]; end: number } | null {
   if (lines[at]!.segments.length < 2) return null
   let end = at + 1
   while (end < lines.length && belongs(lines, at, end)) end++
   const wide = lines.slice(at, end).filter(({ segments }) => segments.length > 1)
   const edges = edgesOf(wide)
-  while (segmentsBeside(lines, end - 1) < 2 && !isClose(lines, end - 1) && !isFull(lines[end - 1]!, edges)) end--
+  while (
+    segmentsBeside(lines, end - 1) < 2 &&
+    !isClose(lines, end - 1) &&
+    !isFull(lines[end - 1]!, edges)
+  )
+    end--
   const found = lines.slice(at, end)
   if (wide.length < 2 || edges.length === 0) return null
   return { rows: rowsOf(found, edges), end }
@@ -30,13 +38,22 @@ function belongs(lines: readonly Line[], from: number, at: number): boolean {
   if (only?.starts.some(({ x }) => edges.some((edge) => Math.abs(edge - x) <= ALIGNED))) return true
   if (isFull(line, edges)) return true
   const starts = lines.slice(from, at).flatMap(({ segments }) => segments.map(({ x }) => x))
-  return only !== undefined && starts.some((x) => Math.abs(x - only.x) <= ALIGNED) && isClose(lines, at)
+  return (
+    only !== undefined && starts.some((x) => Math.abs(x - only.x) <= ALIGNED) && isClose(lines, at)
+  )
 }
 
 /** A row so full that its cells touch reads like one run of text, but reaches into the last column. */
 function isFull({ segments }: Line, edges: readonly number[]): boolean {
   const [only] = segments
-  return segments.length === 1 && only !== undefined && edges.length > 0 && only.end > edges.at(-1)! + 6 && only.x < edges[0]! && !/[.:;!?]$/.test(only.text)
+  return (
+    segments.length === 1 &&
+    only !== undefined &&
+    edges.length > 0 &&
+    only.end > edges.at(-1)! + 6 &&
+    only.x < edges[0]! &&
+    !/[.:;!?]$/.test(only.text)
+  )
 }
 
 function isClose(lines: readonly Line[], at: number): boolean {
@@ -45,7 +62,10 @@ function isClose(lines: readonly Line[], at: number): boolean {
 
 /** How many runs of text stand beside each other here; cells that are centred in a tall row stand a little off its first line. */
 function segmentsBeside(lines: readonly Line[], at: number): number {
-  const overlaps = (a: number) => lines[a + 1] !== undefined && lines[a + 1]!.y >= lines[a]!.y && lines[a + 1]!.y - lines[a]!.y < lines[a]!.size * 0.9
+  const overlaps = (a: number) =>
+    lines[a + 1] !== undefined &&
+    lines[a + 1]!.y >= lines[a]!.y &&
+    lines[a + 1]!.y - lines[a]!.y < lines[a]!.size * 0.9
   let from = at
   let to = at
   while (from > 0 && overlaps(from - 1)) from--
@@ -58,15 +78,36 @@ function segmentsBeside(lines: readonly Line[], at: number): number {
  * counts when most rows leave it free.
  */
 function edgesOf(rows: readonly Line[]): number[] {
-  const crossing = (x: number) => rows.filter(({ segments }) => segments.some((segment) => segment.x < x - 2 && segment.end > x + 1)).length
-  const candidates = [...new Set(rows.flatMap(({ segments }) => segments.slice(1).map(({ x }) => x)))]
-  const close = rows.flatMap(({ segments }) => segments.flatMap(({ starts }) => starts.map(({ x }) => x)))
-  const shared = close.filter((x) => rows.filter(({ segments }) => segments.some((each) => Math.abs(each.x - x) < 2 || each.starts.some((start) => Math.abs(start.x - x) < 2))).length >= Math.max(2, rows.length * 0.6))
-  const free = [...candidates.filter((x) => crossing(x) <= rows.length * 0.3), ...shared].sort((a, b) => a - b)
+  const crossing = (x: number) =>
+    rows.filter(({ segments }) =>
+      segments.some((segment) => segment.x < x - 2 && segment.end > x + 1),
+    ).length
+  const candidates = [
+    ...new Set(rows.flatMap(({ segments }) => segments.slice(1).map(({ x }) => x))),
+  ]
+  const close = rows.flatMap(({ segments }) =>
+    segments.flatMap(({ starts }) => starts.map(({ x }) => x)),
+  )
+  const shared = close.filter(
+    (x) =>
+      rows.filter(({ segments }) =>
+        segments.some(
+          (each) =>
+            Math.abs(each.x - x) < 2 || each.starts.some((start) => Math.abs(start.x - x) < 2),
+        ),
+      ).length >= Math.max(2, rows.length * 0.6),
+  )
+  const free = [...candidates.filter((x) => crossing(x) <= rows.length * 0.3), ...shared].sort(
+    (a, b) => a - b,
+  )
   const groups: number[][] = []
   for (const x of free) {
     const group = groups.at(-1)
-    const parted = group && rows.some(({ segments }) => segments.some((segment) => segment.x >= group[0]! - 2 && segment.end <= x + 1))
+    const parted =
+      group &&
+      rows.some(({ segments }) =>
+        segments.some((segment) => segment.x >= group[0]! - 2 && segment.end <= x + 1),
+      )
     if (group && !parted) group.push(x)
     else groups.push([x])
   }
@@ -103,8 +144,20 @@ function cutAt(segment: Segment, edges: readonly number[]): Segment[] {
   const cut = edge === undefined ? undefined : (pieceAt(segment, edge) ?? blankNear(segment, edge))
   if (cut === undefined || cut.at <= 0) return [segment]
   const { text, x, end, starts } = segment
-  const left = { text: text.slice(0, cut.at).trim(), x, end: Math.min(cut.x, end), starts: starts.filter(({ at }) => at < cut.at) }
-  const right = { text: text.slice(cut.at).trim(), x: cut.x, end, starts: starts.filter(({ at }) => at > cut.at).map((start) => ({ x: start.x, at: start.at - cut.at })) }
+  const left = {
+    text: text.slice(0, cut.at).trim(),
+    x,
+    end: Math.min(cut.x, end),
+    starts: starts.filter(({ at }) => at < cut.at),
+  }
+  const right = {
+    text: text.slice(cut.at).trim(),
+    x: cut.x,
+    end,
+    starts: starts
+      .filter(({ at }) => at > cut.at)
+      .map((start) => ({ x: start.x, at: start.at - cut.at })),
+  }
   return [left, ...cutAt(right, edges)]
 }
 

@@ -21,7 +21,8 @@ export function readInThread(files: readonly ArrivedFile[], tell: (said: Said) =
   let current: Worker | undefined
   const ended = (async () => {
     let left = [...files]
-    while (left.length > 0 && !stopped) left = await oneThread(left, tell, (worker) => (current = worker))
+    while (left.length > 0 && !stopped)
+      left = await oneThread(left, tell, (worker) => (current = worker))
   })()
   return {
     ended,
@@ -34,10 +35,17 @@ export function readInThread(files: readonly ArrivedFile[], tell: (said: Said) =
 }
 
 /** @returns the files that this thread did not come to */
-function oneThread(files: readonly ArrivedFile[], tell: (said: Said) => void, hold: (worker: Worker) => void): Promise<ArrivedFile[]> {
+function oneThread(
+  files: readonly ArrivedFile[],
+  tell: (said: Said) => void,
+  hold: (worker: Worker) => void,
+): Promise<ArrivedFile[]> {
   return new Promise((done) => {
     const order: ReadingOrder = { files: [...files] }
-    const worker = startThread(new URL('./worker.ts', import.meta.url), order, { maxOldGenerationSizeMb: MOST_HEAP_MB, maxYoungGenerationSizeMb: 64 })
+    const worker = startThread(new URL('./worker.ts', import.meta.url), order, {
+      maxOldGenerationSizeMb: MOST_HEAP_MB,
+      maxYoungGenerationSizeMb: 64,
+    })
     hold(worker)
     let shown = files[0]!.name
     let open = true
@@ -48,7 +56,10 @@ function oneThread(files: readonly ArrivedFile[], tell: (said: Said) => void, ho
     }
     const watch = () => {
       clearTimeout(timer)
-      timer = setTimeout(() => void end(`reading it took longer than ${MOST_SECONDS} seconds`), MOST_SECONDS * 1000)
+      timer = setTimeout(
+        () => void end(`reading it took longer than ${MOST_SECONDS} seconds`),
+        MOST_SECONDS * 1000,
+      )
     }
     const end = async (refusal?: string) => {
       if (!open) return
@@ -70,7 +81,11 @@ function oneThread(files: readonly ArrivedFile[], tell: (said: Said) => void, ho
     })
     worker.once('error', (cause: NodeJS.ErrnoException) => {
       if (process.env.JANUA_DEBUG) process.stderr.write(`${cause.stack}\n`)
-      void end(cause.code === 'ERR_WORKER_OUT_OF_MEMORY' ? 'it needs more memory to read than a file may take' : 'it could not be read: something in it is not as this kind of file should be')
+      void end(
+        cause.code === 'ERR_WORKER_OUT_OF_MEMORY'
+          ? 'it needs more memory to read than a file may take'
+          : 'it could not be read: something in it is not as this kind of file should be',
+      )
     })
     worker.once('exit', () => {
       if (!open) return

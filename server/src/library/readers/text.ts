@@ -6,7 +6,9 @@ export function decode(bytes: Buffer): string {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes)
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes)
   if (bytes.includes(0)) throw new Unreadable('this is not a text file')
-  const named = /<meta[^>]+charset=["']?([\w-]+)/i.exec(bytes.subarray(0, 2048).toString('latin1'))?.[1]
+  const named = /<meta[^>]+charset=["']?([\w-]+)/i.exec(
+    bytes.subarray(0, 2048).toString('latin1'),
+  )?.[1]
   for (const charset of [named, 'utf-8']) {
     if (!charset) continue
     try {
@@ -20,7 +22,11 @@ export function decode(bytes: Buffer): string {
 
 /** A title out of a file's name: "opening-hours.txt" becomes "Opening hours". */
 export function titleFromName(name: string): string {
-  const words = name.replace(/^.*\//, '').replace(/\.[^.]+$/, '').replace(/[-_]+/g, ' ').trim()
+  const words = name
+    .replace(/^.*\//, '')
+    .replace(/\.[^.]+$/, '')
+    .replace(/[-_]+/g, ' ')
+    .trim()
   return (words.charAt(0).toUpperCase() + words.slice(1)).slice(0, 200) || 'Untitled'
 }
 
@@ -32,12 +38,18 @@ export function collectionFromName(name: string): string {
 
 /** One line, its blanks single, without the pilcrows that manuals hang on headings. */
 export function oneLine(text: string): string {
-  return text.replace(/\u00b6/g, '').replace(/\s+/g, ' ').trim()
+  return text
+    .replace(/\u00b6/g, '')
+    .replace(/\s+/g, ' ')
+    .trim()
 }
 
 /** Text put into Markdown so that it shows as it is written. */
 export function escapeMarkdown(text: string): string {
-  return text.replace(/([\\`*_[\]<>|~])/g, '\\$1').replace(/^(\s*)([#>+-])(?=\s)/, '$1\\$2').replace(/^(\s*\d+)([.)])(?=\s)/, '$1\\$2')
+  return text
+    .replace(/([\\`*_[\]<>|~])/g, '\\$1')
+    .replace(/^(\s*)([#>+-])(?=\s)/, '$1\\$2')
+    .replace(/^(\s*\d+)([.)])(?=\s)/, '$1\\$2')
 }
 
 /** A table of plain texts in Markdown; the first row is its header. */
@@ -48,6 +60,7 @@ export function markdownTable(rows: readonly (readonly string[])[]): string {
 /** The same of cells that are Markdown already. */
 export function rowsAsMarkdown(rows: readonly (readonly string[])[]): string {
   const width = Math.max(...rows.map((row) => row.length))
-  const line = (row: readonly string[]) => `| ${Array.from({ length: width }, (_, i) => row[i] || ' ').join(' | ')} |`
+  const line = (row: readonly string[]) =>
+    `| ${Array.from({ length: width }, (_, i) => row[i] || ' ').join(' | ')} |`
   return [line(rows[0]!), `|${' --- |'.repeat(width)}`, ...rows.slice(1).map(line)].join('\n')
 }

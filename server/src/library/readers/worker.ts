@@ -3,7 +3,15 @@ import { parentPort, workerData } from 'node:worker_threads'
 import type { ArticleContent, DocumentContent } from '@janua/contracts'
 import { countWords, splitParts, splitPassages } from '@janua/core'
 import type { ArrivedFile, ReadingOrder, Said } from './protocol.ts'
-import { endingOf, type Beside, type ReadFile, READABLE, readFile, refuseMislabelled, Unreadable } from './read.ts'
+import {
+  endingOf,
+  type Beside,
+  type ReadFile,
+  READABLE,
+  readFile,
+  refuseMislabelled,
+  Unreadable,
+} from './read.ts'
 import { outliveStrays } from './strays.ts'
 import type { Zip } from './zip.ts'
 
@@ -29,13 +37,16 @@ async function readOne({ name, path }: ArrivedFile, beside: Beside): Promise<voi
     if (endingOf(name) !== 'zip') return tell(name, name, bytes, beside)
     const zip = await (await import('./zip.ts')).openZip(bytes)
     const { MANIFEST, readPackage } = await import('./package.ts')
-    if (zip.names.includes(MANIFEST)) return say({ type: 'package', file: name, ...(await readPackage(zip)) })
+    if (zip.names.includes(MANIFEST))
+      return say({ type: 'package', file: name, ...(await readPackage(zip)) })
     await readZip(name, zip)
   })
 }
 
 async function readZip(name: string, zip: Zip): Promise<void> {
-  const inside = zip.names.filter((each) => !/(^|\/)(\.|__MACOSX)/.test(each) && !PICTURES.test(each))
+  const inside = zip.names.filter(
+    (each) => !/(^|\/)(\.|__MACOSX)/.test(each) && !PICTURES.test(each),
+  )
   if (inside.length === 0) throw new Unreadable('there is no file in it that can be read')
   say({ type: 'found', more: inside.length - 1 })
   const beside: Beside = async (path) => (zip.names.includes(path) ? zip.read(path) : undefined)
@@ -57,20 +68,39 @@ async function tell(shown: string, name: string, bytes: Buffer, beside: Beside):
   if (size.words === 0) throw new Unreadable('there is no text in it')
   const original = read.original ? { bytes, name, type: read.original } : undefined
   const { as: _as, ...item } = read
-  say({ type: 'item', file: shown, item: { ...item, pictures: [...(item.pictures ?? []), ...(original ? [original] : [])] }, ...size })
+  say({
+    type: 'item',
+    file: shown,
+    item: { ...item, pictures: [...(item.pictures ?? []), ...(original ? [original] : [])] },
+    ...size,
+  })
 }
 
 function sizeOf({ kind, content }: ReadFile): { words: number; passages: number } {
-  const passages = kind === 'document' ? splitParts((content as DocumentContent).parts) : splitPassages((content as ArticleContent).body)
-  return { passages: passages.length, words: passages.reduce((sum, { text }) => sum + countWords(text), 0) }
+  const passages =
+    kind === 'document'
+      ? splitParts((content as DocumentContent).parts)
+      : splitPassages((content as ArticleContent).body)
+  return {
+    passages: passages.length,
+    words: passages.reduce((sum, { text }) => sum + countWords(text), 0),
+  }
 }
 
 async function saying(file: string, work: () => Promise<void>): Promise<void> {
   try {
     await work()
   } catch (cause) {
-    if (!(cause instanceof Unreadable) && process.env.JANUA_DEBUG) process.stderr.write(`${(cause as Error).stack}\n`)
-    say({ type: 'refused', file, reason: cause instanceof Unreadable ? cause.message : 'it could not be read: something in it is not as this kind of file should be' })
+    if (!(cause instanceof Unreadable) && process.env.JANUA_DEBUG)
+      process.stderr.write(`${(cause as Error).stack}\n`)
+    say({
+      type: 'refused',
+      file,
+      reason:
+        cause instanceof Unreadable
+          ? cause.message
+          : 'it could not be read: something in it is not as this kind of file should be',
+    })
   }
 }
 

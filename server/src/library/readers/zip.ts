@@ -24,10 +24,21 @@ export async function openZip(bytes: Buffer): Promise<Zip> {
   const file = await open(bytes)
   const entries = await entriesOf(file)
   const unpacked = entries.reduce((sum, { uncompressedSize }) => sum + uncompressedSize, 0)
-  if (entries.some((entry) => entry.isEncrypted())) throw new Unreadable('it is encrypted; please bring it without a password')
-  if (unpacked > MOST_UNPACKED) throw new Unreadable(`it would unpack to ${Math.round(unpacked / MB)} MB; at most ${MOST_UNPACKED / MB} MB are read`)
-  const bursting = entries.find(({ uncompressedSize, compressedSize }) => uncompressedSize > MOST_ONE || (uncompressedSize > MB && uncompressedSize > compressedSize * MOST_RATIO))
-  if (bursting) throw new Unreadable(`“${bursting.fileName.slice(0, 80)}” in it is packed so tightly that it would fill the memory`)
+  if (entries.some((entry) => entry.isEncrypted()))
+    throw new Unreadable('it is encrypted; please bring it without a password')
+  if (unpacked > MOST_UNPACKED)
+    throw new Unreadable(
+      `it would unpack to ${Math.round(unpacked / MB)} MB; at most ${MOST_UNPACKED / MB} MB are read`,
+    )
+  const bursting = entries.find(
+    ({ uncompressedSize, compressedSize }) =>
+      uncompressedSize > MOST_ONE ||
+      (uncompressedSize > MB && uncompressedSize > compressedSize * MOST_RATIO),
+  )
+  if (bursting)
+    throw new Unreadable(
+      `“${bursting.fileName.slice(0, 80)}” in it is packed so tightly that it would fill the memory`,
+    )
   const byName = new Map(entries.map((entry) => [entry.fileName, entry]))
   return {
     names: [...byName.keys()].filter((name) => !name.endsWith('/')),
@@ -37,12 +48,17 @@ export async function openZip(bytes: Buffer): Promise<Zip> {
 
 function open(bytes: Buffer): Promise<ZipFile> {
   return new Promise((done, failed) => {
-    yauzl.fromBuffer(bytes, { lazyEntries: true, autoClose: false }, (cause, file) => (cause ? failed(damaged(cause)) : done(file)))
+    yauzl.fromBuffer(bytes, { lazyEntries: true, autoClose: false }, (cause, file) =>
+      cause ? failed(damaged(cause)) : done(file),
+    )
   })
 }
 
 function entriesOf(file: ZipFile): Promise<Entry[]> {
-  if (file.entryCount > MOST_ENTRIES) throw new Unreadable(`it holds ${file.entryCount} files; at most ${MOST_ENTRIES} are read at once`)
+  if (file.entryCount > MOST_ENTRIES)
+    throw new Unreadable(
+      `it holds ${file.entryCount} files; at most ${MOST_ENTRIES} are read at once`,
+    )
   const entries: Entry[] = []
   return new Promise((done, failed) => {
     file.on('entry', (entry: Entry) => {
@@ -72,7 +88,10 @@ function damaged(cause: Error): Unreadable {
 }
 
 /** A ZIP of the given files. */
-export async function packZip(files: Iterable<readonly [name: string, content: string | Buffer]>, compress = true): Promise<Buffer> {
+export async function packZip(
+  files: Iterable<readonly [name: string, content: string | Buffer]>,
+  compress = true,
+): Promise<Buffer> {
   const zip = new yazl.ZipFile()
   for (const [name, content] of files) zip.addBuffer(Buffer.from(content), name, { compress })
   zip.end()

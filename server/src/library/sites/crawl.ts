@@ -67,31 +67,54 @@ export async function crawl(order: CrawlOrder, progress: CrawlProgress): Promise
     if (at > 0) await pause(paceOf(order.outside, robots), order.signal)
     const links = await readOne(current, { order, robots, result, taken })
     for (const link of follow ? links.map(plainAddress) : []) {
-      if (seen.has(link) || !isBelow(link, order.address) || NOT_PAGES.test(new URL(link).pathname)) continue
+      if (seen.has(link) || !isBelow(link, order.address) || NOT_PAGES.test(new URL(link).pathname))
+        continue
       seen.add(link)
       queue.push(link)
     }
   }
-  if (result.pages.length === 0 && !order.signal.aborted) throw new Unreadable(result.failed[0] ? `no page could be read: ${result.failed[0].because}` : 'no page was found below this address')
+  if (result.pages.length === 0 && !order.signal.aborted)
+    throw new Unreadable(
+      result.failed[0]
+        ? `no page could be read: ${result.failed[0].because}`
+        : 'no page was found below this address',
+    )
   return result
 }
 
-async function readOne(address: string, { order, robots, result, taken }: { order: CrawlOrder; robots: Robots; result: Crawled; taken: Set<string> }): Promise<string[]> {
+async function readOne(
+  address: string,
+  {
+    order,
+    robots,
+    result,
+    taken,
+  }: { order: CrawlOrder; robots: Robots; result: Crawled; taken: Set<string> },
+): Promise<string[]> {
   try {
     if (robots.isAllowed(address, US) === false) throw new Unreadable(ROBOTS_SAY_NO)
-    const { status, type, bytes, address: answered } = await fetchPage(address, order.allowed, order.outside)
+    const {
+      status,
+      type,
+      bytes,
+      address: answered,
+    } = await fetchPage(address, order.allowed, order.outside)
     if (status === 404 || status === 410) result.gone.push(address)
     if (status >= 400) throw new Unreadable(`it answered with status ${status}`)
     if (!/html|^$/.test(type)) throw new Unreadable(`it is no page but ${type.split(';')[0]}`)
     const real = plainAddress(answered)
     if (taken.has(real)) return []
     taken.add(real)
-    if (!isBelow(real, order.address)) throw new Unreadable(`it leads away, to ${real.slice(0, 120)}`)
+    if (!isBelow(real, order.address))
+      throw new Unreadable(`it leads away, to ${real.slice(0, 120)}`)
     const { content, links } = readPage(real, bytes, order.collection)
     result.pages.push({ address: real, content })
     return links
   } catch (cause) {
-    result.failed.push({ address, because: cause instanceof Unreadable ? cause.message : 'it could not be understood' })
+    result.failed.push({
+      address,
+      because: cause instanceof Unreadable ? cause.message : 'it could not be understood',
+    })
     return []
   }
 }
@@ -99,7 +122,10 @@ async function readOne(address: string, { order, robots, result, taken }: { orde
 async function robotsOf({ address, allowed, outside }: Place): Promise<Robots> {
   const at = new URL('/robots.txt', address).href
   const { status, bytes } = await fetchPage(at, allowed, outside)
-  if (status >= 500) throw new Unreadable(`its robots.txt answered with status ${status}, so nothing is read for now`)
+  if (status >= 500)
+    throw new Unreadable(
+      `its robots.txt answered with status ${status}, so nothing is read for now`,
+    )
   return robotsParser(at, status < 300 ? decode(bytes) : '')
 }
 
@@ -114,10 +140,20 @@ async function sitemapPages(place: Place, robots: Robots): Promise<string[] | nu
     if (xml === null) continue
     any = true
     const $ = cheerio.load(xml, { xml: true })
-    queue.push(...$('sitemap > loc').toArray().map((loc) => $(loc).text().trim()).filter((each) => URL.canParse(each)))
+    queue.push(
+      ...$('sitemap > loc')
+        .toArray()
+        .map((loc) => $(loc).text().trim())
+        .filter((each) => URL.canParse(each)),
+    )
     for (const loc of $('url > loc').toArray()) {
       const page = $(loc).text().trim()
-      if (URL.canParse(page) && isBelow(page, place.address) && !NOT_PAGES.test(new URL(page).pathname)) pages.add(plainAddress(page))
+      if (
+        URL.canParse(page) &&
+        isBelow(page, place.address) &&
+        !NOT_PAGES.test(new URL(page).pathname)
+      )
+        pages.add(plainAddress(page))
     }
   }
   return any && pages.size > 0 ? [...pages] : null
@@ -134,7 +170,11 @@ async function sitemapText(address: string, { allowed, outside }: Place): Promis
 function isBelow(address: string, top: string): boolean {
   if (!URL.canParse(address)) return false
   const [a, b] = [new URL(address), new URL(top)]
-  const folder = b.pathname.endsWith('/') ? b.pathname : /\.[a-z]+$/i.test(b.pathname) ? b.pathname.replace(/[^/]*$/, '') : `${b.pathname}/`
+  const folder = b.pathname.endsWith('/')
+    ? b.pathname
+    : /\.[a-z]+$/i.test(b.pathname)
+      ? b.pathname.replace(/[^/]*$/, '')
+      : `${b.pathname}/`
   return a.host === b.host && (a.pathname === b.pathname || `${a.pathname}/`.startsWith(folder))
 }
 

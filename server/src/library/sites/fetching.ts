@@ -34,31 +34,72 @@ const MOST_REDIRECTS = 5
  * and what was looked up is what is connected to.
  * @throws {Unreadable} with the reason in plain words
  */
-export async function fetchPage(address: string, allowed: ReadonlySet<string>, outside: Outside): Promise<Fetched> {
+export async function fetchPage(
+  address: string,
+  allowed: ReadonlySet<string>,
+  outside: Outside,
+): Promise<Fetched> {
   const seen = new Set<string>()
   let here = address
   for (;;) {
     if (seen.has(here)) throw new Unreadable('it redirects in a circle')
-    if (seen.size > MOST_REDIRECTS) throw new Unreadable(`it redirects more than ${MOST_REDIRECTS} times`)
+    if (seen.size > MOST_REDIRECTS)
+      throw new Unreadable(`it redirects more than ${MOST_REDIRECTS} times`)
     seen.add(here)
     const answer = await getOnce(new URL(here), allowed, outside)
     const { location } = answer.headers
-    if (answer.status < 300 || answer.status >= 400 || !location) return { address: here, status: answer.status, type: answer.headers['content-type'] ?? '', bytes: answer.bytes }
-    if (!URL.canParse(location, here)) throw new Unreadable('it redirects to something that is no address')
+    if (answer.status < 300 || answer.status >= 400 || !location)
+      return {
+        address: here,
+        status: answer.status,
+        type: answer.headers['content-type'] ?? '',
+        bytes: answer.bytes,
+      }
+    if (!URL.canParse(location, here))
+      throw new Unreadable('it redirects to something that is no address')
     here = new URL(location, here).href
   }
 }
 
-async function getOnce(url: URL, allowed: ReadonlySet<string>, outside: Outside): Promise<{ status: number; headers: IncomingMessage['headers']; bytes: Buffer }> {
-  if (url.protocol !== 'http:' && url.protocol !== 'https:') throw new Unreadable('only http and https addresses are read')
-  if (url.username || url.password) throw new Unreadable('addresses with a name and password in them are not read')
-  if (!allowed.has(url.host)) throw new Unreadable(`the host ${url.host} is not on the list of allowed hosts`)
+async function getOnce(
+  url: URL,
+  allowed: ReadonlySet<string>,
+  outside: Outside,
+): Promise<{ status: number; headers: IncomingMessage['headers']; bytes: Buffer }> {
+  if (url.protocol !== 'http:' && url.protocol !== 'https:')
+    throw new Unreadable('only http and https addresses are read')
+  if (url.username || url.password)
+    throw new Unreadable('addresses with a name and password in them are not read')
+  if (!allowed.has(url.host))
+    throw new Unreadable(`the host ${url.host} is not on the list of allowed hosts`)
   const { ip, port } = await placeOf(url, outside)
   return new Promise((done, failed) => {
-    const pinned: LookupFunction = (_name, options, tell) => (options.all ? (tell as (e: null, a: { address: string; family: number }[]) => void)(null, [{ address: ip, family: ip.includes(':') ? 6 : 4 }]) : tell(null, ip, ip.includes(':') ? 6 : 4))
-    const options: RequestOptions = { lookup: pinned, port, path: url.pathname + url.search, host: url.hostname, headers: { host: url.host, 'user-agent': 'Janua', accept: 'text/html,application/xhtml+xml,application/xml;q=0.9,text/plain;q=0.8', 'accept-encoding': 'gzip, br' } }
+    const pinned: LookupFunction = (_name, options, tell) =>
+      options.all
+        ? (tell as (e: null, a: { address: string; family: number }[]) => void)(null, [
+            { address: ip, family: ip.includes(':') ? 6 : 4 },
+          ])
+        : tell(null, ip, ip.includes(':') ? 6 : 4)
+    const options: RequestOptions = {
+      lookup: pinned,
+      port,
+      path: url.pathname + url.search,
+      host: url.hostname,
+      headers: {
+        host: url.host,
+        'user-agent': 'Janua',
+        accept: 'text/html,application/xhtml+xml,application/xml;q=0.9,text/plain;q=0.8',
+        'accept-encoding': 'gzip, br',
+      },
+    }
     const asked = (url.protocol === 'https:' ? httpsRequest : httpRequest)(options)
-    const timer = setTimeout(() => asked.destroy(new Unreadable(`it did not answer within ${outside.timeoutMs / 1000} seconds`)), outside.timeoutMs)
+    const timer = setTimeout(
+      () =>
+        asked.destroy(
+          new Unreadable(`it did not answer within ${outside.timeoutMs / 1000} seconds`),
+        ),
+      outside.timeoutMs,
+    )
     const fail = (cause: Error) => {
       clearTimeout(timer)
       failed(cause instanceof Unreadable ? cause : new Unreadable(plainReason(cause)))
@@ -69,7 +110,8 @@ async function getOnce(url: URL, allowed: ReadonlySet<string>, outside: Outside)
       let size = 0
       response.on('data', (piece: Buffer) => {
         size += piece.length
-        if (size > MOST_BYTES) asked.destroy(new Unreadable(`it is larger than ${MOST_BYTES / MB} MB`))
+        if (size > MOST_BYTES)
+          asked.destroy(new Unreadable(`it is larger than ${MOST_BYTES / MB} MB`))
         else pieces.push(piece)
       })
       response.once('error', fail)
@@ -77,7 +119,11 @@ async function getOnce(url: URL, allowed: ReadonlySet<string>, outside: Outside)
       response.once('end', () => {
         clearTimeout(timer)
         try {
-          done({ status: response.statusCode ?? 0, headers: response.headers, bytes: unpacked(Buffer.concat(pieces), response.headers['content-encoding']) })
+          done({
+            status: response.statusCode ?? 0,
+            headers: response.headers,
+            bytes: unpacked(Buffer.concat(pieces), response.headers['content-encoding']),
+          })
         } catch (cause) {
           fail(cause as Error)
         }
@@ -95,9 +141,12 @@ async function placeOf(url: URL, { resolve }: Outside): Promise<{ ip: string; po
     return { ip: ip!, port: Number(port) }
   }
   const name = url.hostname.replace(/^\[|\]$/g, '')
-  const found = ipaddr.isValid(name) ? [{ address: name }] : await dnsLookup(name, { all: true }).catch(() => [])
+  const found = ipaddr.isValid(name)
+    ? [{ address: name }]
+    : await dnsLookup(name, { all: true }).catch(() => [])
   if (found.length === 0) throw new Unreadable(`there is no host ${url.hostname}`)
-  if (found.some(({ address }) => ipaddr.process(address).range() !== 'unicast')) throw new Unreadable(`${url.hostname} leads to a private address`)
+  if (found.some(({ address }) => ipaddr.process(address).range() !== 'unicast'))
+    throw new Unreadable(`${url.hostname} leads to a private address`)
   return { ip: found[0]!.address, port: Number(url.port) || (url.protocol === 'https:' ? 443 : 80) }
 }
 
@@ -117,6 +166,7 @@ function plainReason(cause: Error): string {
   const { code } = cause as NodeJS.ErrnoException
   if (code === 'ECONNREFUSED') return 'nothing answers there'
   if (code === 'ECONNRESET' || /too early/.test(cause.message)) return 'the connection broke off'
-  if (/certificate|CERT|self-signed/i.test(`${code} ${cause.message}`)) return 'its certificate cannot be trusted'
+  if (/certificate|CERT|self-signed/i.test(`${code} ${cause.message}`))
+    return 'its certificate cannot be trusted'
   return 'it could not be reached'
 }

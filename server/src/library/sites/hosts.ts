@@ -18,7 +18,12 @@ export class AllowedHosts {
   async write(actor: Actor, hosts: readonly string[]): Promise<string[]> {
     const sorted = [...new Set(hosts)].sort()
     await this.needs.tables.settings.upsert({ name: NAME, value: sorted })
-    await this.needs.audit.note(actor, 'changed the allowed hosts', sorted.join(', ').slice(0, 250), {})
+    await this.needs.audit.note(
+      actor,
+      'changed the allowed hosts',
+      sorted.join(', ').slice(0, 250),
+      {},
+    )
     return sorted
   }
 }

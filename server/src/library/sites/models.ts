@@ -24,8 +24,24 @@ export interface SiteReadingRow {
 
 export function siteTables(db: Sequelize) {
   return {
-    sites: table<SiteRow>(db, 'sites', { id, address: text(500), collection: text(80), pageLimit: whole, everyDays: whole, createdBy: ref, createdAt: time }),
-    siteReadings: table<SiteReadingRow>(db, 'site_readings', { id, siteId: ref, state: text(12), detail: json('detail'), pages: json('pages'), createdAt: time, endedAt: time }),
+    sites: table<SiteRow>(db, 'sites', {
+      id,
+      address: text(500),
+      collection: text(80),
+      pageLimit: whole,
+      everyDays: whole,
+      createdBy: ref,
+      createdAt: time,
+    }),
+    siteReadings: table<SiteReadingRow>(db, 'site_readings', {
+      id,
+      siteId: ref,
+      state: text(12),
+      detail: json('detail'),
+      pages: json('pages'),
+      createdAt: time,
+      endedAt: time,
+    }),
   }
 }
 export type SiteTables = ReturnType<typeof siteTables>

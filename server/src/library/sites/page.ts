@@ -6,17 +6,36 @@ import { checked, part, partsOf } from '../readers/parts.ts'
 import { decode, oneLine, titleFromName, Unreadable } from '../readers/text.ts'
 
 /** A page of a site as a document: its main content in parts; questions and answers from its markup as from its headings. */
-export function readPage(address: string, bytes: Buffer, collection: string): { content: DocumentContent; links: string[] } {
+export function readPage(
+  address: string,
+  bytes: Buffer,
+  collection: string,
+): { content: DocumentContent; links: string[] } {
   const $ = cheerio.load(decode(bytes))
   const links = linksOf($, address)
   const faq = faqOf($)
   const { title, main } = mainContent($)
-  for (const image of main.find('img').toArray()) if (!/^https:/.test($(image).attr('src') ?? '')) $(image).remove()
+  for (const image of main.find('img').toArray())
+    if (!/^https:/.test($(image).attr('src') ?? '')) $(image).remove()
   absoluteLinks($, main, address)
   const parts = withFaq(partsOf(markdownFrom(main.html() ?? '')), faq)
   if (parts.every(({ body }) => body.trim() === '')) throw new Unreadable('there is no text on it')
-  const named = title || titleFromName(new URL(address).pathname.replace(/\/$/, '') || new URL(address).host)
-  return { content: { title: named.slice(0, 200), collection, format: 'page', file: null, address, pages: null, phrasings: [], parts: checked(parts), reviewOn: null }, links }
+  const named =
+    title || titleFromName(new URL(address).pathname.replace(/\/$/, '') || new URL(address).host)
+  return {
+    content: {
+      title: named.slice(0, 200),
+      collection,
+      format: 'page',
+      file: null,
+      address,
+      pages: null,
+      phrasings: [],
+      parts: checked(parts),
+      reviewOn: null,
+    },
+    links,
+  }
 }
 
 /** Addresses of the same site that the page leads to. */
@@ -38,7 +57,8 @@ function linksOf($: cheerio.CheerioAPI, address: string): string[] {
 function absoluteLinks($: cheerio.CheerioAPI, main: cheerio.Cheerio<any>, address: string): void {
   for (const link of main.find('a[href]').toArray()) {
     const href = $(link).attr('href')!
-    if (!href.startsWith('#') && URL.canParse(href, address)) $(link).attr('href', new URL(href, address).href)
+    if (!href.startsWith('#') && URL.canParse(href, address))
+      $(link).attr('href', new URL(href, address).href)
   }
 }
 
@@ -49,21 +69,32 @@ interface Pair {
 
 /** Questions with their answers from the page's JSON-LD. @see schema.org/FAQPage */
 function faqOf($: cheerio.CheerioAPI): Pair[] {
-  return $('script[type="application/ld+json"]').toArray().flatMap((script) => {
-    try {
-      return pairsIn(JSON.parse($(script).text()))
-    } catch {
-      return [] // markup that is not valid is no reason to lose the page
-    }
-  })
+  return $('script[type="application/ld+json"]')
+    .toArray()
+    .flatMap((script) => {
+      try {
+        return pairsIn(JSON.parse($(script).text()))
+      } catch {
+        return [] // markup that is not valid is no reason to lose the page
+      }
+    })
 }
 
 function pairsIn(node: unknown, depth = 0): Pair[] {
   if (Array.isArray(node)) return node.flatMap((each) => pairsIn(each, depth))
   if (typeof node !== 'object' || node === null || depth > 6) return []
-  const { '@type': type, name, acceptedAnswer, mainEntity, '@graph': graph } = node as Record<string, unknown>
+  const {
+    '@type': type,
+    name,
+    acceptedAnswer,
+    mainEntity,
+    '@graph': graph,
+  } = node as Record<string, unknown>
   if (type === 'Question' && typeof name === 'string') {
-    const text = [acceptedAnswer].flat().map((answer) => (answer as { text?: unknown } | undefined)?.text).find((each) => typeof each === 'string')
+    const text = [acceptedAnswer]
+      .flat()
+      .map((answer) => (answer as { text?: unknown } | undefined)?.text)
+      .find((each) => typeof each === 'string')
     return text ? [{ question: oneLine(name), answer: markdownFrom(text as string) }] : []
   }
   return [...pairsIn(mainEntity, depth + 1), ...pairsIn(graph, depth + 1)]
@@ -71,12 +102,19 @@ function pairsIn(node: unknown, depth = 0): Pair[] {
 
 /** A question that stands on the page too is taken once, as it stands there. */
 function withFaq(parts: Part[], faq: readonly Pair[]): Part[] {
-  const plain = (text: string) => fold(text).replace(/[^\p{L}\p{N}]+/gu, ' ').trim()
+  const plain = (text: string) =>
+    fold(text)
+      .replace(/[^\p{L}\p{N}]+/gu, ' ')
+      .trim()
   const known = new Map(parts.map((each) => [plain(each.heading), each]))
   const added: Part[] = []
   for (const { question, answer } of faq) {
     const there = known.get(plain(question))
-    if (there) Object.assign(there, { kind: 'question', body: there.body.trim() ? there.body : `${answer}\n` })
+    if (there)
+      Object.assign(there, {
+        kind: 'question',
+        body: there.body.trim() ? there.body : `${answer}\n`,
+      })
     else if (answer.trim()) added.push(part(question, 2, `${answer}\n`, { kind: 'question' }))
   }
   return [...parts, ...added]

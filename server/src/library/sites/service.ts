@@ -1,4 +1,12 @@
-import type { DocumentContent, PageChange, ReadPage, Site, SiteInput, SiteLook, SiteReading } from '@janua/contracts'
+import type {
+  DocumentContent,
+  PageChange,
+  ReadPage,
+  Site,
+  SiteInput,
+  SiteLook,
+  SiteReading,
+} from '@janua/contracts'
 import { countWords } from '@janua/core'
 import { Op, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../../accounts/audit.ts'
@@ -28,7 +36,14 @@ interface Needs {
 
 const DAY = 86_400_000
 const SHOWN_TEXT = 6_000
-const EMPTY: SiteReadingRow['detail'] = { read: 0, found: 0, current: '', because: '', pages: [], failed: [] }
+const EMPTY: SiteReadingRow['detail'] = {
+  read: 0,
+  found: 0,
+  current: '',
+  because: '',
+  pages: [],
+  failed: [],
+}
 
 /** Sites whose pages are part of the library: read by hand or on a schedule, and taken over page by page when the lead says so. */
 export class Sites {
@@ -49,16 +64,28 @@ export class Sites {
   /** How many pages a reading would find: told before anything is read. */
   async look(address: string): Promise<SiteLook> {
     await this.refuseHost(address)
-    return lookAt({ address, allowed: await this.needs.hosts.set(), outside: this.needs.outside }).catch((cause: unknown) => {
-      throw problem('SITE_UNREADABLE', cause instanceof Unreadable ? cause.message : 'it could not be understood')
+    return lookAt({
+      address,
+      allowed: await this.needs.hosts.set(),
+      outside: this.needs.outside,
+    }).catch((cause: unknown) => {
+      throw problem(
+        'SITE_UNREADABLE',
+        cause instanceof Unreadable ? cause.message : 'it could not be understood',
+      )
     })
   }
 
   async add(actor: Actor, input: SiteInput): Promise<Site> {
     const { tables, audit, clock } = this.needs
     await this.refuseHost(input.address)
-    if (await tables.sites.findOne({ where: { address: input.address } })) throw problem('SITE_TAKEN', input.address)
-    const site = await tables.sites.create({ ...input, createdBy: actor.id, createdAt: clock.now() })
+    if (await tables.sites.findOne({ where: { address: input.address } }))
+      throw problem('SITE_TAKEN', input.address)
+    const site = await tables.sites.create({
+      ...input,
+      createdBy: actor.id,
+      createdAt: clock.now(),
+    })
     await audit.note(actor, 'added a site', input.address, { site: site.id })
     return this.view(site)
   }
@@ -87,9 +114,22 @@ export class Sites {
     if (this.running.has(id)) return this.view(site)
     const stop = new AbortController()
     this.running.set(id, stop)
-    await tables.siteReadings.update({ state: 'dropped', pages: null }, { where: { siteId: id, state: ['waiting', 'reading'] } })
-    const reading = await tables.siteReadings.create({ siteId: id, state: 'reading', detail: EMPTY, pages: null, createdAt: clock.now(), endedAt: null })
-    this.ends.set(id, this.run(site, reading, stop.signal).finally(() => this.running.delete(id)))
+    await tables.siteReadings.update(
+      { state: 'dropped', pages: null },
+      { where: { siteId: id, state: ['waiting', 'reading'] } },
+    )
+    const reading = await tables.siteReadings.create({
+      siteId: id,
+      state: 'reading',
+      detail: EMPTY,
+      pages: null,
+      createdAt: clock.now(),
+      endedAt: null,
+    })
+    this.ends.set(
+      id,
+      this.run(site, reading, stop.signal).finally(() => this.running.delete(id)),
+    )
     return this.view(site)
   }
 
@@ -110,20 +150,41 @@ export class Sites {
     const site = await this.row(id)
     const reading = await this.last(id)
     if (reading?.state !== 'waiting') throw problem('READING_GONE')
-    const chosen = reading.detail.pages.filter(({ address, change }) => addresses.includes(address) && change !== 'unchanged')
+    const chosen = reading.detail.pages.filter(
+      ({ address, change }) => addresses.includes(address) && change !== 'unchanged',
+    )
     await db.transaction(async (transaction) => {
-      const incoming = chosen.filter(({ change }) => change !== 'gone').map(({ address }) => ({ kind: 'document' as const, content: reading.pages![address]!, sourceName: address, ready: true, siteId: id }))
+      const incoming = chosen
+        .filter(({ change }) => change !== 'gone')
+        .map(({ address }) => ({
+          kind: 'document' as const,
+          content: reading.pages![address]!,
+          sourceName: address,
+          ready: true,
+          siteId: id,
+        }))
       await intake.take(actor, incoming, transaction)
-      for (const { change, item } of chosen) if (change === 'gone' && item !== null) await draft.remove(actor, item, 'document', transaction)
+      for (const { change, item } of chosen)
+        if (change === 'gone' && item !== null)
+          await draft.remove(actor, item, 'document', transaction)
       await reading.update({ state: 'taken', pages: null }, { transaction })
-      await audit.note(actor, 'took over pages', site.address, { pages: chosen.length }, transaction)
+      await audit.note(
+        actor,
+        'took over pages',
+        site.address,
+        { pages: chosen.length },
+        transaction,
+      )
     })
     return this.view(site)
   }
 
   /** Leaves what was read. */
   async drop(id: number): Promise<Site> {
-    await this.needs.tables.siteReadings.update({ state: 'dropped', pages: null }, { where: { siteId: id, state: 'waiting' } })
+    await this.needs.tables.siteReadings.update(
+      { state: 'dropped', pages: null },
+      { where: { siteId: id, state: 'waiting' } },
+    )
     return this.read(id)
   }
 
@@ -132,14 +193,26 @@ export class Sites {
     const { tables, clock } = this.needs
     for (const site of await tables.sites.findAll({ where: { everyDays: { [Op.ne]: null } } })) {
       const last = await this.last(site.id)
-      if (last?.state !== 'reading' && (!last || +clock.now() - +last.createdAt >= site.everyDays! * DAY)) await this.start(site.id)
+      if (
+        last?.state !== 'reading' &&
+        (!last || +clock.now() - +last.createdAt >= site.everyDays! * DAY)
+      )
+        await this.start(site.id)
     }
   }
 
   /** At a start: readings that an earlier process had not ended have failed, and say so. */
   async breakOff(): Promise<void> {
     for (const row of await this.needs.tables.siteReadings.findAll({ where: { state: 'reading' } }))
-      if (!this.running.has(row.siteId)) await row.update({ state: 'failed', detail: { ...row.detail, because: 'Janua was ended while it was read; nothing was taken over' }, endedAt: this.needs.clock.now() })
+      if (!this.running.has(row.siteId))
+        await row.update({
+          state: 'failed',
+          detail: {
+            ...row.detail,
+            because: 'Janua was ended while it was read; nothing was taken over',
+          },
+          endedAt: this.needs.clock.now(),
+        })
   }
 
   async close(): Promise<void> {
@@ -149,7 +222,11 @@ export class Sites {
     }
   }
 
-  private async run(site: Row<SiteRow>, reading: Row<SiteReadingRow>, signal: AbortSignal): Promise<void> {
+  private async run(
+    site: Row<SiteRow>,
+    reading: Row<SiteReadingRow>,
+    signal: AbortSignal,
+  ): Promise<void> {
     const { hosts, outside, clock } = this.needs
     let saved = 0
     const progress = async (at: Pick<SiteReading, 'read' | 'found' | 'current'>) => {
@@ -159,8 +236,12 @@ export class Sites {
     }
     try {
       const { address, collection, pageLimit } = site
-      const crawled = await crawl({ address, collection, pageLimit, allowed: await hosts.set(), outside, signal }, (at) => void progress(at).catch(() => undefined))
-      if (signal.aborted) return void (await reading.update({ state: 'dropped', endedAt: clock.now() }))
+      const crawled = await crawl(
+        { address, collection, pageLimit, allowed: await hosts.set(), outside, signal },
+        (at) => void progress(at).catch(() => undefined),
+      )
+      if (signal.aborted)
+        return void (await reading.update({ state: 'dropped', endedAt: clock.now() }))
       const contents: Record<string, DocumentContent> = {}
       const failed = [...crawled.failed]
       for (const page of crawled.pages) {
@@ -170,29 +251,91 @@ export class Sites {
           failed.push({ address: page.address, because: (cause as Error).message })
         }
       }
-      const pages = await this.compare(site.id, contents, new Set(failed.map((each) => each.address).filter((address) => !crawled.gone.includes(address))), crawled.more)
-      const because = crawled.more ? `There are more pages than the limit of ${site.pageLimit}; the rest was not read.` : ''
-      await reading.update({ state: 'waiting', pages: contents, endedAt: clock.now(), detail: { read: crawled.pages.length, found: crawled.pages.length + failed.length, current: '', because, pages, failed } })
+      const pages = await this.compare(
+        site.id,
+        contents,
+        new Set(
+          failed.map((each) => each.address).filter((address) => !crawled.gone.includes(address)),
+        ),
+        crawled.more,
+      )
+      const because = crawled.more
+        ? `There are more pages than the limit of ${site.pageLimit}; the rest was not read.`
+        : ''
+      await reading.update({
+        state: 'waiting',
+        pages: contents,
+        endedAt: clock.now(),
+        detail: {
+          read: crawled.pages.length,
+          found: crawled.pages.length + failed.length,
+          current: '',
+          because,
+          pages,
+          failed,
+        },
+      })
     } catch (cause) {
       const because = cause instanceof Unreadable ? cause.message : 'it could not be understood'
-      await reading.update({ state: 'failed', endedAt: clock.now(), detail: { ...EMPTY, because } }).catch(() => undefined)
+      await reading
+        .update({ state: 'failed', endedAt: clock.now(), detail: { ...EMPTY, because } })
+        .catch(() => undefined)
     }
   }
 
   /** What is new, what changed and what went, against the draft. A page that failed this time, or lies beyond the limit, is not gone. */
-  private async compare(siteId: number, contents: Record<string, DocumentContent>, failed: ReadonlySet<string>, more: boolean): Promise<ReadPage[]> {
+  private async compare(
+    siteId: number,
+    contents: Record<string, DocumentContent>,
+    failed: ReadonlySet<string>,
+    more: boolean,
+  ): Promise<ReadPage[]> {
     const { tables } = this.needs
-    const items = await tables.items.findAll({ where: { siteId, kind: 'document', draftRevision: { [Op.ne]: null } } })
-    const revisions = new Map((await tables.revisions.findAll({ where: { id: items.map(({ draftRevision }) => draftRevision!) } })).map((revision) => [revision.id, revision.content as DocumentContent]))
-    const known = new Map(items.map((item) => [item.sourceName, { item, content: revisions.get(item.draftRevision!)! }]))
+    const items = await tables.items.findAll({
+      where: { siteId, kind: 'document', draftRevision: { [Op.ne]: null } },
+    })
+    const revisions = new Map(
+      (
+        await tables.revisions.findAll({
+          where: { id: items.map(({ draftRevision }) => draftRevision!) },
+        })
+      ).map((revision) => [revision.id, revision.content as DocumentContent]),
+    )
+    const known = new Map(
+      items.map((item) => [
+        item.sourceName,
+        { item, content: revisions.get(item.draftRevision!)! },
+      ]),
+    )
     const read = Object.entries(contents).map(([address, content]): ReadPage => {
       const there = known.get(address)
       const [before, after] = [there ? textOf(there.content) : '', textOf(content)]
-      const change: PageChange = !there ? 'appeared' : before === after && there.content.title === content.title ? 'unchanged' : 'changed'
-      return { ...sizeOf(address, content), change, item: there?.item.id ?? null, before: change === 'changed' ? before.slice(0, SHOWN_TEXT) : '', after: change === 'changed' ? after.slice(0, SHOWN_TEXT) : '' }
+      const change: PageChange = !there
+        ? 'appeared'
+        : before === after && there.content.title === content.title
+          ? 'unchanged'
+          : 'changed'
+      return {
+        ...sizeOf(address, content),
+        change,
+        item: there?.item.id ?? null,
+        before: change === 'changed' ? before.slice(0, SHOWN_TEXT) : '',
+        after: change === 'changed' ? after.slice(0, SHOWN_TEXT) : '',
+      }
     })
-    const gone = items.filter(({ sourceName }) => !(sourceName! in contents) && !failed.has(sourceName!) && !more)
-    return [...read, ...gone.map((item): ReadPage => ({ ...sizeOf(item.sourceName!, known.get(item.sourceName)!.content), change: 'gone', item: item.id, before: '', after: '' }))]
+    const gone = items.filter(
+      ({ sourceName }) => !(sourceName! in contents) && !failed.has(sourceName!) && !more,
+    )
+    return [
+      ...read,
+      ...gone.map((item): ReadPage => ({
+        ...sizeOf(item.sourceName!, known.get(item.sourceName)!.content),
+        change: 'gone',
+        item: item.id,
+        before: '',
+        after: '',
+      })),
+    ]
   }
 
   private async refuseHost(address: string): Promise<void> {
@@ -201,9 +344,27 @@ export class Sites {
   }
 
   private async view(site: Row<SiteRow>): Promise<Site> {
-    const [pages, last] = await Promise.all([this.needs.tables.items.count({ where: { siteId: site.id, draftRevision: { [Op.ne]: null } } }), this.last(site.id)])
+    const [pages, last] = await Promise.all([
+      this.needs.tables.items.count({
+        where: { siteId: site.id, draftRevision: { [Op.ne]: null } },
+      }),
+      this.last(site.id),
+    ])
     const { id, address, collection, pageLimit, everyDays } = site
-    return { id, address, collection, pageLimit, everyDays, pages, reading: last && { id: last.id, state: last.state, ...last.detail, at: last.createdAt.toISOString() } }
+    return {
+      id,
+      address,
+      collection,
+      pageLimit,
+      everyDays,
+      pages,
+      reading: last && {
+        id: last.id,
+        state: last.state,
+        ...last.detail,
+        at: last.createdAt.toISOString(),
+      },
+    }
   }
 
   private last(siteId: number): Promise<Row<SiteReadingRow> | null> {
@@ -222,6 +383,17 @@ function textOf({ parts }: DocumentContent): string {
   return parts.map(({ heading, body }) => (heading ? `## ${heading}\n\n${body}` : body)).join('\n')
 }
 
-function sizeOf(address: string, { title, parts }: DocumentContent): Pick<ReadPage, 'address' | 'title' | 'words' | 'questions'> {
-  return { address, title, words: parts.reduce((sum, { heading, body }) => sum + countWords(heading) + countWords(body), 0), questions: parts.filter(({ kind }) => kind === 'question').length }
+function sizeOf(
+  address: string,
+  { title, parts }: DocumentContent,
+): Pick<ReadPage, 'address' | 'title' | 'words' | 'questions'> {
+  return {
+    address,
+    title,
+    words: parts.reduce(
+      (sum, { heading, body }) => sum + countWords(heading) + countWords(body),
+      0,
+    ),
+    questions: parts.filter(({ kind }) => kind === 'question').length,
+  }
 }
