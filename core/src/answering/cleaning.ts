@@ -12,8 +12,8 @@ const SIGNED_LINES = 6
 const SIGNED_LETTERS = 80
 
 /** Control, soft-hyphen and direction signs, which nobody sees. */
-// eslint-disable-next-line no-control-regex
 const UNSEEN =
+  // eslint-disable-next-line no-control-regex
   /[\u0000-\u0008\u000b-\u001f\u007f\u00ad\u200b-\u200f\u202a-\u202e\u2060-\u2069\ufeff]/g
 
 /** A message without markup, without the mail that was quoted below it, without invisible signs, on single spaces; its lines stay. */
