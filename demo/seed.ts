@@ -2,6 +2,8 @@ import type { ArticleContent } from '@janua/contracts'
 import { type Routing, seeded } from '@janua/core'
 import type { Sequelize } from 'sequelize'
 import { hashPassword } from '../server/src/accounts/passwords.ts'
+import { FileStore } from '../server/src/files/store.ts'
+import { Limits } from '../server/src/http/limits.ts'
 import { createJanua, type Janua } from '../server/src/janua.ts'
 import { tidy } from '../server/src/library/articles.ts'
 import { REAL_WORLD } from '../server/src/library/sites/fetching.ts'
@@ -23,6 +25,8 @@ interface Wanted {
   today: string
   /** The moment at which the demo opens. */
   opens: Date
+  /** Where files are kept. */
+  files?: string
   progress: (text: string) => void
 }
 
@@ -32,7 +36,7 @@ export const SEED = 20_261_123
 /** Loads Merrow Line: its people, its content in six releases, and eighteen weeks of questions put to the real engine. */
 export async function seedDemo(
   db: Sequelize,
-  { today, opens, progress }: Wanted,
+  { today, opens, files, progress }: Wanted,
 ): Promise<Pick<HistoryContext, 'truth'>> {
   const end = Date.parse(`${today}T09:30:00Z`)
   let now = new Date(end - (WEEKS * 7 + 10) * DAY)
@@ -40,6 +44,8 @@ export async function seedDemo(
   const janua = createJanua({
     db,
     sessionSecret: 'unused',
+    ...(files && { store: new FileStore(files) }),
+    limits: new Limits(1_000),
     clock: { now: () => now },
     outside: { ...REAL_WORLD, resolve: { [SITE_HOST]: site.place }, paceMs: 0 },
   })
@@ -125,7 +131,6 @@ async function seedPeople({ tables }: Janua): Promise<Lead> {
       active: true,
       presence: role === 'agent' ? 'here' : 'off',
       password,
-      failures: 0,
       createdAt: new Date(),
     })
   const lead = await tables.users.findOne({ where: { role: 'lead' } })

@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises'
 import { parseArgs } from 'node:util'
 import { join, resolve } from 'node:path'
 import { resetDatabase, startDatabase } from './lib/database.mjs'
@@ -52,7 +53,7 @@ async function main() {
   needPackages()
   needPages()
   if (options.reset) await resetDatabase(options.data)
-  const { address, sessionSecret, stop } = await startDatabase(options.data, ['janua'])
+  const { address, sessionSecret, supervise, stop } = await startDatabase(options.data, ['janua'])
 
   let server
   let standIns
@@ -70,12 +71,11 @@ async function main() {
 
   const database = { ...address, name: 'janua' }
   const progress = progressLine()
-  try {
-    if (!options.empty) standIns = await startStandIns()
-    server = await startServer({
+  const serve = (port) =>
+    startServer({
       folder: options.data,
       database,
-      port: options.port,
+      port,
       seed: options.empty ? 'empty' : 'demo',
       today: options.today ?? null,
       sessionSecret,
@@ -84,6 +84,9 @@ async function main() {
       mail: standIns?.mail,
       told: progress.show,
     })
+  try {
+    if (!options.empty) standIns = await startStandIns()
+    server = await serve(options.port)
   } catch (cause) {
     progress.end()
     if (ending) return
@@ -94,13 +97,35 @@ async function main() {
   progress.end()
   if (server.inbox) standIns?.inboxAt(server.inbox)
   greet(server, standIns?.mailPage)
-  const code = await server.ended
-  if (ending) return
-  process.stderr.write('The server ended unexpectedly. Start again; what was stored is kept.\n')
-  await standIns?.stop()
-  await stop()
-  process.exit(code || 1)
+  supervise(say)
+
+  // A server that ends by itself is started again, on the same port; each failure doubles the pause before the next try.
+  let wait = LEAST_PAUSE_MS
+  for (;;) {
+    const { port } = server
+    const began = Date.now()
+    const code = await server.ended
+    if (ending) return
+    if (Date.now() - began > STEADY_MS) wait = LEAST_PAUSE_MS
+    say(`The server ended unexpectedly (code ${code}); starting it again. What was stored is kept.`)
+    for (server = undefined; !server && !ending;) {
+      await pause(wait)
+      wait = Math.min(LONGEST_PAUSE_MS, wait * 2)
+      if (ending) return
+      server = await serve(port).catch((cause) =>
+        say(`${cause.message} Trying again in ${wait / 1_000} s.`),
+      )
+    }
+    if (ending) return void (await server?.stop())
+    if (server.inbox) standIns?.inboxAt(server.inbox)
+    say(`Janua serves again at http://127.0.0.1:${port}`)
+  }
 }
+
+const LEAST_PAUSE_MS = 1_000
+const LONGEST_PAUSE_MS = 30_000
+/** Who has run for so long is forgiven what went before. */
+const STEADY_MS = 60_000
 
 /** One line that is written over while it changes; plain lines when the output is not a terminal. */
 function progressLine() {

@@ -32,15 +32,61 @@ export interface SignedIn {
 export interface SessionInfo {
   user: SignedIn | null
   csrf: string
+  /** The team asks for a second factor, and this person has none yet: nothing else is open to them. */
+  needsSecondFactor?: boolean
+}
+/** The token of who is not signed in: no other site can send it, as it travels in a header of ours. */
+export const NO_SESSION = 'none'
+
+/** Rules for signing in, set by the lead. */
+export interface SecuritySettings {
+  secondFactorForLeads: boolean
+  /** After so many hours without a request a session ends. */
+  idleHours: number
+}
+export const securityInput = Joi.object<SecuritySettings>({
+  secondFactorForLeads: Joi.boolean().required(),
+  idleHours: Joi.number().integer().min(1).max(336).required(),
+})
+
+/** How somebody signs in, as they see it themselves. */
+export interface OwnAccount {
+  hasSecondFactor: boolean
+  recoveryCodesLeft: number
+  sessions: OwnSession[]
+}
+export interface OwnSession {
+  id: string
+  isThis: boolean
+  since: string
+  seenAt: string
+  /** Browser and system, as the browser told them. */
+  browser: string
+}
+export interface SecondFactorStart {
+  secret: string
+  uri: string
+  qr: string
 }
 
 const mail = Joi.string().trim().lowercase().email({ tlds: false }).max(190)
 const name = Joi.string().trim().min(1).max(120)
-export const MIN_PASSWORD = 10
+export const MIN_PASSWORD = 12
 const password = Joi.string().min(MIN_PASSWORD).max(200)
 
-export const signInInput = Joi.object<{ mail: string; password: string }>({
+export const signInInput = Joi.object<{ mail: string; password: string; code?: string }>({
   mail: mail.required(),
+  password: Joi.string().max(200).required(),
+  code: Joi.string().trim().max(20).allow(''),
+})
+export const passwordChange = Joi.object<{ current: string; password: string }>({
+  current: Joi.string().max(200).required(),
+  password: password.required(),
+})
+export const codeInput = Joi.object<{ code: string }>({
+  code: Joi.string().trim().max(20).required(),
+})
+export const passwordInput = Joi.object<{ password: string }>({
   password: Joi.string().max(200).required(),
 })
 export const inviteInput = Joi.object<{ name: string; mail: string; role: Role }>({

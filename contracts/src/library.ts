@@ -112,7 +112,12 @@ export const documentContent = Joi.object<DocumentContent>({
   ...titled,
   format: Joi.valid('pdf', 'docx', 'sheet', 'page').required(),
   file: Joi.string().hex().length(64).allow(null).required(),
-  address: Joi.string().max(2_000).allow(null).required(),
+  // Anything else would be a link that runs something, or leads nowhere.
+  address: Joi.string()
+    .uri({ scheme: ['http', 'https'] })
+    .max(2_000)
+    .allow(null)
+    .required(),
   pages: Joi.number().integer().min(1).allow(null).required(),
   phrasings: phrasingList,
   parts: Joi.array().items(part).max(MAX_PARTS).required(),

@@ -2,7 +2,7 @@ import { QueryTypes } from 'sequelize'
 import { connect, type DatabaseAddress } from '../../server/src/database/connect.ts'
 import { migrate } from '../../server/src/database/migrate.ts'
 import { firstLoad } from '../../server/src/firstLoad.ts'
-import { serve } from './served.ts'
+import { FILES, serve } from './served.ts'
 
 export const DAY = '2026-11-23'
 
@@ -22,7 +22,7 @@ function loadedDemo(): Promise<DatabaseAddress> {
     const db = connect(address)
     await db.getQueryInterface().dropAllTables()
     await migrate(db)
-    await firstLoad(db, { seed: 'demo', today: DAY }, () => undefined)
+    await firstLoad(db, { seed: 'demo', today: DAY, files: FILES }, () => undefined)
     await db.close()
     return address
   })()

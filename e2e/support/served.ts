@@ -10,6 +10,10 @@ interface Served {
   stop(): Promise<void>
 }
 
+/** The files of every house of this run: a copy of the demo's database refers to those that its template has put there. */
+export const FILES = mkdtempSync(join(tmpdir(), 'janua-files-'))
+process.once('exit', () => rmSync(FILES, { recursive: true, force: true }))
+
 interface ServeOptions {
   database: object
   seed: 'demo' | 'empty'
@@ -42,6 +46,7 @@ export async function serve({ database, seed, today, port = 0 }: ServeOptions): 
     port,
     seed,
     today,
+    files: FILES,
     sessionSecret: 'for journeys and pictures only',
     resolve: standIns?.resolve,
     rewriter: standIns?.rewriter,

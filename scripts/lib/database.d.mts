@@ -5,6 +5,8 @@ export function startDatabase(
 ): Promise<{
   address: { host: string; port: number; user: string; password: string }
   sessionSecret: string
+  /** Starts the database again whenever it is gone. */
+  supervise(told: (text: string) => void): void
   stop(): Promise<void>
 }>
 export function resetDatabase(folder: string): Promise<void>

@@ -7,6 +7,7 @@ import {
   readFileSync,
   renameSync,
   rmSync,
+  statfsSync,
   writeFileSync,
 } from 'node:fs'
 import { createConnection, createServer } from 'node:net'
@@ -19,14 +20,18 @@ import { findProgram } from './setup.mjs'
 const SOCKET_PATH_LIMIT = 100
 const READY_SECONDS = 60
 const STOP_SECONDS = 30
+const LEAST_FREE_MB = 200
+const LEAST_PAUSE_MS = 1_000
+const LONGEST_PAUSE_MS = 30_000
 
 /**
  * A MariaDB of Janua's own in a data folder: made when missing, started on a loopback port, adopted when an earlier start
  * was killed and left it running.
- * @returns its address, and `stop`
+ * @returns its address, `supervise`, and `stop`
  */
 export async function startDatabase(folder, names) {
   makeFolder(folder)
+  refuseFullDisk(folder)
   const state = readState(folder)
   if (state && alive(state.owner, state.ownerStarted))
     throw new Plain(
@@ -35,23 +40,51 @@ export async function startDatabase(folder, names) {
   const password = state?.password ?? randomBytes(18).toString('hex')
   const kept =
     state && servesFolder(state.pid, folder) && (await answers(state.port)) ? state : null
-  const server = kept ?? (await launch(folder, names, password))
+  let server = kept ?? (await launch(folder, names, password))
   const secret = state?.sessionSecret ?? randomBytes(32).toString('hex')
-  writeState(folder, {
-    pid: server.pid,
-    port: server.port,
-    password,
-    sessionSecret: secret,
-    owner: process.pid,
-    ownerStarted: startOf(process.pid),
-  })
+  const noteState = () =>
+    writeState(folder, {
+      pid: server.pid,
+      port: server.port,
+      password,
+      sessionSecret: secret,
+      owner: process.pid,
+      ownerStarted: startOf(process.pid),
+    })
+  noteState()
+  let watching
+  let ending = false
   const stop = async () => {
+    ending = true
+    clearTimeout(watching)
     await stopServer(server.pid)
     writeState(folder, { password, sessionSecret: secret })
+  }
+  /** Starts the database again, on the same port, whenever it is gone; each failure doubles the pause before the next try. */
+  const supervise = (told) => {
+    let wait = LEAST_PAUSE_MS
+    const look = async () => {
+      if (ending) return
+      if (running(server.pid)) wait = LEAST_PAUSE_MS
+      else {
+        told('The database is gone; starting it again …')
+        try {
+          server = await launch(folder, names, password, server.port)
+          noteState()
+          told('The database is back; what was stored is there.')
+        } catch (cause) {
+          wait = Math.min(LONGEST_PAUSE_MS, wait * 2)
+          told(`${cause.message}\nTrying again in ${wait / 1_000} s.`)
+        }
+      }
+      if (!ending) watching = setTimeout(() => void look(), wait)
+    }
+    watching = setTimeout(() => void look(), wait)
   }
   return {
     address: { host: '127.0.0.1', port: server.port, user: 'janua', password },
     sessionSecret: secret,
+    supervise,
     stop,
   }
 }
@@ -73,15 +106,16 @@ export async function resetDatabase(folder) {
     'mariadb.log',
     'mariadb.pid',
     'mariadb.sock',
+    'files',
   ])
     rmSync(join(folder, name), { recursive: true, force: true })
 }
 
-async function launch(folder, names, password) {
+async function launch(folder, names, password, samePort) {
   const data = join(folder, 'mariadb')
   const asRoot = process.getuid?.() === 0 ? ['--user=root'] : []
   if (!existsSync(data)) install(data, asRoot)
-  const port = await freePort()
+  const port = samePort ?? (await freePort())
   const inFolder = join(folder, 'mariadb.sock')
   const socket =
     inFolder.length < SOCKET_PATH_LIMIT
@@ -126,6 +160,16 @@ async function launch(folder, names, password) {
   throw new Plain(
     `The database did not start. Its last words:\n${lastWords(join(folder, 'mariadb.log'))}`,
   )
+}
+
+/** A database that runs out of room dies; it is better not to start one. */
+function refuseFullDisk(folder) {
+  const { bavail, bsize } = statfsSync(folder)
+  const free = Math.floor((bavail * bsize) / 1024 ** 2)
+  if (free < LEAST_FREE_MB)
+    throw new Plain(
+      `Only ${free} MB are free on the disk of ${folder}; Janua needs ${LEAST_FREE_MB} MB to start. Make room, then start again; nothing that was stored is lost.`,
+    )
 }
 
 /** One level after the other: some file systems make a recursive call go round for ever. */

@@ -16,6 +16,7 @@ export function startServer({
   seed,
   today,
   sessionSecret,
+  files = join(folder, 'files'),
   resolve = {},
   rewriter = null,
   mail = null,
@@ -24,7 +25,17 @@ export function startServer({
   const settings = join(folder, 'server.json')
   writeFileSync(
     settings,
-    JSON.stringify({ database, port, seed, today, sessionSecret, resolve, rewriter, mail }),
+    JSON.stringify({
+      database,
+      port,
+      seed,
+      today,
+      files,
+      sessionSecret,
+      resolve,
+      rewriter,
+      mail,
+    }),
     { mode: 0o600 },
   )
   const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/main.ts')], {

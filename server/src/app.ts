@@ -1,17 +1,19 @@
+import { APP_PAGES, type SignedIn } from '@janua/contracts'
 import compression from 'compression'
 import express, { type Express, type Request } from 'express'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Logger } from 'pino'
 import type { Accounts } from './accounts/service.ts'
-import type { sessionsIn } from './accounts/sessions.ts'
+import { SESSION_DAYS, type sessionsIn } from './accounts/sessions.ts'
 import type { EngineHost } from './answering/engineHost.ts'
 import type { Conversations } from './conversations/service.ts'
+import type { FileLinks } from './library/fileLinks.ts'
 import type { Files } from './library/files.ts'
 import { answerErrors } from './http/errors.ts'
-import { problem } from './http/problems.ts'
+import { Problem, problem } from './http/problems.ts'
 import { type Gatekeeper, mount, type Route } from './http/routing.ts'
-import { againstForgery, doorHeaders, teamHeaders } from './http/security.ts'
+import { againstForgery, doorHeaders, permissionsPolicy, teamHeaders } from './http/security.ts'
 
 interface Needs {
   routes: readonly Route[]
@@ -20,6 +22,9 @@ interface Needs {
   conversations: Conversations
   engine: EngineHost
   files: Files
+  fileLinks: FileLinks
+  /** The demo company's own page is served too. */
+  hasDemo: boolean
   log: Logger
 }
 
@@ -36,12 +41,14 @@ export function createApp({
   conversations,
   engine,
   files,
+  fileLinks,
+  hasDemo,
   log,
 }: Needs): Express {
   const app = express()
   app.disable('x-powered-by')
   app.set('trust proxy', 'loopback')
-  app.use(compression())
+  app.use(compression(), permissionsPolicy)
 
   const api = express.Router()
   api.use(sessions.middleware, againstForgery, express.json({ limit: '2mb' }))
@@ -60,15 +67,24 @@ export function createApp({
   )
 
   serveDoors(app, engine)
-  app.get('/files/:hash', (req, res) => files.serve(String(req.params.hash), res))
-  app.use('/demo', teamHeaders, express.static(DEMO_SITE, { extensions: ['html'] }))
+  app.get('/files/:hash', sessions.middleware, async (req, res) => {
+    const hash = String(req.params.hash)
+    const member = await memberOf(req, accounts)
+    const mayOpen = member !== null || fileLinks.isGood(hash, req.query.until, req.query.key)
+    await files.serve(hash, mayOpen, res)
+  })
+  if (hasDemo) app.use('/demo', teamHeaders, express.static(DEMO_SITE, { extensions: ['html'] }))
   app.use(
     '/assets',
     teamHeaders,
     express.static(join(WEB, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y' }),
   )
   app.use(teamHeaders, express.static(WEB, { index: false }))
-  app.get('/{*any}', teamHeaders, (_req, res) => sendPage(res, join(WEB, 'index.html')))
+  app.get('/{*any}', teamHeaders, (req, res) => {
+    const isPage = APP_PAGES.has(req.path.split('/')[1] ?? '')
+    if (!isPage && !req.accepts('html')) throw problem('NOT_FOUND')
+    sendPage(res.status(isPage ? 200 : 404), join(WEB, 'index.html'))
+  })
   app.use(answerErrors(log))
   return app
 }
@@ -84,11 +100,33 @@ function serveDoors(app: Express, engine: EngineHost): void {
     res.set('Cache-Control', 'max-age=300').sendFile(join(VISITOR, 'door.js')),
   )
   app.get('/door/:key', async (req, res, next) => {
-    const open = await engine.openDoor(String(req.params.key)).catch(() => null)
+    let open
+    try {
+      open = await engine.openDoor(String(req.params.key)).catch(noSuchDoor)
+    } catch {
+      return doorHeaders([])(req, res, () => sendAway(res))
+    }
     doorHeaders(open?.door.allowedSites ?? [])(req, res, (cause?: unknown) =>
       cause ? next(cause) : sendPage(res.status(open ? 200 : 404), join(VISITOR, 'index.html')),
     )
   })
+}
+
+/** A door that is not there is answered with a page that says so; anything else that goes wrong is not about the door. */
+function noSuchDoor(cause: unknown): null {
+  if (cause instanceof Problem) return null
+  throw cause
+}
+
+/** While the database is away: a page for visitors, in place of an error for programs. */
+function sendAway(res: express.Response): void {
+  res
+    .status(503)
+    .set({ 'Cache-Control': 'no-store', 'Retry-After': '30' })
+    .type('html')
+    .send(
+      '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Back soon</title><p>This help is not available right now. Please try again in a minute.</p><p lang="de">Diese Hilfe ist gerade nicht erreichbar. Bitte versuchen Sie es in einer Minute noch einmal.</p></html>',
+    )
 }
 
 function sendPage(res: express.Response, file: string): void {
@@ -102,8 +140,8 @@ function sendPage(res: express.Response, file: string): void {
 
 function gatekeeper(accounts: Accounts, conversations: Conversations): Gatekeeper {
   return {
-    user: (req) =>
-      req.session.user === undefined ? Promise.resolve(null) : accounts.find(req.session.user),
+    user: (req) => memberOf(req, accounts),
+    needsSecondFactor: (user) => accounts.needsSecondFactor(user),
     async visitor(req: Request) {
       const token = /^Bearer ([0-9a-f]{64})$/.exec(req.get('authorization') ?? '')?.[1]
       const visitor = token ? await conversations.visitorBy(token) : null
@@ -111,9 +149,16 @@ function gatekeeper(accounts: Accounts, conversations: Conversations): Gatekeepe
         visitor && {
           id: visitor.id,
           door: String(req.params.door),
-          team: req.session.user !== undefined,
+          team: (await memberOf(req, accounts)) !== null,
         }
       )
     },
   }
+}
+
+/** Who of the team asks; null for nobody, and for a session that is as old as one may get. */
+async function memberOf({ session }: Request, accounts: Accounts): Promise<SignedIn | null> {
+  if (session.user === undefined) return null
+  if (Date.now() - (session.since ?? 0) > SESSION_DAYS * 86_400_000) return null
+  return accounts.find(session.user)
 }

@@ -34,8 +34,12 @@ export interface Happenings {
   askedIn: { user: number; conversation: number }
   /** Something was taught, or decided on. */
   taught: { by: number }
-  /** A person's access has changed or ended. */
-  access: { user: number }
+  /** A queue or its members have changed. */
+  queues: { queue: number }
+  /** A person's access has changed or ended: all their connections, or all but those of one session. */
+  access: { user: number; except?: string }
+  /** Somebody signed out. */
+  sessionEnded: { user: number; session: string }
   /** A visitor was forgotten or blocked. */
   visitorGone: { visitor: number }
 }

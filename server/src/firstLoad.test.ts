@@ -4,7 +4,7 @@ import { accountTables } from './accounts/models.ts'
 import type { FigureRow } from './coverage/models.ts'
 import { connect, type DatabaseAddress } from './database/connect.ts'
 import { migrate } from './database/migrate.ts'
-import { firstLoad } from './firstLoad.ts'
+import { firstLoad, UnknownContent } from './firstLoad.ts'
 import { createJanua } from './janua.ts'
 
 describe('the first load', () => {
@@ -21,17 +21,28 @@ describe('the first load', () => {
   })
   after(() => db.close())
 
+  const somebody = {
+    name: 'Half',
+    mail: 'half@made.example',
+    role: 'lead' as const,
+    active: true,
+    presence: 'off' as const,
+    createdAt: new Date(),
+  }
+  it('never removes content that it has not made itself', async () => {
+    const { users } = accountTables(db)
+    await users.create(somebody)
+    const refused = await load('demo').catch((cause: Error) => cause)
+    expect(refused).to.be.instanceOf(UnknownContent)
+    expect((refused as Error).message).to.include('Nothing was changed')
+    expect(await users.count({ where: { mail: somebody.mail } })).to.equal(1)
+    await users.destroy({ where: {} })
+  })
   it('is made anew when it was broken off', async function () {
     this.timeout(300_000)
-    await accountTables(db).users.create({
-      name: 'Half',
-      mail: 'half@made.example',
-      role: 'lead',
-      active: true,
-      presence: 'off',
-      failures: 0,
-      createdAt: new Date(),
-    })
+    const { settings, users } = accountTables(db)
+    await settings.create({ name: 'first_load_begun', value: '2026-11-23' })
+    await users.create(somebody)
     expect(await load('demo')).to.equal('demo')
     expect(said[0]).to.include('broken off')
     expect(await accountTables(db).users.count({ where: { mail: 'half@made.example' } })).to.equal(

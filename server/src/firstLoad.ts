@@ -1,4 +1,4 @@
-import type { Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import { accountTables } from './accounts/models.ts'
 import { clockFrom, systemClock } from './clock.ts'
 import { starterDoor } from './doors/starter.ts'
@@ -21,30 +21,38 @@ export interface Loaded {
 interface Wanted {
   seed: 'demo' | 'empty'
   today: string | null
+  /** Where files are kept; a temporary folder when not given. */
+  files?: string
 }
 
+/** Written into a database that held nothing at all, before its first load begins. */
+const BEGUN = 'first_load_begun'
+
 /**
- * Fills an empty database once: with the demo, or with what every team starts from. The mark is written last,
- * so a load that was broken off is thrown away and made anew, and a finished one is never touched again.
+ * Fills an empty database once: with the demo, or with what every team starts from. A mark is written before anything
+ * else and another one last, so a load that was broken off is known as such and made anew, and a finished one is never
+ * touched again. Content without either mark came from elsewhere (a restored backup, say): it is never removed.
  * @returns what the database was loaded with
+ * @throws {UnknownContent} when there is content that no first load of ours has made
  */
 export async function firstLoad(
   db: Sequelize,
-  { seed, today }: Wanted,
+  { seed, today, files }: Wanted,
   progress: (text: string) => void,
 ): Promise<Wanted['seed']> {
-  const { settings, users } = accountTables(db)
+  const { settings } = accountTables(db)
   const done = await settings.findByPk(LOADED)
   if (done) return (done.value as Loaded).seed
-  if ((await users.count()) > 0) {
+  if (await settings.findByPk(BEGUN)) {
     progress('A first load was broken off; starting it again')
     await db.getQueryInterface().dropAllTables()
     await migrate(db)
-  }
+  } else if (await holdsContent(db)) throw new UnknownContent()
+  await settings.create({ name: BEGUN, value: new Date().toISOString() })
   if (seed === 'demo') {
     const { seedDemo } = await import('../../demo/seed.ts')
     const opens = today ? clockFrom(today).now() : systemClock.now()
-    await seedDemo(db, { today: today ?? lastWholeMorning(opens), opens, progress })
+    await seedDemo(db, { today: today ?? lastWholeMorning(opens), opens, files, progress })
   } else await startEmpty(db)
   await markLoaded(db, { seed, today })
   return seed
@@ -58,7 +66,36 @@ export async function markLoaded(db: Sequelize, { seed, today }: Wanted): Promis
     today,
     dated: today ?? lastWholeMorning(systemClock.now()),
   }
-  await accountTables(db).settings.create({ name: LOADED, value })
+  const { settings } = accountTables(db)
+  await settings.create({ name: LOADED, value })
+  await settings.destroy({ where: { name: BEGUN } })
+}
+
+/** A database holds content, but nothing says that its first load has ended. */
+export class UnknownContent extends Error {
+  constructor() {
+    super(
+      'the database holds content, but its setting “first_load” is missing: it may be a backup that was only partly restored. Nothing was changed. Restore the whole backup, or start on another folder: npm start -- --data DIR',
+    )
+  }
+}
+
+/** Whether any table but the list of schema steps has a row. */
+async function holdsContent(db: Sequelize): Promise<boolean> {
+  const tables = (await db.getQueryInterface().showAllTables()) as unknown as (
+    string | { tableName: string }
+  )[]
+  const names = tables.map((each) => (typeof each === 'string' ? each : each.tableName))
+  for (const name of names.filter((each) => each !== 'migrations')) {
+    const [row] = await db.query<{ any: number }>(
+      `SELECT EXISTS (SELECT 1 FROM \`${name}\`) AS any`,
+      {
+        type: QueryTypes.SELECT,
+      },
+    )
+    if (Number(row!.any) > 0) return true
+  }
+  return false
 }
 
 /** The day on which the history can end without reaching into the future: today, or yesterday when it is still early. */

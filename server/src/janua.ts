@@ -1,11 +1,15 @@
 import type { Express } from 'express'
+import { mkdtempSync } from 'node:fs'
 import { createServer, type Server } from 'node:http'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import pino, { type Logger } from 'pino'
 import type { Sequelize } from 'sequelize'
 import { Audit } from './accounts/audit.ts'
 import { accountTables } from './accounts/models.ts'
 import { Names } from './accounts/names.ts'
 import { accountRoutes } from './accounts/routes.ts'
+import { Security } from './accounts/security.ts'
 import { Accounts } from './accounts/service.ts'
 import { sessionsIn } from './accounts/sessions.ts'
 import { EngineHost } from './answering/engineHost.ts'
@@ -22,8 +26,11 @@ import { Erasure } from './conversations/erasure.ts'
 import { conversationTables } from './conversations/models.ts'
 import { Conversations } from './conversations/service.ts'
 import { Threads } from './conversations/thread.ts'
+import { VisitorRecords } from './conversations/visitorRecords.ts'
 import { AuditSampling } from './coverage/audit.ts'
 import { StaleDemo } from './staleDemo.ts'
+import { systemRoutes } from './system/routes.ts'
+import { System } from './system/service.ts'
 import { Rollup } from './coverage/figures/rollup.ts'
 import { Effects } from './coverage/gaps/effect.ts'
 import { GapMends } from './coverage/gaps/mends.ts'
@@ -62,10 +69,14 @@ import { routingRoutes } from './handover/routingRoutes.ts'
 import { Teachings } from './handover/teachings.ts'
 import { Waiting } from './handover/waiting.ts'
 import { DeskWork } from './handover/work.ts'
+import { FileStore } from './files/store.ts'
+import { sweepFiles } from './files/sweeping.ts'
+import { Limits } from './http/limits.ts'
 import type { Route } from './http/routing.ts'
 import { Articles } from './library/articles.ts'
 import { Documents } from './library/documents.ts'
 import { Exporter } from './library/exporter.ts'
+import { FileLinks } from './library/fileLinks.ts'
 import { Files } from './library/files.ts'
 import { Links } from './library/health/links.ts'
 import { healthTables } from './library/health/models.ts'
@@ -96,7 +107,9 @@ import { releaseRoutes } from './releases/routes.ts'
 import { Schedule } from './releases/schedule.ts'
 import { Threshold } from './releases/threshold.ts'
 import { Releases } from './releases/service.ts'
-import { openSockets } from './sockets.ts'
+import { jobTables, JobRunner } from './jobs/runner.ts'
+import { listOfJobs } from './jobs/list.ts'
+import { openSockets } from './live/sockets.ts'
 
 export interface Options {
   db: Sequelize
@@ -108,10 +121,12 @@ export interface Options {
   rewriter?: Rewriter | null
   /** Brings mails on their way; without one they wait. */
   postman?: Postman | null
+  /** Where files are kept; a folder of the system's for temporary files when not given. */
+  store?: FileStore
+  limits?: Limits
+  /** The demo company's own page is served too. */
+  hasDemo?: boolean
 }
-
-/** Counting takes at most a ninth of the time, however large the log is: visitors' answers and people's pages go before it. */
-const REST = 8
 
 /** Janua put together: the one place where parts are given what they need. */
 export function createJanua({
@@ -122,6 +137,9 @@ export function createJanua({
   outside = REAL_WORLD,
   rewriter = null,
   postman = null,
+  store = new FileStore(mkdtempSync(join(tmpdir(), 'janua-files-'))),
+  limits = new Limits(),
+  hasDemo = false,
 }: Options) {
   const tables = {
     ...accountTables(db),
@@ -133,12 +151,14 @@ export function createJanua({
     ...channelTables(db),
     ...coverageTables(db),
     ...releaseTables(db),
+    ...jobTables(db),
   }
   const events = new Events()
   const audit = new Audit(tables, clock)
   const users = new Names(tables, events)
   const sessions = sessionsIn(db, sessionSecret)
-  const accounts = new Accounts({ db, tables, sessions, audit, events, clock })
+  const security = new Security({ tables, audit })
+  const accounts = new Accounts({ db, tables, sessions, security, audit, events, clock })
 
   const live = new LivePointer(tables)
   const draft = new Draft({ db, tables, live, users, audit, events, clock })
@@ -182,7 +202,8 @@ export function createJanua({
   const documents = new Documents({ draft, live, users })
   const glossary = new Vocabulary('glossary', { tables, draft, live, users })
   const courtesies = new Vocabulary('courtesy', { tables, draft, live, users })
-  const files = new Files({ tables, clock })
+  const files = new Files({ tables, store, clock })
+  const fileLinks = new FileLinks({ secret: sessionSecret, clock })
   const intake = new Intake({ db, tables, clock })
   const importer = new Importer({ db, tables, intake, files, users, audit, clock })
   const hosts = new AllowedHosts({ tables, audit })
@@ -191,16 +212,34 @@ export function createJanua({
   const health = new HealthCheck({ db, tables, draft, engine, links, audit, clock })
   const insights = new ItemInsights({ db, tables, draft, engine, users, clock })
   const exporter = new Exporter({ tables, files, audit, clock })
-  const doors = new Doors({ tables, draft, live, engine, clock })
+
+  const doors = new Doors({
+    tables,
+    draft,
+    live,
+    engine,
+    citations: { wasCited: (visitor, revision) => conversations.wasCited(visitor, revision) },
+    fileLinks,
+    clock,
+  })
 
   const threshold = new Threshold({ db, tables, engine, choices, doors })
   const reporting = new Reporting({ tables, engine })
   const rollup = new Rollup({ db, tables, reporting, events, clock })
-  const topics = new Topics({ db, tables, rollup, reporting, audit, events, clock })
+  const topics = new Topics({
+    db,
+    tables,
+    rollup,
+    reporting,
+    audit,
+    events,
+    clock,
+    wake: () => void jobs.runNow('topics'),
+  })
   const learning = new Learning({ db, tables, engine, clock })
   const rewording = new Rewording({ rewriter })
   const threads = new Threads({ db, tables, users, events, clock })
-  const erasure = new Erasure({ db, tables, engine, audit, events, clock })
+  const erasure = new Erasure({ db, tables, audit, events, clock })
   const waiting = new Waiting({ db, tables, clock })
   const handovers = new Handovers({ db, tables, clock })
   const conversations = new Conversations({
@@ -250,7 +289,15 @@ export function createJanua({
   const assignment = new Assignment({ db, tables, threads, handovers, clock })
   const idle = new Idle({ tables, threads, engine, handover, clock })
   const alerts = new Alerts({ db, tables, outbox, reporting, clock })
-  const attachments = new Attachments({ tables, threads, conversations, desk, clock })
+  const attachments = new Attachments({
+    tables,
+    threads,
+    conversations,
+    desk,
+    store,
+    limits,
+    clock,
+  })
   const inbox = new Inbox({ tables, threads, work, attachments, accounts, clock })
   const teachings = new Teachings({ tables, desk, articles, users, events, clock })
   const readyLines = new ReadyLines({ tables, clock })
@@ -317,28 +364,34 @@ export function createJanua({
     return proofs
   }
 
-  let closing = false
-  let learningNow: Promise<void> | undefined
-  let restsUntil = 0
-  /** Topics, figures, mends and falls brought up to date, in this order, as each reads what the one before it writes. */
-  const learnFromQuestions = () => {
-    const work = async () => {
-      const began = performance.now()
-      try {
-        await topics.tick()
-        if (closing || !(await rollup.settle()) || closing) return
-        await gapMends.prove()
-        await reports.watch()
-      } finally {
-        restsUntil = performance.now() + REST * (performance.now() - began)
-      }
-    }
-    if (performance.now() < restsUntil) return Promise.resolve()
-    return (learningNow ??= work().finally(() => (learningNow = undefined)))
-  }
+  const visitors = new VisitorRecords({ tables, threads, erasure, audit, clock })
+  const jobs: JobRunner = new JobRunner(
+    { tables, clock, log },
+    listOfJobs({
+      presence,
+      assignment,
+      outbox,
+      idle,
+      alerts,
+      checks,
+      schedule,
+      topics,
+      rollup,
+      gapMends,
+      reports,
+      learning,
+      queueLearning,
+      sites,
+      links,
+      visitors,
+      files: { sweep: () => sweepFiles(tables, store) },
+    }),
+  )
+  const system = new System({ db, tables, jobs, store, outbox })
 
   const routes: Route[] = [
-    ...accountRoutes(accounts, audit),
+    ...systemRoutes({ system, jobs, visitors }),
+    ...accountRoutes({ accounts, security, audit, events, limits }),
     ...libraryRoutes({
       articles,
       documents,
@@ -353,7 +406,7 @@ export function createJanua({
     ...healthRoutes(health, links),
     ...releaseRoutes({ releases, schedule, proofs, draft, live, tables, proveMends }),
     ...proofRoutes({ rehearsal, judgements, checks, checkLists, replays, threshold }),
-    ...doorRoutes({ doors, conversations, handover, attachments }),
+    ...doorRoutes({ doors, conversations, handover, attachments, limits }),
     ...handoverRoutes({
       queues,
       desk,
@@ -381,8 +434,20 @@ export function createJanua({
       logImports,
     }),
   ]
-  const app: Express = createApp({ routes, sessions, accounts, conversations, engine, files, log })
+  const app: Express = createApp({
+    routes,
+    sessions,
+    accounts,
+    conversations,
+    engine,
+    files,
+    fileLinks,
+    hasDemo,
+    log,
+  })
   const server: Server = createServer(app)
+  // A body that dribbles in does not hold a connection for ever.
+  Object.assign(server, { requestTimeout: 120_000, headersTimeout: 15_000 })
   const sockets = openSockets(server, {
     sessions,
     accounts,
@@ -395,26 +460,13 @@ export function createJanua({
     log,
   })
 
-  /** What happens at the desks by itself within seconds: browsers that are gone, offers, overflow, mails. */
-  const tendDesks = async () => {
-    await presence.tick()
-    await assignment.tick()
-    await outbox.tick()
-  }
-  /** What is counted in minutes: conversations in which nobody writes, people to be told of who waits. */
-  const tendSilence = async () => {
-    await idle.tick()
-    await alerts.tick()
-  }
-
   async function close(): Promise<void> {
-    closing = true
     sessions.stop()
+    await jobs.close()
     await importer.close()
     await sites.close()
     await replays.close()
     await logImports.ended()
-    await learningNow?.catch(() => undefined)
     await topics.close()
     await rollup.close()
     await sockets.close()
@@ -435,6 +487,8 @@ export function createJanua({
     glossary,
     courtesies,
     files,
+    store,
+    security,
     intake,
     importer,
     exporter,
@@ -471,8 +525,8 @@ export function createJanua({
     inbox,
     routing,
     queueLearning,
-    tendDesks,
-    tendSilence,
+    jobs,
+    visitors,
     queues,
     mends,
     unsettled,
@@ -486,7 +540,6 @@ export function createJanua({
     logImports,
     reports,
     proveMends,
-    learnFromQuestions,
     events,
     audit,
     close,

@@ -6,6 +6,9 @@ import { migrate } from './database/migrate.ts'
 import { clockFrom, systemClock } from './clock.ts'
 import type { Postman } from './channels/outbox.ts'
 import { openInbox, smtpPostman } from './channels/smtp.ts'
+import { moveFilesOut } from './files/moving.ts'
+import { FileStore } from './files/store.ts'
+import { logger } from './logger.ts'
 import { createJanua } from './janua.ts'
 import { firstLoad } from './firstLoad.ts'
 import { type Outside, REAL_WORLD } from './library/sites/fetching.ts'
@@ -16,6 +19,8 @@ interface Handed {
   port: number
   seed: 'demo' | 'empty'
   today: string | null
+  /** Where files are kept. */
+  files: string
   sessionSecret: string
   /** Hosts that stand elsewhere than their names say: the stand-ins. */
   resolve: Record<string, string>
@@ -49,8 +54,14 @@ async function main(): Promise<void> {
     })
   const loaded = await firstLoad(db, handed, (text) => say({ type: 'progress', text }))
 
+  const store = new FileStore(handed.files)
+  const moved = await moveFilesOut(db, store)
+  if (moved > 0) say({ type: 'progress', text: `Moved ${moved} files out of the database` })
   const janua = createJanua({
     db,
+    store,
+    hasDemo: loaded === 'demo',
+    log: logger(),
     sessionSecret: handed.sessionSecret,
     outside: outsideOf(handed),
     rewriter: rewriterOf(handed),
@@ -62,55 +73,6 @@ async function main(): Promise<void> {
   await janua.importer.breakOff()
   await janua.sites.breakOff()
   await janua.replays.takeUp()
-  const ticking = setInterval(
-    () => void Promise.allSettled([janua.sites.tick(), janua.links.tick()]),
-    10 * 60_000,
-  )
-  const learning = setInterval(
-    () =>
-      void janua.learning
-        .tick()
-        .catch((cause: unknown) => process.stderr.write(`Learning failed: ${String(cause)}\n`)),
-    30_000,
-  )
-  const counting = setInterval(
-    () =>
-      void janua
-        .learnFromQuestions()
-        .catch((cause: unknown) => process.stderr.write(`Counting failed: ${String(cause)}\n`)),
-    10_000,
-  )
-  const proving = setInterval(
-    () => void Promise.allSettled([janua.checks.tick(), janua.schedule.tick()]),
-    3_000,
-  )
-  const tending = setInterval(
-    () =>
-      void janua
-        .tendDesks()
-        .catch((cause: unknown) =>
-          process.stderr.write(`Desks were not tended: ${String(cause)}\n`),
-        ),
-    1_000,
-  )
-  const minding = setInterval(
-    () =>
-      void janua
-        .tendSilence()
-        .catch((cause: unknown) =>
-          process.stderr.write(`Silence was not tended: ${String(cause)}\n`),
-        ),
-    10_000,
-  )
-  const routing = setInterval(
-    () =>
-      void janua.queueLearning
-        .tick()
-        .catch((cause: unknown) =>
-          process.stderr.write(`Queues were not learnt: ${String(cause)}\n`),
-        ),
-    60_000,
-  )
   const inbox = await openInbox(Number(process.env.INBOX_PORT ?? 0), janua.inbox)
   await new Promise<void>((done, failed) => {
     janua.server.once('error', failed)
@@ -125,17 +87,12 @@ async function main(): Promise<void> {
     demo: loaded === 'demo' ? await demoAccounts() : undefined,
   })
 
+  janua.jobs.start()
+
   let ending = false
   const end = async () => {
     if (ending) return
     ending = true
-    clearInterval(ticking)
-    clearInterval(learning)
-    clearInterval(counting)
-    clearInterval(proving)
-    clearInterval(tending)
-    clearInterval(minding)
-    clearInterval(routing)
     await inbox.close()
     await janua.close()
     await db.close()

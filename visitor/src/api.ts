@@ -48,7 +48,7 @@ export class DoorApi {
   end = () => this.call<void>('POST', `/${this.door}/end`)
   forget = () => this.call<void>('DELETE', `/${this.door}/visitor`)
   transcript = () => this.call<string>('GET', `/${this.door}/transcript`)
-  source = (revision: number) => this.call<SourceView>('GET', `/sources/${revision}`)
+  source = (revision: number) => this.call<SourceView>('GET', `/${this.door}/sources/${revision}`)
 
   private async call<T>(method: string, path: string, body?: unknown): Promise<T> {
     const token = this.token()

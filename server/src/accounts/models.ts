@@ -19,8 +19,12 @@ export interface UserRow {
   lastTurnAt: Date | null
   alerts: AlertSettings | null
   password: string | null
-  failures: number
-  lockedUntil: Date | null
+  /** Secret of the authenticator app; one that no code has proved yet; the last time step that was used. */
+  totpSecret: string | null
+  totpPending: string | null
+  totpStep: number | null
+  /** Hashes of those that are left. */
+  recoveryCodes: string[] | null
   lastSeenAt: Date | null
   createdAt: Date
 }
@@ -63,8 +67,10 @@ export function accountTables(db: Sequelize) {
       lastTurnAt: time,
       alerts: json('alerts'),
       password: text(255),
-      failures: whole,
-      lockedUntil: time,
+      totpSecret: text(64),
+      totpPending: text(64),
+      totpStep: whole,
+      recoveryCodes: json('recoveryCodes'),
       lastSeenAt: time,
       createdAt: time,
     }),

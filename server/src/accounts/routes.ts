@@ -1,41 +1,46 @@
 import {
+  codeInput,
   inviteInput,
   idPath,
   linkUse,
+  NO_SESSION,
   pageQuery,
+  passwordChange,
+  passwordInput,
   personChange,
+  securityInput,
   type SessionInfo,
   signInInput,
   type SignedIn,
   withKeys,
 } from '@janua/contracts'
 import type { Request } from 'express'
-import { rateLimit } from 'express-rate-limit'
 import Joi from 'joi'
-import { problem } from '../http/problems.ts'
+import type { Events } from '../events.ts'
+import type { Limits } from '../http/limits.ts'
 import { type Route, route } from '../http/routing.ts'
 import { newToken } from '../http/security.ts'
 import type { Audit } from './audit.ts'
+import type { Security } from './security.ts'
 import type { Accounts } from './service.ts'
-
-/** From one address; a single account slows down long before. */
-const SIGN_INS_A_MINUTE = 40
 
 const token = Joi.object<{ token: string }>({ token: Joi.string().hex().length(64).required() })
 const auditQuery = withKeys<{ search: string; offset: number; limit: number }>(pageQuery, {
   search: Joi.string().trim().allow('').max(200).default(''),
 })
 
-export function accountRoutes(accounts: Accounts, audit: Audit): Route[] {
-  const slowDown = rateLimit({
-    windowMs: 60_000,
-    limit: SIGN_INS_A_MINUTE,
-    standardHeaders: false,
-    legacyHeaders: false,
-    handler: () => {
-      throw problem('TOO_MANY', 60)
-    },
-  })
+const sessionPath = Joi.object<{ id: string }>({ id: Joi.string().hex().length(16).required() })
+
+interface Needs {
+  accounts: Accounts
+  security: Security
+  audit: Audit
+  events: Events
+  limits: Limits
+}
+
+export function accountRoutes({ accounts, security, audit, events, limits }: Needs): Route[] {
+  const slowDown = limits.before('signingIn')
   return [
     route('get', '/session', 'session.read', {}, ({ req }) => sessionInfo(req, accounts)),
     route(
@@ -44,13 +49,16 @@ export function accountRoutes(accounts: Accounts, audit: Audit): Route[] {
       'session.start',
       { body: signInInput, before: [slowDown] },
       async ({ body, req }) => {
-        await begin(req, await accounts.signIn(body.mail, body.password))
+        await begin(req, await accounts.signIn(body, req.ip ?? ''), security)
         return sessionInfo(req, accounts)
       },
     ),
-    route('delete', '/session', 'session.end', {}, ({ req, res }) =>
-      end(req).then(() => void res.clearCookie('janua').status(204).end()),
-    ),
+    route('delete', '/session', 'session.end', {}, async ({ req, res }) => {
+      const { user, id } = { user: req.session.user, id: req.sessionID }
+      await end(req)
+      if (user !== undefined) events.tell('sessionEnded', { user, session: id })
+      res.clearCookie('janua').status(204).end()
+    }),
     route(
       'get',
       '/links/:token',
@@ -64,9 +72,51 @@ export function accountRoutes(accounts: Accounts, audit: Audit): Route[] {
       'link.use',
       { body: linkUse, before: [slowDown] },
       async ({ body, req }) => {
-        await begin(req, await accounts.useLink(body))
+        await begin(req, await accounts.useLink(body), security)
         return sessionInfo(req, accounts)
       },
+    ),
+
+    route('get', '/account', 'account.own', {}, ({ user, req }) =>
+      accounts.own(user, req.sessionID),
+    ),
+    route(
+      'put',
+      '/account/password',
+      'account.own',
+      { body: passwordChange, before: [slowDown] },
+      ({ user, body, req }) => accounts.changePassword(user, body, req.sessionID),
+    ),
+    route('post', '/account/second-factor', 'account.own', {}, ({ user }) =>
+      accounts.beginSecondFactor(user),
+    ),
+    route(
+      'put',
+      '/account/second-factor',
+      'account.own',
+      { body: codeInput, before: [slowDown] },
+      async ({ user, body }) => ({ codes: await accounts.confirmSecondFactor(user, body.code) }),
+    ),
+    route(
+      'delete',
+      '/account/second-factor',
+      'account.own',
+      { body: passwordInput, before: [slowDown] },
+      ({ user, body }) => accounts.endSecondFactor(user, body.password),
+    ),
+    route('delete', '/account/sessions', 'account.own', {}, ({ user, req }) =>
+      accounts.endOwnSessions(user, req.sessionID, null),
+    ),
+    route(
+      'delete',
+      '/account/sessions/:id',
+      'account.own',
+      { params: sessionPath },
+      ({ user, params, req }) => accounts.endOwnSessions(user, req.sessionID, params.id),
+    ),
+    route('get', '/security', 'team.read', {}, () => security.read()),
+    route('put', '/security', 'team.change', { body: securityInput }, ({ user, body }) =>
+      security.save(user, body),
     ),
 
     route('get', '/team', 'team.read', {}, () => accounts.people()),
@@ -102,19 +152,24 @@ export function accountRoutes(accounts: Accounts, audit: Audit): Route[] {
   ]
 }
 
+/** Nothing is stored for who is not signed in. */
 async function sessionInfo(req: Request, accounts: Accounts): Promise<SessionInfo> {
-  req.session.csrf ??= newToken()
   const user = req.session.user === undefined ? null : await accounts.find(req.session.user)
-  return { user, csrf: req.session.csrf }
+  if (!user) return { user: null, csrf: req.session.csrf ?? NO_SESSION }
+  const needsSecondFactor = await accounts.needsSecondFactor(user)
+  return { user, csrf: req.session.csrf!, ...(needsSecondFactor && { needsSecondFactor }) }
 }
 
-/** A new session identity at every sign-in, so that one planted before it is worth nothing. */
-async function begin(req: Request, user: SignedIn): Promise<void> {
+/** A new session identity at every sign-in, so that one planted before it is worth nothing. It lasts as long as it is used, and no longer than SESSION_DAYS. */
+async function begin(req: Request, user: SignedIn, security: Security): Promise<void> {
   await new Promise<void>((done, failed) =>
     req.session.regenerate((cause) => (cause ? failed(cause) : done())),
   )
   req.session.user = user.id
   req.session.csrf = newToken()
+  req.session.since = Date.now()
+  req.session.cookie.maxAge = (await security.read()).idleHours * 3_600_000
+  req.session.browser = (req.get('user-agent') ?? '').slice(0, 300)
   await new Promise<void>((done, failed) =>
     req.session.save((cause) => (cause ? failed(cause) : done())),
   )

@@ -1,28 +1,48 @@
-import type { LinkInfo, Person, Role, SignedIn } from '@janua/contracts'
+import type {
+  LinkInfo,
+  OwnAccount,
+  OwnSession,
+  Person,
+  Role,
+  SecondFactorStart,
+  SignedIn,
+} from '@janua/contracts'
 import { createHash } from 'node:crypto'
-import { literal, Op, type Sequelize } from 'sequelize'
+import { RateLimiterMemory } from 'rate-limiter-flexible'
+import { Op, type Sequelize } from 'sequelize'
 import type { Clock } from '../clock.ts'
 import type { Events } from '../events.ts'
+import { networkOf } from '../http/limits.ts'
 import { problem } from '../http/problems.ts'
 import { newToken } from '../http/security.ts'
 import { type Actor, type Audit, JANUA } from './audit.ts'
 import type { AccountTables, LinkRow, UserRow } from './models.ts'
-import { hashPassword, passwordFits } from './passwords.ts'
+import { hashPassword, passwordFits, refuseWeak } from './passwords.ts'
+import {
+  beginSecondFactor,
+  confirmSecondFactor,
+  endSecondFactor,
+  secondFactorFits,
+} from './secondFactor.ts'
+import type { Security } from './security.ts'
 import type { Row } from '../database/tables.ts'
 
 const HOUR = 3_600_000
 const LINK_HOURS = { invite: 72, reset: 24, setup: 24 * 365 }
-/** Failures that are forgiven; each one after that doubles the wait, up to a quarter of an hour. */
-const FREE_FAILURES = 4
-const LONGEST_WAIT_SECONDS = 900
+/** So many failures of one source with one address are forgiven in so many seconds. */
+const FREE_FAILURES = 5
+const FAILURES_SECONDS = 900
 
 interface Needs {
   db: Sequelize
   tables: AccountTables
   sessions: {
     endAll(user: number, except?: string): Promise<number>
+    endOne(user: number, id: string): Promise<number>
+    of(user: number, sid: string): Promise<OwnSession[]>
     count(): Promise<Map<number, number>>
   }
+  security: Security
   audit: Audit
   events: Events
   clock: Clock
@@ -30,22 +50,116 @@ interface Needs {
 
 /** Who is on the team, how they sign in, and how they come and go. */
 export class Accounts {
+  private readonly failures = new RateLimiterMemory({
+    keyPrefix: 'failed sign-ins',
+    points: FREE_FAILURES,
+    duration: FAILURES_SECONDS,
+  })
+
   constructor(private readonly needs: Needs) {}
 
-  async signIn(mail: string, password: string): Promise<SignedIn> {
+  /**
+   * Failures count by the network address and the mail address together: so nobody can lock another out from elsewhere, the
+   * same holds whether the address is known or not, and after a quarter of an hour all is forgotten.
+   * @throws TOO_MANY, WRONG_SIGN_IN, CODE_NEEDED
+   */
+  async signIn(
+    { mail, password, code }: { mail: string; password: string; code?: string },
+    address: string,
+  ): Promise<SignedIn> {
     const { tables, clock, audit } = this.needs
+    const key = `${networkOf(address)} ${sha256(mail)}`
+    const before = await this.failures.get(key)
+    if (before && before.consumedPoints >= FREE_FAILURES)
+      throw problem('TOO_MANY', Math.max(1, Math.ceil(before.msBeforeNext / 1_000)))
     const user = await tables.users.findOne({ where: { mail } })
-    const now = clock.now()
-    if (user?.lockedUntil && user.lockedUntil > now)
-      throw problem('TOO_MANY', Math.ceil((+user.lockedUntil - +now) / 1000))
     const fits = await passwordFits(password, user?.active ? user.password : null)
-    if (!user || !fits) {
-      if (user) await this.countFailure(user, now)
+    if (!user || !fits || !(await secondFactorFits(user, code))) {
+      const { consumedPoints } = await this.failures.penalty(key)
+      if (user && consumedPoints === FREE_FAILURES)
+        await audit.note(JANUA, 'slowed down sign-in', user.mail, { failures: consumedPoints })
       throw problem('WRONG_SIGN_IN')
     }
-    await user.update({ failures: 0, lockedUntil: null, lastSeenAt: now })
+    await this.failures.delete(key)
+    await user.update({ lastSeenAt: clock.now() })
     await audit.note(user, 'signed in', user.mail)
     return signedIn(user)
+  }
+
+  /** Whether the team's rules keep somebody out until they have a second factor. */
+  async needsSecondFactor({ id, role }: SignedIn): Promise<boolean> {
+    const { security, tables } = this.needs
+    if (role !== 'lead' || !(await security.read()).secondFactorForLeads) return false
+    return (await tables.users.findByPk(id))?.totpSecret === null
+  }
+
+  /** How somebody signs in, as they see it themselves. */
+  async own(user: SignedIn, sid: string): Promise<OwnAccount> {
+    const row = await this.get(user.id)
+    return {
+      hasSecondFactor: row.totpSecret !== null,
+      recoveryCodesLeft: row.recoveryCodes?.length ?? 0,
+      sessions: await this.needs.sessions.of(user.id, sid),
+    }
+  }
+
+  /** @throws WRONG_PASSWORD, WEAK_PASSWORD */
+  async changePassword(
+    user: SignedIn,
+    { current, password }: { current: string; password: string },
+    sid: string,
+  ): Promise<void> {
+    const row = await this.withPassword(user, current)
+    refuseWeak(password, user)
+    await row.update({ password: await hashPassword(password) })
+    await this.needs.sessions.endAll(user.id, sid)
+    this.needs.events.tell('access', { user: user.id, except: sid })
+    await this.needs.audit.note(user, 'changed own password', user.mail)
+  }
+
+  async beginSecondFactor(user: SignedIn): Promise<SecondFactorStart> {
+    return beginSecondFactor(await this.get(user.id))
+  }
+
+  /** @returns recovery codes, shown once. @throws WRONG_CODE */
+  async confirmSecondFactor(user: SignedIn, code: string): Promise<string[]> {
+    const codes = await confirmSecondFactor(await this.get(user.id), code)
+    await this.needs.audit.note(user, 'set up a second factor', user.mail)
+    return codes
+  }
+
+  async endSecondFactor(user: SignedIn, password: string): Promise<void> {
+    await endSecondFactor(await this.withPassword(user, password))
+    await this.needs.audit.note(user, 'removed own second factor', user.mail)
+  }
+
+  /** Ends one of somebody's own sessions, or all but this one. */
+  async endOwnSessions(user: SignedIn, sid: string, id: string | null): Promise<void> {
+    if (id === null) await this.needs.sessions.endAll(user.id, sid)
+    else await this.needs.sessions.endOne(user.id, id)
+    this.needs.events.tell('access', { user: user.id, except: sid })
+    await this.needs.audit.note(user, 'ended own sessions', user.mail)
+  }
+
+  /**
+   * A one-time link for a lead who cannot come in any more, made by who has access to the server. It also takes the second factor
+   * away, as the device with it may be what was lost.
+   * @throws PERSON_NOT_FOUND when no active lead has this address
+   */
+  async recover(mail: string): Promise<string> {
+    const user = await this.needs.tables.users.findOne({
+      where: { mail: mail.toLowerCase(), role: 'lead', active: true },
+    })
+    if (!user) throw problem('LEAD_NOT_FOUND', mail)
+    await endSecondFactor(user)
+    await this.needs.audit.note(JANUA, 'made a recovery link on the server', user.mail)
+    return this.makeLink('reset', user.id)
+  }
+
+  private async withPassword(user: SignedIn, password: string): Promise<Row<UserRow>> {
+    const row = await this.get(user.id)
+    if (!(await passwordFits(password, row.password))) throw problem('WRONG_PASSWORD')
+    return row
   }
 
   async find(id: number): Promise<SignedIn | null> {
@@ -80,7 +194,6 @@ export class Accounts {
       role,
       active: true,
       presence: 'off',
-      failures: 0,
       createdAt: clock.now(),
     })
     await audit.note(actor, 'invited', mail, { role })
@@ -119,31 +232,34 @@ export class Accounts {
     mail?: string
   }): Promise<SignedIn> {
     const { tables, clock, audit, sessions } = this.needs
-    const hashed = await hashPassword(password)
     const link = await this.openLink(token)
     if (link.kind === 'setup' && (!name || !mail))
       throw problem('INVALID', 'Please give your name and mail address.')
+    const known = link.userId === null ? null : await this.get(link.userId)
+    // Who was deactivated since gets no session that would work later.
+    if (known && !known.active) throw problem('LINK_USED')
+    refuseWeak(password, {
+      name: name ?? known?.name ?? '',
+      mail: known?.mail ?? mail ?? '',
+    })
+    const hashed = await hashPassword(password)
     const [claimed] = await tables.links.update(
       { usedAt: clock.now() },
       { where: { id: link.id, usedAt: null } },
     )
     if (claimed !== 1) throw problem('LINK_USED')
     const user =
-      link.userId === null
-        ? await tables.users.create({
-            name: name!,
-            mail: mail!,
-            role: 'lead',
-            active: true,
-            presence: 'off',
-            failures: 0,
-            createdAt: clock.now(),
-          })
-        : await this.get(link.userId)
+      known ??
+      (await tables.users.create({
+        name: name!,
+        mail: mail!,
+        role: 'lead',
+        active: true,
+        presence: 'off',
+        createdAt: clock.now(),
+      }))
     await user.update({
       password: hashed,
-      failures: 0,
-      lockedUntil: null,
       ...(link.kind === 'invite' && name ? { name } : {}),
     })
     await sessions.endAll(user.id)
@@ -209,19 +325,6 @@ export class Accounts {
     await this.needs.audit.note(actor, 'ended sessions', user.mail, { ended })
     this.needs.events.tell('access', { user: id })
     return ended
-  }
-
-  private async countFailure(user: Row<UserRow>, now: Date): Promise<void> {
-    await user.update({ failures: literal('failures + 1') as unknown as number })
-    await user.reload()
-    const over = user.failures - FREE_FAILURES
-    if (over <= 0) return
-    const seconds = Math.min(LONGEST_WAIT_SECONDS, 5 * 2 ** (over - 1))
-    await user.update({ lockedUntil: new Date(+now + seconds * 1000) })
-    await this.needs.audit.note(JANUA, 'slowed down sign-in', user.mail, {
-      failures: user.failures,
-      seconds,
-    })
   }
 
   private async makeLink(kind: LinkRow['kind'], userId: number | null): Promise<string> {

@@ -1,15 +1,21 @@
+import type { OwnSession } from '@janua/contracts'
+import { createHash } from 'node:crypto'
 import connectSession from 'connect-session-sequelize'
 import type { RequestHandler } from 'express'
-import session from 'express-session'
+import session, { type SessionData } from 'express-session'
 import { DataTypes, fn, col, Op, type Sequelize } from 'sequelize'
 
 declare module 'express-session' {
   interface SessionData {
     user?: number
     csrf?: string
+    /** Milliseconds: when it began. */
+    since?: number
+    browser?: string
   }
 }
 
+/** However much it is used, a session ends after so long. */
 export const SESSION_DAYS = 14
 
 /** Sessions live in the database: they outlast a restart, and can be ended by user. */
@@ -19,6 +25,10 @@ export function sessionsIn(
 ): {
   middleware: RequestHandler
   endAll(user: number, except?: string): Promise<number>
+  /** @param id as `of` gives it */
+  endOne(user: number, id: string): Promise<number>
+  /** Somebody's sessions, the newest first. @param sid of the one that asks */
+  of(user: number, sid: string): Promise<OwnSession[]>
   count(): Promise<Map<number, number>>
   stop(): void
 } {
@@ -33,7 +43,18 @@ export function sessionsIn(
     { tableName: 'sessions', underscored: true, timestamps: true },
   )
   const Store = connectSession(session.Store)
-  const store = new Store({
+  /** A session that nobody used for its time is over at once, not when the next clean-up comes by. */
+  class FreshStore extends Store {
+    override get(sid: string, done: (cause: unknown, session?: SessionData | null) => void): void {
+      rows
+        .findOne({ where: { sid, expires: { [Op.gt]: new Date() } } })
+        .then((row) =>
+          done(null, row ? (JSON.parse(row.get('data') as string) as SessionData) : null),
+        )
+        .catch((cause: unknown) => done(cause))
+    }
+  }
+  const store = new FreshStore({
     db,
     table: 'Session',
     expiration: SESSION_DAYS * 86_400_000,
@@ -49,13 +70,38 @@ export function sessionsIn(
     store,
     resave: false,
     saveUninitialized: false,
-    rolling: false,
+    // Every request of its person makes it last longer: see `begin` for how long.
+    rolling: true,
     cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: SESSION_DAYS * 86_400_000 },
   })
   return {
     middleware,
     endAll: (user, except) =>
       rows.destroy({ where: { userId: user, ...(except ? { sid: { [Op.ne]: except } } : {}) } }),
+    async endOne(user, id) {
+      const own = await rows.findAll({ where: { userId: user } })
+      const found = own.filter((row) => publicId(row.get('sid') as string) === id)
+      for (const row of found) await row.destroy()
+      return found.length
+    },
+    async of(user, sid) {
+      const own = await rows.findAll({
+        where: { userId: user, expires: { [Op.gt]: new Date() } },
+        order: [['updated_at', 'DESC']],
+      })
+      return own.map((row) => {
+        const data = JSON.parse(row.get('data') as string) as Partial<SessionData>
+        const created = +(row.get('createdAt') as Date)
+        const iso = (ms: number | undefined) => new Date(ms ?? created).toISOString()
+        return {
+          id: publicId(row.get('sid') as string),
+          isThis: row.get('sid') === sid,
+          since: iso(data.since),
+          seenAt: (row.get('updatedAt') as Date).toISOString(),
+          browser: data.browser ?? '',
+        }
+      })
+    },
     async count() {
       const found = (await rows.findAll({
         attributes: ['userId', [fn('COUNT', col('sid')), 'n']],
@@ -67,4 +113,9 @@ export function sessionsIn(
     },
     stop: () => store.stopExpiringSessions(),
   }
+}
+
+/** Names a session without giving away what opens it. */
+function publicId(sid: string): string {
+  return createHash('sha256').update(sid).digest('hex').slice(0, 16)
 }

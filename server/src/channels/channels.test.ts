@@ -90,7 +90,12 @@ describe('mail', () => {
     ])
     expect(messages.at(-1)!.data).to.eql({ by: 'mail', left: ['setup.exe'] })
     const file = (messages.at(-3)!.data as { file: number }).file
-    expect(Buffer.compare((await janua.tables.attachments.findByPk(file))!.bytes, pdf)).to.equal(0)
+    expect(
+      Buffer.compare(
+        await janua.store.read((await janua.tables.attachments.findByPk(file))!.hash!),
+        pdf,
+      ),
+    ).to.equal(0)
     // A file alone is an answer too.
     await mail.answer(mail.mails.at(-1)!.id, '', {
       attachments: [{ filename: 'again.pdf', content: pdf }],

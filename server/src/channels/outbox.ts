@@ -41,6 +41,11 @@ export class Outbox {
     private readonly needs: { tables: ChannelTables; clock: Clock; postman: Postman | null },
   ) {}
 
+  /** Whether there is anything that brings mails on their way. */
+  get isSetUp(): boolean {
+    return this.needs.postman !== null
+  }
+
   async write(
     { conversationId, to, subject, text }: Written,
     transaction?: Transaction,

@@ -4,9 +4,11 @@ import type { Transaction } from 'sequelize'
 import type { Clock } from '../clock.ts'
 import type { Row } from '../database/tables.ts'
 import type { Desk } from '../handover/desk.ts'
+import type { Limits } from '../http/limits.ts'
 import { problem } from '../http/problems.ts'
 import type { KnownVisitor } from '../http/routing.ts'
-import { pictureType, sendSafely } from '../library/files.ts'
+import { pictureType, sendSafely } from '../files/serving.ts'
+import type { FileStore } from '../files/store.ts'
 import type { ConversationRow, ConversationTables } from './models.ts'
 import type { Conversations } from './service.ts'
 import type { Threads } from './thread.ts'
@@ -16,6 +18,8 @@ interface Needs {
   threads: Threads
   conversations: Conversations
   desk: Pick<Desk, 'mustRead'>
+  store: FileStore
+  limits: Limits
   clock: Clock
 }
 export interface Arrived {
@@ -30,17 +34,23 @@ interface Sender {
 }
 
 const MOST_IN_A_CONVERSATION = 20
+const MB = 1024 * 1024
+/** Megabytes that one visitor, and all visitors and agents together, can have stored. */
+const MOST_OF_A_VISITOR_MB = 60
+const MOST_IN_ALL_MB = 20_000
 
-/** Pictures and PDF files in a conversation. They are kept with it in the database, go with it when it is erased, and are served to its two sides alone. */
+/** Pictures and PDF files in a conversation. Their bytes lie in the file store; they go with the conversation when it is erased, and are served to its two sides alone. */
 export class Attachments {
   constructor(private readonly needs: Needs) {}
 
-  async fromVisitor(visitor: KnownVisitor, arrived: Arrived): Promise<void> {
-    const { conversations } = this.needs
+  /** @param address the network address that it came from: each may send so much a day */
+  async fromVisitor(visitor: KnownVisitor, arrived: Arrived, address: string): Promise<void> {
+    const { conversations, limits } = this.needs
     await conversations.refuseBlocked(visitor)
     const { id, state } = await conversations.mustHave(visitor)
     if (state === 'assistant' || state === 'closed')
       throw problem('STATE_FORBIDS', 'not with a person yet; files are for people')
+    await limits.use('fileKb', { address }, Math.ceil(arrived.bytes.length / 1_024))
     await this.keep(id, arrived, { author: 'visitor' }, (locked) => locked.state !== 'closed')
   }
 
@@ -64,14 +74,17 @@ export class Attachments {
     await this.send(id, file, res)
   }
 
-  /** Keeps what came with a mail, within the change that takes the mail in. @throws when it is neither a picture nor a PDF file, or one too many */
+  /**
+   * Keeps what came with a mail, within the change that takes the mail in.
+   * @throws when it is neither a picture nor a PDF file, one too many, or there is no room for it
+   */
   async put(
     locked: Row<ConversationRow>,
     { name, bytes, clientId }: Arrived,
     by: Sender,
     transaction: Transaction,
   ): Promise<void> {
-    const { tables, threads, clock } = this.needs
+    const { tables, threads, store, clock } = this.needs
     const conversationId = locked.id
     const type = typeOf(bytes)
     if (!type) throw problem('NOT_AN_ATTACHMENT')
@@ -81,9 +94,11 @@ export class Attachments {
       MOST_IN_A_CONVERSATION
     )
       throw problem('TOO_MANY_FILES', MOST_IN_A_CONVERSATION)
+    await this.refuseOverQuota(locked, bytes.length, transaction)
+    const hash = await store.put(bytes)
     const shown = shownName(name)
     const { id: file } = await tables.attachments.create(
-      { conversationId, name: shown, type, size: bytes.length, bytes, createdAt: clock.now() },
+      { conversationId, name: shown, type, size: bytes.length, hash, createdAt: clock.now() },
       { transaction },
     )
     await threads.append(
@@ -107,8 +122,36 @@ export class Attachments {
 
   private async send(conversationId: number, id: number, res: Response): Promise<void> {
     const file = await this.needs.tables.attachments.findOne({ where: { id, conversationId } })
-    if (!file) throw problem('NOT_FOUND')
-    sendSafely(res, file, 'private, max-age=3600')
+    if (!file?.hash) throw problem('NOT_FOUND')
+    const { name, type, hash } = file
+    sendSafely(
+      res,
+      { name, type, bytes: await this.needs.store.read(hash) },
+      'private, max-age=3600',
+    )
+  }
+
+  private async refuseOverQuota(
+    { visitorId }: ConversationRow,
+    size: number,
+    transaction: Transaction,
+  ): Promise<void> {
+    const { tables } = this.needs
+    const theirs = await tables.conversations.findAll({
+      attributes: ['id'],
+      where: { visitorId },
+      transaction,
+    })
+    const [own, all] = await Promise.all([
+      tables.attachments.sum('size', {
+        where: { conversationId: theirs.map(({ id }) => id) },
+        transaction,
+      }),
+      tables.attachments.sum('size', { transaction }),
+    ])
+    if (Number(own ?? 0) + size > MOST_OF_A_VISITOR_MB * MB)
+      throw problem('QUOTA_USED', `${MOST_OF_A_VISITOR_MB} MB`)
+    if (Number(all ?? 0) + size > MOST_IN_ALL_MB * MB) throw problem('DISK_FULL')
   }
 }
 

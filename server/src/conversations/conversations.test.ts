@@ -23,7 +23,7 @@ describe('a visitor’s conversation', () => {
       '2 assistant',
     ])
     const { sources } = messages[1]!.data as unknown as AnswerData
-    const { body } = await supertest(janua.app).get(`/api/visit/sources/${sources[0]!.revision}`)
+    const { body } = await ann.get(`/sources/${sources[0]!.revision}`)
     expect(body).to.deep.include({ title: 'Pets on board' })
     expect(body.passages[sources[0]!.ordinal].blocks[0].content.text).to.include(
       'Dogs travel on a lead',

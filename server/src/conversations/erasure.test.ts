@@ -31,32 +31,60 @@ describe('erasing a visitor', () => {
       ),
     )
 
-  it('takes their words out of phrasings, checks and judgements, in old releases too, which then say so', async () => {
+  it('leaves phrasings and checks that the team has made of their words, and says so in the audit trail', async () => {
     const osk = await visitor(janua)
     await osk.says(WORDS)
     await lead.post(`/articles/${dogs}/phrasings`, { phrasing: WORDS }).expect(200)
     await lead.post('/checks', { messages: [WORDS], comes: 'answer', item: dogs }).expect(201)
-    await lead.post('/verdicts', { text: WORDS, verdict: 'wrong', origin: 'rehearsal' }).expect(204)
     await publishAll(janua)
-    await lead.post('/articles', { ...REFUND, title: 'Later' }).expect(201)
-    await publishAll(janua)
-    expect(await phrasings()).to.include('Verrall')
     await osk.delete('/visitor').expect(204)
-    expect(await phrasings()).not.to.include('Verrall')
+    expect(await phrasings())
+      .to.include('Verrall')
+      .and.to.include('Can I bring my dog?')
+    expect(await janua.tables.checks.count()).to.equal(1)
+    const [entry] = (await lead.get('/audit?search=erased')).body.rows
+    expect(entry.detail).to.deep.include({ asked: 'by the visitor', keptAsTeamText: [dogs] })
+  })
+  it('lets nobody delete a phrasing by asking it word for word', async () => {
+    const mallory = await visitor(janua)
+    await mallory.says('Can I bring my dog?')
+    await lead
+      .post('/verdicts', { text: 'Can I bring my dog?', verdict: 'right', origin: 'rehearsal' })
+      .expect(204)
+    await mallory.delete('/visitor').expect(204)
     expect(await phrasings()).to.include('Can I bring my dog?')
-    expect(await janua.tables.checks.count()).to.equal(0)
-    expect(await janua.tables.judgements.count()).to.equal(0)
-    const { body } = await lead.get('/releases')
-    expect(
-      body.map(
-        ({ number, redacted }: { number: number; redacted: boolean }) => `${number} ${redacted}`,
-      ),
-    ).to.eql(['3 true', '2 true', '1 false'])
+    expect(await janua.tables.judgements.count()).to.equal(1)
     const other = await visitor(janua)
-    await other.says(WORDS)
-    expect(
-      JSON.stringify((await janua.tables.questions.findAll()).at(-1)!.trace.candidates),
-    ).not.to.include('Verrall')
+    await other.says('Can I bring my dog?')
+    expect((await other.thread()).messages.at(-1)!.data).to.include({ outcome: 'answered' })
+  })
+  it('takes away what was made of words that are theirs alone', async () => {
+    const words = 'is Ulf Tarrow allowed to bring his stoat'
+    const ulf = await visitor(janua)
+    await ulf.says(words)
+    const question = (await janua.tables.questions.findOne({ where: { text: words } }))!
+    await lead.post('/judgements', { question: question.id, verdict: 'wrong' })
+    await janua.topics.pass('full')
+    expect(await janua.tables.topicWordings.count({ where: { text: words } })).to.equal(1)
+    await ulf.delete('/visitor').expect(204)
+    for (const table of [janua.tables.topicWordings, janua.tables.judgements])
+      expect(
+        await (table as typeof janua.tables.judgements).count({ where: { text: words } }),
+      ).to.equal(0)
+    expect(await janua.tables.questions.count({ where: { text: words } })).to.equal(0)
+  })
+  it('is refused for who is blocked; a lead can do it, and the reason goes with them', async () => {
+    const agent = await member(janua, 'agent', 'Bree')
+    const nils = await visitor(janua)
+    await nils.says('rubbish, all of it')
+    const { conversation } = await nils.thread()
+    await agent.post(`/desk/${conversation}/step-in`).expect(204)
+    await agent.post(`/desk/${conversation}/block`, { reason: 'Nils Orrin insults us' }).expect(204)
+    const refused = await nils.delete('/visitor')
+    expect([refused.status, refused.body.code]).to.eql([409, 'ON_HOLD'])
+    const { visitorId } = (await janua.tables.conversations.findByPk(conversation!))!
+    await lead.delete(`/visitors/${visitorId}`).expect(200)
+    expect(JSON.stringify((await lead.get('/audit')).body)).not.to.include('Orrin')
   })
   it('leaves words that somebody else asked too', async () => {
     const [one, other] = [await visitor(janua), await visitor(janua)]

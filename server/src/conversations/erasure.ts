@@ -1,59 +1,139 @@
-import type { Sequelize } from 'sequelize'
-import { type Audit, JANUA } from '../accounts/audit.ts'
-import type { EngineHost } from '../answering/engineHost.ts'
+import { Op, type Sequelize } from 'sequelize'
+import { type Actor, type Audit, JANUA } from '../accounts/audit.ts'
+import type { AccountTables } from '../accounts/models.ts'
 import type { Clock } from '../clock.ts'
 import type { CoverageTables } from '../coverage/models.ts'
 import type { Events } from '../events.ts'
+import { problem } from '../http/problems.ts'
 import type { ContentTables } from '../library/models.ts'
 import type { ReleaseTables } from '../releases/models.ts'
 import type { ConversationTables } from './models.ts'
 import { normOf } from './respond.ts'
+import { concernedBy } from './thread.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ConversationTables & CoverageTables & ReleaseTables & Pick<ContentTables, 'revisions'>
-  engine: EngineHost
+  tables: ConversationTables &
+    CoverageTables &
+    ReleaseTables &
+    Pick<ContentTables, 'revisions'> &
+    Pick<AccountTables, 'audit'>
   audit: Audit
   events: Events
   clock: Clock
 }
 
-/** What a visitor's words have become elsewhere: phrasings that were taught from them, judgements, checks and replays. */
+/** What of a visitor's words the team has made its own, and which therefore stays. */
+export interface Adopted {
+  items: number[]
+  checks: number
+}
+
+/**
+ * Erases a visitor. Everything that derives from this visitor alone goes: conversations, messages, files, mails, questions, and what was
+ * computed or noted of them. What the team wrote or took over stays as the team's own text, whoever asked it first: else a visitor
+ * who asks a phrasing word for word could delete it. Where such text stays, the audit trail names it, as it may hold personal data.
+ */
 export class Erasure {
   constructor(private readonly needs: Needs) {}
 
   /**
-   * Takes words out of everything that was made of them, old releases too, which then say that they are redacted. Words that
-   * somebody else asked as well are not this visitor's alone, and stay.
+   * @param by the visitor (null) or the lead who was asked for it
+   * @throws ON_HOLD when the visitor is blocked or kept for a legal reason; a lead lifts that first
    */
-  async redact(texts: readonly string[]): Promise<void> {
-    const { tables, engine, audit, events } = this.needs
+  async erase(visitorId: number, by: Actor | null): Promise<Adopted> {
+    const { tables, audit, events } = this.needs
+    const visitor = await tables.visitors.findByPk(visitorId)
+    if (!visitor) throw problem('VISITOR_NOT_FOUND', visitorId)
+    if (visitor.holdBecause !== null || (visitor.blockedAt !== null && by === null))
+      throw problem('ON_HOLD')
+    const theirs = await tables.conversations.findAll({ where: { visitorId } })
+    const ids = theirs.map(({ id }) => id)
+    const asked = await tables.questions.findAll({
+      attributes: ['text'],
+      where: { conversationId: ids },
+      raw: true,
+    })
+    await visitor.destroy()
+    await this.forgetReasons(ids)
+    const adopted = await this.eraseDerived(asked.map(({ text }) => text))
+    await audit.note(by ?? JANUA, 'erased a visitor', `Visitor ${visitorId}`, {
+      asked: by ? 'for the visitor' : 'by the visitor',
+      conversations: ids.length,
+      ...(adopted.items.length > 0 && { keptAsTeamText: adopted.items }),
+      ...(adopted.checks > 0 && { keptChecks: adopted.checks }),
+    })
+    events.tell('visitorGone', { visitor: visitorId })
+    for (const one of theirs)
+      events.tell('conversation', { id: one.id, ...concernedBy(one), visitor: visitorId })
+    return adopted
+  }
+
+  /** A reason for a block can name the person: the audit trail keeps that it happened, not why. */
+  private async forgetReasons(conversations: readonly number[]): Promise<void> {
+    await this.needs.tables.audit.update(
+      { detail: { reason: 'erased with the visitor' } },
+      { where: { subject: conversations.map((id) => `Conversation ${id}`) } },
+    )
+  }
+
+  /** Takes away what was made of words that nobody else has asked and the team has not made its own. */
+  private async eraseDerived(texts: readonly string[]): Promise<Adopted> {
+    const { tables } = this.needs
     const byNorm = new Map(texts.map((text) => [normOf(text), text]))
+    if (byNorm.size === 0) return { items: [], checks: 0 }
+    const adopted = await this.adoptedOf(byNorm)
     const others = await tables.questions.findAll({
       attributes: ['norm'],
       where: { norm: [...byNorm.keys()] },
       group: ['norm'],
       raw: true,
     })
-    for (const { norm } of others) byNorm.delete(norm)
-    if (byNorm.size === 0) return
+    for (const norm of [...adopted.norms, ...others.map((each) => each.norm)]) byNorm.delete(norm)
     const norms = [...byNorm.keys()]
-    await tables.judgements.destroy({ where: { norm: norms } })
+    // What the team has asked itself in rehearsal is reviewed as its own question.
+    await tables.judgements.destroy({ where: { norm: norms, origin: { [Op.ne]: 'rehearsal' } } })
     await tables.mends.destroy({ where: { norm: norms } })
     await tables.replayResults.destroy({ where: { norm: norms } })
-    await this.redactTopics(norms)
-    const checks = await tables.checks.findAll()
-    for (const check of checks)
-      if (check.messages.some((message) => byNorm.has(normOf(message)))) await check.destroy()
-    const redacted = await this.redactRevisions(byNorm)
-    if (redacted === 0) return
-    engine.forget()
-    await audit.note(JANUA, 'redacted', `${redacted} versions`, { because: 'a visitor was erased' })
-    events.tell('draft', { item: 0 })
+    await this.eraseFromTopics(norms)
+    return adopted
+  }
+
+  /** Phrasings of articles, in whatever revision, and messages of checks that are these words. */
+  private async adoptedOf(
+    byNorm: ReadonlyMap<string, string>,
+  ): Promise<Adopted & { norms: Set<string> }> {
+    const { db, tables } = this.needs
+    const norms = new Set<string>()
+    const likes = [...byNorm.values()].map(
+      (text) =>
+        `content LIKE ${db.escape(
+          `%${JSON.stringify(text)
+            .slice(1, -1)
+            .replace(/[%_\\]/g, '\\$&')}%`,
+        )}`,
+    )
+    const revisions = await tables.revisions.findAll({
+      where: db.literal(`(${likes.join(' OR ')})`) as never,
+    })
+    const items = new Set<number>()
+    for (const { itemId, content } of revisions)
+      for (const phrasing of phrasingsIn(content))
+        if (byNorm.has(normOf(phrasing))) {
+          items.add(itemId)
+          norms.add(normOf(phrasing))
+        }
+    let checks = 0
+    for (const { messages } of await tables.checks.findAll({ attributes: ['messages'] })) {
+      const own = messages.map(normOf).filter((norm) => byNorm.has(norm))
+      if (own.length > 0) checks++
+      for (const norm of own) norms.add(norm)
+    }
+    return { items: [...items], checks, norms }
   }
 
   /** A topic that was named by the visitor's words is named by another's, or is gone with them. */
-  private async redactTopics(norms: readonly string[]): Promise<void> {
+  private async eraseFromTopics(norms: readonly string[]): Promise<void> {
     const { tables, clock } = this.needs
     const theirs = await tables.topicWordings.findAll({ where: { norm: [...norms] } })
     await tables.topicWordings.destroy({ where: { norm: [...norms] } })
@@ -73,41 +153,13 @@ export class Erasure {
       )
     }
   }
-
-  private async redactRevisions(byNorm: ReadonlyMap<string, string>): Promise<number> {
-    const { db, tables, clock } = this.needs
-    const likes = [...byNorm.values()].map(
-      (text) =>
-        `content LIKE ${db.escape(
-          `%${JSON.stringify(text)
-            .slice(1, -1)
-            .replace(/[%_\\]/g, '\\$&')}%`,
-        )}`,
-    )
-    const revisions = await tables.revisions.findAll({
-      where: db.literal(`(${likes.join(' OR ')})`) as never,
-    })
-    let redacted = 0
-    for (const revision of revisions) {
-      const content = without(revision.content, (phrasing) => byNorm.has(normOf(phrasing)))
-      if (JSON.stringify(content) === JSON.stringify(revision.content)) continue
-      await revision.update({ content, redactedAt: clock.now() })
-      redacted++
-    }
-    return redacted
-  }
 }
 
-/** The content with every list of phrasings cleared of some. */
-function without(value: unknown, isGone: (phrasing: string) => boolean): unknown {
-  if (Array.isArray(value)) return value.map((each) => without(each, isGone))
-  if (value === null || typeof value !== 'object') return value
-  return Object.fromEntries(
-    Object.entries(value).map(([key, each]) => [
-      key,
-      key === 'phrasings' && Array.isArray(each)
-        ? each.filter((phrasing: string) => !isGone(phrasing))
-        : without(each, isGone),
-    ]),
+/** Every phrasing in a content, of the whole or of its parts. */
+function phrasingsIn(value: unknown): string[] {
+  if (Array.isArray(value)) return value.flatMap(phrasingsIn)
+  if (value === null || typeof value !== 'object') return []
+  return Object.entries(value).flatMap(([key, each]) =>
+    key === 'phrasings' && Array.isArray(each) ? (each as string[]) : phrasingsIn(each),
   )
 }

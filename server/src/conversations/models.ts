@@ -10,6 +10,8 @@ export interface VisitorRow {
   mail: string | null
   blockedAt: Date | null
   blockedBecause: string | null
+  /** Why nothing of this visitor may be erased: a legal hold; null for none. */
+  holdBecause: string | null
   createdAt: Date
 }
 export interface ConversationRow {
@@ -74,7 +76,8 @@ export interface AttachmentRow {
   name: string
   type: string
   size: number
-  bytes: Buffer
+  /** Of its bytes in the file store. */
+  hash: string | null
   createdAt: Date
 }
 export interface QuestionRow {
@@ -123,6 +126,7 @@ export function conversationTables(db: Sequelize) {
       mail: text(190),
       blockedAt: time,
       blockedBecause: text(300),
+      holdBecause: text(300),
       createdAt: time,
     }),
     conversations: table<ConversationRow>(db, 'conversations', {
@@ -180,7 +184,7 @@ export function conversationTables(db: Sequelize) {
       name: text(120),
       type: text(60),
       size: whole,
-      bytes: DataTypes.BLOB('medium'),
+      hash: text(64),
       createdAt: time,
     }),
     questions: table<QuestionRow>(db, 'questions', {

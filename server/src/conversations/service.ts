@@ -383,18 +383,7 @@ export class Conversations {
 
   /** Removes the visitor with every conversation, message and question, and what was made of their words. */
   async forget(visitor: KnownVisitor): Promise<void> {
-    const { tables, events } = this.needs
-    const theirs = await tables.conversations.findAll({ where: { visitorId: visitor.id } })
-    const asked = await tables.questions.findAll({
-      attributes: ['text'],
-      where: { conversationId: theirs.map(({ id }) => id) },
-      raw: true,
-    })
-    await tables.visitors.destroy({ where: { id: visitor.id } })
-    await this.needs.erasure.redact(asked.map(({ text }) => text))
-    events.tell('visitorGone', { visitor: visitor.id })
-    for (const one of theirs)
-      events.tell('conversation', { id: one.id, ...concernedBy(one), visitor: visitor.id })
+    await this.needs.erasure.erase(visitor.id, null)
   }
 
   /** The conversation as plain text, for the visitor to keep. */
@@ -408,6 +397,22 @@ export class Conversations {
           `[${at.slice(0, 16).replace('T', ' ')}] ${name ?? who[author]}: ${text || kind}`,
       )
       .join('\n')
+  }
+
+  /** Whether an answer in the visitor's own thread named this revision. */
+  async wasCited(visitor: KnownVisitor, revision: number): Promise<boolean> {
+    const theirs = await this.needs.tables.conversations.findAll({
+      attributes: ['id'],
+      where: { visitorId: visitor.id },
+    })
+    const answers = await this.needs.tables.messages.findAll({
+      attributes: ['data'],
+      where: { conversationId: theirs.map(({ id }) => id), kind: 'answer' },
+    })
+    return answers.some(({ data }) => {
+      const { sources = [], near = [] } = (data ?? {}) as Partial<AnswerData>
+      return [...sources, ...near].some((source) => source.revision === revision)
+    })
   }
 
   async current(visitor: KnownVisitor): Promise<Row<ConversationRow> | null> {

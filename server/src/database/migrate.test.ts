@@ -8,6 +8,7 @@ import * as engineModels from './migrations/2026-11-26-engine-models.ts'
 import * as proofs from './migrations/2026-11-27-proofs.ts'
 import * as coverage from './migrations/2026-11-29-coverage.ts'
 import * as handover from './migrations/2026-11-30-handover.ts'
+import * as repairs from './migrations/2026-11-30-repairs.ts'
 
 describe('migrate', () => {
   const db = connect({
@@ -35,11 +36,13 @@ describe('migrate', () => {
       '2026-11-27-proofs',
       '2026-11-29-coverage',
       '2026-11-30-handover',
+      '2026-11-30-repairs',
     ])
     expect(await migrate(db)).to.eql([])
   })
   it('knows the way back: nothing of ours is left', async () => {
     for (const statement of [
+      ...repairs.down,
       ...handover.down,
       ...coverage.down,
       ...proofs.down,

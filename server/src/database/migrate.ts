@@ -7,6 +7,7 @@ import * as engineModels from './migrations/2026-11-26-engine-models.ts'
 import * as proofs from './migrations/2026-11-27-proofs.ts'
 import * as coverage from './migrations/2026-11-29-coverage.ts'
 import * as handover from './migrations/2026-11-30-handover.ts'
+import * as repairs from './migrations/2026-11-30-repairs.ts'
 
 /** One step of the schema; SQL statements in their order. */
 export interface Migration {
@@ -22,6 +23,7 @@ const STEPS: Record<string, Migration> = {
   '2026-11-27-proofs': proofs,
   '2026-11-29-coverage': coverage,
   '2026-11-30-handover': handover,
+  '2026-11-30-repairs': repairs,
 }
 
 /** Brings the schema up to date. @returns the names of the steps that were taken */

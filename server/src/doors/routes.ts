@@ -12,13 +12,12 @@ import {
   voteInput,
   wayInput,
 } from '@janua/contracts'
-import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
 import Joi from 'joi'
 import type { Attachments } from '../conversations/attachments.ts'
 import type { Conversations } from '../conversations/service.ts'
 import type { Handover } from '../handover/handover.ts'
 import { bytesOf, fileBody } from '../http/fileBody.ts'
-import { problem } from '../http/problems.ts'
+import type { Limits } from '../http/limits.ts'
 import { type Call, type Route, route } from '../http/routing.ts'
 import type { Doors } from './service.ts'
 
@@ -27,33 +26,33 @@ const filePath = Joi.object<{ door: string; file: number }>({
   door: Joi.string().max(40).required(),
   file: Joi.number().integer().positive().required(),
 })
-const sourcePath = Joi.object<{ id: number }>({ id: Joi.number().integer().positive().required() })
+const sourcePath = Joi.object<{ door: string; id: number }>({
+  door: Joi.string().max(40).required(),
+  id: Joi.number().integer().positive().required(),
+})
 const languageBody = Joi.object<{ language: 'en' | 'de' }>({
   language: Joi.valid('en', 'de').default('en'),
 })
-/** Many visitors may share one address, so those with a token are counted one by one. */
-const limit = (perMinute: number) =>
-  rateLimit({
-    windowMs: 60_000,
-    limit: perMinute,
-    keyGenerator: (req) => req.get('authorization') ?? ipKeyGenerator(req.ip ?? ''),
-    standardHeaders: false,
-    legacyHeaders: false,
-    handler: () => {
-      throw problem('TOO_MANY', 60)
-    },
-  })
 
 interface Needs {
   doors: Doors
   conversations: Conversations
   handover: Handover
   attachments: Attachments
+  limits: Limits
 }
 
-export function doorRoutes({ doors, conversations, handover, attachments }: Needs): Route[] {
+export function doorRoutes({
+  doors,
+  conversations,
+  handover,
+  attachments,
+  limits,
+}: Needs): Route[] {
   const here = { params: doorPath }
-  const asking = [limit(60)]
+  const [anyVisit, saying, contacting, reading, marking] = (
+    ['anyVisit', 'saying', 'contacting', 'reading', 'marking'] as const
+  ).map((name) => ({ ...here, before: [limits.before(name)] }))
   const thread = ({ visitor, query }: Call<unknown, { after?: number }>) =>
     conversations.thread(visitor, query?.after ?? 0)
   return [
@@ -72,29 +71,33 @@ export function doorRoutes({ doors, conversations, handover, attachments }: Need
       ({ params, body, user }) => doors.save(user, params.id, body),
     ),
 
-    route('get', '/visit/sources/:id', 'door.visit', { params: sourcePath }, ({ params }) =>
-      doors.source(params.id),
-    ),
-    route('get', '/visit/:door', 'door.visit', here, ({ params }) => doors.open(params.door)),
+    route('get', '/visit/:door', 'door.visit', anyVisit!, ({ params }) => doors.open(params.door)),
     route(
       'post',
       '/visit/:door/visitors',
       'door.visit',
-      { ...here, before: [limit(120)], status: 201 },
+      { ...here, before: [limits.before('newVisitor')], status: 201 },
       async () => ({ token: await conversations.newVisitor() }),
+    ),
+    route(
+      'get',
+      '/visit/:door/sources/:id',
+      'conversation.visit',
+      { ...reading!, params: sourcePath },
+      ({ visitor, params }) => doors.source(visitor, params.id),
     ),
     route(
       'get',
       '/visit/:door/thread',
       'conversation.visit',
-      { ...here, query: threadQuery },
+      { ...reading!, query: threadQuery },
       thread,
     ),
     route(
       'post',
       '/visit/:door/messages',
       'conversation.visit',
-      { ...here, body: sayInput, before: asking },
+      { ...saying!, body: sayInput },
       async ({ visitor, body }) => {
         await conversations.say(visitor, body)
         await handover.afterSaying(visitor)
@@ -104,7 +107,7 @@ export function doorRoutes({ doors, conversations, handover, attachments }: Need
       'post',
       '/visit/:door/votes',
       'conversation.visit',
-      { ...here, body: voteInput },
+      { ...marking!, body: voteInput },
       async ({ visitor, body }) => {
         await conversations.vote(visitor, body.message, body.helpful)
         if (!body.helpful) await handover.afterSaying(visitor, true)
@@ -114,70 +117,70 @@ export function doorRoutes({ doors, conversations, handover, attachments }: Need
       'post',
       '/visit/:door/opened',
       'conversation.visit',
-      { ...here, body: openedInput },
+      { ...marking!, body: openedInput },
       ({ visitor, body }) => conversations.opened(visitor, body.message),
     ),
     route(
       'post',
       '/visit/:door/person',
       'conversation.visit',
-      { ...here, body: languageBody, before: asking },
+      { ...saying!, body: languageBody },
       ({ visitor, body }) => handover.ask(visitor, body.language),
     ),
     route(
       'post',
       '/visit/:door/contact',
       'conversation.visit',
-      { ...here, body: contactInput, before: asking },
+      { ...contacting!, body: contactInput },
       ({ visitor, body }) => handover.contact(visitor, body),
     ),
     route(
       'post',
       '/visit/:door/files',
       'conversation.visit',
-      { ...here, query: fileQuery, before: [limit(20), fileBody] },
+      { ...here, query: fileQuery, before: [limits.before('file'), fileBody] },
       ({ visitor, query, req }) =>
-        attachments.fromVisitor(visitor, { ...query, bytes: bytesOf(req) }),
+        attachments.fromVisitor(visitor, { ...query, bytes: bytesOf(req) }, req.ip ?? ''),
     ),
     route(
       'get',
       '/visit/:door/files/:file',
       'conversation.visit',
-      { params: filePath },
+      { ...reading!, params: filePath },
       ({ visitor, params, res }) => attachments.toVisitor(visitor, params.file, res),
     ),
     route(
       'post',
       '/visit/:door/way',
       'conversation.visit',
-      { ...here, body: wayInput, before: asking },
+      { ...contacting!, body: wayInput },
       ({ visitor, body }) => handover.choose(visitor, body),
     ),
     route(
       'post',
       '/visit/:door/seen',
       'conversation.visit',
-      { ...here, body: seenInput },
+      { ...marking!, body: seenInput },
       ({ visitor, body }) => conversations.seen(visitor, body.seq),
     ),
     route(
       'post',
       '/visit/:door/rating',
       'conversation.visit',
-      { ...here, body: ratingInput },
+      { ...marking!, body: ratingInput },
       ({ visitor, body }) => conversations.rate(visitor, body),
     ),
-    route('post', '/visit/:door/stop-waiting', 'conversation.visit', here, ({ visitor }) =>
+    route('post', '/visit/:door/stop-waiting', 'conversation.visit', marking!, ({ visitor }) =>
       handover.stopWaiting(visitor),
     ),
-    route('post', '/visit/:door/end', 'conversation.visit', here, ({ visitor }) =>
+    route('post', '/visit/:door/end', 'conversation.visit', marking!, ({ visitor }) =>
       conversations.end(visitor),
     ),
     route(
       'get',
       '/visit/:door/transcript',
       'conversation.visit',
-      here,
+      reading!,
       async ({ visitor, res }) => {
         res
           .type('text/plain')
@@ -185,7 +188,7 @@ export function doorRoutes({ doors, conversations, handover, attachments }: Need
           .send(await conversations.transcript(visitor))
       },
     ),
-    route('delete', '/visit/:door/visitor', 'conversation.visit', here, ({ visitor }) =>
+    route('delete', '/visit/:door/visitor', 'conversation.visit', marking!, ({ visitor }) =>
       conversations.forget(visitor),
     ),
   ]

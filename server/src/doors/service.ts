@@ -16,7 +16,9 @@ import type { Actor } from '../accounts/audit.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import { problem } from '../http/problems.ts'
+import type { KnownVisitor } from '../http/routing.ts'
 import { contentItem } from '../library/contentItem.ts'
+import type { FileLinks } from '../library/fileLinks.ts'
 import type { ContentTables } from '../library/models.ts'
 import type { Draft, DraftItem } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
@@ -28,6 +30,8 @@ interface Needs {
   draft: Draft
   live: LivePointer
   engine: EngineHost
+  citations: { wasCited(visitor: KnownVisitor, revision: number): Promise<boolean> }
+  fileLinks: FileLinks
   clock: Clock
 }
 
@@ -98,17 +102,22 @@ export class Doors {
     }
   }
 
-  /** An article as an answer cited it: that very revision, if any release held it. */
-  async source(revisionId: number): Promise<SourceView> {
-    const { tables } = this.needs
+  /**
+   * An article as this visitor may read it: as it is in the release that they get, or as an answer in their own thread cited it.
+   * @throws NOT_FOUND for every other revision, as for one that was never there
+   */
+  async source(visitor: KnownVisitor, revisionId: number): Promise<SourceView> {
+    const { tables, engine, citations } = this.needs
+    const { release } = await engine.openDoor(visitor.door, visitor)
+    const isPublic = release.content.some(({ revision }) => revision === revisionId)
+    if (!isPublic && !(await citations.wasCited(visitor, revisionId))) throw problem('NOT_FOUND')
+    const revision = await tables.revisions.findByPk(revisionId)
+    const item = revision && (await tables.items.findByPk(revision.itemId))
+    if (!item || !['article', 'fixed', 'document'].includes(item.kind)) throw problem('NOT_FOUND')
     const pinned = await tables.releaseItems.findOne({
       where: { revisionId },
       order: [['releaseId', 'DESC']],
     })
-    const revision = pinned && (await tables.revisions.findByPk(revisionId))
-    const item = revision && (await tables.items.findByPk(revision.itemId))
-    if (!pinned || !item || !['article', 'fixed', 'document'].includes(item.kind))
-      throw problem('NOT_FOUND')
     const content = contentItem(item.kind, revision)
     const { file = null, address = null } = revision.content as Partial<DocumentContent>
     const passages = passagesOf(content).map(({ ordinal, path, blocks, page }) => ({
@@ -119,8 +128,8 @@ export class Doors {
     }))
     return {
       title: content.title,
-      release: pinned.releaseId,
-      original: file ? `/files/${file}` : address,
+      release: pinned?.releaseId ?? release.number,
+      original: file ? this.needs.fileLinks.signed(file) : webAddress(address),
       passages,
     }
   }
@@ -204,4 +213,9 @@ function inOrder<T>(value: T): T {
       .sort(([a], [b]) => (a < b ? -1 : 1))
       .map(([key, part]) => [key, inOrder(part as unknown)]),
   ) as T
+}
+
+/** What was stored before addresses were checked could be anything. */
+function webAddress(address: string | null): string | null {
+  return address !== null && /^https?:\/\//i.test(address) ? address : null
 }

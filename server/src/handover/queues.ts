@@ -128,7 +128,7 @@ export class Queues {
       )
       return queue.id
     })
-    events.tell('access', { user: 0 })
+    events.tell('queues', { queue: saved })
     return saved
   }
 

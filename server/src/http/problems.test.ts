@@ -17,7 +17,7 @@ describe('what clients are told', () => {
       expect(sentence)
         .to.match(/^[\p{Lu}“V].*[.!]?$/u)
         .and.not.match(/undefined|error|exception|!/i)
-      expect(status).to.be.within(400, 503)
+      expect(status).to.be.within(400, 507)
       expect(sources).to.include(`'${code}'`)
     })
   }

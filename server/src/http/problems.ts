@@ -9,11 +9,24 @@ export const PROBLEMS = {
   },
   NOT_FOUND: { status: 404, text: () => 'There is nothing at this address.' },
   INVALID: { status: 422, text: (what: string) => what },
+  UNREADABLE: {
+    status: 400,
+    text: () => 'The request could not be read. Reload the page and try again.',
+  },
   BAD_JSON: { status: 400, text: () => 'The request could not be read: it is not valid JSON.' },
   TOO_LARGE: { status: 413, text: (limit: string) => `That is too large. The limit is ${limit}.` },
   TOO_MANY: {
     status: 429,
     text: (seconds: number) => `Too many tries. Please wait ${seconds} seconds and try again.`,
+  },
+  DISK_FULL: {
+    status: 507,
+    text: () =>
+      'There is no room for more files just now. The team has been told; your text is kept.',
+  },
+  QUOTA_USED: {
+    status: 413,
+    text: (limit: string) => `You have sent ${limit} of files already; more cannot be kept.`,
   },
   BROKEN: {
     status: 500,
@@ -37,6 +50,25 @@ export const PROBLEMS = {
   },
 
   WRONG_SIGN_IN: { status: 401, text: () => 'Mail address and password do not go together.' },
+  CODE_NEEDED: {
+    status: 401,
+    text: () => 'Enter the six digits that your authenticator app shows now, or a recovery code.',
+  },
+  WRONG_CODE: {
+    status: 422,
+    text: () =>
+      'This code is not right, or it was used already. Wait for the next one and try again.',
+  },
+  WRONG_PASSWORD: { status: 422, text: () => 'The current password is not right.' },
+  WEAK_PASSWORD: {
+    status: 422,
+    text: (why: string) =>
+      `Please choose another password: ${why}. Three or four unrelated words make a good one.`,
+  },
+  SECOND_FACTOR_NEEDED: {
+    status: 403,
+    text: () => 'Your team asks for a second factor. Set up your authenticator app first.',
+  },
   LINK_USED: {
     status: 410,
     text: () => 'This link was used already or has run out. Ask your team lead for a new one.',
@@ -48,6 +80,10 @@ export const PROBLEMS = {
   MAIL_TAKEN: {
     status: 409,
     text: (mail: string) => `${mail} belongs to somebody on the team already.`,
+  },
+  LEAD_NOT_FOUND: {
+    status: 404,
+    text: (mail: string) => `No active lead signs in with ${mail}.`,
   },
   PERSON_NOT_FOUND: { status: 404, text: (id: number) => `There is no person ${id} on the team.` },
 
@@ -184,6 +220,12 @@ export const PROBLEMS = {
     status: 401,
     text: () => 'This conversation is not known any more. Start a new one.',
   },
+  ON_HOLD: {
+    status: 409,
+    text: () =>
+      'This conversation cannot be erased at present. Write to the company and ask for it; they can tell you why and until when.',
+  },
+  VISITOR_NOT_FOUND: { status: 404, text: (id: number) => `There is no visitor ${id}.` },
   VISITOR_BLOCKED: {
     status: 403,
     text: () => 'You cannot write here any more. You can still reach the company by mail or phone.',

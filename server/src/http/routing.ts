@@ -56,6 +56,8 @@ export function route<P = unknown, Q = unknown, B = unknown>(
 
 export interface Gatekeeper {
   user(req: Request): Promise<SignedIn | null>
+  /** Nothing but setting up a second factor is open to this person. */
+  needsSecondFactor(user: SignedIn): Promise<boolean>
   visitor(req: Request): Promise<KnownVisitor | null>
 }
 
@@ -97,6 +99,8 @@ async function allowedUser(req: Request, gate: Gatekeeper, action: Action): Prom
   const user = await gate.user(req)
   if (!user) throw problem('NOT_SIGNED_IN')
   if (!mayDo(user.role, action)) throw problem('NOT_ALLOWED', user.role)
+  if (action !== 'account.own' && (await gate.needsSecondFactor(user)))
+    throw problem('SECOND_FACTOR_NEEDED')
   return user
 }
 

@@ -1,7 +1,20 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto'
+import { NO_SESSION } from '@janua/contracts'
 import type { NextFunction, Request, Response } from 'express'
 import helmet from 'helmet'
 import { problem } from './problems.ts'
+
+/** Browsers heed it only where Janua is reached by HTTPS. */
+const HSTS = { maxAge: 180 * 86_400, includeSubDomains: false }
+
+/** Nothing of ours uses a camera, a place or a payment, so nothing that slips in can. */
+export function permissionsPolicy(_req: Request, res: Response, next: NextFunction): void {
+  res.set(
+    'Permissions-Policy',
+    'camera=(), microphone=(), geolocation=(), payment=(), usb=(), browsing-topics=()',
+  )
+  next()
+}
 
 /** Headers for everything but a door: no script that is not a file of ours; inline style only because PrimeVue needs it. */
 export const teamHeaders = helmet({
@@ -13,7 +26,7 @@ export const teamHeaders = helmet({
       frameAncestors: ["'none'"],
     },
   },
-  strictTransportSecurity: false,
+  strictTransportSecurity: HSTS,
   crossOriginEmbedderPolicy: false,
   referrerPolicy: { policy: 'same-origin' },
 })
@@ -23,9 +36,14 @@ export function doorHeaders(sites: readonly string[]) {
   return helmet({
     contentSecurityPolicy: {
       useDefaults: false,
-      directives: { ...policy(), styleSrc: ["'self'"], frameAncestors: ["'self'", ...sites] },
+      directives: {
+        ...policy(),
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        styleSrc: ["'self'"],
+        frameAncestors: ["'self'", ...sites],
+      },
     },
-    strictTransportSecurity: false,
+    strictTransportSecurity: HSTS,
     frameguard: false,
     crossOriginEmbedderPolicy: false,
     crossOriginOpenerPolicy: false,
@@ -52,7 +70,8 @@ const CHANGES = new Set(['POST', 'PUT', 'PATCH', 'DELETE'])
 
 /**
  * Protects changes against forgery: the browser must say that the request comes from our own page, and a session's changes
- * carry its token. A visitor's requests carry a bearer token that no other site can know.
+ * carry its token; without a session a header of ours must be there, which no other site can send. A visitor's requests carry a
+ * bearer token that no other site can know.
  */
 export function againstForgery(req: Request, _res: Response, next: NextFunction): void {
   if (!CHANGES.has(req.method)) return next()
@@ -61,8 +80,8 @@ export function againstForgery(req: Request, _res: Response, next: NextFunction)
   const origin = req.get('origin')
   if (origin && !sameHost(origin, req.get('host'))) throw problem('FORGED')
   if (req.path.startsWith('/visit/')) return next()
-  const expected = req.session.csrf
-  if (!expected || !equal(req.get('x-janua-token') ?? '', expected)) throw problem('FORGED')
+  const expected = req.session.csrf ?? NO_SESSION
+  if (!equal(req.get('x-janua-token') ?? '', expected)) throw problem('FORGED')
   next()
 }
 

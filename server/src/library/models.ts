@@ -73,11 +73,6 @@ export interface FileRow {
   size: number
   createdAt: Date
 }
-export interface FilePieceRow {
-  hash: string
-  seq: number
-  bytes: Buffer
-}
 export interface ImportRow {
   id: number
   state: ImportState
@@ -147,11 +142,6 @@ export function contentTables(db: Sequelize) {
       type: text(100),
       size: whole,
       createdAt: time,
-    }),
-    filePieces: table<FilePieceRow>(db, 'file_pieces', {
-      hash: { type: text(64), primaryKey: true },
-      seq: { type: whole, primaryKey: true },
-      bytes: DataTypes.BLOB('medium'),
     }),
     imports: table<ImportRow>(db, 'imports', {
       id,

@@ -9,6 +9,7 @@ import { hashPassword } from '../accounts/passwords.ts'
 import { connect, type DatabaseAddress } from '../database/connect.ts'
 import { migrate } from '../database/migrate.ts'
 import { starterDoor } from '../doors/starter.ts'
+import { Limits } from '../http/limits.ts'
 import { createJanua, type Janua } from '../janua.ts'
 import type { Outside } from '../library/sites/fetching.ts'
 import { summarise } from '../releases/summaries.ts'
@@ -55,6 +56,7 @@ export async function freshJanua(
     sessionSecret: 'for tests',
     clock,
     log: pino({ level: 'silent' }),
+    limits: new Limits(1_000),
     outside,
     rewriter,
     postman,
@@ -92,7 +94,6 @@ export async function member(
     active: true,
     presence: 'here',
     password: await hashPassword(PASSWORD),
-    failures: 0,
     createdAt: new Date(),
   })
   return { ...(await signIn(janua, mail)), id: user.id, name, role }

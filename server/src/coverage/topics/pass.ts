@@ -11,6 +11,8 @@ export interface Passed {
 }
 
 type Tables = Pick<CoverageTables, 'topics' | 'topicWordings' | 'topicRulings'>
+/** A topic is named by a question, which can be much longer than a name. */
+const MOST_LABEL = 300
 /** A wording without others like it is a topic only when it was asked this often. */
 const OFTEN = 3
 const AT_ONCE = 500
@@ -87,10 +89,11 @@ async function keep(
   known:
     | (TopicRow & { update(values: Partial<TopicRow>, options: object): Promise<unknown> })
     | undefined,
-  { label, words }: Topic,
+  { label: medoid, words }: Topic,
   now: Date,
   transaction: Transaction,
 ): Promise<number> {
+  const label = medoid.slice(0, MOST_LABEL)
   if (!known)
     return (
       await tables.topics.create(

@@ -24,6 +24,8 @@ interface Needs {
   audit: Audit
   events: Events
   clock: Clock
+  /** Lets the job of the topics run now. */
+  wake(): void
 }
 
 const NAME = 'topics'
@@ -40,6 +42,7 @@ interface Done {
 /** The topics of what is asked: found by passes in a thread, corrected by the lead. */
 export class Topics {
   private running: Promise<void> | undefined
+  private regroupWanted = false
 
   constructor(private readonly needs: Needs) {}
 
@@ -57,6 +60,11 @@ export class Topics {
   /** New questions join; every day, and when many wait, everything is grouped anew. */
   async tick(): Promise<void> {
     if (this.running) return
+    if (this.regroupWanted) {
+      await this.pass('full')
+      this.regroupWanted = false
+      return
+    }
     const [done, last] = await Promise.all([this.done(), this.lastQuestion()])
     if (
       last === 0 ||
@@ -81,7 +89,8 @@ export class Topics {
   async regroup(actor: Actor): Promise<void> {
     if (this.running) throw problem('TOPICS_RUNNING')
     await this.needs.audit.note(actor, 'regrouped the topics', 'All questions', {})
-    void this.pass('full').catch(() => undefined)
+    this.regroupWanted = true
+    this.needs.wake()
   }
 
   async pass(kind: TopicsOrder['kind']): Promise<void> {

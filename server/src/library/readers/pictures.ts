@@ -1,5 +1,6 @@
 import { posix } from 'node:path'
-import { hashOfFile, pictureType } from '../files.ts'
+import { pictureType } from '../../files/serving.ts'
+import { hashOfFile } from '../../files/store.ts'
 import type { Beside, Picture } from './read.ts'
 
 const MOST_BYTES = 5 * 1024 * 1024

@@ -2,14 +2,26 @@ import type { Request, Response } from 'express'
 import type { Server as HttpServer } from 'node:http'
 import type { Logger } from 'pino'
 import { Server, type Socket } from 'socket.io'
-import type { Accounts } from './accounts/service.ts'
-import type { sessionsIn } from './accounts/sessions.ts'
-import type { ConversationTables } from './conversations/models.ts'
-import type { Conversations } from './conversations/service.ts'
-import type { Events } from './events.ts'
-import type { Desk } from './handover/desk.ts'
-import type { Presence } from './handover/presence.ts'
-import type { Queues } from './handover/queues.ts'
+import type { Accounts } from '../accounts/service.ts'
+import type { sessionsIn } from '../accounts/sessions.ts'
+import type { ConversationTables } from '../conversations/models.ts'
+import type { Conversations } from '../conversations/service.ts'
+import type { Events } from '../events.ts'
+import type { Desk } from '../handover/desk.ts'
+import type { Presence } from '../handover/presence.ts'
+import type { Queues } from '../handover/queues.ts'
+import {
+  endConnections,
+  endOldest,
+  type Identity,
+  isCrowded,
+  isFromOurPages,
+  limitEvents,
+  MOST_BYTES,
+  peopleOf,
+  rejoinQueues,
+  seldom,
+} from './connections.ts'
 
 interface Needs {
   sessions: ReturnType<typeof sessionsIn>
@@ -36,12 +48,16 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
     path: '/live',
     serveClient: false,
     transports: ['websocket', 'polling'],
+    maxHttpBufferSize: MOST_BYTES,
+    allowRequest: (req, decide) => decide(null, isFromOurPages(req.headers)),
   })
   io.engine.use((req: Request, res: Response, next: () => void) =>
     sessions.middleware(req, res, next),
   )
   io.use((socket, next) => {
-    admit(socket, needs).then(
+    if (isCrowded(io, socket.handshake.address)) return next(new Error('TOO_MANY'))
+    limitEvents(socket)
+    admit(socket, io, needs).then(
       (admitted) => next(admitted ? undefined : new Error('NOT_SIGNED_IN')),
       (cause: unknown) => {
         log.error({ err: cause }, 'socket refused')
@@ -72,23 +88,23 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
       events.on(what, (detail) => void io.to('team').emit(what, detail)),
     ),
     events.on('replay', (moved) => void io.to('team').emit('replay', moved)),
-    events.on(
-      'access',
-      ({ user }) => void (user === 0 ? io.in('team') : io.in(`user:${user}`)).disconnectSockets(),
+    events.on('access', ({ user, except }) =>
+      endConnections(io, (one) => one.user === user && (!except || one.session !== except)),
     ),
+    events.on('sessionEnded', ({ user, session }) =>
+      endConnections(io, (one) => one.user === user && one.session === session),
+    ),
+    events.on('queues', () => {
+      rejoinQueues(io, (user) => needs.queues.of(user)).catch((cause: unknown) =>
+        log.error({ err: cause }, 'queues were not joined anew'),
+      )
+    }),
     events.on('visitorGone', ({ visitor }) => void io.in(`visitor:${visitor}`).emit('gone')),
-  ]
-  const people = () => [
-    ...new Set(
-      [...io.sockets.sockets.values()].flatMap(
-        ({ data }) => (data as { user?: number }).user ?? [],
-      ),
-    ),
   ]
   const beating = setInterval(
     () =>
       void needs.presence
-        .beat(people())
+        .beat(peopleOf(io))
         .catch((cause: unknown) => log.error({ err: cause }, 'presence not noted')),
     BEAT_MS,
   )
@@ -101,43 +117,49 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
   }
 }
 
-async function admit(socket: Socket, needs: Needs): Promise<boolean> {
+async function admit(socket: Socket, io: Server, needs: Needs): Promise<boolean> {
   const { token } = socket.handshake.auth as { token?: unknown }
-  return typeof token === 'string' ? admitVisitor(socket, token, needs) : admitUser(socket, needs)
+  return typeof token === 'string'
+    ? admitVisitor(socket, io, token, needs)
+    : admitUser(socket, io, needs)
 }
 
 async function admitVisitor(
   socket: Socket,
+  io: Server,
   token: string,
   { conversations, tables }: Needs,
 ): Promise<boolean> {
   const visitor = await conversations.visitorBy(token)
   if (!visitor) return false
+  endOldest(io, (one) => one.visitor === visitor.id)
+  socket.data = { visitor: visitor.id } satisfies Identity
   await socket.join(`visitor:${visitor.id}`)
-  socket.on('typing', () => {
-    void (async () => {
-      const conversation = await tables.conversations.findOne({
-        where: { visitorId: visitor.id, state: 'agent' },
-        order: [['id', 'DESC']],
-      })
-      if (conversation)
-        socket
-          .to(`watch:${conversation.id}`)
-          .emit('typing', { conversation: conversation.id, who: 'visitor' })
-    })().catch(() => undefined)
+  const typing = seldom(async () => {
+    const conversation = await tables.conversations.findOne({
+      where: { visitorId: visitor.id, state: 'agent' },
+      order: [['id', 'DESC']],
+    })
+    if (conversation)
+      socket
+        .to(`watch:${conversation.id}`)
+        .emit('typing', { conversation: conversation.id, who: 'visitor' })
   })
+  socket.on('typing', () => typing())
   return true
 }
 
 async function admitUser(
   socket: Socket,
+  io: Server,
   { accounts, queues, desk, presence, tables }: Needs,
 ): Promise<boolean> {
-  const id = (socket.request as Request).session?.user
-  const user = id === undefined ? null : await accounts.find(id)
-  if (!user) return false
+  const { session, sessionID } = socket.request as Request
+  const user = session?.user === undefined ? null : await accounts.find(session.user)
+  if (!user || (await accounts.needsSecondFactor(user))) return false
+  endOldest(io, (one) => one.user === user.id)
   const mine = await queues.of(user.id)
-  socket.data = { user: user.id }
+  socket.data = { user: user.id, session: sessionID } satisfies Identity
   await presence.beat([user.id])
   await socket.join([
     'team',
@@ -145,21 +167,19 @@ async function admitUser(
     ...mine.map((queue) => `queue:${queue}`),
     ...(user.role === 'lead' ? ['leads'] : []),
   ])
-  socket.on('watch', (conversation: unknown) => {
-    void (async () => {
-      for (const room of socket.rooms) if (room.startsWith('watch:')) await socket.leave(room)
-      const found =
-        typeof conversation === 'number' ? await tables.conversations.findByPk(conversation) : null
-      if (found && (await desk.mayRead(user, found))) await socket.join(`watch:${found.id}`)
-    })().catch(() => undefined)
+  const find = async (conversation: unknown) =>
+    typeof conversation === 'number' ? tables.conversations.findByPk(conversation) : null
+  const watch = async (conversation: unknown) => {
+    for (const room of socket.rooms) if (room.startsWith('watch:')) await socket.leave(room)
+    const found = await find(conversation)
+    if (found && (await desk.mayRead(user, found))) await socket.join(`watch:${found.id}`)
+  }
+  const typing = seldom(async (conversation: unknown) => {
+    const found = await find(conversation)
+    if (found?.agentId === user.id)
+      socket.to(`visitor:${found.visitorId}`).emit('typing', { name: user.name })
   })
-  socket.on('typing', (conversation: unknown) => {
-    void (async () => {
-      const found =
-        typeof conversation === 'number' ? await tables.conversations.findByPk(conversation) : null
-      if (found?.agentId === user.id)
-        socket.to(`visitor:${found.visitorId}`).emit('typing', { name: user.name })
-    })().catch(() => undefined)
-  })
+  socket.on('watch', (conversation: unknown) => void watch(conversation).catch(() => undefined))
+  socket.on('typing', (conversation: unknown) => typing(conversation))
   return true
 }

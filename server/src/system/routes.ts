@@ -1,0 +1,40 @@
+import { holdInput, idPath, retentionInput } from '@janua/contracts'
+import type { VisitorRecords } from '../conversations/visitorRecords.ts'
+import { type Route, route } from '../http/routing.ts'
+import type { JobRunner } from '../jobs/runner.ts'
+import Joi from 'joi'
+import type { System } from './service.ts'
+
+const jobPath = Joi.object<{ name: string }>({ name: Joi.string().max(40).required() })
+
+interface Needs {
+  system: System
+  jobs: JobRunner
+  visitors: VisitorRecords
+}
+
+export function systemRoutes({ system, jobs, visitors }: Needs): Route[] {
+  return [
+    route('get', '/system', 'system.read', {}, () => system.state()),
+    route('post', '/system/jobs/:name', 'system.change', { params: jobPath }, ({ params }) =>
+      jobs.runNow(params.name),
+    ),
+    route('get', '/retention', 'system.read', {}, () => visitors.retention()),
+    route('put', '/retention', 'system.change', { body: retentionInput }, ({ body, user }) =>
+      visitors.setRetention(user, body),
+    ),
+    route('get', '/visitors/:id/export', 'visitor.manage', { params: idPath }, ({ params, user }) =>
+      visitors.exportOf(user, params.id),
+    ),
+    route('delete', '/visitors/:id', 'visitor.manage', { params: idPath }, ({ params, user }) =>
+      visitors.erase(user, params.id),
+    ),
+    route(
+      'put',
+      '/visitors/:id/hold',
+      'visitor.manage',
+      { params: idPath, body: holdInput },
+      ({ params, body, user }) => visitors.hold(user, params.id, body.because),
+    ),
+  ]
+}
