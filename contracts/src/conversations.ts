@@ -165,7 +165,8 @@ export const ratingInput = Joi.object<{ stars: number; word: string }>({
 })
 /** Nobody is there: why, until when, and what can be done instead. */
 export interface AwayData {
-  why: 'closed' | 'nobody' | 'long'
+  /** `late`: the wait ended, as nobody came. */
+  why: 'closed' | 'nobody' | 'long' | 'late'
   queue: string
   changesAt: string | null
   seconds: number | null

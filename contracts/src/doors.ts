@@ -14,6 +14,8 @@ export const TEXT_KEYS = [
   'offerPerson',
   'waiting',
   'closedHours',
+  'longWait',
+  'nobodyCame',
   'nudge',
   'goodbye',
 ] as const

@@ -57,6 +57,7 @@ export interface Queue {
   name: string
   members: QueueMember[]
   settings: QueueSettings
+  version: number
   waiting: number
   oldestWaitSeconds: number | null
   /** What somebody who enters now waits at the most, four times of five; null when nobody is at their desk. */
@@ -101,13 +102,19 @@ export const queueSettings = Joi.object<QueueSettings>({
     .required(),
   hours: hours.allow(null).required(),
 })
-export const queueInput = Joi.object<{ name: string; members: number[]; settings?: QueueSettings }>(
-  {
-    name: Joi.string().trim().min(1).max(80).required(),
-    members: Joi.array().items(Joi.number().integer()).max(500).required(),
-    settings: queueSettings,
-  },
-)
+export interface QueueInput {
+  name: string
+  members: number[]
+  settings?: QueueSettings
+  /** Of the queue as it was opened: when it has changed since, the save is refused. */
+  version?: number
+}
+export const queueInput = Joi.object<QueueInput>({
+  name: Joi.string().trim().min(1).max(80).required(),
+  members: Joi.array().items(Joi.number().integer()).max(500).required(),
+  settings: queueSettings,
+  version: Joi.number().integer().min(0),
+})
 
 /** What an agent can do and bear. */
 export interface AgentSkills {
@@ -256,10 +263,26 @@ export interface CloseInput {
   outcome: Closing
   /** The right queue, as the agent says; null when nothing is said of it. */
   rightQueue: number | null
+  /** When something follows from us: by when; a day from now when null. */
+  followUpAt: string | null
 }
 export const closeInput = Joi.object<CloseInput>({
   outcome: Joi.valid(...CLOSINGS).default('settled'),
   rightQueue: whole.allow(null).default(null),
+  followUpAt: Joi.date().iso().raw().allow(null).default(null),
+})
+/** Keeps a conversation as a case. */
+export interface CaseInput {
+  /** By when; null for the queue's own target. */
+  dueAt: string | null
+  /** The agent stays its owner; else its queue is. */
+  mine: boolean
+  note: string
+}
+export const caseInput = Joi.object<CaseInput>({
+  dueAt: Joi.date().iso().raw().allow(null).default(null),
+  mine: Joi.boolean().default(true),
+  note: Joi.string().trim().max(2_000).allow('').default(''),
 })
 const reason = Joi.string().trim().max(300).allow('').default('')
 export const moveInput = Joi.object<{ queue?: number; agent?: number; reason: string }>({
@@ -327,6 +350,8 @@ export interface Desk {
   /** Where a colleague asked this person in. */
   askedIn: DeskRow[]
   cases: DeskRow[]
+  /** What other agents have in hand now; for leads alone. */
+  withAgents: DeskRow[]
   withAssistant: DeskRow[]
   closed: DeskRow[]
   /** The server's time, against which waits are counted. */

@@ -143,7 +143,7 @@ function gatekeeper(accounts: Accounts, conversations: Conversations): Gatekeepe
     user: (req) => memberOf(req, accounts),
     needsSecondFactor: (user) => accounts.needsSecondFactor(user),
     async visitor(req: Request) {
-      const token = /^Bearer ([0-9a-f]{64})$/.exec(req.get('authorization') ?? '')?.[1]
+      const token = /^Bearer ([\w.-]{40,120})$/.exec(req.get('authorization') ?? '')?.[1]
       const visitor = token ? await conversations.visitorBy(token) : null
       return (
         visitor && {

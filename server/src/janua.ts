@@ -26,6 +26,7 @@ import { Erasure } from './conversations/erasure.ts'
 import { conversationTables } from './conversations/models.ts'
 import { Conversations } from './conversations/service.ts'
 import { Threads } from './conversations/thread.ts'
+import { ThreadLinks } from './conversations/threadLinks.ts'
 import { VisitorRecords } from './conversations/visitorRecords.ts'
 import { AuditSampling } from './coverage/audit.ts'
 import { StaleDemo } from './staleDemo.ts'
@@ -52,6 +53,9 @@ import { Events } from './events.ts'
 import { Alerts } from './handover/alerts.ts'
 import { Assignment } from './handover/assignment.ts'
 import { Cases } from './handover/cases.ts'
+import { ComingBack } from './handover/comingBack.ts'
+import { FollowUps } from './handover/followUps.ts'
+import { Places } from './handover/places.ts'
 import { Desk } from './handover/desk.ts'
 import { Handover } from './handover/handover.ts'
 import { Handovers } from './handover/handovers.ts'
@@ -126,6 +130,8 @@ export interface Options {
   limits?: Limits
   /** The demo company's own page is served too. */
   hasDemo?: boolean
+  /** Where people reach Janua, for links in mails. */
+  publicUrl?: () => string
 }
 
 /** Janua put together: the one place where parts are given what they need. */
@@ -140,6 +146,7 @@ export function createJanua({
   store = new FileStore(mkdtempSync(join(tmpdir(), 'janua-files-'))),
   limits = new Limits(),
   hasDemo = false,
+  publicUrl = () => 'http://127.0.0.1:4400',
 }: Options) {
   const tables = {
     ...accountTables(db),
@@ -242,6 +249,22 @@ export function createJanua({
   const erasure = new Erasure({ db, tables, audit, events, clock })
   const waiting = new Waiting({ db, tables, clock })
   const handovers = new Handovers({ db, tables, clock })
+  const queues = new Queues({ db, tables, engine, waiting, audit, events, clock })
+  const outbox = new Outbox({ tables, clock, postman })
+  const threadLinks = new ThreadLinks({ secret: sessionSecret, clock, publicUrl })
+  const cases = new Cases({ tables, threads, outbox, threadLinks, clock })
+  const places = new Places({ tables, engine })
+  const comingBack = new ComingBack({ tables, threads, queues, cases, places, clock })
+  const followUps = new FollowUps({
+    db,
+    tables,
+    threads,
+    outbox,
+    places,
+    users,
+    threadLinks,
+    clock,
+  })
   const conversations = new Conversations({
     db,
     tables,
@@ -253,13 +276,12 @@ export function createJanua({
     topics,
     waiting,
     handovers,
+    comingBack,
+    threadLinks,
     users,
     events,
     clock,
   })
-  const queues = new Queues({ db, tables, engine, waiting, audit, events, clock })
-  const outbox = new Outbox({ tables, clock, postman })
-  const cases = new Cases({ threads, handovers, outbox, clock })
   const handover = new Handover({
     tables,
     conversations,
@@ -277,14 +299,14 @@ export function createJanua({
     threads,
     desk,
     handovers,
-    outbox,
-    engine,
+    cases,
+    places,
     users,
     audit,
     events,
     clock,
   })
-  const returns = new Returns({ tables, threads })
+  const returns = new Returns({ tables, threads, cases, places, clock })
   const presence = new Presence({ tables, returns, audit, events, clock })
   const assignment = new Assignment({ db, tables, threads, handovers, clock })
   const idle = new Idle({ tables, threads, engine, handover, clock })
@@ -298,7 +320,7 @@ export function createJanua({
     limits,
     clock,
   })
-  const inbox = new Inbox({ tables, threads, work, attachments, accounts, clock })
+  const inbox = new Inbox({ tables, threads, work, attachments, comingBack, accounts, clock })
   const teachings = new Teachings({ tables, desk, articles, users, events, clock })
   const readyLines = new ReadyLines({ tables, clock })
   const routing = new RoutingDesk({ tables, handovers, engine, draft, live })
@@ -371,6 +393,7 @@ export function createJanua({
       presence,
       assignment,
       outbox,
+      followUps,
       idle,
       alerts,
       checks,
@@ -391,7 +414,7 @@ export function createJanua({
 
   const routes: Route[] = [
     ...systemRoutes({ system, jobs, visitors }),
-    ...accountRoutes({ accounts, security, audit, events, limits }),
+    ...accountRoutes({ accounts, security, returns, audit, events, limits }),
     ...libraryRoutes({
       articles,
       documents,
@@ -455,6 +478,7 @@ export function createJanua({
     desk,
     queues,
     presence,
+    threads,
     tables,
     events,
     log,
@@ -518,10 +542,12 @@ export function createJanua({
     work,
     teachings,
     presence,
+    returns,
     assignment,
     idle,
     alerts,
     outbox,
+    followUps,
     inbox,
     routing,
     queueLearning,

@@ -54,6 +54,7 @@ async function main(): Promise<void> {
     })
   const loaded = await firstLoad(db, handed, (text) => say({ type: 'progress', text }))
 
+  let { port } = handed
   const store = new FileStore(handed.files)
   const moved = await moveFilesOut(db, store)
   if (moved > 0) say({ type: 'progress', text: `Moved ${moved} files out of the database` })
@@ -61,6 +62,7 @@ async function main(): Promise<void> {
     db,
     store,
     hasDemo: loaded === 'demo',
+    publicUrl: () => process.env.PUBLIC_URL ?? `http://127.0.0.1:${port}`,
     log: logger(),
     sessionSecret: handed.sessionSecret,
     outside: outsideOf(handed),
@@ -79,9 +81,10 @@ async function main(): Promise<void> {
     janua.server.listen(handed.port, '127.0.0.1', done)
   })
   const address = janua.server.address()
+  if (typeof address === 'object' && address) port = address.port
   say({
     type: 'ready',
-    port: typeof address === 'object' && address ? address.port : handed.port,
+    port,
     inbox: inbox.port,
     setupToken: await janua.accounts.setupLink(),
     demo: loaded === 'demo' ? await demoAccounts() : undefined,

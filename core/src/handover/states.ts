@@ -13,6 +13,7 @@ export const TRANSITIONS = {
   close: { from: ['assistant', 'waiting', 'agent', 'case'], to: 'closed' },
   resume: { from: ['closed', 'case'], to: 'assistant' },
   'write again': { from: ['closed'], to: 'case' },
+  'come back': { from: ['closed'], to: 'waiting' },
   reopen: { from: ['closed'], to: 'agent' },
 } as const satisfies Record<string, { from: readonly ConversationState[]; to: ConversationState }>
 export type Transition = keyof typeof TRANSITIONS

@@ -58,6 +58,7 @@ export const ACTIONS = {
   'routing.write': ['lead'],
   'desk.read': ['lead', 'agent'],
   'desk.work': ['lead', 'agent'],
+  'desk.lead': ['lead'],
   'teaching.read': ['lead', 'editor', 'agent'],
   'teaching.decide': ['lead'],
   'answer.explain': ['lead', 'editor', 'agent'],

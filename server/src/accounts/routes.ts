@@ -17,6 +17,7 @@ import {
 import type { Request } from 'express'
 import Joi from 'joi'
 import type { Events } from '../events.ts'
+import type { Returns } from '../handover/returns.ts'
 import type { Limits } from '../http/limits.ts'
 import { type Route, route } from '../http/routing.ts'
 import { newToken } from '../http/security.ts'
@@ -34,12 +35,20 @@ const sessionPath = Joi.object<{ id: string }>({ id: Joi.string().hex().length(1
 interface Needs {
   accounts: Accounts
   security: Security
+  returns: Pick<Returns, 'giveBack' | 'inHand'>
   audit: Audit
   events: Events
   limits: Limits
 }
 
-export function accountRoutes({ accounts, security, audit, events, limits }: Needs): Route[] {
+export function accountRoutes({
+  accounts,
+  security,
+  returns,
+  audit,
+  events,
+  limits,
+}: Needs): Route[] {
   const slowDown = limits.before('signingIn')
   return [
     route('get', '/session', 'session.read', {}, ({ req }) => sessionInfo(req, accounts)),
@@ -132,7 +141,15 @@ export function accountRoutes({ accounts, security, audit, events, limits }: Nee
       '/team/:id',
       'team.change',
       { params: idPath, body: personChange },
-      ({ params, body, user }) => accounts.change(user, params.id, body),
+      async ({ params, body, user }) => {
+        await accounts.change(user, params.id, body)
+        // Who works at no desk any more leaves nobody writing to nobody.
+        if (body.active === false || body.role === 'editor')
+          await returns.giveBack(params.id, 'left the team', 'all')
+      },
+    ),
+    route('get', '/team/:id/in-hand', 'team.read', { params: idPath }, ({ params }) =>
+      returns.inHand(params.id),
     ),
     route(
       'post',

@@ -8,6 +8,7 @@ import type { ConversationRow, ConversationTables } from '../conversations/model
 import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../database/tables.ts'
 import type { DeskWork } from '../handover/work.ts'
+import type { ComingBack } from '../handover/comingBack.ts'
 import { Problem } from '../http/problems.ts'
 import type { ChannelTables } from './models.ts'
 import { ownWords } from './ownWords.ts'
@@ -37,6 +38,7 @@ export class Inbox {
       threads: Threads
       work: DeskWork
       attachments: Attachments
+      comingBack: ComingBack
       accounts: Accounts
       clock: Clock
     },
@@ -87,29 +89,20 @@ export class Inbox {
       })
   }
 
-  /** A closed conversation becomes a case again, in the queue that it was in; any other stays what it is. */
+  /** A closed conversation becomes a case, of the agent who had it or its queue; any other stays what it is. */
   private async intoThread(
     locked: Row<ConversationRow>,
     words: string,
     { messageId, files }: Incoming,
     transaction: Transaction,
   ): Promise<void> {
-    const { threads, attachments, clock } = this.needs
-    if (locked.state === 'closed') {
-      threads.move(locked, 'write again')
-      Object.assign(locked, {
-        closedAt: null,
-        outcome: null,
-        agentId: null,
-        dueAt: clock.now(),
-        askedAt: clock.now(),
-      })
-      await threads.append(
-        locked,
-        { author: 'event', kind: 'resumed', text: '', data: { by: 'mail' } },
-        transaction,
-      )
-    }
+    const { threads, attachments, comingBack, tables, clock } = this.needs
+    // Who answers a mail has it: the address is known to be theirs.
+    await tables.visitors.update(
+      { mailProvedAt: clock.now() },
+      { where: { id: locked.visitorId, mailProvedAt: null }, transaction },
+    )
+    if (locked.state === 'closed') await comingBack.keep(locked, transaction, 'mail')
     const left = await leftOf(files, ({ name, bytes }, i) =>
       attachments.put(
         locked,

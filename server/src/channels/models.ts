@@ -1,6 +1,8 @@
 import type { Sequelize } from 'sequelize'
 import { id, long, ref, table, text, time, whole } from '../database/tables.ts'
 
+export type MailKind = 'confirmation' | 'reply' | 'alert'
+
 export interface MailRow {
   id: number
   conversationId: number | null
@@ -8,6 +10,8 @@ export interface MailRow {
   /** Without the angle brackets. */
   messageId: string
   recipient: string
+  /** Confirmations and follow-ups go to visitors; alerts to the team. */
+  kind: MailKind
   subject: string
   text: string
   state: 'waiting' | 'sent' | 'failed' | 'taken'
@@ -26,6 +30,7 @@ export function channelTables(db: Sequelize) {
       direction: text(3),
       messageId: text(190),
       recipient: text(190),
+      kind: { type: text(12), defaultValue: 'reply' },
       subject: text(200),
       text: long,
       state: text(8),

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { Op, type Transaction } from 'sequelize'
 import type { Clock } from '../clock.ts'
-import type { ChannelTables, MailRow } from './models.ts'
+import type { ChannelTables, MailKind, MailRow } from './models.ts'
 
 /** A mail as it goes out. */
 export interface Letter {
@@ -11,6 +11,8 @@ export interface Letter {
   messageId: string
   /** Earlier mails of the same thread, the oldest first. */
   references: string[]
+  /** Nobody wrote it: programs that answer mail by themselves leave it alone. @see RFC 3834 */
+  automatic: boolean
 }
 /** What brings a mail on its way; throws when it cannot. */
 export type Postman = (letter: Letter) => Promise<void>
@@ -20,8 +22,12 @@ interface Written {
   to: string
   subject: string
   text: string
+  kind: MailKind
 }
 
+/** So many confirmations go to one address in a day, whoever asks for them: it may belong to somebody who asked for none. */
+const CONFIRMATIONS_A_DAY = 4
+const DAY_MS = 86_400_000
 const MOST_AT_ONCE = 20
 /** A mail that waits longer is told of. */
 const LATE_SECONDS = 60
@@ -47,7 +53,7 @@ export class Outbox {
   }
 
   async write(
-    { conversationId, to, subject, text }: Written,
+    { conversationId, to, subject, text, kind }: Written,
     transaction?: Transaction,
   ): Promise<void> {
     const now = this.needs.clock.now()
@@ -59,6 +65,7 @@ export class Outbox {
         recipient: to,
         subject: subject.slice(0, 200),
         text,
+        kind,
         state: 'waiting',
         nextAt: now,
         createdAt: now,
@@ -67,57 +74,35 @@ export class Outbox {
     )
   }
 
+  /**
+   * Confirms a case by mail. The visitor's own words are quoted only to an address that has proved to be theirs: else anybody could
+   * make us send words of theirs to anybody. An address gets only so many a day.
+   */
   async confirm(
-    {
-      conversationId,
-      number,
-      to,
-      language,
-      company,
-      subject,
-      phone,
-    }: {
-      conversationId: number
-      number: string
-      to: string
-      language: 'en' | 'de'
-      company: string
-      subject: string
-      phone: string | null
-    },
+    { conversationId, number, to, isProved, language, company, subject, phone, link }: Confirmation,
     transaction: Transaction,
   ): Promise<void> {
     const words = WORDS[language]
-    await this.write(
-      {
-        conversationId,
-        to,
-        subject: words.subject(number, company),
-        text: words.confirmation(number, subject, phone),
+    const { tables, clock } = this.needs
+    const today = await tables.mails.count({
+      where: {
+        recipient: to,
+        kind: 'confirmation',
+        createdAt: { [Op.gt]: new Date(+clock.now() - DAY_MS) },
       },
+      transaction,
+    })
+    if (today >= CONFIRMATIONS_A_DAY && !isProved) return
+    const text = words.confirmation({ number, quoted: isProved ? subject : null, phone, link })
+    await this.write(
+      { conversationId, to, subject: words.subject(number, company), text, kind: 'confirmation' },
       transaction,
     )
   }
 
-  /** An agent's reply in a case. */
+  /** What agents wrote to a visitor who is not there to read it. */
   async reply(
-    {
-      conversationId,
-      number,
-      to,
-      language,
-      name,
-      company,
-      text,
-    }: {
-      conversationId: number
-      number: string
-      to: string
-      language: 'en' | 'de'
-      name: string
-      company: string
-      text: string
-    },
+    { conversationId, number, to, language, name, company, text, link }: Reply,
     transaction: Transaction,
   ): Promise<void> {
     const words = WORDS[language]
@@ -126,7 +111,8 @@ export class Outbox {
         conversationId,
         to,
         subject: words.subject(number, company),
-        text: `${text}\n\n${name}\n\n--\n${words.answer}`,
+        text: `${text}\n\n${name}\n\n--\n${words.answer}\n${words.thread(link)}`,
+        kind: 'reply',
       },
       transaction,
     )
@@ -173,6 +159,7 @@ export class Outbox {
           text: mail.text,
           messageId: mail.messageId,
           references: await this.before(mail),
+          automatic: mail.kind !== 'reply',
         })
         await mail.update({ state: 'sent', sentAt: clock.now(), problem: null })
       } catch (cause) {
@@ -199,17 +186,68 @@ export class Outbox {
   }
 }
 
+interface Confirmation {
+  conversationId: number
+  number: string
+  to: string
+  /** The visitor has answered a mail that was sent there. */
+  isProved: boolean
+  language: 'en' | 'de'
+  company: string
+  subject: string
+  phone: string | null
+  /** Opens the thread. */
+  link: string
+}
+interface Reply {
+  conversationId: number
+  /** Null for a conversation that is no case. */
+  number: string | null
+  to: string
+  language: 'en' | 'de'
+  name: string
+  company: string
+  text: string
+  link: string
+}
+interface Confirmed {
+  number: string
+  quoted: string | null
+  phone: string | null
+  link: string
+}
+
 const WORDS = {
   en: {
-    subject: (number: string, company: string) => `Your question to ${company} [${number}]`,
-    confirmation: (number: string, subject: string, phone: string | null) =>
-      `We have your question and keep it under the number ${number}:\n\n  ${subject}\n\n${phone ? `Somebody will call you at ${phone} within our hours.` : 'Somebody will reply to this address.'} If you want to add something, just answer this mail.\n`,
-    answer: 'You can answer this mail; it comes into the same conversation.',
+    subject: (number: string | null, company: string) =>
+      `Your question to ${company}${number ? ` [${number}]` : ''}`,
+    confirmation: ({ number, quoted, phone, link }: Confirmed) =>
+      [
+        `We have received your question. Its number is ${number}.`,
+        ...(quoted ? [`  ${quoted}`] : []),
+        phone
+          ? `We will call you on ${phone} during our opening hours.`
+          : 'We will reply to this address.',
+        `To add anything, just answer this email, or open the conversation:\n${link}`,
+        'If you did not ask us anything, you can ignore this email.',
+      ].join('\n\n') + '\n',
+    answer: 'To reply, just answer this email.',
+    thread: (link: string) => `The whole conversation: ${link}`,
   },
   de: {
-    subject: (number: string, company: string) => `Ihre Frage an ${company} [${number}]`,
-    confirmation: (number: string, subject: string, phone: string | null) =>
-      `Ihre Frage ist bei uns und hat die Nummer ${number}:\n\n  ${subject}\n\n${phone ? `Jemand ruft Sie zu unseren Zeiten unter ${phone} an.` : 'Jemand antwortet an diese Adresse.'} Wenn Sie etwas hinzufügen möchten, antworten Sie einfach auf diese Mail.\n`,
-    answer: 'Sie können auf diese Mail antworten; die Antwort kommt in dasselbe Gespräch.',
+    subject: (number: string | null, company: string) =>
+      `Ihre Frage an ${company}${number ? ` [${number}]` : ''}`,
+    confirmation: ({ number, quoted, phone, link }: Confirmed) =>
+      [
+        `Wir haben Ihre Frage erhalten. Sie hat die Nummer ${number}.`,
+        ...(quoted ? [`  ${quoted}`] : []),
+        phone
+          ? `Wir rufen Sie zu unseren Öffnungszeiten unter ${phone} an.`
+          : 'Wir antworten an diese Adresse.',
+        `Möchten Sie etwas ergänzen, antworten Sie einfach auf diese E-Mail oder öffnen Sie das Gespräch:\n${link}`,
+        'Haben Sie uns nichts gefragt, können Sie diese E-Mail ignorieren.',
+      ].join('\n\n') + '\n',
+    answer: 'Zum Antworten genügt eine Antwort auf diese E-Mail.',
+    thread: (link: string) => `Das ganze Gespräch: ${link}`,
   },
 }

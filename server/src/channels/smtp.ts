@@ -17,7 +17,7 @@ export function smtpPostman(address: string, from: string): Postman {
     greetingTimeout: PATIENCE_MS,
     socketTimeout: PATIENCE_MS,
   } as never)
-  return async ({ to, subject, text, messageId, references }) => {
+  return async ({ to, subject, text, messageId, references, automatic }) => {
     const last = references.at(-1)
     await transport.sendMail({
       from,
@@ -25,6 +25,9 @@ export function smtpPostman(address: string, from: string): Postman {
       subject,
       text,
       messageId: `<${messageId}>`,
+      ...(automatic && {
+        headers: { 'Auto-Submitted': 'auto-generated', 'X-Auto-Response-Suppress': 'All' },
+      }),
       ...(last && { inReplyTo: `<${last}>`, references: references.map((each) => `<${each}>`) }),
     })
   }

@@ -12,6 +12,8 @@ export interface VisitorRow {
   blockedBecause: string | null
   /** Why nothing of this visitor may be erased: a legal hold; null for none. */
   holdBecause: string | null
+  /** When an answer came from the mail address: since then it is known to be theirs. */
+  mailProvedAt: Date | null
   createdAt: Date
 }
 export interface ConversationRow {
@@ -53,6 +55,8 @@ export interface ConversationRow {
   rating: number | null
   ratingWord: string | null
   nudgedAt: Date | null
+  /** Number of the last message that went to the visitor by mail. */
+  mailedSeq: number
   /** Details that the visitor gave before a hand-over, by field. */
   told: Record<string, string> | null
   /** At which a call is wanted; null for none. */
@@ -127,6 +131,7 @@ export function conversationTables(db: Sequelize) {
       blockedAt: time,
       blockedBecause: text(300),
       holdBecause: text(300),
+      mailProvedAt: time,
       createdAt: time,
     }),
     conversations: table<ConversationRow>(db, 'conversations', {
@@ -163,6 +168,7 @@ export function conversationTables(db: Sequelize) {
       rating: whole,
       ratingWord: text(500),
       nudgedAt: time,
+      mailedSeq: count(),
       told: json('told'),
       phone: text(40),
     }),

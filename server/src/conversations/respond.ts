@@ -1,4 +1,4 @@
-import type { AnswerData, MessageKind } from '@janua/contracts'
+import { type AnswerData, MAX_MESSAGE, type MessageKind } from '@janua/contracts'
 import {
   type Answer,
   answerMessage,
@@ -49,7 +49,7 @@ export function respond(
   message: string,
   { language, at, turns }: Said,
 ): Response[] {
-  const { courtesy, wantsPerson, asked } = answerMessage(release.index, maskPrivate(message), {
+  const { courtesy, wantsPerson, asked } = answerMessage(release.index, masked(message), {
     ...settingsAt(release, door, at),
     turns,
     courtesies: release.courtesies,
@@ -76,6 +76,11 @@ export function respond(
     wantsPerson,
     ...(replies && { replies }),
   }))
+}
+
+/** Without what is private. A sign can be longer than what it stands for, and a question is stored no longer than a message. */
+function masked(message: string): string {
+  return maskPrivate(message).slice(0, MAX_MESSAGE)
 }
 
 /** A stored question as those after it may lean on it. */

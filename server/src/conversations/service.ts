@@ -13,6 +13,7 @@ import type { Erasure } from './erasure.ts'
 import type { ConversationRow, ConversationTables, QuestionRow } from './models.ts'
 import { leftUnsettled, respond, type Response, turnOfRow } from './respond.ts'
 import { concernedBy, type Threads } from './thread.ts'
+import type { ThreadLinks } from './threadLinks.ts'
 
 interface Needs {
   db: Sequelize
@@ -37,6 +38,11 @@ interface Needs {
       transaction: Transaction,
     ): Promise<void>
   }
+  comingBack: {
+    isForTeam(conversation: ConversationRow): boolean
+    take(locked: Row<ConversationRow>, transaction: Transaction): Promise<void>
+  }
+  threadLinks: ThreadLinks
   topics: { ofWording(norm: string, transaction: Transaction): Promise<number | null> }
   users: { nameOf(id: number | null): Promise<string> }
   events: Events
@@ -74,9 +80,11 @@ export class Conversations {
     return token
   }
 
+  /** Who holds a token: that of their browser, or of a link that came by mail. */
   async visitorBy(token: string): Promise<{ id: number; blocked: boolean } | null> {
+    const linked = this.needs.threadLinks.visitorOf(token)
     const visitor = await this.needs.tables.visitors.findOne({
-      where: { tokenHash: sha256(token) },
+      where: linked === null ? { tokenHash: sha256(token) } : { id: linked },
     })
     return visitor && { id: visitor.id, blocked: visitor.blockedAt !== null }
   }
@@ -102,7 +110,8 @@ export class Conversations {
       }
     const { id, state, version, agentId, queueId, dueAt, teamSeen, caseNumber, rating, takenAt } =
       conversation
-    const agent = state === 'agent' ? await users.nameOf(agentId) : null
+    const isNamed = agentId !== null && (await threads.namedIn(id)).has(agentId)
+    const agent = state === 'agent' && isNamed ? await users.nameOf(agentId) : null
     const waiting =
       state === 'waiting' && queueId !== null && dueAt !== null
         ? { waiting: await this.needs.waiting.of({ id, queueId, dueAt }) }
@@ -214,7 +223,7 @@ export class Conversations {
     { clientId, text, language }: { clientId: string; text: string; language: 'en' | 'de' },
   ): Promise<void> {
     await this.refuseBlocked(visitor)
-    const { threads, engine } = this.needs
+    const { threads, engine, comingBack } = this.needs
     const opened = await engine.openDoor(visitor.door, visitor)
     const conversation = await this.open(visitor, language)
     const said: SaidNow = { ...opened, text, language }
@@ -226,13 +235,17 @@ export class Conversations {
     const work = async (locked: Row<ConversationRow>, transaction: Transaction) => {
       if (await threads.sentBefore(locked.id, clientId, transaction)) return
       locked.language = language
-      if (locked.state === 'closed') await threads.resume(locked, transaction)
+      const isForTeam = comingBack.isForTeam(locked)
+      // "Thanks" takes nobody's time again.
+      const isCourtesy = prepared?.responses.every(({ kind }) => kind === 'courtesy') ?? false
+      if (isForTeam && !isCourtesy) await comingBack.take(locked, transaction)
+      if (locked.state === 'closed' && !isForTeam) await threads.resume(locked, transaction)
       const message = await threads.append(
         locked,
         { author: 'visitor', kind: 'text', text, clientId },
         transaction,
       )
-      if (locked.state !== 'assistant') return
+      if (locked.state !== 'assistant' && locked.state !== 'closed') return
       const before = await this.lastQuestion(locked.id, transaction)
       const responses =
         prepared && prepared.before === (before?.id ?? null)

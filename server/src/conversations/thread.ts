@@ -5,6 +5,7 @@ import type { Clock } from '../clock.ts'
 import type { Row } from '../database/tables.ts'
 import type { Events } from '../events.ts'
 import { problem } from '../http/problems.ts'
+import { dataForVisitor } from './visitorView.ts'
 import type { ConversationRow, ConversationTables, MessageRow } from './models.ts'
 
 export interface NewMessage {
@@ -35,6 +36,7 @@ export const LEFT_QUEUE = {
   passedBy: null,
   overflowed: false,
   note: null,
+  askedAt: null,
 } as const
 
 /** The one thread of a conversation: every change locks it, numbers its messages, and is told after it is stored. */
@@ -116,7 +118,7 @@ export class Threads {
     return this.needs.tables.messages.findOne({ where: { conversationId, clientId }, transaction })
   }
 
-  /** What `team` writes only the team ever reads. */
+  /** What `team` writes only the team ever reads, and of the rest visitors get no more than is meant for them. */
   async messages(
     conversationId: number,
     after: number,
@@ -126,30 +128,47 @@ export class Threads {
       where: { conversationId, seq: { [Op.gt]: after } },
       order: [['seq', 'ASC']],
     })
+    if (reader === 'team') return Promise.all(rows.map((row) => this.teamView(row)))
+    const named = await this.namedIn(conversationId)
     return Promise.all(
-      rows
-        .filter(({ author }) => reader === 'team' || author !== 'team')
-        .map((row) => this.view(row, reader)),
+      rows.filter(({ author }) => author !== 'team').map((row) => this.visitorView(row, named)),
     )
   }
 
-  private async view(
-    { id, seq, author, kind, userId, text, data, clientId, createdAt }: MessageRow,
-    reader: 'visitor' | 'team',
-  ): Promise<Message> {
-    const isTeams = reader === 'visitor' && data?.asTeam === true
-    const name = userId === null || isTeams ? {} : { name: await this.needs.users.nameOf(userId) }
-    return {
-      id,
-      seq,
-      author,
-      kind,
-      text,
-      ...name,
-      ...(data && { data }),
-      ...(clientId && { clientId }),
-      at: createdAt.toISOString(),
-    }
+  /** The members of the team whose name the visitor knows: those who signed what they wrote with it, last of all. */
+  async namedIn(conversationId: number): Promise<ReadonlySet<number>> {
+    const replies = await this.needs.tables.messages.findAll({
+      attributes: ['userId', 'data'],
+      where: { conversationId, author: 'agent', kind: 'text' },
+      order: [['seq', 'ASC']],
+    })
+    const named = new Map(replies.map(({ userId, data }) => [userId, data?.asTeam !== true]))
+    return new Set([...named].flatMap(([user, isNamed]) => (isNamed && user !== null ? user : [])))
+  }
+
+  private async teamView(row: MessageRow): Promise<Message> {
+    const name = row.userId === null ? {} : { name: await this.needs.users.nameOf(row.userId) }
+    return { ...plainView(row), ...name, ...(row.data && { data: row.data }) }
+  }
+
+  private async visitorView(row: MessageRow, named: ReadonlySet<number>): Promise<Message> {
+    const { userId, author, kind, data: all } = row
+    const isSigned = author === 'agent' ? all?.asTeam !== true : named.has(userId ?? 0)
+    const name = userId === null || !isSigned ? {} : { name: await this.needs.users.nameOf(userId) }
+    const data = dataForVisitor(kind, all)
+    return { ...plainView(row), ...name, ...(data && { data }) }
+  }
+}
+
+function plainView({ id, seq, author, kind, text, clientId, createdAt }: MessageRow): Message {
+  return {
+    id,
+    seq,
+    author,
+    kind,
+    text,
+    ...(clientId && { clientId }),
+    at: createdAt.toISOString(),
   }
 }
 

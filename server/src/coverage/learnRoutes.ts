@@ -148,7 +148,9 @@ export function learnRoutes({
     route('delete', '/log/imports/:id', 'log.import', byId, ({ params, user }) =>
       logImports.remove(user, params.id),
     ),
-    route('get', '/log/:id', 'log.read', byId, ({ params }) => questionLog.read(params.id)),
+    route('get', '/log/:id', 'log.read', byId, ({ params, user }) =>
+      questionLog.read(user, params.id),
+    ),
     route(
       'post',
       '/log/:id/judgements',

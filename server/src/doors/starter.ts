@@ -8,9 +8,12 @@ const en: DoorTexts = {
   which: 'That can mean several things. Which of these is it?',
   offerPerson: 'I can bring in a person for you.',
   waiting:
-    'Somebody from the team has your conversation now, with everything you wrote. You need not repeat it.',
+    'I’ve passed this on to the team, with everything you wrote. You won’t have to repeat anything.',
   closedHours:
-    'Nobody is at their desk just now. Leave your question and we reply by mail, or go on with me.',
+    'Nobody from the team is available right now. Leave your question and we’ll reply by email, or carry on with me.',
+  longWait:
+    'The team is busy right now. You can wait, or leave your question and we’ll reply by email.',
+  nobodyCame: 'Sorry, nobody from the team was free in time.',
   nudge: 'Was that all? If not, just write on; else I close this here in a while.',
   goodbye: 'This conversation has ended. Write again whenever you like.',
 }
@@ -22,9 +25,12 @@ const de: DoorTexts = {
   which: 'Das kann mehreres heißen. Was davon meinen Sie?',
   offerPerson: 'Ich kann einen Menschen für Sie holen.',
   waiting:
-    'Jemand aus dem Team hat jetzt Ihr Gespräch, mit allem, was Sie geschrieben haben. Sie müssen nichts wiederholen.',
+    'Ich habe das an unser Team weitergegeben, mit allem, was Sie geschrieben haben. Sie müssen nichts wiederholen.',
   closedHours:
-    'Gerade ist niemand am Platz. Lassen Sie Ihre Frage da, dann antworten wir per Mail, oder machen Sie mit mir weiter.',
+    'Im Moment ist niemand aus dem Team da. Hinterlassen Sie Ihre Frage, dann antworten wir per E-Mail, oder machen Sie mit mir weiter.',
+  longWait:
+    'Im Moment ist viel los. Sie können warten oder Ihre Frage hinterlassen, dann antworten wir per E-Mail.',
+  nobodyCame: 'Leider war niemand aus dem Team rechtzeitig frei.',
   nudge: 'War das alles? Wenn nicht, schreiben Sie einfach weiter; sonst schließe ich hier bald.',
   goodbye: 'Dieses Gespräch ist beendet. Schreiben Sie jederzeit wieder.',
 }

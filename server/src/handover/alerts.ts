@@ -60,6 +60,7 @@ export class Alerts {
         to: mail,
         subject: `Somebody waits in ${queue}: ${subject}`,
         text,
+        kind: 'alert',
       })
     }
   }

@@ -161,7 +161,11 @@ describe('assignment', () => {
     clock.pass(241)
     await janua.assignment.tick()
     expect(await row(id)).to.deep.include({ queueId: queues.bookings, overflowed: true, dueAt })
-    expect((await someone.thread()).messages.at(-1)!.data).to.deep.include({ queue: 'Bookings' })
+    const moved = await janua.tables.messages.findOne({
+      where: { conversationId: id, kind: 'moved' },
+    })
+    expect(moved!.data).to.deep.include({ queue: 'Bookings' })
+    expect((await someone.thread()).messages.at(-1)).not.to.have.property('data')
     await set({})
   })
   it('marks away who lost their connection, and gives back what they had not answered', async () => {
@@ -199,7 +203,7 @@ describe('assignment', () => {
     expect(messages.at(-1)).to.deep.include({
       kind: 'given back',
       name: 'Bria',
-      data: { why: 'went home' },
+      data: { why: 'went off duty' },
     })
   })
   it('has every conversation in a queue or with an owner after a storm of deeds', async () => {

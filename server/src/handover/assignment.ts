@@ -46,7 +46,7 @@ export class Assignment {
 
   private async assign(): Promise<void> {
     const { tables } = this.needs
-    const queues = await tables.queues.findAll()
+    const queues = await tables.queues.findAll({ where: { archivedAt: null } })
     await this.overflow(queues)
     const inTurn = queues
       .filter((queue) => settingsOf(queue).assignment === 'in turn')

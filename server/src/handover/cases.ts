@@ -1,97 +1,111 @@
-import type { Routed, Situation } from '@janua/core'
 import type { Transaction } from 'sequelize'
 import type { OpenDoor } from '../answering/engineHost.ts'
 import type { Outbox } from '../channels/outbox.ts'
 import type { Clock } from '../clock.ts'
-import type { ConversationRow } from '../conversations/models.ts'
+import type { ConversationRow, ConversationTables } from '../conversations/models.ts'
+import type { ThreadLinks } from '../conversations/threadLinks.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../database/tables.ts'
 import { problem } from '../http/problems.ts'
-import type { Handovers } from './handovers.ts'
-import type { HandoverReason, QueueRow } from './models.ts'
+import type { QueueRow } from './models.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
 
-interface Kept {
-  routed: Routed
-  situation: Situation
-  queue: QueueRow
-  door: OpenDoor
-  reason: HandoverReason
-  /** At which a call is wanted; null for a reply by mail. */
-  phone: string | null
-  mail: string
+interface Needs {
+  tables: Pick<ConversationTables, 'visitors'>
+  threads: Threads
+  outbox: Outbox
+  threadLinks: ThreadLinks
+  clock: Clock
 }
 
-/** Conversations that are answered later: each has a number, one confirmation by mail, and goes on by mail in the same thread. */
-export class Cases {
-  constructor(
-    private readonly needs: {
-      threads: Threads
-      handovers: Handovers
-      outbox: Outbox
-      clock: Clock
-    },
-  ) {}
+/** How a conversation is kept as a case. */
+interface Kept {
+  queue: QueueRow
+  door: OpenDoor
+  /** Who sees to it; null for the queue. */
+  owner: number | null
+  /** When it is to be answered; by the queue's hours and targets when not given. */
+  due?: Date
+  /** At which a call is wanted; null for a reply by mail. */
+  phone?: string | null
+  subject?: string
+  note?: string | null
+  routedBecause?: string
+  /** The agent who does it; null when it happens by itself or the visitor chose it. */
+  by?: number | null
+  /** What the thread's line holds besides. */
+  reason?: string
+}
 
-  async keep(
-    locked: Row<ConversationRow>,
-    { routed, situation, queue, door, reason, phone, mail }: Kept,
-    transaction: Transaction,
-  ): Promise<void> {
-    const { threads, handovers, outbox, clock } = this.needs
+/**
+ * Conversations that are answered later: each has a number, an owner or a queue, a due time, one confirmation by mail where there is an
+ * address, and goes on by mail in the same thread.
+ */
+export class Cases {
+  constructor(private readonly needs: Needs) {}
+
+  async keep(locked: Row<ConversationRow>, kept: Kept, transaction: Transaction): Promise<void> {
+    const { queue, door, owner, due, phone = null, subject, by = null, reason } = kept
+    const { threads, clock } = this.needs
     if (locked.state === 'case') throw problem('STATE_FORBIDS', 'kept as a case already')
     const now = clock.now()
     const { open, changesAt } = queueOpen(queue, door, now)
-    const wasWaiting = locked.state === 'waiting'
-    threads.move(locked, 'keep as case')
+    const isNew = locked.caseNumber === null
+    threads.move(locked, locked.state === 'closed' ? 'write again' : 'keep as case')
     const from = open || !changesAt ? now : changesAt
     const number = locked.caseNumber ?? caseNumber(locked.id, now)
     Object.assign(locked, {
-      queueId: wasWaiting ? locked.queueId : queue.id,
-      agentId: null,
+      queueId: queue.id,
+      agentId: owner,
       enteredQueueAt: now,
       askedAt: locked.askedAt ?? now,
+      takenAt: null,
+      closedAt: null,
       offeredTo: null,
       offeredUntil: null,
       priority: 'low',
-      note: routed.note ?? null,
-      routedBecause: routed.because.slice(0, 300),
-      dueAt: dueAt(queue, { askedAt: from, priority: 'low' }),
+      note: kept.note ?? locked.note,
+      routedBecause: (kept.routedBecause ?? locked.routedBecause ?? '').slice(0, 300),
+      dueAt: due ?? dueAt(queue, { askedAt: from, priority: 'low' }),
       caseNumber: number,
-      phone,
-      subject: situation.words.split('\n').at(-1)!.slice(0, 300) || locked.subject,
+      phone: phone ?? locked.phone,
+      subject: (subject ?? '').slice(0, 300) || locked.subject,
     })
-    if (!wasWaiting)
-      await handovers.note(
-        locked.id,
-        { reason, routed: { ...routed, queue: queue.id }, situation },
-        transaction,
-      )
     await threads.append(
       locked,
       {
         author: 'event',
         kind: 'case',
         text: '',
-        data: {
-          number,
-          queue: queue.name,
-          because: routed.because,
-          reason,
-          ...(phone && { phone }),
-        },
+        ...(by !== null && { userId: by }),
+        data: { number, queue: queue.name, reason, owner, ...(phone && { phone }) },
       },
       transaction,
     )
+    if (isNew) await this.confirm(locked, door, phone, transaction)
+  }
+
+  /** The visitor learns the number by mail, where there is an address. */
+  private async confirm(
+    { id, visitorId, caseNumber: number, language, subject }: ConversationRow,
+    door: OpenDoor,
+    phone: string | null,
+    transaction: Transaction,
+  ): Promise<void> {
+    const { tables, outbox, threadLinks } = this.needs
+    const visitor = await tables.visitors.findByPk(visitorId, { transaction })
+    if (!visitor?.mail) return
     await outbox.confirm(
       {
-        conversationId: locked.id,
-        number,
-        to: mail,
-        language: locked.language,
+        conversationId: id,
+        number: number!,
+        to: visitor.mail,
+        isProved: visitor.mailProvedAt !== null,
+        language,
         company: door.title,
-        subject: locked.subject,
+        subject,
         phone,
+        link: threadLinks.link(visitorId, door.key),
       },
       transaction,
     )

@@ -51,7 +51,8 @@ export class Desk {
     const find = (where: WhereOptions<ConversationRow>, order: [string, string][], limit = MOST) =>
       tables.conversations.findAll({ where, order, limit })
     const guests = await tables.guests.findAll({ where: { userId: user.id } })
-    const [waiting, mine, askedIn, cases, withAssistant, closed] = await Promise.all([
+    const isLead = user.role === 'lead'
+    const [waiting, mine, askedIn, cases, withAgents, withAssistant, closed] = await Promise.all([
       find(
         {
           state: 'waiting',
@@ -63,7 +64,18 @@ export class Desk {
       find({ state: 'agent', id: guests.map(({ conversationId }) => conversationId) }, [
         ['lastAt', 'DESC'],
       ]),
-      find({ state: 'case', ...inQueues }, BY_DUE_TIME),
+      find(
+        {
+          state: 'case',
+          ...(!isLead && {
+            [Op.or]: [{ agentId: user.id }, { agentId: null, ...inQueues }],
+          }),
+        },
+        BY_DUE_TIME,
+      ),
+      isLead
+        ? find({ state: 'agent', agentId: { [Op.ne]: user.id } }, [['lastAt', 'DESC']])
+        : Promise.resolve([]),
       find(
         {
           state: 'assistant',
@@ -88,25 +100,24 @@ export class Desk {
       mine: await rows(mine),
       askedIn: await rows(askedIn),
       cases: await rows(cases),
+      withAgents: await rows(withAgents),
       withAssistant: await rows(withAssistant),
       closed: await rows(closed),
       now: now.toISOString(),
     }
   }
 
-  /** Conversations that the person may read, by words in them, by the visitor's name or mail, or by the number of a case. */
+  /**
+   * Conversations that the person may read: by words in them or the visitor's name; by a part of a case's number, when it is made of
+   * digits; by the visitor's mail address, when it is one.
+   */
   async find(user: SignedIn, words: string): Promise<DeskRow[]> {
     const { db, tables } = this.needs
     const like = `%${words.replace(/[%_\\]/g, '\\$&')}%`
-    const found = await db.query<{ id: number }>(
-      `SELECT id FROM (
-         (SELECT c.id FROM conversations c WHERE MATCH (c.subject) AGAINST (:words) LIMIT 200)
-         UNION (SELECT m.conversation_id FROM messages m WHERE MATCH (m.text) AGAINST (:words) LIMIT 400)
-         UNION (SELECT c.id FROM conversations c WHERE c.case_number = :words)
-         UNION (SELECT c.id FROM conversations c JOIN visitors v ON v.id = c.visitor_id WHERE v.name LIKE :like OR v.mail LIKE :like LIMIT 200)
-       ) found ORDER BY id DESC LIMIT 600`,
-      { replacements: { words, like }, type: QueryTypes.SELECT },
-    )
+    const found = await db.query<{ id: number }>(`${searchFor(words)} ORDER BY id DESC LIMIT 600`, {
+      replacements: { words, like },
+      type: QueryTypes.SELECT,
+    })
     const conversations = await tables.conversations.findAll({
       where: { id: found.map(({ id }) => id) },
       order: [['lastAt', 'DESC']],
@@ -275,4 +286,20 @@ export class Desk {
       ),
     )
   }
+}
+
+/** What to look through, by what the words look like. */
+function searchFor(words: string): string {
+  if (/^\S+@\S+$/.test(words))
+    return `SELECT c.id FROM conversations c JOIN visitors v ON v.id = c.visitor_id WHERE v.mail LIKE ${words.includes('.') ? ':words' : ':like'}`
+  if (/^[\d-]{2,14}$/.test(words))
+    return `SELECT id FROM (
+         (SELECT c.id FROM conversations c WHERE c.case_number LIKE :like LIMIT 200)
+         UNION (SELECT m.conversation_id FROM messages m WHERE MATCH (m.text) AGAINST (:words) LIMIT 200)
+       ) found`
+  return `SELECT id FROM (
+         (SELECT c.id FROM conversations c WHERE MATCH (c.subject) AGAINST (:words) LIMIT 200)
+         UNION (SELECT m.conversation_id FROM messages m WHERE MATCH (m.text) AGAINST (:words) LIMIT 400)
+         UNION (SELECT c.id FROM conversations c JOIN visitors v ON v.id = c.visitor_id WHERE v.name LIKE :like LIMIT 200)
+       ) found`
 }

@@ -262,7 +262,12 @@ describe('the desk', () => {
       )
       await anton.post(`/desk/${conversation}/take`).expect(204)
       await reply(conversation!, 'We mended it.')
+      await reply(conversation!, 'It was the rotor.')
+      clock.pass(6)
+      await janua.followUps.tick()
       await janua.outbox.tick()
+      expect(sent.length, 'one mail for both').to.equal(2)
+      expect(sent[1]!.text).to.match(/#thread=v\d+\./)
       expect(sent[1]!.text).to.include('We mended it.')
       expect(sent[1]!.references).to.eql([sent[0]!.messageId])
       await anton.post(`/desk/${conversation}/close`, {}).expect(204)
@@ -295,6 +300,7 @@ describe('the desk', () => {
       sent.length = 0
       await janua.outbox.write({
         conversationId: null,
+        kind: 'alert',
         to: 'x@mail.example',
         subject: 'S',
         text: 'T',

@@ -203,7 +203,7 @@ describe('hand-over', () => {
     const { someone } = await waitingFor('helicopter at night')
     const { state, messages } = await someone.thread()
     expect(state).to.equal('assistant')
-    expect(messages.at(-1)!.text).to.include('Nobody is at their desk')
+    expect(messages.at(-1)!.text).to.include('Nobody from the team is available')
     expect(messages.at(-1)!.data).to.deep.include({
       why: 'closed',
       changesAt: '2026-11-24T09:00:00.000Z',

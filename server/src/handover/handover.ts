@@ -20,7 +20,7 @@ import { problem } from '../http/problems.ts'
 import type { KnownVisitor } from '../http/routing.ts'
 import type { Cases } from './cases.ts'
 import type { Handovers } from './handovers.ts'
-import type { HandoverTables, QueueRow } from './models.ts'
+import type { HandoverReason, HandoverTables, QueueRow } from './models.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
 import type { Queues } from './queues.ts'
 import type { Waiting } from './waiting.ts'
@@ -144,52 +144,93 @@ export class Handover {
 
   /** What the visitor wants, when nobody was there. */
   async choose(visitor: KnownVisitor, { way, phone }: WayInput): Promise<void> {
-    const { conversations, threads, cases } = this.needs
+    const { conversations, threads } = this.needs
     await conversations.refuseBlocked(visitor)
     const conversation = await conversations.mustHave(visitor)
-    if (conversation.state !== 'assistant' && conversation.state !== 'waiting')
+    if (!['assistant', 'waiting', 'case'].includes(conversation.state))
       throw problem('STATE_FORBIDS', conversation.state)
     const cause = await this.causeOf(conversation.id)
     if (way === 'wait') return this.handOver(visitor, conversation.id, cause, true)
     const { door, destination } = await this.destination(visitor, conversation)
     const known = await this.needs.tables.visitors.findByPk(visitor.id)
     if (!known?.mail) throw problem('INVALID', 'Name and mail address are needed for this.')
-    await threads.change(conversation.id, (locked, transaction) =>
-      cases.keep(
+    await threads.change(conversation.id, async (locked, transaction) => {
+      // Kept as a case while the visitor was choosing: what is new is the wish to be called.
+      if (locked.state === 'case' && way === 'call') return void (locked.phone = phone)
+      await this.keepAsCase(
         locked,
-        {
-          ...destination,
-          door,
-          reason: cause.reason,
-          phone: way === 'call' ? phone : null,
-          mail: known.mail!,
-        },
+        { ...destination, door, reason: cause.reason, phone: way === 'call' ? phone : null },
         transaction,
-      ),
-    )
+      )
+    })
   }
 
-  /** Keeps what was left unsettled as a case, for a reply by mail. @returns whether it was */
-  async keepForLater(visitorId: number, id: number, doorKey: string): Promise<boolean> {
-    const { tables, threads, cases } = this.needs
+  /**
+   * Keeps what nobody has settled as a case, for a reply by mail: what was left unsettled with the assistant, or a wait in which nobody came.
+   * @returns whether it was: not without a mail address
+   */
+  async keepForLater(
+    visitorId: number,
+    id: number,
+    doorKey: string,
+    after?: (locked: Row<ConversationRow>, transaction: Transaction) => Promise<void>,
+  ): Promise<boolean> {
+    const { tables, threads } = this.needs
     const [conversation, known] = await Promise.all([
       tables.conversations.findByPk(id),
       tables.visitors.findByPk(visitorId),
     ])
-    if (conversation?.state !== 'assistant' || !known?.mail) return false
+    const state = conversation?.state
+    if ((state !== 'assistant' && state !== 'waiting') || !known?.mail) return false
     const { door, destination } = await this.destination(
       { id: visitorId, door: doorKey },
-      conversation,
+      conversation!,
     )
-    await threads.change(id, async (locked, transaction) => {
-      if (locked.state === 'assistant')
-        await cases.keep(
-          locked,
-          { ...destination, door, reason: 'case', phone: null, mail: known.mail! },
-          transaction,
-        )
+    const cause = await this.causeOf(id)
+    return threads.change(id, async (locked, transaction) => {
+      if (locked.state !== state) return false
+      const reason = state === 'waiting' ? cause.reason : 'case'
+      await this.keepAsCase(locked, { ...destination, door, reason, phone: null }, transaction)
+      await after?.(locked, transaction)
+      return true
     })
-    return true
+  }
+
+  private async keepAsCase(
+    locked: Row<ConversationRow>,
+    {
+      routed,
+      situation,
+      queue,
+      door,
+      reason,
+      phone,
+    }: Destination & { door: OpenDoor; reason: HandoverReason; phone: string | null },
+    transaction: Transaction,
+  ): Promise<void> {
+    const { tables, handovers, cases } = this.needs
+    const own = locked.queueId === null ? null : await tables.queues.findByPk(locked.queueId)
+    const isNew = locked.state !== 'waiting'
+    await cases.keep(
+      locked,
+      {
+        queue: own ?? queue,
+        door,
+        owner: null,
+        phone,
+        subject: situation.words.split('\n').at(-1)!,
+        note: routed.note ?? null,
+        routedBecause: routed.because,
+        reason,
+      },
+      transaction,
+    )
+    if (isNew)
+      await handovers.note(
+        locked.id,
+        { reason, routed: { ...routed, queue: (own ?? queue).id }, situation },
+        transaction,
+      )
   }
 
   /** The visitor does not want to wait any longer. */
@@ -256,7 +297,7 @@ export class Handover {
           {
             author: 'assistant',
             kind: 'away',
-            text: door.texts[locked.language].closedHours,
+            text: awayText(door, locked.language, away),
             data: { ...away, ...cause },
           },
           transaction,
@@ -273,17 +314,19 @@ export class Handover {
   ): Promise<void> {
     const { threads, handovers, clock } = this.needs
     const now = clock.now()
+    // Who waits on, after nobody came, keeps the place in line; a wait that was served is over.
+    const askedAt = (locked.takenAt === null ? locked.askedAt : null) ?? now
     threads.move(locked, 'hand over')
     Object.assign(locked, {
       ...LEFT_QUEUE,
       queueId: queue.id,
       enteredQueueAt: now,
-      askedAt: now,
+      askedAt,
       takenAt: null,
       priority: routed.priority,
       note: routed.note ?? null,
       dueAt: dueAt(queue, {
-        askedAt: now,
+        askedAt,
         priority: routed.priority,
         minutes: routed.targetMinutes,
       }),
@@ -309,7 +352,7 @@ export class Handover {
       {
         author: 'event',
         kind: 'handed over',
-        text: away ? texts.closedHours : texts.waiting,
+        text: away?.why === 'closed' || away?.why === 'nobody' ? texts.closedHours : texts.waiting,
         data,
       },
       transaction,
@@ -323,7 +366,10 @@ export class Handover {
   ): Promise<{ door: OpenDoor; destination: Destination }> {
     const { engine, tables } = this.needs
     const { release, door } = await engine.openDoor(visitor.door, visitor)
-    const fallback = await tables.queues.findOne({ order: [['id', 'ASC']] })
+    const fallback = await tables.queues.findOne({
+      where: { archivedAt: null },
+      order: [['id', 'ASC']],
+    })
     if (!fallback)
       throw problem(
         'INVALID',
@@ -331,7 +377,8 @@ export class Handover {
       )
     const situation = await this.situation(conversation, door)
     const routed = routedBy(release, situation, fallback.id)
-    const queue = (await tables.queues.findByPk(routed.queue)) ?? fallback
+    const queue =
+      (await tables.queues.findOne({ where: { id: routed.queue, archivedAt: null } })) ?? fallback
     return { door, destination: { routed, situation, queue, away: await this.away(queue, door) } }
   }
 
@@ -401,6 +448,11 @@ export class Handover {
     const { reason, because } = (asked?.data ?? {}) as Partial<Cause>
     return reason && because ? { reason, because } : ASKED
   }
+}
+
+/** Being busy is something else than being closed. */
+function awayText({ texts }: OpenDoor, language: 'en' | 'de', { why }: AwayData): string {
+  return why === 'long' ? texts[language].longWait : texts[language].closedHours
 }
 
 function routedBy(

@@ -1,8 +1,9 @@
-import { Op } from 'sequelize'
+import { Op, type Transaction } from 'sequelize'
 import type { EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationRow, ConversationTables } from '../conversations/models.ts'
 import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
+import type { Row } from '../database/tables.ts'
 import type { Handover } from './handover.ts'
 
 interface Needs {
@@ -56,22 +57,18 @@ export class Idle {
       })
   }
 
-  /** Closed when all was answered or nothing asked; what was left unsettled by somebody whose mail is known is kept as a case. */
+  /** Closed when all was answered or nothing asked; what was left unsettled, or left to the team, by somebody whose mail is known is kept as a case. */
   private async close(door: OpenDoor): Promise<void> {
     const { threads, handover, tables, clock } = this.needs
     for (const { id, visitorId } of await this.silent(door, door.rules.idle.closeMinutes, {
       nudgedAt: { [Op.ne]: null },
     })) {
-      const [last, visitor] = await Promise.all([
-        tables.questions.findOne({ where: { conversationId: id }, order: [['id', 'DESC']] }),
-        tables.visitors.findByPk(visitorId),
-      ])
-      if (
-        last?.unsettled &&
-        visitor?.mail &&
-        (await handover.keepForLater(visitorId, id, door.key))
-      )
-        continue
+      const last = await tables.questions.findOne({
+        where: { conversationId: id },
+        order: [['id', 'DESC']],
+      })
+      const isOwed = last?.unsettled || (await this.wishesForTeam(id))
+      if (isOwed && (await handover.keepForLater(visitorId, id, door.key))) continue
       await threads.change(id, async (locked, transaction) => {
         if (locked.state !== 'assistant') return
         threads.move(locked, 'close')
@@ -90,55 +87,75 @@ export class Idle {
     }
   }
 
-  /** Nobody came within the door's limit: the assistant has the word again and says what can be done instead. */
+  /** Nobody came within the door's limit, counted from the beginning of this wait: what can be done instead is said. */
   private async endWaits(door: OpenDoor): Promise<void> {
-    const { tables, threads, clock } = this.needs
+    const { tables, threads, handover, clock } = this.needs
     const since = new Date(+clock.now() - door.rules.idle.waitMinutes * 60_000)
     const late = await tables.conversations.findAll({
-      attributes: ['id'],
-      where: { state: 'waiting', doorId: door.id, askedAt: { [Op.lte]: since } },
+      attributes: ['id', 'visitorId'],
+      where: { state: 'waiting', doorId: door.id, enteredQueueAt: { [Op.lte]: since } },
       limit: MOST_AT_ONCE,
     })
-    for (const { id } of late)
+    for (const { id, visitorId } of late) {
+      const minutes = door.rules.idle.waitMinutes
+      const tellAway = (locked: Row<ConversationRow>, transaction: Transaction) =>
+        threads.append(
+          locked,
+          {
+            author: 'assistant',
+            kind: 'away',
+            text: door.texts[locked.language].nobodyCame,
+            data: {
+              why: 'late',
+              queue: '',
+              changesAt: null,
+              seconds: null,
+              ways: [
+                ...(locked.state === 'case' ? [] : ['case']),
+                ...(door.rules.handOver.calls ? ['call'] : []),
+                'wait',
+              ],
+              reason: 'asked',
+              because: 'asked for the team',
+            },
+          },
+          transaction,
+        )
+      // Whoever left a mail address gets an answer: the wait becomes a case at once, and can be gone on with.
+      const isKept = await handover.keepForLater(visitorId, id, door.key, async (locked, tx) => {
+        await tellAway(locked, tx)
+      })
+      if (isKept) continue
       await threads.change(id, async (locked, transaction) => {
         if (locked.state !== 'waiting') return
-        const queue = await tables.messages.findOne({
-          where: { conversationId: id, kind: ['handed over', 'moved'] },
-          order: [['seq', 'DESC']],
-          transaction,
-        })
+        const { askedAt } = locked
         threads.move(locked, 'hand back')
-        Object.assign(locked, LEFT_QUEUE)
+        Object.assign(locked, { ...LEFT_QUEUE, askedAt })
         await threads.append(
           locked,
           {
             author: 'event',
             kind: 'handed back',
             text: '',
-            data: { why: `nobody came within ${door.rules.idle.waitMinutes} minutes` },
+            data: { why: `nobody came within ${minutes} minutes` },
           },
           transaction,
         )
-        const ways = ['case', ...(door.rules.handOver.calls ? ['call'] : []), 'wait']
-        await threads.append(
-          locked,
-          {
-            author: 'assistant',
-            kind: 'away',
-            text: door.texts[locked.language].closedHours,
-            data: {
-              why: 'long',
-              queue: (queue?.data as { queue?: string } | null)?.queue ?? '',
-              changesAt: null,
-              seconds: null,
-              ways,
-              reason: 'asked',
-              because: 'asked for a person',
-            },
-          },
-          transaction,
-        )
+        await tellAway(locked, transaction)
       })
+    }
+  }
+
+  /** The team was asked for, and nobody has come since; the visitor has not taken the wish back either. */
+  private async wishesForTeam(conversationId: number): Promise<boolean> {
+    const last = await this.needs.tables.messages.findOne({
+      where: {
+        conversationId,
+        kind: ['contact', 'away', 'taken', 'stepped in', 'handed back', 'case'],
+      },
+      order: [['seq', 'DESC']],
+    })
+    return last?.kind === 'away' || last?.kind === 'contact'
   }
 
   private silent(

@@ -7,6 +7,10 @@ export interface QueueRow {
   id: number
   name: string
   settings: Partial<QueueSettings> | null
+  /** Grows with every change, so that of two who change it at once the second is told. */
+  version: number
+  /** When it was put away: it keeps its history and gets nothing more. */
+  archivedAt: Date | null
   createdAt: Date
 }
 export interface QueueMemberRow {
@@ -73,6 +77,8 @@ export function handoverTables(db: Sequelize) {
       id,
       name: text(80),
       settings: json('settings'),
+      version: { type: whole, defaultValue: 0 },
+      archivedAt: time,
       createdAt: time,
     }),
     queueMembers: table<QueueMemberRow>(db, 'queue_members', {

@@ -28,7 +28,10 @@ export class Presence {
   async set(user: number, presence: Where): Promise<void> {
     const { tables, returns, events } = this.needs
     await tables.users.update({ presence, wentByItself: false }, { where: { id: user } })
-    if (presence === 'off') await returns.giveBack(user, 'went home')
+    if (presence === 'off') {
+      await returns.giveBack(user, 'went off duty', 'unanswered')
+      await returns.releaseCases(user, 'went off duty')
+    }
     events.tell('presence', { user })
   }
 
@@ -84,10 +87,6 @@ export class Presence {
         { where: { id: gone.map(({ id }) => id) } },
       )
     for (const { id } of gone) events.tell('presence', { user: id })
-    const lost = await tables.users.findAll({
-      attributes: ['id'],
-      where: { wentByItself: true, beatAt: { [Op.lt]: before(GIVES_BACK_SECONDS) } },
-    })
-    for (const { id } of lost) await returns.giveBack(id, 'lost their connection')
+    await returns.tick(before(GIVES_BACK_SECONDS))
   }
 }

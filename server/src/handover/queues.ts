@@ -1,4 +1,4 @@
-import type { Queue, QueueSettings } from '@janua/contracts'
+import type { Queue, QueueInput, QueueSettings } from '@janua/contracts'
 import type { Routing } from '@janua/core'
 import { DateTime } from 'luxon'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
@@ -31,7 +31,7 @@ export class Queues {
     const { tables, db, waiting: waits, clock } = this.needs
     const now = clock.now()
     const [queues, members, users, waiting, busy] = await Promise.all([
-      tables.queues.findAll({ order: [['id', 'ASC']] }),
+      tables.queues.findAll({ where: { archivedAt: null }, order: [['id', 'ASC']] }),
       tables.queueMembers.findAll(),
       tables.users.findAll({ order: [['name', 'ASC']] }),
       db.query<{ queueId: number; n: number; oldest: string }>(
@@ -57,6 +57,7 @@ export class Queues {
         id,
         name,
         settings: settingsOf(queue),
+        version: queue.version,
         members: users
           .filter((user) => ids.has(user.id))
           .map(({ id, name, presence, active, atOnce }) => ({
@@ -79,7 +80,7 @@ export class Queues {
   async save(
     actor: Actor,
     id: number | null,
-    { name, members, settings }: { name: string; members: number[]; settings?: QueueSettings },
+    { name, members, settings, version }: QueueInput,
   ): Promise<number> {
     const { db, tables, audit, events, clock } = this.needs
     if (settings) await this.refuseWrong(settings, id)
@@ -87,9 +88,11 @@ export class Queues {
       // Locked before anything is read, so that of two who save it at once the second goes by what the first has left.
       const held =
         id === null ? null : await tables.queues.findByPk(id, { transaction, lock: true })
-      if (id !== null && !held) throw problem('QUEUE_NOT_FOUND', id)
+      if (id !== null && (!held || held.archivedAt !== null)) throw problem('QUEUE_NOT_FOUND', id)
+      if (version !== undefined && held && held.version !== version)
+        throw problem('QUEUE_CHANGED', held.name)
       const twin = await tables.queues.findOne({
-        where: { name, ...(id !== null && { id: { [Op.ne]: id } }) },
+        where: { name, archivedAt: null, ...(id !== null && { id: { [Op.ne]: id } }) },
         transaction,
       })
       if (twin) throw problem('INVALID', `There is a queue “${name}” already.`)
@@ -100,10 +103,13 @@ export class Queues {
       const queue =
         held ??
         (await tables.queues.create(
-          { name, settings: settings ?? null, createdAt: clock.now() },
+          { name, settings: settings ?? null, version: 0, createdAt: clock.now() },
           { transaction },
         ))
-      await queue.update({ name, ...(settings && { settings }) }, { transaction })
+      await queue.update(
+        { name, version: queue.version + 1, ...(settings && { settings }) },
+        { transaction },
+      )
       await tables.queueMembers.destroy({ where: { queueId: queue.id }, transaction })
       await tables.queueMembers.bulkCreate(
         known.map((user) => ({ queueId: queue.id, userId: user.id })),
@@ -142,17 +148,43 @@ export class Queues {
       throw problem('TIME_ZONE_UNKNOWN', hours.timeZone)
   }
 
+  /**
+   * Removes a queue; one that has a history is put away instead, and keeps it.
+   * @throws QUEUE_IN_USE while rules lead to it, another queue overflows into it, or something is open in it
+   */
   async remove(actor: Actor, id: number): Promise<void> {
-    const { tables, engine, audit } = this.needs
-    const queue = await tables.queues.findByPk(id)
+    const { tables, engine, audit, events, clock } = this.needs
+    const queue = await tables.queues.findOne({ where: { id, archivedAt: null } })
     if (!queue) throw problem('QUEUE_NOT_FOUND', id)
     const [live, draft] = await Promise.all([engine.live(), engine.draft()])
     if ([live?.routing, draft.routing].some((routing) => routing && leadsTo(routing, id)))
       throw problem('QUEUE_IN_USE', 'routing rules still lead to it')
-    if ((await tables.conversations.count({ where: { queueId: id } })) > 0)
-      throw problem('QUEUE_IN_USE', 'it has conversations')
-    await queue.destroy()
-    await audit.note(actor, 'removed queue', queue.name)
+    const others = await tables.queues.findAll({ where: { archivedAt: null } })
+    const overflowing = others.find((other) => settingsOf(other).overflow?.queue === id)
+    if (overflowing) throw problem('QUEUE_IN_USE', `“${overflowing.name}” overflows into it`)
+    const open = await tables.conversations.count({
+      where: { queueId: id, state: ['waiting', 'agent', 'case'] },
+    })
+    if (open > 0)
+      throw problem(
+        'QUEUE_IN_USE',
+        `${open} ${open === 1 ? 'conversation is' : 'conversations are'} open in it; move them first`,
+      )
+    const [conversations, handovers] = await Promise.all([
+      tables.conversations.count({ where: { queueId: id } }),
+      tables.handovers.count({ where: { [Op.or]: [{ queueId: id }, { rightQueue: id }] } }),
+    ])
+    if (conversations + handovers > 0) {
+      await tables.queueMembers.destroy({ where: { queueId: id } })
+      // Its name is free again for a new queue.
+      const name = `${queue.name.slice(0, 60)} (until ${clock.now().toISOString().slice(0, 10)}, ${id})`
+      await queue.update({ name, archivedAt: clock.now() })
+      await audit.note(actor, 'archived queue', name)
+    } else {
+      await queue.destroy()
+      await audit.note(actor, 'removed queue', queue.name)
+    }
+    events.tell('queues', { queue: id })
   }
 
   async of(user: number): Promise<number[]> {

@@ -2,6 +2,7 @@ import {
   alertsInput,
   blockInput,
   calendarInput,
+  caseInput,
   closeInput,
   deskSearch,
   figuresQuery,
@@ -200,6 +201,16 @@ export function handoverRoutes({
       'desk.work',
       { ...byId, body: moveInput },
       ({ params, body, user }) => work.move(user, params.id, body),
+    ),
+    route(
+      'post',
+      '/desk/:id/case',
+      'desk.work',
+      { ...byId, body: caseInput },
+      ({ params, body, user }) => work.keepAsCase(user, params.id, body),
+    ),
+    route('post', '/desk/:id/take-over', 'desk.lead', byId, ({ params, user }) =>
+      work.takeOver(user, params.id),
     ),
     route(
       'post',

@@ -135,7 +135,9 @@ export class RoutingDesk {
 
   private async refuseUnknown({ rules, lastResort, model }: Routing): Promise<void> {
     const { tables } = this.needs
-    const known = new Set((await tables.queues.findAll()).map(({ id }) => id))
+    const known = new Set(
+      (await tables.queues.findAll({ where: { archivedAt: null } })).map(({ id }) => id),
+    )
     const looked = rules.flatMap(({ conditions }) =>
       conditions.flatMap((condition) => (condition.on === 'looks like' ? condition.queue : [])),
     )

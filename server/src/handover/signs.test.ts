@@ -75,7 +75,9 @@ describe('when a person comes in', () => {
   const seenAfter = async (...said: string[]) => {
     const someone = await visitor(janua)
     for (const text of said) await someone.says(text)
-    const { kind, data } = await last(someone)
+    const { kind, id } = await last(someone)
+    // Why it was is for the team: visitors are not told the rule.
+    const { data } = (await janua.tables.messages.findByPk(id))!
     return kind === 'contact' ? (data as { reason: string; because: string }) : kind
   }
 
@@ -200,18 +202,26 @@ describe('when a person comes in', () => {
       await someone.says('can I bring my dog')
       expect((await someone.thread()).conversation).not.to.equal(conversation)
     })
-    it('takes over again from a wait that is too long, and offers a case', async () => {
+    it('makes a case of a wait in which nobody came, and lets the visitor wait on in the same place', async () => {
       clock.set('2026-11-25T10:00:00Z')
       const someone = await visitor(janua)
       await someone.says('a person please')
       await someone.post('/contact', { ...CONTACT, details: { boat: 'other' } }).expect(204)
       clock.pass(21 * 60)
       await janua.idle.tick()
-      const { state, messages } = await someone.thread()
-      expect(state).to.equal('assistant')
-      expect(messages.at(-1)!.data).to.deep.include({ why: 'long', ways: ['case', 'call', 'wait'] })
+      const { state, messages, conversation, caseNumber } = await someone.thread()
+      expect(state).to.equal('case')
+      expect(messages.at(-1)!.data).to.deep.include({ why: 'late', ways: ['call', 'wait'] })
+      const asked = (await janua.tables.conversations.findByPk(conversation!))!.askedAt
       await someone.post('/way', { way: 'wait' }).expect(204)
-      expect((await someone.thread()).state).to.equal('waiting')
+      const waits = await someone.thread()
+      expect(waits).to.include({ state: 'waiting', caseNumber })
+      expect((await janua.tables.conversations.findByPk(conversation!))!.askedAt).to.eql(asked)
+      clock.pass(19 * 60)
+      await janua.idle.tick()
+      expect((await someone.thread()).state, 'the limit counts from the new wait').to.equal(
+        'waiting',
+      )
     })
     it('may be rated once, at the end', async () => {
       const someone = await visitor(janua)

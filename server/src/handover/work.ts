@@ -1,18 +1,18 @@
-import type { CloseInput, SignedIn } from '@janua/contracts'
+import type { CaseInput, CloseInput, SignedIn } from '@janua/contracts'
 import type { Transaction } from 'sequelize'
 import type { Audit } from '../accounts/audit.ts'
 import type { AccountTables } from '../accounts/models.ts'
-import type { EngineHost } from '../answering/engineHost.ts'
-import type { Outbox } from '../channels/outbox.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationRow, ConversationTables } from '../conversations/models.ts'
 import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../database/tables.ts'
 import type { Events } from '../events.ts'
 import { problem } from '../http/problems.ts'
+import type { Cases } from './cases.ts'
 import type { Desk } from './desk.ts'
 import type { Handovers } from './handovers.ts'
 import type { HandoverTables } from './models.ts'
+import type { Places } from './places.ts'
 import { dueAt } from './queueSettings.ts'
 
 interface Needs {
@@ -20,19 +20,24 @@ interface Needs {
   threads: Threads
   desk: Desk
   handovers: Handovers
-  outbox: Outbox
-  engine: EngineHost
+  cases: Cases
+  places: Places
   users: { nameOf(id: number | null): Promise<string> }
   audit: Audit
   events: Events
   clock: Clock
 }
 
+const DAY_MS = 86_400_000
+
 /** What agents do with conversations. Every deed is one change of the thread: of two at once, exactly one is done. */
 export class DeskWork {
   constructor(private readonly needs: Needs) {}
 
-  /** Takes a waiting conversation or a case: of two agents at once exactly one gets it, and the other is told who was first. */
+  /**
+   * Takes a waiting conversation or a case: of two agents at once exactly one gets it, and the other is told who was first.
+   * @throws AT_CAPACITY when the agent has as many as they can have at once; a lead may have more
+   */
   async take(user: SignedIn, id: number): Promise<void> {
     const { threads, desk, users, tables, clock } = this.needs
     await desk.mustRead(user, id)
@@ -48,6 +53,10 @@ export class DeskWork {
         locked.offeredUntil > now
       if (isOffered && user.role !== 'lead')
         throw problem('OFFERED_TO_OTHER', await users.nameOf(locked.offeredTo))
+      const isOthersCase = locked.state === 'case' && (locked.agentId ?? user.id) !== user.id
+      if (isOthersCase && user.role !== 'lead')
+        throw problem('TAKEN_BY_OTHER', await users.nameOf(locked.agentId))
+      await this.refuseOverCapacity(user, transaction)
       threads.move(locked, 'take')
       Object.assign(locked, {
         agentId: user.id,
@@ -65,7 +74,7 @@ export class DeskWork {
     await tables.users.update({ lastTurnAt: clock.now() }, { where: { id: user.id } })
   }
 
-  /** Joins a conversation that the assistant has, or takes up a case. */
+  /** Joins a conversation that the assistant has, or takes up a case. @throws AT_CAPACITY */
   async stepIn(user: SignedIn, id: number): Promise<void> {
     const { threads, desk, users, clock } = this.needs
     await desk.mustRead(user, id)
@@ -73,11 +82,63 @@ export class DeskWork {
       if (locked.state === 'agent' && locked.agentId !== user.id)
         throw problem('TAKEN_BY_OTHER', await users.nameOf(locked.agentId))
       if (locked.state === 'agent') return
+      await this.refuseOverCapacity(user, transaction)
       threads.move(locked, 'step in')
       Object.assign(locked, { agentId: user.id, takenAt: clock.now() })
       await threads.append(
         locked,
         { author: 'event', kind: 'stepped in', text: '', userId: user.id },
+        transaction,
+      )
+    })
+  }
+
+  /** A lead goes on with what another agent has. */
+  async takeOver(user: SignedIn, id: number): Promise<void> {
+    await this.move(user, id, { agent: user.id, reason: '' })
+  }
+
+  private async refuseOverCapacity(
+    { id, role }: SignedIn,
+    transaction: Transaction,
+  ): Promise<void> {
+    if (role === 'lead') return
+    const { tables } = this.needs
+    const [open, row] = await Promise.all([
+      tables.conversations.count({ where: { agentId: id, state: 'agent' }, transaction }),
+      tables.users.findByPk(id, { transaction }),
+    ])
+    if (row && open >= row.atOnce) throw problem('AT_CAPACITY', row.atOnce)
+  }
+
+  /** Keeps a conversation as a case, to be gone on with later: owned by the agent, or left to its queue. */
+  async keepAsCase(
+    user: SignedIn,
+    id: number,
+    { dueAt: due, mine, note }: CaseInput,
+  ): Promise<void> {
+    const { threads, handovers, cases, desk } = this.needs
+    const conversation = await desk.mustRead(user, id)
+    const place = await this.needs.places.of(conversation)
+    await threads.change(id, async (locked, transaction) => {
+      const isOwn = locked.agentId === user.id && locked.state === 'agent'
+      if (!isOwn && !(user.role === 'lead' && ['agent', 'waiting'].includes(locked.state)))
+        throw problem('NOT_YOURS')
+      await handovers.settle(locked, null, transaction)
+      if (note)
+        await threads.append(
+          locked,
+          { author: 'team', kind: 'note', text: note, userId: user.id },
+          transaction,
+        )
+      await cases.keep(
+        locked,
+        {
+          ...place,
+          owner: mine ? user.id : null,
+          by: user.id,
+          ...(due && { due: new Date(due) }),
+        },
         transaction,
       )
     })
@@ -104,8 +165,6 @@ export class DeskWork {
         transaction,
       )
       locked.teamSeen = locked.seq
-      if (locked.caseNumber !== null)
-        await this.mailReply(user, locked, { text, asTeam }, transaction)
     })
   }
 
@@ -167,7 +226,10 @@ export class DeskWork {
     { queue: toQueue, agent: toAgent, reason }: { queue?: number; agent?: number; reason: string },
   ): Promise<void> {
     const { tables, threads, handovers, clock } = this.needs
-    const queue = toQueue === undefined ? null : await tables.queues.findByPk(toQueue)
+    const queue =
+      toQueue === undefined
+        ? null
+        : await tables.queues.findOne({ where: { id: toQueue, archivedAt: null } })
     if (toQueue !== undefined && !queue) throw problem('QUEUE_NOT_FOUND', toQueue)
     const agent =
       toAgent === undefined
@@ -220,15 +282,31 @@ export class DeskWork {
     await (user.role === 'lead' ? this.asLead(user, id, work) : this.own(user, id, work))
   }
 
-  async close(user: SignedIn, id: number, { outcome, rightQueue }: CloseInput): Promise<void> {
-    const { threads, handovers, tables, clock } = this.needs
+  /** Ends a conversation. Where something follows from us, it is kept as a case of the agent's until it is done. */
+  async close(
+    user: SignedIn,
+    id: number,
+    { outcome, rightQueue, followUpAt }: CloseInput,
+  ): Promise<void> {
+    const { threads, handovers, cases, tables, clock } = this.needs
     if (rightQueue !== null && !(await tables.queues.findByPk(rightQueue)))
       throw problem('QUEUE_NOT_FOUND', rightQueue)
+    const conversation = await this.needs.desk.mustRead(user, id)
+    const place = outcome === 'will follow' ? await this.needs.places.of(conversation) : null
     await this.own(user, id, async (locked, transaction) => {
+      await handovers.settle(locked, rightQueue, transaction)
+      if (place) {
+        const due = followUpAt ? new Date(followUpAt) : new Date(+clock.now() + DAY_MS)
+        await cases.keep(
+          locked,
+          { ...place, owner: user.id, by: user.id, due, reason: 'will follow' },
+          transaction,
+        )
+        return
+      }
       threads.move(locked, 'close')
       locked.closedAt = clock.now()
       locked.outcome = outcome
-      await handovers.settle(locked, rightQueue, transaction)
       await threads.append(
         locked,
         {
@@ -267,40 +345,17 @@ export class DeskWork {
   async block(user: SignedIn, id: number, reason: string): Promise<void> {
     const { tables, audit, events, clock } = this.needs
     const conversation = await tables.conversations.findByPk(id)
-    await this.close(user, id, { outcome: 'not for us', rightQueue: null })
+    await this.close(user, id, {
+      outcome: 'not for us',
+      rightQueue: null,
+      followUpAt: null,
+    })
     await tables.visitors.update(
       { blockedAt: clock.now(), blockedBecause: reason },
       { where: { id: conversation!.visitorId } },
     )
     await audit.note(user, 'blocked visitor', `Conversation ${id}`, { reason })
     events.tell('visitorGone', { visitor: conversation!.visitorId })
-  }
-
-  private async mailReply(
-    user: SignedIn,
-    { id, caseNumber, visitorId, doorId, language }: ConversationRow,
-    { text, asTeam }: { text: string; asTeam: boolean },
-    transaction: Transaction,
-  ): Promise<void> {
-    const { tables, engine, outbox } = this.needs
-    const [visitor, live] = await Promise.all([
-      tables.visitors.findByPk(visitorId, { transaction }),
-      engine.live(),
-    ])
-    if (!visitor?.mail) return
-    const company = live?.doors.find((door) => door.id === doorId)?.title ?? ''
-    await outbox.reply(
-      {
-        conversationId: id,
-        number: caseNumber!,
-        to: visitor.mail,
-        language,
-        name: asTeam ? company : user.name,
-        company,
-        text,
-      },
-      transaction,
-    )
   }
 
   /** A change that only the conversation's own agent may make. */

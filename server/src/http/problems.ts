@@ -240,6 +240,11 @@ export const PROBLEMS = {
     status: 409,
     text: (name: string) => `${name} took this conversation a moment before you.`,
   },
+  AT_CAPACITY: {
+    status: 409,
+    text: (most: number) =>
+      `You have ${most} conversations open, which is as many as you can have at once. Close one, or ask a lead for more.`,
+  },
   NOT_YOURS: {
     status: 409,
     text: () => 'You can only do this with a conversation that you have taken.',
@@ -259,6 +264,11 @@ export const PROBLEMS = {
   },
 
   TEACHING_DECIDED: { status: 409, text: () => 'Somebody decided on this already.' },
+  QUEUE_CHANGED: {
+    status: 409,
+    text: (name: string) =>
+      `Somebody else changed “${name}” after you opened it. Reload the page to see the change; yours was not saved.`,
+  },
   QUEUE_NOT_FOUND: { status: 404, text: (id: number) => `There is no queue ${id}.` },
   QUEUE_IN_USE: { status: 409, text: (why: string) => `The queue cannot be removed: ${why}.` },
 } as const satisfies Record<string, { status: number; text: (value: never) => string }>

@@ -7,6 +7,7 @@ interface Needs {
   presence: Ticking
   assignment: Ticking
   outbox: Ticking
+  followUps: Ticking
   idle: Ticking
   alerts: Ticking
   checks: Ticking
@@ -46,6 +47,7 @@ export function listOfJobs(needs: Needs): Job[] {
     job('presence', 'Notes who is online', 1, () => needs.presence.tick()),
     job('assignment', 'Offers waiting conversations to agents', 1, () => needs.assignment.tick()),
     job('outbox', 'Sends mail', 1, () => needs.outbox.tick()),
+    job('follow-ups', 'Mails replies to visitors who have left', 5, () => needs.followUps.tick()),
     job('idle', 'Ends conversations in which nobody writes', 10, () => needs.idle.tick()),
     job('alerts', 'Tells agents who waits', 10, () => needs.alerts.tick()),
     job('checks', 'Runs checks after a change', 3, () => needs.checks.tick()),

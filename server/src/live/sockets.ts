@@ -6,6 +6,7 @@ import type { Accounts } from '../accounts/service.ts'
 import type { sessionsIn } from '../accounts/sessions.ts'
 import type { ConversationTables } from '../conversations/models.ts'
 import type { Conversations } from '../conversations/service.ts'
+import type { Threads } from '../conversations/thread.ts'
 import type { Events } from '../events.ts'
 import type { Desk } from '../handover/desk.ts'
 import type { Presence } from '../handover/presence.ts'
@@ -30,6 +31,7 @@ interface Needs {
   desk: Desk
   queues: Queues
   presence: Presence
+  threads: Threads
   tables: ConversationTables
   events: Events
   log: Logger
@@ -152,7 +154,7 @@ async function admitVisitor(
 async function admitUser(
   socket: Socket,
   io: Server,
-  { accounts, queues, desk, presence, tables }: Needs,
+  { accounts, queues, desk, presence, threads, tables }: Needs,
 ): Promise<boolean> {
   const { session, sessionID } = socket.request as Request
   const user = session?.user === undefined ? null : await accounts.find(session.user)
@@ -177,7 +179,9 @@ async function admitUser(
   const typing = seldom(async (conversation: unknown) => {
     const found = await find(conversation)
     if (found?.agentId === user.id)
-      socket.to(`visitor:${found.visitorId}`).emit('typing', { name: user.name })
+      socket
+        .to(`visitor:${found.visitorId}`)
+        .emit('typing', (await threads.namedIn(found.id)).has(user.id) ? { name: user.name } : {})
   })
   socket.on('watch', (conversation: unknown) => void watch(conversation).catch(() => undefined))
   socket.on('typing', (conversation: unknown) => typing(conversation))

@@ -93,6 +93,7 @@ export async function member(
     role,
     active: true,
     presence: 'here',
+    atOnce: 20,
     password: await hashPassword(PASSWORD),
     createdAt: new Date(),
   })

@@ -41,7 +41,9 @@ const TEXT_NAMES: Record<TextKey, string> = {
   which: 'When it may mean several things',
   offerPerson: 'Offer of a person',
   waiting: 'Handed over, people are there',
-  closedHours: 'Nobody is there now',
+  closedHours: 'Nobody is available',
+  longWait: 'The wait would be long',
+  nobodyCame: 'Nobody came in time',
   nudge: 'When nobody writes any more',
   goodbye: 'Ended',
 }

@@ -41,6 +41,7 @@ describe('useAlerts', () => {
       mine: [],
       askedIn: [],
       cases: [],
+      withAgents: [],
       withAssistant: [],
       closed: [],
       now: new Date().toISOString(),

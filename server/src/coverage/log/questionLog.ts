@@ -12,6 +12,7 @@ import type {
 } from '@janua/contracts'
 import { blocksText, fingerprint, type Outcome, type Trace } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
+import { mayDo } from '../../accounts/actions.ts'
 import type { Clock } from '../../clock.ts'
 import type { ConversationTables, QuestionRow } from '../../conversations/models.ts'
 import { leftUnsettled } from '../../conversations/respond.ts'
@@ -99,7 +100,7 @@ export class QuestionLog {
   }
 
   /** One question with its conversation and trace. */
-  async read(id: number): Promise<LogDetail> {
+  async read(user: SignedIn, id: number): Promise<LogDetail> {
     const { tables, threads, users } = this.needs
     const [row] = await this.select<ListedRow>(
       `SELECT ${COLUMNS} FROM questions q ${JOINS} WHERE q.id = :id`,
@@ -109,6 +110,10 @@ export class QuestionLog {
     const question = (await tables.questions.findByPk(id))!
     const messages =
       question.conversationId === null ? [] : await threads.messages(question.conversationId, 0)
+    // Who is refused at the desk does not read there what agents said.
+    const readable = messages.filter(
+      ({ author }) => mayDo(user.role, 'desk.read') || author !== 'agent',
+    )
     const data = answerAmong(messages, id)
     const judgements = await tables.judgements.findAll({
       where: { questionId: id },
@@ -118,7 +123,7 @@ export class QuestionLog {
       ...shown(row),
       doorId: question.doorId,
       trace: question.trace as Trace,
-      messages,
+      messages: readable,
       blocks: data?.blocks ?? [],
       said: data ? blocksText(data.blocks) : '',
       sources: data?.sources ?? [],
