@@ -1,6 +1,5 @@
 import type { AnswerData } from '@janua/contracts'
 import { expect } from 'chai'
-import supertest from 'supertest'
 import type { Janua } from '../janua.ts'
 import { freshJanua, openHouse, visitor } from '../testing/harness.ts'
 

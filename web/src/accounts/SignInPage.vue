@@ -4,7 +4,7 @@ import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import { onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { inPlainWords } from '../shell/api.ts'
+import { inPlainWords, Refused } from '../shell/api.ts'
 import JanuaMark from '../shell/JanuaMark.vue'
 import { useSession } from '../shell/session.ts'
 
@@ -13,6 +13,9 @@ const route = useRoute()
 const router = useRouter()
 const mail = ref('')
 const password = ref('')
+const code = ref('')
+/** The password is right, and the account asks for a code as well. */
+const needsCode = ref(false)
 const failure = ref('')
 const busy = ref(false)
 
@@ -22,13 +25,15 @@ async function signIn(): Promise<void> {
   busy.value = true
   failure.value = ''
   try {
-    await session.signIn(mail.value, password.value)
+    await session.signIn(mail.value, password.value, code.value)
     const to = route.query.to
     await router.push(
       typeof to === 'string' && to.startsWith('/') && !to.startsWith('//') ? to : session.home,
     )
   } catch (cause) {
-    failure.value = inPlainWords(cause)
+    const asksCode = cause instanceof Refused && cause.problem.code === 'CODE_NEEDED'
+    if (asksCode && !needsCode.value) needsCode.value = true
+    else failure.value = inPlainWords(cause)
   } finally {
     busy.value = false
   }
@@ -62,10 +67,21 @@ async function signIn(): Promise<void> {
             required
             data-test="password"
         /></label>
+        <label v-if="needsCode" class="field"
+          ><span>Code from your authenticator app</span
+          ><InputText
+            v-model.trim="code"
+            inputmode="numeric"
+            autocomplete="one-time-code"
+            required
+            autofocus
+            data-test="code"
+          /><span class="quiet small">Or one of your recovery codes.</span></label
+        >
         <Message v-if="failure" severity="error" data-test="failure">{{ failure }}</Message>
         <Button type="submit" label="Sign in" :loading="busy" data-test="sign-in" />
         <p class="quiet small">
-          No account yet, or the password is gone? Your team lead makes you a link.
+          No account yet, or forgotten your password? Ask your team lead for a link.
         </p>
       </div>
     </form>

@@ -10,11 +10,13 @@ import Select from 'primevue/select'
 import { onMounted, ref } from 'vue'
 import { get, patch, post, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
+import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 
 const { state, run: load } = useRemote((signal) => get<Person[]>('/team', {}, signal))
 const { run } = useDeed()
+const confirmed = useConfirmed()
 const inviting = ref(false)
 const invited = ref({ name: '', mail: '', role: 'agent' as Role })
 const link = ref<{ text: string; url: string }>()
@@ -29,6 +31,23 @@ onMounted(load)
 async function change(deed: () => Promise<unknown>, done: string): Promise<void> {
   await run(deed, done)
   await load()
+}
+/** Says first what the person has in hand: it goes back to its queues at once. */
+async function deactivate(person: Person): Promise<void> {
+  const inHand = await run(() =>
+    get<{ conversations: number; cases: number }>(`/team/${person.id}/in-hand`),
+  )
+  if (!inHand) return
+  const has = [
+    inHand.conversations > 0 && count(inHand.conversations, 'conversation'),
+    inHand.cases > 0 && count(inHand.cases, 'case'),
+  ].filter(Boolean)
+  const wanted = await confirmed({
+    header: `Deactivate ${person.name}?`,
+    message: `They are signed out at once.${has.length > 0 ? ` What they have in hand (${has.join(' and ')}) goes back to its queue.` : ''}`,
+    accept: 'Deactivate',
+  })
+  if (wanted) await change(() => patch(`/team/${person.id}`, { active: false }), 'Deactivated')
 }
 async function invite(): Promise<void> {
   const made = await run(() => post<{ token: string }>('/team', invited.value))
@@ -105,7 +124,8 @@ const copy = () => run(() => navigator.clipboard.writeText(link.value!.url), 'Co
           ><span class="figures">{{ data.sessions }}</span></template
         ></Column
       >
-      <Column header="">
+      <Column>
+        <template #header><span class="visually-hidden">Actions</span></template>
         <template #body="{ data }">
           <div class="row">
             <Button size="small" text label="Password link" @click="resetPassword(data)" />
@@ -121,11 +141,11 @@ const copy = () => run(() => navigator.clipboard.writeText(link.value!.url), 'Co
               text
               :severity="data.active ? 'danger' : undefined"
               :label="data.active ? 'Deactivate' : 'Activate'"
+              data-test="activate"
               @click="
-                change(
-                  () => patch(`/team/${data.id}`, { active: !data.active }),
-                  data.active ? 'Deactivated' : 'Activated',
-                )
+                data.active
+                  ? deactivate(data)
+                  : change(() => patch(`/team/${data.id}`, { active: true }), 'Activated')
               "
             />
           </div>

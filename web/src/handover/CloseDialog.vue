@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import type { Closing, DeskConversation, Queue } from '@janua/contracts'
+import type { CloseInput, Closing, DeskConversation, Queue } from '@janua/contracts'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
+import DatePicker from 'primevue/datepicker'
 import Dialog from 'primevue/dialog'
 import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
-import { CLOSING_KEYS } from './deskWords.ts'
+import { CLOSING_KEYS, nextMorning } from './deskWords.ts'
 
 /** How it ended, and with one key whether the queue was right: that is what routing learns from. */
 const visible = defineModel<boolean>({ required: true })
@@ -15,12 +16,13 @@ const { conversation, queues, busy } = defineProps<{
   busy: boolean
 }>()
 const emit = defineEmits<{
-  close: [body: { outcome: Closing; rightQueue: number | null }]
+  close: [body: CloseInput]
   teach: [words: string]
 }>()
 const outcome = ref<Closing>('settled')
 const right = ref<'unsaid' | 'yes' | 'no'>('unsaid')
 const other = ref<number | null>(null)
+const followUp = ref<Date>(nextMorning())
 const said = computed(
   () => conversation.messages.findLast(({ author }) => author === 'agent')?.text,
 )
@@ -31,12 +33,14 @@ watch(visible, (now) => {
   outcome.value = 'settled'
   right.value = 'unsaid'
   other.value = null
+  followUp.value = nextMorning()
 })
 const close = () =>
   emit('close', {
     outcome: outcome.value,
     rightQueue:
       right.value === 'yes' ? conversation.queue!.id : right.value === 'no' ? other.value : null,
+    followUpAt: outcome.value === 'will follow' ? followUp.value.toISOString() : null,
   })
 
 const isText = ({ target }: KeyboardEvent) =>
@@ -70,6 +74,19 @@ onKeyStroke((event) => {
             :data-test="`outcome-${each.key}`"
           />
           {{ each.name }} <kbd>{{ each.key }}</kbd></label
+        >
+        <label v-if="outcome === 'will follow'" class="field"
+          ><span>Follow up by</span
+          ><DatePicker
+            v-model="followUp"
+            show-time
+            hour-format="24"
+            :min-date="new Date()"
+            :manual-input="false"
+            fluid
+            input-id="follow-up"
+            data-test="follow-up"
+          /><span class="quiet small">It becomes a case of yours, due then.</span></label
         >
       </fieldset>
       <fieldset v-if="conversation.queue">
@@ -117,7 +134,7 @@ onKeyStroke((event) => {
       </p>
       <Button
         type="submit"
-        label="Close"
+        :label="outcome === 'will follow' ? 'Create case' : 'Close'"
         :loading="busy"
         :disabled="right === 'no' && other === null"
         data-test="close-yes"

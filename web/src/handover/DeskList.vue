@@ -32,7 +32,10 @@ const shelves = computed(
     ...(desk.askedIn.length > 0
       ? [{ name: 'Asked in', test: 'asked-in', rows: desk.askedIn, none: '' }]
       : []),
-    { name: 'Cases', test: 'case', rows: desk.cases, none: 'No case waits for a reply.' },
+    { name: 'Cases', test: 'case', rows: desk.cases, none: 'No open cases.' },
+    ...(desk.withAgents.length > 0
+      ? [{ name: 'With agents', test: 'with-agents', rows: desk.withAgents, none: '' }]
+      : []),
     {
       name: 'With the assistant now',
       test: 'with-assistant',
@@ -144,12 +147,17 @@ const shelves = computed(
         :key="row.id"
         :to="`/desk/${row.id}`"
         class="item"
-        :class="{ open: row.id === open, fresh: shelf.test === 'mine' && row.lastBy === 'visitor' }"
+        :class="{
+          open: row.id === open,
+          fresh: (shelf.test === 'mine' || shelf.test === 'case') && row.lastBy === 'visitor',
+        }"
         :data-test="shelf.test"
       >
         <span
           ><strong>{{ row.subject }}</strong
           ><small
+            ><template v-if="row.agent && (shelf.test === 'with-agents' || shelf.test === 'case')"
+              >{{ row.agent.name }} · </template
             >{{ row.visitor ?? 'A visitor'
             }}<template v-if="row.caseNumber"> · {{ row.caseNumber }}</template> ·
             <span

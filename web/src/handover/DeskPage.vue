@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CloseInput, DeskRow, Queue, ReadyLine } from '@janua/contracts'
+import type { CaseInput, CloseInput, DeskRow, Queue, ReadyLine } from '@janua/contracts'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
@@ -10,6 +10,7 @@ import { get, post, sendFile } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import BriefPane from './BriefPane.vue'
+import CaseDialog from './CaseDialog.vue'
 import CloseDialog from './CloseDialog.vue'
 import ConversationPane from './ConversationPane.vue'
 import DeskList from './DeskList.vue'
@@ -29,7 +30,8 @@ const queues = shallowRef<Queue[]>([])
 const lines = shallowRef<ReadyLine[]>([])
 const found = shallowRef<DeskRow[]>()
 const reply = useTemplateRef('reply')
-const [blocking, moving, closing, handingBack, showBrief] = [
+const [blocking, moving, closing, keeping, handingBack, showBrief] = [
+  ref(false),
   ref(false),
   ref(false),
   ref(false),
@@ -75,9 +77,10 @@ async function act(deed: string, body?: unknown, done?: string): Promise<boolean
   return result === true
 }
 async function take(which: number, deed = 'take'): Promise<void> {
-  await run(() => post(`/desk/${which}/${deed}`))
+  const taken = await run(() => post(`/desk/${which}/${deed}`).then(() => true))
   await router.push(`/desk/${which}`)
   await refresh()
+  if (taken) reply.value?.write('reply')
 }
 async function pass(which: number): Promise<void> {
   await run(() => post(`/desk/${which}/pass`))
@@ -108,7 +111,11 @@ async function move(body: { queue?: number; agent?: number; reason: string }): P
   if (await act('move', body, 'Moved')) moving.value = false
 }
 async function close(body: CloseInput): Promise<void> {
-  if (await act('close', body, 'Closed')) closing.value = false
+  const done = body.outcome === 'will follow' ? 'Case created' : 'Closed'
+  if (await act('close', body, done)) closing.value = false
+}
+async function keep(body: CaseInput): Promise<void> {
+  if (await act('case', body, 'Case created')) keeping.value = false
 }
 async function handBack(word: string): Promise<void> {
   if (await act('hand-back', { word })) handingBack.value = false
@@ -220,6 +227,14 @@ useDeskKeys({
             <Button
               outlined
               size="small"
+              label="Case"
+              data-test="keep-case"
+              :disabled="busy"
+              @click="keeping = true"
+            />
+            <Button
+              outlined
+              size="small"
               label="Back to assistant"
               data-test="hand-back"
               :disabled="busy"
@@ -239,6 +254,14 @@ useDeskKeys({
             data-test="take"
             :loading="busy"
             @click="take(conversation.id)"
+          />
+          <Button
+            v-else-if="conversation.state === 'agent' && session.role === 'lead'"
+            outlined
+            label="Take over"
+            data-test="take-over"
+            :loading="busy"
+            @click="take(conversation.id, 'take-over')"
           />
           <Button
             v-else-if="conversation.mayStepIn"
@@ -290,15 +313,15 @@ useDeskKeys({
         />
       </template>
       <div v-else-if="!failure" class="empty">
-        <h1>{{ desk?.waiting.length ? 'Somebody waits' : 'All quiet' }}</h1>
+        <h1>{{ desk?.waiting.length ? 'Someone is waiting' : 'All quiet' }}</h1>
         <p v-if="desk?.waiting.length">
-          Open a conversation on the left, or press <kbd>T</kbd> to take the one that is due first.
+          Open a conversation on the left, or press <kbd>T</kbd> to take the one due first.
         </p>
         <p v-else>
           New conversations appear here by themselves.
           <template v-if="session.user!.presence !== 'here'"
-            >You are marked as {{ session.user!.presence }}: the switch above says that you are at
-            your desk.</template
+            >You are {{ session.user!.presence === 'away' ? 'away' : 'off duty' }}. Set yourself to
+            online above to get conversations.</template
           >
         </p>
       </div>
@@ -328,6 +351,7 @@ useDeskKeys({
         @close="close"
         @teach="teaching = $event"
       />
+      <CaseDialog v-model="keeping" :conversation="conversation" :busy="busy" @keep="keep" />
       <HandBackDialog v-model="handingBack" :busy="busy" @back="handBack" />
       <TeachDialog
         :key="`${conversation.id} ${teaching}`"

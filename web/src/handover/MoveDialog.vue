@@ -3,6 +3,7 @@ import type { DeskConversation, Queue } from '@janua/contracts'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
+import Message from 'primevue/message'
 import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
 
@@ -25,13 +26,13 @@ const targets = computed(() => {
       label: 'Queues',
       items: queues
         .filter(({ id }) => id !== conversation.queue?.id)
-        .map(({ id, name, waiting }) => ({
+        .map(({ id, name, waiting, members }) => ({
           value: `queue ${id}`,
-          label: `${name} (${waiting} waiting)`,
+          label: `${name} (${members.some(({ active }) => active) ? `${waiting} waiting` : 'no members'})`,
         })),
     },
     {
-      label: 'Colleagues at their desks',
+      label: 'Colleagues online',
       items: [...people.values()]
         .filter(
           ({ id, presence, active }) =>
@@ -44,6 +45,11 @@ const targets = computed(() => {
     },
   ]
 })
+const isDeserted = computed(
+  () =>
+    queues.find(({ id }) => to.value === `queue ${id}`)?.members.some(({ active }) => active) ===
+    false,
+)
 watch(visible, () => {
   to.value = ''
   reason.value = ''
@@ -77,8 +83,11 @@ function move(): void {
           aria-label="Move to"
           data-test="move-to"
       /></label>
+      <Message v-if="isDeserted" severity="warn" data-test="no-members"
+        >This queue has no members, so nobody would see the conversation.</Message
+      >
       <label class="field"
-        ><span>Why (they see it before they take it)</span
+        ><span>Reason (optional, shown to whoever takes it)</span
         ><InputText v-model.trim="reason" maxlength="300" data-test="move-reason"
       /></label>
       <Button

@@ -13,6 +13,15 @@ export function timeLeft({ dueAt }: Pick<DeskRow, 'dueAt'>, now: number): string
   return seconds >= 0 ? `${span(seconds)} left` : `${span(-seconds)} late`
 }
 
+/** Nine o'clock of the next working day. */
+export function nextMorning(from = new Date()): Date {
+  const day = new Date(from)
+  do day.setDate(day.getDate() + 1)
+  while (day.getDay() === 0 || day.getDay() === 6)
+  day.setHours(9, 0, 0, 0)
+  return day
+}
+
 /** What is left of a text once these words of its beginning were sent; all of it when it was changed otherwise. */
 export function restAfter(words: string, text: string): string {
   return text.trimStart().startsWith(words)
@@ -33,7 +42,7 @@ export function ringOf(
 
 export const CLOSING_NAMES: Record<Closing, string> = {
   settled: 'Settled',
-  'will follow': 'Something follows from us',
+  'will follow': 'Follow-up needed',
   'could not': 'Could not be settled',
   'visitor left': 'The visitor left',
   'not for us': 'Not for us',
@@ -52,12 +61,12 @@ const EVENTS: Partial<Record<Message['kind'], string>> = {
   'given back': 'Back in its queue',
   'stepped in': 'Stepped in',
   reopened: 'Taken up again',
-  case: 'Kept as a case',
+  case: 'Case',
   closed: 'Closed',
-  resumed: 'Goes on',
+  resumed: 'Continued',
   contact: 'Asked for name and mail',
   rated: 'Rated',
-  away: 'Told that nobody is there now',
+  away: 'Told that nobody is available',
 }
 interface EventData {
   queue?: string
@@ -75,7 +84,8 @@ interface EventData {
 const WHY_AWAY: Record<string, string> = {
   closed: 'outside their hours',
   nobody: 'nobody of the queue at their desk',
-  long: 'the wait was too long',
+  long: 'the wait would be long',
+  late: 'nobody came in time',
 }
 
 /** A line of the thread in which something happened, in plain words. */

@@ -20,6 +20,9 @@ export const useAlerts = defineStore('alerts', () => {
       ? [
           ...lists.desk.waiting,
           ...lists.desk.mine.filter(({ lastBy }) => lastBy === 'visitor'),
+          ...lists.desk.cases.filter(
+            ({ lastBy, agent }) => lastBy === 'visitor' && agent?.id === session.user?.id,
+          ),
           ...lists.desk.askedIn.filter(({ lastBy }) => lastBy === 'team'),
         ]
       : [],

@@ -48,6 +48,7 @@ export function useDesk(id: () => number | null) {
     session.hear('conversation', (told: { id: number }) => {
       if (told.id === id()) void refreshOpen()
     }),
+    session.hear('queues', () => void lists.refreshSoon()),
     session.hear('connect', () => {
       watchOpen()
       void refresh()

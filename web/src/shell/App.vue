@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import ConfirmDialog from 'primevue/confirmdialog'
 import Toast from 'primevue/toast'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import AppLintel from './AppLintel.vue'
+import ConnectionNote from './ConnectionNote.vue'
 import { useSession } from './session.ts'
 import ShortcutHelp from './ShortcutHelp.vue'
 
@@ -14,8 +16,10 @@ const inside = computed(() => session.user && !route.meta.open)
 <template>
   <a class="skip" href="#content">Skip to the page</a>
   <AppLintel v-if="inside" />
+  <ConnectionNote v-if="inside" />
   <main id="content" tabindex="-1"><RouterView /></main>
   <ShortcutHelp v-if="inside" />
+  <ConfirmDialog :style="{ width: 'min(440px, 94vw)' }" />
   <Toast position="bottom-center" />
 </template>
 

@@ -24,7 +24,7 @@ const { run } = useDeed()
 const menu = useTemplateRef('menu')
 
 const PRESENCE_NAMES: { value: Presence; label: string }[] = [
-  { value: 'here', label: 'At my desk' },
+  { value: 'here', label: 'Online' },
   { value: 'away', label: 'Away' },
   { value: 'off', label: 'Off duty' },
 ]
@@ -110,6 +110,7 @@ const covered = computed(() => {
       option-value="value"
       size="small"
       aria-label="Presence"
+      :disabled="!session.connected"
       data-test="presence"
       @update:model-value="(presence: Presence) => run(() => session.setPresence(presence))"
     />

@@ -20,6 +20,10 @@ export function keepToken(session: SessionInfo): SessionInfo {
 export function whenSignedOut(deed: () => void): void {
   signedOut = deed
 }
+/** The session has ended without this page doing it. */
+export function signedOutElsewhere(): void {
+  signedOut()
+}
 
 /** Asks Janua's API. @throws {Refused} with the server's sentence, or an Error when there is no connection */
 export async function call<T>(

@@ -55,7 +55,9 @@ export const GROUPS: Group[] = [
   },
 ]
 export const ACCOUNT_PAGES: PageEntry[] = [
+  { path: '/account', name: 'Your account', roles: ['lead', 'editor', 'agent'] },
   { path: '/team', name: 'Team', roles: ['lead'] },
+  { path: '/system', name: 'System', roles: ['lead'] },
   { path: '/audit', name: 'Audit trail', roles: ['lead'] },
 ]
 

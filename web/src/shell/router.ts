@@ -89,6 +89,8 @@ export const router = createRouter({
     { path: '/questions', component: () => import('../coverage/QuestionsPage.vue') },
     { path: '/questions/imports', component: () => import('../coverage/LogImportsPage.vue') },
     { path: '/audit-sample', component: () => import('../coverage/AuditSamplePage.vue') },
+    { path: '/account', component: () => import('../accounts/AccountPage.vue') },
+    { path: '/system', component: () => import('../system/SystemPage.vue') },
     { path: '/team', component: () => import('../accounts/TeamPage.vue') },
     { path: '/audit', component: () => import('../accounts/AuditPage.vue') },
     { path: '/:any(.*)*', component: () => import('./NotHerePage.vue') },
@@ -101,6 +103,7 @@ router.beforeEach(async (to) => {
   await session.load()
   if (!session.user)
     return { path: '/sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } }
+  if (session.needsSecondFactor) return to.path === '/account' ? true : '/account'
   return mayOpen(to.path, session.user.role) ? true : session.home
 })
 router.afterEach((to) => {

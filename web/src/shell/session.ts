@@ -1,8 +1,8 @@
 import type { Presence, ReleaseState, Role, SessionInfo, SignedIn } from '@janua/contracts'
 import { io, type Socket } from 'socket.io-client'
 import { defineStore } from 'pinia'
-import { computed, shallowRef } from 'vue'
-import { get, keepToken, post, put, remove } from './api.ts'
+import { computed, ref, shallowRef } from 'vue'
+import { get, keepToken, post, put, remove, signedOutElsewhere } from './api.ts'
 
 type Heard =
   | 'conversation'
@@ -15,16 +15,25 @@ type Heard =
   | 'logImport'
   | 'typing'
   | 'connect'
+  | 'queues'
   | 'presence'
   | 'askedIn'
   | 'taught'
+
+const LEAST_PAUSE_MS = 1_000
+const LONGEST_PAUSE_MS = 15_000
 
 /** Who is signed in, which release visitors get, and the live connection. */
 export const useSession = defineStore('session', () => {
   const user = shallowRef<SignedIn | null>(null)
   const release = shallowRef<ReleaseState>()
+  /** Whether the live connection is there: while it is not, what is on the screen may be old. */
+  const connected = ref(true)
+  const needsSecondFactor = ref(false)
   let known = false
   let socket: Socket | undefined
+  let retry: number | undefined
+  let pause = LEAST_PAUSE_MS
 
   const role = computed<Role | null>(() => user.value?.role ?? null)
   const home = computed(
@@ -36,8 +45,12 @@ export const useSession = defineStore('session', () => {
     await accept(await get<SessionInfo>('/session'))
     known = true
   }
-  async function signIn(mail: string, password: string): Promise<void> {
-    await accept(await post<SessionInfo>('/session', { mail, password }))
+  /** Asks the server anew who is signed in. */
+  async function reload(): Promise<void> {
+    await accept(await get<SessionInfo>('/session'))
+  }
+  async function signIn(mail: string, password: string, code = ''): Promise<void> {
+    await accept(await post<SessionInfo>('/session', { mail, password, ...(code && { code }) }))
   }
   async function useLink(given: {
     token: string
@@ -54,6 +67,8 @@ export const useSession = defineStore('session', () => {
   }
   function forget(): void {
     user.value = null
+    window.clearTimeout(retry)
+    connected.value = true
     socket?.disconnect()
     socket = undefined
   }
@@ -64,7 +79,9 @@ export const useSession = defineStore('session', () => {
   /** Presence changes by itself when the browser was gone. */
   async function refreshUser(): Promise<void> {
     const fresh = await get<SessionInfo>('/session').catch(() => null)
-    if (fresh?.user && user.value) user.value = fresh.user
+    if (!fresh || !user.value) return
+    if (fresh.user) user.value = keepToken(fresh).user
+    else signedOutElsewhere()
   }
   async function refreshRelease(): Promise<void> {
     release.value = await get<ReleaseState>('/releases/state').catch(() => release.value)
@@ -72,19 +89,51 @@ export const useSession = defineStore('session', () => {
 
   async function accept(session: SessionInfo): Promise<void> {
     user.value = keepToken(session).user
-    if (!user.value) return
-    socket ??= io({
+    needsSecondFactor.value = session.needsSecondFactor === true
+    if (!user.value || needsSecondFactor.value) return
+    socket ??= connectLive()
+    await refreshRelease()
+  }
+
+  /** The live connection. It comes back by itself, whoever ended it, and everything is then read anew. */
+  function connectLive(): Socket {
+    const live = io({
       path: '/live',
       transports: ['websocket', 'polling'],
-      reconnectionDelayMax: 4_000,
+      reconnectionDelayMax: LONGEST_PAUSE_MS,
     })
     // Its coverage is counted anew with the figures.
-    for (const what of ['release', 'figures']) socket.on(what, () => void refreshRelease())
-    socket.on(
+    for (const what of ['release', 'figures']) live.on(what, () => void refreshRelease())
+    live.on(
       'presence',
       ({ user: whose }: { user: number }) => whose === user.value?.id && void refreshUser(),
     )
-    await refreshRelease()
+    live.on('connect', () => {
+      const isBack = !connected.value
+      connected.value = true
+      pause = LEAST_PAUSE_MS
+      if (isBack) void Promise.all([refreshUser(), refreshRelease()])
+    })
+    live.on('disconnect', (reason) => {
+      if (socket !== live) return
+      connected.value = false
+      // The library reconnects by itself only when it was not the server that ended the connection.
+      if (reason === 'io server disconnect') connectAgain(live)
+    })
+    live.on('connect_error', () => {
+      if (socket !== live) return
+      connected.value = false
+      // Refused rather than unreachable: it may be that somebody was signed out.
+      if (!live.active) void refreshUser().then(() => connectAgain(live))
+    })
+    return live
+  }
+  function connectAgain(live: Socket): void {
+    window.clearTimeout(retry)
+    retry = window.setTimeout(() => {
+      if (socket === live && user.value) live.connect()
+    }, pause)
+    pause = Math.min(LONGEST_PAUSE_MS, pause * 2)
   }
 
   /** Listens to the server. @returns what ends the listening */
@@ -100,7 +149,10 @@ export const useSession = defineStore('session', () => {
     role,
     home,
     release,
+    connected,
+    needsSecondFactor,
     load,
+    reload,
     signIn,
     useLink,
     signOut,
