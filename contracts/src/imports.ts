@@ -52,6 +52,7 @@ export interface SheetPreview {
   /** The first rows, as they were read. */
   sample: string[][]
   guess: SheetMapping
+  warnings: string[]
 }
 
 export type ImportState = 'reading' | 'asking' | 'storing' | 'done' | 'cancelled' | 'broken off'

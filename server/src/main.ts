@@ -118,7 +118,13 @@ function postmanOf({ mail }: Handed): Postman | null {
 /** A stand-in on loopback needs no polite pause. */
 function outsideOf({ resolve }: Handed): Outside {
   const standIns = Object.keys(resolve).length > 0
-  return { ...REAL_WORLD, resolve, ...(standIns && { paceMs: 120 }) }
+  const intranet = new Set(
+    (process.env.INTRANET_HOSTS ?? '')
+      .split(',')
+      .map((host) => host.trim())
+      .filter(Boolean),
+  )
+  return { ...REAL_WORLD, resolve, intranet, ...(standIns && { paceMs: 120 }) }
 }
 
 async function lastStored(db: Sequelize): Promise<Date | null> {

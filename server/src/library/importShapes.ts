@@ -18,11 +18,11 @@ export function sheetKey(file: string, sheet: string): string {
 }
 
 /** A sheet as the lead sees it before saying what its columns are. */
-export function previewOf(file: string, { sheet, rows }: ReadSheet): SheetPreview {
+export function previewOf(file: string, { sheet, rows, warnings = [] }: ReadSheet): SheetPreview {
   const sample = rows
     .slice(0, SAMPLE_ROWS)
     .map((row) => row.map((cell) => cell.slice(0, SAMPLE_CELL)))
-  return { file, sheet, rows: rows.length, sample, guess: guessMapping(rows) }
+  return { file, sheet, rows: rows.length, sample, guess: guessMapping(rows), warnings }
 }
 
 /** An item of a trial: what would be shown and found. */

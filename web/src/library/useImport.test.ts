@@ -22,6 +22,7 @@ const SHEET: SheetPreview = {
   rows: 3,
   sample: [['question', 'answer']],
   guess: { as: 'article', header: true, columns: ['question', 'answer'] },
+  warnings: [],
 }
 const file = (name: string, size = 10) =>
   Object.defineProperty(new File(['x'], name), 'size', { value: size })

@@ -23,7 +23,7 @@ import { startThread } from '../../jobs/startThread.ts'
 import type { Draft } from '../../releases/draft.ts'
 import { summarise } from '../../releases/summaries.ts'
 import type { ContentTables } from '../models.ts'
-import { ROBOTS_SAY_NO } from '../sites/crawl.ts'
+import { LEFT_ALONE } from '../sites/leftAlone.ts'
 import type { SiteTables } from '../sites/models.ts'
 import type { Links } from './links.ts'
 import type { HealthTables } from './models.ts'
@@ -301,7 +301,7 @@ export class HealthCheck {
       })),
     )
     const failedSites = bySite.flatMap(({ id, address, last }): FailedFinding[] => {
-      const broken = last?.detail.failed.filter((page) => page.because !== ROBOTS_SAY_NO) ?? []
+      const broken = last?.detail.failed.filter((page) => !LEFT_ALONE.has(page.because)) ?? []
       if (!last || (last.state !== 'failed' && broken.length === 0)) return []
       const pages = broken.map((page) => `${page.address}: ${page.because}`)
       const because =

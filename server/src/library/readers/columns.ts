@@ -53,8 +53,9 @@ export function guessMapping(rows: readonly (readonly string[])[]): SheetMapping
         (COLUMN_ROLES[as] as readonly string[]).includes(role) ? role : '',
       ),
     }
-  const looks = byLooks(rows, width)
-  if (looks) return { as: 'article', header: false, columns: looks }
+  const header = looksLikeHeader(rows)
+  const looks = byLooks(header ? rows.slice(1) : rows, width)
+  if (looks) return { as: 'article', header, columns: looks }
   return { as: 'document', header: true, columns: Array.from({ length: width }, () => '') }
 }
 
@@ -69,6 +70,25 @@ function kindBy(roles: readonly ColumnRole[]): SheetKind | undefined {
 }
 
 /** Without names: a column of questions, and beside it the one with the longest texts. */
+/** Names of columns that we don't know are still names: short, all there, no questions or sentences, and unlike what stands below. */
+function looksLikeHeader(rows: readonly (readonly string[])[]): boolean {
+  const [first, ...below] = rows
+  if (!first || below.length < 2) return false
+  const isName = (cell: string) =>
+    cell.length > 0 && cell.length <= MOST_NAME && !/[?.!:]$/.test(cell) && !/\d/.test(cell)
+  if (!first.every(isName)) return false
+  const lengths = (column: number) =>
+    below
+      .slice(0, 40)
+      .map((row) => (row[column] ?? '').length)
+      .sort((a, b) => a - b)
+  return first.some((name, column) => {
+    const typical = lengths(column)[Math.floor(Math.min(below.length, 40) / 2)] ?? 0
+    return typical > name.length * 1.8
+  })
+}
+const MOST_NAME = 40
+
 function byLooks(rows: readonly (readonly string[])[], width: number): ColumnRole[] | undefined {
   const cells = (column: number) =>
     rows

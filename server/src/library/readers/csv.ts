@@ -1,18 +1,19 @@
 import { MAX_SHEET_ROWS } from '@janua/contracts'
 import { parse } from 'csv-parse/sync'
-import type { ReadSheet } from './read.ts'
-import { decode, Unreadable } from './text.ts'
+import { guessNotes, type ReadSheet } from './read.ts'
+import { decodeText, Unreadable } from './text.ts'
 
 const DELIMITERS = [',', ';', '\t', '|']
 
 /** CSV in any usual character set; the separator is the one that cuts the first lines most evenly. */
 export function readCsv(bytes: Buffer): ReadSheet {
-  const text = decode(bytes).replace(/^\uFEFF/, '')
+  const { text: decoded, guessed } = decodeText(bytes)
+  const text = decoded.replace(/^\uFEFF/, '')
   if (text.trim() === '') throw new Unreadable('there is nothing in it')
   const delimiter = delimiterOf(text)
   const rows = parsed(text, delimiter)
   if (rows.length > MAX_SHEET_ROWS + 1) throw tooLong(rows.length)
-  return { sheet: '', rows, faults: [] }
+  return { sheet: '', rows, faults: [], warnings: guessNotes(guessed) }
 }
 
 export function tooLong(rows: number): Unreadable {

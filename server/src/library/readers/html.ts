@@ -9,6 +9,7 @@ import {
   oneLine,
   rowsAsMarkdown,
   titleFromName,
+  Unreadable,
 } from './text.ts'
 
 const NEVER =
@@ -17,8 +18,29 @@ const FURNITURE =
   'nav, header, footer, aside, [role=navigation], [role=banner], [role=contentinfo], [role=search], [aria-hidden=true], [hidden], .nav, .navbar, .menu, .sidebar, .breadcrumb, .breadcrumbs, .footer, .related, .sphinxsidebar, .headerlink, .skip-link'
 const MAIN = 'main, [role=main], article, #content, #main, .content, .document, .body'
 
+/** Elements within elements; pages that people read have some dozens. */
+const MOST_DEPTH = 400
+
+/**
+ * Refuses pages whose elements are nested so deeply that working through them would take minutes. It counts tags as they come, which
+ * takes time in proportion to the length alone.
+ * @throws {Unreadable}
+ */
+export function refuseDeep(html: string): void {
+  let depth = 0
+  for (const [tag, closing] of html.matchAll(/<(\/)?([a-z][a-z0-9-]*)\b[^>]*>/gi)) {
+    if (closing) depth = Math.max(0, depth - 1)
+    else if (!tag.endsWith('/>') && !VOID.test(tag)) depth++
+    if (depth > MOST_DEPTH) throw new Unreadable('its elements are nested too deeply')
+  }
+}
+/** Elements that end by themselves: never closed, or often not. */
+const VOID =
+  /^<(area|base|br|col|embed|hr|img|input|link|meta|source|track|wbr|p|li|dt|dd|tr|td|th|thead|tbody|tfoot|option|optgroup|colgroup)\b/i
+
 /** HTML: the main content without menus and footers, as Markdown; the title from the first heading, else the page's title. */
 export async function readHtml(html: string, name: string, beside: Beside): Promise<ReadFile> {
+  refuseDeep(html)
   const $ = cheerio.load(html)
   const { title, main } = mainContent($)
   const notes: string[] = []
@@ -38,6 +60,10 @@ export async function readHtml(html: string, name: string, beside: Beside): Prom
   }
 }
 
+/** Headings that many texts begin with, and that name none of them. */
+const SECTION =
+  /^((\d+\.?)*\s*)?(abstract|introduction|overview|contents|table of contents|preface|foreword|summary|welcome|home|zusammenfassung|einleitung|einführung|überblick|übersicht|inhalt|inhaltsverzeichnis|vorwort|willkommen|start)$/i
+
 /** The part of a page that says something, and what it is called. Removes the rest. */
 export function mainContent($: cheerio.CheerioAPI): { title: string; main: cheerio.Cheerio<any> } {
   const pageTitle = $('title').first().text().trim()
@@ -48,8 +74,12 @@ export function mainContent($: cheerio.CheerioAPI): { title: string; main: cheer
     if ($(element).find('h1').length === 0 || $(element).is('nav, footer')) $(element).remove()
   })
   const heading = main.find('h1').first()
-  const title = oneLine(heading.text()) || pageTitle.split(/\s+[|–—·-]\s+/)[0]!
-  heading.remove()
+  const headed = oneLine(heading.text())
+  const named = pageTitle.split(/\s+[|–—·-]\s+/)[0]!
+  // A manual whose first heading is "Abstract" is called what its title says, and keeps the heading.
+  const isSection = SECTION.test(headed) && named !== ''
+  const title = isSection ? named : headed || named
+  if (!isSection) heading.remove()
   return { title, main }
 }
 

@@ -135,20 +135,23 @@ class Builder {
     this.paragraph()
     let end = at + 1
     const line = lines[at]!
+    const rank = this.sizes.indexOf(headingRank(line, this.body))
+    const isTitle = !this.title && this.titled && rank === 0 && this.parts.length === 0
+    // Titles are set with more room between their lines than headings are.
+    const leading = line.size * (isTitle ? 2.1 : 1.5)
     while (
       end < lines.length &&
       isHeading(lines[end]!, this.body) &&
       lines[end]!.size === line.size &&
       lines[end]!.bold === line.bold &&
-      lines[end]!.y - lines[end - 1]!.y < line.size * 1.5
+      lines[end]!.y - lines[end - 1]!.y < leading
     )
       end++
     const text = lines
       .slice(at, end)
       .map((each) => each.text)
       .join(' ')
-    const rank = this.sizes.indexOf(headingRank(line, this.body))
-    if (!this.title && this.titled && rank === 0 && this.parts.length === 0) this.title = text
+    if (isTitle) this.title = text
     else {
       this.flush()
       this.open(text, Math.min(6, rank + (this.title ? 0 : 1)) || 1, line.page)

@@ -1,7 +1,7 @@
 import type { ArticleContent, DocumentContent, ItemKind } from '@janua/contracts'
 import { readMarkdown } from './markdown.ts'
 import { readPlainText } from './plainText.ts'
-import { decode, Unreadable } from './text.ts'
+import { decodeText, Unreadable } from './text.ts'
 
 export { Unreadable } from './text.ts'
 
@@ -30,6 +30,8 @@ export interface ReadSheet {
   sheet: string
   rows: string[][]
   faults: { row: number; because: string }[]
+  /** What somebody should look at before it is read. */
+  warnings?: string[]
 }
 
 export type Read = ({ as: 'item' } & ReadFile) | { as: 'sheets'; sheets: ReadSheet[] }
@@ -40,12 +42,28 @@ export type Beside = (path: string) => Promise<Buffer | undefined>
 type Reader = (bytes: Buffer, name: string, beside: Beside) => Promise<Read> | Read
 const ofText =
   (reader: (text: string, name: string, beside: Beside) => ReadFile | Promise<ReadFile>): Reader =>
-  async (bytes, name, beside) => ({ as: 'item', ...(await reader(decode(bytes), name, beside)) })
+  async (bytes, name, beside) => {
+    const { text, guessed } = decodeText(bytes)
+    const item = await reader(text, name, beside)
+    return { as: 'item', ...item, notes: [...guessNotes(guessed), ...item.notes] }
+  }
+
+/** What had to be guessed is said, so that somebody looks at it. */
+export function guessNotes(guessed: string | null): string[] {
+  if (guessed === null) return []
+  return [
+    `its encoding had to be guessed (${guessed}): check that € signs, quotes and letters with accents are right`,
+  ]
+}
 
 const html = ofText(async (...given) => (await import('./html.ts')).readHtml(...given))
 const csv: Reader = async (bytes) => ({
   as: 'sheets',
   sheets: [(await import('./csv.ts')).readCsv(bytes)],
+})
+const workbook: Reader = async (bytes) => ({
+  as: 'sheets',
+  sheets: await (await import('./workbook.ts')).readWorkbook(bytes),
 })
 const markdown = ofText(readMarkdown)
 
@@ -64,10 +82,12 @@ const READERS: Record<string, Reader> = {
     as: 'item',
     ...(await (await import('./docx.ts')).readDocx(bytes, name)),
   }),
-  xlsx: async (bytes) => ({
-    as: 'sheets',
-    sheets: await (await import('./workbook.ts')).readWorkbook(bytes),
+  odt: async (bytes, name) => ({
+    as: 'item',
+    ...(await (await import('./odt.ts')).readOdt(bytes, name)),
   }),
+  xlsx: workbook,
+  ods: workbook,
   csv,
   tsv: csv,
 }
@@ -76,7 +96,11 @@ export const READABLE = [...Object.keys(READERS), 'zip']
 /** What a file is by its first bytes, where that can be told. */
 const SIGNS: { sign: string; is: string; endings: string[] }[] = [
   { sign: '%PDF-', is: 'a PDF', endings: ['pdf'] },
-  { sign: 'PK\u0003\u0004', is: 'an office document or a ZIP', endings: ['docx', 'xlsx', 'zip'] },
+  {
+    sign: 'PK\u0003\u0004',
+    is: 'an office document or a ZIP',
+    endings: ['docx', 'xlsx', 'odt', 'ods', 'zip'],
+  },
   {
     sign: '\u00d0\u00cf\u0011\u00e0',
     is: 'an office document that is encrypted or of the kind before 2007',
@@ -96,7 +120,7 @@ export function refuseMislabelled(name: string, bytes: Buffer): void {
   const ending = endingOf(name)
   if (!READABLE.includes(ending))
     throw new Unreadable(
-      `files of the kind “${ending || name}” cannot be read; Markdown, HTML, text, PDF, DOCX, XLSX, CSV and ZIP can`,
+      `files of the kind “${ending || name}” cannot be read; Markdown, HTML, text, PDF, DOCX, ODT, XLSX, ODS, CSV and ZIP can`,
     )
   if (bytes.length === 0) throw new Unreadable('the file is empty')
   const start = bytes.subarray(0, 1024).toString('latin1')

@@ -7,11 +7,11 @@ import { laidOpen, openZip } from './zip.ts'
 
 const MOST_COLUMNS = 200
 
-/** XLSX: each sheet with something in it, cells as they are shown; a formula counts by the result stored with it. */
+/** XLSX and ODS: each sheet with something in it, cells as they are shown; a formula counts by the result stored with it. */
 export async function readWorkbook(bytes: Buffer): Promise<ReadSheet[]> {
   const zip = await openZip(bytes)
-  if (!zip.names.includes('xl/workbook.xml'))
-    throw new Unreadable('it is named .xlsx but holds no workbook')
+  if (!zip.names.includes('xl/workbook.xml') && !zip.names.includes('content.xml'))
+    throw new Unreadable('it holds no workbook')
   const workbook = parsed(await laidOpen(zip, (name) => /\.(xml|rels)$/i.test(name)))
   const sheets = workbook.SheetNames.flatMap((name) =>
     workbook.Sheets[name] ? [rowsOf(name, workbook.Sheets[name])] : [],

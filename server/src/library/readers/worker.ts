@@ -2,6 +2,7 @@ import { readFile as readBytes } from 'node:fs/promises'
 import { parentPort, workerData } from 'node:worker_threads'
 import type { ArticleContent, DocumentContent } from '@janua/contracts'
 import { countWords, splitParts, splitPassages } from '@janua/core'
+import { hashOfFile } from '../../files/store.ts'
 import type { ArrivedFile, ReadingOrder, Said } from './protocol.ts'
 import {
   endingOf,
@@ -61,7 +62,20 @@ async function readZip(name: string, zip: Zip): Promise<void> {
   }
 }
 
+/** Files of this reading by the hash of their bytes. */
+const taken = new Map<string, string>()
+
+/** The same file, under another name or in another folder, is taken once. */
+function refuseTwin(shown: string, bytes: Buffer): void {
+  const hash = hashOfFile(bytes)
+  const first = taken.get(hash)
+  if (first !== undefined)
+    throw new Unreadable(`it is the same file as “${first}”, which is taken once`)
+  taken.set(hash, shown)
+}
+
 async function tell(shown: string, name: string, bytes: Buffer, beside: Beside): Promise<void> {
+  refuseTwin(shown, bytes)
   const read = await readFile(name, bytes, beside)
   if (read.as === 'sheets') return say({ type: 'sheets', file: shown, sheets: read.sheets })
   const size = sizeOf(read)

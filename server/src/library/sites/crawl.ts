@@ -3,7 +3,8 @@ import robotsParser from 'robots-parser'
 import type { DocumentContent, SiteLook } from '@janua/contracts'
 import { decode, Unreadable } from '../readers/text.ts'
 import { fetchPage, type Outside } from './fetching.ts'
-import { readPage } from './page.ts'
+import { ROBOTS_SAY_NO } from './leftAlone.ts'
+import { PageReader } from './pageReader.ts'
 
 export interface CrawlOrder {
   address: string
@@ -30,8 +31,6 @@ export type CrawlProgress = (at: { read: number; found: number; current: string 
 type Robots = ReturnType<typeof robotsParser>
 type Place = Pick<CrawlOrder, 'address' | 'allowed' | 'outside'>
 
-/** A page that the site asks not to read is left alone; that is no failure. */
-export const ROBOTS_SAY_NO = 'its robots.txt asks not to read it'
 const US = 'Janua'
 const MOST_SITEMAPS = 20
 const LONGEST_PACE_MS = 10_000
@@ -57,21 +56,11 @@ export async function crawl(order: CrawlOrder, progress: CrawlProgress): Promise
   const seen = new Set(queue)
   const result: Crawled = { pages: [], failed: [], gone: [], more: false }
   const taken = new Set<string>()
-  for (let at = 0; at < queue.length && !order.signal.aborted; at++) {
-    if (at >= order.pageLimit) {
-      result.more = true
-      break
-    }
-    const current = queue[at]!
-    progress({ read: at, found: Math.min(queue.length, order.pageLimit), current })
-    if (at > 0) await pause(paceOf(order.outside, robots), order.signal)
-    const links = await readOne(current, { order, robots, result, taken })
-    for (const link of follow ? links.map(plainAddress) : []) {
-      if (seen.has(link) || !isBelow(link, order.address) || NOT_PAGES.test(new URL(link).pathname))
-        continue
-      seen.add(link)
-      queue.push(link)
-    }
+  const reader = new PageReader()
+  try {
+    await readAll()
+  } finally {
+    await reader.close()
   }
   if (result.pages.length === 0 && !order.signal.aborted)
     throw new Unreadable(
@@ -80,6 +69,29 @@ export async function crawl(order: CrawlOrder, progress: CrawlProgress): Promise
         : 'no page was found below this address',
     )
   return result
+
+  async function readAll(): Promise<void> {
+    for (let at = 0; at < queue.length && !order.signal.aborted; at++) {
+      if (at >= order.pageLimit) {
+        result.more = true
+        break
+      }
+      const current = queue[at]!
+      progress({ read: at, found: Math.min(queue.length, order.pageLimit), current })
+      if (at > 0) await pause(paceOf(order.outside, robots), order.signal)
+      const links = await readOne(current, { order, robots, result, taken, reader })
+      for (const link of follow ? links.map(plainAddress) : []) {
+        if (
+          seen.has(link) ||
+          !isBelow(link, order.address) ||
+          NOT_PAGES.test(new URL(link).pathname)
+        )
+          continue
+        seen.add(link)
+        queue.push(link)
+      }
+    }
+  }
 }
 
 async function readOne(
@@ -89,7 +101,14 @@ async function readOne(
     robots,
     result,
     taken,
-  }: { order: CrawlOrder; robots: Robots; result: Crawled; taken: Set<string> },
+    reader,
+  }: {
+    order: CrawlOrder
+    robots: Robots
+    result: Crawled
+    taken: Set<string>
+    reader: PageReader
+  },
 ): Promise<string[]> {
   try {
     if (robots.isAllowed(address, US) === false) throw new Unreadable(ROBOTS_SAY_NO)
@@ -107,9 +126,10 @@ async function readOne(
     taken.add(real)
     if (!isBelow(real, order.address))
       throw new Unreadable(`it leads away, to ${real.slice(0, 120)}`)
-    const { content, links } = readPage(real, bytes, order.collection)
-    result.pages.push({ address: real, content })
-    return links
+    const read = await reader.read({ address: real, bytes, collection: order.collection })
+    if (read.type === 'unreadable') result.failed.push({ address, because: read.because })
+    else result.pages.push({ address: real, content: read.content })
+    return read.links
   } catch (cause) {
     result.failed.push({
       address,

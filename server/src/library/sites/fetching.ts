@@ -14,6 +14,8 @@ export interface Outside {
   paceMs: number
   /** A page that takes longer is given up, in milliseconds. */
   timeoutMs: number
+  /** Hosts of the house that may stand at a private address: set by who runs the server. */
+  intranet?: ReadonlySet<string>
 }
 export const REAL_WORLD: Outside = { resolve: {}, paceMs: 600, timeoutMs: 15_000 }
 
@@ -134,7 +136,10 @@ async function getOnce(
 }
 
 /** Where a host stands: as the configuration says, else as the name service says, if that is a public place. */
-async function placeOf(url: URL, { resolve }: Outside): Promise<{ ip: string; port: number }> {
+async function placeOf(
+  url: URL,
+  { resolve, intranet }: Outside,
+): Promise<{ ip: string; port: number }> {
   const mapped = resolve[url.host]
   if (mapped) {
     const [ip, port] = mapped.split(':')
@@ -145,10 +150,32 @@ async function placeOf(url: URL, { resolve }: Outside): Promise<{ ip: string; po
     ? [{ address: name }]
     : await dnsLookup(name, { all: true }).catch(() => [])
   if (found.length === 0) throw new Unreadable(`there is no host ${url.hostname}`)
-  if (found.some(({ address }) => ipaddr.process(address).range() !== 'unicast'))
-    throw new Unreadable(`${url.hostname} leads to a private address`)
+  if (
+    isPrivate(
+      url.hostname,
+      found.map(({ address }) => address),
+      intranet,
+    )
+  )
+    throw new Unreadable(
+      `${url.hostname} leads to a private address. For a site of your intranet, whoever runs Janua names the host in INTRANET_HOSTS`,
+    )
   return { ip: found[0]!.address, port: Number(url.port) || (url.protocol === 'https:' ? 443 : 80) }
 }
+
+/** Whether a host leads where nobody outside may look: to a private address, unless it is named as one of the house's own. */
+export function isPrivate(
+  host: string,
+  addresses: readonly string[],
+  intranet: ReadonlySet<string> = new Set(),
+): boolean {
+  const ranges = addresses.map((address) => ipaddr.process(address).range())
+  if (intranet.has(host)) return ranges.some((range) => !INTRANET.has(range))
+  return ranges.some((range) => range !== 'unicast')
+}
+
+/** Never this machine itself, nor the addresses of cloud services behind link-local ones. */
+const INTRANET: ReadonlySet<string> = new Set(['private', 'uniqueLocal', 'unicast'])
 
 function unpacked(bytes: Buffer, encoding: string | undefined): Buffer {
   const limit = { maxOutputLength: MOST_BYTES }

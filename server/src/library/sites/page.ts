@@ -1,7 +1,7 @@
 import type { DocumentContent } from '@janua/contracts'
 import { fold, type Part } from '@janua/core'
 import * as cheerio from 'cheerio'
-import { mainContent, markdownFrom } from '../readers/html.ts'
+import { mainContent, markdownFrom, refuseDeep } from '../readers/html.ts'
 import { checked, part, partsOf } from '../readers/parts.ts'
 import { decode, oneLine, titleFromName, Unreadable } from '../readers/text.ts'
 
@@ -10,9 +10,16 @@ export function readPage(
   address: string,
   bytes: Buffer,
   collection: string,
-): { content: DocumentContent; links: string[] } {
-  const $ = cheerio.load(decode(bytes))
-  const links = linksOf($, address)
+): { content: DocumentContent; links: string[]; asksNotTo: boolean } {
+  const html = decode(bytes)
+  refuseDeep(html)
+  const $ = cheerio.load(html)
+  const robots = $('meta[name="robots" i], meta[name="janua" i]')
+    .toArray()
+    .map((each) => $(each).attr('content') ?? '')
+    .join()
+  const asksNotTo = /\b(noindex|none)\b/i.test(robots)
+  const links = /\b(nofollow|none)\b/i.test(robots) ? [] : linksOf($, address)
   const faq = faqOf($)
   const { title, main } = mainContent($)
   for (const image of main.find('img').toArray())
@@ -35,6 +42,7 @@ export function readPage(
       reviewOn: null,
     },
     links,
+    asksNotTo,
   }
 }
 

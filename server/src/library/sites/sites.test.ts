@@ -12,8 +12,9 @@ import {
   publishAll,
   type TestClock,
 } from '../../testing/harness.ts'
-import { fetchPage, type Outside, REAL_WORLD } from './fetching.ts'
+import { fetchPage, isPrivate, type Outside, REAL_WORLD } from './fetching.ts'
 import { readPage } from './page.ts'
+import { PageReader } from './pageReader.ts'
 
 type Answer = (req: IncomingMessage, res: ServerResponse) => void
 
@@ -105,6 +106,32 @@ describe('fetchPage', () => {
 })
 
 describe('readPage', () => {
+  it('leaves a page alone that asks for it, and one whose elements are nested too deeply', async () => {
+    const reader = new PageReader()
+    const order = (html: string) => ({
+      address: 'http://site.example/help/x',
+      bytes: Buffer.from(html),
+      collection: 'Web',
+    })
+    const words = '<main><h1>Fares</h1><p>Five pounds each way.</p></main>'
+    expect(
+      await reader.read(
+        order(`<meta name="robots" content="NOINDEX"><a href="/help/y">y</a>${words}`),
+      ),
+    ).to.deep.include({ type: 'unreadable', links: ['http://site.example/help/y'] })
+    const deep = await reader.read(order('<div>'.repeat(20_000)))
+    expect(deep).to.include({ type: 'unreadable', because: 'its elements are nested too deeply' })
+    expect((await reader.read(order(words))).type, 'goes on').to.equal('read')
+    await reader.close()
+  })
+  it('reads a host of the intranet only when the server names it, and never this machine', () => {
+    const house = new Set(['wiki.firm.example'])
+    expect(isPrivate('wiki.firm.example', ['10.1.2.3'], house)).to.equal(false)
+    expect(isPrivate('wiki.firm.example', ['10.1.2.3', '127.0.0.1'], house)).to.equal(true)
+    expect(isPrivate('wiki.firm.example', ['169.254.169.254'], house)).to.equal(true)
+    expect(isPrivate('other.firm.example', ['10.1.2.3'], house)).to.equal(true)
+    expect(isPrivate('other.firm.example', ['203.0.114.5'], house)).to.equal(false)
+  })
   it('takes questions from the markup and from headings, each once, and leaves menus out', () => {
     const faq = {
       '@context': 'https://schema.org',
