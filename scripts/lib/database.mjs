@@ -89,6 +89,21 @@ export async function startDatabase(folder, names) {
   }
 }
 
+/**
+ * The database of a data folder for a command: that of a Janua which serves from it, or one that is started for the command.
+ * @returns its address, and `release` for when the command is done
+ */
+export async function attachDatabase(folder, names) {
+  const state = readState(folder)
+  if (state && servesFolder(state.pid, folder) && (await answers(state.port)))
+    return {
+      address: { host: '127.0.0.1', port: state.port, user: 'janua', password: state.password },
+      release: async () => undefined,
+    }
+  const { address, stop } = await startDatabase(folder, names)
+  return { address, release: stop }
+}
+
 /** Throws a database away, after ending a server that a killed start left behind. */
 export async function resetDatabase(folder) {
   const state = readState(folder)

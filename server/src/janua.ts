@@ -511,6 +511,7 @@ export function createJanua({
     glossary,
     courtesies,
     files,
+    fileLinks,
     store,
     security,
     intake,

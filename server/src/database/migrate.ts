@@ -15,7 +15,7 @@ export interface Migration {
   down: readonly string[]
 }
 
-const STEPS: Record<string, Migration> = {
+export const STEPS: Readonly<Record<string, Migration>> = {
   '2026-11-23-first-tables': first,
   '2026-11-24-judgements': judgements,
   '2026-11-25-library': library,
@@ -26,8 +26,11 @@ const STEPS: Record<string, Migration> = {
   '2026-11-30-repairs': repairs,
 }
 
-/** Brings the schema up to date. @returns the names of the steps that were taken */
-export async function migrate(db: Sequelize): Promise<string[]> {
+/**
+ * Brings the schema up to date, or as far as a step.
+ * @returns the names of the steps that were taken
+ */
+export async function migrate(db: Sequelize, to?: string): Promise<string[]> {
   const umzug = new Umzug<QueryInterface>({
     context: db.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize: db, tableName: 'migrations' }),
@@ -38,7 +41,7 @@ export async function migrate(db: Sequelize): Promise<string[]> {
       down: () => run(db, step.down),
     })),
   })
-  return (await umzug.up()).map(({ name }) => name)
+  return (await (to === undefined ? umzug.up() : umzug.up({ to }))).map(({ name }) => name)
 }
 
 async function run(db: Sequelize, statements: readonly string[]): Promise<void> {

@@ -1,0 +1,7 @@
+import { writeBackup } from '../system/backup.ts'
+import { command } from './command.ts'
+
+await command(async (db, { files, to }) => {
+  const { rows, copied } = await writeBackup(db, files, to)
+  return `Backed up ${rows} rows and ${copied} files into ${to}`
+})
