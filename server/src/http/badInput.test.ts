@@ -75,7 +75,7 @@ describe('input that nobody means', () => {
     { status, body, text }: supertest.Response,
     sent: unknown,
   ): string[] {
-    const what = `${method} ${path} ${JSON.stringify(sent)?.slice(0, 300)} gave ${status} ${text.slice(0, 200)}`
+    const what = `${method} ${path} ${JSON.stringify(sent)?.slice(0, 300)} gave ${status} ${(text ?? '').slice(0, 200)}`
     if (status >= 500) return [what]
     const message = (body as { message?: unknown } | null)?.message
     return status >= 400 && (typeof message !== 'string' || SECRETS.test(message)) ? [what] : []
