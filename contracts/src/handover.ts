@@ -409,6 +409,8 @@ export interface QueueFigureRow extends EntryFigures {
 export interface QueueFigures {
   since: string
   all: EntryFigures
+  /** Answered later: counted apart from chats. */
+  cases: EntryFigures
   queues: QueueFigureRow[]
   agents: QueueFigureRow[]
   hours: QueueFigureRow[]

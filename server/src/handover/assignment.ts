@@ -138,6 +138,7 @@ export class Assignment {
               text: '',
               data: {
                 queue: to.name,
+                queueId: to.id,
                 why: `nobody in ${queue.name} took it for ${overflow.minutes} minutes`,
               },
             },

@@ -78,7 +78,14 @@ export class Cases {
         kind: 'case',
         text: '',
         ...(by !== null && { userId: by }),
-        data: { number, queue: queue.name, reason, owner, ...(phone && { phone }) },
+        data: {
+          number,
+          queue: queue.name,
+          queueId: queue.id,
+          reason,
+          owner,
+          ...(phone && { phone }),
+        },
       },
       transaction,
     )

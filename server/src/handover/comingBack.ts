@@ -66,7 +66,7 @@ export class ComingBack {
         author: 'event',
         kind: 'resumed',
         text: '',
-        data: { to: 'team', queue: queue.name },
+        data: { queue: queue.name, queueId: queue.id },
       },
       transaction,
     )

@@ -340,6 +340,7 @@ export class Handover {
     )
     const data = {
       queue: queue.name,
+      queueId: queue.id,
       because: routed.because,
       rule: routed.rule,
       reason: cause.reason,

@@ -263,7 +263,9 @@ export class DeskWork {
           text: '',
           userId: user.id,
           data: {
-            ...(queue ? { queue: queue.name } : { to: agent!.name }),
+            ...(queue
+              ? { queue: queue.name, queueId: queue.id }
+              : { to: agent!.name, toId: agent!.id }),
             ...(reason && { why: reason }),
           },
         },

@@ -76,17 +76,21 @@ interface SpokenRow {
   began: Date
   state: string
   taken: number
-  handedOver: number
+  kept: number
+  abandoned: number
   outcome: Outcome | null
   vote: number | null
   returned: number
 }
 
 const DAY_MS = 86_400_000
+/** Who leaves sooner has not been waiting, but changed their mind. */
+const LEAST_WAIT_SECONDS = 10
 
 /**
- * The conversations of a week: on the day they ended, else began. Contained: ended with a question and no person took it. Resolved: contained,
- * its last question answered and not voted down, and the same visitor did not come back to its topic within the return window.
+ * The conversations of a week: on the day they ended, else began. Contained: ended with a question, and no member of the team wrote or stepped
+ * in, no case was made, and the visitor did not leave while waiting. Resolved: contained, its last question answered and not voted down, and the
+ * same visitor did not come back to its topic within the return window.
  */
 export async function conversationFacts(
   db: Sequelize,
@@ -96,7 +100,11 @@ export async function conversationFacts(
 ): Promise<ConversationFact[]> {
   const rows = await db.query<SpokenRow>(
     `SELECT c.id, c.door_id AS door, c.language, c.visitor_id AS visitor, c.closed_at AS ended, c.created_at AS began, c.state, last.outcome, last.vote,
-     EXISTS (SELECT 1 FROM messages m WHERE m.conversation_id = c.id AND m.kind = 'taken') AS taken, EXISTS (SELECT 1 FROM messages m WHERE m.conversation_id = c.id AND m.kind = 'handed over') AS handedOver,
+     EXISTS (SELECT 1 FROM messages m WHERE m.conversation_id = c.id AND (m.kind IN ('taken', 'stepped in') OR m.author = 'agent')) AS taken,
+     EXISTS (SELECT 1 FROM messages m WHERE m.conversation_id = c.id AND m.kind = 'case') AS kept,
+     EXISTS (SELECT 1 FROM messages h WHERE h.conversation_id = c.id AND h.kind = 'handed over' AND EXISTS (
+       SELECT 1 FROM messages e WHERE e.conversation_id = c.id AND e.kind IN ('handed back', 'closed', 'case') AND e.created_at >= h.created_at + INTERVAL ${LEAST_WAIT_SECONDS} SECOND
+         AND e.seq = (SELECT MIN(n.seq) FROM messages n WHERE n.conversation_id = c.id AND n.seq > h.seq AND n.kind IN ('taken', 'stepped in', 'handed back', 'closed', 'case')))) AS abandoned,
      (last.topic_id IS NOT NULL AND c.closed_at IS NOT NULL AND EXISTS (SELECT 1 FROM conversations later JOIN questions again ON again.conversation_id = later.id WHERE later.visitor_id = c.visitor_id AND later.id <> c.id AND again.topic_id = last.topic_id
        AND again.asked_at > c.closed_at AND again.asked_at < c.closed_at + INTERVAL :returnDays DAY)) AS returned
      FROM conversations c LEFT JOIN questions last ON last.id = (SELECT MAX(q.id) FROM questions q WHERE q.conversation_id = c.id)
@@ -113,13 +121,14 @@ export async function conversationFacts(
       began,
       state,
       taken,
-      handedOver,
+      kept,
+      abandoned,
       outcome,
       vote,
       returned,
     }) => {
       const isEnded = state === 'closed'
-      const contained = isEnded && outcome !== null && !taken
+      const contained = isEnded && outcome !== null && !taken && !kept && !abandoned
       const settled = contained && outcome === 'answered' && (vote ?? 0) >= 0 && !returned
       return {
         day: clock(new Date(ended ?? began)).day,
@@ -130,7 +139,7 @@ export async function conversationFacts(
         asked: outcome !== null,
         ended: isEnded,
         taken: Boolean(taken),
-        abandoned: isEnded && Boolean(handedOver) && !taken,
+        abandoned: Boolean(abandoned),
         contained,
         resolved: settled,
         provisional: settled && +now - +new Date(ended!) < returnDays * DAY_MS,
