@@ -17,6 +17,7 @@ import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_RULES, LAST_RESORT, QUEUES } from './p
 import { visits, WEEKS } from './history.ts'
 import { addChecks, judgeAnswers, judgeAudits, replayAndJudge } from './judging.ts'
 import { learnFromDemo, mendGap } from './learning.ts'
+import { demoRule } from './routing.ts'
 import { STAGES } from './stages.ts'
 import { type HistoryContext, seedOpenConversations, writeHistory } from './writeHistory.ts'
 
@@ -165,19 +166,7 @@ async function addArticle(
 
 async function addSettings(janua: Janua, lead: Lead, queues: Map<string, number>): Promise<number> {
   const door = demoDoor()
-  const rules = DEMO_RULES.map(
-    ({ name, words, collections, queue, priority, note }): Routing['rules'][number] => ({
-      name,
-      join: 'any',
-      conditions: [
-        ...(words ? [{ on: 'words' as const, any: words }] : []),
-        ...(collections ? [{ on: 'collection' as const, any: collections }] : []),
-      ],
-      queue: queues.get(queue)!,
-      ...(priority && { priority }),
-      ...(note && { note }),
-    }),
-  )
+  const rules = DEMO_RULES.map((rule) => demoRule(rule, queues.get(rule.queue)!))
   const routing: Routing = { rules, lastResort: queues.get(LAST_RESORT)! }
   const { item } = await janua.draft.add(lead, 'door', {
     content: door,

@@ -131,7 +131,7 @@ export const skillsInput = Joi.object<AgentSkills>({
 const words = Joi.array().items(Joi.string().trim().min(1).max(120)).min(1).max(60).required()
 const whole = Joi.number().integer()
 const CONDITIONS: Record<string, Joi.SchemaMap> = {
-  words: { any: words },
+  words: { any: words, as: Joi.valid('any form', 'written') },
   collection: { any: words },
   told: { field: Joi.string().trim().min(1).max(60).required(), any: words },
   door: { any: Joi.array().items(whole).min(1).required() },
@@ -185,6 +185,8 @@ export interface QueueModelView {
   id: number
   examples: number
   madeAt: string
+  /** Of the hand-overs that it had not seen: how many came to the right queue; null for models of before. */
+  heldOut: { n: number; right: number } | null
   signs: { queue: number; signs: string[] }[]
 }
 export interface RoutingDraft extends Routing {
@@ -194,6 +196,8 @@ export interface RoutingDraft extends Routing {
   /** The classifier that the draft looks at, and the newest that was learnt. */
   inUse: QueueModelView | null
   newest: QueueModelView | null
+  /** The same for the rules and the last resort, without any classifier. */
+  rulesAlone: { n: number; right: number }
 }
 export const routingSave = withKeys<Routing & { base: number; ready: boolean }>(
   routingContent,

@@ -1,25 +1,30 @@
-import { analyse } from '../text/analyse.ts'
 import type { Language } from '../text/language.ts'
+import { stem } from '../text/stem.ts'
+import { tokenize } from '../text/tokens.ts'
 import { likeliest, type QueueClassifier, signsFor } from './classifier.ts'
 
+export type WordForm = 'any form' | 'written'
+
 /** One condition of a routing rule; a list is met by any of its entries. With `not` it is met when it otherwise would not be. */
-export type Condition = { not?: boolean } & (
-  | { on: 'words'; any: string[] }
-  | { on: 'collection'; any: string[] }
-  | { on: 'door'; any: number[] }
-  | { on: 'told'; field: string; any: string[] }
-  | { on: 'language'; any: Language[] }
-  /** Topics by number, with the name that each had when it was chosen. */
-  | { on: 'topic'; any: { id: number; name: string }[] }
-  /** Hour of the day at the door, 0 to 23; from 22 to 6 goes over midnight. */
-  | { on: 'hour'; from: number; to: number }
-  /** Impatient or distressed wording, 0 to 1. */
-  | { on: 'tone'; atLeast: number }
-  /** Hand-overs that the same visitor had before. */
-  | { on: 'contacts'; atLeast: number }
-  /** What the classifier learnt from the right queues of the past. */
-  | { on: 'looks like'; queue: number; atLeast: number }
-)
+export type Condition = { not?: boolean } &
+  /** Words and phrases, in any form ("refunds" for "refund") or only as they are written. */
+  (
+    | { on: 'words'; any: string[]; as?: WordForm }
+    | { on: 'collection'; any: string[] }
+    | { on: 'door'; any: number[] }
+    | { on: 'told'; field: string; any: string[] }
+    | { on: 'language'; any: Language[] }
+    /** Topics by number, with the name that each had when it was chosen. */
+    | { on: 'topic'; any: { id: number; name: string }[] }
+    /** Hour of the day at the door, 0 to 23; from 22 to 6 goes over midnight. */
+    | { on: 'hour'; from: number; to: number }
+    /** Impatient or distressed wording, 0 to 1. */
+    | { on: 'tone'; atLeast: number }
+    /** Hand-overs that the same visitor had before. */
+    | { on: 'contacts'; atLeast: number }
+    /** What the classifier learnt from the right queues of the past. */
+    | { on: 'looks like'; queue: number; atLeast: number }
+  )
 
 /** What is known of a conversation when it leaves the assistant. */
 export interface Situation {
@@ -72,7 +77,7 @@ function plainReason(
 ): string | undefined {
   switch (condition.on) {
     case 'words': {
-      const hit = condition.any.find((wanted) => says(situation, wanted))
+      const hit = condition.any.find((wanted) => says(situation, wanted, condition.as))
       return hit && `“${hit}”`
     }
     case 'collection': {
@@ -119,16 +124,39 @@ function hourWithin(hour: number, from: number, to: number): boolean {
   return from <= to ? hour >= from && hour < to : hour >= from || hour < to
 }
 
-const stemsOfSituation = new WeakMap<Situation, Set<string>>()
+interface Said {
+  /** The words of each line, folded, and their stems. */
+  lines: { words: string[]; stems: string[] }[]
+}
+const saidIn = new WeakMap<Situation, Said>()
+/** Who somebody is says nothing of what it is about. */
+const NOT_READ = new Set(['name', 'mail'])
 
-/** Whether a situation has all content words of a wanted phrase, in any form ("refunds" is met by "refund"). */
-function says(situation: Situation, wanted: string): boolean {
-  let has = stemsOfSituation.get(situation)
-  if (!has)
-    stemsOfSituation.set(
-      situation,
-      (has = new Set(analyse(situation.words, situation.language).map(({ stem }) => stem))),
+/**
+ * Whether a visitor wrote a word or phrase, in what is unsettled or in the form. The words of a phrase stand one behind the other, and
+ * every one of them counts: "help boarding" is not met by "board".
+ */
+function says(situation: Situation, wanted: string, as: WordForm = 'any form'): boolean {
+  let said = saidIn.get(situation)
+  if (!said) {
+    const told = Object.entries(situation.told).flatMap(([field, value]) =>
+      NOT_READ.has(field) ? [] : [value],
     )
-  const needs = analyse(wanted, situation.language).filter(({ stem }) => !stem.startsWith('#'))
-  return needs.length > 0 && needs.every(({ stem }) => has.has(stem))
+    const lines = [...situation.words.split('\n'), ...told].map((line) =>
+      read(line, situation.language),
+    )
+    saidIn.set(situation, (said = { lines }))
+  }
+  const phrase = read(wanted, situation.language)
+  const key = as === 'written' ? 'words' : 'stems'
+  return phrase.words.length > 0 && said.lines.some((line) => holds(line[key], phrase[key]))
+}
+
+function read(text: string, language: Language): Said['lines'][number] {
+  const words = tokenize(text).map(({ word }) => word)
+  return { words, stems: words.map((word) => stem(word, language)) }
+}
+
+function holds(line: readonly string[], phrase: readonly string[]): boolean {
+  return line.some((_, at) => phrase.every((word, i) => line[at + i] === word))
 }

@@ -43,13 +43,33 @@ describe('route', () => {
     expect(route(situation, { rules: [both], lastResort: 9 }).queue).to.equal(9)
     expect(route({ ...situation, door: 5 }, { rules: [both], lastResort: 9 }).queue).to.equal(4)
   })
-  it('meets words in any form, and all words of a phrase', () => {
+  it('meets words in any form, and phrases as they stand, every word of them counting', () => {
     const fits = (any: string[]) =>
       route(situation, { rules: [rule(1, 'any', { on: 'words', any })], lastResort: 9 }).queue === 1
     expect(fits(['cancelled trains'])).to.equal(false)
     expect(fits(['cancel'])).to.equal(true)
-    expect(fits(['cancellation of boats'])).to.equal(true)
+    expect(fits(['cancellation of boats'])).to.equal(false)
     expect(fits(['the'])).to.equal(false)
+  })
+  it('is not met by a part of a phrase, nor by another form where it is wanted as written', () => {
+    const fits = (words: string, any: string[], as?: 'written') =>
+      route(
+        { ...situation, words, told: {} },
+        { rules: [rule(1, 'any', { on: 'words', any, ...(as && { as }) })], lastResort: 9 },
+      ).queue === 1
+    expect(fits('may we board early', ['help boarding'])).to.equal(false)
+    expect(fits('who helps boarding with a chair', ['help boarding'])).to.equal(true)
+    expect(fits('my mother finds walking hard', ['found'])).to.equal(true)
+    expect(fits('my mother finds walking hard', ['found'], 'written')).to.equal(false)
+    expect(fits('we found a bag', ['found'], 'written')).to.equal(true)
+  })
+  it('reads what the visitor wrote in the form, but for who they are', () => {
+    const told = { name: 'Refund Jones', mail: 'refund@x.example', topic: 'a refund please' }
+    const rules = [rule(1, 'any', { on: 'words', any: ['refund'] })]
+    const queue = (form: Record<string, string>) =>
+      route({ ...situation, words: 'hello', told: form }, { rules, lastResort: 9 }).queue
+    expect(queue(told)).to.equal(1)
+    expect(queue({ ...told, topic: 'something else' })).to.equal(9)
   })
   it('looks into what the visitor told', () => {
     const told = (any: string[]) =>

@@ -59,7 +59,16 @@ export class RoutingDesk {
       state,
       inUse: inUse && modelView(inUse),
       newest: newest && modelView(newest),
+      rulesAlone: await this.rulesAlone(content),
     }
+  }
+
+  /** How often the rules and the last resort alone were right, on the hand-overs that a classifier is held out from. */
+  private async rulesAlone(content: Routing): Promise<{ n: number; right: number }> {
+    const past = await this.needs.handovers.past()
+    const routing = { ...content, model: null, learnedAtLeast: null }
+    const { n, right, unmoved } = routingResult(past, { routing })
+    return { n: n + unmoved.n, right: right + unmoved.right }
   }
 
   async save(
@@ -190,6 +199,7 @@ function modelView({ id, model, examples, createdAt }: QueueModelRow): QueueMode
     id,
     examples,
     madeAt: createdAt.toISOString(),
+    heldOut: model.heldOut ?? null,
     signs: model.queues.map((queue) => ({
       queue,
       signs: strongestSigns(model, queue, SIGNS).map(({ sign }) => sign),

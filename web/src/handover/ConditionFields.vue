@@ -15,6 +15,10 @@ const { topics } = defineProps<{
   collections: string[]
   topics: { id: number; name: string }[]
 }>()
+const FORMS = [
+  { value: 'any form', label: 'in any form' },
+  { value: 'written', label: 'as written' },
+]
 const LANGUAGES = [
   { value: 'en', label: 'English' },
   { value: 'de', label: 'German' },
@@ -42,12 +46,23 @@ const topicOptions = (chosen: { id: number; name: string }[]) => [
       @update:model-value="condition = { ...condition, any: $event }"
     />
   </template>
-  <WordChips
-    v-else-if="condition.on === 'words'"
-    :model-value="condition.any"
-    class="grow"
-    @update:model-value="condition = { ...condition, any: $event }"
-  />
+  <template v-else-if="condition.on === 'words'">
+    <WordChips
+      :model-value="condition.any"
+      class="grow"
+      @update:model-value="condition = { ...condition, any: $event }"
+    />
+    <Select
+      :model-value="condition.as ?? 'any form'"
+      :options="FORMS"
+      option-label="label"
+      option-value="value"
+      size="small"
+      aria-label="How words are matched"
+      data-test="word-form"
+      @update:model-value="condition = { ...condition, as: $event }"
+    />
+  </template>
   <MultiSelect
     v-else-if="condition.on === 'collection'"
     :model-value="condition.any"

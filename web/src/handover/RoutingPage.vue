@@ -8,7 +8,7 @@ import ToggleSwitch from 'primevue/toggleswitch'
 import { computed } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import StateChip from '../library/StateChip.vue'
-import { moment } from '../shell/format.ts'
+import { percent, moment } from '../shell/format.ts'
 import KeptBack from '../shell/KeptBack.vue'
 import RoutingProofPanel from './RoutingProofPanel.vue'
 import RuleEditor from './RuleEditor.vue'
@@ -42,9 +42,15 @@ const shownModel = computed(() =>
   routing.value?.newest?.id === model.value ? routing.value?.newest : routing.value?.inUse,
 )
 const queueName = (id: number) => queues.value.find((queue) => queue.id === id)?.name ?? ''
+const shareOf = (result: { n: number; right: number } | null | undefined) =>
+  result && result.n > 0 ? result.right / result.n : null
+const newestShare = computed(() => shareOf(routing.value?.newest?.heldOut))
+const rulesShare = computed(() => shareOf(routing.value?.rulesAlone))
+/** It decides by itself only where it does better than the rules do without it. */
+const isBetter = computed(() => (newestShare.value ?? 0) > (rulesShare.value ?? 0))
 function useNewest(): void {
   model.value = routing.value!.newest!.id
-  learnedAtLeast.value ??= STARTER_SURENESS
+  if (isBetter.value) learnedAtLeast.value ??= STARTER_SURENESS
 }
 </script>
 
@@ -170,6 +176,13 @@ function useNewest(): void {
         <p v-if="newer" class="small">
           {{ model ? 'Learnt anew' : 'Learnt' }} from {{ routing.newest!.examples }} hand-overs
           whose right queue is known, {{ moment(routing.newest!.madeAt) }}.
+          <template v-if="newestShare !== null && rulesShare !== null"
+            >On hand-overs it hadn’t seen, it chose the right queue {{ percent(newestShare) }} of
+            the time; your rules alone {{ percent(rulesShare) }}.
+            <template v-if="!isBetter"
+              >It can be used in conditions, but doesn’t decide by itself.</template
+            ></template
+          >
           <Button
             size="small"
             outlined

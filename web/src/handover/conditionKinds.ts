@@ -4,7 +4,7 @@ export type ConditionKind = Condition['on']
 
 /** What a rule can look at, in the words of the page. */
 export const KINDS: { value: ConditionKind; label: string }[] = [
-  { value: 'words', label: 'words in what is unsettled' },
+  { value: 'words', label: 'the visitor wrote' },
   { value: 'topic', label: 'its topic' },
   { value: 'collection', label: 'nearest passages are in' },
   { value: 'looks like', label: 'looks like (learnt)' },
