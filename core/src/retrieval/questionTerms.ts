@@ -1,5 +1,6 @@
 import { analyseQuestion } from '../text/analyse.ts'
 import { COMMON_WORDS } from '../text/commonWords.ts'
+import { isSpelt } from '../text/dictionary.ts'
 import { everydayWordNear } from '../text/everydayWords.ts'
 import { guessLanguage, type Language, LANGUAGES } from '../text/language.ts'
 import { withoutMasks } from '../text/mask.ts'
@@ -194,6 +195,13 @@ function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): Que
   }
   const withUmlauts = known(stemOf(word.replace(TWO_FOR_ONE, '$1'), 'de'))
   if (withUmlauts) return [withUmlauts]
+  const unknown: QuestionTerm = {
+    stem,
+    word,
+    weight: index.unknownIdf,
+    known: false,
+    near: [],
+  }
   const common: QuestionTerm = {
     stem,
     word,
@@ -202,6 +210,8 @@ function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): Que
     near: [],
   }
   if (LANGUAGES.some((one) => COMMON_WORDS[one].has(word))) return [common]
+  // A word that is spelt right is what it is, and no misspelling of something that the library has.
+  if (LANGUAGES.some((one) => isSpelt(word, one))) return partsOr(unknown, word, index)
   const correction = nearestWord(word, index)
   const everyday = everydayWordNear(word)
   if (everyday && (!correction || isLikelier(everyday, correction)))
@@ -209,10 +219,12 @@ function lookedUp({ stem, word, meant }: GlossaryTerm, index: ReleaseIndex): Que
   if (correction) return [repaired(word, correction, index)]
   const within = knownWithin(word, index)
   if (within) return [repaired(word, within, index)]
+  return partsOr(unknown, word, index)
+}
+
+function partsOr(unknown: QuestionTerm, word: string, index: ReleaseIndex): QuestionTerm[] {
   const parts = splitUp(word, index)
-  return parts.length > 0
-    ? parts
-    : [{ stem, word, weight: index.unknownIdf, known: false, near: [] }]
+  return parts.length > 0 ? parts : [unknown]
 }
 
 /** The known stem that an unknown word begins with, but for an ending: "reservaton" is read as what "reserve" and "reserved" come to. */
