@@ -130,7 +130,7 @@ describe('two agents, two visitors and the lead at the desks', () => {
     await other.presses('presence')
     await (await other.element({ css: '.p-select-option:nth-child(3)' })).click()
     await owner.presses('waiting', REFUND)
-    await owner.sees('event', 'went home')
+    await owner.sees('event', 'went off duty')
     await owner.presses('take')
     await owner.sees('close')
   })

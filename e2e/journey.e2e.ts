@@ -104,7 +104,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     await (await visitor.element({ name: 'name' })).sendKeys('Mira Tolland')
     await (await visitor.element({ name: 'email' })).sendKeys('mira@mail.example')
     await (await visitor.element({ css: '[data-test="contact"] button' })).click()
-    await visitor.sees('event', 'Somebody from the team has your conversation')
+    await visitor.sees('event', 'passed this on to the team')
     await agent.driver.wait(
       async () => (await agent.all('waiting')).length > before,
       10_000,

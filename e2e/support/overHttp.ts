@@ -11,7 +11,7 @@ export async function agentOver(
   const { csrf } = (await first.json()) as { csrf: string }
   const signed = await fetch(`${url}/session`, {
     method: 'POST',
-    headers: { cookie: cookieOf(first), 'x-janua-token': csrf, 'content-type': 'application/json' },
+    headers: { 'x-janua-token': csrf, 'content-type': 'application/json' },
     body: JSON.stringify({
       mail: `${name.toLowerCase().replace(/\W+/g, '.')}@team.example`,
       password: PASSWORD,

@@ -413,13 +413,18 @@ function judged(
     }
     return { candidate, at, shown }
   })
-  // Passages that share the wording they were found by stay in the order of the ranking: the model cannot tell them apart.
+  // Passages that share the wording they were found by stand together, as sure as the surest of them.
   const sharing = ({ candidate, at }: Judged) =>
     candidate.wording ? `${at.item.id} ${candidate.wording.text}` : `at ${candidate.doc}`
   const surest = new Map<string, number>()
   for (const rung of rungs)
-    if (!surest.has(sharing(rung))) surest.set(sharing(rung), rung.shown.confidence)
-  return rungs.sort((a, b) => surest.get(sharing(b))! - surest.get(sharing(a))!)
+    surest.set(sharing(rung), Math.max(surest.get(sharing(rung)) ?? 0, rung.shown.confidence))
+  return rungs.sort(
+    (a, b) =>
+      surest.get(sharing(b))! - surest.get(sharing(a))! ||
+      // Of those the surest is above: what is shown as surest is what is used.
+      (sharing(a) === sharing(b) ? b.shown.confidence - a.shown.confidence : 0),
+  )
 }
 
 function nearest(candidates: readonly Judged[]): Source[] {

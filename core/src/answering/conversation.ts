@@ -3,7 +3,7 @@ import { guessLanguage } from '../text/language.ts'
 import { type Answer, answerQuestion, type AnswerSettings } from './answerer.ts'
 import { cleanMessage } from './cleaning.ts'
 import { type Courtesy, STARTER_COURTESIES } from './courtesies.ts'
-import { leanOf } from './followUp.ts'
+import { isSentence, leanOf } from './followUp.ts'
 import { chosenReading, type Reading } from './readings.ts'
 import { questionsIn, unframed } from './questions.ts'
 import { understand } from './understand.ts'
@@ -176,6 +176,9 @@ function askedAfter(
   }
   if (lean !== 'short') return carried
   const itself = alone()
+  const whole = isSentence(text, guessLanguage(text, index.language))
+  if (whole && itself.answer.outcome === 'answered') return itself
+  const ownShare = whole ? WHOLE_OWN : OWN
   const best = itself.answer.trace.candidates[0]
   const isWhole =
     best !== undefined &&
@@ -186,11 +189,12 @@ function askedAfter(
   const staysThere =
     stays !== undefined &&
     carried.answer.sources[0]?.item === before.item &&
-    hasOwnWords(carried.answer, stays.matched)
+    hasOwnWords(carried.answer, stays.matched, ownShare)
   if (!isWhole && staysThere && carried.answer.confidence >= itself.answer.confidence * STAYS_SHARE)
     return carried
   const carriedBest = carried.answer.trace.candidates[0]
-  const isAboutThat = carriedBest !== undefined && hasOwnWords(carried.answer, carriedBest.matched)
+  const isAboutThat =
+    carriedBest !== undefined && hasOwnWords(carried.answer, carriedBest.matched, ownShare)
   return !isAboutThat ||
     itself.answer.confidence >= carried.answer.confidence ||
     itself.answer.outcome === 'answered'
@@ -198,11 +202,19 @@ function askedAfter(
     : carried
 }
 
-/** At least a third of what the question itself says is there; the rest may be what was carried over. */
-function hasOwnWords({ trace: { terms } }: Answer, matched: readonly string[]): boolean {
+/** So much of what the question itself says must be there; the rest may be what was carried over. A whole sentence has more of its own. */
+const OWN = 1 / 3
+const WHOLE_OWN = 2 / 3
+
+function hasOwnWords(
+  { trace: { terms } }: Answer,
+  matched: readonly string[],
+  share: number,
+): boolean {
   const own = terms.filter(({ carried }) => !carried)
   const weight = (some: typeof own) => some.reduce((sum, term) => sum + term.weight, 0)
   return (
-    weight(own.filter(({ word, readAs }) => matched.includes(readAs ?? word))) >= weight(own) / 3
+    weight(own.filter(({ word, readAs }) => matched.includes(readAs ?? word))) >=
+    weight(own) * share - 1e-9
   )
 }

@@ -33,9 +33,14 @@ export interface Sought {
 
 /**
  * Takes from a passage what answers: sentences, list items and table rows that share words with the question, in the source's
- * order. Steps stay whole, a table keeps its header, and nothing is reworded.
+ * order. Steps stay whole, a table keeps its header, and nothing is reworded. What begins with a pronoun brings what it stands for: the
+ * sentence before, else its heading.
  */
-export function extract(
+export function extract(passage: Passage, sought: Sought): Block[] {
+  return withSubject(cutOut(passage, sought), passage)
+}
+
+function cutOut(
   passage: Passage,
   { stems, language, days = [], values = [], length = 'middle' }: Sought,
 ): Block[] {
@@ -66,6 +71,37 @@ export function extract(
     .filter((block) => block !== undefined)
   const blocks = kept.length > 0 ? kept : passage.blocks.slice(0, 2)
   return length === 'short' ? shortened(blocks, hits) : blocks
+}
+
+/** A sentence that begins so speaks of something that was named before it. */
+const POINTS_BACK =
+  /^(?:it|its|they|their|them|this|these|those|that|he|she|both|yes|no|there|then|es|er|sie|dies(?:e[rsnm]?)?|das|jene[rsnm]?|beide|ja|nein|dort|dann|dafür|davon|damit)\b[\s,.]/i
+const MOST_BEFORE = 2
+
+/** The blocks with the subject that their first sentence only points to. */
+function withSubject(blocks: Block[], passage: Passage): Block[] {
+  const at = blocks.findIndex(({ type }) => type === 'paragraph')
+  const first = blocks[at]
+  if (at !== 0 || first?.type !== 'paragraph' || !POINTS_BACK.test(first.content.text))
+    return blocks
+  const all = passage.blocks.flatMap((block) =>
+    block.type === 'paragraph' ? sentences(block.content.text) : [],
+  )
+  const place = all.indexOf(sentences(first.content.text)[0] ?? '')
+  const before: string[] = []
+  for (let i = place - 1; i >= 0 && before.length < MOST_BEFORE; i--) {
+    before.unshift(all[i]!)
+    if (!POINTS_BACK.test(all[i]!)) break
+  }
+  if (before.length > 0 && !POINTS_BACK.test(before[0]!)) {
+    const [text, html] = [before.join(' '), escapeHtml(before.join(' '))]
+    const content = { text: `${text} ${first.content.text}`, html: `${html} ${first.content.html}` }
+    return [{ ...first, content }, ...blocks.slice(1)]
+  }
+  const heading = passage.path.at(-1)
+  if (!heading) return blocks
+  const content = { text: heading, html: escapeHtml(heading) }
+  return [{ type: 'heading', level: 3, content }, ...blocks]
 }
 
 /** The sentences that say of the very day asked about that something is not: beside them, what holds on other days would mislead. */

@@ -16,6 +16,17 @@ const NOUNLESS =
 /** "And can I …" is a whole question behind an "and". */
 const WHOLE =
   /^(?:and|und|also)[, ]+(?:can|could|do|does|is|are|will|may|must|what does|where|how do|how can|when do|kann|darf|gibt|ist|wo|wann)\b/
+/** "Can I pay by card?": who, what they do, and with what. */
+const SENTENCE =
+  /^(?:can|could|may|must|should|do|does|did|will|is it possible to|am i allowed to|kann|darf|muss|soll|konnen|durfen|mussen)\b(?: (?:i|we|you|one|my|ich|wir|man|sie|mein\w*))? \w+/
+
+/** Whether a question is a whole sentence with content of its own: such a one goes on with the question before only when nothing else fits. */
+export function isSentence(question: string, language: Language): boolean {
+  const plain = fold(question).replace(/\s+/g, ' ').trim()
+  if (!SENTENCE.test(plain) || POINTS_BACK.test(plain)) return false
+  return analyse(question, language).filter(({ stem }) => !stem.startsWith('#')).length >= 2
+}
+
 /** Three words of content in so few words may still need what was said before. */
 const FEW_WORDS = 5
 
