@@ -61,6 +61,7 @@ const holds = Joi.object<Holds>({
   from: dayText.allow(null).required(),
   until: dayText.allow(null).required(),
   doors: Joi.array().items(Joi.string().max(40)).max(50).required(),
+  audience: Joi.valid('team'),
 }).custom((value: Holds, helpers) =>
   value.from && value.until && value.from > value.until
     ? helpers.message({ custom: 'The first day must not be after the last' })
@@ -91,6 +92,8 @@ export interface DocumentContent {
   phrasings: string[]
   parts: Part[]
   reviewOn: string | null
+  /** When, where and for whom it holds; always, everywhere and for everybody when not given. */
+  holds?: Holds
 }
 
 export const MAX_PARTS = 3_000
@@ -122,6 +125,7 @@ export const documentContent = Joi.object<DocumentContent>({
   phrasings: phrasingList,
   parts: Joi.array().items(part).max(MAX_PARTS).required(),
   reviewOn: dayText.allow(null).required(),
+  holds,
 })
 
 /** The lead's changes to a document: everything but what was read. */
@@ -130,6 +134,7 @@ export interface DocumentSave {
   collection: string
   phrasings: string[]
   reviewOn: string | null
+  holds?: Holds
   /** For each part, in order: why it is left out, and its phrasings. */
   parts: Pick<Part, 'leftOut' | 'phrasings'>[]
   base: number
@@ -139,6 +144,7 @@ export const documentSave = Joi.object<DocumentSave>({
   ...titled,
   phrasings: phrasingList,
   reviewOn: dayText.allow(null).required(),
+  holds,
   parts: Joi.array()
     .items(Joi.object({ leftOut: part.extract('leftOut'), phrasings: phrasingList }))
     .max(MAX_PARTS)

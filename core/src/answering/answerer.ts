@@ -120,8 +120,10 @@ export interface AnswerSettings {
   day?: string
   /** What was asked before, when the question leans on it. */
   before?: { text: string; item?: number }
-  /** The door's key: fixed answers for other doors are left out. */
+  /** The door's key: what holds at other doors is left out. */
   door?: string
+  /** A member of the team asks: what is for the team only counts as well. */
+  team?: boolean
   /** What the door never talks about. */
   declines?: readonly Decline[]
   /** How much of a passage is shown. */

@@ -1,12 +1,25 @@
 import { type Passage, splitParts, splitPassages } from '../library/passages.ts'
 import type { Part } from '../library/parts.ts'
 
-/** When and where a fixed answer holds; days as "2026-12-24", both inclusive, null for no limit. */
+/** When, where and for whom something holds; days as "2026-12-24", both inclusive, null for no limit. */
 export interface Holds {
   from: string | null
   until: string | null
   /** Keys of the doors; empty for all. */
   doors: string[]
+  /** Everybody, when not given; else the team alone, who see it where they are signed in. */
+  audience?: 'team'
+}
+
+/** Whether it does not hold always, everywhere and for everybody. */
+export function isLimited(holds: Holds | undefined): boolean {
+  return (
+    holds !== undefined &&
+    (holds.from !== null ||
+      holds.until !== null ||
+      holds.doors.length > 0 ||
+      holds.audience !== undefined)
+  )
 }
 
 /** What a release says of one article, document or fixed answer. */
@@ -22,7 +35,6 @@ export interface ContentItem {
   body: string
   /** The parts of a document. */
   parts?: Part[]
-  /** Only fixed answers have limits. */
   holds?: Holds
 }
 
@@ -43,12 +55,13 @@ export function passagesOf(item: Pick<ContentItem, 'kind' | 'body' | 'parts'>): 
 /** Why an item does not count for a question asked on this day at this door; undefined when it does. */
 export function leftOutBecause(
   { holds }: Pick<ContentItem, 'holds'>,
-  { day, door }: { day?: string; door?: string },
+  { day, door, team = false }: { day?: string; door?: string; team?: boolean },
 ): string | undefined {
   if (!holds) return undefined
   if (holds.from && day && day < holds.from) return `holds only from ${holds.from}`
   if (holds.until && day && day > holds.until) return `held until ${holds.until}`
   if (holds.doors.length > 0 && door && !holds.doors.includes(door))
     return `holds only at: ${holds.doors.join(', ')}`
+  if (holds.audience === 'team' && !team) return 'is for the team only'
   return undefined
 }

@@ -1,3 +1,4 @@
+import { isLimited } from '../answering/items.ts'
 import type { Term } from '../text/analyse.ts'
 import { dictionarySections } from './dictionary.ts'
 import { FIELDS, impactOf, shareOf } from './fields.ts'
@@ -42,9 +43,7 @@ export class SegmentBuilder {
     const number = this.itemIds.length
     this.itemIds.push(item.id)
     this.itemFirst.push(this.passageItem.length)
-    this.itemLimited.push(
-      item.holds && (item.holds.from || item.holds.until || item.holds.doors.length > 0) ? 1 : 0,
-    )
+    this.itemLimited.push(isLimited(item.holds) ? 1 : 0)
     const { body: _body, parts: _parts, ...known } = item
     this.items.push(JSON.stringify(known))
     this.itemWordings.push(this.wordingKinds.length)

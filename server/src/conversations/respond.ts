@@ -40,6 +40,8 @@ export interface Said {
   at: Date
   /** What was asked before in the conversation, the newest last. */
   turns?: readonly Turn[]
+  /** A member of the team asks. */
+  team?: boolean
 }
 
 /** The assistant's word on one message, one response for each question in it: pure, so that history is made by the same code that answers visitors. */
@@ -47,10 +49,11 @@ export function respond(
   release: CompiledRelease,
   door: OpenDoor,
   message: string,
-  { language, at, turns }: Said,
+  { language, at, turns, team }: Said,
 ): Response[] {
   const { courtesy, wantsPerson, asked } = answerMessage(release.index, masked(message), {
     ...settingsAt(release, door, at),
+    ...(team && { team }),
     turns,
     courtesies: release.courtesies,
   })

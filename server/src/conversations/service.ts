@@ -55,6 +55,7 @@ interface SaidNow {
   door: OpenDoor
   text: string
   language: 'en' | 'de'
+  team?: boolean
 }
 
 interface Storing {
@@ -226,7 +227,7 @@ export class Conversations {
     const { threads, engine, comingBack } = this.needs
     const opened = await engine.openDoor(visitor.door, visitor)
     const conversation = await this.open(visitor, language)
-    const said: SaidNow = { ...opened, text, language }
+    const said: SaidNow = { ...opened, text, language, team: visitor.team }
     // Wording an answer may take seconds: it is done before the conversation is locked, and done without when that changed meanwhile.
     const prepared =
       conversation.state === 'assistant' || conversation.state === 'closed'
@@ -288,11 +289,12 @@ export class Conversations {
   }
 
   private responses(
-    { release, door, text, language }: SaidNow,
+    { release, door, text, language, team }: SaidNow,
     before: QuestionRow | null,
   ): Response[] {
     return respond(release, door, text, {
       language,
+      team,
       at: this.needs.clock.now(),
       turns: before ? [turnOfRow(before)] : [],
     })

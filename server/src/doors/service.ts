@@ -8,12 +8,12 @@ import {
   type SourceView,
   TEXT_KEYS,
 } from '@janua/contracts'
-import { openAt, passagesOf } from '@janua/core'
+import { dayIn, leftOutBecause, openAt, passagesOf } from '@janua/core'
 import type { DocumentContent } from '@janua/contracts'
 import { DateTime } from 'luxon'
 import { Op } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
-import type { EngineHost } from '../answering/engineHost.ts'
+import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import { problem } from '../http/problems.ts'
 import type { KnownVisitor } from '../http/routing.ts'
@@ -108,8 +108,9 @@ export class Doors {
    */
   async source(visitor: KnownVisitor, revisionId: number): Promise<SourceView> {
     const { tables, engine, citations } = this.needs
-    const { release } = await engine.openDoor(visitor.door, visitor)
-    const isPublic = release.content.some(({ revision }) => revision === revisionId)
+    const { release, door } = await engine.openDoor(visitor.door, visitor)
+    const pin = release.content.find(({ revision }) => revision === revisionId)
+    const isPublic = pin !== undefined && this.holdsFor(visitor, release, door, pin.item)
     if (!isPublic && !(await citations.wasCited(visitor, revisionId))) throw problem('NOT_FOUND')
     const revision = await tables.revisions.findByPk(revisionId)
     const item = revision && (await tables.items.findByPk(revision.itemId))
@@ -132,6 +133,19 @@ export class Doors {
       original: file ? this.needs.fileLinks.signed(file) : webAddress(address),
       passages,
     }
+  }
+
+  /** Whether an item of a release holds now, at this door, for who asks. */
+  private holdsFor(
+    { team }: KnownVisitor,
+    { index }: CompiledRelease,
+    { key, timeZone }: OpenDoor,
+    item: number,
+  ): boolean {
+    const [doc] = index.docsOf(item)
+    if (doc === undefined || !index.limitedAt(doc)) return true
+    const day = dayIn(timeZone, this.needs.clock.now())
+    return leftOutBecause(index.itemOf(doc), { day, door: key, team }) === undefined
   }
 
   private async refuseTaken(key: string, except?: number): Promise<void> {

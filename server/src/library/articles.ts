@@ -10,7 +10,7 @@ import {
   type DocumentContent,
   type ItemKind,
 } from '@janua/contracts'
-import type { Holds } from '@janua/core'
+import { type Holds, isLimited } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
@@ -179,12 +179,17 @@ export class Articles {
 
 const ALWAYS: Holds = { from: null, until: null, doors: [] }
 
+export function tidyHolds({ from, until, doors, audience }: Holds): Holds {
+  return { from, until, doors: [...doors], ...(audience && { audience }) }
+}
+
 /** The same keys in the same order, so that equal content has an equal hash. */
 export function tidy(
   { title, collection, phrasings, body, reviewOn, holds = ALWAYS }: ArticleContent,
   kind: ItemKind = 'article',
 ): ArticleContent {
   const shared = { title, collection, phrasings, body, reviewOn }
-  if (kind !== 'fixed') return shared
-  return { ...shared, holds: { from: holds.from, until: holds.until, doors: [...holds.doors] } }
+  // An article without limits is kept as it always was, so that equal content has an equal hash.
+  if (kind !== 'fixed' && !isLimited(holds)) return shared
+  return { ...shared, holds: tidyHolds(holds) }
 }

@@ -6,15 +6,21 @@ export function contentItem(
   kind: ItemKind,
   { id, itemId, content }: { id: number; itemId: number; content: unknown },
 ): ContentItem {
-  const { title, phrasings, collection } = content as ArticleContent | DocumentContent
-  const shared = { id: itemId, revision: id, title, phrasings, collection }
+  const { title, phrasings, collection, holds } = content as ArticleContent | DocumentContent
+  const shared = {
+    id: itemId,
+    revision: id,
+    title,
+    phrasings,
+    collection,
+    ...(holds && { holds }),
+  }
   if (kind === 'document')
     return { ...shared, kind, body: '', parts: (content as DocumentContent).parts }
-  const { body, holds } = content as ArticleContent
+  const { body } = content as ArticleContent
   return {
     ...shared,
     kind: kind as 'article' | 'fixed',
     body,
-    ...(kind === 'fixed' && holds && { holds }),
   }
 }

@@ -1,9 +1,11 @@
 import type { Document, DocumentContent, DocumentSave } from '@janua/contracts'
+import { isLimited } from '@janua/core'
 import type { Actor } from '../accounts/audit.ts'
 import { problem } from '../http/problems.ts'
 import type { Draft, DraftItem } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
 import { summarise } from '../releases/summaries.ts'
+import { tidyHolds } from './articles.ts'
 
 interface Needs {
   draft: Draft
@@ -23,13 +25,13 @@ export class Documents {
   async save(
     actor: Actor,
     id: number,
-    { base, ready, parts, title, collection, phrasings, reviewOn }: DocumentSave,
+    { base, ready, parts, title, collection, phrasings, reviewOn, holds }: DocumentSave,
   ): Promise<Document> {
     const { content } = await this.needs.draft.read<DocumentContent>(id, 'document')
     if (parts.length !== content.parts.length) throw problem('PARTS_CHANGED')
     const changed: DocumentContent = {
       ...content,
-      ...{ title, collection, phrasings, reviewOn },
+      ...{ title, collection, phrasings, reviewOn, holds },
       parts: content.parts.map((part, i) => ({
         ...part,
         phrasings: parts[i]!.phrasings,
@@ -71,6 +73,7 @@ export function tidyDocument({
   phrasings,
   parts,
   reviewOn,
+  holds,
 }: DocumentContent): DocumentContent {
   return {
     title,
@@ -90,5 +93,6 @@ export function tidyDocument({
       phrasings: taught,
       leftOut: leftOut && { by: leftOut.by, because: leftOut.because },
     })),
+    ...(holds && isLimited(holds) && { holds: tidyHolds(holds) }),
   }
 }

@@ -11,6 +11,7 @@ import { count, moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import DocumentPart from './DocumentPart.vue'
+import HoldsFields from './HoldsFields.vue'
 import LinkStates from './LinkStates.vue'
 import StateChip from './StateChip.vue'
 import UseFigures from './UseFigures.vue'
@@ -136,6 +137,11 @@ onKeyStroke('s', (event) => {
                 @change="document.reviewOn ||= null"
             /></label>
           </div>
+          <HoldsFields
+            :model-value="document.holds ?? { from: null, until: null, doors: [] }"
+            :disabled="!mayWrite"
+            @update:model-value="document.holds = $event"
+          />
           <h2>
             {{ count(document.parts.length, 'part') }}, {{ count(passages.length, 'passage') }}
           </h2>

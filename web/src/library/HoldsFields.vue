@@ -2,10 +2,11 @@
 import type { Door } from '@janua/contracts'
 import type { Holds } from '@janua/core'
 import Checkbox from 'primevue/checkbox'
+import Select from 'primevue/select'
 import { computed, shallowRef } from 'vue'
 import { get } from '../shell/api.ts'
 
-/** When and where a fixed answer holds. Outside of it the answer is left out, and the reason is shown in Rehearsal. */
+/** When, where and for whom something holds. Outside of it it is left out, and the reason is shown in Rehearsal. */
 const { disabled } = defineProps<{ disabled: boolean }>()
 const holds = defineModel<Holds>({ required: true })
 const doors = shallowRef<Door[]>([])
@@ -19,12 +20,20 @@ const gone = computed(() =>
   ),
 )
 const set = (change: Partial<Holds>) => (holds.value = { ...holds.value, ...change })
+const AUDIENCES = [
+  { value: 'everyone', label: 'everyone' },
+  { value: 'team', label: 'the team only' },
+]
+function setAudience(to: string): void {
+  const { audience: _before, ...others } = holds.value
+  holds.value = { ...others, ...(to === 'team' && { audience: 'team' as const }) }
+}
 const day = (event: Event) => (event.target as HTMLInputElement).value || null
 </script>
 
 <template>
   <fieldset class="row" data-test="holds">
-    <legend class="small">Holds</legend>
+    <legend class="small">Valid</legend>
     <label class="row small"
       >from
       <input
@@ -57,6 +66,19 @@ const day = (event: Event) => (event.target as HTMLInputElement).value || null
       {{ door.title }}</label
     >
     <span v-if="holds.doors.length === 0" class="quiet small">(none chosen: all doors)</span>
+    <label class="row small"
+      >for
+      <Select
+        :model-value="holds.audience ?? 'everyone'"
+        :options="AUDIENCES"
+        option-label="label"
+        option-value="value"
+        size="small"
+        :disabled="disabled"
+        aria-label="Audience"
+        data-test="holds-audience"
+        @update:model-value="setAudience($event)"
+    /></label>
     <span v-for="key in gone" :key="key" class="small gone"
       >There is no door “{{ key }}”.
       <button

@@ -1,3 +1,4 @@
+import type { Holds } from '@janua/core'
 import type { Article, ArticleContent } from '@janua/contracts'
 import { computed, ref, shallowRef } from 'vue'
 import { get, inPlainWords, put, Refused } from '../shell/api.ts'
@@ -109,6 +110,8 @@ export function useArticle(id: number) {
   }
 }
 
+const ALWAYS: Holds = { from: null, until: null, doors: [] }
+
 function contentOf({
   title,
   collection,
@@ -123,6 +126,6 @@ function contentOf({
     phrasings: [...phrasings],
     body,
     reviewOn,
-    ...(holds && { holds: { ...holds, doors: [...holds.doors] } }),
+    holds: { ...ALWAYS, ...holds, doors: [...(holds?.doors ?? [])] },
   }
 }

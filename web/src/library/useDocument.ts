@@ -92,12 +92,13 @@ export function useDocument(id: number) {
 type Choices = ReturnType<typeof choicesOf>
 
 /** What the team decides of a document: all but its words. */
-function choicesOf({ title, collection, phrasings, reviewOn, parts }: Document) {
+function choicesOf({ title, collection, phrasings, reviewOn, holds, parts }: Document) {
   return {
     title,
     collection,
     phrasings: [...phrasings],
     reviewOn,
+    holds: { from: null, until: null, ...holds, doors: [...(holds?.doors ?? [])] },
     parts: parts.map((part) => ({ leftOut: part.leftOut, phrasings: [...part.phrasings] })),
   }
 }

@@ -1,9 +1,19 @@
+import { type Holds, isLimited } from '@janua/core'
 import { load } from 'js-yaml'
 import { pictureIn } from './pictures.ts'
 import type { Beside, Picture, ReadFile } from './read.ts'
 import { collectionFromName, titleFromName, Unreadable } from './text.ts'
 
-const KNOWN = new Set(['title', 'collection', 'questions', 'review'])
+const KNOWN = new Set([
+  'title',
+  'collection',
+  'questions',
+  'review',
+  'from',
+  'until',
+  'doors',
+  'audience',
+])
 
 /** Markdown, with YAML front matter: title, collection, questions (a list), review (a date). The body stays byte for byte, but for pictures that came along. */
 export async function readMarkdown(text: string, name: string, beside: Beside): Promise<ReadFile> {
@@ -29,6 +39,7 @@ export async function readMarkdown(text: string, name: string, beside: Beside): 
       phrasings: listOf(front.questions, notes),
       body: await withPictures(whole, name, beside, pictures),
       reviewOn: dateOf(front.review, notes),
+      ...holdsOf(front, notes),
     },
     notes,
     pictures,
@@ -92,10 +103,22 @@ function listOf(value: unknown, notes: string[]): string[] {
     .slice(0, 200)
 }
 
-function dateOf(value: unknown, notes: string[]): string | null {
+/** Limits, where the front matter names any. */
+function holdsOf(front: Record<string, unknown>, notes: string[]): { holds?: Holds } {
+  const doors = Array.isArray(front.doors) ? front.doors.map(String) : []
+  const holds: Holds = {
+    from: dateOf(front.from, notes, 'from'),
+    until: dateOf(front.until, notes, 'until'),
+    doors,
+    ...(front.audience === 'team' && { audience: 'team' as const }),
+  }
+  return isLimited(holds) ? { holds } : {}
+}
+
+function dateOf(value: unknown, notes: string[], key = 'review'): string | null {
   if (value === undefined || value === null) return null
   const day = value instanceof Date ? value.toISOString().slice(0, 10) : String(value)
   if (/^\d{4}-\d{2}-\d{2}$/.test(day) && !Number.isNaN(Date.parse(day))) return day
-  notes.push(`“review: ${day}” is not a date like 2027-05-31 and was left out`)
+  notes.push(`“${key}: ${day}” is not a date like 2027-05-31 and was left out`)
   return null
 }

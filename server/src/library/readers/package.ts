@@ -158,12 +158,23 @@ function json<T>(path: string, text: string): T {
   }
 }
 
-function asMarkdown({ title, collection, phrasings, body, reviewOn }: ArticleContent): string {
+function asMarkdown({
+  title,
+  collection,
+  phrasings,
+  body,
+  reviewOn,
+  holds,
+}: ArticleContent): string {
   const front = {
     title,
     ...(collection && { collection }),
     ...(phrasings.length > 0 && { questions: phrasings }),
     ...(reviewOn && { review: reviewOn }),
+    ...(holds?.from && { from: holds.from }),
+    ...(holds?.until && { until: holds.until }),
+    ...(holds && holds.doors.length > 0 && { doors: holds.doors }),
+    ...(holds?.audience && { audience: holds.audience }),
   }
   return `---\n${dump(front, { lineWidth: -1 })}---\n${body}`
 }
