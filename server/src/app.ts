@@ -99,6 +99,24 @@ function serveDoors(app: Express, engine: EngineHost): void {
   app.get('/door.js', doorHeaders([]), (_req, res) =>
     res.set('Cache-Control', 'max-age=300').sendFile(join(VISITOR, 'door.js')),
   )
+  // The embed script asks first, so that a page never shows an empty frame. It tells no more than the frame would.
+  app.get('/door/:key/embed', async (req, res) => {
+    const open = await engine.openDoor(String(req.params.key)).catch(noSuchDoor)
+    const origin = req.get('origin')
+    const isOurs = origin !== undefined && new URL(origin).host === req.get('host')
+    const state = !open
+      ? 'not published'
+      : isOurs || (origin !== undefined && open.door.allowedSites.includes(origin))
+        ? 'open'
+        : 'not allowed'
+    res
+      .set({
+        'Access-Control-Allow-Origin': '*',
+        'Cache-Control': 'no-store',
+        'Cross-Origin-Resource-Policy': 'cross-origin',
+      })
+      .json({ state })
+  })
   app.get('/door/:key', async (req, res, next) => {
     let open
     try {

@@ -1,7 +1,16 @@
 <script setup lang="ts">
 import { MAX_ATTACHMENT_MB } from '@janua/contracts'
 import type { Source } from '@janua/core'
-import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import {
+  computed,
+  nextTick,
+  onMounted,
+  onUnmounted,
+  ref,
+  shallowRef,
+  useTemplateRef,
+  watch,
+} from 'vue'
 import AnswerMessage from './AnswerMessage.vue'
 import AwayChoice from './AwayChoice.vue'
 import Composer from './Composer.vue'
@@ -122,6 +131,12 @@ async function forgetMe(): Promise<void> {
   if (isForgotten) notice.value = words.forgotten
 }
 const closeFrame = () => parent.postMessage('janua:close', '*')
+/** Wherever the keyboard is in the window. A sheet that lies above closes first, by itself. */
+function onEscape({ key: pressed }: KeyboardEvent): void {
+  if (pressed === 'Escape' && framed && !source.value) closeFrame()
+}
+onMounted(() => document.addEventListener('keydown', onEscape))
+onUnmounted(() => document.removeEventListener('keydown', onEscape))
 const clock = (at: string) =>
   new Date(at).toLocaleTimeString(language, {
     hour: '2-digit',
@@ -132,7 +147,7 @@ const clock = (at: string) =>
 
 <template>
   <p v-if="missing" class="missing">{{ words.noDoor }}</p>
-  <div v-else-if="door" class="window" :class="{ framed }" @keydown.esc="framed && closeFrame()">
+  <div v-else-if="door" class="window" :class="{ framed }">
     <header>
       <h1>{{ door.title }}</h1>
       <p>{{ words.people(hours) }}</p>

@@ -54,6 +54,7 @@ const when = computed(() => {
     </form>
     <div v-else-if="open" class="row ways">
       <button
+        v-if="data.ways.includes('case')"
         type="button"
         class="main"
         data-test="way-case"

@@ -33,6 +33,7 @@ const why = computed(() => (reason ? words.cause[reason] : undefined))
     /></label>
     <label v-for="field in fields" :key="field.field"
       >{{ field.label[language] }}
+      <span v-if="!field.required" class="quiet">{{ words.optional }}</span>
       <select
         v-if="field.kind === 'choice'"
         v-model="details[field.field]"

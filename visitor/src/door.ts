@@ -75,7 +75,74 @@
       })
   }
 
-  function open(): void {
+  const german = navigator.language.startsWith('de')
+  const WORDS = german
+    ? {
+        away: 'Die Hilfe ist auf dieser Seite noch nicht verfügbar.',
+        team: 'Sie betreuen diese Seite? So geht es weiter',
+        close: 'Schließen',
+      }
+    : {
+        away: 'Help isn’t available on this page yet.',
+        team: 'Do you run this site? See what’s missing',
+        close: 'Close',
+      }
+  let notice: HTMLElement | undefined
+
+  /** A door that is not open here is never shown as an empty frame. */
+  function tellAway(): void {
+    notice?.remove()
+    notice = document.createElement('div')
+    notice.setAttribute('role', 'status')
+    notice.dataset.janua = 'notice'
+    put(notice, {
+      position: 'fixed',
+      right: '24px',
+      bottom: '88px',
+      maxWidth: '280px',
+      padding: '14px 16px',
+      zIndex: '2147483001',
+      background: '#FFFDF8',
+      color: '#1C2A2E',
+      border: '1px solid #DDD6C8',
+      borderRadius: '8px',
+      font: '15px/1.45 system-ui, sans-serif',
+      boxShadow: '0 6px 24px rgba(20,40,50,.22)',
+    })
+    const text = document.createElement('p')
+    text.textContent = WORDS.away
+    put(text, { margin: '0 0 8px' })
+    const link = document.createElement('a')
+    link.href = `${origin}/doors?${new URLSearchParams({ embed: key, site: location.origin }).toString()}`
+    link.target = '_blank'
+    link.rel = 'noopener'
+    link.textContent = WORDS.team
+    put(link, { color: '#17506E', fontSize: '13px' })
+    const shut = document.createElement('button')
+    shut.type = 'button'
+    shut.textContent = WORDS.close
+    put(shut, { display: 'block', marginTop: '10px', font: 'inherit', cursor: 'pointer' })
+    shut.addEventListener('click', () => {
+      notice?.remove()
+      arch.focus()
+    })
+    notice.append(text, link, shut)
+    document.body.append(notice)
+    shut.focus()
+  }
+
+  async function isOpen(): Promise<boolean> {
+    try {
+      const answer = await fetch(`${origin}/door/${encodeURIComponent(key)}/embed`)
+      return ((await answer.json()) as { state: string }).state === 'open'
+    } catch {
+      return false
+    }
+  }
+
+  async function open(): Promise<void> {
+    if (!frame && !(await isOpen())) return tellAway()
+    notice?.remove()
     frame ??= makeFrame()
     frame.style.display = 'block'
     arch.style.display = 'none'
@@ -90,7 +157,12 @@
     arch.focus()
   }
 
-  arch.addEventListener('click', open)
+  arch.addEventListener('click', () => void open())
+  document.addEventListener('keydown', (event) => {
+    if (event.key !== 'Escape') return
+    notice?.remove()
+    if (frame && frame.style.display !== 'none') close()
+  })
   narrow.addEventListener('change', () => frame && shape(frame))
   window.addEventListener('message', (event) => {
     if (

@@ -1,3 +1,4 @@
+import { words } from './words.ts'
 import type { DoorPublic, Message, Thread } from '@janua/contracts'
 import { io, type Socket } from 'socket.io-client'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
@@ -195,8 +196,8 @@ export function useThread(key: string, connect: typeof io = io) {
     socket.on('conversation', () => void refresh().catch(() => undefined))
     socket.on('gone', () => void refresh().catch(handled))
     socket.on('disconnect', () => (offline.value = true))
-    socket.on('typing', ({ name }: { name: string }) => {
-      agentWrites.value = name
+    socket.on('typing', ({ name }: { name?: string }) => {
+      agentWrites.value = name ?? words.team
       window.clearTimeout(typingEnds)
       typingEnds = window.setTimeout(() => (agentWrites.value = undefined), TYPING_SHOWN_MS)
     })

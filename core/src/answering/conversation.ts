@@ -3,6 +3,7 @@ import { guessLanguage } from '../text/language.ts'
 import { type Answer, answerQuestion, type AnswerSettings } from './answerer.ts'
 import { cleanMessage } from './cleaning.ts'
 import { type Courtesy, STARTER_COURTESIES } from './courtesies.ts'
+import { WITHOUT_WORDS } from './courtesies.ts'
 import { isSentence, leanOf } from './followUp.ts'
 import { chosenReading, type Reading } from './readings.ts'
 import { questionsIn, unframed } from './questions.ts'
@@ -51,6 +52,8 @@ export function answerMessage(
   { turns = [], courtesies = STARTER_COURTESIES, ...settings }: MessageSettings,
 ): Reply {
   const cleaned = cleanMessage(message)
+  if (!/[\p{L}\p{N}]/u.test(cleaned))
+    return { courtesy: WITHOUT_WORDS, wantsPerson: false, asked: [] }
   const { courtesy, wantsPerson, isQuestion } = understand(cleaned, courtesies)
   if (courtesy || !isQuestion) return { ...(courtesy && { courtesy }), wantsPerson, asked: [] }
   const reply = replyTo(index, cleaned, turns.at(-1), settings)

@@ -8,6 +8,16 @@ export interface Courtesy {
   replies: { en: string; de: string }
 }
 
+/** What is said to a message without a word in it: a smile, a thumb, three question marks. */
+export const WITHOUT_WORDS: Courtesy = {
+  name: 'No words',
+  says: [],
+  replies: {
+    en: 'What can I help you with? A few words are enough.',
+    de: 'Wobei kann ich helfen? Ein paar Worte genügen.',
+  },
+}
+
 /** What every team starts from; a release without any courtesy uses these. */
 export const STARTER_COURTESIES: readonly Courtesy[] = [
   {

@@ -94,9 +94,12 @@ describe('a visitor’s conversation', () => {
   it('ends, can be taken along as text, and is taken up again by writing', async () => {
     const ida = await visitor(janua)
     await ida.says('can I bring my dog')
-    expect((await ida.get('/transcript')).text).to.match(
-      /You: can I bring my dog\n.*Assistant: Dogs travel/,
-    )
+    const { text } = await ida.get('/transcript')
+    expect(text).to.match(/^Your conversation with Ask us\n/)
+    expect(text).to.match(/10:00 {2}You: can I bring my dog\n10:00 {2}Assistant: Dogs travel/)
+    expect(text)
+      .to.include('Source: Pets on board')
+      .and.not.match(/contact|—/)
     await ida.post('/end').expect(204)
     expect((await ida.thread()).state).to.equal('closed')
     await ida.says('and a refund?')
@@ -134,6 +137,13 @@ describe('a visitor’s conversation', () => {
       expect(status).to.equal(422)
       expect(problem.message).to.match(/^Please look at this again/)
     }
+  })
+  it('says something kind to a message without words, and brings no form', async () => {
+    const max = await visitor(janua)
+    await max.says('😀')
+    const { messages } = await max.thread()
+    expect(messages.at(-1)).to.include({ kind: 'courtesy' })
+    expect(messages.at(-1)!.text).to.include('What can I help you with?')
   })
   it('answers odd texts without falling over', async () => {
     const lee = await visitor(janua)

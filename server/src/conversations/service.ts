@@ -14,6 +14,7 @@ import type { ConversationRow, ConversationTables, QuestionRow } from './models.
 import { leftUnsettled, respond, type Response, turnOfRow } from './respond.ts'
 import { concernedBy, type Threads } from './thread.ts'
 import type { ThreadLinks } from './threadLinks.ts'
+import { transcriptOf } from './transcript.ts'
 
 interface Needs {
   db: Sequelize
@@ -404,14 +405,18 @@ export class Conversations {
   /** The conversation as plain text, for the visitor to keep. */
   async transcript(visitor: KnownVisitor): Promise<string> {
     const conversation = await this.mustHave(visitor)
-    const messages = await this.needs.threads.messages(conversation.id, 0)
-    const who = { visitor: 'You', assistant: 'Assistant', agent: 'Team', team: 'Team', event: '—' }
-    return messages
-      .map(
-        ({ at, author, name, text, kind }) =>
-          `[${at.slice(0, 16).replace('T', ' ')}] ${name ?? who[author]}: ${text || kind}`,
-      )
-      .join('\n')
+    const [messages, live] = await Promise.all([
+      this.needs.threads.messages(conversation.id, 0),
+      this.needs.engine.live(),
+    ])
+    const door = live?.doors.find(({ id }) => id === conversation.doorId)
+    const { language, caseNumber } = conversation
+    return transcriptOf(messages, {
+      title: door?.title ?? '',
+      timeZone: door?.timeZone ?? 'UTC',
+      language,
+      caseNumber,
+    })
   }
 
   /** Whether an answer in the visitor's own thread named this revision. */

@@ -1,4 +1,4 @@
-import type { Brief, Passage } from '@janua/contracts'
+import type { Brief, IntakeField, Passage } from '@janua/contracts'
 import type { ReleaseIndex } from '@janua/core'
 import type { ConversationRow, QuestionRow, VisitorRow } from '../conversations/models.ts'
 
@@ -6,6 +6,8 @@ interface Setting {
   visitor: VisitorRow
   conversation: Pick<ConversationRow, 'language' | 'routedBecause' | 'note' | 'told' | 'phone'>
   door: string
+  /** What the door asks for: agents read its labels, not what is stored. */
+  ask: readonly IntakeField[]
 }
 
 const LANGUAGE_NAMES = { en: 'English', de: 'German' }
@@ -14,7 +16,7 @@ const SAY_NEXT = 2
 /** What an agent knows before reading the first message: nothing here is summarised that was not computed. */
 export function briefOf(
   questions: readonly QuestionRow[],
-  { visitor, conversation, door }: Setting,
+  { visitor, conversation, door, ask }: Setting,
   index: ReleaseIndex | null,
 ): Brief {
   const { language, routedBecause, note, told, phone } = conversation
@@ -25,10 +27,7 @@ export function briefOf(
       { label: 'Name', value: visitor.name ?? '' },
       { label: 'Mail', value: visitor.mail ?? '' },
       { label: 'Call at', value: phone ?? '' },
-      ...Object.entries(told ?? {}).map(([label, value]) => ({
-        label: label[0]!.toUpperCase() + label.slice(1),
-        value,
-      })),
+      ...Object.entries(told ?? {}).map(([field, value]) => labelled(field, value, ask)),
       { label: 'Came through', value: door },
       { label: 'Language', value: LANGUAGE_NAMES[language] },
     ].filter(({ value }) => value !== ''),
@@ -43,6 +42,20 @@ export function briefOf(
     routed: routedBecause,
     note,
     sayNext: index ? nearestPassages(unsettled.at(-1) ?? questions.at(-1), index) : [],
+  }
+}
+
+/** Labels in the language of the team's app. A field that the door asks for no more is shown as it was stored. */
+function labelled(
+  field: string,
+  value: string,
+  ask: readonly IntakeField[],
+): { label: string; value: string } {
+  const asked = ask.find((each) => each.field === field)
+  const choice = asked?.choices.find((each) => each.value === value)
+  return {
+    label: asked?.label.en || field[0]!.toUpperCase() + field.slice(1),
+    value: choice?.label.en || value,
   }
 }
 

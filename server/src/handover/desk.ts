@@ -163,11 +163,11 @@ export class Desk {
         limit: OTHERS,
       }),
     ])
-    const door =
-      live?.doors.find((each) => each.id === conversation.doorId)?.title ?? 'a closed door'
+    const own = live?.doors.find((each) => each.id === conversation.doorId)
+    const door = own?.title ?? 'a closed door'
     const brief: Brief = briefOf(
       questions,
-      { visitor: visitor!, conversation, door },
+      { visitor: visitor!, conversation, door, ask: own?.rules.handOver.ask ?? [] },
       live?.index ?? null,
     )
     const { outcome, rating, ratingWord, visitorGot, visitorSeen, version } = conversation

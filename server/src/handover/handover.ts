@@ -127,6 +127,17 @@ export class Handover {
     )
     if (missing)
       throw problem('INVALID', `“${missing.label[conversation.language]}” is still missing.`)
+    const odd = door.rules.handOver.ask.find(
+      ({ field, kind, choices }) =>
+        kind === 'choice' &&
+        details[field] &&
+        !choices.some(({ value }) => value === details[field]),
+    )
+    if (odd)
+      throw problem(
+        'INVALID',
+        `“${odd.label[conversation.language]}”: please choose one of the options.`,
+      )
     await tables.visitors.update({ name, mail }, { where: { id: visitor.id } })
     const told = Object.fromEntries(
       door.rules.handOver.ask.flatMap(({ field }) =>

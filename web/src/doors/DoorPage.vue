@@ -22,6 +22,7 @@ import { useDeed } from '../shell/useDeed.ts'
 import { useKept } from '../shell/useKept.ts'
 import AnswerRules from './AnswerRules.vue'
 import HandoverRulesPanel from './HandoverRulesPanel.vue'
+import { embedTag } from './embedTag.ts'
 import HoursTable from './HoursTable.vue'
 import LineList from './LineList.vue'
 
@@ -48,11 +49,7 @@ const TEXT_NAMES: Record<TextKey, string> = {
   goodbye: 'Ended',
 }
 const zones = Intl.supportedValuesOf('timeZone')
-const snippet = computed(
-  () =>
-    content.value &&
-    `<script src="${location.origin}/door.js" data-door="${content.value.key}" data-colour="${content.value.colour}" data-label="${content.value.title}" async></${'script'}>`,
-)
+const snippet = computed(() => content.value && embedTag(location.origin, content.value))
 
 const changed = computed(
   () =>

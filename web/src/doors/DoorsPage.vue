@@ -6,8 +6,8 @@ import DataTable from 'primevue/datatable'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
-import { onMounted, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed, onMounted, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import StateChip from '../library/StateChip.vue'
 import { get, post } from '../shell/api.ts'
 import { count, percent } from '../shell/format.ts'
@@ -19,6 +19,22 @@ const session = useSession()
 const router = useRouter()
 const { run } = useDeed()
 const { state, run: load } = useRemote((signal) => get<Door[]>('/doors', {}, signal))
+const route = useRoute()
+/** A page shows this door's tag, but not the door: what is missing. */
+const missing = computed(() => {
+  const { embed, site } = route.query
+  if (typeof embed !== 'string' || state.value.status !== 'ready') return null
+  const door = state.value.value.find(({ key }) => key === embed)
+  if (!door) return { text: `There is no door with the key “${embed}”.`, door: null }
+  if (!door.published)
+    return { text: `“${door.title}” isn’t published yet: publish a release with it.`, door }
+  if (typeof site === 'string' && !door.allowedSites.includes(site))
+    return {
+      text: `${site} isn’t among the sites that may show “${door.title}”. Add it there, mark the door as ready, and publish.`,
+      door,
+    }
+  return { text: `“${door.title}” is open on ${String(site)}. Reload that page.`, door: null }
+})
 const adding = ref(false)
 const fresh = ref({ title: '', key: '' })
 onMounted(load)
@@ -40,6 +56,12 @@ async function add(): Promise<void> {
       </div>
       <Button v-if="session.role === 'lead'" label="Add a door" @click="adding = true" />
     </div>
+    <Message v-if="missing" severity="warn" data-test="embed-missing"
+      >{{ missing.text }}
+      <RouterLink v-if="missing.door" :to="`/doors/${missing.door.id}`"
+        >Open the door</RouterLink
+      ></Message
+    >
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <DataTable
       :value="state.value"
