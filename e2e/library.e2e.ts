@@ -172,7 +172,7 @@ describe('from a spreadsheet to a healthy library and out again', () => {
       await visitor.presses('source', '4.1 Limits of weight')
       await visitor.sees('source-text', 'Page 2')
       expect(await (await visitor.sees('original')).getAttribute('href')).to.match(
-        /\/files\/[0-9a-f]{64}#page=2$/,
+        /\/files\/[0-9a-f]{64}\?until=\d+&key=[\w-]+#page=2$/,
       )
     } finally {
       await visitor.close()

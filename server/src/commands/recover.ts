@@ -3,7 +3,11 @@ import { command } from './command.ts'
 
 await command(async (db, { mail }) => {
   const janua = createJanua({ db, sessionSecret: 'not used by this command' })
-  const token = await janua.accounts.recover(mail!)
-  await janua.close()
+  let token: string
+  try {
+    token = await janua.accounts.recover(mail!)
+  } finally {
+    await janua.close()
+  }
   return `This link works once, for a day. Open it where you reach Janua:\n\n  /link/${token}\n\nA second factor of this account was removed.`
 })

@@ -85,3 +85,27 @@ describe('doors', () => {
     )
   })
 })
+
+describe('a page that embeds a door', () => {
+  let janua: Janua
+  let close: () => Promise<void>
+  before(async () => {
+    ;({ janua, close } = await freshJanua())
+    await openHouse(janua, undefined, { allowedSites: ['https://www.firm.example'] })
+  })
+  after(() => close())
+
+  const cases: [string, string, string | undefined, string][] = [
+    ['help', 'a site that is allowed', 'https://www.firm.example', 'open'],
+    ['help', 'another site', 'https://elsewhere.example', 'not allowed'],
+    ['none', 'a door that is not published', 'https://www.firm.example', 'not published'],
+  ]
+  for (const [key, what, origin, state] of cases)
+    it(`is told “${state}” for ${what}, so that it shows no empty frame`, async () => {
+      const { body, headers } = await supertest(janua.app)
+        .get(`/door/${key}/embed`)
+        .set('origin', origin!)
+      expect(body).to.eql({ state })
+      expect(headers['access-control-allow-origin']).to.equal('*')
+    })
+})
