@@ -11,6 +11,7 @@ import { count, moment, span } from '../shell/format.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { fileSize } from './fileSize.ts'
+import { interval } from './interval.ts'
 
 const REFRESH_MS = 5_000
 const { state, run: load } = useRemote((signal) => get<SystemState>('/system', {}, signal))
@@ -110,7 +111,7 @@ const saveSecurity = () => run(() => put('/security', security.value), 'Sign-in 
       </dl>
 
       <h2>Background jobs</h2>
-      <DataTable :value="jobs" data-key="name" data-test="jobs">
+      <DataTable :value="jobs" data-key="name" size="small" data-test="jobs">
         <Column header="Job"
           ><template #body="{ data }"
             ><strong>{{ data.title }}</strong>
@@ -137,7 +138,7 @@ const saveSecurity = () => run(() => put('/security', security.value), 'Sign-in 
         >
         <Column header="Every"
           ><template #body="{ data }"
-            ><span class="figures">{{ span(data.everySeconds) }}</span></template
+            ><span class="figures">{{ interval(data.everySeconds) }}</span></template
           ></Column
         >
         <Column
