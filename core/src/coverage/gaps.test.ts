@@ -78,6 +78,22 @@ describe('fittingMend', () => {
         asked(['c'], [candidate(2, 0.1)]),
       ]),
     ).to.include({ kind: 'teach', item: 1 }))
+  it('offers nothing that is near by likeness alone: “tablets to lend” never brings “Toilets”', () => {
+    const lend = (confidence: number): AskedWording => ({
+      times: 3,
+      trace: {
+        terms: [
+          { word: 'tablets', readAs: 'toilets', weight: 1, known: true },
+          { word: 'lend', weight: 1, known: false },
+        ],
+        candidates: [candidate(1, confidence, ['toilets'], 'Toilets')],
+        sill: 0.65,
+        leftOut: [],
+      },
+    })
+    expect(all([lend(0.35)])).to.include({ kind: 'write', item: null })
+    expect(all([lend(0.5)]), 'quite sure').to.include({ kind: 'teach', item: 1 })
+  })
   it('extends where they come near it, but hardly', () =>
     expect(
       all([asked(['a'], [candidate(1, 0.2, ['a'])]), asked(['b'], [candidate(1, 0.2, ['b'])])]),

@@ -36,10 +36,14 @@ export interface Nearest {
   missing: string[]
   /** Why a nearer passage did not count. */
   because?: string
+  /** The passage has hardly a word of the question as it was written: it is near by likeness alone. */
+  byLikeness?: true
 }
 
 /** A passage this unsure speaks of something else. */
 const OTHER_SUBJECT = 0.12
+/** With less of a question's weight in words as they were written, a passage is near by likeness alone. */
+const WRITTEN_SHARE = 0.2
 /** From this share of a question's weight on, what a passage lacks is words. */
 const MISSING_SHARE = 0.34
 
@@ -73,7 +77,10 @@ export function nearestOf(
   )
   const weight = (some: typeof own) => some.reduce((sum, each) => sum + each.weight, 0)
   const missing = [...new Set(lacking.sort((a, b) => b.weight - a.weight).map(({ word }) => word))]
+  const written = own.filter(({ word, readAs }) => has.has(word) && (readAs ?? word) === word)
+  const byLikeness = weight(written) < WRITTEN_SHARE * weight(own)
   const base = {
+    ...(byLikeness && { byLikeness: true as const }),
     item: top.item,
     ordinal: top.ordinal,
     title: top.title,
@@ -105,6 +112,7 @@ export interface FittingMend {
 const MOST_NEAR = 0.5
 const TEACHABLE = 0.3
 const EXTENDABLE = 0.14
+const LIKENESS_FLOOR = 0.45
 
 /** What kind of mend fits a topic, by where its questions came nearest: to one article nearly, to one article hardly, or to none. */
 export function fittingMend(
@@ -114,6 +122,8 @@ export function fittingMend(
   const byItem = new Map<number, { title: string; times: number; sure: number }>()
   for (const { times, nearest } of wordings) {
     if (!nearest || nearest.shortfall === 'judged wrong') continue
+    // "Tablets" are no "toilets": what is merely alike is offered only where it is quite sure.
+    if (nearest.byLikeness && nearest.confidence < LIKENESS_FLOOR) continue
     const known = byItem.get(nearest.item) ?? { title: nearest.title, times: 0, sure: 0 }
     byItem.set(nearest.item, {
       ...known,

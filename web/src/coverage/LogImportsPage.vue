@@ -6,6 +6,7 @@ import ProgressBar from 'primevue/progressbar'
 import { onMounted, onScopeDispose, useTemplateRef } from 'vue'
 import { get, post, remove } from '../shell/api.ts'
 import { count, moment, whole } from '../shell/format.ts'
+import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
@@ -13,6 +14,7 @@ import { useSession } from '../shell/session.ts'
 /** A log from elsewhere: the team's past questions, asked of what visitors get now. */
 const session = useSession()
 const { run, busy } = useDeed()
+const confirmed = useConfirmed()
 const { state, run: load } = useRemote((signal) => get<LogImportView[]>('/log/imports', {}, signal))
 const file = useTemplateRef<HTMLInputElement>('file')
 
@@ -28,6 +30,12 @@ async function bring(event: Event): Promise<void> {
   await load()
 }
 async function takeOut(row: LogImportView): Promise<void> {
+  const wanted = await confirmed({
+    header: row.state === 'reading' ? 'Stop this import?' : 'Remove this import?',
+    message: 'All its questions leave the log, the figures and the topics.',
+    accept: row.state === 'reading' ? 'Stop import' : 'Remove import',
+  })
+  if (!wanted) return
   await run(
     () => remove(`/log/imports/${row.id}`),
     row.state === 'reading'

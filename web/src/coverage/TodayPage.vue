@@ -57,7 +57,7 @@ onScopeDispose(session.hear('conversation', () => session.role === 'lead' && voi
 <template>
   <div class="page columns">
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
-    <main v-if="view" class="stack">
+    <div v-if="view" class="stack main">
       <header v-if="view.figures && view.figures.questions > 0">
         <h1 class="sentence" data-test="sentence">
           Last week visitors asked {{ whole(view.figures.questions) }} questions. Janua answered
@@ -179,7 +179,7 @@ onScopeDispose(session.hear('conversation', () => session.role === 'lead' && voi
         your content was, divided by all questions; corrected by the weekly audit. The margin is a
         95 % interval over visitors.</HowCounted
       >
-    </main>
+    </div>
     <aside v-if="view" class="stack">
       <section v-if="session.role === 'lead'" class="panel">
         <h2><RouterLink to="/queues">Queues now</RouterLink></h2>
@@ -249,7 +249,7 @@ onScopeDispose(session.hear('conversation', () => session.role === 'lead' && voi
   gap: 22px;
   align-items: start;
 }
-main {
+.main {
   gap: 20px;
 }
 .sentence {

@@ -11,6 +11,7 @@ import { computed, onMounted, onScopeDispose, ref, shallowRef } from 'vue'
 import { get, post, put, remove } from '../shell/api.ts'
 import { count, span } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
+import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import QueueFiguresPanel from './QueueFiguresPanel.vue'
@@ -19,6 +20,7 @@ import SkillsDialog from './SkillsDialog.vue'
 
 const session = useSession()
 const { run } = useDeed()
+const confirmed = useConfirmed()
 const { state, run: load } = useRemote((signal) => get<Queue[]>('/queues', {}, signal))
 const people = shallowRef<Person[]>([])
 const editing = ref<{
@@ -52,7 +54,14 @@ async function save(): Promise<void> {
   await load()
 }
 async function drop(queue: Queue): Promise<void> {
-  await run(() => remove(`/queues/${queue.id}`), `“${queue.name}” is removed`)
+  const wanted = await confirmed({
+    header: `Remove “${queue.name}”?`,
+    message:
+      'It gets no more conversations. If it has a history, the queue is archived and its conversations and figures stay.',
+    accept: 'Remove queue',
+  })
+  if (!wanted) return
+  await run(() => remove(`/queues/${queue.id}`), `“${queue.name}” removed`)
   await load()
 }
 const fresh = () => ({ id: null, name: '', members: [], settings: structuredClone(STARTER_QUEUE) })
@@ -153,7 +162,8 @@ const edit = (queue: Queue) =>
           ></template
         ></Column
       >
-      <Column v-if="isLead" header=""
+      <Column v-if="isLead"
+        ><template #header><span class="visually-hidden">Actions</span></template
         ><template #body="{ data }"
           ><Button
             size="small"

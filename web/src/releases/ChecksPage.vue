@@ -6,6 +6,7 @@ import SelectButton from 'primevue/selectbutton'
 import { computed, onMounted, onScopeDispose, ref, shallowRef, useTemplateRef } from 'vue'
 import { get, post, put, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
+import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
@@ -13,6 +14,7 @@ import CheckEditor from './CheckEditor.vue'
 
 const session = useSession()
 const { run, busy } = useDeed()
+const confirmed = useConfirmed()
 const { state, run: load } = useRemote((signal) => get<CheckList>('/checks', {}, signal))
 const show = ref<'all' | 'failing'>('all')
 const editing = shallowRef<CheckView | 'new'>()
@@ -61,6 +63,12 @@ async function store(input: CheckInput): Promise<void> {
   await load()
 }
 async function takeOut(check: CheckView): Promise<void> {
+  const wanted = await confirmed({
+    header: 'Remove this check?',
+    message: 'Its results go with it. This cannot be undone.',
+    accept: 'Remove check',
+  })
+  if (!wanted) return
   await run(() => remove(`/checks/${check.id}`), 'Check removed')
   await load()
 }

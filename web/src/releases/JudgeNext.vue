@@ -77,7 +77,7 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
           {{ sure(one.confidence) }}</span
         ><button type="button" class="bare small" @click="list = undefined">stop</button>
       </p>
-      <h3>{{ one.text }}</h3>
+      <h2>{{ one.text }}</h2>
       <p class="said">{{ one.said }}</p>
       <p class="small quiet">from {{ [one.title, ...one.path].join(' › ') }}</p>
       <p class="row">
@@ -115,7 +115,7 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
       </p>
     </template>
     <template v-else>
-      <h3>Judge the twenty that tell most</h3>
+      <h2>Judge the twenty that tell most</h2>
       <p class="small quiet">
         Would-be answers near the sill, spread over your collections, each drawn with a known
         chance. By keyboard it takes two minutes.

@@ -26,6 +26,8 @@ const ALL = 'all collections'
 const chosen = ref(ALL)
 const collection = computed(() => (chosen.value === ALL ? null : chosen.value))
 const sill = ref(0.4)
+/** The lead has chosen a value, which stays whatever is counted anew. */
+const isDragged = ref(false)
 /** In minutes of somebody's time, to begin with; the lead puts in what it is worth. */
 const costs = useLocalStorage<Costs>('janua:costs', {
   wrong: 20,
@@ -113,13 +115,21 @@ const WEEK = computed(() =>
 const signed = (value: number) =>
   Math.abs(value) < 0.5 ? '±0' : `${value < 0 ? '−' : '+'}${whole(Math.round(Math.abs(value)))}`
 
+function drag(to: number): void {
+  isDragged.value = true
+  sill.value = to
+}
+
 onMounted(load)
 watch(view, () => {
   door.value ??= view.value?.doors[0]?.id
 })
-watch([door, collection], () => (sill.value = present.value))
+watch([door, collection], () => {
+  isDragged.value = false
+  sill.value = present.value
+})
 watch([volume, present], () => {
-  if (sill.value === 0.4) sill.value = present.value
+  if (!isDragged.value) sill.value = present.value
   const asked = volume.value
     .filter(({ outcome }) => outcome !== 'clarifying' && outcome !== 'declined')
     .map(({ p, weight }) => ({ p, weight }))
@@ -211,7 +221,8 @@ async function set(): Promise<void> {
               ><span class="c">cheapest place</span><span class="d">the sill as it is</span>
             </p>
             <ThresholdChart
-              v-model="sill"
+              :model-value="sill"
+              @update:model-value="drag"
               :points="points"
               :present="present"
               :best="best?.sill ?? null"
@@ -247,7 +258,7 @@ async function set(): Promise<void> {
                 text
                 :label="`Go to the cheapest, ${best.sill.toFixed(2)}`"
                 data-test="go-best"
-                @click="sill = Math.max(0.05, best.sill)"
+                @click="drag(Math.max(0.05, best.sill))"
               />
             </p>
           </template>
@@ -267,7 +278,7 @@ async function set(): Promise<void> {
         </div>
         <div class="stack">
           <section class="panel costs">
-            <h3>What each costs, in a unit of yours</h3>
+            <h2>What each costs, in a unit of yours</h2>
             <label v-for="each in COSTS" :key="each.key"
               ><span>{{ each.label }}</span
               ><InputNumber
@@ -282,7 +293,7 @@ async function set(): Promise<void> {
           <section v-if="curve && curve.judged > 0" class="panel reliability">
             <ReliabilityDiagram :bins="curve.bins" />
             <div>
-              <h3>Are promises kept?</h3>
+              <h2>Are promises kept?</h2>
               <p class="small">
                 Of answers at 0.8, 80 % should be right. A dot below the line promised too much; its
                 size is how many were judged.
