@@ -82,6 +82,7 @@ async function main() {
       resolve: standIns?.resolve,
       rewriter: standIns?.rewriter,
       mail: standIns?.mail,
+      simulatesAgents: true,
       told: progress.show,
     })
   try {

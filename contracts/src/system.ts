@@ -54,4 +54,7 @@ export interface SystemState {
   database: { bytes: number; version: string }
   uptimeSeconds: number
   backup: { at: string; bytes: number } | null
+  /** Whether the demo's agents answer by themselves; null where there is no demo. */
+  simulatedAgents: boolean | null
 }
+export const switchInput = Joi.object<{ on: boolean }>({ on: Joi.boolean().required() })

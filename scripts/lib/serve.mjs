@@ -20,6 +20,7 @@ export function startServer({
   resolve = {},
   rewriter = null,
   mail = null,
+  simulatesAgents = false,
   told,
 }) {
   const settings = join(folder, 'server.json')
@@ -35,6 +36,7 @@ export function startServer({
       resolve,
       rewriter,
       mail,
+      simulatesAgents,
     }),
     { mode: 0o600 },
   )

@@ -70,6 +70,7 @@ import { Returns } from './handover/returns.ts'
 import { handoverRoutes } from './handover/routes.ts'
 import { RoutingDesk } from './handover/routingDesk.ts'
 import { routingRoutes } from './handover/routingRoutes.ts'
+import { SimulatedAgents } from './handover/simulatedAgents.ts'
 import { Teachings } from './handover/teachings.ts'
 import { Waiting } from './handover/waiting.ts'
 import { DeskWork } from './handover/work.ts'
@@ -130,6 +131,8 @@ export interface Options {
   limits?: Limits
   /** The demo company's own page is served too. */
   hasDemo?: boolean
+  /** Agents of the demo who answer without a browser. */
+  simulatesAgents?: boolean
   /** Where people reach Janua, for links in mails. */
   publicUrl?: () => string
 }
@@ -146,6 +149,7 @@ export function createJanua({
   store = new FileStore(mkdtempSync(join(tmpdir(), 'janua-files-'))),
   limits = new Limits(),
   hasDemo = false,
+  simulatesAgents = false,
   publicUrl = () => 'http://127.0.0.1:4400',
 }: Options) {
   const tables = {
@@ -387,6 +391,9 @@ export function createJanua({
   }
 
   const visitors = new VisitorRecords({ tables, threads, erasure, audit, clock })
+  const simulatedAgents = simulatesAgents
+    ? new SimulatedAgents({ db, tables, accounts, work, clock })
+    : null
   const jobs: JobRunner = new JobRunner(
     { tables, clock, log },
     listOfJobs({
@@ -408,12 +415,13 @@ export function createJanua({
       links,
       visitors,
       files: { sweep: () => sweepFiles(tables, store) },
+      simulatedAgents,
     }),
   )
-  const system = new System({ db, tables, jobs, store, outbox })
+  const system = new System({ db, tables, jobs, store, outbox, simulatedAgents })
 
   const routes: Route[] = [
-    ...systemRoutes({ system, jobs, visitors }),
+    ...systemRoutes({ system, jobs, visitors, simulatedAgents }),
     ...accountRoutes({ accounts, security, returns, audit, events, limits }),
     ...libraryRoutes({
       articles,

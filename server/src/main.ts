@@ -21,6 +21,8 @@ interface Handed {
   today: string | null
   /** Where files are kept. */
   files: string
+  /** The demo's agents answer by themselves. */
+  simulatesAgents?: boolean
   sessionSecret: string
   /** Hosts that stand elsewhere than their names say: the stand-ins. */
   resolve: Record<string, string>
@@ -62,6 +64,7 @@ async function main(): Promise<void> {
     db,
     store,
     hasDemo: loaded === 'demo',
+    simulatesAgents: loaded === 'demo' && handed.simulatesAgents === true,
     publicUrl: () => process.env.PUBLIC_URL ?? `http://127.0.0.1:${port}`,
     log: logger(),
     sessionSecret: handed.sessionSecret,

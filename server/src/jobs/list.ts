@@ -22,6 +22,8 @@ interface Needs {
   links: Ticking
   visitors: Ticking
   files: { sweep(): Promise<unknown> }
+  /** Of the demo alone. */
+  simulatedAgents: Ticking | null
 }
 
 /** Counting takes at most a ninth of the time, however large the log is: visitors' answers and people's pages go before it. */
@@ -72,6 +74,13 @@ export function listOfJobs(needs: Needs): Job[] {
     job('links', 'Looks for dead links', 600, () => needs.links.tick()),
     job('retention', 'Removes what is older than it is kept', 3_600, () => needs.visitors.tick()),
     job('files', 'Removes files that nothing uses', 21_600, () => needs.files.sweep()),
+    ...(needs.simulatedAgents
+      ? [
+          job('demo-agents', 'Lets the demo’s agents answer', 3, () =>
+            needs.simulatedAgents!.tick(),
+          ),
+        ]
+      : []),
   ]
 }
 

@@ -1,4 +1,5 @@
-import { holdInput, idPath, retentionInput } from '@janua/contracts'
+import { holdInput, idPath, retentionInput, switchInput } from '@janua/contracts'
+import type { SimulatedAgents } from '../handover/simulatedAgents.ts'
 import type { VisitorRecords } from '../conversations/visitorRecords.ts'
 import { type Route, route } from '../http/routing.ts'
 import type { JobRunner } from '../jobs/runner.ts'
@@ -11,14 +12,18 @@ interface Needs {
   system: System
   jobs: JobRunner
   visitors: VisitorRecords
+  simulatedAgents: SimulatedAgents | null
 }
 
-export function systemRoutes({ system, jobs, visitors }: Needs): Route[] {
+export function systemRoutes({ system, jobs, visitors, simulatedAgents }: Needs): Route[] {
   return [
     route('get', '/system', 'system.read', {}, () => system.state()),
     route('post', '/system/jobs/:name', 'system.change', { params: jobPath }, ({ params }) =>
       jobs.runNow(params.name),
     ),
+    route('put', '/demo/agents', 'demo.move', { body: switchInput }, async ({ body }) => {
+      await simulatedAgents?.switchTo(body.on)
+    }),
     route('get', '/retention', 'system.read', {}, () => visitors.retention()),
     route('put', '/retention', 'system.change', { body: retentionInput }, ({ body, user }) =>
       visitors.setRetention(user, body),

@@ -11,6 +11,7 @@ interface Needs {
   jobs: JobRunner
   store: FileStore
   outbox: Outbox
+  simulatedAgents: { isOn(): Promise<boolean> } | null
 }
 
 /** Written by "npm run backup". */
@@ -54,6 +55,7 @@ export class System {
       },
       database: { bytes: Number(size.bytes ?? 0), version: version.version },
       uptimeSeconds: Math.round(process.uptime()),
+      simulatedAgents: (await this.needs.simulatedAgents?.isOn()) ?? null,
       backup: (backup?.value as SystemState['backup'] | undefined) ?? null,
     }
   }

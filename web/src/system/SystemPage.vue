@@ -48,6 +48,10 @@ async function runNow(name: string): Promise<void> {
   await run(() => post(`/system/jobs/${name}`))
   await load()
 }
+async function switchAgents(on: boolean): Promise<void> {
+  await run(() => put('/demo/agents', { on }))
+  await load()
+}
 const saveRetention = () => run(() => put('/retention', retention.value), 'Retention saved')
 const saveSecurity = () => run(() => put('/security', security.value), 'Sign-in rules saved')
 </script>
@@ -82,6 +86,19 @@ const saveSecurity = () => run(() => put('/security', security.value), 'Sign-in 
         >{{ count(state.value.mail.waiting, 'email is', 'emails are') }} waiting to be sent:
         {{ state.value.mail.problem }}</Message
       >
+      <Message v-if="state.value.simulatedAgents !== null" severity="info" data-test="demo-agents"
+        >This is a demo: its agents are
+        {{
+          state.value.simulatedAgents
+            ? 'simulated, and answer visitors who ask for the team.'
+            : 'switched off, so nobody answers visitors but you.'
+        }}
+        <Button
+          size="small"
+          outlined
+          :label="state.value.simulatedAgents ? 'Switch off' : 'Switch on'"
+          @click="switchAgents(!state.value.simulatedAgents)"
+      /></Message>
       <dl class="facts">
         <div>
           <dt>Disk space free</dt>
