@@ -128,6 +128,17 @@ export class Draft {
     })
   }
 
+  /** Marks every change that is not ready yet. @returns how many */
+  async markAllReady(actor: Actor): Promise<number> {
+    const { tables, events, audit } = this.needs
+    const unready = (await this.changes()).filter(({ ready }) => !ready).map(({ item }) => item)
+    if (unready.length === 0) return 0
+    await tables.items.update({ ready: true }, { where: { id: unready } })
+    events.tell('draft', { item: 0 })
+    await audit.note(actor, 'marked all ready', `${unready.length} changes`, { items: unready })
+    return unready.length
+  }
+
   /** Takes an item out of the draft; visitors keep it until a release without it is published. */
   async remove(actor: Actor, id: number, kind: ItemKind, outer?: Transaction): Promise<void> {
     await this.within(outer, async (transaction) => {

@@ -113,4 +113,15 @@ describe('releases', () => {
     )
     expect(both.map(({ status }) => status).sort()).to.eql([201, 409])
   })
+  it('marks every change in work as ready at once, and says how many', async () => {
+    for (const title of ['Ferries', 'Trams'])
+      await lead.post(
+        '/articles',
+        article(title, `${title} run all day.\n`, [`When do ${title} run?`], { ready: false }),
+      )
+    expect((await lead.post('/draft/ready').expect(200)).body).to.eql({ marked: 2 })
+    expect((await lead.post('/draft/ready')).body).to.eql({ marked: 0 })
+    const { body } = await lead.get('/draft')
+    expect(body.filter(({ ready }: { ready: boolean }) => !ready)).to.eql([])
+  })
 })

@@ -91,6 +91,9 @@ export function releaseRoutes({
       { ...byId, body: readyInput },
       ({ params, body, user }) => draft.setReady(user, params.id, body.ready),
     ),
+    route('post', '/draft/ready', 'change.ready', {}, async ({ user }) => ({
+      marked: await draft.markAllReady(user),
+    })),
     route('delete', '/draft/:id', 'change.discard', byId, ({ params, user }) =>
       draft.discard(user, params.id, summarise),
     ),

@@ -164,6 +164,13 @@ const discard = ({ item, title }: DraftChange) =>
             Publishing takes the ready ones that you choose. The rest stays in the draft.
           </p>
         </div>
+        <Button
+          v-if="changes.length > ready.length"
+          outlined
+          :label="`Mark all as ready (${changes.length - ready.length})`"
+          data-test="all-ready"
+          @click="then(() => post('/draft/ready'), 'All changes are ready')"
+        />
       </div>
       <Message v-if="draft.status === 'failed'" severity="error">{{ draft.reason }}</Message>
       <Message
