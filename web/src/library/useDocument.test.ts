@@ -93,6 +93,7 @@ describe('useDocument', () => {
       collection: '',
       phrasings: [],
       reviewOn: null,
+      holds: { from: null, until: null, doors: [] },
       base: 4,
       ready: true,
       parts: [
