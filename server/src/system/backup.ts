@@ -1,8 +1,7 @@
 import { createReadStream, createWriteStream } from 'node:fs'
 import { cp, mkdir, readdir, readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { createInterface } from 'node:readline'
-import { finished } from 'node:stream/promises'
+import { pipeline } from 'node:stream/promises'
 import { createGunzip, createGzip } from 'node:zlib'
 import { QueryTypes, type Sequelize, Transaction } from 'sequelize'
 import { accountTables } from '../accounts/models.ts'
@@ -79,40 +78,36 @@ async function manifestOf(from: string): Promise<Manifest> {
 }
 
 async function writeRows(db: Sequelize, path: string): Promise<number> {
-  const packed = createGzip()
-  const out = packed.pipe(createWriteStream(path, { mode: 0o600 }))
   let count = 0
+  async function* lines(transaction: Transaction) {
+    for (const table of await tablesOf(db)) {
+      const keys = await primaryKeyOf(db, table)
+      for (let from = 0; ; from += AT_ONCE) {
+        const rows = await db.query<Record<string, unknown>>(
+          `SELECT * FROM \`${table}\` ORDER BY ${keys.map((key) => `\`${key}\``).join(', ')} LIMIT ${AT_ONCE} OFFSET ${from}`,
+          { type: QueryTypes.SELECT, transaction },
+        )
+        if (rows.length === 0) break
+        count += rows.length
+        const line: Line = { table, rows: rows.map(packedRow) }
+        yield `${JSON.stringify(line)}\n`
+        if (rows.length < AT_ONCE) break
+      }
+    }
+  }
   await db.transaction(
     { isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ },
-    async (transaction) => {
-      for (const table of await tablesOf(db)) {
-        const keys = await primaryKeyOf(db, table)
-        for (let from = 0; ; from += AT_ONCE) {
-          const rows = await db.query<Record<string, unknown>>(
-            `SELECT * FROM \`${table}\` ORDER BY ${keys.map((key) => `\`${key}\``).join(', ')} LIMIT ${AT_ONCE} OFFSET ${from}`,
-            { type: QueryTypes.SELECT, transaction },
-          )
-          if (rows.length === 0) break
-          count += rows.length
-          const line: Line = { table, rows: rows.map(packedRow) }
-          if (!packed.write(`${JSON.stringify(line)}\n`))
-            await new Promise((done) => packed.once('drain', done))
-          if (rows.length < AT_ONCE) break
-        }
-      }
-    },
+    (transaction) =>
+      pipeline(lines(transaction), createGzip(), createWriteStream(path, { mode: 0o600 })),
   )
-  packed.end()
-  await finished(out)
   return count
 }
 
 async function restoreRows(db: Sequelize, path: string): Promise<number> {
-  const lines = createInterface({ input: createReadStream(path).pipe(createGunzip()) })
   let count = 0
   await db.transaction(async (transaction) => {
     await db.query('SET FOREIGN_KEY_CHECKS = 0', { transaction })
-    for await (const line of lines) {
+    for await (const line of linesOf(path)) {
       const { table, rows } = JSON.parse(line) as Line
       const columns = Object.keys(rows[0]!)
       const values = rows.map((row) => columns.map((column) => unpacked(row[column])))
@@ -125,6 +120,23 @@ async function restoreRows(db: Sequelize, path: string): Promise<number> {
     await db.query('SET FOREIGN_KEY_CHECKS = 1', { transaction })
   })
   return count
+}
+
+/**
+ * The lines of a packed file. Not by readline: it loses lines that come before it is listened to, and errors of what it reads.
+ * @throws when the file is missing, cut or not packed
+ */
+async function* linesOf(path: string): AsyncGenerator<string> {
+  const text = createGunzip().setEncoding('utf8')
+  // A failure ends the text as well, and is thrown where it is read.
+  pipeline(createReadStream(path), text).catch(() => undefined)
+  let rest = ''
+  for await (const chunk of text as AsyncIterable<string>) {
+    const lines = (rest + chunk).split('\n')
+    rest = lines.pop()!
+    yield* lines
+  }
+  if (rest !== '') yield rest
 }
 
 /** Moments and bytes do not survive JSON as they are. */
