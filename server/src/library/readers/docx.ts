@@ -1,10 +1,9 @@
-import type { DocumentContent } from '@janua/contracts'
 import mammoth from 'mammoth'
 import { markdownFrom } from './html.ts'
-import { partsOf } from './parts.ts'
+import { partsOf, textDocument } from './parts.ts'
 import { asPicture } from './pictures.ts'
 import type { Picture, ReadFile } from './read.ts'
-import { collectionFromName, oneLine, titleFromName, Unreadable } from './text.ts'
+import { oneLine, Unreadable } from './text.ts'
 import { openZip } from './zip.ts'
 
 const STYLES = ["p[style-name='Title'] => h1.title:fresh", "p[style-name='Subtitle'] => p:fresh"]
@@ -33,29 +32,14 @@ export async function readDocx(bytes: Buffer, name: string): Promise<ReadFile> {
   const parts = partsOf(
     markdownFrom(html.replace(titled?.[0] ?? '\u0000', '').replace(/<img[^>]*src=""[^>]*>/g, '')),
   )
-  const top = parts.filter(({ level, heading }) => heading && level === 1)
   const named = oneLine(titled?.[1]?.replace(/<[^>]+>/g, '') ?? '')
-  const title =
-    named || (top.length === 1 && parts[0] === top[0] ? top[0]!.heading : '') || titleFromName(name)
-  if (!named && title === parts[0]?.heading) parts[0].heading = ''
-  const content: DocumentContent = {
-    title: title.slice(0, 200),
-    collection: collectionFromName(name),
-    format: 'docx',
-    file: null,
-    address: null,
-    pages: null,
-    phrasings: [],
-    parts,
-    reviewOn: null,
-  }
   const notes =
     lost > 0
       ? [`${lost} picture${lost > 1 ? 's' : ''} left out: of a kind that browsers do not show`]
       : []
   return {
     kind: 'document',
-    content,
+    content: textDocument(parts, named, name),
     notes,
     pictures,
     original: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',

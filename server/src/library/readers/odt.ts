@@ -1,10 +1,9 @@
-import type { DocumentContent } from '@janua/contracts'
 import * as cheerio from 'cheerio'
 import type { AnyNode, Element } from 'domhandler'
 import { markdownFrom } from './html.ts'
-import { partsOf } from './parts.ts'
+import { partsOf, textDocument } from './parts.ts'
 import type { ReadFile } from './read.ts'
-import { collectionFromName, oneLine, titleFromName, Unreadable } from './text.ts'
+import { oneLine, Unreadable } from './text.ts'
 import { openZip } from './zip.ts'
 
 const MOST_REPEATED = 200
@@ -22,26 +21,11 @@ export async function readOdt(bytes: Buffer, name: string): Promise<ReadFile> {
   const named = oneLine(titled.text())
   titled.remove()
   const parts = partsOf(markdownFrom(htmlOf(body.children)))
-  const top = parts.filter(({ level, heading }) => heading && level === 1)
-  const title =
-    named || (top.length === 1 && parts[0] === top[0] ? top[0]!.heading : '') || titleFromName(name)
-  if (!named && title === parts[0]?.heading) parts[0].heading = ''
-  const content: DocumentContent = {
-    title: title.slice(0, 200),
-    collection: collectionFromName(name),
-    format: 'docx',
-    file: null,
-    address: null,
-    pages: null,
-    phrasings: [],
-    parts,
-    reviewOn: null,
-  }
   const pictures = $('draw\\:frame').length
   const notes = pictures > 0 ? [`${pictures} picture${pictures > 1 ? 's' : ''} left out`] : []
   return {
     kind: 'document',
-    content,
+    content: textDocument(parts, named, name),
     notes,
     original: 'application/vnd.oasis.opendocument.text',
   }

@@ -1,6 +1,6 @@
-import { MAX_PARTS } from '@janua/contracts'
+import { type DocumentContent, MAX_PARTS } from '@janua/contracts'
 import type { Part } from '@janua/core'
-import { Unreadable } from './text.ts'
+import { collectionFromName, titleFromName, Unreadable } from './text.ts'
 
 const QUESTION_WORD =
   /^(how|what|when|where|who|whom|whose|which|why|can|could|may|must|do|does|did|is|are|am|was|will|would|should|have|has|wie|was|wann|wo|wohin|woher|wer|wen|wem|warum|weshalb|welche[rsnm]?|kann|können|darf|dürfen|muss|müssen|ist|sind|hat|haben|gibt|bekomme|brauche)\b/i
@@ -65,4 +65,26 @@ function plain(markdown: string): string {
     .replace(/\\([\\`*_[\]<>|~#.()+-])/g, '$1')
     .replace(/[*_`]{1,3}(\S(?:.*?\S)?)[*_`]{1,3}/g, '$1')
     .trim()
+}
+
+/**
+ * A text document of its parts. Its title is the one it was given, else its only main heading when it begins with that, which then
+ * is no part's heading any more, else it comes from the file's name.
+ */
+export function textDocument(parts: Part[], named: string, name: string): DocumentContent {
+  const top = parts.filter(({ level, heading }) => heading && level === 1)
+  const title =
+    named || (top.length === 1 && parts[0] === top[0] ? top[0]!.heading : '') || titleFromName(name)
+  if (!named && title === parts[0]?.heading) parts[0].heading = ''
+  return {
+    title: title.slice(0, 200),
+    collection: collectionFromName(name),
+    format: 'docx',
+    file: null,
+    address: null,
+    pages: null,
+    phrasings: [],
+    parts,
+    reviewOn: null,
+  }
 }
