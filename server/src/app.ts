@@ -13,7 +13,13 @@ import type { Files } from './library/files.ts'
 import { answerErrors } from './http/errors.ts'
 import { Problem, problem } from './http/problems.ts'
 import { type Gatekeeper, mount, type Route } from './http/routing.ts'
-import { againstForgery, doorHeaders, permissionsPolicy, teamHeaders } from './http/security.ts'
+import {
+  againstForgery,
+  doorHeaders,
+  isFromOurPages,
+  permissionsPolicy,
+  teamHeaders,
+} from './http/security.ts'
 
 interface Needs {
   routes: readonly Route[]
@@ -103,12 +109,9 @@ function serveDoors(app: Express, engine: EngineHost): void {
   app.get('/door/:key/embed', async (req, res) => {
     const open = await engine.openDoor(String(req.params.key)).catch(noSuchDoor)
     const origin = req.get('origin')
-    // A browser sends no Origin to where the page itself came from.
-    const isOurs =
-      origin === undefined || (URL.canParse(origin) && new URL(origin).host === req.get('host'))
     const state = !open
       ? 'not published'
-      : isOurs || open.door.allowedSites.includes(origin)
+      : isFromOurPages(req.headers) || open.door.allowedSites.includes(origin!)
         ? 'open'
         : 'not allowed'
     res

@@ -24,11 +24,6 @@ export function peopleOf(io: Server): number[] {
   return [...new Set(all(io).flatMap((socket) => identityOf(socket).user ?? []))]
 }
 
-/** A page of another site cannot open a connection with somebody's session. */
-export function isFromOurPages({ origin, host }: { origin?: string; host?: string }): boolean {
-  return origin === undefined || (URL.canParse(origin) && new URL(origin).host === host)
-}
-
 /** Whether a network address has as many connections as it may. */
 export function isCrowded(io: Server, address: string): boolean {
   const network = networkOf(address)

@@ -16,13 +16,13 @@ import {
   endOldest,
   type Identity,
   isCrowded,
-  isFromOurPages,
   limitEvents,
   MOST_BYTES,
   peopleOf,
   rejoinQueues,
   seldom,
 } from './connections.ts'
+import { isFromOurPages } from '../http/security.ts'
 
 interface Needs {
   sessions: ReturnType<typeof sessionsIn>
