@@ -48,6 +48,8 @@ export interface GapRow {
   samples: string[]
   state: GapState
   reopened: boolean
+  /** Set when the live release answers its questions although nobody fixed it on purpose. */
+  closed: { release: number; share: number; n: number; at: string } | null
   who: string | null
   until: string | null
 }

@@ -34,6 +34,7 @@ import { systemRoutes } from './system/routes.ts'
 import { System } from './system/service.ts'
 import { Rollup } from './coverage/figures/rollup.ts'
 import { Effects } from './coverage/gaps/effect.ts'
+import { GapClosings } from './coverage/gaps/closings.ts'
 import { GapMends } from './coverage/gaps/mends.ts'
 import { Gaps } from './coverage/gaps/service.ts'
 import { Judgements } from './coverage/judgements.ts'
@@ -358,6 +359,7 @@ export function createJanua({
     conflicting: () => health.conflicting(),
     clock,
   })
+  const gapClosings = new GapClosings({ db, tables, gaps, gapMends, engine, clock })
   const questionLog = new QuestionLog({ db, tables, threads, rollup, reporting, users, clock })
   const logImports = new LogImports({
     db,
@@ -408,6 +410,7 @@ export function createJanua({
       topics,
       rollup,
       gapMends,
+      gapClosings,
       reports,
       learning,
       queueLearning,
@@ -571,6 +574,7 @@ export function createJanua({
     topics,
     gaps,
     gapMends,
+    gapClosings,
     questionLog,
     logImports,
     reports,

@@ -131,4 +131,22 @@ describe('mending', () => {
         })
       ).body.message,
     ).to.equal('Nobody has asked this question.'))
+  it('counts as answered without a mend once it is answered, until a visitor says no to that', async () => {
+    const text = 'Do you lend umbrellas?'
+    await (await visitor(janua)).says(text)
+    expect(await norms('search=umbrella')).to.have.length(1)
+    const content = article('Umbrellas', 'Umbrellas are lent at the desk for a day.\n', [text])
+    const { body } = await lead.post('/articles', content).expect(201)
+    await lead.post('/releases', { items: [body.id], note: 'umbrellas' }).expect(201)
+    clock.pass(60)
+    const again = await visitor(janua)
+    await again.says(text)
+    expect(await norms('search=umbrella')).to.eql([])
+    expect((await list('state=mended&search=umbrella')).rows[0]!.mend).to.equal(null)
+    await again.post('/votes', {
+      message: (await again.thread()).messages.at(-1)!.id,
+      helpful: false,
+    })
+    expect(await norms('search=umbrella')).to.have.length(1)
+  })
 })

@@ -105,6 +105,15 @@ export interface GapMendRow {
   publishedAt: Date | null
   mendedAt: Date | null
 }
+/** A gap that the live release answers although nobody fixed it on purpose. */
+export interface GapClosingRow {
+  topicId: number
+  releaseId: number
+  /** Expected right answers among the n questions that were asked again. */
+  correct: number
+  n: number
+  closedAt: Date
+}
 export type LogImportRow = Omit<LogImportView, 'by' | 'at'> & {
   hash: string
   userId: number | null
@@ -253,6 +262,13 @@ export function coverageTables(db: Sequelize) {
       createdAt: time,
       publishedAt: time,
       mendedAt: time,
+    }),
+    gapClosings: table<GapClosingRow>(db, 'gap_closings', {
+      topicId: { type: ref, primaryKey: true },
+      releaseId: ref,
+      correct: DataTypes.DOUBLE,
+      n: whole,
+      closedAt: time,
     }),
     logImports: table<LogImportRow>(db, 'log_imports', {
       id,

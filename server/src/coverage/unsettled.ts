@@ -22,9 +22,12 @@ interface GroupRow {
   lastId: number
 }
 
-/** A mend counts for a question until the question comes up unsettled again after it. */
+/** A mend counts for a question until the question comes up unsettled again after it; without one, a question counts as mended once it is answered. */
 const GROUPED = `SELECT q.norm, COUNT(*) AS times, SUM(q.vote = -1) AS votedDown, MAX(q.asked_at) AS lastAt, MAX(q.id) AS lastId,
-  COALESCE(CASE WHEN m.state = 'mended' AND MAX(q.asked_at) > m.mended_at THEN 'open' ELSE m.state END, 'open') AS state
+  CASE WHEN m.state = 'mended' AND MAX(q.asked_at) <= m.mended_at THEN 'mended'
+       WHEN m.state = 'in draft' THEN m.state
+       WHEN EXISTS (SELECT 1 FROM questions later WHERE later.norm = q.norm AND later.id > MAX(q.id) AND later.outcome = 'answered') THEN 'mended'
+       ELSE 'open' END AS state
   FROM questions q LEFT JOIN (SELECT norm, MAX(id) AS id FROM mends GROUP BY norm) newest ON newest.norm = q.norm LEFT JOIN mends m ON m.id = newest.id
   WHERE q.unsettled = 1 GROUP BY q.norm, m.state, m.mended_at`
 

@@ -1,14 +1,6 @@
 import { expect } from 'chai'
 import { connect, type DatabaseAddress } from './connect.ts'
-import { migrate } from './migrate.ts'
-import * as first from './migrations/2026-11-23-first-tables.ts'
-import * as judgements from './migrations/2026-11-24-judgements.ts'
-import * as library from './migrations/2026-11-25-library.ts'
-import * as engineModels from './migrations/2026-11-26-engine-models.ts'
-import * as proofs from './migrations/2026-11-27-proofs.ts'
-import * as coverage from './migrations/2026-11-29-coverage.ts'
-import * as handover from './migrations/2026-11-30-handover.ts'
-import * as repairs from './migrations/2026-11-30-repairs.ts'
+import { migrate, STEPS } from './migrate.ts'
 
 describe('migrate', () => {
   const db = connect({
@@ -28,30 +20,12 @@ describe('migrate', () => {
   after(() => db.close())
 
   it('takes each step once', async () => {
-    expect(await migrate(db)).to.eql([
-      '2026-11-23-first-tables',
-      '2026-11-24-judgements',
-      '2026-11-25-library',
-      '2026-11-26-engine-models',
-      '2026-11-27-proofs',
-      '2026-11-29-coverage',
-      '2026-11-30-handover',
-      '2026-11-30-repairs',
-    ])
+    expect(await migrate(db)).to.eql(Object.keys(STEPS))
     expect(await migrate(db)).to.eql([])
   })
   it('knows the way back: nothing of ours is left', async () => {
-    for (const statement of [
-      ...repairs.down,
-      ...handover.down,
-      ...coverage.down,
-      ...proofs.down,
-      ...engineModels.down,
-      ...library.down,
-      ...judgements.down,
-      ...first.down,
-    ])
-      await db.query(statement)
+    for (const { down } of Object.values(STEPS).reverse())
+      for (const statement of down) await db.query(statement)
     expect(await tables()).to.eql(['migrations'])
   })
   it('keeps text of every script and kind', async () => {

@@ -15,6 +15,7 @@ interface Needs {
   topics: Ticking
   rollup: { settle(): Promise<boolean> }
   gapMends: { prove(): Promise<unknown> }
+  gapClosings: { settle(figures: number): Promise<unknown> }
   reports: { watch(): Promise<unknown> }
   learning: Ticking
   queueLearning: Ticking
@@ -66,6 +67,12 @@ export function listOfJobs(needs: Needs): Job[] {
       'Checks whether gaps are fixed',
       10,
       rested(onFigures(() => needs.gapMends.prove())),
+    ),
+    job(
+      'closed-gaps',
+      'Closes gaps whose questions are answered now',
+      10,
+      rested(() => needs.gapClosings.settle(figures.version)),
     ),
     job('falls', 'Looks for falling coverage', 10, rested(onFigures(() => needs.reports.watch()))),
     job('confidence', 'Learns how sure answers are', 30, () => needs.learning.tick()),

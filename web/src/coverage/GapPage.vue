@@ -125,6 +125,14 @@ async function changed(): Promise<void> {
         <NearestWhy :sheet="sheet" />
       </section>
       <aside class="stack">
+        <section v-if="sheet.closed" class="panel stack answered-now" data-test="gap-closed">
+          <h2>Answered since</h2>
+          <p class="small">
+            Release {{ sheet.closed.release }} answers its questions although nobody fixed this gap
+            on purpose: asked again, or since, <strong>{{ percent(sheet.closed.share) }}</strong> of
+            {{ sheet.closed.n }} come out right. It opens again by itself when that no longer holds.
+          </p>
+        </section>
         <GapMended v-if="sheet.mends.length" :sheet="sheet" :effect="effect.value ?? null" />
         <section class="panel stack" data-test="mend-panel">
           <h2>{{ isDone ? 'Mend it otherwise' : 'Mend it' }}</h2>
@@ -194,6 +202,9 @@ header {
 .after {
   border-left: 3px solid var(--plum);
   padding-left: 12px;
+}
+aside .answered-now {
+  border-left: 4px solid var(--moss);
 }
 aside .panel {
   gap: 12px;

@@ -13,7 +13,8 @@ const {
 const volume = (row: GapRow) =>
   row.aWeek >= 10 ? whole(Math.round(row.aWeek)) : row.aWeek.toFixed(1)
 const course = (row: GapRow) => `By week: ${row.weeks.join(', ')}`
-function underneath({ samples, reopened, who, until }: GapRow): string {
+function underneath({ samples, reopened, closed, who, until }: GapRow): string {
+  if (closed) return `answered since, by release ${closed.release}`
   if (reopened) return 'mended before; what was asked since says that it no longer holds'
   if (who) return `${who}${until ? `, until ${until}` : ''}`
   return samples

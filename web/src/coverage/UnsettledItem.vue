@@ -30,6 +30,7 @@ defineEmits<{ open: [] }>()
           }}<template v-if="row.nearest && row.state === 'open'">
             · near: {{ row.nearest.title }} {{ sure(row.nearest.confidence) }}</template
           >
+          <template v-if="row.state === 'mended' && !row.mend"> · answered since</template>
           <template v-if="row.mend">
             ·
             {{

@@ -208,3 +208,55 @@ describe('gaps', () => {
       'There is no topic 99999 any more',
     ))
 })
+
+/** Point 15 of the repairs. */
+describe('a gap that nobody fixes on purpose', () => {
+  let janua: Janua
+  let clock: TestClock
+  let close: () => Promise<void>
+  let lead: Member
+  let topic: number
+  before(async () => {
+    ;({ janua, clock, close } = await freshJanua())
+    lead = await member(janua, 'lead')
+    clock.set('2026-11-02T09:00:00Z')
+    await openHouse(janua, [DOG, REFUND, BIKE])
+    clock.set('2026-11-03T09:00:00Z')
+    await asked(janua, clock, [...CHARGING, ...CHARGING, ...OTHERS])
+    clock.set('2026-11-16T09:00:00Z')
+    await learnt(janua)
+    topic = ((await lead.get('/gaps')).body as GapPage).rows[0]!.topic
+  })
+  after(() => close())
+
+  const sheet = async () => (await lead.get(`/gaps/${topic}`)).body as GapSheet
+
+  it('stays open while the live release does not answer it', async () => {
+    await janua.gapClosings.settle(1)
+    expect(await sheet()).to.include({ state: 'open', closed: null })
+  })
+  it('closes by itself once the live release answers its questions', async () => {
+    const content = article(
+      'Sockets on deck 3',
+      'You may charge the battery of your e-bike on deck 3. Charging costs nothing.\n',
+      CHARGING,
+    )
+    const { body } = await lead.post('/articles', content).expect(201)
+    await janua.gapClosings.settle(1)
+    expect(await sheet()).to.include({ state: 'open' })
+    await lead.post('/releases', { items: [body.id], note: 'sockets' }).expect(201)
+    await janua.gapClosings.settle(1)
+    const { state, closed, mends } = await sheet()
+    expect({ state, mends }).to.eql({ state: 'mended', mends: [] })
+    expect(closed).to.include({ release: 2, n: 12 })
+    expect(closed!.share).to.be.greaterThan(0.6)
+    const { rows, counts } = (await lead.get('/gaps')).body as GapPage
+    expect(rows.map(({ topic: id }) => id)).not.to.include(topic)
+    expect(counts.mended).to.equal(1)
+  })
+  it('opens again when a roll-back takes the answer away', async () => {
+    await lead.post('/releases/1/live').expect(200)
+    await janua.gapClosings.settle(1)
+    expect(await sheet()).to.include({ state: 'open', closed: null })
+  })
+})

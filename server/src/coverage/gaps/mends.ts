@@ -200,8 +200,8 @@ export class GapMends {
   }
 
   /** Expected right among what was asked since, by its real outcomes; with the earlier questions asked again while these are few. */
-  private async rightSince(
-    mend: GapMendRow,
+  async rightSince(
+    mend: Pick<GapMendRow, 'topicId' | 'releaseId'>,
     since: Date,
     { live, worthNow }: { live: CompiledRelease; worthNow: ReturnType<typeof judgedWorth> },
   ): Promise<{ right: number; n: number }> {

@@ -12,7 +12,7 @@ import {
   trendsStanding,
 } from '@janua/core'
 import { normOf } from '../../conversations/respond.ts'
-import type { GapMendRow, GapWorkRow, TopicRow } from '../models.ts'
+import type { GapClosingRow, GapMendRow, GapWorkRow, TopicRow } from '../models.ts'
 import type { LastAsked } from './asked.ts'
 
 /** The full weeks that gaps are counted over: the newest four, and one before them for the trend. */
@@ -41,6 +41,7 @@ export interface GapSources {
   asked: ReadonlyMap<number, readonly LastAsked[]>
   work: ReadonlyMap<number, GapWorkRow>
   mends: ReadonlyMap<number, GapMendRow>
+  closings: ReadonlyMap<number, GapClosingRow>
   known: readonly KnownMend[]
   nameOf(user: number): string
   settings: Pick<ReportingSettings, 'handleMinutes' | 'costPerHour' | 'currency'>
@@ -89,6 +90,7 @@ export function gapRows({
   asked,
   work,
   mends,
+  closings,
   known,
   nameOf,
   settings,
@@ -103,6 +105,7 @@ export function gapRows({
     const potential = potentialOf(uncovered, mend.kind, known)
     const mendRow = mends.get(topic.id)
     const workRow = work.get(topic.id)
+    const closing = mendRow ? undefined : closings.get(topic.id)
     const hours = settings.handleMinutes === null ? null : (potential * settings.handleMinutes) / 60
     return {
       topic: topic.id,
@@ -134,17 +137,30 @@ export function gapRows({
         .map(({ text }) => text)
         .filter((text) => normOf(text) !== normOf(topic.label))
         .slice(0, SAMPLES),
-      state: stateOf(workRow, mendRow),
+      state: stateOf(workRow, mendRow, closing),
       reopened: mendRow?.state === 'reopened',
+      closed: closing
+        ? {
+            release: closing.releaseId,
+            share: closing.correct / closing.n,
+            n: closing.n,
+            at: closing.closedAt.toISOString(),
+          }
+        : null,
       who: workRow?.userId ? nameOf(workRow.userId) : null,
       until: workRow?.until ?? null,
     }
   })
 }
 
-function stateOf(work: GapWorkRow | undefined, mend: GapMendRow | undefined): GapState {
+function stateOf(
+  work: GapWorkRow | undefined,
+  mend: GapMendRow | undefined,
+  closing: GapClosingRow | undefined,
+): GapState {
   if (work?.state === 'will not cover') return 'will not cover'
   if (mend && mend.state !== 'reopened') return mend.state
+  if (closing) return 'mended'
   return work ? 'in work' : 'open'
 }
 

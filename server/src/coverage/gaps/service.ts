@@ -177,6 +177,14 @@ export class Gaps {
     )
   }
 
+  /** Gaps that nobody has fixed on purpose: those still open, and those that closed by themselves. */
+  async unfixed(): Promise<GapRow[]> {
+    const [{ rows }, mends] = await Promise.all([this.all(), this.needs.gapMends.newest()])
+    return rows.filter(
+      (row) => isGap(row) && row.state !== 'will not cover' && !mends.has(row.topic),
+    )
+  }
+
   /** The gaps that are open and most worth mending. */
   async first(n: number): Promise<{ rows: GapRow[]; more: number; worth: number }> {
     const { rows, total, worth } = await this.list({
@@ -204,12 +212,13 @@ export class Gaps {
     const running = mondayOf(wallClock(settings.zone)(clock.now()).day)
     const weeks = gapWeeks(String(span?.first ?? running), String(span?.last ?? running), running)
     const where = { span: 'week' as const, starts: weeks.mondays }
-    const [topics, figures, totals, work, mends, users] = await Promise.all([
+    const [topics, figures, totals, work, mends, closings, users] = await Promise.all([
       tables.topics.findAll({ where: { goneAt: null } }),
       tables.figures.findAll({ where: { ...where, dimension: 'topic' }, raw: true }),
       tables.figures.findAll({ where: { ...where, dimension: 'every' }, raw: true }),
       tables.gapWork.findAll({ raw: true }),
       gapMends.newest(),
+      tables.gapClosings.findAll({ raw: true }),
       tables.users.findAll({ attributes: ['id', 'name'], raw: true }),
     ])
     const byTopic = new Map(
@@ -218,7 +227,10 @@ export class Gaps {
       ),
     )
     const short = (id: number) => uncoveredAWeek(id, weeks, byTopic)
-    const inHand = new Set([...mends.keys(), ...work.map(({ topicId }) => topicId)])
+    const inHand = new Set([
+      ...mends.keys(),
+      ...[...work, ...closings].map(({ topicId }) => topicId),
+    ])
     const kept = only
       ? topics.filter(({ id }) => only.includes(id))
       : topics
@@ -238,6 +250,7 @@ export class Gaps {
       asked: await this.assess(kept.map(({ id }) => id)),
       work: new Map(work.map((each) => [each.topicId, each])),
       mends,
+      closings: new Map(closings.map((each) => [each.topicId, each])),
       known: await this.known(),
       settings,
       nameOf: (id) => users.find((user) => user.id === id)?.name ?? 'somebody',
