@@ -8,11 +8,11 @@ export function demoDoor(): DoorContent {
   return {
     ...start,
     colour: '#14394B',
-    firstQuestions: [
-      'Can I bring my dog?',
-      'When is the first boat?',
-      'My boat was cancelled, what now?',
-    ],
+    // The library is English: a question offered in German would find no answer.
+    firstQuestions: {
+      en: ['Can I bring my dog?', 'When is the first boat?', 'My boat was cancelled, what now?'],
+      de: [],
+    },
     texts: {
       en: {
         ...start.texts.en,
@@ -67,7 +67,10 @@ export function bookingDoor(): DoorContent {
     title: 'Booking help',
     key: 'booking',
     colour: '#6A4673',
-    firstQuestions: ['How do I change my booking?', 'Which ticket do I need?', 'How can I pay?'],
+    firstQuestions: {
+      en: ['How do I change my booking?', 'Which ticket do I need?', 'How can I pay?'],
+      de: [],
+    },
     texts: {
       en: { ...help.texts.en, greeting: 'Hello. Something unclear about your booking? Ask me.' },
       de: {

@@ -136,7 +136,8 @@ export interface DoorContent {
   key: string
   colour: string
   threshold: number
-  firstQuestions: string[]
+  /** Offered before anything is asked, to who reads in that language. */
+  firstQuestions: Record<DoorLanguage, string[]>
   texts: Record<DoorLanguage, DoorTexts>
   timeZone: string
   /** For each weekday from Monday: spans when people are there. */
@@ -260,6 +261,7 @@ const rules = Joi.object<DoorRules>({
   idle: idle.default(STARTER_IDLE),
 })
 
+const questions = Joi.array().items(Joi.string().trim().min(2).max(120)).max(6)
 export const doorContent = Joi.object<DoorContent>({
   title: Joi.string().trim().min(1).max(60).required(),
   key: Joi.string()
@@ -273,7 +275,7 @@ export const doorContent = Joi.object<DoorContent>({
     .pattern(/^#[0-9a-fA-F]{6}$/)
     .required(),
   threshold: Joi.number().min(0.05).max(0.99).required(),
-  firstQuestions: Joi.array().items(Joi.string().trim().min(2).max(120)).max(6).required(),
+  firstQuestions: Joi.object({ en: questions.required(), de: questions.required() }).required(),
   texts: Joi.object({ en: texts.required(), de: texts.required() }).required(),
   timeZone: Joi.string().max(60).required(),
   hours: Joi.array().items(Joi.array().items(span).max(4)).length(7).required(),
@@ -304,7 +306,8 @@ export interface DoorPublic {
   key: string
   title: string
   colour: string
-  firstQuestions: string[]
+  /** Offered before anything is asked, to who reads in that language. */
+  firstQuestions: Record<DoorLanguage, string[]>
   texts: Record<DoorLanguage, DoorTexts>
   open: boolean
   /** When people are there next, or until when; ISO time, null when there are no hours. */

@@ -168,7 +168,7 @@ const clock = (at: string) =>
       </div>
       <div v-if="messages.length === 0 && pending.length === 0" class="firsts">
         <button
-          v-for="question in door.firstQuestions"
+          v-for="question in door.firstQuestions[language]"
           :key="question"
           type="button"
           data-test="first-question"

@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import supertest from 'supertest'
 import type { Janua } from '../janua.ts'
+import { JANUA } from '../accounts/audit.ts'
 import { freshJanua, member, type Member, openHouse } from '../testing/harness.ts'
 
 describe('doors', () => {
@@ -8,10 +9,13 @@ describe('doors', () => {
   let close: () => Promise<void>
   let lead: Member
   let door: number
+  let queues: { bookings: number }
   before(async () => {
     ;({ janua, close } = await freshJanua())
     lead = await member(janua, 'lead')
-    ;({ door } = await openHouse(janua, undefined, { allowedSites: ['https://www.firm.example'] }))
+    ;({ door, queues } = await openHouse(janua, undefined, {
+      allowedSites: ['https://www.firm.example'],
+    }))
   })
   after(() => close())
 
@@ -22,8 +26,12 @@ describe('doors', () => {
     const closed = (await supertest(janua.app).get('/door/nowhere')).get('content-security-policy')!
     expect(closed).to.match(/frame-ancestors 'self'$|frame-ancestors 'self';/)
   })
-  it('tell visitors whether people are there, and nothing that is not theirs', async () => {
-    const { body } = await supertest(janua.app).get('/api/visit/help')
+  it('tell visitors whether people are there (never while no queue has a member), and nothing that is not theirs', async () => {
+    const visit = async () => (await supertest(janua.app).get('/api/visit/help')).body
+    expect(await visit()).to.deep.include({ title: 'Ask us', open: false, changesAt: null })
+    const agent = await member(janua, 'agent')
+    await janua.queues.save(JANUA, queues.bookings, { name: 'Bookings', members: [agent.id] })
+    const body = await visit()
     expect(body).to.deep.include({
       title: 'Ask us',
       open: true,

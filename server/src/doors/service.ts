@@ -32,6 +32,8 @@ interface Needs {
   engine: EngineHost
   citations: { wasCited(visitor: KnownVisitor, revision: number): Promise<boolean> }
   fileLinks: FileLinks
+  /** Whether some queue has somebody who could take a conversation. */
+  isStaffed: () => Promise<boolean>
   clock: Clock
 }
 
@@ -81,7 +83,10 @@ export class Doors {
   /** What a visitor's window shows before anything is asked. */
   async open(key: string): Promise<DoorPublic> {
     const { door } = await this.needs.engine.openDoor(key)
-    const { open, changesAt } = openAt(door.hours, door.timeZone, this.needs.clock.now())
+    const { isStaffed, clock } = this.needs
+    const { open, changesAt } = (await isStaffed())
+      ? openAt(door.hours, door.timeZone, clock.now())
+      : NOBODY
     const { title, colour, firstQuestions, texts, timeZone } = door
     const {
       handOver: { ask, calls },
@@ -163,6 +168,9 @@ export class Doors {
   }
 }
 
+/** Hours promise nothing while no queue has a member. */
+const NOBODY = { open: false, changesAt: null }
+
 /** The same keys in the same order, so that equal content has an equal hash. */
 export function tidy({
   title,
@@ -187,7 +195,7 @@ export function tidy({
     key,
     colour,
     threshold,
-    firstQuestions,
+    firstQuestions: { en: firstQuestions.en, de: firstQuestions.de },
     texts: ordered as DoorContent['texts'],
     timeZone,
     hours: hours.map((day) => day.map(({ from, to }) => ({ from, to }))),

@@ -43,7 +43,7 @@ export function starterDoor(title: string, key: string): DoorContent {
     key,
     colour: '#17506E',
     threshold: 0.4,
-    firstQuestions: [],
+    firstQuestions: { en: [], de: [] },
     texts: { en, de },
     timeZone: 'Europe/London',
     hours: [weekday, weekday, weekday, weekday, weekday, [], []],
@@ -52,11 +52,19 @@ export function starterDoor(title: string, key: string): DoorContent {
   }
 }
 
+/** First questions were one list for every language. */
+type SavedDoor = Omit<DoorContent, 'firstQuestions'> & {
+  firstQuestions: string[] | DoorContent['firstQuestions']
+}
+
 /** A door as it was saved, with what doors did not have then. */
-export function completeDoor(content: DoorContent): DoorContent {
-  const { rules = STARTER_RULES, texts } = content
+export function completeDoor(content: SavedDoor): DoorContent {
+  const { rules = STARTER_RULES, texts, firstQuestions } = content
   return {
     ...content,
+    firstQuestions: Array.isArray(firstQuestions)
+      ? { en: firstQuestions, de: firstQuestions }
+      : firstQuestions,
     texts: { en: { ...en, ...texts.en }, de: { ...de, ...texts.de } },
     rules: {
       ...STARTER_RULES,

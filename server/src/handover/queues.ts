@@ -27,6 +27,15 @@ interface Needs {
 export class Queues {
   constructor(private readonly needs: Needs) {}
 
+  /** Whether some queue has an active member, online or not. */
+  async areStaffed(): Promise<boolean> {
+    const found = await this.needs.db.query(
+      'SELECT 1 FROM queue_members m JOIN users u ON u.id = m.user_id AND u.active = 1 JOIN queues q ON q.id = m.queue_id AND q.archived_at IS NULL LIMIT 1',
+      { type: QueryTypes.SELECT },
+    )
+    return found.length > 0
+  }
+
   async list(): Promise<Queue[]> {
     const { tables, db, waiting: waits, clock } = this.needs
     const now = clock.now()

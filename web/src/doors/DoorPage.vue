@@ -177,8 +177,8 @@ async function save(ready: boolean): Promise<void> {
                 aria-label="Threshold"
             /></label>
             <LineList
-              v-model="content.firstQuestions"
-              label="First questions offered"
+              v-model="content.firstQuestions[language]"
+              :label="`First questions offered in ${LANGUAGE_NAMES[language]}`"
               placeholder="Can I bring my dog?"
               :most="6"
             />

@@ -35,6 +35,8 @@ const missing = computed(() => {
     }
   return { text: `“${door.title}” is open on ${String(site)}. Reload that page.`, door: null }
 })
+const firstQuestionsOf = ({ firstQuestions: { en, de } }: Door) =>
+  `${en.length} en, ${de.length} de`
 const adding = ref(false)
 const fresh = ref({ title: '', key: '' })
 onMounted(load)
@@ -89,7 +91,7 @@ async function add(): Promise<void> {
         ></Column
       >
       <Column header="First questions"
-        ><template #body="{ data }">{{ data.firstQuestions.length }}</template></Column
+        ><template #body="{ data }">{{ firstQuestionsOf(data) }}</template></Column
       >
       <Column header="Allowed sites"
         ><template #body="{ data }">{{

@@ -21,12 +21,14 @@ import KeptBack from '../shell/KeptBack.vue'
 import { useArticle } from './useArticle.ts'
 import { useReach } from './useReach.ts'
 import UseFigures from './UseFigures.vue'
+import { useTakeOut } from './useTakeOut.ts'
 import WaysToAsk from './WaysToAsk.vue'
 
 const { id, kind } = defineProps<{ id: number; kind: 'article' | 'fixed' }>()
 const session = useSession()
 const router = useRouter()
 const { run, busy } = useDeed()
+const wanted = useTakeOut()
 const {
   article,
   content,
@@ -67,6 +69,7 @@ async function restoredVersion(): Promise<void> {
 }
 const take = (text: string) => (content.value.phrasings = [...content.value.phrasings, text])
 async function takeOut(): Promise<void> {
+  if (!(await wanted(article.value?.title ?? ''))) return
   const done = await run(
     () => remove(`/articles/${id}`).then(() => true),
     'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.',

@@ -15,6 +15,7 @@ import HoldsFields from './HoldsFields.vue'
 import LinkStates from './LinkStates.vue'
 import StateChip from './StateChip.vue'
 import UseFigures from './UseFigures.vue'
+import { useTakeOut } from './useTakeOut.ts'
 import KeptBack from '../shell/KeptBack.vue'
 import { useDocument } from './useDocument.ts'
 
@@ -22,6 +23,7 @@ const { id } = defineProps<{ id: number }>()
 const session = useSession()
 const router = useRouter()
 const { run, busy } = useDeed()
+const wanted = useTakeOut()
 const {
   document,
   passages,
@@ -57,6 +59,7 @@ async function store(ready: boolean): Promise<void> {
   await session.refreshRelease()
 }
 async function takeOut(): Promise<void> {
+  if (!(await wanted(document.value?.title ?? ''))) return
   const done = await run(
     () => remove(`/articles/${id}`).then(() => true),
     'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.',

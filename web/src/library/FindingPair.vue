@@ -12,7 +12,7 @@ const { pair, here, busy } = defineProps<{
   here: boolean
   busy: boolean
 }>()
-defineEmits<{ meant: []; takeOut: [item: number] }>()
+defineEmits<{ meant: []; takeOut: [item: number, title: string] }>()
 const conflict = computed(() => ('on' in pair ? pair : undefined))
 const copy = computed(() => ('likeness' in pair ? pair : undefined))
 const WHAT: Record<string, string> = {
@@ -89,7 +89,7 @@ function marked({ states, marks }: FoundSide): { text: string; differs: boolean 
             text
             severity="danger"
             label="Take it out"
-            @click="$emit('takeOut', side.item)"
+            @click="$emit('takeOut', side.item, side.title)"
           />
         </p>
       </div>

@@ -21,7 +21,7 @@ const { kind, row, here, busy } = defineProps<{
 }>()
 const emit = defineEmits<{
   meant: []
-  takeOut: [item: number]
+  takeOut: [item: number, title: string]
   reviewed: [item: number]
   teach: [item: number, phrasing: string]
   mendLink: [item: number, address: string, to: string | null]
@@ -64,7 +64,7 @@ const failed = row as FailedFinding
           text
           severity="danger"
           label="Take it out"
-          @click="emit('takeOut', dated.item)" /><Button
+          @click="emit('takeOut', dated.item, dated.title)" /><Button
           size="small"
           text
           label="Keep it"

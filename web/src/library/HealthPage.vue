@@ -12,12 +12,14 @@ import { typingSomewhere } from '../shell/typing.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import FindingPair from './FindingPair.vue'
 import FindingRow from './FindingRow.vue'
+import { useTakeOut } from './useTakeOut.ts'
 import { FINDINGS, useHealth } from './useHealth.ts'
 
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const { run, busy } = useDeed()
+const wanted = useTakeOut()
 const { health, failure, counts, load, keep } = useHealth()
 /** What the lead chose to see; until then the first kind with something in it. */
 const chosen = ref<FindingKind | undefined>(
@@ -69,11 +71,13 @@ const meant = (key: string) =>
     () => keep(shown.value, key),
     'Left as it is. It comes back when one of the texts changes.',
   )
-const takeOut = (item: number) =>
-  settle(
+async function takeOut(item: number, title: string): Promise<void> {
+  if (!(await wanted(title))) return
+  await settle(
     () => remove(`/articles/${item}`),
     'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.',
   )
+}
 const reviewed = (item: number) =>
   settle(
     () => post(`/health/reviewed/${item}`, { months: 6 }),

@@ -8,6 +8,7 @@ import Message from 'primevue/message'
 import Select from 'primevue/select'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { count } from '../shell/format.ts'
+import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import SiteCard from './SiteCard.vue'
@@ -17,6 +18,7 @@ const session = useSession()
 const { run, busy } = useDeed()
 const { sites, hosts, failure, load, look, save, forget, read, stop, drop, takeOver, allow } =
   useSites()
+const confirmed = useConfirmed()
 const isLead = computed(() => session.role === 'lead')
 const editing = shallowRef<Site | 'new'>()
 const input = ref<SiteInput>(blank())
@@ -47,6 +49,24 @@ function edit(site: Site | 'new'): void {
       pageLimit: site.pageLimit,
       everyDays: site.everyDays,
     }
+}
+async function forgetSite(site: Site): Promise<void> {
+  const wanted = await confirmed({
+    header: `Forget ${site.address}?`,
+    message:
+      'It is not read again. Its pages stay in the library and are kept up by hand from now on.',
+    accept: 'Forget it',
+  })
+  if (wanted)
+    await run(() => forget(site.id), 'The site is forgotten; its pages stay in the library')
+}
+async function disallow(host: string): Promise<void> {
+  const wanted = await confirmed({
+    header: `Read nothing from ${host} any more?`,
+    message: 'Sites on this host are not read again until it is allowed again.',
+    accept: 'Do not allow it',
+  })
+  if (wanted) await run(() => allow(hosts.value.filter((each) => each !== host)))
 }
 async function peek(): Promise<void> {
   looked.value = await run(() => look(input.value.address))
@@ -88,7 +108,7 @@ async function taken(site: Site, addresses: string[]): Promise<void> {
           type="button"
           class="bare"
           :aria-label="`Do not allow ${one}`"
-          @click="run(() => allow(hosts.filter((each) => each !== one)))"
+          @click="disallow(one)"
         >
           ×
         </button></span
@@ -107,7 +127,7 @@ async function taken(site: Site, addresses: string[]): Promise<void> {
         @read="run(() => read(site.id))"
         @stop="run(() => stop(site.id))"
         @drop="run(() => drop(site.id))"
-        @forget="run(() => forget(site.id), 'The site is forgotten; its pages stay in the library')"
+        @forget="forgetSite(site)"
         @take="taken(site, $event)"
       />
     </div>

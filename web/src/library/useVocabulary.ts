@@ -5,6 +5,7 @@ import { get, post, put, remove } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
+import { useTakeOut } from './useTakeOut.ts'
 
 const PATHS: Record<VocabularyKind, string> = { glossary: '/glossary', courtesy: '/courtesies' }
 
@@ -16,6 +17,7 @@ export function useVocabulary<C extends object>(
 ) {
   const session = useSession()
   const { run, busy } = useDeed()
+  const mayTakeOut = useTakeOut()
   const path = PATHS[kind]
   const { state, run: load } = useRemote((signal) => get<Entry<C>[]>(path, {}, signal))
   const open = shallowRef<Entry<C> | 'new'>()
@@ -46,6 +48,7 @@ export function useVocabulary<C extends object>(
     if (saved) await settled()
   }
   async function takeOut(entry: Entry<C>): Promise<void> {
+    if (!(await mayTakeOut(nameOf(entry.content)))) return
     const done = await run(
       () => remove(`${path}/${entry.id}`).then(() => true),
       `“${nameOf(entry.content)}” is taken out of the draft; visitors keep it until you publish`,

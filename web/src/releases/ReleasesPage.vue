@@ -15,6 +15,7 @@ import { computed, onMounted, onScopeDispose, ref, shallowRef, useTemplateRef, w
 import { get, post, put, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
+import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import ChangeRow from './ChangeRow.vue'
@@ -31,6 +32,7 @@ interface Made {
 
 const session = useSession()
 const { run, busy } = useDeed()
+const confirmed = useConfirmed()
 const { state: draft, run: loadDraft } = useRemote((signal) =>
   get<DraftChange[]>('/draft', {}, signal),
 )
@@ -125,8 +127,14 @@ function toggle(item: number, take: boolean): void {
 }
 const setReady = ({ item }: DraftChange, value: boolean) =>
   then(() => put(`/draft/${item}/ready`, { ready: value }))
-const discard = ({ item, title }: DraftChange) =>
-  then(() => remove(`/draft/${item}`), `“${title}” is as visitors have it again`)
+async function discard({ item, title }: DraftChange): Promise<void> {
+  const wanted = await confirmed({
+    header: `Put back “${title}”?`,
+    message: 'What was changed in the draft since the last release is dropped.',
+    accept: 'Put it back',
+  })
+  if (wanted) await then(() => remove(`/draft/${item}`), `“${title}” is as visitors have it again`)
+}
 </script>
 
 <template>
