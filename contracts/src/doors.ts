@@ -317,4 +317,6 @@ export interface DoorPublic {
   ask: IntakeField[]
   calls: boolean
   rating: boolean
+  /** Whether replies can go out by mail. */
+  sendsMail: boolean
 }

@@ -232,6 +232,7 @@ export function createJanua({
     engine,
     citations: { wasCited: (visitor, revision) => conversations.wasCited(visitor, revision) },
     fileLinks,
+    sendsMail: () => outbox.isSetUp,
     isStaffed: () => queues.areStaffed(),
     clock,
   })

@@ -53,6 +53,8 @@ const notice = ref('')
 const log = useTemplateRef('log')
 
 const texts = computed(() => door.value!.texts[language])
+/** Nobody is promised a mail that nothing could send. */
+const reply = computed(() => words.reply[door.value!.sendsMail ? 'mail' : 'page'])
 const lastAssistant = computed(
   () => messages.value.findLast((message) => message.author === 'assistant')?.id,
 )
@@ -188,7 +190,7 @@ const clock = (at: string) =>
             >{{ message.seq <= thread.teamSeen ? words.read : words.sent }}</span
           >
         </div>
-        <EventLine v-else-if="message.author === 'event'" :message="message" />
+        <EventLine v-else-if="message.author === 'event'" :message="message" :reply="reply" />
         <div v-else-if="message.author === 'agent'" class="agent" data-test="agent">
           <FileMessage v-if="message.kind === 'file'" :message="message" :api="api" />
           <p v-else>{{ message.text }}</p>
@@ -209,6 +211,7 @@ const clock = (at: string) =>
           v-else-if="message.kind === 'contact' && message.id === lastAssistant && canAsk"
           :reason="(message.data as { reason?: string } | undefined)?.reason"
           :fields="door.ask"
+          :reply="reply"
           @told="(contact) => act(() => api.contact(contact))"
         />
         <AwayChoice
@@ -216,6 +219,7 @@ const clock = (at: string) =>
           :message="message"
           :open="message.id === lastAssistant && canAsk"
           :time-zone="door.timeZone"
+          :reply="reply"
           @choose="(way) => act(() => api.way(way))"
         />
         <div v-else-if="message.kind !== 'contact'" class="assistant">
@@ -251,7 +255,7 @@ const clock = (at: string) =>
         data-test="case-instead"
         @click="act(() => api.way({ way: 'case', phone: '' }))"
       >
-        {{ words.leaveCase }}</button
+        {{ reply.leaveCase }}</button
       ><button type="button" @click="act(api.stopWaiting)">{{ words.goOn }}</button>
     </div>
     <RatingBar

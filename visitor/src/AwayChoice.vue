@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { AwayData, Message, WayInput } from '@janua/contracts'
 import { computed, ref } from 'vue'
-import { language, words } from './words.ts'
+import { language, type Promised, words } from './words.ts'
 
 /** Nobody is there now: when they are back, and what can be done instead. */
-const { message, open, timeZone } = defineProps<{
+const { message, open, timeZone, reply } = defineProps<{
   message: Message
   open: boolean
   timeZone: string
+  reply: Promised
 }>()
 const emit = defineEmits<{ choose: [way: WayInput] }>()
 const calling = ref(false)
@@ -60,7 +61,7 @@ const when = computed(() => {
         data-test="way-case"
         @click="emit('choose', { way: 'case', phone: '' })"
       >
-        {{ words.leaveCase }}
+        {{ reply.leaveCase }}
       </button>
       <button
         v-if="data.ways.includes('call')"

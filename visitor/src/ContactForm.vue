@@ -1,10 +1,14 @@
 <script setup lang="ts">
 import type { ContactInput, IntakeField } from '@janua/contracts'
 import { computed, ref } from 'vue'
-import { language, words } from './words.ts'
+import { language, type Promised, words } from './words.ts'
 
 /** Asked in the thread, once, before a person is brought in: name, mail, and what the door wants to know. */
-const { reason, fields } = defineProps<{ reason?: string; fields: IntakeField[] }>()
+const { reason, fields, reply } = defineProps<{
+  reason?: string
+  fields: IntakeField[]
+  reply: Promised
+}>()
 const emit = defineEmits<{ told: [contact: ContactInput] }>()
 const name = ref('')
 const mail = ref('')
@@ -16,7 +20,7 @@ const why = computed(() => (reason ? words.cause[reason] : undefined))
 
 <template>
   <form class="contact" data-test="contact" @submit.prevent="emit('told', { name, mail, details })">
-    <p>{{ why }} {{ words.contactAsk }}</p>
+    <p>{{ why }} {{ reply.contactAsk }}</p>
     <label
       >{{ words.name
       }}<input v-model.trim="name" name="name" autocomplete="name" required maxlength="120"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { Message } from '@janua/contracts'
 import { computed } from 'vue'
-import { words } from './words.ts'
+import { type Promised, words } from './words.ts'
 
-const { message } = defineProps<{ message: Message }>()
+const { message, reply } = defineProps<{ message: Message; reply: Promised }>()
 const data = computed(
   () => (message.data ?? {}) as { number?: string; phone?: string; reason?: string },
 )
@@ -16,7 +16,7 @@ const line = computed(() => {
     case 'case':
       return data.value.phone
         ? words.callNo(data.value.number ?? '')
-        : words.caseNo(data.value.number ?? '')
+        : reply.caseNo(data.value.number ?? '')
     case 'given back':
       return words.moved
     case 'rated':

@@ -22,7 +22,20 @@ const en = {
   end: 'End',
   forget: 'Forget me',
   close: 'Close',
-  contactAsk: 'So that the team can reach you, even when you leave this page:',
+  /** What is promised with a reply: mail, or, where the team has no mail server, this page alone. */
+  reply: {
+    mail: {
+      contactAsk: 'So that the team can reach you, even when you leave this page:',
+      leaveCase: 'Reply to me by mail',
+      caseNo: (number: string) => `Kept under the number ${number}. Somebody replies to your mail.`,
+    },
+    page: {
+      contactAsk: 'So that the team knows who you are:',
+      leaveCase: 'Leave it with the team',
+      caseNo: (number: string) =>
+        `Kept under the number ${number}. The reply will appear here: come back to this page for it.`,
+    },
+  },
   name: 'Your name',
   mail: 'Your mail address',
   handOver: 'Talk to someone',
@@ -48,7 +61,6 @@ const en = {
   forgotten: 'It is all removed.',
   source: 'Source',
   sourceGone: 'This source cannot be opened just now.',
-  caseNo: (number: string) => `Kept under the number ${number}. Somebody replies to your mail.`,
   callNo: (number: string) => `Kept under the number ${number}. Somebody calls you.`,
   team: 'The team',
   back2: 'You can go on here whenever you like.',
@@ -56,7 +68,6 @@ const en = {
   awayLong: (minutes: number) => `Just now it would take up to ${minutes} minutes.`,
   attach: 'Attach a file',
   tooLarge: (mb: number) => `A file can have ${mb} MB at most.`,
-  leaveCase: 'Reply to me by mail',
   call: 'Call me',
   phone: 'Your phone number',
   askCall: 'Ask for a call',
@@ -111,7 +122,20 @@ const de: typeof en = {
   end: 'Beenden',
   forget: 'Vergessen',
   close: 'Schließen',
-  contactAsk: 'Damit das Team Sie erreicht, auch wenn Sie diese Seite verlassen:',
+  reply: {
+    mail: {
+      contactAsk: 'Damit das Team Sie erreicht, auch wenn Sie diese Seite verlassen:',
+      leaveCase: 'Antwort per Mail',
+      caseNo: (number) =>
+        `Aufbewahrt unter der Nummer ${number}. Jemand antwortet an Ihre Mailadresse.`,
+    },
+    page: {
+      contactAsk: 'Damit das Team weiß, wer Sie sind:',
+      leaveCase: 'Beim Team hinterlassen',
+      caseNo: (number) =>
+        `Aufbewahrt unter der Nummer ${number}. Die Antwort erscheint hier: Kommen Sie dafür auf diese Seite zurück.`,
+    },
+  },
   name: 'Ihr Name',
   mail: 'Ihre Mailadresse',
   handOver: 'Mit jemandem sprechen',
@@ -138,8 +162,6 @@ const de: typeof en = {
   forgotten: 'Alles ist entfernt.',
   source: 'Quelle',
   sourceGone: 'Diese Quelle lässt sich gerade nicht öffnen.',
-  caseNo: (number) =>
-    `Aufbewahrt unter der Nummer ${number}. Jemand antwortet an Ihre Mailadresse.`,
   callNo: (number) => `Aufbewahrt unter der Nummer ${number}. Jemand ruft Sie an.`,
   team: 'Das Team',
   back2: 'Sie können hier jederzeit weiterschreiben.',
@@ -147,7 +169,6 @@ const de: typeof en = {
   awayLong: (minutes) => `Gerade würde es bis zu ${minutes} Minuten dauern.`,
   attach: 'Datei anhängen',
   tooLarge: (mb) => `Eine Datei kann höchstens ${mb} MB haben.`,
-  leaveCase: 'Antwort per Mail',
   call: 'Anrufen lassen',
   phone: 'Ihre Telefonnummer',
   askCall: 'Um Anruf bitten',
@@ -181,4 +202,5 @@ const de: typeof en = {
 }
 
 export const language: 'en' | 'de' = navigator.language.toLowerCase().startsWith('de') ? 'de' : 'en'
+export type Promised = (typeof en)['reply']['mail']
 export const words = language === 'de' ? de : en

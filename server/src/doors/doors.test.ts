@@ -39,6 +39,9 @@ describe('doors', () => {
     })
     expect(body).not.to.have.any.keys('threshold', 'allowedSites', 'hours')
   })
+  it('promise no mail while nothing could send one', async () => {
+    expect((await supertest(janua.app).get('/api/visit/help')).body.sendsMail).to.equal(false)
+  })
   it('change for visitors only with a release', async () => {
     const { body } = await lead.get(`/doors/${door}`)
     const { id: _id, state: _state, published: _published, revision, ...content } = body
@@ -118,4 +121,13 @@ describe('a page that embeds a door', () => {
       expect(body).to.eql({ state })
       expect(headers['access-control-allow-origin']).to.equal('*')
     })
+})
+
+describe('doors of a team with a mail server', () => {
+  it('promise replies by mail', async () => {
+    const { janua, close } = await freshJanua(undefined, undefined, async () => undefined)
+    await openHouse(janua)
+    expect((await supertest(janua.app).get('/api/visit/help')).body.sendsMail).to.equal(true)
+    await close()
+  })
 })

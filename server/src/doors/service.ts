@@ -32,6 +32,8 @@ interface Needs {
   engine: EngineHost
   citations: { wasCited(visitor: KnownVisitor, revision: number): Promise<boolean> }
   fileLinks: FileLinks
+  /** Whether a mail server is set up. */
+  sendsMail: () => boolean
   /** Whether some queue has somebody who could take a conversation. */
   isStaffed: () => Promise<boolean>
   clock: Clock
@@ -104,6 +106,7 @@ export class Doors {
       ask,
       calls,
       rating,
+      sendsMail: this.needs.sendsMail(),
     }
   }
 

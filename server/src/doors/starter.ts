@@ -10,9 +10,9 @@ const en: DoorTexts = {
   waiting:
     'I’ve passed this on to the team, with everything you wrote. You won’t have to repeat anything.',
   closedHours:
-    'Nobody from the team is available right now. Leave your question and we’ll reply by email, or carry on with me.',
+    'Nobody from the team is available right now. Leave your question and we’ll get back to you, or carry on with me.',
   longWait:
-    'The team is busy right now. You can wait, or leave your question and we’ll reply by email.',
+    'The team is busy right now. You can wait, or leave your question and we’ll get back to you.',
   nobodyCame: 'Sorry, nobody from the team was free in time.',
   nudge: 'Was that all? If not, just write on; else I close this here in a while.',
   goodbye: 'This conversation has ended. Write again whenever you like.',
@@ -27,9 +27,9 @@ const de: DoorTexts = {
   waiting:
     'Ich habe das an unser Team weitergegeben, mit allem, was Sie geschrieben haben. Sie müssen nichts wiederholen.',
   closedHours:
-    'Im Moment ist niemand aus dem Team da. Hinterlassen Sie Ihre Frage, dann antworten wir per E-Mail, oder machen Sie mit mir weiter.',
+    'Im Moment ist niemand aus dem Team da. Hinterlassen Sie Ihre Frage, dann melden wir uns, oder machen Sie mit mir weiter.',
   longWait:
-    'Im Moment ist viel los. Sie können warten oder Ihre Frage hinterlassen, dann antworten wir per E-Mail.',
+    'Im Moment ist viel los. Sie können warten oder Ihre Frage hinterlassen, dann melden wir uns.',
   nobodyCame: 'Leider war niemand aus dem Team rechtzeitig frei.',
   nudge: 'War das alles? Wenn nicht, schreiben Sie einfach weiter; sonst schließe ich hier bald.',
   goodbye: 'Dieses Gespräch ist beendet. Schreiben Sie jederzeit wieder.',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Door } from '@janua/contracts'
+import type { Door, SystemState } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
@@ -37,9 +37,16 @@ const missing = computed(() => {
 })
 const firstQuestionsOf = ({ firstQuestions: { en, de } }: Door) =>
   `${en.length} en, ${de.length} de`
+/** Visitors are told that the reply comes to the page, not by mail. */
+const lacksMail = ref(false)
 const adding = ref(false)
 const fresh = ref({ title: '', key: '' })
 onMounted(load)
+onMounted(async () => {
+  if (session.role !== 'lead') return
+  const system = await get<SystemState>('/system').catch(() => null)
+  lacksMail.value = system?.mail.isSetUp === false
+})
 
 async function add(): Promise<void> {
   const made = await run(() => post<Door>('/doors', fresh.value))
@@ -63,6 +70,10 @@ async function add(): Promise<void> {
       <RouterLink v-if="missing.door" :to="`/doors/${missing.door.id}`"
         >Open the door</RouterLink
       ></Message
+    >
+    <Message v-if="lacksMail" severity="warn" data-test="lacks-mail"
+      >No mail server is set up, so visitors are promised a reply on the page instead of by mail.
+      Set SMTP_URL and start Janua again.</Message
     >
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <DataTable
