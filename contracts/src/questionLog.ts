@@ -76,7 +76,10 @@ export const logFileQuery = Joi.object<LogFilter & { format: 'csv' | 'jsonl' }>(
 
 export interface LogRowView {
   id: number
+  /** The question as it was looked up: without greetings, one part of a message with several. */
   text: string
+  /** The visitor's message, where it says more than that. */
+  written: string | null
   at: string
   outcome: Outcome
   kind: AnswerKind | null

@@ -140,15 +140,18 @@ export class VisitorRecords {
 
   private async endOld(before: Date): Promise<void> {
     const { tables } = this.needs
+    const held = await this.heldConversations()
     const old = await tables.conversations.findAll({
-      attributes: ['id', 'visitorId'],
-      where: { state: 'closed', lastAt: { [Op.lt]: before } },
+      attributes: ['id'],
+      where: {
+        state: 'closed',
+        lastAt: { [Op.lt]: before },
+        ...(held.length > 0 && { id: { [Op.notIn]: held } }),
+      },
       order: [['id', 'ASC']],
       limit: AT_ONCE,
     })
-    const held = new Set(await this.heldConversations())
     for (const { id } of old) {
-      if (held.has(id)) continue
       // Questions are what figures are counted from: they lose who asked, and stay.
       await tables.questions.update(
         { conversationId: null, messageId: null },

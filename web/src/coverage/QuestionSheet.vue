@@ -72,6 +72,7 @@ async function toCheck(): Promise<void> {
   <article v-if="detail" class="stack" data-test="question-sheet">
     <header>
       <h2>{{ detail.text }}</h2>
+      <p v-if="detail.written" class="written">Written: “{{ detail.written }}”</p>
       <p class="small quiet">
         {{ moment(detail.at) }} · {{ detail.door }} · release {{ detail.release
         }}<template v-if="detail.topic">

@@ -122,7 +122,9 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
                   class="text"
                   :aria-current="row.id === marked ? 'true' : undefined"
                 >
-                  {{ row.text }}</button><span class="small quiet under">{{
+                  {{ row.text }}</button><span v-if="row.written" class="small under written"
+                  >“{{ row.written }}”</span
+                ><span class="small quiet under">{{
                   row.topic?.label ?? (row.channel === 'imported' ? 'imported' : '')
                 }}</span>
               </td>
@@ -230,6 +232,14 @@ tr.marked td:first-child {
   cursor: pointer;
   font-size: 14px;
   overflow-wrap: anywhere;
+}
+.written {
+  display: -webkit-box;
+  overflow: hidden;
+  overflow-wrap: anywhere;
+  -webkit-line-clamp: 3;
+  line-clamp: 3;
+  -webkit-box-orient: vertical;
 }
 .under {
   display: block;

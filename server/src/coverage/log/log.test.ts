@@ -57,6 +57,18 @@ describe('the question log', () => {
     }
     expect(paged).to.eql(all)
   })
+  it('keeps the visitor’s own words beside the question that was looked up', async () => {
+    clock.set('2026-11-22T13:00:00Z')
+    const text = 'Hi there! I am travelling in May, card 4111 1111 1111 1111. Can I bring my dog?'
+    await (await visitor(janua)).says(text)
+    const { rows } = await page('limit=1')
+    expect(rows[0]!.text).not.to.include('Hi there')
+    expect(rows[0]!.written)
+      .to.include('Hi there! I am travelling in May')
+      .and.not.to.include('4111')
+    expect((await page('limit=2')).rows[1]!.written).to.equal(null)
+    await janua.tables.questions.destroy({ where: { id: rows[0]!.id } })
+  })
   const filters: [string, string[]][] = [
     ['outcome=unanswered', ['=1+1 what is that', 'is there a helicopter']],
     ['search=dog', ['can I bring my dog', 'dogs on a lead', 'Can I bring my dog?']],

@@ -10,12 +10,12 @@ import type {
   SignedIn,
   Verdict,
 } from '@janua/contracts'
-import { blocksText, fingerprint, type Outcome, type Trace } from '@janua/core'
+import { blocksText, fingerprint, maskPrivate, type Outcome, type Trace } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { mayDo } from '../../accounts/actions.ts'
 import type { Clock } from '../../clock.ts'
 import type { ConversationTables, QuestionRow } from '../../conversations/models.ts'
-import { leftUnsettled } from '../../conversations/respond.ts'
+import { leftUnsettled, normOf } from '../../conversations/respond.ts'
 import type { Threads } from '../../conversations/thread.ts'
 import type { Row } from '../../database/tables.ts'
 import { problem } from '../../http/problems.ts'
@@ -38,6 +38,7 @@ interface Needs {
 interface ListedRow {
   id: number
   text: string
+  written: string | null
   at: Date
   outcome: Outcome
   kind: LogRowView['kind']
@@ -55,10 +56,10 @@ interface ListedRow {
   conversation: number | null
 }
 
-const COLUMNS = `q.id, q.text, q.asked_at AS at, q.outcome, q.kind, q.confidence, COALESCE(q.item_id, q.nearest_item) AS item, i.title, q.release_id AS \`release\`, d.title AS door, q.language, q.channel,
+const COLUMNS = `q.id, q.text, m.text AS written, q.asked_at AS at, q.outcome, q.kind, q.confidence, COALESCE(q.item_id, q.nearest_item) AS item, i.title, q.release_id AS \`release\`, d.title AS door, q.language, q.channel,
   q.topic_id AS topic, t.label, q.vote, ${STANDING_VERDICT} AS judged, q.conversation_id AS conversation`
 const JOINS =
-  'LEFT JOIN items i ON i.id = COALESCE(q.item_id, q.nearest_item) LEFT JOIN items d ON d.id = q.door_id LEFT JOIN topics t ON t.id = q.topic_id'
+  'LEFT JOIN items i ON i.id = COALESCE(q.item_id, q.nearest_item) LEFT JOIN items d ON d.id = q.door_id LEFT JOIN topics t ON t.id = q.topic_id LEFT JOIN messages m ON m.id = q.message_id'
 /** Beyond this a count says "more than". */
 const MOST_COUNTED = 10_000
 const FILE_ROWS = 1_000
@@ -237,9 +238,21 @@ function answerAmong(messages: readonly Message[], question: number): AnswerData
     .at(-1)
 }
 
-function shown({ at, item, title, topic, label, vote, door, ...row }: ListedRow): LogRowView {
+function shown({
+  at,
+  item,
+  title,
+  topic,
+  label,
+  vote,
+  door,
+  written,
+  ...row
+}: ListedRow): LogRowView {
+  const message = maskPrivate(written ?? '').trim()
   return {
     ...row,
+    written: message === '' || normOf(message) === normOf(row.text) ? null : message,
     at: new Date(at).toISOString(),
     door: door ?? '',
     source: item === null ? null : { item, title: title ?? '' },
