@@ -53,7 +53,9 @@ const open = (topic: number, starts: string) =>
           <tr>
             <th scope="col"><span class="visually-hidden">Topic</span></th>
             <th v-for="(starts, i) in weeks" :key="starts" scope="col">
-              <span v-if="i % 2 === 0">{{ day(starts).replace(/ \d{4}$/, '') }}</span>
+              <span :class="{ 'visually-hidden': i % 2 === 1 }">{{
+                day(starts).replace(/ \d{4}$/, '')
+              }}</span>
             </th>
             <th scope="col" class="n">asked</th>
           </tr>

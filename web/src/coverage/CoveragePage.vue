@@ -95,7 +95,7 @@ onScopeDispose(session.hear('figures', () => void load()))
 }
 @media (max-width: 960px) {
   .two {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -211,7 +211,7 @@ aside .panel {
 }
 @media (max-width: 960px) {
   .columns {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -25,56 +25,58 @@ function underneath({ samples, reopened, closed, who, until }: GapRow): string {
 </script>
 
 <template>
-  <table class="gaps">
-    <thead>
-      <tr>
-        <th scope="col">What people ask</th>
-        <th scope="col" class="n">a week</th>
-        <th scope="col">trend</th>
-        <th scope="col" class="n" title="Expected right answers of what was asked">covered</th>
-        <th scope="col" class="n" title="Right answers a week more, at the most">up to</th>
-        <th scope="col"><span class="visually-hidden">Mend</span></th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr
-        v-for="row in rows"
-        :key="row.topic"
-        :class="{ marked: row.topic === marked }"
-        :data-marked="row.topic === marked"
-        data-test="gap"
-      >
-        <td class="what">
-          <RouterLink :to="`/gaps/${row.topic}`"
-            ><strong>{{ row.label }}</strong></RouterLink
-          ><span class="small quiet under"
-            ><span v-if="row.trend.stands && row.trend.isNew" class="new">new</span
-            ><span v-if="states && row.state !== 'open'" class="state"
-              >{{ STATE_WORDS[row.state] }} · </span
-            >{{ underneath(row) }}</span
-          >
-        </td>
-        <td class="n">{{ volume(row) }}</td>
-        <td>
-          <SparkLine
-            :values="row.weeks"
-            :rising="row.trend.stands && (row.trend.ratio ?? 2) > 1"
-            :label="course(row)"
-          />
-        </td>
-        <td class="n">{{ percent(row.coverage) }}</td>
-        <td class="n up">{{ worth(row.potential) }}</td>
-        <td class="deed">
-          <RouterLink
-            :to="`/gaps/${row.topic}`"
-            class="button"
-            :class="{ first: row === rows[0] }"
-            >{{ mendWords(row) }}</RouterLink
-          >
-        </td>
-      </tr>
-    </tbody>
-  </table>
+  <div class="sideways">
+    <table class="gaps">
+      <thead>
+        <tr>
+          <th scope="col">What people ask</th>
+          <th scope="col" class="n">a week</th>
+          <th scope="col">trend</th>
+          <th scope="col" class="n" title="Expected right answers of what was asked">covered</th>
+          <th scope="col" class="n" title="Right answers a week more, at the most">up to</th>
+          <th scope="col"><span class="visually-hidden">Mend</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr
+          v-for="row in rows"
+          :key="row.topic"
+          :class="{ marked: row.topic === marked }"
+          :data-marked="row.topic === marked"
+          data-test="gap"
+        >
+          <td class="what">
+            <RouterLink :to="`/gaps/${row.topic}`"
+              ><strong>{{ row.label }}</strong></RouterLink
+            ><span class="small quiet under"
+              ><span v-if="row.trend.stands && row.trend.isNew" class="new">new</span
+              ><span v-if="states && row.state !== 'open'" class="state"
+                >{{ STATE_WORDS[row.state] }} · </span
+              >{{ underneath(row) }}</span
+            >
+          </td>
+          <td class="n">{{ volume(row) }}</td>
+          <td>
+            <SparkLine
+              :values="row.weeks"
+              :rising="row.trend.stands && (row.trend.ratio ?? 2) > 1"
+              :label="course(row)"
+            />
+          </td>
+          <td class="n">{{ percent(row.coverage) }}</td>
+          <td class="n up">{{ worth(row.potential) }}</td>
+          <td class="deed">
+            <RouterLink
+              :to="`/gaps/${row.topic}`"
+              class="button"
+              :class="{ first: row === rows[0] }"
+              >{{ mendWords(row) }}</RouterLink
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
 </template>
 
 <style scoped>

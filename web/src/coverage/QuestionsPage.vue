@@ -96,53 +96,55 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
     </div>
     <div v-else class="columns">
       <div class="list">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Question</th>
-              <th scope="col">Outcome</th>
-              <th scope="col" class="n">sure</th>
-              <th scope="col">From</th>
-              <th scope="col">Judged</th>
-              <th scope="col" class="n">Asked</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="row in rows"
-              :key="row.id"
-              :class="{ marked: row.id === marked }"
-              :data-marked="row.id === marked"
-              data-test="log-row"
-              @click="marked = row.id"
-            >
-              <td>
-                <button
-                  type="button"
-                  class="text"
-                  :aria-current="row.id === marked ? 'true' : undefined"
-                >
-                  {{ row.text }}</button><span v-if="row.written" class="small under written"
-                  >“{{ row.written }}”</span
-                ><span class="small quiet under">{{
-                  row.topic?.label ?? (row.channel === 'imported' ? 'imported' : '')
-                }}</span>
-              </td>
-              <td>
-                <OutcomeChip :outcome="row.outcome" /><span
-                  v-if="row.vote"
-                  class="small vote"
-                  :class="row.vote"
-                  >{{ row.vote === 'up' ? '▲ settled' : '▽ voted down' }}</span
-                >
-              </td>
-              <td class="n">{{ sure(row.confidence) }}</td>
-              <td class="from">{{ row.source?.title }}</td>
-              <td class="small">{{ row.judged ? LABELS[row.judged] : '' }}</td>
-              <td class="n small">{{ moment(row.at) }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <div class="sideways">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Question</th>
+                <th scope="col">Outcome</th>
+                <th scope="col" class="n">sure</th>
+                <th scope="col">From</th>
+                <th scope="col">Judged</th>
+                <th scope="col" class="n">Asked</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr
+                v-for="row in rows"
+                :key="row.id"
+                :class="{ marked: row.id === marked }"
+                :data-marked="row.id === marked"
+                data-test="log-row"
+                @click="marked = row.id"
+              >
+                <td>
+                  <button
+                    type="button"
+                    class="text"
+                    :aria-current="row.id === marked ? 'true' : undefined"
+                  >
+                    {{ row.text }}</button><span v-if="row.written" class="small under written"
+                    >“{{ row.written }}”</span
+                  ><span class="small quiet under">{{
+                    row.topic?.label ?? (row.channel === 'imported' ? 'imported' : '')
+                  }}</span>
+                </td>
+                <td>
+                  <OutcomeChip :outcome="row.outcome" /><span
+                    v-if="row.vote"
+                    class="small vote"
+                    :class="row.vote"
+                    >{{ row.vote === 'up' ? '▲ settled' : '▽ voted down' }}</span
+                  >
+                </td>
+                <td class="n">{{ sure(row.confidence) }}</td>
+                <td class="from">{{ row.source?.title }}</td>
+                <td class="small">{{ row.judged ? LABELS[row.judged] : '' }}</td>
+                <td class="n small">{{ moment(row.at) }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
         <p v-if="next !== null">
           <Button
             size="small"
@@ -273,7 +275,7 @@ aside {
 }
 @media (max-width: 1000px) {
   .columns {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   aside {
     position: static;

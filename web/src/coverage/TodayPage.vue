@@ -343,7 +343,7 @@ aside .panel > p {
 }
 @media (max-width: 960px) {
   .columns {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

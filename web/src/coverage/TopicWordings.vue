@@ -18,38 +18,40 @@ const pick = (hash: string, on: boolean) =>
 <template>
   <section class="stack" data-test="wordings">
     <h2>In their own words</h2>
-    <table>
-      <thead>
-        <tr>
-          <th scope="col"><span class="visually-hidden">Choose</span></th>
-          <th scope="col">Question</th>
-          <th scope="col" class="n">asked</th>
-          <th scope="col">then</th>
-          <th scope="col">in the draft</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in rows" :key="row.hash">
-          <td>
-            <input
-              type="checkbox"
-              :checked="chosen.includes(row.hash)"
-              :aria-label="`Choose “${row.text}”`"
-              @change="pick(row.hash, ($event.target as HTMLInputElement).checked)"
-            />
-          </td>
-          <td>
-            <RouterLink
-              :to="{ path: '/questions', query: { open: row.question, topic: sheet.topic } }"
-              >{{ row.text }}</RouterLink
-            >
-          </td>
-          <td class="n">{{ whole(row.times) }} ×</td>
-          <td><OutcomeChip :outcome="row.outcome" /></td>
-          <td><OutcomeChip v-if="now.get(row.text)" :outcome="now.get(row.text)!.after" /></td>
-        </tr>
-      </tbody>
-    </table>
+    <div class="sideways">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col"><span class="visually-hidden">Choose</span></th>
+            <th scope="col">Question</th>
+            <th scope="col" class="n">asked</th>
+            <th scope="col">then</th>
+            <th scope="col">in the draft</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.hash">
+            <td>
+              <input
+                type="checkbox"
+                :checked="chosen.includes(row.hash)"
+                :aria-label="`Choose “${row.text}”`"
+                @change="pick(row.hash, ($event.target as HTMLInputElement).checked)"
+              />
+            </td>
+            <td>
+              <RouterLink
+                :to="{ path: '/questions', query: { open: row.question, topic: sheet.topic } }"
+                >{{ row.text }}</RouterLink
+              >
+            </td>
+            <td class="n">{{ whole(row.times) }} ×</td>
+            <td><OutcomeChip :outcome="row.outcome" /></td>
+            <td><OutcomeChip v-if="now.get(row.text)" :outcome="now.get(row.text)!.after" /></td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <p class="small row">
       <button v-if="sheet.wordings.length > SHOWN" type="button" class="bare" @click="all = !all">
         {{ all ? 'Show fewer' : `Show all ${sheet.wordings.length}` }}</button><span

@@ -246,7 +246,7 @@ async function save(ready: boolean): Promise<void> {
 }
 @media (max-width: 900px) {
   .columns {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -19,48 +19,50 @@ const shown = (clock: string) => (clock === '24:00' ? '00:00' : clock)
 </script>
 
 <template>
-  <table class="hours">
-    <tbody>
-      <tr v-for="(name, day) in DAYS" :key="name">
-        <th scope="row">{{ name }}</th>
-        <td>
-          <span v-if="hours[day]!.length === 0" class="quiet">nobody</span>
-          <span v-for="(span, i) in hours[day]" :key="i" class="span">
-            <input
-              type="time"
-              :value="shown(span.from)"
-              :aria-label="`${name} from`"
-              @change="change(day, i, 'from', ($event.target as HTMLInputElement).value)"
-            />
-            to
-            <input
-              type="time"
-              :value="shown(span.to)"
-              :aria-label="`${name} to`"
-              @change="change(day, i, 'to', ($event.target as HTMLInputElement).value)"
-            />
+  <div class="sideways">
+    <table class="hours">
+      <tbody>
+        <tr v-for="(name, day) in DAYS" :key="name">
+          <th scope="row">{{ name }}</th>
+          <td>
+            <span v-if="hours[day]!.length === 0" class="quiet">nobody</span>
+            <span v-for="(span, i) in hours[day]" :key="i" class="span">
+              <input
+                type="time"
+                :value="shown(span.from)"
+                :aria-label="`${name} from`"
+                @change="change(day, i, 'from', ($event.target as HTMLInputElement).value)"
+              />
+              to
+              <input
+                type="time"
+                :value="shown(span.to)"
+                :aria-label="`${name} to`"
+                @change="change(day, i, 'to', ($event.target as HTMLInputElement).value)"
+              />
+              <Button
+                text
+                size="small"
+                :aria-label="`Remove ${name} ${span.from}`"
+                @click="set(day, hours[day]!.toSpliced(i, 1))"
+                ><X :size="14"
+              /></Button>
+            </span>
+          </td>
+          <td>
             <Button
+              v-if="hours[day]!.length < 4"
               text
               size="small"
-              :aria-label="`Remove ${name} ${span.from}`"
-              @click="set(day, hours[day]!.toSpliced(i, 1))"
-              ><X :size="14"
-            /></Button>
-          </span>
-        </td>
-        <td>
-          <Button
-            v-if="hours[day]!.length < 4"
-            text
-            size="small"
-            label="Add"
-            :aria-label="`Add hours on ${name}`"
-            @click="set(day, [...hours[day]!, { from: '09:00', to: '17:00' }])"
-          />
-        </td>
-      </tr>
-    </tbody>
-  </table>
+              label="Add"
+              :aria-label="`Add hours on ${name}`"
+              @click="set(day, [...hours[day]!, { from: '09:00', to: '17:00' }])"
+            />
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
 </template>
 
 <style scoped>

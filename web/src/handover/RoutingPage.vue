@@ -246,4 +246,14 @@ function useNewest(): void {
   margin: 0;
   color: var(--muted);
 }
+@media (max-width: 700px) {
+  .rules li {
+    flex-wrap: wrap;
+    justify-content: space-between;
+  }
+  .rules li .grow {
+    order: 1;
+    flex-basis: 100%;
+  }
+}
 </style>

@@ -181,8 +181,8 @@ const ODD = {
 <style scoped>
 .rule {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
-  justify-items: start;
 }
 .rule > .row {
   width: 100%;

@@ -44,6 +44,7 @@ function add(): void {
   flex-wrap: wrap;
   gap: 6px;
   align-items: center;
+  min-width: min(240px, 100%);
 }
 .chip {
   display: inline-flex;

@@ -150,7 +150,7 @@ li {
 }
 @media (max-width: 900px) {
   li {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -263,7 +263,7 @@ li.out .bare {
 }
 @media (max-width: 900px) {
   .columns {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   .contents {
     position: static;

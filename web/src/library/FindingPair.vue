@@ -131,7 +131,7 @@ mark {
 }
 @media (max-width: 900px) {
   .both {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

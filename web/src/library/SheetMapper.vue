@@ -238,7 +238,7 @@ td {
 }
 @media (max-width: 900px) {
   .outcome {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

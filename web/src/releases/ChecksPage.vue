@@ -199,66 +199,68 @@ function wants({ comes, itemTitle, queueName, contains, lacks }: CheckView): str
       <Button label="Add a check" @click="editing = 'new'" />
     </div>
     <div v-else-if="rows.length === 0 && list" class="empty panel"><p>None fails.</p></div>
-    <table v-else class="checks">
-      <thead>
-        <tr>
-          <th scope="col">Question</th>
-          <th scope="col">What must come</th>
-          <th scope="col">On the draft</th>
-          <th scope="col"><span class="visually-hidden">Deeds</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="check in rows" :key="check.id" data-test="check">
-          <td>
-            <span
-              v-for="before in check.messages.slice(0, -1)"
-              :key="before"
-              class="quiet small before"
-              >{{ before }}</span><RouterLink
-              :to="{
-                path: '/rehearsal',
-                query: {
-                  ask: check.messages.at(-1),
-                  before: check.messages.slice(0, -1),
-                  door: check.door ?? undefined,
-                },
-              }"
-              >{{ check.messages.at(-1) }}</RouterLink
-            >
-          </td>
-          <td>
-            {{ wants(check)
-            }}<span v-if="check.note" class="quiet small note">{{ check.note }}</span>
-          </td>
-          <td>
-            <template v-if="!check.result"><span class="quiet">not run yet</span></template
-            ><span v-else-if="check.result.passed" class="passed">✓ passes</span>
-            <div v-else class="failed" data-test="check-failed">
-              <strong>✕ fails</strong>
-              <ul>
-                <li v-for="problem in check.result.problems" :key="problem">{{ problem }}</li>
-              </ul>
-              <p v-if="check.result.before" class="small">It fails for visitors too.</p>
-              <p v-else-if="check.result.brokenBy.length" class="small" data-test="broken-by">
-                Broken by the change of
-                {{ check.result.brokenBy.map(({ title }) => `“${title}”`).join(' or ') }}.
-              </p>
-              <p v-else class="small">It passes for visitors; no single change breaks it.</p>
-            </div>
-          </td>
-          <td class="deeds">
-            <Button size="small" text label="Change" @click="editing = check" /><Button
-              size="small"
-              text
-              severity="danger"
-              label="Remove"
-              @click="takeOut(check)"
-            />
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <div v-else class="sideways">
+      <table class="checks">
+        <thead>
+          <tr>
+            <th scope="col">Question</th>
+            <th scope="col">What must come</th>
+            <th scope="col">On the draft</th>
+            <th scope="col"><span class="visually-hidden">Deeds</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="check in rows" :key="check.id" data-test="check">
+            <td>
+              <span
+                v-for="before in check.messages.slice(0, -1)"
+                :key="before"
+                class="quiet small before"
+                >{{ before }}</span><RouterLink
+                :to="{
+                  path: '/rehearsal',
+                  query: {
+                    ask: check.messages.at(-1),
+                    before: check.messages.slice(0, -1),
+                    door: check.door ?? undefined,
+                  },
+                }"
+                >{{ check.messages.at(-1) }}</RouterLink
+              >
+            </td>
+            <td>
+              {{ wants(check)
+              }}<span v-if="check.note" class="quiet small note">{{ check.note }}</span>
+            </td>
+            <td>
+              <template v-if="!check.result"><span class="quiet">not run yet</span></template
+              ><span v-else-if="check.result.passed" class="passed">✓ passes</span>
+              <div v-else class="failed" data-test="check-failed">
+                <strong>✕ fails</strong>
+                <ul>
+                  <li v-for="problem in check.result.problems" :key="problem">{{ problem }}</li>
+                </ul>
+                <p v-if="check.result.before" class="small">It fails for visitors too.</p>
+                <p v-else-if="check.result.brokenBy.length" class="small" data-test="broken-by">
+                  Broken by the change of
+                  {{ check.result.brokenBy.map(({ title }) => `“${title}”`).join(' or ') }}.
+                </p>
+                <p v-else class="small">It passes for visitors; no single change breaks it.</p>
+              </div>
+            </td>
+            <td class="deeds">
+              <Button size="small" text label="Change" @click="editing = check" /><Button
+                size="small"
+                text
+                severity="danger"
+                label="Remove"
+                @click="takeOut(check)"
+              />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <CheckEditor
       v-if="editing"
       :check="editing === 'new' ? null : editing"

@@ -118,6 +118,7 @@ const said = ({ from, to, times }: FlowBand) =>
   grid-template-columns: 128px auto 128px;
   gap: 10px;
   justify-content: start;
+  overflow-x: auto;
 }
 svg {
   margin-top: 24px;

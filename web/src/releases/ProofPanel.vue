@@ -18,7 +18,7 @@ const failed = computed(() => proof?.checks?.failed ?? [])
 
 <template>
   <section class="proof" data-test="proof">
-    <h3>Proved of {{ all ? 'these changes' : 'this choice' }}</h3>
+    <h2>Proved of {{ all ? 'these changes' : 'this choice' }}</h2>
     <p v-if="!proof" class="quiet small">Looking…</p>
     <template v-else>
       <p v-if="!proof.checks" class="row">

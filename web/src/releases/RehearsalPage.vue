@@ -340,7 +340,7 @@ section.right {
 }
 @media (max-width: 900px) {
   .rehearsal {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   .left {
     height: auto;

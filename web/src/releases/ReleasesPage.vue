@@ -288,7 +288,7 @@ async function discard({ item, title }: DraftChange): Promise<void> {
 }
 @media (max-width: 900px) {
   .columns {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -339,7 +339,7 @@ async function deed(what: 'cancel' | 'resume'): Promise<void> {
 @media (max-width: 900px) {
   .columns,
   .groups {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

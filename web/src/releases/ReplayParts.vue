@@ -27,31 +27,33 @@ const tone = (low: number, high: number) => (low > 0 ? 'good' : high < 0 ? 'bad'
       size="small"
       aria-label="By"
     />
-    <table>
-      <thead>
-        <tr>
-          <th scope="col">{{ by === 'doors' ? 'Door' : 'Collection' }}</th>
-          <th scope="col" class="n">Questions</th>
-          <th scope="col" class="n">Live</th>
-          <th scope="col" class="n">Draft</th>
-          <th scope="col" class="n">Change, points</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="part in parts" :key="part.name">
-          <td>{{ part.name }}</td>
-          <td class="n">{{ whole(part.n) }}</td>
-          <td class="n">{{ percent(part.before) }}</td>
-          <td class="n">{{ percent(part.after) }}</td>
-          <td class="n" :class="tone(part.interval.low, part.interval.high)">
-            {{ points(part.change) }}
-            <span class="quiet small"
-              >({{ points(part.interval.low) }} to {{ points(part.interval.high) }})</span
-            >
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <div class="sideways">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">{{ by === 'doors' ? 'Door' : 'Collection' }}</th>
+            <th scope="col" class="n">Questions</th>
+            <th scope="col" class="n">Live</th>
+            <th scope="col" class="n">Draft</th>
+            <th scope="col" class="n">Change, points</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="part in parts" :key="part.name">
+            <td>{{ part.name }}</td>
+            <td class="n">{{ whole(part.n) }}</td>
+            <td class="n">{{ percent(part.before) }}</td>
+            <td class="n">{{ percent(part.after) }}</td>
+            <td class="n" :class="tone(part.interval.low, part.interval.high)">
+              {{ points(part.change) }}
+              <span class="quiet small"
+                >({{ points(part.interval.low) }} to {{ points(part.interval.high) }})</span
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <p class="small quiet">
       A question’s collection is that of the passage that comes nearest. Coverage counts a judgement
       where there is one, else the confidence of an answer from your content, else nothing.

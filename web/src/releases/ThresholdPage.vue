@@ -401,7 +401,7 @@ async function set(): Promise<void> {
 }
 @media (max-width: 900px) {
   .columns {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   .week {
     grid-template-columns: repeat(3, 1fr);

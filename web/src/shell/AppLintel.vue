@@ -284,4 +284,15 @@ const covered = computed(() => {
     overflow-x: auto;
   }
 }
+@media (max-width: 430px) {
+  .lintel {
+    gap: 6px;
+  }
+  .lintel nav {
+    gap: 0;
+  }
+  .lintel nav a {
+    padding: 0 6px;
+  }
+}
 </style>
