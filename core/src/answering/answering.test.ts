@@ -171,6 +171,19 @@ describe('understand', () => {
       message: 'Are you a real person?',
       is: { courtesy: 'Are you a person?', wantsPerson: false },
     },
+    { message: 'Let me speak to somebody', is: { wantsPerson: true, isQuestion: false } },
+    { message: 'put me through to your team', is: { wantsPerson: true, isQuestion: false } },
+    { message: 'could somebody please call me', is: { wantsPerson: true, isQuestion: false } },
+    { message: 'who can I speak to', is: { wantsPerson: true, isQuestion: false } },
+    {
+      message: 'Ich möchte bitte mit jemandem sprechen',
+      is: { wantsPerson: true, isQuestion: false },
+    },
+    {
+      message: 'is there someone I can talk to about my refund',
+      is: { wantsPerson: true, isQuestion: true },
+    },
+    { message: 'is somebody there at night', is: { wantsPerson: false, isQuestion: true } },
     { message: 'agent please', is: { wantsPerson: true, isQuestion: false } },
     { message: 'can I talk to a real person', is: { wantsPerson: true, isQuestion: false } },
     {

@@ -9,16 +9,19 @@ export interface Understood {
 }
 
 const PERSON =
-  '(a |an |the |some ?)?(real |live )?(human|person|agent|operator|someone|somebody|people|member of staff|staff|colleague)'
+  '(a |an |the |some ?)?(real |live )?(human|person|agent|operator|advisor|adviser|representative|someone|somebody|anyone|anybody|people|member of staff|member of the team|your team|the team|staff|colleague)'
 const WISH = new RegExp(
   `\\b(talk|speak|chat|connect me|put me through|get me|transfer me|hand me over)\\b.{0,14}\\b${PERSON}\\b|\\b(i )?(want|need|would like|can i have|give me) ${PERSON}\\b|` +
-    `\\b(mit (einem|einer) (menschen?|mitarbeiter(in)?|person)|einen menschen|echter mensch)\\b`,
+    `\\b(someone|somebody|anyone|anybody) (that |who |whom )?(i|we) (can|could|may) (talk|speak|chat)\\b|\\b(can|could|would) (someone|somebody|anyone|anybody) (please )?(call|ring|phone) me\\b|\\bkann mich (bitte )?jemand anrufen\\b|\\bwho (can|could|do|should) (i|we) (talk|speak|chat) (to|with)\\b|` +
+    `\\b(mit (einem|einer) (menschen?|mitarbeiter(in)?|person)|mit (jemand|jemandem|irgendjemandem)\\b.{0,24}\\b(sprechen|reden)|einen menschen|echter mensch)\\b`,
 )
 const BARE = new RegExp(`^(please )?${PERSON}( please)?$|^(mensch|mitarbeiter)( bitte)?$`)
 const WISH_WORDS = new Set(
-  `i id want need would like can could may please to with talk speak chat connect me put through get transfer hand over give have a an the real live human person agent
-  operator someone somebody people staff member of colleague now instead just rather not machine bot ich mochte will kann mit einem einer einen menschen mensch
-  mitarbeiter mitarbeiterin sprechen reden bitte echter person`.split(/\s+/),
+  `i id we us let want need would like can could may please to with talk speak chat connect me put through get transfer hand over give have a an the real live human person agent
+  operator someone somebody anyone anybody advisor adviser representative people staff team your there is who member of colleague now instead just rather not machine bot ich mochte will kann mit einem einer einen menschen mensch
+  mitarbeiter mitarbeiterin sprechen reden bitte echter person call ring phone mich anrufen kann jemand jemandem irgendjemandem vom von aus dem team gerne`.split(
+    /\s+/,
+  ),
 )
 
 /**

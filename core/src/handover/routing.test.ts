@@ -166,6 +166,15 @@ describe('routing on past hand-overs', () => {
 })
 
 describe('toneOf', () => {
+  for (const text of [
+    'I’ve been on hold for two hours and I am really angry',
+    'Ich warte seit Tagen und bin stinksauer',
+  ])
+    it(`hears that somebody has waited for long: “${text}”`, () =>
+      expect(toneOf([text])).to.eql({
+        score: 0.8,
+        signs: ['is at the end of their patience', 'has waited for long'],
+      }))
   it('hears nothing in a calm question', () =>
     expect(toneOf(['When is the first boat on Sunday?'])).to.eql({ score: 0, signs: [] }))
   it('names what it hears', () => {

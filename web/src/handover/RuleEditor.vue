@@ -12,7 +12,7 @@ import ConditionFields from './ConditionFields.vue'
 import { type ConditionKind, freshCondition, KINDS } from './conditionKinds.ts'
 
 const rule = defineModel<Rule & { key: number }>({ required: true })
-const { use, names } = defineProps<{
+const { use, names, queues } = defineProps<{
   queues: Queue[]
   doors: Door[]
   collections: string[]
@@ -39,6 +39,9 @@ const IS = [
 const set = (i: number, condition: Condition) =>
   change({ conditions: rule.value.conditions.with(i, condition) })
 const change = (part: Partial<Rule>) => (rule.value = { ...rule.value, ...part })
+const isUnstaffed = computed(() =>
+  queues.find(({ id, members }) => id === rule.value.queue && members.length === 0),
+)
 const does = computed(() => {
   if (!use) return ''
   const right = use.known > 0 ? `, ${use.right} of ${use.known} known ones right` : ''
@@ -154,6 +157,9 @@ const ODD = {
         @update:model-value="change({ note: $event || undefined })"
       />
     </div>
+    <p v-if="isUnstaffed" class="small odd" data-test="rule-nobody">
+      “{{ isUnstaffed.name }}” has no members: nobody would take what this rule sends there.
+    </p>
     <p v-if="use" class="small quiet use" data-test="rule-use">
       {{ does
       }}<template v-if="use.oddity"

@@ -116,6 +116,7 @@ async function readOne(
       status,
       type,
       bytes,
+      robots: robotsTag,
       address: answered,
     } = await fetchPage(address, order.allowed, order.outside)
     if (status === 404 || status === 410) result.gone.push(address)
@@ -126,7 +127,12 @@ async function readOne(
     taken.add(real)
     if (!isBelow(real, order.address))
       throw new Unreadable(`it leads away, to ${real.slice(0, 120)}`)
-    const read = await reader.read({ address: real, bytes, collection: order.collection })
+    const read = await reader.read({
+      address: real,
+      bytes,
+      collection: order.collection,
+      robots: robotsTag,
+    })
     if (read.type === 'unreadable') result.failed.push({ address, because: read.because })
     else result.pages.push({ address: real, content: read.content })
     return read.links

@@ -24,6 +24,8 @@ export interface Fetched {
   address: string
   status: number
   type: string
+  /** What the X-Robots-Tag header says; empty without one. */
+  robots: string
   bytes: Buffer
 }
 
@@ -55,6 +57,7 @@ export async function fetchPage(
         address: here,
         status: answer.status,
         type: answer.headers['content-type'] ?? '',
+        robots: [answer.headers['x-robots-tag'] ?? ''].flat().join(', '),
         bytes: answer.bytes,
       }
     if (!URL.canParse(location, here))

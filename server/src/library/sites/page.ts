@@ -5,11 +5,15 @@ import { mainContent, markdownFrom, refuseDeep } from '../readers/html.ts'
 import { checked, part, partsOf } from '../readers/parts.ts'
 import { decode, oneLine, titleFromName, Unreadable } from '../readers/text.ts'
 
-/** A page of a site as a document: its main content in parts; questions and answers from its markup as from its headings. */
+/**
+ * A page of a site as a document: its main content in parts; questions and answers from its markup as from its headings.
+ * @param robotsTag what its X-Robots-Tag header says
+ */
 export function readPage(
   address: string,
   bytes: Buffer,
   collection: string,
+  robotsTag = '',
 ): { content: DocumentContent; links: string[]; asksNotTo: boolean } {
   const html = decode(bytes)
   refuseDeep(html)
@@ -17,6 +21,7 @@ export function readPage(
   const robots = $('meta[name="robots" i], meta[name="janua" i]')
     .toArray()
     .map((each) => $(each).attr('content') ?? '')
+    .concat(meantForUs(robotsTag))
     .join()
   const asksNotTo = /\b(noindex|none)\b/i.test(robots)
   const links = /\b(nofollow|none)\b/i.test(robots) ? [] : linksOf($, address)
@@ -44,6 +49,17 @@ export function readPage(
     links,
     asksNotTo,
   }
+}
+
+/** Directives of an X-Robots-Tag header without those for other programs, such as "somebot: noindex, nofollow". */
+function meantForUs(header: string): string[] {
+  let isOurs = true
+  return header.split(',').flatMap((directive) => {
+    const [, agent, rest] = /^\s*([a-z0-9_-]+)\s*:\s*(.*)$/i.exec(directive) ?? []
+    const isAgent = agent !== undefined && !/^(unavailable_after|max-)/i.test(agent)
+    if (isAgent) isOurs = agent.toLowerCase() === 'janua'
+    return isOurs ? [isAgent ? rest! : directive] : []
+  })
 }
 
 /** Addresses of the same site that the page leads to. */

@@ -11,6 +11,8 @@ export interface PageOrder {
   address: string
   bytes: Uint8Array
   collection: string
+  /** The X-Robots-Tag header. */
+  robots: string
 }
 export type PageRead =
   | { type: 'read'; content: DocumentContent; links: string[] }

@@ -108,7 +108,8 @@ describe('fetchPage', () => {
 describe('readPage', () => {
   it('leaves a page alone that asks for it, and one whose elements are nested too deeply', async () => {
     const reader = new PageReader()
-    const order = (html: string) => ({
+    const order = (html: string, robots = '') => ({
+      robots,
       address: 'http://site.example/help/x',
       bytes: Buffer.from(html),
       collection: 'Web',
@@ -119,6 +120,13 @@ describe('readPage', () => {
         order(`<meta name="robots" content="NOINDEX"><a href="/help/y">y</a>${words}`),
       ),
     ).to.deep.include({ type: 'unreadable', links: ['http://site.example/help/y'] })
+    for (const [header, type] of [
+      ['noindex, nofollow', 'unreadable'],
+      ['janua: noindex', 'unreadable'],
+      ['somebot: noindex, nofollow', 'read'],
+      ['unavailable_after: 25 Jun 2030 15:00:00 GMT', 'read'],
+    ] as const)
+      expect((await reader.read(order(words, header))).type, header).to.equal(type)
     const deep = await reader.read(order('<div>'.repeat(20_000)))
     expect(deep).to.include({ type: 'unreadable', because: 'its elements are nested too deeply' })
     expect((await reader.read(order(words))).type, 'goes on').to.equal('read')
