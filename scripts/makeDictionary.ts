@@ -7,7 +7,7 @@ import { stem } from '../core/src/text/stem.ts'
 import { fold } from '../core/src/text/tokens.ts'
 
 const ROOT = join(import.meta.dirname, '..')
-const TARGET = join(ROOT, 'core/src/text/dictionaryData.ts')
+export const TARGET = join(ROOT, 'core/src/text/dictionaryData.ts')
 const require = createRequire(import.meta.url)
 const LEAST = 4
 /** German makes words without end; longer ones are mostly made of these, and are read part by part. */

@@ -15,7 +15,7 @@ const STEPS = {
       ...MOCHA,
       '--timeout',
       '20000',
-      '{core,web,visitor,demo,bench,ask}/**/*.test.ts',
+      '{core,web,visitor,demo,bench,ask,scripts}/**/*.test.ts',
       '--ignore',
       '**/node_modules/**',
     ],

@@ -83,7 +83,7 @@ export const articleContent = Joi.object<ArticleContent>({
 export interface DocumentContent {
   title: string
   collection: string
-  format: 'pdf' | 'docx' | 'sheet' | 'page'
+  format: 'pdf' | 'docx' | 'odt' | 'sheet' | 'page'
   /** The stored original, by its hash. */
   file: string | null
   /** Where a page stands. */
@@ -113,7 +113,7 @@ const part = Joi.object<Part>({
 })
 export const documentContent = Joi.object<DocumentContent>({
   ...titled,
-  format: Joi.valid('pdf', 'docx', 'sheet', 'page').required(),
+  format: Joi.valid('pdf', 'docx', 'odt', 'sheet', 'page').required(),
   file: Joi.string().hex().length(64).allow(null).required(),
   // Anything else would be a link that runs something, or leads nowhere.
   address: Joi.string()

@@ -1,3 +1,4 @@
+import type { SystemState } from '@janua/contracts'
 import { expect } from 'chai'
 import { createHash } from 'node:crypto'
 import { mkdtempSync, rmSync } from 'node:fs'
@@ -7,18 +8,19 @@ import { join } from 'node:path'
 import { QueryTypes } from 'sequelize'
 import { FileStore } from '../files/store.ts'
 import type { Janua } from '../janua.ts'
-import { freshJanua, member, openHouse, visitor } from '../testing/harness.ts'
+import { freshJanua, member, type Member, openHouse, visitor } from '../testing/harness.ts'
 import { readBackup, writeBackup } from './backup.ts'
 
 describe('backup and restore', () => {
   const folder = mkdtempSync(join(tmpdir(), 'janua-backup-'))
   const to = join(folder, 'backup')
   let janua: Janua
+  let lead: Member
   let close: () => Promise<void>
   before(async () => {
     ;({ janua, close } = await freshJanua())
     await openHouse(janua)
-    const lead = await member(janua, 'lead', 'Ines')
+    lead = await member(janua, 'lead', 'Ines')
     const someone = await visitor(janua)
     await someone.says('Größe „XL“, Ωμέγα 船 – can I bring my dog?\nsecond line')
     await lead.put('/retention', { conversationDays: 400, attachmentDays: null, auditDays: null })
@@ -49,6 +51,8 @@ describe('backup and restore', () => {
     const { rows, copied } = await writeBackup(janua.db, janua.store.folder, to)
     expect(rows).to.be.greaterThan(20)
     expect(copied).to.equal(1)
+    const told = (await lead.get('/system')).body as SystemState
+    expect(told.backup!.bytes).to.be.within(500, 5_000_000)
     await janua.db.getQueryInterface().dropAllTables()
     const restored = join(folder, 'restored')
     expect(await readBackup(janua.db, restored, to)).to.eql({ rows, copied })

@@ -1,5 +1,5 @@
 import { createReadStream, createWriteStream } from 'node:fs'
-import { cp, mkdir, readdir, readFile, writeFile } from 'node:fs/promises'
+import { cp, mkdir, readdir, readFile, stat, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { createGunzip, createGzip } from 'node:zlib'
@@ -45,7 +45,7 @@ export async function writeBackup(db: Sequelize, files: string, to: string): Pro
     mode: 0o600,
   })
   const { settings } = accountTables(db)
-  await settings.upsert({ name: LAST_BACKUP, value: { at: madeAt, bytes: 0 } })
+  await settings.upsert({ name: LAST_BACKUP, value: { at: madeAt, bytes: await sizeOf(to) } })
   return { rows, copied }
 }
 
@@ -179,6 +179,14 @@ async function takenSteps(db: Sequelize): Promise<string[]> {
     type: QueryTypes.SELECT,
   })
   return rows.map(({ name }) => name)
+}
+
+async function sizeOf(folder: string): Promise<number> {
+  const entries = await readdir(folder, { recursive: true, withFileTypes: true })
+  const sizes = entries
+    .filter((entry) => entry.isFile())
+    .map(async ({ parentPath, name }) => (await stat(join(parentPath, name))).size)
+  return (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0)
 }
 
 async function copyFiles(from: string, to: string): Promise<number> {

@@ -40,7 +40,7 @@ const {
 const mayWrite = computed(() => session.role !== 'agent')
 const marked = ref(0)
 const said = ref('')
-const FORMATS = { pdf: 'PDF', docx: 'DOCX', sheet: 'Sheet', page: 'Page of a site' }
+const FORMATS = { pdf: 'PDF', docx: 'DOCX', odt: 'ODT', sheet: 'Sheet', page: 'Page of a site' }
 const original = computed(() =>
   document.value?.file ? `/files/${document.value.file}` : document.value?.address,
 )

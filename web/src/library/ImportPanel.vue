@@ -60,7 +60,7 @@ function choose(input: HTMLInputElement): void {
         ref="files"
         type="file"
         multiple
-        accept=".md,.markdown,.html,.htm,.txt,.pdf,.docx,.xlsx,.csv,.tsv,.zip,.png,.jpg,.jpeg,.gif,.webp"
+        accept=".md,.markdown,.html,.htm,.txt,.pdf,.docx,.odt,.xlsx,.ods,.csv,.tsv,.zip,.png,.jpg,.jpeg,.gif,.webp"
         class="visually-hidden"
         tabindex="-1"
         aria-label="Files"

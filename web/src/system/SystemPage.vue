@@ -121,7 +121,10 @@ const saveSecurity = () => run(() => put('/security', security.value), 'Sign-in 
         <div>
           <dt>Last backup</dt>
           <dd class="figures">
-            <template v-if="state.value.backup">{{ moment(state.value.backup.at) }}</template>
+            <template v-if="state.value.backup"
+              >{{ moment(state.value.backup.at) }},
+              {{ fileSize(state.value.backup.bytes) }}</template
+            >
             <template v-else>none <span class="quiet">npm run backup</span></template>
           </dd>
         </div>

@@ -39,7 +39,7 @@ export async function readDocx(bytes: Buffer, name: string): Promise<ReadFile> {
       : []
   return {
     kind: 'document',
-    content: textDocument(parts, named, name),
+    content: textDocument(parts, named, { name, format: 'docx' }),
     notes,
     pictures,
     original: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',

@@ -25,7 +25,7 @@ export async function readOdt(bytes: Buffer, name: string): Promise<ReadFile> {
   const notes = pictures > 0 ? [`${pictures} picture${pictures > 1 ? 's' : ''} left out`] : []
   return {
     kind: 'document',
-    content: textDocument(parts, named, name),
+    content: textDocument(parts, named, { name, format: 'odt' }),
     notes,
     original: 'application/vnd.oasis.opendocument.text',
   }

@@ -71,7 +71,11 @@ function plain(markdown: string): string {
  * A text document of its parts. Its title is the one it was given, else its only main heading when it begins with that, which then
  * is no part's heading any more, else it comes from the file's name.
  */
-export function textDocument(parts: Part[], named: string, name: string): DocumentContent {
+export function textDocument(
+  parts: Part[],
+  named: string,
+  { name, format }: { name: string; format: 'docx' | 'odt' },
+): DocumentContent {
   const top = parts.filter(({ level, heading }) => heading && level === 1)
   const title =
     named || (top.length === 1 && parts[0] === top[0] ? top[0]!.heading : '') || titleFromName(name)
@@ -79,7 +83,7 @@ export function textDocument(parts: Part[], named: string, name: string): Docume
   return {
     title: title.slice(0, 200),
     collection: collectionFromName(name),
-    format: 'docx',
+    format,
     file: null,
     address: null,
     pages: null,

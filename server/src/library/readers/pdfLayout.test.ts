@@ -149,6 +149,18 @@ describe('tableAt', () => {
 })
 
 describe('layOut', () => {
+  it('takes a title that runs over two lines whole', () => {
+    const { title, parts } = layOut([
+      page([
+        piece('Opening hours and prices', 60, 80, { size: 24 }),
+        piece('of the harbour baths', 60, 108, { size: 24 }),
+        piece('Summer', 60, 160, { size: 16 }),
+        ...body(4, 190),
+      ]),
+    ])
+    expect(title).to.equal('Opening hours and prices of the harbour baths')
+    expect(parts.map(({ heading }) => heading)).to.eql(['Summer'])
+  })
   it('takes the largest type for the title and ranks headings by size, then weight', () => {
     const pages = [
       page([

@@ -109,6 +109,7 @@ describe('readers', () => {
     const file = await readFile('plan.odt', bytes)
     if (file.as !== 'item') throw new Error('no item')
     const { title, parts } = file.content as DocumentContent
+    expect((file.content as DocumentContent).format).to.equal('odt')
     expect(title).to.equal('Winter timetable')
     expect(parts[0]).to.include({ heading: 'Ferries' })
     const body = parts.map((part) => part.body).join('\n')
