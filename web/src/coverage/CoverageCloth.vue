@@ -117,6 +117,7 @@ const open = (topic: number, starts: string) =>
 
 <style scoped>
 .cloth {
+  position: relative;
   overflow-x: auto;
 }
 table {
