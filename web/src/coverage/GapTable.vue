@@ -31,7 +31,7 @@ function underneath({ samples, reopened, closed, who, until }: GapRow): string {
         <tr>
           <th scope="col">What people ask</th>
           <th scope="col" class="n">a week</th>
-          <th scope="col">trend</th>
+          <th scope="col" class="trend">trend</th>
           <th scope="col" class="n" title="Expected right answers of what was asked">covered</th>
           <th scope="col" class="n" title="Right answers a week more, at the most">up to</th>
           <th scope="col"><span class="visually-hidden">Mend</span></th>
@@ -56,7 +56,7 @@ function underneath({ samples, reopened, closed, who, until }: GapRow): string {
             >
           </td>
           <td class="n">{{ volume(row) }}</td>
-          <td>
+          <td class="trend">
             <SparkLine
               :values="row.weeks"
               :rising="row.trend.stands && (row.trend.ratio ?? 2) > 1"
@@ -158,5 +158,10 @@ tr.marked td:first-child {
 .button.first {
   background: var(--harbour);
   color: var(--on-harbour);
+}
+@media (max-width: 600px) {
+  .trend {
+    display: none;
+  }
 }
 </style>

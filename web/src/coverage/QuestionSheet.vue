@@ -83,9 +83,8 @@ async function toCheck(): Promise<void> {
         >
       </p>
       <p class="small">
-        <OutcomeChip :outcome="detail.outcome" />
-        <span class="quiet"
-          >sure {{ sure(detail.confidence) }}, sill {{ sure(detail.trace.sill) }}</span
+        <OutcomeChip :outcome="detail.outcome" /><span class="quiet">
+          · sure {{ sure(detail.confidence) }}, sill {{ sure(detail.trace.sill) }}</span
         ><template v-if="detail.vote">
           · {{ detail.vote === 'up' ? 'voted up' : 'voted down' }}</template
         ><template v-if="detail.judgements.length">

@@ -193,7 +193,7 @@ async function discard({ item, title }: DraftChange): Promise<void> {
         ><template v-else-if="outcome.audience === 'all'"
           >Release {{ outcome.number }} is live: visitors’ next questions are answered from
           it.<template v-if="mended">
-            {{ count(mended, 'mended question') }} asked again and answered:
+            {{ ` ${count(mended, 'mended question')} asked again and answered:` }}
             <RouterLink to="/mend?state=mended">see the proof</RouterLink>.</template
           ></template
         ><template v-else

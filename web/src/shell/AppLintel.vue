@@ -281,7 +281,8 @@ const covered = computed(() => {
   }
   .pages {
     padding: 0 10px;
-    overflow-x: auto;
+    overflow: auto hidden;
+    scrollbar-width: none;
   }
 }
 @media (max-width: 430px) {
