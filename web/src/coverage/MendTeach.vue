@@ -56,7 +56,7 @@ async function teach(): Promise<void> {
     <template v-if="trial.value">
       <fieldset v-if="phrasings.length">
         <legend class="small quiet">Wordings that bring the most others along</legend>
-        <label v-for="phrasing in phrasings" :key="phrasing.text" class="pick"
+        <label v-for="phrasing in phrasings" :key="phrasing.text" class="choice"
           ><input
             v-model="phrasing.on"
             type="checkbox"
@@ -84,18 +84,3 @@ async function teach(): Promise<void> {
     </p>
   </form>
 </template>
-
-<style scoped>
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  display: grid;
-  gap: 4px;
-}
-.pick {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
-}
-</style>

@@ -145,22 +145,6 @@ onKeyStroke((event) => {
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  display: grid;
-  gap: 6px;
-}
-legend {
-  font-weight: 600;
-  margin-bottom: 6px;
-}
-.choice {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
 .choice kbd {
   margin-left: auto;
 }

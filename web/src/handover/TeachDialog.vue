@@ -108,18 +108,6 @@ async function teach(): Promise<void> {
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  display: grid;
-  gap: 8px;
-}
-.choice {
-  display: flex;
-  gap: 10px;
-  align-items: baseline;
-}
 .choice small {
   display: block;
 }
