@@ -12,6 +12,7 @@ import { healthSuite } from './suites/health.ts'
 import { largeSuite } from './suites/large.ts'
 import { logSuite } from './suites/log.ts'
 import { loopSuite } from './suites/loop.ts'
+import { naturalSuite } from './suites/natural.ts'
 import { refuseSuite } from './suites/refuse.ts'
 import { loadSuite } from './suites/load.ts'
 import { replaySuite } from './suites/replay.ts'
@@ -27,6 +28,7 @@ import { waitSuite } from './suites/wait.ts'
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
 const SUITES = {
+  natural: naturalSuite,
   find: findSuite,
   refuse: refuseSuite,
   ground: groundSuite,

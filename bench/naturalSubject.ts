@@ -1,0 +1,87 @@
+import {
+  type Answer,
+  type ConfidenceModel,
+  converse,
+  type ContentItem,
+  fitOwn,
+  indexRelease,
+  type ReleaseIndex,
+  splitPassages,
+} from '@janua/core'
+import type { NaturalDomain, NaturalQuestion } from './content/natural.ts'
+import type { NaturalResult } from './naturalFigures.ts'
+import { type PeerName, PEERS } from './peers/peers.ts'
+
+/** Where the shipped threshold lies, as `npm run ask` has it. */
+const THRESHOLD = 0.4
+
+/** A library made ready, and what is said to each question asked of it. */
+export interface Prepared {
+  ask(question: Pick<NaturalQuestion, 'text' | 'before'>): Answer | undefined
+}
+
+/** Makes Janua ready to answer from some items, as `npm run ask` does. */
+export function prepared({ items, language }: Pick<NaturalDomain, 'items' | 'language'>): Prepared {
+  const index: ReleaseIndex = indexRelease(items, { language })
+  const model: ConfidenceModel = fitOwn(items, { language })
+  return {
+    ask: ({ text, before }) =>
+      converse(index, [...before, text], { sill: THRESHOLD, model }).at(-1)!.asked[0]?.answer,
+  }
+}
+
+/** Every question of a domain, asked of Janua. */
+export function askJanua(
+  domain: NaturalDomain,
+  { ask }: Prepared = prepared(domain),
+): NaturalResult[] {
+  return domain.questions.map((question) => {
+    const answer = ask(question)
+    const order = [...new Set(answer?.trace.candidates.map(({ item }) => item) ?? [])]
+    const answered = answer?.outcome === 'answered'
+    return {
+      ...placed(domain, question, order),
+      confidence: answer?.trace.candidates[0]?.confidence ?? 0,
+      answered,
+      right: answered && question.settledBy.has(answer.sources[0]?.item ?? -1),
+    }
+  })
+}
+
+/** The same of a search library; its scores are no confidence, and it answers nothing by itself. */
+export async function askPeer(name: PeerName, domain: NaturalDomain): Promise<NaturalResult[]> {
+  const itemOf: number[] = []
+  const rows = domain.items.flatMap(({ id: item, title, body }: ContentItem) =>
+    splitPassages(body).map(({ path, text }) => {
+      itemOf.push(item)
+      return { id: itemOf.length - 1, title: [title, ...path].join(' '), text }
+    }),
+  )
+  const search = await PEERS[name](rows, domain.language)
+  const results: NaturalResult[] = []
+  for (const question of domain.questions) {
+    const found = await search([...question.before, question.text].join(' '), DEPTH)
+    const order = [...new Set(found.map((row) => itemOf[row]!))]
+    results.push({
+      ...placed(domain, question, order),
+      confidence: 0,
+      answered: false,
+      right: false,
+    })
+  }
+  return results
+}
+
+const DEPTH = 30
+
+function placed({ name }: NaturalDomain, question: NaturalQuestion, order: readonly number[]) {
+  const settles = (item: number) => question.settledBy.has(item)
+  return {
+    domain: name,
+    id: question.id,
+    isCovered: question.settledBy.size > 0,
+    isFollowUp: question.before.length > 0,
+    first: order.slice(0, 1).some(settles),
+    amongThree: order.slice(0, 3).some(settles),
+  }
+}
