@@ -234,8 +234,8 @@ async function imported(): Promise<void> {
         ><template #body="{ data }"
           ><RouterLink :to="itemPath(data.kind, data.id)" class="title" data-test="article">{{
             data.title
-          }}</RouterLink>
-          <span v-if="data.kind === 'document'" class="quiet small">document</span></template
+          }}</RouterLink
+          ><span v-if="data.kind === 'document'" class="quiet small"> · document</span></template
         ></Column
       >
       <Column v-if="kind === 'article'" field="collection" header="Collection" sortable />
@@ -260,8 +260,8 @@ async function imported(): Promise<void> {
       ></Column>
       <Column field="updatedAt" header="Changed" sortable
         ><template #body="{ data }"
-          ><span class="figures">{{ moment(data.updatedAt) }}</span>
-          <span class="quiet">{{ data.updatedBy }}</span></template
+          ><span class="figures">{{ moment(data.updatedAt) }}</span
+          ><span class="quiet"> · {{ data.updatedBy }}</span></template
         ></Column
       >
     </DataTable>
