@@ -4,7 +4,8 @@ import { defineConfig } from 'vite'
 /** Two things are built: the page inside the frame, and the script that a company's page loads, under a name that stays. */
 export default defineConfig({
   base: '/door/',
-  plugins: [vue()],
+  // A line break between two words is a space, as Prettier takes it; Vue alone would drop it.
+  plugins: [vue({ template: { compilerOptions: { whitespace: 'preserve' } } })],
   build: {
     modulePreload: { polyfill: false },
     rolldownOptions: {

@@ -4,7 +4,8 @@ import { defineConfig } from 'vite'
 const chunk = (name: string, test: RegExp) => ({ name, test })
 
 export default defineConfig({
-  plugins: [vue()],
+  // A line break between two words is a space, as Prettier takes it; Vue alone would drop it.
+  plugins: [vue({ template: { compilerOptions: { whitespace: 'preserve' } } })],
   build: {
     chunkSizeWarningLimit: 900,
     rolldownOptions: {
