@@ -1,6 +1,12 @@
 import { MEANING_SIGNALS } from '../core/src/meaning/meaningSignals.ts'
 import { fitRanker, type RankedCase, scored, standardised } from '../core/src/meaning/ranker.ts'
-import { firstOf, type NoneView, surenessFeatures } from '../core/src/meaning/sureness.ts'
+import {
+  firstOf,
+  NEAREST_THREE,
+  type NoneView,
+  OF_WHOLE,
+  surenessFeatures,
+} from '../core/src/meaning/sureness.ts'
 import type { TrainingDomain } from './domain.ts'
 import { fitSureness, oddsOf, type SureCases } from './fit.ts'
 import type { LearntHeads } from './headsThread.ts'
@@ -8,11 +14,6 @@ import type { Head } from '../core/src/meaning/heads.ts'
 import { signalsUnder } from './signals.ts'
 
 const RIDGE = 30
-/** Place of "nearest three sentences" among the signals of meaning. */
-const NEAREST_THREE = MEANING_SIGNALS.indexOf('nearest three sentences')
-/** So many signals of the head that knows "none" are told of the first article: those of the whole question. */
-const OF_WHOLE = 7
-
 /** A domain with all of its signals, under heads that were not learnt on it. */
 export interface SignalledDomain {
   domain: TrainingDomain

@@ -50,7 +50,9 @@ export const languageOf = (name: string): Language => (GERMAN.has(name) ? 'de' :
 /** Reads a domain as an import reads a folder. */
 export async function naturalDomain(name: string): Promise<NaturalDomain> {
   const folder = join(HOME, name)
-  const { items, files } = await readFolder(join(folder, 'content'))
+  const { items, files, refused } = await readFolder(join(folder, 'content'))
+  const [lost] = refused
+  if (lost) throw new Error(`${name}: ${lost.file} could not be read: ${lost.reason}`)
   const itemOf = new Map([...files].map(([item, file]) => [file, item]))
   const key = parsed<Record<string, string[]>>(join(folder, 'key.json'), {})
   const lines = readFileSync(join(folder, 'questions.jsonl'), 'utf8').split('\n').filter(Boolean)

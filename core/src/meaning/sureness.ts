@@ -1,5 +1,6 @@
 import { type BoostedTrees, treeOdds } from '../maths/boostedTrees.ts'
 import { sigmoid } from '../maths/logistic.ts'
+import { MEANING_SIGNALS } from './meaningSignals.ts'
 import { shares, type SignalRows } from './ranker.ts'
 
 /** What a ranking shows of whether its first article really settles the question. */
@@ -45,6 +46,10 @@ const VOICES = [
   'tuned: all sentences',
 ]
 const STEEPNESS = 20
+/** Place of "nearest three sentences" among the signals of meaning. */
+export const NEAREST_THREE = MEANING_SIGNALS.indexOf('nearest three sentences')
+/** So many of them are of the whole question. */
+export const OF_WHOLE = 7
 
 /** The first article, or the first among equals. */
 export function firstOf(scores: readonly number[]): number {

@@ -139,8 +139,8 @@ function useNewest(): void {
               input-id="learned"
               data-test="learned-on"
               @update:model-value="learnedAtLeast = $event ? STARTER_SURENESS : null"
-            /><label for="learned">When no rule fits, what was learnt decides</label>
-            <template v-if="learnedAtLeast !== null"
+            /><label for="learned">When no rule fits, what was learnt decides</label
+            ><template v-if="learnedAtLeast !== null"
               >, sure at least
               <InputNumber
                 v-model="learnedAtLeast"

@@ -41,8 +41,10 @@ const BECAME = {
     </p>
     <ul data-test="import-results">
       <li v-for="result in sorted" :key="`${result.file} ${result.result}`" :class="result.result">
-        <b>{{ result.result }}</b> <span class="file">{{ result.file }}</span>
-        <template v-if="result.result === 'refused'">: {{ result.reason }}</template>
+        <b>{{ result.result }}</b> <span class="file">{{ result.file }}</span><template
+          v-if="result.result === 'refused'"
+          >: {{ result.reason }}</template
+        >
         <template v-else-if="result.result === 'taken'">
           → {{ BECAME[result.what] }}: {{ result.tally.imported }} new,
           {{ result.tally.updated }} updated, {{ result.tally.unchanged }} unchanged
