@@ -16,6 +16,7 @@ const STEPS = {
       '--timeout',
       '20000',
       '{core,web,visitor,demo,bench,ask,scripts}/**/*.test.ts',
+      'train/*.test.ts',
       '--ignore',
       '**/node_modules/**',
     ],

@@ -23,6 +23,7 @@ import {
   signalNames,
   withSignals,
 } from './leaveOneOut.ts'
+import { manifest } from './manifest.ts'
 import { wordVectorWeights } from './wordVectorWeights.ts'
 
 /**
@@ -75,6 +76,7 @@ async function main(): Promise<void> {
   }
   writeFileSync(join(MODELS, 'heads-en.bin'), headsFile(encoding.head, heads.all))
   writeFileSync(join(MODELS, 'ranking.json'), `${JSON.stringify(finals)}\n`)
+  writeFileSync(join(MODELS, 'manifest.json'), `${JSON.stringify(manifest(), null, 1)}\n`)
 }
 
 async function readDomains(

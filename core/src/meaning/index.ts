@@ -1,0 +1,5 @@
+export { SentenceEncoder } from './encoder.ts'
+export { headOf } from './heads.ts'
+export * from './meaning.ts'
+export { DamagedModel, plainColumns, readTensors, tensorOf } from './tensors.ts'
+export { WordVectors } from './wordVectors.ts'
