@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import type { Janua } from '../janua.ts'
 import { freshJanua, member, type Member, openHouse, type TestClock } from '../testing/harness.ts'
 
-/** Point 9 of the repairs, retention; row 18 of the findings about safety. */
+/** Point 9 of the repairs, retention: row 14 of the findings about safety. */
 describe('retention', () => {
   let janua: Janua
   let clock: TestClock
