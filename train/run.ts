@@ -5,6 +5,7 @@ import { amongThree, auroc, first, rightAtPrecision } from '../bench/naturalFigu
 import { sigmoid } from '../core/src/maths/logistic.ts'
 import { DIMENSIONS, SentenceEncoder } from '../core/src/meaning/encoder.ts'
 import type { Head } from '../core/src/meaning/heads.ts'
+import { firstOf } from '../core/src/meaning/sureness.ts'
 import { byColumns, readTensors, type Tensor, writeTensors } from '../core/src/meaning/tensors.ts'
 import { wordSignals } from '../core/src/meaning/wordSignals.ts'
 import { WordVectors } from '../core/src/meaning/wordVectors.ts'
@@ -152,7 +153,7 @@ function finalModel(domains: readonly SignalledDomain[], language: 'en' | 'de'):
   )
   const scale = fitScale(
     left.flatMap(({ odds }) => odds),
-    left.flatMap(({ right, scores }) => scores.map((each, q) => right[q]![firstPlace(each)]!)),
+    left.flatMap(({ right, scores }) => scores.map((each, q) => right[q]![firstOf(each)]!)),
   )
   const sureness = fitSureness({
     features: cases.flatMap(({ features }) => features),
@@ -188,10 +189,6 @@ function report(language: string, left: readonly LeftOut[]): void {
   say(
     `${language}, each domain left out: first ${shown.join(' · ')} (first, three, AUROC, r90, r80)`,
   )
-}
-
-function firstPlace(scores: readonly number[]): number {
-  return scores.indexOf(Math.max(...scores))
 }
 
 function headsFile(shipped: Head, { tuned, none }: LearntHeads): Uint8Array {

@@ -33,16 +33,15 @@ export class GapClosings {
     if (!live || state === this.settled) return
     const worthNow = judgedWorth(db)
     for (const { topic, mend, closed } of await gaps.unfixed()) {
-      const before = closed && (await tables.gapClosings.findByPk(topic))
       const { right, n } = await gapMends.rightSince(
-        { topicId: topic, releaseId: before?.releaseId ?? live.number },
-        before?.closedAt ?? clock.now(),
+        { topicId: topic, releaseId: closed?.release ?? live.number },
+        closed ? new Date(closed.at) : clock.now(),
         { live, worthNow },
       )
-      const holds =
-        mendStanding({ promise: mend.reaches, right, n, wasMended: Boolean(before) }).state ===
-        'mended'
-      if (holds && !before)
+      const wasMended = closed !== null
+      const { state: standing } = mendStanding({ promise: mend.reaches, right, n, wasMended })
+      const holds = standing === 'mended'
+      if (holds && !wasMended)
         await tables.gapClosings.create({
           topicId: topic,
           releaseId: live.number,
@@ -50,7 +49,7 @@ export class GapClosings {
           n,
           closedAt: clock.now(),
         })
-      if (!holds) await before?.destroy()
+      if (!holds && wasMended) await tables.gapClosings.destroy({ where: { topicId: topic } })
       await new Promise((resolve) => setImmediate(resolve))
     }
     this.settled = state

@@ -179,9 +179,14 @@ export class Gaps {
 
   /** Gaps that nobody has fixed on purpose: those still open, and those that closed by themselves. */
   async unfixed(): Promise<GapRow[]> {
-    const [{ rows }, mends] = await Promise.all([this.all(), this.needs.gapMends.newest()])
+    const { rows } = await this.all()
     return rows.filter(
-      (row) => isGap(row) && row.state !== 'will not cover' && !mends.has(row.topic),
+      (row) =>
+        isGap(row) &&
+        !row.reopened &&
+        (row.state === 'open' ||
+          row.state === 'in work' ||
+          (row.state === 'mended' && row.closed !== null)),
     )
   }
 
