@@ -1,5 +1,5 @@
 import { mendStanding } from '@janua/core'
-import type { Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import type { EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../clock.ts'
 import { judgedWorth } from '../expectedRight.ts'
@@ -22,6 +22,8 @@ interface Needs {
  */
 export class GapClosings {
   private settled = ''
+  /** Of each open gap the release, the newest question and the figures that it was last held against: with the same ones it stays open. */
+  private readonly heldAgainst = new Map<number, string>()
 
   constructor(private readonly needs: Needs) {}
 
@@ -32,7 +34,11 @@ export class GapClosings {
     const state = `${live?.number} ${figures}`
     if (!live || state === this.settled) return
     const worthNow = judgedWorth(db)
-    for (const { topic, mend, closed } of await gaps.unfixed()) {
+    const unfixed = await gaps.unfixed()
+    const newest = await this.newestQuestions(unfixed.map(({ topic }) => topic))
+    for (const { topic, mend, coverage, closed } of unfixed) {
+      const against = [live.number, newest.get(topic), mend.reaches, coverage].join(' ')
+      if (!closed && this.heldAgainst.get(topic) === against) continue
       const { right, n } = await gapMends.rightSince(
         { topicId: topic, releaseId: closed?.release ?? live.number },
         closed ? new Date(closed.at) : clock.now(),
@@ -50,8 +56,18 @@ export class GapClosings {
           closedAt: clock.now(),
         })
       if (!holds && wasMended) await tables.gapClosings.destroy({ where: { topicId: topic } })
+      this.heldAgainst.set(topic, against)
       await new Promise((resolve) => setImmediate(resolve))
     }
     this.settled = state
+  }
+
+  private async newestQuestions(topics: readonly number[]): Promise<Map<number, number>> {
+    if (topics.length === 0) return new Map()
+    const rows = await this.needs.db.query<{ topic: number; newest: number }>(
+      'SELECT topic_id AS topic, MAX(id) AS newest FROM questions WHERE topic_id IN (:topics) GROUP BY topic_id',
+      { replacements: { topics }, type: QueryTypes.SELECT },
+    )
+    return new Map(rows.map(({ topic, newest }) => [topic, newest]))
   }
 }
