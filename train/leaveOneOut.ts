@@ -108,35 +108,39 @@ export interface LeftOut {
   name: string
   covered: boolean[]
   right: boolean[][]
-  scores: number[][]
+  /** Its rankings, by weights of the others. */
+  ranked: SureCases & { scores: number[][] }
   /** Log-odds of the first, not yet scaled. */
   odds: number[]
 }
 
+/** A domain ranked by what the others taught. */
+export function rankedByOthers(
+  domain: SignalledDomain,
+  domains: readonly SignalledDomain[],
+): ReturnType<typeof rankedBy> {
+  return rankedBy(rankerOf(domains.filter((other) => other !== domain)), domain)
+}
+
 /**
- * Each domain ranked and judged by what the others taught: the ranker and sureness of each domain are fitted on the rest. What sureness is
- * fitted on was ranked by weights that did not see it either.
+ * Each domain ranked and judged by what the others taught: its ranker and its sureness are fitted on the rest. The rankings that sureness is
+ * fitted on are each by weights that did not see the domain ranked, though they saw the one left out.
  */
 export function leaveOneOut(domains: readonly SignalledDomain[]): LeftOut[] {
-  const ranked = new Map(
-    domains.map((each) => [
-      each,
-      rankedBy(rankerOf(domains.filter((other) => other !== each)), each),
-    ]),
-  )
+  const ranked = new Map(domains.map((each) => [each, rankedByOthers(each, domains)]))
   return domains.map((each) => {
     const rest = domains.filter((other) => other !== each).map((other) => ranked.get(other)!)
     const model = fitSureness({
       features: rest.flatMap(({ features }) => features),
       right: rest.flatMap(({ right }) => right),
     })
-    const { scores, features } = ranked.get(each)!
+    const own = ranked.get(each)!
     return {
       name: each.domain.name,
       covered: each.domain.covered,
       right: each.domain.right,
-      scores,
-      odds: oddsOf(model, features),
+      ranked: own,
+      odds: oddsOf(model, own.features),
     }
   })
 }

@@ -5,7 +5,6 @@ import { amongThree, auroc, first, rightAtPrecision } from '../bench/naturalFigu
 import { sigmoid } from '../core/src/maths/logistic.ts'
 import { DIMENSIONS, SentenceEncoder } from '../core/src/meaning/encoder.ts'
 import type { Head } from '../core/src/meaning/heads.ts'
-import { firstOf } from '../core/src/meaning/sureness.ts'
 import { byColumns, readTensors, type Tensor, writeTensors } from '../core/src/meaning/tensors.ts'
 import { wordSignals } from '../core/src/meaning/wordSignals.ts'
 import { WordVectors } from '../core/src/meaning/wordVectors.ts'
@@ -18,7 +17,7 @@ import type { HeadsOrder, LearntHeads } from './headsThread.ts'
 import {
   leaveOneOut,
   type LeftOut,
-  rankedBy,
+  rankedByOthers,
   rankerOf,
   type SignalledDomain,
   signalNames,
@@ -135,30 +134,20 @@ function wordScores(domains: readonly TrainingDomain[]): Map<string, number[][]>
       null,
     ),
   )
-  return new Map(
-    few.map((each) => [
-      each.domain.name,
-      rankedBy(rankerOf(few.filter((other) => other !== each)), each).scores,
-    ]),
-  )
+  return new Map(few.map((each) => [each.domain.name, rankedByOthers(each, few).scores]))
 }
 
 /** The ranker and sureness of all domains, scaled by what came of those left out. */
-function finalModel(domains: readonly SignalledDomain[], language: 'en' | 'de'): object {
+export function finalModel(domains: readonly SignalledDomain[], language: 'en' | 'de'): object {
   const left = leaveOneOut(domains)
   report(language, left)
   const weights = rankerOf(domains)
-  const cases = domains.map((each) =>
-    rankedBy(rankerOf(domains.filter((other) => other !== each)), each),
-  )
+  const right = left.flatMap(({ ranked }) => ranked.right)
   const scale = fitScale(
     left.flatMap(({ odds }) => odds),
-    left.flatMap(({ right, scores }) => scores.map((each, q) => right[q]![firstOf(each)]!)),
+    right,
   )
-  const sureness = fitSureness({
-    features: cases.flatMap(({ features }) => features),
-    right: cases.flatMap(({ right }) => right),
-  })
+  const sureness = fitSureness({ features: left.flatMap(({ ranked }) => ranked.features), right })
   return {
     signals: signalNames(wordSignals(language, language === 'en'), language === 'en'),
     weights: [...weights],
@@ -167,8 +156,8 @@ function finalModel(domains: readonly SignalledDomain[], language: 'en' | 'de'):
 }
 
 function report(language: string, left: readonly LeftOut[]): void {
-  const results = left.flatMap(({ name, covered, right, scores, odds }) =>
-    scores.map((each, q) => {
+  const results = left.flatMap(({ name, covered, right, ranked, odds }) =>
+    ranked.scores.map((each, q) => {
       const order = [...each.keys()].sort((a, b) => each[b]! - each[a]!)
       return {
         domain: name,
@@ -204,4 +193,4 @@ function headsFile(shipped: Head, { tuned, none }: LearntHeads): Uint8Array {
   return writeTensors(tensors)
 }
 
-await main()
+if (import.meta.filename === process.argv[1]) await main()
