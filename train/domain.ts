@@ -3,12 +3,17 @@ import { createHash } from 'node:crypto'
 import { join } from 'node:path'
 import { DIMENSIONS, SentenceEncoder } from '../core/src/meaning/encoder.ts'
 import { partsOfQuestion } from '../core/src/meaning/meaningSignals.ts'
-import { textsOf, type Unit, unitsOf } from '../core/src/meaning/units.ts'
-import { WordLibrary } from '../core/src/meaning/wordSignals.ts'
+import { readArticle } from '../core/src/meaning/articleReading.ts'
+import { ArticleCounts, LibraryCounts } from '../core/src/meaning/libraryCounts.ts'
+import { type AskedWords, QuestionReader } from '../core/src/meaning/questionWords.ts'
+import { textsOf, type Unit, unitsOfItem } from '../core/src/meaning/units.ts'
+import { readWording, wordingSignals } from '../core/src/meaning/wordings.ts'
+import { placed, WordMatch } from '../core/src/meaning/wordSignals.ts'
 import type { WordVectors } from '../core/src/meaning/wordVectors.ts'
 import { naturalDomain } from '../bench/content/natural.ts'
 
-const CACHE = join(import.meta.dirname, '../data/train')
+/** Where training keeps what takes long and comes out the same. */
+export const CACHE = join(import.meta.dirname, '../data/train')
 
 /** A domain as training reads it: what every article and question gives before anything is learnt. */
 export interface TrainingDomain {
@@ -16,8 +21,12 @@ export interface TrainingDomain {
   /** Which articles settle each question. */
   right: boolean[][]
   covered: boolean[]
+  /** Which wording of its need each question is. What is asked and what is taught are of different rounds, so that no need has fewer taught. */
+  round: number[]
   /** Signals of words: question, article, signal. */
   words: number[][][]
+  /** Signals of taught questions: of each question and each other question. */
+  others: number[][][]
   /** Vectors before any head, one after the other, with the article of each. */
   units: { owner: Int32Array; kinds: Unit['kind'][]; pooled: Float32Array }
   sections: { owner: Int32Array; pooled: Float32Array }
@@ -32,12 +41,21 @@ export async function trainingDomain(
 ): Promise<TrainingDomain> {
   const { items, questions, language } = await naturalDomain(name)
   const alone = questions.filter(({ before }) => before.length === 0)
-  const units = items.map(unitsOf)
-  const library = new WordLibrary(units, language, vectors)
-  const words = alone.map(({ text }) => {
-    const asked = library.ask(text)
-    return items.map((_, article) => library.signals(asked, article))
-  })
+  const units = items.map(unitsOfItem)
+  const readings = units.map((own) => readArticle(own, language, vectors))
+  const own = new ArticleCounts()
+  for (const reading of readings) own.add(reading)
+  const counts = new LibraryCounts([own], [])
+  const articles = readings.map((reading) => placed(reading, counts))
+  const reader = new QuestionReader(language, counts, vectors)
+  const asked = alone.map(({ text }) => reader.ask(text))
+  const wording = (text: string) => {
+    const read = readWording(text, language, vectors)
+    return { read, lettersLength: counts.lengthOf(read.letters) }
+  }
+  const held = (question: AskedWords, { read, lettersLength }: ReturnType<typeof wording>) =>
+    wordingSignals(question, read, { counts, vectors, lettersLength })
+  const others = alone.map(({ text }) => wording(text))
   const texts = items.map(({ title }, article) => textsOf(title, units[article]!))
   const parts = alone.map(({ text }) => partsOfQuestion(text))
   const encode = (all: string[]) => (encoder ? cached(all, encoder) : new Float32Array())
@@ -45,11 +63,24 @@ export async function trainingDomain(
     name,
     right: alone.map(({ settledBy }) => items.map(({ id }) => settledBy.has(id))),
     covered: alone.map(({ settledBy }) => settledBy.size > 0),
-    words,
+    round: alone.map(
+      ({ need }, question) =>
+        alone.slice(0, question).filter((other) => other.need === need).length,
+    ),
+    words: asked.map((question) =>
+      articles.map((article) =>
+        new WordMatch(question, article, {
+          counts,
+          language,
+          ...(vectors && { vectors }),
+        }).signals(),
+      ),
+    ),
+    others: asked.map((question) => others.map((other) => held(question, other))),
     units: {
       owner: owners(units.map(({ length }) => length)),
-      kinds: units.flatMap((own) => own.map(({ kind }) => kind)),
-      pooled: encode(texts.flatMap((own) => own.units)),
+      kinds: units.flatMap((all) => all.map(({ kind }) => kind)),
+      pooled: encode(texts.flatMap((all) => all.units)),
     },
     sections: {
       owner: owners(texts.map(({ sections }) => sections.length)),

@@ -4,8 +4,8 @@ import type { Head } from '../core/src/meaning/heads.ts'
 import type { TrainingDomain } from './domain.ts'
 import { Products } from './products.ts'
 
-/** A head that also knows when no article fits: `none` is how near the best must come. */
-export type NoneHead = Head & { none: number }
+/** A head that also knows when no article fits: `least` is how near the best must come. */
+export type NoneHead = Head & { least: number }
 
 /** Cosines are this many times as steep as scores of words. */
 const STEEPNESS = 20
@@ -50,7 +50,7 @@ export function trainNoneHead(
     ...covered.keys(),
   ]))
     learning.step(domain, questions, () => null)
-  return { ...learning.head, none: learning.none! }
+  return { ...learning.head, least: learning.none! }
 }
 
 function steps(
@@ -75,6 +75,11 @@ function steps(
     })
     return shuffled(all)
   }).flat()
+}
+
+/** What a head makes of vectors: of unit length, one after the other. */
+export function applied(head: Head, pooled: Float32Array): Float32Array {
+  return new Learning(head, null).forward(pooled).unit
 }
 
 /** One layer under Adam. @see D. Kingma, J. Ba, "Adam: a method for stochastic optimization" (2015) */
@@ -158,7 +163,7 @@ class Learning {
     return { scores, chosen }
   }
 
-  private forward(pooled: Float32Array): {
+  forward(pooled: Float32Array): {
     unit: Float32Array
     bent: Float32Array
     lengths: Float32Array

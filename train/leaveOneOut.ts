@@ -1,5 +1,17 @@
-import { MEANING_SIGNALS } from '../core/src/meaning/meaningSignals.ts'
-import { fitRanker, type RankedCase, scored, standardised } from '../core/src/meaning/ranker.ts'
+import { seeded } from '@janua/core'
+import { Heads } from '../core/src/meaning/heads.ts'
+import {
+  MEANING_SIGNALS,
+  TAUGHT_MEANING,
+  taughtSignals,
+} from '../core/src/meaning/meaningSignals.ts'
+import {
+  filled,
+  fitRanker,
+  type RankedCase,
+  scored,
+  standardised,
+} from '../core/src/meaning/ranker.ts'
 import {
   firstOf,
   NEAREST_THREE,
@@ -7,89 +19,137 @@ import {
   OF_WHOLE,
   surenessFeatures,
 } from '../core/src/meaning/sureness.ts'
+import { TAUGHT_SIGNALS } from '../core/src/meaning/wordings.ts'
 import type { TrainingDomain } from './domain.ts'
 import { fitSureness, oddsOf, type SureCases } from './fit.ts'
 import type { LearntHeads } from './headsThread.ts'
-import type { Head } from '../core/src/meaning/heads.ts'
 import { signalsUnder } from './signals.ts'
 
-const RIDGE = 30
+const RIDGE = 60
+/** With how much of the other questions a question's articles are taught: each question gets one of them. */
+const TAUGHT_SHARES = [0.3, 0.7, 1]
+const SEED = 3
+
+/** Signals of all questions: question, article, signal; as they came, and standardised. */
+export interface Signalled {
+  rows: number[][][]
+  standard: Float64Array[][]
+}
+
 /** A domain with all of its signals, under heads that were not learnt on it. */
 export interface SignalledDomain {
   domain: TrainingDomain
   names: readonly string[]
-  /** Question, article, signal: as they came, and standardised. */
-  rows: number[][][]
-  standard: Float64Array[][]
+  /** As it is; and as it would be, had some of the other questions been taught. */
+  plain: Signalled
+  taught: Signalled
   none: NoneView[] | null
-  /** Of the first article under the "none" head: question, article, signal. */
+  /** Under the "none" head: question, article, signal. */
   noneSignals: number[][][] | null
 }
+export type Variant = 'plain' | 'taught'
+export const VARIANTS = ['plain', 'taught'] as const
 
 /** Names of all signals: words first, then meaning under both heads. */
 export function signalNames(words: readonly string[], withMeaning: boolean): string[] {
-  const under = (head: string) => MEANING_SIGNALS.map((name) => `${head}: ${name}`)
-  return withMeaning ? [...words, ...under('shipped'), ...under('tuned')] : [...words]
+  const under = (head: string) =>
+    [...MEANING_SIGNALS, ...TAUGHT_MEANING].map((name) => `${head}: ${name}`)
+  const plain = [...words, ...TAUGHT_SIGNALS]
+  return withMeaning ? [...plain, ...under('shipped'), ...under('tuned')] : plain
 }
 
 export function withSignals(
   domain: TrainingDomain,
   wordNames: readonly string[],
-  meaning: { shipped: Head; learnt: LearntHeads } | null,
+  heads: LearntHeads | null,
 ): SignalledDomain {
-  const names = signalNames(wordNames, meaning !== null)
-  if (!meaning) {
-    const standard = domain.words.map(standardised)
-    return { domain, names, rows: domain.words, standard, none: null, noneSignals: null }
+  const under = heads && signalsUnder(new Heads(heads), domain)
+  const teachers = taughtSets(domain)
+  const rowsOf = (isTaught: boolean) =>
+    domain.words.map((articles, question) =>
+      filled(
+        articles.map((words, article) => {
+          const taught = isTaught ? teachers[question]![article]! : []
+          const nearest = (values: number[]) => (taught.length === 0 ? NaN : Math.max(...values))
+          const wordings = TAUGHT_SIGNALS.map((_, i) =>
+            nearest(taught.map((other) => domain.others[question]![other]![i]!)),
+          )
+          return [
+            ...words,
+            ...wordings,
+            ...(under
+              ? (['shipped', 'tuned'] as const).flatMap((head) => [
+                  ...under[head].signals[question]![article]!,
+                  ...taughtSignals(taught.map((other) => under[head].others[question]![other]!)),
+                ])
+              : []),
+          ]
+        }),
+      ),
+    )
+  const signalled = (isTaught: boolean): Signalled => {
+    const rows = rowsOf(isTaught)
+    return { rows, standard: rows.map(standardised) }
   }
-  const shipped = signalsUnder(meaning.shipped, domain)
-  const tuned = signalsUnder(meaning.learnt.tuned, domain)
-  const noneSignals = signalsUnder(meaning.learnt.none, domain)
-  const rows = domain.words.map((articles, question) =>
-    articles.map((words, article) => [
-      ...words,
-      ...shipped[question]![article]!,
-      ...tuned[question]![article]!,
-    ]),
-  )
+  const noneSignals = under?.none.signals ?? null
   return {
     domain,
-    names,
-    rows,
-    standard: rows.map(standardised),
-    none: noneSignals.map((articles) => ({
-      near: articles.map((signals) => signals[NEAREST_THREE]!),
-      least: meaning.learnt.none.none,
-      first: [],
-    })),
+    names: signalNames(wordNames, heads !== null),
+    plain: signalled(false),
+    taught: signalled(true),
+    none:
+      noneSignals?.map((articles) => ({
+        near: articles.map((signals) => signals[NEAREST_THREE]!),
+        least: heads!.none.least,
+        first: [],
+      })) ?? null,
     noneSignals,
   }
+}
+
+/** Which other questions are taught to each article while a question is asked, none of its own round: question, article, questions. */
+function taughtSets({ right, covered, round }: TrainingDomain): number[][][] {
+  const random = seeded(SEED)
+  return right.map((articles, question) => {
+    const share = TAUGHT_SHARES[question % TAUGHT_SHARES.length]!
+    const taught = covered.map(
+      (is, other) => is && round[other] !== round[question] && random() < share,
+    )
+    return articles.map((_, article) =>
+      right.flatMap((others, other) => (taught[other] && others[article] ? [other] : [])),
+    )
+  })
 }
 
 /** Weights over all covered questions of some domains. */
 export function rankerOf(domains: readonly SignalledDomain[]): Float64Array {
   return fitRanker(
-    domains.flatMap(({ domain, standard }) =>
-      standard.flatMap((rows, question): RankedCase[] =>
-        domain.covered[question] ? [{ rows, right: domain.right[question]! }] : [],
+    domains.flatMap((own) =>
+      VARIANTS.flatMap((variant) =>
+        own[variant].standard.flatMap((rows, question): RankedCase[] =>
+          own.domain.covered[question] ? [{ rows, right: own.domain.right[question]! }] : [],
+        ),
       ),
     ),
     RIDGE,
   )
 }
 
+export type Ranked = SureCases & { scores: number[][] }
+
 /** What a ranker makes of a domain: scores, features of sureness, and whether the first article settles it. */
 export function rankedBy(
   weights: ArrayLike<number>,
-  { domain, names, rows, standard, none, noneSignals }: SignalledDomain,
-): SureCases & { scores: number[][] } {
-  const scores = standard.map((each) => scored(each, weights))
+  { domain, names, none, noneSignals, ...own }: SignalledDomain,
+  variant: Variant,
+): Ranked {
+  const scores = own[variant].standard.map((each) => scored(each, weights))
   return {
     scores,
     features: scores.map((each, question) =>
       surenessFeatures({
         names,
-        rows: rows[question]!,
+        rows: own[variant].rows[question]!,
         scores: each,
         ...(none && {
           none: {
@@ -105,21 +165,36 @@ export function rankedBy(
 
 /** What became of a domain that nothing was fitted on. */
 export interface LeftOut {
-  name: string
-  covered: boolean[]
-  right: boolean[][]
-  /** Its rankings, by weights of the others. */
-  ranked: SureCases & { scores: number[][] }
-  /** Log-odds of the first, not yet scaled. */
-  odds: number[]
+  domain: TrainingDomain
+  /** Weights that the others taught, and the sureness. */
+  weights: Float64Array
+  sureness: ReturnType<typeof fitSureness>
+  /** Its rankings, and log-odds of each first, not yet scaled. */
+  of: Record<Variant, Ranked & { odds: number[] }>
 }
 
 /** A domain ranked by what the others taught. */
 export function rankedByOthers(
   domain: SignalledDomain,
   domains: readonly SignalledDomain[],
-): ReturnType<typeof rankedBy> {
-  return rankedBy(rankerOf(domains.filter((other) => other !== domain)), domain)
+): { weights: Float64Array; of: Record<Variant, Ranked> } {
+  const weights = rankerOf(domains.filter((other) => other !== domain))
+  return {
+    weights,
+    of: {
+      plain: rankedBy(weights, domain, 'plain'),
+      taught: rankedBy(weights, domain, 'taught'),
+    },
+  }
+}
+
+/** All cases of some rankings, taught ones too. */
+export function casesOf(ranked: readonly { of: Record<Variant, Ranked> }[]): SureCases {
+  const all = ranked.flatMap(({ of }) => VARIANTS.map((variant) => of[variant]))
+  return {
+    features: all.flatMap(({ features }) => features),
+    right: all.flatMap(({ right }) => right),
+  }
 }
 
 /**
@@ -130,17 +205,17 @@ export function leaveOneOut(domains: readonly SignalledDomain[]): LeftOut[] {
   const ranked = new Map(domains.map((each) => [each, rankedByOthers(each, domains)]))
   return domains.map((each) => {
     const rest = domains.filter((other) => other !== each).map((other) => ranked.get(other)!)
-    const model = fitSureness({
-      features: rest.flatMap(({ features }) => features),
-      right: rest.flatMap(({ right }) => right),
+    const sureness = fitSureness(casesOf(rest))
+    const { weights, of } = ranked.get(each)!
+    const judged = (variant: Variant) => ({
+      ...of[variant],
+      odds: oddsOf(sureness, of[variant].features),
     })
-    const own = ranked.get(each)!
     return {
-      name: each.domain.name,
-      covered: each.domain.covered,
-      right: each.domain.right,
-      ranked: own,
-      odds: oddsOf(model, own.features),
+      domain: each.domain,
+      weights,
+      sureness,
+      of: { plain: judged('plain'), taught: judged('taught') },
     }
   })
 }

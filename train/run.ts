@@ -4,25 +4,29 @@ import { domainNames, languageOf } from '../bench/content/natural.ts'
 import { amongThree, auroc, first, rightAtPrecision } from '../bench/naturalFigures.ts'
 import { sigmoid } from '../core/src/maths/logistic.ts'
 import { DIMENSIONS, SentenceEncoder } from '../core/src/meaning/encoder.ts'
-import type { Head } from '../core/src/meaning/heads.ts'
+import { type Head, HEADS, VECTOR_WIDTH } from '../core/src/meaning/heads.ts'
+import type { RankingModel } from '../core/src/meaning/models.ts'
 import { byColumns, readTensors, type Tensor, writeTensors } from '../core/src/meaning/tensors.ts'
 import { wordSignals } from '../core/src/meaning/wordSignals.ts'
 import { WordVectors } from '../core/src/meaning/wordVectors.ts'
 import { inThread } from '../server/src/jobs/startThread.ts'
-import { type TrainingDomain, trainingDomain } from './domain.ts'
+import { CACHE, type TrainingDomain, trainingDomain } from './domain.ts'
 import { encoderWeights } from './encoderWeights.ts'
 import { fitScale, fitSureness } from './fit.ts'
 import { pairs } from './folds.ts'
 import type { HeadsOrder, LearntHeads } from './headsThread.ts'
 import {
+  casesOf,
   leaveOneOut,
   type LeftOut,
   rankedByOthers,
   rankerOf,
   type SignalledDomain,
-  signalNames,
+  type Variant,
+  VARIANTS,
   withSignals,
 } from './leaveOneOut.ts'
+import { keptHeads } from './keptHeads.ts'
 import { manifest } from './manifest.ts'
 import { wordVectorWeights } from './wordVectorWeights.ts'
 
@@ -31,6 +35,9 @@ import { wordVectorWeights } from './wordVectorWeights.ts'
  * bytes, heads above the encoder, the ranker and how sure it is. On its way each domain is left out once, which says what to expect.
  */
 const MODELS = join(import.meta.dirname, '../models')
+/** Models that did not see a domain, by its name: what is measured on it is measured with them. */
+const FOLDS = join(CACHE, 'folds')
+const RANKINGS = ['en', 'en-words', 'de'] as const
 const THREADS = 2
 const HEADS_THREAD = new URL('./headsThread.ts', import.meta.url)
 const SEED = 1
@@ -64,19 +71,41 @@ async function main(): Promise<void> {
 
   const heads = await learnHeads(english, encoding.head)
   const names = wordSignals('en', true)
-  const signalled = english.map((domain) =>
-    withSignals(domain, names, { shipped: encoding.head, learnt: heads.without.get(domain.name)! }),
-  )
-  const germanSignalled = german.map((domain) =>
-    withSignals(domain, wordSignals('de', false), null),
-  )
-  const finals = {
-    en: finalModel(signalled, 'en'),
-    de: finalModel(germanSignalled, 'de'),
+  const under = (of: (domain: TrainingDomain) => LearntHeads | null) =>
+    english.map((domain) => withSignals(domain, names, of(domain)))
+  const learnt = {
+    en: learnRanking(
+      'English',
+      under(({ name }) => heads.without.get(name)!),
+    ),
+    'en-words': learnRanking(
+      'English, words alone',
+      under(() => null),
+    ),
+    de: learnRanking(
+      'German',
+      german.map((domain) => withSignals(domain, wordSignals('de', false), null)),
+    ),
   }
-  writeFileSync(join(MODELS, 'heads-en.bin'), headsFile(encoding.head, heads.all))
-  writeFileSync(join(MODELS, 'ranking.json'), `${JSON.stringify(finals)}\n`)
+  writeModels(MODELS, heads.all, (name) => learnt[name as keyof typeof learnt].whole)
   writeFileSync(join(MODELS, 'manifest.json'), `${JSON.stringify(manifest(), null, 1)}\n`)
+  for (const { name } of [...english, ...german])
+    writeModels(join(FOLDS, name), heads.without.get(name) ?? heads.all, (ranking) => {
+      const { without, whole } = learnt[ranking as keyof typeof learnt]
+      return without.get(name) ?? whole
+    })
+}
+
+/** Rankings of all languages and the heads, into a folder. */
+function writeModels(
+  folder: string,
+  heads: LearntHeads,
+  ranking: (name: string) => RankingModel,
+): void {
+  mkdirSync(folder, { recursive: true })
+  writeFileSync(join(folder, 'heads-en.bin'), headsFile(heads))
+  const rankings = Object.fromEntries(RANKINGS.map((name) => [name, ranking(name)]))
+  writeFileSync(join(folder, 'ranking.json'), `${JSON.stringify(rankings)}\n`)
 }
 
 async function readDomains(
@@ -103,12 +132,15 @@ async function learnHeads(
   const work = async () => {
     for (let job = next++; job < jobs.length; job = next++) {
       const left = jobs[job]!
-      learnt[job] = await inThread<HeadsOrder, LearntHeads>(HEADS_THREAD, {
+      const order: HeadsOrder = {
         domains: domains.filter((domain) => !left.includes(domain)),
         start,
         offsets,
         seed: SEED,
-      })
+      }
+      learnt[job] = await keptHeads(order, () =>
+        inThread<HeadsOrder, LearntHeads>(HEADS_THREAD, order),
+      )
       say(`Heads without ${left.map(({ name }) => name).join(', ') || 'nothing'}`)
     }
   }
@@ -122,51 +154,68 @@ async function learnHeads(
 /** Scores of words for every domain, by weights that did not see it. */
 function wordScores(domains: readonly TrainingDomain[]): Map<string, number[][]> {
   const places = OFFSETS.map((name) => wordSignals('en', true).indexOf(name as never))
-  const few = domains.map((domain) =>
-    withSignals(
-      {
-        ...domain,
-        words: domain.words.map((articles) =>
-          articles.map((signals) => places.map((place) => signals[place]!)),
-        ),
-      },
-      OFFSETS,
-      null,
+  const few = domains.map((domain) => ({
+    ...domain,
+    words: domain.words.map((articles) =>
+      articles.map((signals) => places.map((place) => signals[place]!)),
     ),
+  }))
+  const signalled = few.map((domain) => withSignals(domain, OFFSETS, null))
+  return new Map(
+    signalled.map((each) => [each.domain.name, rankedByOthers(each, signalled).of.plain.scores]),
   )
-  return new Map(few.map((each) => [each.domain.name, rankedByOthers(each, few).scores]))
 }
 
-/** The ranker and sureness of all domains, scaled by what came of those left out. */
-export function finalModel(domains: readonly SignalledDomain[], language: 'en' | 'de'): object {
+/** A ranking of all domains; and for each domain the one that the others taught. */
+interface LearntRanking {
+  whole: RankingModel
+  without: Map<string, RankingModel>
+}
+
+/** Learns ranker and sureness; how far odds are to be trusted is told by the domains left out. */
+export function learnRanking(name: string, domains: readonly SignalledDomain[]): LearntRanking {
   const left = leaveOneOut(domains)
-  report(language, left)
-  const weights = rankerOf(domains)
-  const right = left.flatMap(({ ranked }) => ranked.right)
-  const scale = fitScale(
-    left.flatMap(({ odds }) => odds),
-    right,
-  )
-  const sureness = fitSureness({ features: left.flatMap(({ ranked }) => ranked.features), right })
+  for (const variant of VARIANTS) report(`${name}, ${variant}`, left, variant)
+  const [{ names: signals }] = domains as [SignalledDomain]
+  const scaleOf = (some: readonly LeftOut[]) => {
+    const all = some.flatMap(({ of }) => VARIANTS.map((variant) => of[variant]))
+    return fitScale(
+      all.flatMap(({ odds }) => odds),
+      all.flatMap(({ right }) => right),
+    )
+  }
   return {
-    signals: signalNames(wordSignals(language, language === 'en'), language === 'en'),
-    weights: [...weights],
-    sureness: { ...sureness, scale },
+    whole: {
+      signals,
+      weights: [...rankerOf(domains)],
+      sureness: { ...fitSureness(casesOf(left)), scale: scaleOf(left) },
+    },
+    without: new Map(
+      left.map((own) => [
+        own.domain.name,
+        {
+          signals,
+          weights: [...own.weights],
+          sureness: { ...own.sureness, scale: scaleOf(left.filter((other) => other !== own)) },
+        },
+      ]),
+    ),
   }
 }
 
-function report(language: string, left: readonly LeftOut[]): void {
-  const results = left.flatMap(({ name, covered, right, ranked, odds }) =>
-    ranked.scores.map((each, q) => {
+function report(name: string, left: readonly LeftOut[], variant: Variant): void {
+  const results = left.flatMap(({ domain, of }) =>
+    of[variant].scores.map((each, q) => {
       const order = [...each.keys()].sort((a, b) => each[b]! - each[a]!)
+      const right = domain.right[q]!
       return {
-        domain: name,
+        domain: domain.name,
         id: String(q),
-        isCovered: covered[q]!,
+        isCovered: domain.covered[q]!,
         isFollowUp: false,
-        first: right[q]![order[0]!]!,
-        amongThree: order.slice(0, 3).some((article) => right[q]![article]!),
-        confidence: sigmoid(odds[q]!),
+        first: right[order[0]!]!,
+        amongThree: order.slice(0, 3).some((article) => right[article]!),
+        confidence: sigmoid(of[variant].odds[q]!),
         answered: false,
         right: false,
       }
@@ -175,21 +224,24 @@ function report(language: string, left: readonly LeftOut[]): void {
   const shown = [first, amongThree, auroc, rightAtPrecision(0.9), rightAtPrecision(0.8)].map(
     (figure) => figure(results).toFixed(3),
   )
-  say(
-    `${language}, each domain left out: first ${shown.join(' · ')} (first, three, AUROC, r90, r80)`,
-  )
+  say(`${name}, each domain left out: first ${shown.join(' · ')} (first, three, AUROC, r90, r80)`)
 }
 
-function headsFile(shipped: Head, { tuned, none }: LearntHeads): Uint8Array {
+function headsFile(heads: LearntHeads): Uint8Array {
   const tensors = new Map<string, Tensor>()
-  for (const [name, head] of Object.entries({ shipped, tuned, none })) {
+  for (const name of HEADS) {
+    const { weights, bias, directions } = heads[name]
     tensors.set(`${name}.weights`, {
       shape: [DIMENSIONS, DIMENSIONS],
-      ...byColumns(head.weights, DIMENSIONS),
+      ...byColumns(weights, DIMENSIONS),
     })
-    tensors.set(`${name}.bias`, { shape: [DIMENSIONS], data: head.bias })
+    tensors.set(`${name}.bias`, { shape: [DIMENSIONS], data: bias })
+    tensors.set(`${name}.directions`, {
+      shape: [DIMENSIONS, VECTOR_WIDTH],
+      ...byColumns(directions, VECTOR_WIDTH),
+    })
   }
-  tensors.set('none.least', { shape: [1], data: Float32Array.of(none.none) })
+  tensors.set('none.least', { shape: [1], data: Float32Array.of(heads.none.least) })
   return writeTensors(tensors)
 }
 

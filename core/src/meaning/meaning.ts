@@ -1,193 +1,314 @@
 import type { Language } from '../text/language.ts'
-import type { ContentItem } from '../answering/items.ts'
-import { DIMENSIONS, type SentenceEncoder } from './encoder.ts'
-import { type Head, headed } from './heads.ts'
-import {
-  type ArticleVectors,
-  type AskedVectors,
-  dotAt,
-  meaningSignals,
-  partsOfQuestion,
-} from './meaningSignals.ts'
-import { scored, shares, standardised } from './ranker.ts'
-import {
-  firstOf,
-  NEAREST_THREE,
-  OF_WHOLE,
-  sureness,
-  surenessFeatures,
-  type SurenessModel,
-} from './sureness.ts'
-import { textsOf, type Unit, unitsOf } from './units.ts'
-import { WordLibrary } from './wordSignals.ts'
-import type { WordVectors } from './wordVectors.ts'
+import { LibraryCounts } from './libraryCounts.ts'
+import type { ArticleVectors, AskedVectors } from './meaningSignals.ts'
+import { meaningSignals, partsOfQuestion, taughtSignals } from './meaningSignals.ts'
+import type { MeaningPart } from './meaningPart.ts'
+import type { LanguageModels, MeaningModels, RankingModel } from './models.ts'
+import { type AskedWords, QuestionReader, type Repair } from './questionWords.ts'
+import { filled, scored, shares, standardised } from './ranker.ts'
+import { firstOf, NEAREST_THREE, OF_WHOLE, sureness, surenessFeatures } from './sureness.ts'
+import type { Unit } from './units.ts'
+import { readWording, type ReadWording, TAUGHT_SIGNALS, wordingSignals } from './wordings.ts'
+import { placed, type PlacedArticle, WordMatch } from './wordSignals.ts'
 
-/** What was learnt for a language: how signals rank articles, and how sure the first is. */
-export interface RankingModel {
-  signals: readonly string[]
-  weights: readonly number[]
-  sureness: SurenessModel
-}
-
-/** Everything that a language is understood by. Without an encoder, words alone say what is near. */
-export interface MeaningModels {
-  language: Language
-  ranking: RankingModel
-  vectors?: WordVectors
-  encoding?: {
-    encoder: SentenceEncoder
-    shipped: Head
-    tuned: Head
-    none: Head & { least: number }
-  }
-}
-
-/** What an encoder gives for an article before any head: its units and its sections, a row each. */
-export interface PooledArticle {
-  units: Float32Array
-  sections: Float32Array
+/** A piece of an article with how well it fits a question; only to be compared within one article. */
+export interface UnitFit {
+  unit: Unit
+  fit: number
 }
 
 /** An article as it fits a question. */
 export interface RankedArticle {
-  /** Its place in the library. */
-  article: number
+  item: number
   /** Its share of what speaks for any article, 0 to 1. */
   share: number
-  signals: readonly number[]
+  /** Chance that it settles the question, 0 to 1: that of the first, and of others by their shares. */
+  sure: number
+  /** How far each signal lies above the other articles, in spreads, in the order of `names`. */
+  standard: Float64Array
+  /** Its title or the taught question that comes nearest. */
+  wording: string
+  /** Its units, the best fitting first. */
+  units(): UnitFit[]
 }
 
 /** The articles of a library for a question, the best first. */
 export interface RankedArticles {
   articles: RankedArticle[]
-  /** Chance that the first one settles the question, 0 to 1. */
-  sure: number
-  /** The unit of the first one that comes nearest; null without an encoder. */
-  nearest: Unit | null
-  repaired: { from: string; to: string }[]
+  repaired: readonly Repair[]
+  names: readonly string[]
+  weights: readonly number[]
+  /** Whether sentences were understood, or words alone. */
+  bySentences: boolean
 }
 
-interface Headed {
-  shipped: ArticleVectors
-  tuned: ArticleVectors
-  none: ArticleVectors
+export interface MeaningQuestion {
+  text: string
+  language: Language
+  /** Items that words found, the best first: of a larger library only these are looked at, and those near in meaning. */
+  byWords: readonly number[]
+  /** Whether an item counts at all. */
+  counts?: (item: number) => boolean
 }
 
-/** Encodes an article's texts: the slow part, done once for each text. */
-export function pooledArticle(
-  item: Pick<ContentItem, 'kind' | 'title' | 'body' | 'parts'>,
-  encoder: SentenceEncoder,
-): PooledArticle {
-  const { units, sections } = textsOf(item.title, unitsOf(item))
-  return { units: rowsOf(encoder.encode(units)), sections: rowsOf(encoder.encode(sections)) }
+/** A library of at most so many articles is looked at whole. */
+const WHOLE = 64
+const BY_WORDS = 24
+const BY_MEANING = 24
+/** So many others tell what an article is like that has nothing to do with the question. */
+const OTHERS = 16
+
+interface Entry {
+  part: MeaningPart
+  place: number
+  item: number
 }
 
-/** A library that finds articles by words and by meaning. Pure: the same library, models and question give the same ranking. */
+interface LibraryArticle extends PlacedArticle {
+  item: number
+  /** Its title and what was taught for it. */
+  wordings: { wording: ReadWording; lettersLength: number }[]
+}
+
+interface Library {
+  models: LanguageModels
+  counts: LibraryCounts
+  reader: QuestionReader
+  entries: Entry[]
+  /** Whether all of its articles have vectors. */
+  hasVectors: boolean
+  placed: Map<MeaningPart, Map<number, LibraryArticle>>
+}
+
+/** Finds articles by words and by meaning. Pure: the same articles, models and question give the same ranking, in whatever order they came. */
 export class MeaningIndex {
-  private readonly units: Unit[][]
-  private readonly library: WordLibrary
-  private readonly headed: Headed[] | null
+  private readonly libraries = new Map<Language, Library>()
 
-  /** @param pooled of each item in order; only needed where the models have an encoder */
+  /** @param gone places of articles that no longer count */
   constructor(
-    items: readonly Pick<ContentItem, 'kind' | 'title' | 'body' | 'parts'>[],
-    private readonly models: MeaningModels,
-    pooled: readonly PooledArticle[] = [],
+    parts: readonly { part: MeaningPart; gone: readonly number[] }[],
+    models: MeaningModels,
   ) {
-    this.units = items.map(unitsOf)
-    this.library = new WordLibrary(this.units, models.language, models.vectors)
-    const { encoding } = models
-    this.headed = encoding
-      ? items.map((_, article) => {
-          const kinds = this.units[article]!.map(({ kind }) => kind)
-          const under = (head: Head): ArticleVectors => ({
-            kinds,
-            units: underHead(pooled[article]!.units, head),
-            sections: underHead(pooled[article]!.sections, head),
-          })
-          return {
-            shipped: under(encoding.shipped),
-            tuned: under(encoding.tuned),
-            none: under(encoding.none),
-          }
-        })
-      : null
+    for (const own of Object.values(models)) {
+      const { language } = own
+      const entries = parts.flatMap(({ part, gone }) => {
+        const left = new Set(gone)
+        return Array.from({ length: part.size }, (_, place) => place)
+          .filter((place) => !left.has(place) && part.languageOf(place) === language)
+          .map((place): Entry => ({ part, place, item: part.read(place).item }))
+      })
+      if (entries.length === 0) continue
+      const counts = new LibraryCounts(
+        parts.map(({ part }) => part.counts(language)),
+        parts.map(({ part, gone }) => part.countsOf(gone, language)),
+      )
+      this.libraries.set(language, {
+        models: own,
+        counts,
+        reader: new QuestionReader(language, counts, own.vectors),
+        entries: entries.sort((a, b) => a.item - b.item),
+        hasVectors: own.sentences !== undefined && entries.every(({ part }) => part.vectors),
+        placed: new Map(),
+      })
+    }
   }
 
-  /** Ranks all articles. @returns none for an empty library */
-  ask(question: string): RankedArticles {
-    const asked = this.library.ask(question)
-    if (this.units.length === 0)
-      return { articles: [], sure: 0, nearest: null, repaired: asked.repaired }
-    const views = this.views(question)
-    const rows = this.units.map((_, article) => [
-      ...this.library.signals(asked, article),
-      ...(views && this.headed
-        ? [
-            ...meaningSignals(views.shipped, this.headed[article]!.shipped),
-            ...meaningSignals(views.tuned, this.headed[article]!.tuned),
-          ]
-        : []),
-    ])
-    const { ranking } = this.models
-    const scores = scored(standardised(rows), ranking.weights)
+  /** Ranks articles in the language of the question; in another one when the library has none in that. */
+  ask(question: MeaningQuestion): RankedArticles {
+    const library = this.libraries.get(question.language) ?? [...this.libraries.values()][0]
+    if (!library) return { articles: [], repaired: [], names: [], weights: [], bySentences: false }
+    return new Ranking(library, question).ranked()
+  }
+}
+
+/** A question held against a library. */
+class Ranking {
+  private readonly asked: AskedWords
+  private readonly views: Record<'shipped' | 'tuned' | 'none', AskedVectors> | null
+  private readonly model: RankingModel
+
+  constructor(
+    private readonly library: Library,
+    private readonly question: MeaningQuestion,
+  ) {
+    const { reader, hasVectors, models } = library
+    this.asked = reader.ask(question.text)
+    this.views = hasVectors ? this.encoded() : null
+    this.model = this.views ? models.bySentences! : models.byWords
+  }
+
+  ranked(): RankedArticles {
+    const pool = this.pool().map((entry) => this.placedAt(entry))
+    const { weights, signals: names } = this.model
+    const about = { repaired: this.asked.repaired, names, weights, bySentences: !!this.views }
+    if (pool.length === 0) return { articles: [], ...about }
+    const read = pool.map((article) => this.signalsOf(article))
+    const rows = filled(read.map(({ signals }) => signals))
+    const standard = standardised(rows)
+    const scores = scored(standard, weights)
     const first = firstOf(scores)
-    const none = views && this.noneView(views.none, first)
+    const none = this.views && {
+      near: read.map(({ none }) => none![NEAREST_THREE]!),
+      least: this.library.models.sentences!.least,
+      first: read[first]!.none!.slice(0, OF_WHOLE),
+    }
+    const sure = sureness(
+      this.model.sureness,
+      surenessFeatures({ names, rows, scores, ...(none && { none }) }),
+    )
     const parts = shares(scores)
     return {
-      articles: rows
-        .map((signals, article) => ({ article, share: parts[article]!, signals }))
-        .sort((a, b) => b.share - a.share || a.article - b.article),
-      sure: sureness(
-        ranking.sureness,
-        surenessFeatures({ names: ranking.signals, rows, scores, ...(none && { none }) }),
-      ),
-      nearest: views ? this.nearestUnit(views.tuned.whole, first) : null,
-      repaired: asked.repaired,
+      ...about,
+      articles: pool
+        .map((article, i) => ({
+          item: article.item,
+          share: parts[i]!,
+          sure: sure * (parts[i]! / parts[first]!),
+          standard: standard[i]!,
+          wording: read[i]!.wording,
+          units: () => this.unitsOf(article),
+        }))
+        .sort((a, b) => b.share - a.share || a.item - b.item),
     }
   }
 
-  private views(question: string) {
-    const { encoding } = this.models
-    if (!encoding) return null
-    const texts = partsOfQuestion(question)
-    const [whole, ...parts] = encoding.encoder.encode([question, ...texts])
-    const under = (head: Head): AskedVectors => ({
-      whole: headed(whole!, head),
-      parts: parts.map((part) => headed(part, head)),
+  private encoded(): Record<'shipped' | 'tuned' | 'none', AskedVectors> {
+    const [whole, ...parts] = this.library.models.sentences!.encodeAsked([
+      this.question.text,
+      ...partsOfQuestion(this.question.text),
+    ])
+    const under = (head: 'shipped' | 'tuned' | 'none'): AskedVectors => ({
+      whole: whole![head],
+      parts: parts.map((part) => part[head]),
     })
+    return { shipped: under('shipped'), tuned: under('tuned'), none: under('none') }
+  }
+
+  /** The articles that are looked at closely. */
+  private pool(): Entry[] {
+    const { counts } = this.question
+    const all = counts
+      ? this.library.entries.filter(({ item }) => counts(item))
+      : this.library.entries
+    if (all.length <= WHOLE) return all
+    const byItem = new Map(all.map((entry) => [entry.item, entry]))
+    const chosen = new Set<Entry>()
+    for (const item of this.question.byWords) {
+      if (chosen.size >= BY_WORDS) break
+      const entry = byItem.get(item)
+      if (entry) chosen.add(entry)
+    }
+    if (this.views) for (const entry of this.nearest(all)) chosen.add(entry)
+    const others = all.filter((entry) => !chosen.has(entry))
+    const stride = others.length / OTHERS
+    for (let i = 0; i < OTHERS; i++) chosen.add(others[Math.floor(i * stride)]!)
+    return [...chosen].sort((a, b) => a.item - b.item)
+  }
+
+  private nearest(all: readonly Entry[]): Entry[] {
+    const near = new Map(
+      [...new Set(all.map(({ part }) => part))].map((part) => [
+        part,
+        part.nearestSections(this.views!.tuned.whole),
+      ]),
+    )
+    return all
+      .map((entry) => ({ entry, near: near.get(entry.part)![entry.place]! }))
+      .sort((a, b) => b.near - a.near || a.entry.item - b.entry.item)
+      .slice(0, BY_MEANING)
+      .map(({ entry }) => entry)
+  }
+
+  private placedAt({ part, place }: Entry) {
+    const { placed: known, counts, models } = this.library
+    let own = known.get(part)
+    if (!own) known.set(part, (own = new Map()))
+    let article = own.get(place)
+    if (!article) {
+      const { item, reading, taught } = part.read(place)
+      const title = readWording(reading.units[0]!.text, models.language, models.vectors)
+      article = {
+        ...placed(reading, counts),
+        item,
+        wordings: [title, ...taught].map((wording) => ({
+          wording,
+          lettersLength: counts.lengthOf(wording.letters),
+        })),
+      }
+      own.set(place, article)
+    }
+    return { ...article, part, place }
+  }
+
+  private signalsOf(article: ReturnType<Ranking['placedAt']>): {
+    signals: number[]
+    none: number[] | null
+    wording: string
+  } {
+    const { counts, models } = this.library
+    const match = new WordMatch(this.asked, article, {
+      counts,
+      language: models.language,
+      ...(models.vectors && { vectors: models.vectors }),
+    })
+    const wordings = article.wordings.map(({ wording, lettersLength }) => ({
+      wording,
+      signals: wordingSignals(this.asked, wording, {
+        counts,
+        vectors: models.vectors,
+        lettersLength,
+      }),
+    }))
+    const taught = wordings.slice(1)
+    const best = wordings.reduce((a, b) => (b.signals[0]! > a.signals[0]! ? b : a))
+    const words = [
+      ...match.signals(),
+      ...TAUGHT_SIGNALS.map((_, i) =>
+        taught.length === 0 ? NaN : Math.max(...taught.map(({ signals }) => signals[i]!)),
+      ),
+    ]
+    const wording = best.wording.text
+    if (!this.views) return { signals: words, none: null, wording }
+    const [shipped, tuned] = [this.under(article, 'shipped'), this.under(article, 'tuned')]
     return {
-      shipped: under(encoding.shipped),
-      tuned: under(encoding.tuned),
-      none: under(encoding.none),
+      signals: [
+        ...words,
+        ...meaningSignals(this.views.shipped, shipped),
+        ...taughtSignals(shipped.taught.dots(this.views.shipped.whole)),
+        ...meaningSignals(this.views.tuned, tuned),
+        ...taughtSignals(tuned.taught.dots(this.views.tuned.whole)),
+      ],
+      none: meaningSignals(this.views.none, this.under(article, 'none')),
+      wording,
     }
   }
 
-  private noneView(asked: AskedVectors, first: number) {
-    const all = this.headed!.map(({ none }) => meaningSignals(asked, none))
-    return {
-      near: all.map((signals) => signals[NEAREST_THREE]!),
-      least: this.models.encoding!.none.least,
-      first: all[first]!.slice(0, OF_WHOLE),
-    }
+  private under(
+    { part, place, reading }: ReturnType<Ranking['placedAt']>,
+    head: 'shipped' | 'tuned' | 'none',
+  ): ArticleVectors {
+    return part.vectorsOf(
+      place,
+      head,
+      reading.units.map(({ kind }) => kind),
+    )
   }
 
-  private nearestUnit(asked: Float32Array, article: number): Unit {
-    const { units } = this.headed![article]!.tuned
-    const near = this.units[article]!.map((_, unit) => dotAt(asked, units, unit))
-    return this.units[article]![firstOf(near)]!
+  private unitsOf(article: ReturnType<Ranking['placedAt']>): UnitFit[] {
+    const { counts, models } = this.library
+    const match = new WordMatch(this.asked, article, {
+      counts,
+      language: models.language,
+      ...(models.vectors && { vectors: models.vectors }),
+    })
+    const near = this.views
+      ? this.under(article, 'tuned').units.dots(this.views.tuned.whole)
+      : article.reading.units.map(() => 0)
+    return article.reading.units
+      .map((unit, i) => {
+        const { covered, alike } = match.ofUnit(i)
+        return { unit, fit: near[i]! + 0.5 * alike + 0.3 * covered }
+      })
+      .sort((a, b) => b.fit - a.fit)
   }
-}
-
-function underHead(pooled: Float32Array, head: Head): Float32Array {
-  const out = new Float32Array(pooled.length)
-  for (let from = 0; from < pooled.length; from += DIMENSIONS)
-    out.set(headed(pooled.subarray(from, from + DIMENSIONS), head), from)
-  return out
-}
-
-function rowsOf(vectors: readonly Float32Array[]): Float32Array {
-  const out = new Float32Array(vectors.length * DIMENSIONS)
-  vectors.forEach((vector, row) => out.set(vector, row * DIMENSIONS))
-  return out
 }

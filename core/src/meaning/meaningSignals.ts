@@ -1,7 +1,7 @@
-import { DIMENSIONS } from './encoder.ts'
 import type { Unit } from './units.ts'
+import type { VectorRows } from './packedVectors.ts'
 
-/** What a sentence encoder says of how well an article fits a question; the second ten are of the question's parts. */
+/** What a sentence encoder says of how well an article fits a question; ten of them are of the question's parts. */
 export const MEANING_SIGNALS = [
   'nearest sentence',
   'nearest three sentences',
@@ -23,11 +23,13 @@ export const MEANING_SIGNALS = [
 ] as const
 export type MeaningSignal = (typeof MEANING_SIGNALS)[number]
 
-/** An article's vectors under one head: of unit length, one after the other. */
+/** An article's vectors under one head. */
 export interface ArticleVectors {
   kinds: readonly Unit['kind'][]
-  units: Float32Array
-  sections: Float32Array
+  units: VectorRows
+  sections: VectorRows
+  /** What was taught for it; its title is the first of its units. */
+  taught: VectorRows
 }
 
 /** A question's vectors under the same head: of the whole, and of its parts. */
@@ -42,13 +44,16 @@ const NEAREST = 3
 export function meaningSignals({ whole, parts }: AskedVectors, article: ArticleVectors): number[] {
   const own = unitSignals(whole, article)
   const sections = sectionSignals(whole, article.sections)
-  const partUnits = parts.map((part) => {
-    const { nearest, three, all } = part === whole ? own : unitSignals(part, article)
-    return [nearest, three, all]
-  })
-  const partSections = parts.map((part) =>
-    part === whole ? sections : sectionSignals(part, article.sections),
-  )
+  const isWhole = parts.length === 0
+  const partUnits = isWhole
+    ? [[own.nearest, own.three, own.all]]
+    : parts.map((part) => {
+        const { nearest, three, all } = unitSignals(part, article)
+        return [nearest, three, all]
+      })
+  const partSections = isWhole
+    ? [sections]
+    : parts.map((part) => sectionSignals(part, article.sections))
   return [
     own.nearest,
     own.three,
@@ -63,20 +68,31 @@ export function meaningSignals({ whole, parts }: AskedVectors, article: ArticleV
   ]
 }
 
-/** A question in pieces: its sentences, and what follows "and", "but" or a comma and asks by itself. Short pieces are left out. */
+/** What is told of the questions that were taught for an article. */
+export const TAUGHT_MEANING = ['nearest taught question', 'all taught questions'] as const
+
+/** How near taught questions come, in the order of `TAUGHT_MEANING`; NaN where nothing was taught. */
+export function taughtSignals(near: readonly number[]): number[] {
+  return near.length === 0 ? TAUGHT_MEANING.map(() => NaN) : [Math.max(...near), average(near)]
+}
+
+/**
+ * A question in pieces: its sentences, and what follows "and", "but" or a comma and asks by itself. Short pieces are left out.
+ * @returns none for a question in one piece
+ */
 export function partsOfQuestion(text: string): string[] {
   const pieces = text
     .split(BREAK)
     .map((piece) => piece.trim())
     .filter((piece) => piece.split(/\s+/).length >= LEAST_WORDS)
-  return pieces.length > 0 ? pieces : [text]
+  return pieces.length === 1 && pieces[0] === text.trim() ? [] : pieces
 }
 const LEAST_WORDS = 3
 const BREAK =
   /(?<=[.?!])\s+|\s+(?:but|so|and)\s+(?=(?:can|could|do|does|how|what|when|where|is|will|i|my)\b)|,\s+(?=(?:can|could|do|does|how|what|when|where|is|will|who)\b)/i
 
 function unitSignals(asked: Float32Array, { kinds, units }: ArticleVectors) {
-  const near = kinds.map((_, unit) => dotAt(asked, units, unit))
+  const near = units.dots(asked)
   const sorted = near.toSorted((a, b) => b - a)
   let heading = -1
   kinds.forEach((kind, unit) => {
@@ -91,19 +107,9 @@ function unitSignals(asked: Float32Array, { kinds, units }: ArticleVectors) {
   }
 }
 
-function sectionSignals(asked: Float32Array, sections: Float32Array): [number, number] {
-  const near = Array.from({ length: sections.length / DIMENSIONS }, (_, section) =>
-    dotAt(asked, sections, section),
-  )
+function sectionSignals(asked: Float32Array, sections: VectorRows): [number, number] {
+  const near = sections.dots(asked)
   return near.length === 0 ? [0, 0] : [Math.max(...near), average(near)]
-}
-
-/** The dot product of a vector with a row of others. */
-export function dotAt(vector: Float32Array, rows: Float32Array, row: number): number {
-  const from = row * DIMENSIONS
-  let sum = 0
-  for (let i = 0; i < DIMENSIONS; i++) sum += vector[i]! * rows[from + i]!
-  return sum
 }
 
 function best(rows: readonly (readonly number[])[]): number[] {

@@ -3,6 +3,17 @@ import { minimise } from '../maths/minimise.ts'
 /** Signals of all articles for one question: an article a row. */
 export type SignalRows = readonly (readonly number[])[]
 
+/** Signals that are not known of an article (NaN) become the mean of those that are: that nothing was taught speaks neither for it nor against it. */
+export function filled(rows: readonly number[][]): number[][] {
+  const means = (rows[0] ?? []).map((_, signal) => {
+    const known = rows.map((row) => row[signal]!).filter((value) => !Number.isNaN(value))
+    return known.length === 0 ? 0 : known.reduce((a, b) => a + b, 0) / known.length
+  })
+  return rows.map((row) =>
+    row.map((value, signal) => (Number.isNaN(value) ? means[signal]! : value)),
+  )
+}
+
 /** Each signal as how far it lies above the mean of the articles, in spreads: what counts is not how high it is, but where. */
 export function standardised(rows: SignalRows): Float64Array[] {
   const width = rows[0]?.length ?? 0

@@ -1,6 +1,7 @@
 import type { ContentItem } from '../answering/items.ts'
 import { passagesOf } from '../answering/items.ts'
 import type { Block } from '../library/blocks.ts'
+import type { Passage } from '../library/passages.ts'
 import { sentences } from '../text/sentences.ts'
 
 /** A piece of an article that can carry an answer by itself, or says what others are about. */
@@ -15,14 +16,20 @@ export interface Unit {
   ordinal: number | null
 }
 
-/** The title, the headings, sentences, items and rows of an article or document, in their order. */
-export function unitsOf(item: Pick<ContentItem, 'kind' | 'title' | 'body' | 'parts'>): Unit[] {
-  const units: Unit[] = [
-    { kind: 'title', section: 0, heading: '', text: item.title, ordinal: null },
-  ]
+/** The units of an article, document or fixed answer. */
+export function unitsOfItem(item: Pick<ContentItem, 'kind' | 'title' | 'body' | 'parts'>): Unit[] {
+  return unitsOf(item.title, passagesOf(item))
+}
+
+/** The title, the headings, sentences, items and rows of passages, in their order. */
+export function unitsOf(
+  title: string,
+  passages: readonly Pick<Passage, 'path' | 'blocks' | 'ordinal'>[],
+): Unit[] {
+  const units: Unit[] = [{ kind: 'title', section: 0, heading: '', text: title, ordinal: null }]
   let section = 0
   let path = ''
-  for (const { path: headings, blocks, ordinal } of passagesOf(item)) {
+  for (const { path: headings, blocks, ordinal } of passages) {
     const heading = headings.at(-1) ?? ''
     if (headings.join('\n') !== path) {
       path = headings.join('\n')

@@ -32,15 +32,33 @@ export class WordVectors {
     return rank === undefined ? UNKNOWN_RARITY : Math.log(1 + rank) * 0.9
   }
 
+  /** Where the vector of a word lies, or that of its stem. */
+  placeOf(word: string, stem: string): number | undefined {
+    return this.places.get(word) ?? this.places.get(stem)
+  }
+
   /** The vector of a word, or of its stem. */
   vector(word: string, stem: string): Float32Array | undefined {
-    const place = this.places.get(word) ?? this.places.get(stem)
-    if (place === undefined) return undefined
-    const scale = this.scales[place]!
-    const from = place * WORD_DIMENSIONS
     const vector = new Float32Array(WORD_DIMENSIONS)
-    for (let i = 0; i < WORD_DIMENSIONS; i++) vector[i] = this.bytes[from + i]! * scale
-    return vector
+    return this.addTo(vector, word, stem, 1) ? vector : undefined
+  }
+
+  /** Adds so much of a word's vector to another. @returns whether the word has one */
+  addTo(sum: Float32Array, word: string, stem: string, weight: number): boolean {
+    const place = this.placeOf(word, stem)
+    if (place === undefined) return false
+    const by = weight * this.scales[place]!
+    const from = place * WORD_DIMENSIONS
+    for (let i = 0; i < WORD_DIMENSIONS; i++) sum[i]! += by * this.bytes[from + i]!
+    return true
+  }
+
+  /** Cosine of a vector of unit length with that at a place. */
+  cosineAt(vector: Float32Array, place: number): number {
+    const from = place * WORD_DIMENSIONS
+    let sum = 0
+    for (let i = 0; i < WORD_DIMENSIONS; i++) sum += vector[i]! * this.bytes[from + i]!
+    return sum * this.scales[place]!
   }
 }
 

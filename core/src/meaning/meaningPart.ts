@@ -1,0 +1,162 @@
+import type { Language } from '../text/language.ts'
+import { type ArticleReading, readArticle } from './articleReading.ts'
+import { type HeadName } from './heads.ts'
+import { ArticleCounts } from './libraryCounts.ts'
+import { type ArticleVectors } from './meaningSignals.ts'
+import type { MeaningModels } from './models.ts'
+import { packVectors, VectorRows, type VectorTable, vectorTable } from './packedVectors.ts'
+import { textsToEncode } from './sourceArticle.ts'
+import type { Unit } from './units.ts'
+import { type ReadWording, readWording } from './wordings.ts'
+
+/** An article as meaning reads it. */
+export interface SourceArticle {
+  item: number
+  language: Language
+  units: readonly Unit[]
+  /** What was taught for it. */
+  phrasings: readonly string[]
+}
+
+/** Articles in one piece, numbered from 0, that never change. */
+export interface ArticleSource {
+  readonly size: number
+  read(place: number): SourceArticle
+}
+
+/** Finds the stored vectors of a text; undefined when there are none. */
+export type FindVectors = (text: string) => Uint8Array | undefined
+
+/** Vectors of all articles of a part: rows of units, then of sections, then of what was taught. */
+export interface PartVectors {
+  table: VectorTable
+  /** Row of each article's first unit; one more entry at the end. */
+  starts: Uint32Array
+  sections: Uint32Array
+  taught: Uint32Array
+}
+
+/** An article read, with what was taught for it. */
+export interface ReadSource {
+  item: number
+  reading: ArticleReading
+  taught: readonly ReadWording[]
+}
+
+const KEPT = 2_000
+const LANGUAGES: readonly Language[] = ['en', 'de']
+
+/** Articles that came into an index together, read when they are needed and counted once. */
+export class MeaningPart {
+  private readonly kept = new Map<number, ReadSource>()
+  private counted?: { counts: Map<Language, ArticleCounts>; languages: Uint8Array }
+
+  constructor(
+    private readonly source: ArticleSource,
+    private readonly models: MeaningModels,
+    readonly vectors: PartVectors | null,
+  ) {}
+
+  get size(): number {
+    return this.source.size
+  }
+
+  counts(language: Language): ArticleCounts {
+    return this.count().counts.get(language)!
+  }
+
+  languageOf(place: number): Language {
+    return LANGUAGES[this.count().languages[place]!]!
+  }
+
+  /** An article's words; the latest that were read are kept. */
+  read(place: number): ReadSource {
+    const known = this.kept.get(place)
+    if (known) return known
+    const { item, language, units, phrasings } = this.source.read(place)
+    const vectors = this.models[language]?.vectors
+    const read: ReadSource = {
+      item,
+      reading: readArticle(units, language, vectors),
+      taught: phrasings.map((text) => readWording(text, language, vectors)),
+    }
+    this.kept.set(place, read)
+    if (this.kept.size > KEPT) this.kept.delete(this.kept.keys().next().value!)
+    return read
+  }
+
+  /** The words of some articles that are gone, to be taken out of what is counted. */
+  countsOf(places: readonly number[], language: Language): ArticleCounts {
+    const counts = new ArticleCounts()
+    for (const place of places)
+      if (this.languageOf(place) === language) counts.add(this.read(place).reading)
+    return counts
+  }
+
+  /** An article's vectors under a head. */
+  vectorsOf(place: number, head: HeadName, kinds: readonly Unit['kind'][]): ArticleVectors {
+    const { table, starts, sections, taught } = this.vectors!
+    const first = starts[place]!
+    const rows = (from: number, length: number) => new VectorRows(table, head, from, length)
+    return {
+      kinds,
+      units: rows(first, kinds.length),
+      sections: rows(first + kinds.length, sections[place]!),
+      taught: rows(first + kinds.length + sections[place]!, taught[place]!),
+    }
+  }
+
+  /** How near the nearest section of each article comes under the tuned head; −1 for one without. */
+  nearestSections(asked: Float32Array): Float32Array {
+    const { table, starts, sections, taught } = this.vectors!
+    return Float32Array.from({ length: this.size }, (_, place) => {
+      const end = starts[place + 1]! - taught[place]!
+      const rows = new VectorRows(table, 'tuned', end - sections[place]!, sections[place]!)
+      let most = -1
+      for (let row = 0; row < rows.length; row++) most = Math.max(most, rows.dot(asked, row))
+      return most
+    })
+  }
+
+  private count() {
+    if (this.counted) return this.counted
+    const counts = new Map(LANGUAGES.map((language) => [language, new ArticleCounts()]))
+    const languages = new Uint8Array(this.size)
+    for (let place = 0; place < this.size; place++) {
+      const { language } = this.source.read(place)
+      languages[place] = LANGUAGES.indexOf(language)
+      counts.get(language)!.add(this.read(place).reading)
+    }
+    return (this.counted = { counts, languages })
+  }
+}
+
+/**
+ * The vectors of a part, as far as its articles are in a language with an encoder.
+ * @param find finds vectors that were made before; without it texts are encoded on the spot
+ * @returns null when one of them is missing: a part is never half there
+ */
+export function partVectors(
+  source: ArticleSource,
+  models: MeaningModels,
+  find?: FindVectors,
+): PartVectors | null {
+  const records: Uint8Array[] = []
+  const numbers = () => new Uint32Array(new SharedArrayBuffer((source.size + 1) * 4))
+  const [starts, sections, taught] = [numbers(), numbers(), numbers()]
+  for (let place = 0; place < source.size; place++) {
+    starts[place] = records.length
+    const article = source.read(place)
+    const sentences = models[article.language]?.sentences
+    if (!sentences) continue
+    const texts = textsToEncode(article)
+    const all = [...texts.units, ...texts.sections, ...texts.taught]
+    const found = find ? all.map(find) : sentences.encode(all).map(packVectors)
+    if (found.includes(undefined)) return null
+    records.push(...(found as Uint8Array[]))
+    sections[place] = texts.sections.length
+    taught[place] = texts.taught.length
+  }
+  starts[source.size] = records.length
+  return { table: vectorTable(records), starts, sections, taught }
+}

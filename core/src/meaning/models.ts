@@ -1,0 +1,24 @@
+import type { Language } from '../text/language.ts'
+import type { SentenceMeaning } from './sentenceMeaning.ts'
+import type { SurenessModel } from './sureness.ts'
+import type { WordVectors } from './wordVectors.ts'
+
+/** What was learnt for a language: how signals rank articles, and how sure the first is. */
+export interface RankingModel {
+  signals: readonly string[]
+  weights: readonly number[]
+  sureness: SurenessModel
+}
+
+/** Everything that a language is understood by. */
+export interface LanguageModels {
+  language: Language
+  /** For words alone: while vectors are missing, and where there is no encoder. */
+  byWords: RankingModel
+  vectors?: WordVectors
+  sentences?: SentenceMeaning
+  /** For words and sentences together. */
+  bySentences?: RankingModel
+}
+
+export type MeaningModels = Partial<Record<Language, LanguageModels>>

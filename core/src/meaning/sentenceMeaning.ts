@@ -1,0 +1,40 @@
+import type { SentenceEncoder } from './encoder.ts'
+import type { Heads, HeadVectors } from './heads.ts'
+
+const KEPT = 4_000
+
+/** What sentences mean: an encoder with its heads. What was asked lately is not encoded again. */
+export class SentenceMeaning {
+  private readonly kept = new Map<string, HeadVectors>()
+
+  /**
+   * @param id the same only for the same weights: vectors are stored under it
+   * @param least how near an article has to come under the head "none" to be better than none
+   */
+  constructor(
+    readonly id: string,
+    private readonly encoder: SentenceEncoder,
+    private readonly heads: Heads,
+    readonly least: number,
+  ) {}
+
+  /** @param texts in any number; about ten milliseconds each */
+  encode(texts: readonly string[]): HeadVectors[] {
+    return this.heads.apply(this.encoder.encode(texts))
+  }
+
+  /** The same for questions, which come again: in replays, topics and routing. */
+  encodeAsked(texts: readonly string[]): HeadVectors[] {
+    const missing = texts.filter((text) => !this.kept.has(text))
+    const made = new Map(
+      missing.length === 0 ? [] : this.encode(missing).map((vectors, i) => [missing[i]!, vectors]),
+    )
+    for (const [text, vectors] of made) this.kept.set(text, vectors)
+    const all = texts.map((text) => this.kept.get(text)!)
+    for (const text of this.kept.keys()) {
+      if (this.kept.size <= KEPT) break
+      this.kept.delete(text)
+    }
+    return all
+  }
+}
