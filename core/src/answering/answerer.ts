@@ -1,6 +1,8 @@
 import type { Block } from '../library/blocks.ts'
 import { type Value, valuesOf } from '../library/values.ts'
+import type { SignalGroup } from '../meaning/explain.ts'
 import type { QuestionTerm } from '../retrieval/questionTerms.ts'
+import type { MeaningIndex, UnitFit } from '../meaning/meaning.ts'
 import { type Asked, rank, readQuestion } from '../retrieval/rank.ts'
 import type { PassageHead } from '../retrieval/packedPassage.ts'
 import type { ItemHead, ReleaseIndex } from '../retrieval/releaseIndex.ts'
@@ -10,15 +12,16 @@ import type { DayFacts } from '../text/calendar.ts'
 import { ASPECT_TIME } from '../text/analyse.ts'
 import { guessLanguage } from '../text/language.ts'
 import { fold } from '../text/tokens.ts'
+import { meantCandidates } from './byMeaning.ts'
 import { confidence, type ConfidenceModel, contributions } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { readDays } from './days.ts'
 import { type Decline, declinedBy } from './declines.ts'
 import { type AnswerLength, extract } from './extract.ts'
-import { featuresOf, type FeatureValues, type Regime, regimeOf } from './features.ts'
+import { type Feature, featuresOf, type FeatureValues, type Regime, regimeOf } from './features.ts'
 import { fitting, sizesAmong } from './fits.ts'
 import { leftOutBecause } from './items.ts'
-import { type Reading, readingsOf } from './readings.ts'
+import { offersOf, type Reading, readingsOf } from './readings.ts'
 import { outOfSeason, seasonDays } from './seasons.ts'
 
 /** How it was answered: from a passage, by a fixed answer word for word, or from elsewhere than the team's content. */
@@ -50,7 +53,8 @@ export interface TraceCandidate extends Source {
   foundBy: Regime
   confidence: number
   features: FeatureValues
-  contributions: FeatureValues
+  /** What speaks for it and against it: of each feature, or of each group of signals where meaning was looked at. */
+  contributions: Partial<Record<Feature | SignalGroup, number>>
   /** Words of the question that it has. */
   matched: string[]
   /** The title, phrasing or heading that came nearest. */
@@ -105,7 +109,7 @@ export interface Answer {
   sources: Source[]
   /** Nearest articles beside the answer: shown when there is none, or when it did not settle the matter. */
   near: Source[]
-  /** Between what to choose, when it was asked back. */
+  /** Between what to choose: when it was asked back, or when nothing was sure enough but something may be meant. */
   readings?: Reading[]
   trace: Trace
 }
@@ -160,18 +164,26 @@ export function answerQuestion(
     { sought, today: settings.day },
   )
   const { found: ranked, leftOut } = counted(asked, index, settings, days)
-  const found = fitting(
-    ranked,
-    terms,
-    {
-      days: sought.length > 0 ? sought : days,
-      named: sought.length > 0,
-      values: sizesAmong(values),
-      text: folded,
-    },
-    index,
+  const fit = (all: readonly Candidate[]) =>
+    fitting(
+      all,
+      terms,
+      {
+        days: sought.length > 0 ? sought : days,
+        named: sought.length > 0,
+        values: sizesAmong(values),
+        text: folded,
+      },
+      index,
+    )
+  const found = fit(ranked)
+  const byWords = judged(found, terms, index, model, settings.before?.item)
+  const fixed = byWords.find(
+    ({ at, candidate }) => at.item.kind === 'fixed' && candidate.match.both >= FIXED_MATCH,
   )
-  const candidates = judged(found, terms, index, model, settings.before?.item)
+  const candidates = index.meaning
+    ? inFront(fixed, judgedByMeaning(index.meaning, { asked, text, index, settings, days, fit }))
+    : byWords
   const sill = settings.sills?.[candidates[0]?.shown.collection ?? ''] ?? settings.sill
   const trace: Trace = {
     terms: terms.map(shownTerm),
@@ -212,6 +224,7 @@ export function answerQuestion(
       days: sought,
       values,
       length: settings.length,
+      units: chosen.units,
     }),
     sources: [sourceOf(chosen.at)],
     near: nearest(candidates.filter(({ at }) => at.item.id !== chosen.at.item.id)),
@@ -224,17 +237,13 @@ export function answerQuestion(
   }
   const best = candidates[0]
   if (!best) return silent('unanswered')
-  const fixed = candidates.find(
-    ({ at, candidate }) => at.item.kind === 'fixed' && candidate.match.both >= FIXED_MATCH,
-  )
   const sure = best.shown.confidence
-  const readings = fixed
-    ? undefined
-    : readingsOf(
-        candidates.map(({ candidate: { doc }, shown }) => ({ doc, shown })),
-        sill,
-        index,
-      )
+  const rungs = candidates.map(({ candidate: { doc }, shown, units }) => ({
+    doc,
+    shown,
+    ...(units && { says: sayingOf(units) }),
+  }))
+  const readings = fixed ? undefined : readingsOf(rungs, sill, index)
   if (readings)
     return silent('clarifying', {
       confidence: sure,
@@ -247,10 +256,23 @@ export function answerQuestion(
   }
   trace.rule = 'below the sill'
   const near = nearest(candidates)
-  return silent(near.length > 0 && sure >= sill * SUGGEST_SHARE ? 'suggested' : 'unanswered', {
-    confidence: sure,
-    near,
-  })
+  const offers = index.meaning ? offersOf(rungs) : undefined
+  if (offers)
+    return silent('suggested', {
+      confidence: sure,
+      near,
+      readings: offers,
+      trace: { ...trace, readings: offers },
+    })
+  const isNear = !index.meaning && near.length > 0 && sure >= sill * SUGGEST_SHARE
+  return silent(isNear ? 'suggested' : 'unanswered', { confidence: sure, near })
+}
+
+/** The best fitting piece of a passage that says something by itself. */
+function sayingOf(units: readonly UnitFit[]): string | undefined {
+  return units.find(
+    ({ unit: { kind } }) => kind !== 'title' && kind !== 'heading' && kind !== 'header',
+  )?.unit.text
 }
 
 /** Words of a question that weigh less than this share of its weightiest choose no row or sentence: on a ferry's pages "boat" tells nothing. */
@@ -272,12 +294,14 @@ function blocksOf(
     days,
     values,
     length,
+    units,
   }: {
     index: ReleaseIndex
     stems: ReadonlySet<string>
     days: readonly DayFacts[]
     values: readonly Value[]
     length?: AnswerLength
+    units?: readonly UnitFit[]
   },
 ): Block[] {
   const { passage } = index.passage(candidate.doc)
@@ -288,6 +312,7 @@ function blocksOf(
     days,
     values,
     length,
+    ...(units && { fits: new Map(units.map(({ unit, fit }) => [unit.text, fit])) }),
   })
 }
 
@@ -376,6 +401,8 @@ interface Judged {
   candidate: Candidate
   at: Standing
   shown: TraceCandidate
+  /** Its pieces, the best fitting first, where meaning was looked at. */
+  units?: readonly UnitFit[]
 }
 
 const RUNGS = 10
@@ -427,6 +454,81 @@ function judged(
       // Of those the surest is above: what is shown as surest is what is used.
       (sharing(a) === sharing(b) ? b.shown.confidence - a.shown.confidence : 0),
   )
+}
+
+/** The candidates that come first by words and meaning together; what they share with the question is told as where words alone are looked at. */
+function judgedByMeaning(
+  meaning: MeaningIndex,
+  {
+    asked,
+    text,
+    index,
+    settings,
+    days,
+    fit,
+  }: {
+    asked: Asked
+    text: string
+    index: ReleaseIndex
+    settings: AnswerSettings
+    days: readonly DayFacts[]
+    fit: (all: readonly Candidate[]) => Candidate[]
+  },
+): Judged[] {
+  const counts = (item: number) => {
+    const limited = index.limited.get(item)
+    return !limited || leftOutBecause(limited, settings) === undefined
+  }
+  const found = rank(asked, index, FOUND_BY_WORDS)
+  const whole = settings.before ? afterwards(settings.before.text, text) : text
+  const meant = meantCandidates(meaning, index, { text: whole, asked, found }, counts)
+  const candidates = meant.map(({ candidate }) => candidate)
+  const gone = new Set(outOfSeason(candidates, days, index).map(({ doc }) => doc))
+  const left = candidates.filter(({ doc }) => !gone.has(doc))
+  const meantOf = new Map(meant.map((each) => [each.candidate.doc, each]))
+  const fitted = fit(left)
+  const order = new Map(fitted.map(({ doc }, place) => [doc, place]))
+  const surest = new Map<number, number>()
+  for (const { candidate, sure } of meant) {
+    const item = index.itemIdOf(candidate.doc)
+    surest.set(item, Math.max(surest.get(item) ?? 0, sure))
+  }
+  return fitted
+    .map((candidate): Judged => {
+      const { sure, contributions, wording, units } = meantOf.get(candidate.doc)!
+      const at = headAt(index, candidate.doc)
+      const foundBy = regimeOf(candidate)
+      const shown: TraceCandidate = {
+        ...sourceOf(at),
+        collection: at.item.collection,
+        foundBy,
+        confidence: sure,
+        features: featuresOf(candidate, fitted, asked.terms, index),
+        contributions,
+        matched: asked.terms
+          .filter((_, i) => candidate.matched[i])
+          .map((term) => term.readAs ?? term.word),
+        nearestWording: candidate.wording?.text ?? wording,
+      }
+      return { candidate, at, shown, units }
+    })
+    .sort(
+      (a, b) =>
+        surest.get(b.at.item.id)! - surest.get(a.at.item.id)! ||
+        order.get(a.candidate.doc)! - order.get(b.candidate.doc)!,
+    )
+}
+const FOUND_BY_WORDS = 60
+
+/** A fixed answer that was asked for in its own words goes before whatever else is near. */
+function inFront(fixed: Judged | undefined, candidates: Judged[]): Judged[] {
+  if (!fixed) return candidates
+  return [fixed, ...candidates.filter(({ at }) => at.item.id !== fixed.at.item.id)]
+}
+
+/** Two questions as one text, the earlier first. */
+function afterwards(before: string, text: string): string {
+  return `${before.trim().replace(/[^.?!]$/, '$&.')} ${text}`
 }
 
 function nearest(candidates: readonly Judged[]): Source[] {

@@ -120,7 +120,10 @@ describe('answerQuestion', () => {
   it('explains each candidate: contributions sum to its log-odds against a middling case', () => {
     const odds = (p: number) => Math.log(p / (1 - p))
     for (const candidate of ask('change the trip').trace.candidates) {
-      const sum = FEATURES.reduce((total, feature) => total + candidate.contributions[feature], 0)
+      const sum = FEATURES.reduce(
+        (total, feature) => total + (candidate.contributions[feature] ?? 0),
+        0,
+      )
       const middling = odds(
         confidence(
           candidate.foundBy,

@@ -8,6 +8,8 @@ import type { Source, TraceCandidate } from './answerer.ts'
 export interface Reading extends Source {
   label: string
   confidence: number
+  /** What of it comes nearest to the question: a sentence, an item or a row. */
+  says?: string
 }
 
 const MOST_READINGS = 4
@@ -25,6 +27,7 @@ const SAME_CONTENT = 0.5
 interface Rung {
   doc: number
   shown: TraceCandidate
+  says?: string
 }
 
 /**
@@ -51,17 +54,40 @@ export function readingsOf(
   for (const rung of ofItems.values())
     if (!near.some((other) => likeness(other.doc, rung.doc, index) > SAME_CONTENT)) near.push(rung)
   if (!isWorthAsking(near, sill) || near.length > MOST_READINGS) return undefined
-  const labels = labelsOf(near.map(({ shown }) => shown))
-  return near.map(({ shown: { item, revision, ordinal, title, path, page, confidence } }, i) => ({
-    item,
-    revision,
-    ordinal,
-    title,
-    path,
-    ...(page !== undefined && { page }),
-    label: labels[i]!,
-    confidence,
-  }))
+  return labelled(near)
+}
+
+/** So many are offered when nothing is sure enough, each at least this sure, and one of them with at least this chance the right one. */
+const MOST_OFFERS = 3
+const LEAST_OFFERED = 0.06
+const LEAST_TOGETHER = 0.25
+
+/** What may be meant when nothing is sure enough to be answered; undefined when nothing is likely enough to be worth reading. */
+export function offersOf(rungs: readonly Rung[]): Reading[] | undefined {
+  const ofItems = new Map<number, Rung>()
+  for (const rung of rungs)
+    if (rung.shown.confidence >= LEAST_OFFERED && !ofItems.has(rung.shown.item))
+      ofItems.set(rung.shown.item, rung)
+  const offered = [...ofItems.values()].slice(0, MOST_OFFERS)
+  const together = offered.reduce((sum, { shown }) => sum + shown.confidence, 0)
+  return together >= LEAST_TOGETHER ? labelled(offered) : undefined
+}
+
+function labelled(rungs: readonly Rung[]): Reading[] {
+  const labels = labelsOf(rungs.map(({ shown }) => shown))
+  return rungs.map(
+    ({ says, shown: { item, revision, ordinal, title, path, page, confidence } }, i) => ({
+      item,
+      revision,
+      ordinal,
+      title,
+      path,
+      ...(page !== undefined && { page }),
+      label: labels[i]!,
+      confidence,
+      ...(says !== undefined && { says }),
+    }),
+  )
 }
 
 /** Titles; where two are the same, with their headings, and else with their collections, so that a choice means one of them. */

@@ -1,6 +1,4 @@
-import { DEFAULT_CONFIDENCE } from '../answering/defaultConfidence.ts'
-import { confidence } from '../answering/confidence.ts'
-import { featuresOf, regimeOf } from '../answering/features.ts'
+import { answerQuestion } from '../answering/answerer.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import { rank, readQuestion } from '../retrieval/rank.ts'
 import type { Place } from './health.ts'
@@ -22,26 +20,17 @@ export function reachMarks(
   phrasings: readonly string[],
 ): ReachMark[] {
   return phrasings.map((phrasing) => {
-    const asked = readQuestion(phrasing, index)
-    const found = rank(asked, index)
-    const sure = (at: number) =>
-      confidence(
-        regimeOf(found[at]!),
-        featuresOf(found[at]!, found, asked.terms, index),
-        DEFAULT_CONFIDENCE,
-      )
-    const itemAt = (at: number) => index.itemOf(found[at]!.doc)
-    const own = found.findIndex((_, at) => itemAt(at).id === item)
-    if (own === 0) return { phrasing, first: true, confidence: sure(0) }
-    const beatenBy =
-      found.length > 0
-        ? { item: itemAt(0).id, title: itemAt(0).title, confidence: sure(0) }
-        : undefined
+    // Everything counts, and nothing is sure enough to be answered: what matters is what comes first.
+    const { candidates } = answerQuestion(index, phrasing, { sill: 1, team: true }).trace
+    const [best] = candidates
+    const own = candidates.find((each) => each.item === item)
+    const confidence = own?.confidence ?? 0
+    if (!best || best === own) return { phrasing, first: best !== undefined, confidence }
     return {
       phrasing,
       first: false,
-      confidence: own < 0 ? 0 : sure(own),
-      ...(beatenBy && { beatenBy }),
+      confidence,
+      beatenBy: { item: best.item, title: best.title, confidence: best.confidence },
     }
   })
 }

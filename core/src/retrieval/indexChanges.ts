@@ -1,6 +1,7 @@
 import type { ContentItem } from '../answering/items.ts'
+import type { FindVectors } from '../meaning/meaningPart.ts'
 import { numberOf } from './dictionary.ts'
-import { buildSegment, type IndexPart, ReleaseIndex, withPart } from './releaseIndex.ts'
+import { countsOf, type IndexPart, partOf, ReleaseIndex, withPart } from './releaseIndex.ts'
 import { postingsWithin } from './segment.ts'
 import { stringAt } from './strings.ts'
 
@@ -9,6 +10,8 @@ export interface IndexChange {
   put?: readonly ContentItem[]
   /** Ids of items that are no longer there. */
   remove?: readonly number[]
+  /** Finds vectors of their texts that were made before; without it they are encoded on the spot. */
+  vectors?: FindVectors
 }
 
 /**
@@ -17,21 +20,24 @@ export interface IndexChange {
  */
 export function changeIndex(
   index: ReleaseIndex,
-  { put = [], remove = [] }: IndexChange,
+  { put = [], remove = [], vectors }: IndexChange,
 ): ReleaseIndex {
   let changed = index
   for (const item of [...remove, ...put.map(({ id }) => id)]) changed = without(changed, item)
-  return put.length === 0 ? changed : withPart(changed, buildSegment(put, index.settings))
+  return put.length === 0
+    ? changed
+    : withPart(changed, partOf(put, index.settings, { ...(vectors && { vectors }) }))
 }
 
 /** The index as if some of its passages had never been there. */
 export function hideDocs(index: ReleaseIndex, hidden: (doc: number) => boolean): ReleaseIndex {
   let left = new ReleaseIndex([], index.settings)
-  for (const { segment, base, gone } of index.parts) {
+  for (const part of index.parts) {
+    const { segment, base, gone } = part
     const flags = Uint8Array.from(segment.passageItem, (_, at) =>
       gone?.[at] === 1 || hidden(base + at) ? 1 : 0,
     )
-    left = withPart(left, segment, flags)
+    left = withPart(left, { ...part, counts: countsOf(segment) }, flags)
   }
   return left
 }

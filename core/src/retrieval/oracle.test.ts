@@ -187,7 +187,13 @@ describe('laws of the index', () => {
     const [block] = blocksOf(index).segments
     const bytes = new Uint8Array(block!)
     const opened = (segment: ArrayBufferLike) => () =>
-      openIndex({ segments: [segment], gone: [null], settings: {} })
+      openIndex({
+        segments: [segment],
+        gone: [null],
+        vectors: [null],
+        hasModels: false,
+        settings: {},
+      })
     expect(opened(new Uint8Array([1, 2, 3]).buffer)).to.throw(RangeError, 'not a stored index')
     expect(opened(bytes.slice(0, bytes.length - 64).buffer)).to.throw(RangeError, 'cut short')
   })

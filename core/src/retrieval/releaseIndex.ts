@@ -1,6 +1,15 @@
 import type { ContentItem } from '../answering/items.ts'
 import type { Passage } from '../library/passages.ts'
+import { MeaningIndex } from '../meaning/meaning.ts'
+import {
+  type FindVectors,
+  MeaningPart,
+  partVectors,
+  type PartVectors,
+} from '../meaning/meaningPart.ts'
+import type { MeaningModels } from '../meaning/models.ts'
 import type { Language } from '../text/language.ts'
+import { articleSource } from './articleSource.ts'
 import { numberOf } from './dictionary.ts'
 import { inverseFrequency } from './fields.ts'
 import { compileGlossary, type Glossary, type GlossaryEntry } from './glossary.ts'
@@ -33,12 +42,24 @@ export interface IndexPart {
   /** 1 for a passage that was removed; null when all count. */
   gone: Uint8Array | null
   counts: Uint32Array
+  /** The same items as meaning reads them; null for an index of words alone. */
+  meaning: MeaningPart | null
 }
 
 export interface IndexSettings {
   language?: Language
   glossary?: readonly GlossaryEntry[]
   noTitles?: boolean
+  /** What texts are understood by, beyond the words that they share with a question. */
+  models?: MeaningModels
+}
+
+/** What is known already of items that come into an index. */
+export interface KnownOfItems {
+  /** Their words, as `readItems` gives them. */
+  read?: readonly ReadItem[]
+  /** Finds vectors that were made before; without it texts are encoded on the spot, about ten milliseconds each. */
+  vectors?: FindVectors
 }
 
 /** A mark of what is asked weighs this share of a word. */
@@ -55,6 +76,8 @@ export class ReleaseIndex {
   readonly language: Language
   readonly glossary: Glossary
   private readonly idfs = new Float64Array(4_096)
+  private understood?: MeaningIndex | null
+  private limitedItems?: ReadonlyMap<number, ItemHead>
 
   constructor(
     readonly parts: readonly IndexPart[],
@@ -65,6 +88,31 @@ export class ReleaseIndex {
     this.unknownIdf = inverseFrequency(0, this.size)
     this.language = settings.language ?? 'en'
     this.glossary = compileGlossary(settings.glossary ?? [], this.language)
+  }
+
+  /** Finds articles by what they mean as well; null for an index of words alone. Reads all articles once. */
+  get meaning(): MeaningIndex | null {
+    if (this.understood !== undefined) return this.understood
+    const { models } = this.settings
+    const parts = this.parts.flatMap(({ meaning: part, segment, gone }) =>
+      part ? [{ part, gone: gone ? goneItems(segment, gone) : [] }] : [],
+    )
+    this.understood =
+      models && parts.length === this.parts.length ? new MeaningIndex(parts, models) : null
+    return this.understood
+  }
+
+  /** Items that hold only on some days, at some doors or for the team. */
+  get limited(): ReadonlyMap<number, ItemHead> {
+    return (this.limitedItems ??= new Map(
+      this.parts.flatMap(({ segment: { itemLimited, itemIds, items } }) =>
+        [...itemLimited].flatMap((is, place) =>
+          is === 1
+            ? [[itemIds[place]!, JSON.parse(stringAt(items, place)) as ItemHead] as const]
+            : [],
+        ),
+      ),
+    ))
   }
 
   /** How many passages have a term. */
@@ -236,16 +284,25 @@ export function readItems(
   return items.map((item) => readItem(item, { language, glossary, noTitles }))
 }
 
-/**
- * Builds the index of a release from its articles, documents and fixed answers.
- * @param read the items as readItems gives them, where that was done before
- */
+/** Builds the index of a release from its articles, documents and fixed answers. */
 export function indexRelease(
   items: readonly ContentItem[],
   settings: IndexSettings = {},
-  read?: readonly ReadItem[],
+  known: KnownOfItems = {},
 ): ReleaseIndex {
-  return new ReleaseIndex([wholePart(buildSegment(items, settings, read))], settings)
+  return new ReleaseIndex([partOf(items, settings, known)], settings)
+}
+
+/** Items as the only part of an index. */
+export function partOf(
+  items: readonly ContentItem[],
+  settings: IndexSettings,
+  { read, vectors }: KnownOfItems = {},
+): IndexPart {
+  const segment = buildSegment(items, settings, read)
+  const { models, language = 'en' } = settings
+  const source = articleSource(segment, language)
+  return wholePart(segment, settings, models ? partVectors(source, models, vectors) : null)
 }
 
 export function buildSegment(
@@ -262,62 +319,85 @@ export function buildSegment(
   return builder.end()
 }
 
-/** A segment as the only part of an index. */
-export function wholePart(segment: Segment): IndexPart {
+/** A segment as the only part of an index. @param vectors null when some are missing */
+export function wholePart(
+  segment: Segment,
+  { models, language = 'en' }: IndexSettings = {},
+  vectors: PartVectors | null = null,
+): IndexPart {
   return {
     segment,
     base: 0,
     gone: null,
-    counts: Uint32Array.from(
-      { length: segment.terms.size },
-      (_, term) => segment.offsets[term + 1]! - segment.offsets[term]!,
-    ),
+    counts: countsOf(segment),
+    meaning: models ? new MeaningPart(articleSource(segment, language), models, vectors) : null,
   }
+}
+
+/** How many passages of a segment have each of its terms. */
+export function countsOf({ terms, offsets }: Segment): Uint32Array {
+  return Uint32Array.from({ length: terms.size }, (_, term) => offsets[term + 1]! - offsets[term]!)
 }
 
 /** An index as blocks of memory, to be stored or given to another thread; `openIndex` makes it an index again. */
 export interface IndexBlocks {
   segments: ArrayBufferLike[]
   gone: (Uint8Array | null)[]
-  settings: IndexSettings
+  vectors: (PartVectors | null)[]
+  /** Whether it is understood by more than words, so that a thread needs the models. */
+  hasModels: boolean
+  settings: Omit<IndexSettings, 'models'>
 }
 
 export function blocksOf({ parts, settings }: ReleaseIndex): IndexBlocks {
+  const { models: _, ...plain } = settings
   return {
     segments: parts.map(({ segment }) => segment.block),
     gone: parts.map(({ gone }) => gone),
-    settings,
+    vectors: parts.map(({ meaning }) => meaning?.vectors ?? null),
+    hasModels: settings.models !== undefined,
+    settings: plain,
   }
 }
 
-/** @throws {RangeError} when a block is not a stored index */
-export function openIndex({ segments, gone, settings }: IndexBlocks): ReleaseIndex {
-  let index = new ReleaseIndex([], settings)
-  segments.forEach((block, i) => (index = withPart(index, openSegment(block), gone[i] ?? null)))
+/**
+ * @param models what the thread understands texts by; without it the index finds by words alone
+ * @throws {RangeError} when a block is not a stored index
+ */
+export function openIndex(
+  { segments, gone, vectors, settings }: IndexBlocks,
+  models?: MeaningModels,
+): ReleaseIndex {
+  let index = new ReleaseIndex([], { ...settings, ...(models && { models }) })
+  segments.forEach((block, i) => {
+    const part = wholePart(openSegment(block), index.settings, vectors[i])
+    index = withPart(index, part, gone[i] ?? null)
+  })
   return index
 }
 
-/** The index with one more segment, its terms counted in. */
+/** The index with one more part, its terms counted in. */
 export function withPart(
   index: ReleaseIndex,
-  segment: Segment,
+  part: Pick<IndexPart, 'segment' | 'counts' | 'meaning'>,
   gone: Uint8Array | null = null,
 ): ReleaseIndex {
-  const own = wholePart(segment).counts
+  const { segment, meaning } = part
+  const own = part.counts.slice()
   if (gone) subtractGone(segment, gone, own)
   if (index.parts.length === 0)
-    return new ReleaseIndex([{ segment, base: 0, gone, counts: own }], index.settings)
+    return new ReleaseIndex([{ segment, base: 0, gone, counts: own, meaning }], index.settings)
   const total = own.slice()
-  const parts = index.parts.map((part) => ({ ...part, counts: part.counts.slice() }))
+  const parts = index.parts.map((each) => ({ ...each, counts: each.counts.slice() }))
   for (let term = 0; term < segment.terms.size; term++) {
     const stem = stringAt(segment.terms.strings, term)
-    const places = parts.map((part) => numberOf(part.segment.terms, stem))
+    const places = parts.map((each) => numberOf(each.segment.terms, stem))
     const before = places.findIndex((place) => place >= 0)
     if (before >= 0) total[term]! += parts[before]!.counts[places[before]!]!
     places.forEach((place, i) => place >= 0 && (parts[i]!.counts[place] = total[term]!))
   }
   return new ReleaseIndex(
-    [...parts, { segment, base: index.end, gone, counts: total }],
+    [...parts, { segment, base: index.end, gone, counts: total, meaning }],
     index.settings,
   )
 }
@@ -330,6 +410,13 @@ function subtractGone(
   for (let term = 0; term < terms.size; term++)
     for (let at = offsets[term]!; at < offsets[term + 1]!; at++)
       if (gone[docs[at]!] === 1) counts[term]!--
+}
+
+/** Items none of whose passages count. */
+function goneItems({ itemFirst, itemIds }: Segment, gone: Uint8Array): number[] {
+  return Array.from(itemIds, (_, place) => place).filter(
+    (place) => !gone.subarray(itemFirst[place], itemFirst[place + 1]).includes(0),
+  )
 }
 
 function countOnes(flags: Uint8Array): number {

@@ -1,0 +1,95 @@
+import { groupedSignals, type SignalGroup } from '../meaning/explain.ts'
+import type { MeaningIndex, RankedArticle, UnitFit } from '../meaning/meaning.ts'
+import { type Asked, rank } from '../retrieval/rank.ts'
+import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
+import type { Candidate } from '../retrieval/search.ts'
+import { NO_MATCH } from '../retrieval/twoWay.ts'
+import { guessLanguage } from '../text/language.ts'
+import { withoutMasks } from '../text/mask.ts'
+
+/** A passage of an article that was ranked by meaning. */
+export interface MeantCandidate {
+  candidate: Candidate
+  /** Chance that its article settles the question, a little less for passages that are not its best. */
+  sure: number
+  contributions: Record<SignalGroup, number>
+  /** Its title or the taught question that comes nearest. */
+  wording: string
+  /** Sentences, items and rows of the passage, the best fitting first. */
+  units: readonly UnitFit[]
+}
+
+/** So many articles are shown, and of each so many passages. */
+const ARTICLES = 6
+const PASSAGES = 2
+/** Passages of an article that fit less well are less sure by this share of how much less. */
+const PASSAGE_SHARE = 0.5
+
+/**
+ * The passages of the articles that come first by meaning and words together, the best first.
+ * @param found what words found, the best first
+ * @param counts whether an item counts here and today
+ */
+export function meantCandidates(
+  meaning: MeaningIndex,
+  index: ReleaseIndex,
+  { text, asked, found }: { text: string; asked: Asked; found: readonly Candidate[] },
+  counts: (item: number) => boolean,
+): MeantCandidate[] {
+  const question = withGlossary(withoutMasks(text), asked, index)
+  const ranking = meaning.ask({
+    text: question,
+    language: guessLanguage(question, index.language),
+    byWords: [...new Set(found.map(({ doc }) => index.itemIdOf(doc)))],
+    counts,
+  })
+  const best = ranking.articles.slice(0, ARTICLES)
+  const items = new Set(best.map(({ item }) => item))
+  const byDoc = new Map(
+    rank(asked, index, ARTICLES * 20, (doc) => items.has(index.itemIdOf(doc))).map(
+      (candidate) => [candidate.doc, candidate] as const,
+    ),
+  )
+  return best.flatMap((article) => {
+    const contributions = groupedSignals(ranking.names, ranking.weights, article.standard)
+    return passagesOf(article, index).map(({ doc, fit, share, units }): MeantCandidate => ({
+      candidate: {
+        ...(byDoc.get(doc) ?? unmatched(doc, asked)),
+        score: fit,
+      },
+      sure: article.sure * share,
+      contributions,
+      wording: article.wording,
+      units,
+    }))
+  })
+}
+
+function passagesOf(article: RankedArticle, index: ReleaseIndex) {
+  const docs = index.docsOf(article.item)
+  const units = article.units()
+  const passages = docs.map((doc) => {
+    const ordinal = index.ordinalOf(doc)
+    const own = units.filter(({ unit }) => unit.ordinal === ordinal)
+    return { doc, fit: own[0]?.fit ?? 0, units: own }
+  })
+  const best = passages.toSorted((a, b) => b.fit - a.fit || a.doc - b.doc).slice(0, PASSAGES)
+  const most = best[0]?.fit || 1
+  return best.map((passage) => ({
+    ...passage,
+    share: 1 - PASSAGE_SHARE * (1 - Math.max(0, passage.fit) / most),
+  }))
+}
+
+function unmatched(doc: number, { terms }: Asked): Candidate {
+  return { doc, score: 0, words: 0, match: NO_MATCH, matched: terms.map(() => false) }
+}
+
+/** The question with the company's words for what it names otherwise. */
+function withGlossary(text: string, { terms }: Asked, { settings }: ReleaseIndex): string {
+  const company = new Set(settings.glossary?.map(({ term }) => term))
+  const meant = new Set(
+    terms.flatMap(({ readAs }) => (readAs !== undefined && company.has(readAs) ? [readAs] : [])),
+  )
+  return meant.size === 0 ? text : `${text} (${[...meant].join(', ')})`
+}
