@@ -52,6 +52,8 @@ export interface SystemState {
   files: { count: number; bytes: number; freeBytes: number; isFull: boolean }
   mail: { isSetUp: boolean; waiting: number; problem: string | null }
   database: { bytes: number; version: string }
+  /** What of the models could not be read, in plain words. */
+  modelFaults: string[]
   uptimeSeconds: number
   backup: { at: string; bytes: number } | null
   /** Whether the demo's agents answer by themselves; null where there is no demo. */

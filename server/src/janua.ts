@@ -14,8 +14,10 @@ import { Accounts } from './accounts/service.ts'
 import { sessionsIn } from './accounts/sessions.ts'
 import { EngineHost } from './answering/engineHost.ts'
 import type { Rewriter } from './answering/rewriter.ts'
+import type { ReadModels } from './answering/meaningModels.ts'
 import { Learning } from './answering/learning.ts'
 import { Rewording } from './answering/rewording.ts'
+import { Vectors } from './answering/vectors.ts'
 import { createApp } from './app.ts'
 import { Inbox } from './channels/inbox.ts'
 import { channelTables } from './channels/models.ts'
@@ -123,6 +125,8 @@ export interface Options {
   clock?: Clock
   log?: Logger
   outside?: Outside
+  /** What texts are understood by beyond their words; without them questions are answered by shared words alone. */
+  understanding?: ReadModels | null
   /** Words answers where a door wants it; without one the sources' own words are shown. */
   rewriter?: Rewriter | null
   /** Brings mails on their way; without one they wait. */
@@ -146,6 +150,7 @@ export function createJanua({
   log = pino({ level: 'warn' }),
   outside = REAL_WORLD,
   rewriter = null,
+  understanding = null,
   postman = null,
   store = new FileStore(mkdtempSync(join(tmpdir(), 'janua-files-'))),
   limits = new Limits(),
@@ -174,7 +179,10 @@ export function createJanua({
 
   const live = new LivePointer(tables)
   const draft = new Draft({ db, tables, live, users, audit, events, clock })
-  const engine = new EngineHost({ db, tables, live, draft })
+  const vectors = understanding
+    ? new Vectors({ db, tables, models: understanding.models })
+    : null
+  const engine = new EngineHost({ db, tables, live, draft, vectors })
   const prepare = (release: number) => engine.release(release).then(() => undefined)
   const choices = new Choices({ draft, live, engine })
   const checks = new Checks({ db, tables, choices, engine, users, audit, events, clock })
@@ -423,7 +431,15 @@ export function createJanua({
       simulatedAgents,
     }),
   )
-  const system = new System({ db, tables, jobs, store, outbox, simulatedAgents })
+  const system = new System({
+    db,
+    tables,
+    jobs,
+    store,
+    outbox,
+    simulatedAgents,
+    modelFaults: understanding?.faults ?? [],
+  })
 
   const routes: Route[] = [
     ...systemRoutes({ system, jobs, visitors, simulatedAgents }),

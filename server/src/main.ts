@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { httpRewriter, type Rewriter } from './answering/rewriter.ts'
+import { readMeaningModels } from './answering/meaningModels.ts'
 import { connect, type DatabaseAddress } from './database/connect.ts'
 import { migrate } from './database/migrate.ts'
 import { clockFrom, systemClock } from './clock.ts'
@@ -60,15 +61,19 @@ async function main(): Promise<void> {
   const store = new FileStore(handed.files)
   const moved = await moveFilesOut(db, store)
   if (moved > 0) say({ type: 'progress', text: `Moved ${moved} files out of the database` })
+  const log = logger()
+  const understanding = readMeaningModels()
+  for (const fault of understanding.faults) log.warn(fault)
   const janua = createJanua({
     db,
     store,
     hasDemo: loaded === 'demo',
     simulatesAgents: loaded === 'demo' && handed.simulatesAgents === true,
     publicUrl: () => process.env.PUBLIC_URL ?? `http://127.0.0.1:${port}`,
-    log: logger(),
+    log,
     sessionSecret: handed.sessionSecret,
     outside: outsideOf(handed),
+    understanding,
     rewriter: rewriterOf(handed),
     postman: postmanOf(handed),
     clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock,

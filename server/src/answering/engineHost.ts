@@ -11,6 +11,7 @@ import {
   type Routing,
   STARTER_COURTESIES,
 } from '@janua/core'
+import type { FindVectors } from '@janua/core/meaning'
 import type { Sequelize } from 'sequelize'
 import { completeDoor } from '../doors/starter.ts'
 import type { HandoverTables } from '../handover/models.ts'
@@ -19,6 +20,7 @@ import type { Draft } from '../releases/draft.ts'
 import type { Asker, LivePointer } from '../releases/livePointer.ts'
 import { problem } from '../http/problems.ts'
 import { type ContentPin, Indices, readContent } from './indices.ts'
+import type { Vectors } from './vectors.ts'
 
 export interface OpenDoor extends DoorContent {
   id: number
@@ -58,6 +60,7 @@ export class EngineHost {
       tables: ContentTables & Pick<HandoverTables, 'queueModels'>
       live: LivePointer
       draft: Draft
+      vectors: Vectors | null
     },
   ) {
     this.indices = new Indices(needs)
@@ -99,6 +102,12 @@ export class EngineHost {
     made.catch(() => this.tried.delete(key))
     for (const old of [...this.tried.keys()].slice(0, -KEPT)) this.tried.delete(old)
     return made
+  }
+
+  /** What some items need to be put into an index, beside themselves. */
+  async vectorsOf(items: readonly ContentItem[]): Promise<{ vectors?: FindVectors }> {
+    const { vectors } = this.needs
+    return vectors ? { vectors: await vectors.of(items) } : {}
   }
 
   /** The articles, fixed answers and documents of a release, with their texts. */

@@ -8,11 +8,13 @@ import {
   type Pinned,
   type ReleaseIndex,
 } from '@janua/core'
+import type { FindVectors } from '@janua/core/meaning'
 import type { Sequelize } from 'sequelize'
 import { addressOf } from '../database/connect.ts'
 import { inThread } from '../jobs/startThread.ts'
 import { contentItem } from '../library/contentItem.ts'
 import type { ContentTables } from '../library/models.ts'
+import type { Vectors } from './vectors.ts'
 
 export interface ContentPin extends Pinned {
   kind: ItemKind
@@ -37,7 +39,9 @@ const AT_ONCE = 500
 export class Indices {
   private readonly made: Made[] = []
 
-  constructor(private readonly needs: { db: Sequelize; tables: ContentTables }) {}
+  constructor(
+    private readonly needs: { db: Sequelize; tables: ContentTables; vectors: Vectors | null },
+  ) {}
 
   async of(
     pins: readonly ContentPin[],
@@ -72,23 +76,38 @@ export class Indices {
 
   private async changed(base: Made, pins: readonly ContentPin[]): Promise<ReleaseIndex> {
     const { put, remove } = differing(base, pins)
-    return changeIndex(base.index, { put: await readContent(this.needs.tables, put), remove })
+    const items = await readContent(this.needs.tables, put)
+    return changeIndex(base.index, { put: items, remove, ...(await this.vectorsOf(items)) })
   }
 
   private async anew(
     pins: readonly ContentPin[],
     glossary: readonly GlossaryContent[],
   ): Promise<ReleaseIndex> {
-    if (pins.length <= LARGE)
-      return indexRelease(await readContent(this.needs.tables, pins), { glossary })
+    const models = this.needs.vectors?.models
+    if (pins.length <= LARGE) {
+      const items = await readContent(this.needs.tables, pins)
+      return indexRelease(
+        items,
+        { glossary, ...(models && { models }) },
+        await this.vectorsOf(items),
+      )
+    }
     const order: IndexOrder = {
       address: addressOf(this.needs.db),
       pins: [...pins],
       glossary: [...glossary],
+      hasModels: models !== undefined,
     }
     return openIndex(
       await inThread<IndexOrder, IndexBlocks>(new URL('./indexThread.ts', import.meta.url), order),
+      models,
     )
+  }
+
+  private async vectorsOf(items: readonly ContentItem[]): Promise<{ vectors?: FindVectors }> {
+    const { vectors } = this.needs
+    return vectors ? { vectors: await vectors.of(items) } : {}
   }
 }
 
@@ -96,6 +115,8 @@ export interface IndexOrder {
   address: ReturnType<typeof addressOf>
   pins: ContentPin[]
   glossary: GlossaryContent[]
+  /** Whether the index is to understand more than words. */
+  hasModels: boolean
 }
 
 /** Reads pinned content in the order of items, some hundred revisions at a time. */

@@ -4,7 +4,7 @@ import { connect } from '../database/connect.ts'
 import { contentTables } from '../library/models.ts'
 import { type IndexOrder, readContent } from './indices.ts'
 
-export interface LearnOrder extends IndexOrder {
+export interface LearnOrder extends Omit<IndexOrder, 'hasModels'> {
   judged: JudgedQuestion[]
 }
 

@@ -98,7 +98,8 @@ export function turnOfRow({
   return {
     subject: trace.carried ? `${text} ${trace.carried}` : text,
     ...(item !== null && { item }),
-    ...(outcome === 'clarifying' && trace.readings && { readings: trace.readings }),
+    ...((outcome === 'clarifying' || outcome === 'suggested') &&
+      trace.readings && { readings: trace.readings }),
   }
 }
 

@@ -343,7 +343,9 @@ export class Conversations {
         { transaction },
       )
     const { text: _text, norm: _norm, wantsPerson: _wants, ...settled } = question
-    return repliedTo.update(settled, { transaction })
+    // Taking what was offered is as good as saying that it was right.
+    const isTaken = repliedTo.outcome === 'suggested' && settled.outcome === 'answered'
+    return repliedTo.update({ ...settled, ...(isTaken && { vote: 1 }) }, { transaction })
   }
 
   /** "Did this settle it?" A no puts the question on the mending list. */

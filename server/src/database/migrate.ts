@@ -9,6 +9,7 @@ import * as coverage from './migrations/2026-11-29-coverage.ts'
 import * as handover from './migrations/2026-11-30-handover.ts'
 import * as repairs from './migrations/2026-11-30-repairs.ts'
 import * as selfClosingGaps from './migrations/2026-11-30-self-closing-gaps.ts'
+import * as textVectors from './migrations/2026-11-30-text-vectors.ts'
 
 /** One step of the schema; SQL statements in their order. */
 export interface Migration {
@@ -26,6 +27,7 @@ export const STEPS: Readonly<Record<string, Migration>> = {
   '2026-11-30-handover': handover,
   '2026-11-30-repairs': repairs,
   '2026-11-30-self-closing-gaps': selfClosingGaps,
+  '2026-11-30-text-vectors': textVectors,
 }
 
 /**

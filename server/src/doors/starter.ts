@@ -4,7 +4,7 @@ const en: DoorTexts = {
   greeting:
     'Hello. Ask me anything about our service. I answer from our own help pages and always show where it stands.',
   unknown: 'I don’t know that one.',
-  near: 'I am not sure that I have that. These come nearest:',
+  near: 'I am not sure. Is it one of these?',
   which: 'That can mean several things. Which of these is it?',
   offerPerson: 'I can bring in a person for you.',
   waiting:
@@ -21,7 +21,7 @@ const de: DoorTexts = {
   greeting:
     'Guten Tag. Fragen Sie mich zu unserem Angebot. Ich antworte aus unseren Hilfeseiten und zeige immer, wo es steht.',
   unknown: 'Das weiß ich nicht.',
-  near: 'Ich bin nicht sicher, ob ich das habe. Am nächsten kommen:',
+  near: 'Ich bin nicht sicher. Ist es eines davon?',
   which: 'Das kann mehreres heißen. Was davon meinen Sie?',
   offerPerson: 'Ich kann einen Menschen für Sie holen.',
   waiting:

@@ -128,7 +128,8 @@ export class ItemInsights {
       itemId: id,
       content: { ...(revision.content as ArticleContent), title, body, phrasings },
     })
-    return reachMarks(changeIndex(compiled.index, { put: [now] }), id, asked)
+    const known = await engine.vectorsOf([now])
+    return reachMarks(changeIndex(compiled.index, { put: [now], ...known }), id, asked)
   }
 
   /** Other ways to ask, the best first. */

@@ -50,6 +50,14 @@ export interface ReleaseRow {
   createdBy: number | null
   createdAt: Date
 }
+/** What a text means under an encoder. */
+export interface TextVectorRow {
+  encoder: string
+  /** SHA-256 of the text. */
+  hash: string
+  vectors: Buffer
+}
+
 export interface EngineModelRow {
   id: number
   /** Hash of the content and judgements that it was learnt from. */
@@ -130,6 +138,11 @@ export function contentTables(db: Sequelize) {
       cases: whole,
       judged: whole,
       createdAt: time,
+    }),
+    textVectors: table<TextVectorRow>(db, 'text_vectors', {
+      encoder: { type: text(16), primaryKey: true },
+      hash: { type: text(64), primaryKey: true },
+      vectors: DataTypes.BLOB,
     }),
     releaseItems: table<ReleaseItemRow>(db, 'release_items', {
       releaseId: { type: ref, primaryKey: true },

@@ -1,12 +1,12 @@
 import {
   type AnswerSettings,
   type IndexBlocks,
-  openIndex,
   type ReplayedDays,
   replayOverDays,
   type Turn,
 } from '@janua/core'
 import { parentPort, workerData } from 'node:worker_threads'
+import { openShared } from '../answering/meaningModels.ts'
 
 /** One release as a replay asks it: its index, shared with whoever holds it, and how each door answers. */
 export interface ReplayRelease {
@@ -23,7 +23,7 @@ export interface ReplayTask {
 export type ReplayDone = ReplayedDays[][]
 
 const { releases } = (workerData as { order: ReplayOrder }).order
-const opened = releases.map(({ blocks, doors }) => ({ index: openIndex(blocks), doors }))
+const opened = releases.map(({ blocks, doors }) => ({ index: openShared(blocks), doors }))
 
 parentPort!.on('message', ({ cases }: ReplayTask) => {
   const done: ReplayDone = cases.map(({ text, before, door, days }) =>

@@ -12,6 +12,8 @@ interface Needs {
   store: FileStore
   outbox: Outbox
   simulatedAgents: { isOn(): Promise<boolean> } | null
+  /** What of the models could not be read, and what that costs. */
+  modelFaults: readonly string[]
 }
 
 /** Written by "npm run backup". */
@@ -54,6 +56,7 @@ export class System {
         problem: mail?.problem ?? null,
       },
       database: { bytes: Number(size.bytes ?? 0), version: version.version },
+      modelFaults: [...this.needs.modelFaults],
       uptimeSeconds: Math.round(process.uptime()),
       simulatedAgents: (await this.needs.simulatedAgents?.isOn()) ?? null,
       backup: (backup?.value as SystemState['backup'] | undefined) ?? null,

@@ -6,6 +6,7 @@ import { JANUA } from '../accounts/audit.ts'
 import type { Rewriter } from '../answering/rewriter.ts'
 import type { Postman } from '../channels/outbox.ts'
 import { hashPassword } from '../accounts/passwords.ts'
+import type { ReadModels } from '../answering/meaningModels.ts'
 import { connect, type DatabaseAddress } from '../database/connect.ts'
 import { migrate } from '../database/migrate.ts'
 import { starterDoor } from '../doors/starter.ts'
@@ -41,6 +42,7 @@ export async function freshJanua(
   outside?: Outside,
   rewriter?: Rewriter,
   postman?: Postman,
+  understanding?: ReadModels,
 ): Promise<{ janua: Janua; clock: TestClock; close(): Promise<void> }> {
   if (!process.env.JANUA_TEST_DB)
     throw new Error('Service tests need the database that "npm test" starts.')
@@ -60,6 +62,7 @@ export async function freshJanua(
     outside,
     rewriter,
     postman,
+    understanding,
   })
   return {
     janua,

@@ -78,6 +78,14 @@ const saveSecurity = () => run(() => put('/security', security.value), 'Sign-in 
         >The disk is nearly full ({{ fileSize(state.value.files.freeBytes) }} free). Uploads are
         refused until there is room; conversations and the database go on.</Message
       >
+      <Message
+        v-for="fault in state.value.modelFaults"
+        :key="fault"
+        severity="error"
+        data-test="model-fault"
+        >{{ fault }}. Put the files of the folder “models” back as they shipped, and start Janua
+        again.</Message
+      >
       <Message v-if="!state.value.mail.isSetUp" severity="warn"
         >No mail server is set up. Visitors who leave an address can’t be answered by email until
         one is.</Message

@@ -6,6 +6,7 @@ import {
   type ContentItem,
   type ReleaseIndex,
 } from '@janua/core'
+import type { FindVectors } from '@janua/core/meaning'
 import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../clock.ts'
 import { settingsAt } from '../../conversations/respond.ts'
@@ -52,20 +53,30 @@ export class Effects {
       })
     )[0]
     if (!content) throw problem('ARTICLE_NOT_FOUND', item)
-    const chosen = given ? [...given] : this.choose(asked, draft, content)
+    // Any of the questions may be taught: what they mean is looked up once.
+    const known = await this.needs.engine.vectorsOf([
+      {
+        ...content,
+        phrasings: [...content.phrasings, ...(given ?? []), ...asked.map(({ text }) => text)],
+      },
+    ])
+    const chosen = given ? [...given] : this.choose(asked, { draft, content, known })
     return this.compare(
       asked,
       aWeek,
       [draft, draft.index],
-      [draft, taught(draft.index, content, chosen)],
+      [draft, taught(draft.index, content, chosen, known)],
       chosen,
     )
   }
 
   private choose(
     asked: readonly LastAsked[],
-    draft: CompiledRelease,
-    content: ContentItem,
+    {
+      draft,
+      content,
+      known,
+    }: { draft: CompiledRelease; content: ContentItem; known: { vectors?: FindVectors } },
   ): string[] {
     const chosen: string[] = []
     const answered = (index: ReleaseIndex, each: LastAsked) =>
@@ -73,7 +84,7 @@ export class Effects {
     let left = asked.filter((each) => !answered(draft.index, each))
     while (chosen.length < MOST_CHOSEN && left.length > 0) {
       const next = left[0]!
-      const index = taught(draft.index, content, [...chosen, next.text])
+      const index = taught(draft.index, content, [...chosen, next.text], known)
       const after = left.filter((each) => !answered(index, each))
       left = after.filter(({ hash }) => hash !== next.hash)
       chosen.push(next.text)
@@ -146,8 +157,10 @@ function taught(
   index: ReleaseIndex,
   content: ContentItem,
   phrasings: readonly string[],
+  known: { vectors?: FindVectors },
 ): ReleaseIndex {
   return changeIndex(index, {
+    ...known,
     put: [{ ...content, phrasings: [...content.phrasings, ...phrasings] }],
   })
 }

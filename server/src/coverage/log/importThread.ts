@@ -5,13 +5,13 @@ import {
   guessLanguage,
   type IndexBlocks,
   maskPrivate,
-  openIndex,
   readLogRow,
   type Trace,
 } from '@janua/core'
 import { parentPort, workerData } from 'node:worker_threads'
 import type { CourtesyContent } from '@janua/contracts'
 import type { CompiledRelease, OpenDoor } from '../../answering/engineHost.ts'
+import { openShared } from '../../answering/meaningModels.ts'
 import { conversationTables, type QuestionRow } from '../../conversations/models.ts'
 import { respond, type Response } from '../../conversations/respond.ts'
 import { connect, type DatabaseAddress } from '../../database/connect.ts'
@@ -77,7 +77,7 @@ async function bringIn(): Promise<void> {
   const release = {
     ...given,
     key: '',
-    index: openIndex(given.blocks),
+    index: openShared(given.blocks),
     content: [],
     routing: null,
     glossary: [],

@@ -32,7 +32,7 @@ export function computeHealth({ items, glossary, used }: HealthOrder): HealthCom
   const read = readItems(items, { glossary })
   const { copies, conflicts } = compareAll(read)
   const compared = performance.now()
-  const index = indexRelease(items, { glossary }, read)
+  const index = indexRelease(items, { glossary }, { read })
   const lately = new Set(used)
   const places = unreached(index, ({ item, ordinal }) => !lately.has(`${item} ${ordinal}`))
   return {

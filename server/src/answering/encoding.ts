@@ -1,0 +1,29 @@
+import { inThread } from '../jobs/startThread.ts'
+import type { EncodeOrder } from './encodeThread.ts'
+
+const THREADS = 2
+/** So many texts go to a thread at once. */
+const AT_ONCE = 500
+
+/**
+ * Encodes many texts in threads of their own with the encoder that ships.
+ * @param take is given each batch as it is done
+ */
+export async function encodeInThreads(
+  texts: readonly string[],
+  take: (texts: readonly string[], vectors: readonly Uint8Array[]) => Promise<void> | void,
+): Promise<void> {
+  const size = Math.max(1, Math.min(AT_ONCE, Math.ceil(texts.length / THREADS)))
+  let next = 0
+  const work = async () => {
+    while (next < texts.length) {
+      const some = texts.slice(next, (next += size))
+      const vectors = await inThread<EncodeOrder, Uint8Array[]>(
+        new URL('./encodeThread.ts', import.meta.url),
+        { texts: some },
+      )
+      await take(some, vectors)
+    }
+  }
+  await Promise.all(Array.from({ length: THREADS }, work))
+}

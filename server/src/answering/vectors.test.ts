@@ -1,0 +1,70 @@
+import type { SystemState } from '@janua/contracts'
+import { expect } from 'chai'
+import { answerQuestion } from '@janua/core'
+import type { Janua } from '../janua.ts'
+import {
+  article,
+  freshJanua,
+  type Member,
+  member,
+  openHouse,
+  publishAll,
+} from '../testing/harness.ts'
+import { readMeaningModels } from './meaningModels.ts'
+
+const SHELF = [
+  article('Refunds', 'We give your money back within 14 days. Send the item with its receipt.\n'),
+  article('Opening hours', 'The shop is open from nine to five on weekdays.\n'),
+  article('Parking', 'Cars can be left behind the building for free.\n'),
+]
+
+describe('vectors of texts', function () {
+  this.timeout(120_000)
+  let janua: Janua
+  let lead: Member
+  let close: () => Promise<void>
+  before(async () => {
+    const understanding = { ...readMeaningModels(), faults: ['Something is missing: a file'] }
+    ;({ janua, close } = await freshJanua(undefined, undefined, undefined, understanding))
+    await openHouse(janua, SHELF)
+    lead = await member(janua, 'lead')
+  })
+  after(() => close())
+  const stored = () => janua.tables.textVectors.count()
+  const firstOf = async (question: string) => {
+    const { index } = (await janua.engine.live())!
+    return answerQuestion(index, question, { sill: 0.5 }).trace.candidates[0]?.title
+  }
+
+  it('let visitors find what shares no word with their question', async () => {
+    expect(await firstOf('can i have my cash returned')).to.equal('Refunds')
+    expect(await firstOf('somewhere to leave the vehicle?')).to.equal('Parking')
+  })
+  it('are made once for each text, and kept', async () => {
+    const before = await stored()
+    expect(before).to.be.greaterThan(6)
+    janua.engine.forget()
+    await firstOf('refund')
+    expect(await stored()).to.equal(before)
+  })
+  it('are made of what changed alone, on the draft, before it is published', async () => {
+    const before = await stored()
+    await lead
+      .post('/articles', article('Gift cards', 'A gift card is money to spend.\n'))
+      .expect(201)
+    await janua.engine.draft()
+    // The title, the sentence, and the section of one sentence, which is the same text.
+    expect(await stored()).to.equal(before + 2)
+    await publishAll(janua)
+    expect(await stored()).to.equal(before + 2)
+    expect(await firstOf('voucher for a present')).to.equal('Gift cards')
+  })
+  it('are shared with the threads of a replay', async () => {
+    const { index } = await janua.engine.draft()
+    expect(index.parts.every(({ meaning }) => meaning?.vectors)).to.equal(true)
+  })
+  it('tell on System what could not be read', async () => {
+    const { body } = await lead.get('/system').expect(200)
+    expect((body as SystemState).modelFaults).to.eql(['Something is missing: a file'])
+  })
+})
