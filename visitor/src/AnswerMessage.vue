@@ -25,6 +25,12 @@ const data = computed(() => message.data as unknown as AnswerData & { wantsPerso
 const answered = computed(() => data.value.outcome === 'answered')
 const elsewhere = computed(() => data.value.kind === 'elsewhere')
 const unsettled = computed(() => !answered.value || elsewhere.value || data.value.vote === 'no')
+/** While there is something to choose, that goes before people. */
+const offersPerson = computed(
+  () => data.value.wantsPerson || (unsettled.value && !(suggested.value && !data.value.vote)),
+)
+/** Nothing was sure enough, but one of these may be meant. */
+const suggested = computed(() => data.value.outcome === 'suggested' && !!data.value.readings)
 const label = (source: Source) =>
   [source.title, ...source.path].join(' › ') +
   (source.page ? `, ${words.pageShort} ${source.page}` : '')
@@ -48,11 +54,22 @@ const label = (source: Source) =>
           data-test="reading"
           @click="$emit('choose', reading.label)"
         >
-          {{ reading.label }}
+          {{ reading.label }}<span v-if="reading.says" class="says">{{ reading.says }}</span>
+        </button>
+      </li>
+      <li v-if="suggested && !data.vote">
+        <button
+          type="button"
+          class="none"
+          :disabled="!last || !canAsk"
+          data-test="none-of-these"
+          @click="$emit('vote', false)"
+        >
+          {{ words.noneOfThese }}
         </button>
       </li>
     </ul>
-    <p v-if="data.readings && last && canAsk" class="quiet">{{ words.orSay }}</p>
+    <p v-if="data.readings && !suggested && last && canAsk" class="quiet">{{ words.orSay }}</p>
     <p v-if="data.sources.length" class="sources">
       {{ words.from }}
       <button
@@ -66,7 +83,7 @@ const label = (source: Source) =>
         {{ label(source) }}
       </button>
     </p>
-    <div v-if="unsettled && data.near.length" class="near">
+    <div v-if="unsettled && data.near.length && !data.readings" class="near">
       <p v-if="answered || data.outcome === 'unanswered'" class="quiet">{{ words.nearest }}</p>
       <ul>
         <li v-for="source in data.near" :key="source.item">
@@ -88,7 +105,7 @@ const label = (source: Source) =>
         {{ words.no }}
       </button>
     </div>
-    <div v-if="last && canAsk && (unsettled || data.wantsPerson)" class="row">
+    <div v-if="last && canAsk && offersPerson" class="row">
       <span class="quiet">{{ texts.offerPerson }}</span>
       <button
         type="button"
