@@ -5,7 +5,10 @@ import {
   indexRelease,
   type ReleaseIndex,
 } from '@janua/core'
+import { type FindVectors, type MeaningModels, textsOfItem } from '@janua/core/meaning'
 import { existsSync, statSync } from 'node:fs'
+import { encodeInThreads } from '../server/src/answering/encoding.ts'
+import { readMeaningModels } from '../server/src/answering/meaningModels.ts'
 import { type Folder, readFolder } from './folder.ts'
 
 /** Wrong use of a command: it is told in plain words, without a trace of the program. */
@@ -34,11 +37,32 @@ export async function prepare(
   folder.refused.forEach(note)
   if (folder.items.length === 0) return null
   const indexing = { glossary: folder.glossary, noTitles, language: mainLanguage(folder) }
+  const understood = noTitles ? null : await understanding(folder, note)
   return {
     folder,
-    index: indexRelease(folder.items, indexing),
+    index: understood
+      ? indexRelease(folder.items, { ...indexing, models: understood.models }, understood)
+      : indexRelease(folder.items, indexing),
     model: fitOwn(folder.items, indexing),
   }
+}
+
+/** What the texts of a folder are understood by, with their vectors. */
+async function understanding(
+  { items }: Folder,
+  note: (refused: Folder['refused'][number]) => void,
+): Promise<{ models: MeaningModels; vectors: FindVectors }> {
+  const { models, faults } = readMeaningModels()
+  for (const reason of faults) note({ file: 'models', reason })
+  const texts = items.flatMap((item) => {
+    const { language, texts } = textsOfItem(item)
+    return models[language]?.sentences ? texts : []
+  })
+  const found = new Map<string, Uint8Array>()
+  await encodeInThreads([...new Set(texts)], (some, vectors) =>
+    some.forEach((text, i) => found.set(text, vectors[i]!)),
+  )
+  return { models, vectors: (text) => found.get(text) }
 }
 
 /** Runs a command: what was used wrongly is told in a sentence, and ends with 1. */

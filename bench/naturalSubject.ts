@@ -1,17 +1,14 @@
-import {
-  type Answer,
-  type ConfidenceModel,
-  converse,
-  type ContentItem,
-  fitOwn,
-  indexRelease,
-  type ReleaseIndex,
-  splitPassages,
-} from '@janua/core'
+import { type Answer, converse, type ContentItem, indexRelease, splitPassages } from '@janua/core'
+import { type MeaningModels, packVectors } from '@janua/core/meaning'
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { MODELS, readMeaningModels } from '../server/src/answering/meaningModels.ts'
+import { CACHE } from '../train/domain.ts'
 import type { NaturalDomain, NaturalQuestion } from './content/natural.ts'
 import type { NaturalResult } from './naturalFigures.ts'
 import { type PeerName, PEERS } from './peers/peers.ts'
 
+const FOLDS = join(CACHE, 'folds')
 /** Where the shipped threshold lies, as `npm run ask` has it. */
 const THRESHOLD = 0.4
 
@@ -20,14 +17,51 @@ export interface Prepared {
   ask(question: Pick<NaturalQuestion, 'text' | 'before'>): Answer | undefined
 }
 
-/** Makes Janua ready to answer from some items, as `npm run ask` does. */
-export function prepared({ items, language }: Pick<NaturalDomain, 'items' | 'language'>): Prepared {
-  const index: ReleaseIndex = indexRelease(items, { language })
-  const model: ConfidenceModel = fitOwn(items, { language })
-  return {
-    ask: ({ text, before }) =>
-      converse(index, [...before, text], { sill: THRESHOLD, model }).at(-1)!.asked[0]?.answer,
+/** Janua with models that did not see a domain. Texts are encoded once, however often its library changes. */
+export class FoldEngine {
+  private readonly models: MeaningModels
+  private readonly vectors = new Map<string, Uint8Array>()
+
+  /** @throws when `npm run train` did not leave such models */
+  constructor(domain: string) {
+    const folder = join(FOLDS, domain)
+    if (!existsSync(folder))
+      throw new Error(
+        `There are no models that did not see ${domain}. Run "npm run train" first: it leaves them beside those that ship.`,
+      )
+    const { models, faults } = readMeaningModels(MODELS, folder)
+    if (faults.length > 0) throw new Error(faults.join('\n'))
+    this.models = models
   }
+
+  /** Makes it ready to answer from some items. @param sill from which confidence it answers */
+  prepared(
+    { items, language }: Pick<NaturalDomain, 'items' | 'language'>,
+    sill = THRESHOLD,
+  ): Prepared {
+    const index = indexRelease(
+      items,
+      { language, models: this.models },
+      { vectors: (text) => this.vectorsOf(text) },
+    )
+    return {
+      ask: ({ text, before }) =>
+        converse(index, [...before, text], { sill }).at(-1)!.asked[0]?.answer,
+    }
+  }
+
+  private vectorsOf(text: string): Uint8Array {
+    const known = this.vectors.get(text)
+    if (known) return known
+    const made = packVectors(this.models.en!.sentences!.encode([text])[0]!)
+    this.vectors.set(text, made)
+    return made
+  }
+}
+
+/** Makes Janua ready to answer from a domain. */
+export function prepared(domain: NaturalDomain, sill = THRESHOLD): Prepared {
+  return new FoldEngine(domain.name).prepared(domain, sill)
 }
 
 /** Every question of a domain, asked of Janua. */

@@ -19,6 +19,8 @@ import { replaySuite } from './suites/replay.ts'
 import { routingSuite } from './suites/routing.ts'
 import { speedSuite } from './suites/speed.ts'
 import { talkSuite } from './suites/talk.ts'
+import { factsSuite } from './suites/facts.ts'
+import { taughtSuite } from './suites/taught.ts'
 import { teachSuite } from './suites/teach.ts'
 import { topicsSuite } from './suites/topics.ts'
 import { waitSuite } from './suites/wait.ts'
@@ -29,6 +31,8 @@ import { waitSuite } from './suites/wait.ts'
  */
 const SUITES = {
   natural: naturalSuite,
+  facts: factsSuite,
+  taught: taughtSuite,
   find: findSuite,
   refuse: refuseSuite,
   ground: groundSuite,

@@ -97,12 +97,12 @@ function ablate(
   const items = sections.map((section, i) => articleOf(section, i + 1))
   const settings: IndexSettings = { language, noTitles }
   const read = readItems(items, settings)
-  const whole = indexRelease(items, settings, read)
+  const whole = indexRelease(items, settings, { read })
   ranked(whole, cases, NOTHING) // once unmeasured, so that all are measured warm
   const base = ranked(whole, cases, NOTHING)
   return ingredients.flatMap((ingredient) => {
     const index = ingredient.reading
-      ? indexRelease(items, settings, read.map(ingredient.reading))
+      ? indexRelease(items, settings, { read: read.map(ingredient.reading) })
       : whole
     const { ranks, milliseconds } = ingredient === NOTHING ? base : ranked(index, cases, ingredient)
     const figure = (measure: string, values: readonly number[], unit: string): Figure => ({

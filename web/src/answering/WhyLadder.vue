@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { FEATURE_WORDS, FEATURES, type Trace, type TraceCandidate } from '@janua/core'
+import {
+  type Feature,
+  FEATURE_WORDS,
+  SIGNAL_GROUP_WORDS,
+  type SignalGroup,
+  type Trace,
+  type TraceCandidate,
+} from '@janua/core'
 import { computed } from 'vue'
 import { spread } from './spread.ts'
 
@@ -33,14 +40,13 @@ const height = computed(() => Math.max(HEIGHT, ...rungs.value.map(({ label }) =>
 
 /** The strongest contributions to the log-odds, as shares of the widest. */
 function partsOf({ contributions }: TraceCandidate) {
-  return FEATURES.map((feature) => ({
-    name: FEATURE_WORDS[feature],
-    value: contributions[feature],
-  }))
+  return Object.entries(contributions)
+    .map(([key, value]) => ({ name: WORDS[key as keyof typeof WORDS], value }))
     .filter(({ value }) => Math.abs(value) >= 0.1)
     .sort((a, b) => Math.abs(b.value) - Math.abs(a.value))
     .slice(0, 3)
 }
+const WORDS: Record<Feature | SignalGroup, string> = { ...FEATURE_WORDS, ...SIGNAL_GROUP_WORDS }
 const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`
 </script>
 
