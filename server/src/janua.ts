@@ -179,9 +179,7 @@ export function createJanua({
 
   const live = new LivePointer(tables)
   const draft = new Draft({ db, tables, live, users, audit, events, clock })
-  const vectors = understanding
-    ? new Vectors({ db, tables, models: understanding.models })
-    : null
+  const vectors = understanding ? new Vectors({ db, tables, models: understanding.models }) : null
   const engine = new EngineHost({ db, tables, live, draft, vectors })
   const prepare = (release: number) => engine.release(release).then(() => undefined)
   const choices = new Choices({ draft, live, engine })
