@@ -79,8 +79,14 @@ function steps(
 
 /** What a head makes of vectors: of unit length, one after the other. */
 export function applied(head: Head, pooled: Float32Array): Float32Array {
-  return new Learning(head, null).forward(pooled).unit
+  const learning = new Learning(head, null)
+  const out = new Float32Array(pooled.length)
+  for (let from = 0; from < pooled.length; from += AT_ONCE * DIMENSIONS)
+    out.set(learning.forward(pooled.subarray(from, from + AT_ONCE * DIMENSIONS)).unit, from)
+  return out
 }
+/** So many texts go through a head at once. */
+const AT_ONCE = 1_000
 
 /** One layer under Adam. @see D. Kingma, J. Ba, "Adam: a method for stochastic optimization" (2015) */
 class Learning {

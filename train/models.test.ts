@@ -124,6 +124,9 @@ describe('an index that understands', function () {
         .slice(0, 4)
         .map(([first]) => first?.[0]),
     ).to.eql([1, 2, 3, 4]))
+  it('is sure of it to a degree between 0 and 1', () => {
+    for (const rungs of said(whole)) for (const [, sure] of rungs) expect(sure).to.be.within(0, 1)
+  })
   it('says the same in whatever order its articles came', () =>
     expect(said(indexRelease(items.toReversed(), settings))).to.eql(said(whole)))
   it('says the same when an article was added and taken out again', () => {

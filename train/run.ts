@@ -108,7 +108,7 @@ function writeModels(
   writeFileSync(join(folder, 'ranking.json'), `${JSON.stringify(rankings)}\n`)
 }
 
-async function readDomains(
+export async function readDomains(
   language: 'en' | 'de',
   tools: Parameters<typeof trainingDomain>[1],
 ): Promise<TrainingDomain[]> {
@@ -152,7 +152,7 @@ async function learnHeads(
 }
 
 /** Scores of words for every domain, by weights that did not see it. */
-function wordScores(domains: readonly TrainingDomain[]): Map<string, number[][]> {
+export function wordScores(domains: readonly TrainingDomain[]): Map<string, number[][]> {
   const places = OFFSETS.map((name) => wordSignals('en', true).indexOf(name as never))
   const few = domains.map((domain) => ({
     ...domain,
@@ -227,7 +227,7 @@ function report(name: string, left: readonly LeftOut[], variant: Variant): void 
   say(`${name}, each domain left out: first ${shown.join(' · ')} (first, three, AUROC, r90, r80)`)
 }
 
-function headsFile(heads: LearntHeads): Uint8Array {
+export function headsFile(heads: LearntHeads): Uint8Array {
   const tensors = new Map<string, Tensor>()
   for (const name of HEADS) {
     const { weights, bias, directions } = heads[name]

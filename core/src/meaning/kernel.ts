@@ -29,6 +29,7 @@ export class Kernel {
   private free = FIRST_FREE
   private readonly input: number
   private readonly out: number
+  private readonly largest: number
   private readonly again: number
 
   /**
@@ -42,6 +43,7 @@ export class Kernel {
     const module = new WebAssembly.Module(bytesOf(KERNEL))
     this.multiply = new WebAssembly.Instance(module, { env: { memory } }).exports
       .multiply as Multiply
+    this.largest = largest
     this.input = this.reserve(largest)
     this.out = this.reserve(largest)
     this.again = this.free
@@ -66,13 +68,19 @@ export class Kernel {
     return { at, depth, columns }
   }
 
-  /** input × matrix + bias, for `rows` rows. @returns a view that the next product overwrites */
+  /**
+   * input × matrix + bias, for `rows` rows.
+   * @returns a view that the next product overwrites
+   * @throws {RangeError} when input or output is larger than was said
+   */
   product(
     input: Float32Array,
     rows: number,
     { at, depth, columns }: PackedMatrix,
     bias: Float32Array,
   ): Float32Array {
+    if (rows * Math.max(depth, columns) > this.largest)
+      throw new RangeError(`a product of ${rows} rows is too large for this kernel`)
     this.floats.set(input.subarray(0, rows * depth), this.input / 4)
     this.multiply(this.input, at, this.out, rows, depth, columns)
     const out = this.floats.subarray(this.out / 4, this.out / 4 + rows * columns)
