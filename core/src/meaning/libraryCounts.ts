@@ -95,11 +95,13 @@ export class LibraryCounts {
 
   /** All words as they are written. */
   *words(): Generator<string> {
+    const isAlone = this.there.length === 1 && this.gone.length === 0
     for (const [place, { vocabulary }] of this.there.entries())
       for (const word of vocabulary.keys())
         if (
-          !this.there.slice(0, place).some((before) => before.vocabulary.has(word)) &&
-          (this.gone.length === 0 || this.hasWord(word))
+          isAlone ||
+          (!this.there.slice(0, place).some((before) => before.vocabulary.has(word)) &&
+            this.hasWord(word))
         )
           yield word
   }

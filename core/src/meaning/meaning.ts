@@ -100,7 +100,9 @@ export class MeaningIndex {
       if (entries.length === 0) continue
       const counts = new LibraryCounts(
         parts.map(({ part }) => part.counts(language)),
-        parts.map(({ part, gone }) => part.countsOf(gone, language)),
+        parts.flatMap(({ part, gone }) =>
+          gone.length === 0 ? [] : [part.countsOf(gone, language)],
+        ),
       )
       this.libraries.set(language, {
         models: own,
@@ -177,11 +179,16 @@ class Ranking {
       this.question.text,
       ...partsOfQuestion(this.question.text),
     ])
-    const under = (head: 'shipped' | 'tuned' | 'none'): AskedVectors => ({
+    const under = (head: 'shipped' | 'tuned'): AskedVectors => ({
       whole: whole![head],
       parts: parts.map((part) => part[head]),
     })
-    return { shipped: under('shipped'), tuned: under('tuned'), none: under('none') }
+    // Of "none of these" only the whole question is looked at.
+    return {
+      shipped: under('shipped'),
+      tuned: under('tuned'),
+      none: { whole: whole!.none, parts: [] },
+    }
   }
 
   /** The articles that are looked at closely. */

@@ -158,12 +158,25 @@ export class QuestionReader {
     }
     for (const known of this.counts.words())
       consider(known, this.vectors?.rank(known) ?? MEANT, true)
-    if (this.language === 'en')
-      this.vectors?.words.slice(0, MEANT).forEach((known, rank) => {
-        if (isSpelt(known, 'en')) consider(known, rank, false)
-      })
+    if (this.language === 'en' && this.vectors)
+      for (const { text, rank } of wordsMeant(this.vectors)) consider(text, rank, false)
     return best
   }
+}
+
+const meant = new WeakMap<WordVectors, readonly { text: string; rank: number }[]>()
+
+/** The commonest English words that are spelt right, found once. */
+function wordsMeant(vectors: WordVectors): readonly { text: string; rank: number }[] {
+  let known = meant.get(vectors)
+  if (!known) {
+    known = vectors.words
+      .slice(0, MEANT)
+      .map((text, rank) => ({ text, rank }))
+      .filter(({ text }) => text.length >= LEAST_REPAIRED && isSpelt(text, 'en'))
+    meant.set(vectors, known)
+  }
+  return known
 }
 
 /** How much a word says of what is asked, 0 to 1: by how rare it is in the library, and in the language. */
