@@ -56,8 +56,9 @@ function reportedQuestion({ text, carried, answer }: AskedQuestion, { index, fil
     confidence: rounded(answer.confidence),
     answer: blocksText(answer.blocks),
     ...(answer.readings && {
-      readings: answer.readings.map(({ label, ...source }) => ({
+      readings: answer.readings.map(({ label, says, ...source }) => ({
         label,
+        ...(says !== undefined && { says }),
         ...placeOf(source, files),
       })),
     }),

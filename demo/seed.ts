@@ -2,6 +2,7 @@ import type { ArticleContent } from '@janua/contracts'
 import { type Routing, seeded } from '@janua/core'
 import type { Sequelize } from 'sequelize'
 import { hashPassword } from '../server/src/accounts/passwords.ts'
+import { readMeaningModels } from '../server/src/answering/meaningModels.ts'
 import { FileStore } from '../server/src/files/store.ts'
 import { Limits } from '../server/src/http/limits.ts'
 import { createJanua, type Janua } from '../server/src/janua.ts'
@@ -45,6 +46,7 @@ export async function seedDemo(
   const janua = createJanua({
     db,
     sessionSecret: 'unused',
+    understanding: readMeaningModels(),
     ...(files && { store: new FileStore(files) }),
     limits: new Limits(1_000),
     clock: { now: () => now },

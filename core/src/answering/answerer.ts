@@ -475,13 +475,12 @@ function judgedByMeaning(
     fit: (all: readonly Candidate[]) => Candidate[]
   },
 ): Judged[] {
-  const counts = (item: number) => {
-    const limited = index.limited.get(item)
-    return !limited || leftOutBecause(limited, settings) === undefined
-  }
+  const without = [...index.limited].flatMap(([item, head]) =>
+    leftOutBecause(head, settings) === undefined ? [] : [item],
+  )
   const found = rank(asked, index, FOUND_BY_WORDS)
   const whole = settings.before ? afterwards(settings.before.text, text) : text
-  const meant = meantCandidates(meaning, index, { text: whole, asked, found }, counts)
+  const meant = meantCandidates(meaning, index, { text: whole, asked, found }, without)
   const candidates = meant.map(({ candidate }) => candidate)
   const gone = new Set(outOfSeason(candidates, days, index).map(({ doc }) => doc))
   const left = candidates.filter(({ doc }) => !gone.has(doc))

@@ -28,20 +28,20 @@ const PASSAGE_SHARE = 0.5
 /**
  * The passages of the articles that come first by meaning and words together, the best first.
  * @param found what words found, the best first
- * @param counts whether an item counts here and today
+ * @param without items that do not count here and today
  */
 export function meantCandidates(
   meaning: MeaningIndex,
   index: ReleaseIndex,
   { text, asked, found }: { text: string; asked: Asked; found: readonly Candidate[] },
-  counts: (item: number) => boolean,
+  without: readonly number[],
 ): MeantCandidate[] {
   const question = withGlossary(withoutMasks(text), asked, index)
   const ranking = meaning.ask({
     text: question,
     language: guessLanguage(question, index.language),
     byWords: [...new Set(found.map(({ doc }) => index.itemIdOf(doc)))],
-    counts,
+    without,
   })
   const best = ranking.articles.slice(0, ARTICLES)
   const items = new Set(best.map(({ item }) => item))

@@ -47,13 +47,15 @@ export interface MeaningQuestion {
   language: Language
   /** Items that words found, the best first: of a larger library only these are looked at, and those near in meaning. */
   byWords: readonly number[]
-  /** Whether an item counts at all. */
-  counts?: (item: number) => boolean
+  /** Items that do not count. */
+  without?: readonly number[]
 }
 
 /** A library of at most so many articles is looked at whole. */
 const WHOLE = 64
 const BY_WORDS = 24
+const MOST_RANKED = 12
+const KEPT = 1_000
 const BY_MEANING = 24
 /** So many others tell what an article is like that has nothing to do with the question. */
 const OTHERS = 16
@@ -83,6 +85,8 @@ interface Library {
 /** Finds articles by words and by meaning. Pure: the same articles, models and question give the same ranking, in whatever order they came. */
 export class MeaningIndex {
   private readonly libraries = new Map<Language, Library>()
+  /** What was asked lately, the latest last. */
+  private readonly asked = new Map<string, RankedArticles>()
 
   /** @param gone places of articles that no longer count */
   constructor(
@@ -115,8 +119,23 @@ export class MeaningIndex {
     }
   }
 
-  /** Ranks articles in the language of the question; in another one when the library has none in that. */
+  /**
+   * Ranks articles in the language of the question; in another one when the library has none in that. What was asked lately is not ranked
+   * again.
+   * @returns the best MOST_RANKED
+   */
   ask(question: MeaningQuestion): RankedArticles {
+    const { text, language, byWords, without = [] } = question
+    const key = JSON.stringify([text, language, byWords, without])
+    const known = this.asked.get(key)
+    const ranked = known ?? this.rank(question)
+    this.asked.delete(key)
+    this.asked.set(key, ranked)
+    if (this.asked.size > KEPT) this.asked.delete(this.asked.keys().next().value!)
+    return ranked
+  }
+
+  private rank(question: MeaningQuestion): RankedArticles {
     const library = this.libraries.get(question.language) ?? [...this.libraries.values()][0]
     if (!library) return { articles: [], repaired: [], names: [], weights: [], bySentences: false }
     return new Ranking(library, question).ranked()
@@ -170,7 +189,8 @@ class Ranking {
           wording: read[i]!.wording,
           units: () => this.unitsOf(article),
         }))
-        .sort((a, b) => b.share - a.share || a.item - b.item),
+        .sort((a, b) => b.share - a.share || a.item - b.item)
+        .slice(0, MOST_RANKED),
     }
   }
 
@@ -193,10 +213,12 @@ class Ranking {
 
   /** The articles that are looked at closely. */
   private pool(): Entry[] {
-    const { counts } = this.question
-    const all = counts
-      ? this.library.entries.filter(({ item }) => counts(item))
-      : this.library.entries
+    const { without = [] } = this.question
+    const left = new Set(without)
+    const all =
+      left.size > 0
+        ? this.library.entries.filter(({ item }) => !left.has(item))
+        : this.library.entries
     if (all.length <= WHOLE) return all
     const byItem = new Map(all.map((entry) => [entry.item, entry]))
     const chosen = new Set<Entry>()
