@@ -25,10 +25,6 @@ const data = computed(() => message.data as unknown as AnswerData & { wantsPerso
 const answered = computed(() => data.value.outcome === 'answered')
 const elsewhere = computed(() => data.value.kind === 'elsewhere')
 const unsettled = computed(() => !answered.value || elsewhere.value || data.value.vote === 'no')
-/** While there is something to choose, that goes before people. */
-const offersPerson = computed(
-  () => data.value.wantsPerson || (unsettled.value && !(suggested.value && !data.value.vote)),
-)
 /** Nothing was sure enough, but one of these may be meant. */
 const suggested = computed(() => data.value.outcome === 'suggested' && !!data.value.readings)
 const label = (source: Source) =>
@@ -105,7 +101,7 @@ const label = (source: Source) =>
         {{ words.no }}
       </button>
     </div>
-    <div v-if="last && canAsk && offersPerson" class="row">
+    <div v-if="last && canAsk && (unsettled || data.wantsPerson)" class="row">
       <span class="quiet">{{ texts.offerPerson }}</span>
       <button
         type="button"
