@@ -1,7 +1,7 @@
 import { type AnswerSettings, dayIn, type Decline } from '@janua/core'
 import { readFileSync } from 'node:fs'
 
-const DEFAULT_THRESHOLD = 0.4
+const DEFAULT_THRESHOLD = 0.65
 
 /**
  * How a door answers at a moment.

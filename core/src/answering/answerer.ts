@@ -3,6 +3,7 @@ import { type Value, valuesOf } from '../library/values.ts'
 import type { SignalGroup } from '../meaning/explain.ts'
 import type { QuestionTerm } from '../retrieval/questionTerms.ts'
 import type { MeaningIndex, UnitFit } from '../meaning/meaning.ts'
+import type { Unit } from '../meaning/units.ts'
 import { type Asked, rank, readQuestion } from '../retrieval/rank.ts'
 import type { PassageHead } from '../retrieval/packedPassage.ts'
 import type { ItemHead, ReleaseIndex } from '../retrieval/releaseIndex.ts'
@@ -17,7 +18,7 @@ import { confidence, type ConfidenceModel, contributions } from './confidence.ts
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { readDays } from './days.ts'
 import { type Decline, declinedBy } from './declines.ts'
-import { type AnswerLength, extract } from './extract.ts'
+import { type AnswerLength, extract, extractPieces } from './extract.ts'
 import { type Feature, featuresOf, type FeatureValues, type Regime, regimeOf } from './features.ts'
 import { fitting, sizesAmong } from './fits.ts'
 import { leftOutBecause } from './items.ts'
@@ -218,15 +219,13 @@ export function answerQuestion(
     outcome: 'answered',
     kind: chosen.at.item.kind === 'fixed' ? 'fixed' : 'passage',
     confidence,
-    blocks: blocksOf(chosen, {
+    ...said(chosen, {
       index,
       stems: tellingStems(terms),
       days: sought,
       values,
       length: settings.length,
-      units: chosen.units,
     }),
-    sources: [sourceOf(chosen.at)],
     near: nearest(candidates.filter(({ at }) => at.item.id !== chosen.at.item.id)),
     trace,
   })
@@ -270,9 +269,7 @@ export function answerQuestion(
 
 /** The best fitting piece of a passage that says something by itself. */
 function sayingOf(units: readonly UnitFit[]): string | undefined {
-  return units.find(
-    ({ unit: { kind } }) => kind !== 'title' && kind !== 'heading' && kind !== 'header',
-  )?.unit.text
+  return units.find(({ unit }) => isTelling(unit))?.unit.text
 }
 
 /** Words of a question that weigh less than this share of its weightiest choose no row or sentence: on a ferry's pages "boat" tells nothing. */
@@ -285,24 +282,70 @@ function tellingStems(terms: readonly QuestionTerm[]): Set<string> {
   )
 }
 
+interface Shown {
+  index: ReleaseIndex
+  stems: ReadonlySet<string>
+  days: readonly DayFacts[]
+  values: readonly Value[]
+  length?: AnswerLength
+}
+
+/** What is shown, and where it stands: the pieces of the article that fit best, or what of the passage speaks of the days and sizes asked about. */
+function said(chosen: Judged, shown: Shown): Pick<Answer, 'blocks' | 'sources'> {
+  const { length = 'middle', index, days, values } = shown
+  const isWhole = length === 'whole' || chosen.at.item.kind === 'fixed'
+  if (!chosen.article || isWhole || days.length + values.length > 0)
+    return { blocks: blocksOf(chosen, shown), sources: [sourceOf(chosen.at)] }
+  const { passage } = index.passage(chosen.candidate.doc)
+  const pieces = new Map<number, Set<string>>()
+  for (const { unit } of bestPieces(chosen.article, length)) {
+    const own = pieces.get(unit.ordinal!) ?? new Set()
+    pieces.set(unit.ordinal!, own.add(unit.text))
+  }
+  const isFew = passage.words <= FEW_WORDS && passage.blocks.every(({ type }) => type !== 'table')
+  if (pieces.size === 0 || (pieces.size === 1 && pieces.has(passage.ordinal) && isFew))
+    return { blocks: passage.blocks, sources: [sourceOf(chosen.at)] }
+  const places = [...pieces.keys()]
+    .sort((a, b) => a - b)
+    .flatMap((ordinal) => {
+      const doc = index.docAt(chosen.at.item.id, ordinal)
+      return doc === undefined ? [] : [doc]
+    })
+  return {
+    blocks: places.flatMap((doc) => {
+      const own = index.passage(doc).passage
+      return extractPieces(own, pieces.get(own.ordinal)!)
+    }),
+    // Where the answer stands in the main goes first.
+    sources: places
+      .map((doc) => sourceOf(headAt(index, doc)))
+      .sort(
+        (a, b) => Number(b.ordinal === passage.ordinal) - Number(a.ordinal === passage.ordinal),
+      ),
+  }
+}
+
+/** A passage of so few words is shown whole. */
+const FEW_WORDS = 35
+/** So many pieces are shown, none of which fits less than the best by more than this; a fit is usually 0.3 to 1.6. */
+const PIECES = { short: 2, middle: 4 }
+const FIT_MARGIN = 0.5
+
+function bestPieces(article: readonly UnitFit[], length: 'short' | 'middle'): UnitFit[] {
+  const telling = article.filter(({ unit }) => isTelling(unit))
+  const least = (telling[0]?.fit ?? 0) - FIT_MARGIN
+  return telling.slice(0, PIECES[length]).filter(({ fit }) => fit >= least)
+}
+
+/** Whether a piece says something by itself. */
+function isTelling({ kind, ordinal }: Unit): boolean {
+  return ordinal !== null && (kind === 'sentence' || kind === 'item' || kind === 'row')
+}
+
 /** What is shown of a passage: a fixed answer word for word, of any other what answers. */
 function blocksOf(
   { at, candidate }: Judged,
-  {
-    index,
-    stems,
-    days,
-    values,
-    length,
-    units,
-  }: {
-    index: ReleaseIndex
-    stems: ReadonlySet<string>
-    days: readonly DayFacts[]
-    values: readonly Value[]
-    length?: AnswerLength
-    units?: readonly UnitFit[]
-  },
+  { index, stems, days, values, length }: Shown,
 ): Block[] {
   const { passage } = index.passage(candidate.doc)
   if (at.item.kind === 'fixed') return passage.blocks
@@ -312,7 +355,6 @@ function blocksOf(
     days,
     values,
     length,
-    ...(units && { fits: new Map(units.map(({ unit, fit }) => [unit.text, fit])) }),
   })
 }
 
@@ -401,8 +443,9 @@ interface Judged {
   candidate: Candidate
   at: Standing
   shown: TraceCandidate
-  /** Its pieces, the best fitting first, where meaning was looked at. */
+  /** Its pieces and those of its article, the best fitting first, where meaning was looked at. */
   units?: readonly UnitFit[]
+  article?: readonly UnitFit[]
 }
 
 const RUNGS = 10
@@ -494,7 +537,7 @@ function judgedByMeaning(
   }
   return fitted
     .map((candidate): Judged => {
-      const { sure, contributions, wording, units } = meantOf.get(candidate.doc)!
+      const { sure, contributions, wording, units, article } = meantOf.get(candidate.doc)!
       const at = headAt(index, candidate.doc)
       const foundBy = regimeOf(candidate)
       const shown: TraceCandidate = {
@@ -509,7 +552,7 @@ function judgedByMeaning(
           .map((term) => term.readAs ?? term.word),
         nearestWording: candidate.wording?.text ?? wording,
       }
-      return { candidate, at, shown, units }
+      return { candidate, at, shown, units, article }
     })
     .sort(
       (a, b) =>

@@ -1,5 +1,5 @@
 import { groupedSignals, type SignalGroup } from '../meaning/explain.ts'
-import type { MeaningIndex, RankedArticle, UnitFit } from '../meaning/meaning.ts'
+import type { MeaningIndex, UnitFit } from '../meaning/meaning.ts'
 import { type Asked, rank } from '../retrieval/rank.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import type { Candidate } from '../retrieval/search.ts'
@@ -17,6 +17,8 @@ export interface MeantCandidate {
   wording: string
   /** Sentences, items and rows of the passage, the best fitting first. */
   units: readonly UnitFit[]
+  /** The same of its whole article. */
+  article: readonly UnitFit[]
 }
 
 /** So many articles are shown, and of each so many passages. */
@@ -52,22 +54,25 @@ export function meantCandidates(
   )
   return best.flatMap((article) => {
     const contributions = groupedSignals(ranking.names, ranking.weights, article.standard)
-    return passagesOf(article, index).map(({ doc, fit, share, units }): MeantCandidate => ({
-      candidate: {
-        ...(byDoc.get(doc) ?? unmatched(doc, asked)),
-        score: fit,
-      },
-      sure: article.sure * share,
-      contributions,
-      wording: article.wording,
-      units,
-    }))
+    const all = article.units()
+    return passagesOf(article.item, all, index).map(
+      ({ doc, fit, share, units }): MeantCandidate => ({
+        candidate: {
+          ...(byDoc.get(doc) ?? unmatched(doc, asked)),
+          score: fit,
+        },
+        sure: article.sure * share,
+        contributions,
+        wording: article.wording,
+        units,
+        article: all,
+      }),
+    )
   })
 }
 
-function passagesOf(article: RankedArticle, index: ReleaseIndex) {
-  const docs = index.docsOf(article.item)
-  const units = article.units()
+function passagesOf(item: number, units: readonly UnitFit[], index: ReleaseIndex) {
+  const docs = index.docsOf(item)
   const passages = docs.map((doc) => {
     const ordinal = index.ordinalOf(doc)
     const own = units.filter(({ unit }) => unit.ordinal === ordinal)

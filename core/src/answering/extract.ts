@@ -29,8 +29,6 @@ export interface Sought {
   values?: readonly Value[]
   /** 'middle' when not given. */
   length?: AnswerLength
-  /** How well each sentence, item and row fits the question, by its text, where meaning was looked at. */
-  fits?: ReadonlyMap<string, number>
 }
 
 /**
@@ -39,72 +37,53 @@ export interface Sought {
  * sentence before, else its heading.
  */
 export function extract(passage: Passage, sought: Sought): Block[] {
-  const { fits, length = 'middle', days = [], values = [] } = sought
-  const isPlain = days.length + values.length === 0
-  const blocks =
-    fits && isPlain && length !== 'whole' ? bestFitting(passage, fits, length) : undefined
-  return withSubject(blocks ?? cutOut(passage, sought), passage)
+  return withSubject(cutOut(passage, sought), passage)
 }
 
-/** Of what fits best, pieces that fit less by more than this are left out; usual range of a fit 0.3 to 1.6. */
-const FIT_MARGIN = 0.22
-const MOST_PIECES = { short: 2, middle: 3 }
-/** A passage of so few words is shown whole. */
-const FEW_WORDS = 35
 /** What goes on from the sentence before: a condition, an exception. */
 const GOES_ON =
   /^(?:but|however|otherwise|unless|except|if not|this|that|these|those|it|they|aber|jedoch|sonst|andernfalls|ausser|außer|dies|das)\b/i
 
-/** The pieces of a passage that fit the question best, in the source's order; steps stay whole, a table keeps its header. */
-function bestFitting(
-  passage: Passage,
-  fits: ReadonlyMap<string, number>,
-  length: 'short' | 'middle',
-): Block[] | undefined {
-  if (
-    length === 'middle' &&
-    passage.words <= FEW_WORDS &&
-    passage.blocks.every(({ type }) => type !== 'table')
-  )
-    return passage.blocks
-  const fitOf = (text: string) => fits.get(text) ?? -Infinity
-  const itemFit = (text: string) => Math.max(...sentences(text).map(fitOf))
-  const rowText = (row: readonly Rich[]) =>
-    row
-      .map(({ text }) => text)
-      .filter(Boolean)
-      .join(', ')
-  const all = passage.blocks.flatMap((block) => {
-    if (block.type === 'table') return block.rows.map((row) => fitOf(rowText(row)))
-    if (block.type === 'list') return block.items.map(({ text }) => itemFit(text))
-    return sentences(block.content.text).map(fitOf)
-  })
-  const sorted = all.filter(Number.isFinite).sort((a, b) => b - a)
-  if (sorted.length === 0) return undefined
-  const least = Math.max(sorted[0]! - FIT_MARGIN, sorted[MOST_PIECES[length] - 1] ?? -Infinity)
+/**
+ * Takes chosen sentences, items and rows from a passage, in the source's order. Steps stay whole, a table keeps its header, a condition or
+ * exception stays with the sentence that it goes on from, and what begins with a pronoun brings what it stands for.
+ * @param chosen texts of sentences and items; of a row its cells with commas between them
+ */
+export function extractPieces(passage: Passage, chosen: ReadonlySet<string>): Block[] {
+  return withSubject(chosenBlocks(passage, chosen), passage)
+}
+
+function chosenBlocks(passage: Passage, chosen: ReadonlySet<string>): Block[] {
+  const isItemChosen = ({ text }: Rich) => sentences(text).some((piece) => chosen.has(piece))
+  const isRowChosen = (row: readonly Rich[]) =>
+    chosen.has(
+      row
+        .map(({ text }) => text)
+        .filter(Boolean)
+        .join(', '),
+    )
   const kept = passage.blocks.map((block): Block | undefined => {
     switch (block.type) {
       case 'heading':
         return undefined
       case 'table': {
-        const rows = block.rows.filter((row) => fitOf(rowText(row)) >= least)
+        const rows = block.rows.filter(isRowChosen)
         return rows.length === 0 ? undefined : { ...block, rows }
       }
       case 'list': {
-        if (!block.items.some(({ text }) => itemFit(text) >= least)) return undefined
-        if (block.ordered) return block
-        return { ...block, items: block.items.filter(({ text }) => itemFit(text) >= least) }
+        const items = block.items.filter(isItemChosen)
+        if (items.length === 0) return undefined
+        return block.ordered ? block : { ...block, items }
       }
       default: {
         const every = sentences(block.content.text)
-        const chosen = every.filter(
+        const some = every.filter(
           (sentence, i) =>
-            fitOf(sentence) >= least ||
-            (GOES_ON.test(sentence) && i > 0 && fitOf(every[i - 1]!) >= least),
+            chosen.has(sentence) || (GOES_ON.test(sentence) && i > 0 && chosen.has(every[i - 1]!)),
         )
-        if (chosen.length === every.length) return block
-        if (chosen.length === 0) return undefined
-        const text = chosen.join(' ')
+        if (some.length === every.length) return block
+        if (some.length === 0) return undefined
+        const text = some.join(' ')
         return { type: 'paragraph', content: { text, html: escapeHtml(text) } }
       }
     }

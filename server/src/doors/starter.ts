@@ -42,7 +42,7 @@ export function starterDoor(title: string, key: string): DoorContent {
     title,
     key,
     colour: '#17506E',
-    threshold: 0.4,
+    threshold: 0.65,
     firstQuestions: { en: [], de: [] },
     texts: { en, de },
     timeZone: 'Europe/London',
