@@ -183,7 +183,18 @@ export function answerQuestion(
     ({ at, candidate }) => at.item.kind === 'fixed' && candidate.match.both >= FIXED_MATCH,
   )
   const candidates = index.meaning
-    ? inFront(fixed, judgedByMeaning(index.meaning, { asked, text, index, settings, days, fit }))
+    ? inFront(
+        fixed,
+        judgedByMeaning(index.meaning, {
+          asked,
+          text,
+          index,
+          settings,
+          days,
+          fit,
+          byWords: surestOf(byWords),
+        }),
+      )
     : byWords
   const sill = settings.sills?.[candidates[0]?.shown.collection ?? ''] ?? settings.sill
   const trace: Trace = {
@@ -329,7 +340,7 @@ function said(chosen: Judged, shown: Shown): Pick<Answer, 'blocks' | 'sources'> 
 const FEW_WORDS = 35
 /** So many pieces are shown, none of which fits less than the best by more than this; a fit is usually 0.3 to 1.6. */
 const PIECES = { short: 2, middle: 4 }
-const FIT_MARGIN = 0.5
+const FIT_MARGIN = 0.3
 
 function bestPieces(article: readonly UnitFit[], length: 'short' | 'middle'): UnitFit[] {
   const telling = article.filter(({ unit }) => isTelling(unit))
@@ -509,6 +520,7 @@ function judgedByMeaning(
     settings,
     days,
     fit,
+    byWords,
   }: {
     asked: Asked
     text: string
@@ -516,6 +528,7 @@ function judgedByMeaning(
     settings: AnswerSettings
     days: readonly DayFacts[]
     fit: (all: readonly Candidate[]) => Candidate[]
+    byWords: ReadonlyMap<number, number>
   },
 ): Judged[] {
   const without = [...index.limited].flatMap(([item, head]) =>
@@ -523,7 +536,7 @@ function judgedByMeaning(
   )
   const found = rank(asked, index, FOUND_BY_WORDS)
   const whole = settings.before ? afterwards(settings.before.text, text) : text
-  const meant = meantCandidates(meaning, index, { text: whole, asked, found }, without)
+  const meant = meantCandidates(meaning, index, { text: whole, asked, found, byWords }, without)
   const candidates = meant.map(({ candidate }) => candidate)
   const gone = new Set(outOfSeason(candidates, days, index).map(({ doc }) => doc))
   const left = candidates.filter(({ doc }) => !gone.has(doc))
@@ -561,6 +574,14 @@ function judgedByMeaning(
     )
 }
 const FOUND_BY_WORDS = 60
+
+/** How sure each item is by its surest passage. */
+function surestOf(candidates: readonly Judged[]): Map<number, number> {
+  const surest = new Map<number, number>()
+  for (const { shown } of candidates)
+    surest.set(shown.item, Math.max(surest.get(shown.item) ?? 0, shown.confidence))
+  return surest
+}
 
 /** A fixed answer that was asked for in its own words goes before whatever else is near. */
 function inFront(fixed: Judged | undefined, candidates: Judged[]): Judged[] {

@@ -21,6 +21,8 @@ export interface MeantCandidate {
   article: readonly UnitFit[]
 }
 
+/** What is learnt holds for libraries of so many articles; of fewer, how far one stands out from the others tells less. */
+const ENOUGH = 16
 /** So many articles are shown, and of each so many passages. */
 const ARTICLES = 6
 const PASSAGES = 2
@@ -35,7 +37,18 @@ const PASSAGE_SHARE = 0.5
 export function meantCandidates(
   meaning: MeaningIndex,
   index: ReleaseIndex,
-  { text, asked, found }: { text: string; asked: Asked; found: readonly Candidate[] },
+  {
+    text,
+    asked,
+    found,
+    byWords,
+  }: {
+    text: string
+    asked: Asked
+    found: readonly Candidate[]
+    /** How sure an item is by the words that it shares. */
+    byWords: ReadonlyMap<number, number>
+  },
   without: readonly number[],
 ): MeantCandidate[] {
   const question = withGlossary(withoutMasks(text), asked, index)
@@ -46,6 +59,7 @@ export function meantCandidates(
     without,
   })
   const best = ranking.articles.slice(0, ARTICLES)
+  const trust = Math.min(1, ranking.among / ENOUGH)
   const items = new Set(best.map(({ item }) => item))
   const byDoc = new Map(
     rank(asked, index, ARTICLES * 20, (doc) => items.has(index.itemIdOf(doc))).map(
@@ -61,7 +75,7 @@ export function meantCandidates(
           ...(byDoc.get(doc) ?? unmatched(doc, asked)),
           score: fit,
         },
-        sure: article.sure * share,
+        sure: share * (trust * article.sure + (1 - trust) * (byWords.get(article.item) ?? 0)),
         contributions,
         wording: article.wording,
         units,

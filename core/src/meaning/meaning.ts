@@ -40,6 +40,8 @@ export interface RankedArticles {
   weights: readonly number[]
   /** Whether sentences were understood, or words alone. */
   bySentences: boolean
+  /** How many articles were looked at. */
+  among: number
 }
 
 export interface MeaningQuestion {
@@ -137,7 +139,8 @@ export class MeaningIndex {
 
   private rank(question: MeaningQuestion): RankedArticles {
     const library = this.libraries.get(question.language) ?? [...this.libraries.values()][0]
-    if (!library) return { articles: [], repaired: [], names: [], weights: [], bySentences: false }
+    if (!library)
+      return { articles: [], repaired: [], names: [], weights: [], bySentences: false, among: 0 }
     return new Ranking(library, question).ranked()
   }
 }
@@ -161,7 +164,13 @@ class Ranking {
   ranked(): RankedArticles {
     const pool = this.pool().map((entry) => this.placedAt(entry))
     const { weights, signals: names } = this.model
-    const about = { repaired: this.asked.repaired, names, weights, bySentences: !!this.views }
+    const about = {
+      repaired: this.asked.repaired,
+      names,
+      weights,
+      bySentences: !!this.views,
+      among: pool.length,
+    }
     if (pool.length === 0) return { articles: [], ...about }
     const read = pool.map((article) => this.signalsOf(article))
     const rows = filled(read.map(({ signals }) => signals))

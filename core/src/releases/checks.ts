@@ -106,7 +106,7 @@ function wrongItem({ item }: Expectation, answer: Answer | undefined, names: Nam
   if (item === undefined) return []
   const places = answer?.readings ?? answer?.sources ?? []
   if (places.some((place) => place.item === item)) return []
-  const came = places.map(({ title }) => `“${title}”`).join(', ')
+  const came = [...new Set(places.map(({ title }) => `“${title}”`))].join(', ')
   return [`should come from “${names.item(item)}”, not ${came ? `from ${came}` : 'from nowhere'}`]
 }
 
