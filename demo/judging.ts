@@ -99,7 +99,7 @@ export async function replayAndJudge(
       print,
       confidence,
       chance,
-    } of await janua.threshold.toJudge(0.4)) {
+    } of await janua.threshold.toJudge(0.65)) {
       const known = settles.get(normOf(text))
       if (!known) continue
       await janua.judgements.judgeAnswer(signedIn, {

@@ -115,10 +115,8 @@ function replyTo(
   if (!before?.readings) return undefined
   const chosen = before.readings[chosenReading(text, before.readings, index)]
   if (chosen) {
-    const confidence = Math.min(
-      MOST_SURE,
-      before.readings.reduce((sum, each) => sum + each.confidence, 0),
-    )
+    const together = before.readings.reduce((sum, each) => sum + each.confidence, 0)
+    const confidence = Math.min(MOST_SURE, chosen.says ? Math.max(TAKEN, together) : together)
     return {
       text,
       carried: before.subject,
@@ -144,6 +142,8 @@ function replyTo(
 
 /** A choice is as sure as that one of the readings was meant, but never certain. */
 const MOST_SURE = 0.98
+/** Who takes what was offered with its deciding sentence has read that sentence: it is at least as sure as this. */
+const TAKEN = 0.8
 
 /** A short question that a title or phrasing says whole from both sides stands alone; another goes on where we are, unless elsewhere is much surer. */
 const ASKED_WHOLE = 0.7
