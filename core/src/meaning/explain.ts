@@ -11,10 +11,10 @@ export type SignalGroup = (typeof SIGNAL_GROUPS)[number]
 /** What each group is called on the why panel. */
 export const SIGNAL_GROUP_WORDS: Record<SignalGroup, string> = {
   sharedWords: 'shared words',
-  titleOrTaught: 'title or taught question',
-  wordMeaning: 'words of like meaning',
-  sentenceMeaning: 'sentences of like meaning',
-  letters: 'letters in common',
+  titleOrTaught: 'title or taught',
+  wordMeaning: 'near words',
+  sentenceMeaning: 'near sentences',
+  letters: 'letters',
 }
 
 function groupOf(signal: string): SignalGroup {
