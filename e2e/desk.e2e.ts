@@ -13,7 +13,7 @@ describe('two agents, two visitors and the lead at the desks', () => {
   let ann: Browser
   let ben: Browser
   before(async function () {
-    this.timeout(240_000)
+    this.timeout(900_000)
     house = await demoHouse()
     anton = await signedIn(house.url, 'anton')
     nell = await signedIn(house.url, 'nell')

@@ -14,7 +14,7 @@ const DONE_ALREADY = ['STATE_FORBIDS', 'NOT_YOURS']
 describe('a kill in the middle of a hand-over, a move or a close', () => {
   const house = new FaultyHouse()
   before(async function () {
-    this.timeout(120_000)
+    this.timeout(900_000)
     await house.open()
   })
   after(() => house.close())
@@ -82,7 +82,7 @@ describe('a kill in the middle of a hand-over, a move or a close', () => {
     ['the database', [2, 7]],
   ] as const)
     it(`of ${fault}, at every step: what was acknowledged is there once, and nothing is stuck`, async function () {
-      this.timeout(400_000)
+      this.timeout(900_000)
       const [{ post: anton }, { post: bria }] = [
         await agentOver(house.url, 'Anton'),
         await agentOver(house.url, 'Bria'),

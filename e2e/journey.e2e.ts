@@ -17,7 +17,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   let agent: Browser
   let visitor: Browser
   before(async function () {
-    this.timeout(180_000)
+    this.timeout(900_000)
     house = await demoHouse()
     ;[lead, agent, visitor] = await Promise.all([
       signedIn(house.url, 'ines'),

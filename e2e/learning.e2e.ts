@@ -15,7 +15,7 @@ describe('a Monday morning', () => {
   let house: Awaited<ReturnType<typeof demoHouse>>
   let lead: Browser
   before(async function () {
-    this.timeout(240_000)
+    this.timeout(900_000)
     house = await demoHouse()
     lead = await signedIn(house.url, 'ines')
   })

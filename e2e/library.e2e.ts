@@ -16,7 +16,7 @@ describe('from a spreadsheet to a healthy library and out again', () => {
   let lead: Browser
   let downloads: string
   before(async function () {
-    this.timeout(180_000)
+    this.timeout(900_000)
     house = await demoHouse()
     lead = await signedIn(house.url, 'ines')
     downloads = mkdtempSync(join(tmpdir(), 'janua-downloads-'))

@@ -46,7 +46,7 @@ describe('pages', () => {
   let house: Awaited<ReturnType<typeof demoHouse>>
   let lead: Browser
   before(async function () {
-    this.timeout(180_000)
+    this.timeout(900_000)
     house = await demoHouse()
     lead = await signedIn(house.url, 'ines')
   })
@@ -56,7 +56,7 @@ describe('pages', () => {
   })
 
   it('opening and saving an article without a change leaves it byte for byte the same', async function () {
-    this.timeout(240_000)
+    this.timeout(900_000)
     const stored = async (id: number) =>
       (await lead.driver.executeAsyncScript(
         'fetch("/api/articles/" + arguments[0]).then((r) => r.json()).then(arguments[1])',
@@ -123,7 +123,7 @@ describe('pages', () => {
 
   for (const scheme of ['light', 'dark'])
     it(`have nothing for axe in the ${scheme} scheme`, async function () {
-      this.timeout(300_000)
+      this.timeout(900_000)
       await lead.driver.executeScript(
         'localStorage.setItem("vueuse-color-scheme", arguments[0])',
         scheme,
@@ -146,7 +146,7 @@ describe('pages', () => {
     })
 
   it('never scroll sideways at 390 px', async function () {
-    this.timeout(300_000)
+    this.timeout(900_000)
     await lead.resize(390, 800)
     try {
       const wide: string[] = []

@@ -13,7 +13,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
   let lead: Browser
   let visitor: Browser
   before(async function () {
-    this.timeout(180_000)
+    this.timeout(900_000)
     house = await demoHouse()
     ;[lead, visitor] = await Promise.all([
       signedIn(house.url, 'ines'),

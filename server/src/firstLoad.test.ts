@@ -39,7 +39,7 @@ describe('the first load', () => {
     await users.destroy({ where: {} })
   })
   it('is made anew when it was broken off', async function () {
-    this.timeout(300_000)
+    this.timeout(900_000)
     const { settings, users } = accountTables(db)
     await settings.create({ name: 'first_load_begun', value: '2026-11-23' })
     await users.create(somebody)
@@ -80,7 +80,7 @@ describe('the first load', () => {
     expect(await counts()).to.eql(before)
   })
   it('leaves a demo that moves to the week it is looked at, weeks as they were and nothing in the future', async function () {
-    this.timeout(120_000)
+    this.timeout(900_000)
     const now = new Date('2026-12-16T12:00:00Z')
     const janua = createJanua({ db, sessionSecret: 'x', clock: { now: () => now } })
     const { questions, conversations, items, messages, users } = janua.tables
