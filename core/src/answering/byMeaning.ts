@@ -68,7 +68,7 @@ export function meantCandidates(
   )
   return best.flatMap((article) => {
     const contributions = groupedSignals(ranking.names, ranking.weights, article.standard)
-    const all = article.units()
+    const all = article.units
     return passagesOf(article.item, all, index).map(
       ({ doc, fit, share, units }): MeantCandidate => ({
         candidate: {

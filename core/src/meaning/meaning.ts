@@ -29,7 +29,7 @@ export interface RankedArticle {
   /** Its title or the taught question that comes nearest. */
   wording: string
   /** Its units, the best fitting first. */
-  units(): UnitFit[]
+  units: readonly UnitFit[]
 }
 
 /** The articles of a library for a question, the best first. */
@@ -56,7 +56,7 @@ export interface MeaningQuestion {
 /** A library of at most so many articles is looked at whole. */
 const WHOLE = 64
 const BY_WORDS = 24
-const MOST_RANKED = 12
+const MOST_RANKED = 6
 const KEPT = 1_000
 const BY_MEANING = 24
 /** So many others tell what an article is like that has nothing to do with the question. */
@@ -189,17 +189,19 @@ class Ranking {
     const parts = shares(scores)
     return {
       ...about,
+      // What is given holds nothing of this ranking, which is large: it is kept for who asks the same.
       articles: pool
-        .map((article, i) => ({
+        .map((article, i) => ({ article, i, share: parts[i]! }))
+        .sort((a, b) => b.share - a.share || a.article.item - b.article.item)
+        .slice(0, MOST_RANKED)
+        .map(({ article, i, share }) => ({
           item: article.item,
-          share: parts[i]!,
-          sure: sure * (parts[i]! / parts[first]!),
+          share,
+          sure: sure * (share / parts[first]!),
           standard: standard[i]!,
           wording: read[i]!.wording,
-          units: () => this.unitsOf(article),
-        }))
-        .sort((a, b) => b.share - a.share || a.item - b.item)
-        .slice(0, MOST_RANKED),
+          units: this.unitsOf(article),
+        })),
     }
   }
 
