@@ -18,7 +18,7 @@ export async function keptHeads(
   return learnt
 }
 
-export function printOf({ domains, start, offsets, seed }: HeadsOrder): string {
+function printOf({ domains, start, offsets, seed }: HeadsOrder): string {
   const hash = createHash('sha256')
   for (const name of ['heads.ts', 'headsThread.ts', 'products.ts'])
     hash.update(readFileSync(join(import.meta.dirname, name)))

@@ -108,7 +108,7 @@ function writeModels(
   writeFileSync(join(folder, 'ranking.json'), `${JSON.stringify(rankings)}\n`)
 }
 
-export async function readDomains(
+async function readDomains(
   language: 'en' | 'de',
   tools: Parameters<typeof trainingDomain>[1],
 ): Promise<TrainingDomain[]> {
@@ -152,7 +152,7 @@ async function learnHeads(
 }
 
 /** Scores of words for every domain, by weights that did not see it. */
-export function wordScores(domains: readonly TrainingDomain[]): Map<string, number[][]> {
+function wordScores(domains: readonly TrainingDomain[]): Map<string, number[][]> {
   const places = OFFSETS.map((name) => wordSignals('en', true).indexOf(name as never))
   const few = domains.map((domain) => ({
     ...domain,
@@ -173,7 +173,7 @@ interface LearntRanking {
 }
 
 /** Learns ranker and sureness; how far odds are to be trusted is told by the domains left out. */
-export function learnRanking(name: string, domains: readonly SignalledDomain[]): LearntRanking {
+function learnRanking(name: string, domains: readonly SignalledDomain[]): LearntRanking {
   const left = leaveOneOut(domains)
   for (const variant of VARIANTS) report(`${name}, ${variant}`, left, variant)
   const [{ names: signals }] = domains as [SignalledDomain]
@@ -227,7 +227,7 @@ function report(name: string, left: readonly LeftOut[], variant: Variant): void 
   say(`${name}, each domain left out: first ${shown.join(' · ')} (first, three, AUROC, r90, r80)`)
 }
 
-export function headsFile(heads: LearntHeads): Uint8Array {
+function headsFile(heads: LearntHeads): Uint8Array {
   const tensors = new Map<string, Tensor>()
   for (const name of HEADS) {
     const { weights, bias, directions } = heads[name]

@@ -286,11 +286,7 @@ class Ranking {
     wording: string
   } {
     const { counts, models } = this.library
-    const match = new WordMatch(this.asked, article, {
-      counts,
-      language: models.language,
-      ...(models.vectors && { vectors: models.vectors }),
-    })
+    const match = this.matchOf(article)
     const wordings = article.wordings.map(({ wording, lettersLength }) => ({
       wording,
       signals: wordingSignals(this.asked, wording, {
@@ -323,6 +319,15 @@ class Ranking {
     }
   }
 
+  private matchOf(article: LibraryArticle): WordMatch {
+    const { counts, models } = this.library
+    return new WordMatch(this.asked, article, {
+      counts,
+      language: models.language,
+      ...(models.vectors && { vectors: models.vectors }),
+    })
+  }
+
   private under(
     { part, place, reading }: ReturnType<Ranking['placedAt']>,
     head: 'shipped' | 'tuned' | 'none',
@@ -335,12 +340,7 @@ class Ranking {
   }
 
   private unitsOf(article: ReturnType<Ranking['placedAt']>): UnitFit[] {
-    const { counts, models } = this.library
-    const match = new WordMatch(this.asked, article, {
-      counts,
-      language: models.language,
-      ...(models.vectors && { vectors: models.vectors }),
-    })
+    const match = this.matchOf(article)
     const near = this.views
       ? this.under(article, 'tuned').units.dots(this.views.tuned.whole)
       : article.reading.units.map(() => 0)
