@@ -1,4 +1,4 @@
-import { Kernel, type PackedMatrix } from './kernel.ts'
+import { type DenseLayer, LayerKernel, type Normal, type Rows } from './layerKernel.ts'
 import { pieceReader, type PieceTable } from './pieces.ts'
 import { DamagedModel, plainColumns, type Tensor, tensorOf, type Tensors } from './tensors.ts'
 
@@ -6,11 +6,11 @@ import { DamagedModel, plainColumns, type Tensor, tensorOf, type Tensors } from 
 export const DIMENSIONS = 512
 const EMBEDDED = 256
 const HIDDEN = 1_536
-const HEADS = 4
 /** So many pieces of several texts are read at once. */
 const ROWS = 256
 const LAYERS = [EMBEDDED, DIMENSIONS] as const
-const EPSILON = 1e-6
+/** Bytes of the rows that are read at once, on their way through the layers. */
+const ROOM = ROWS * 4 * (EMBEDDED + 4 * DIMENSIONS + HIDDEN) + 65_536
 
 /** Layers as they lie in a model file, by name. */
 const SHAPES = (width: number) =>
@@ -30,18 +30,14 @@ const SHAPES = (width: number) =>
   }) as const
 type LayerPart = keyof ReturnType<typeof SHAPES>
 
-interface Dense {
-  matrix: PackedMatrix
-  bias: Float32Array
-}
 interface Layer {
   width: number
-  attention: { scale: Float32Array; shift: Float32Array }
-  queries: Dense
-  outputs: Dense
-  forward: { scale: Float32Array; shift: Float32Array }
-  widen: Dense
-  narrow: Dense
+  attention: Normal
+  queries: DenseLayer
+  outputs: DenseLayer
+  forward: Normal
+  widen: DenseLayer
+  narrow: DenseLayer
 }
 
 /** Names of the tensors of a model file with their shapes, for who writes one. */
@@ -62,15 +58,18 @@ export function encoderShapes(pieces: number): ReadonlyMap<string, readonly numb
 
 /**
  * Turns texts into vectors: two layers of attention over word pieces, the mean of what comes out. What the vectors mean is only settled by a
- * head above them (`heads.ts`). Twenty milliseconds a question on one core.
+ * head above them (`heads.ts`).
  */
 export class SentenceEncoder {
   private readonly read: (text: string) => number[]
   private readonly pieces: Tensor
   private readonly times: Float32Array
-  private readonly skip: Dense
+  /** What places add to the numbers of pieces, a row for each place met so far. */
+  private readonly places: Float32Array[] = []
+  private readonly skip: DenseLayer
   private readonly layers: Layer[]
-  private readonly kernel: Kernel
+  private readonly kernel: LayerKernel
+  private readonly rows: Record<'pieces' | 'even' | 'carried' | 'mixed' | 'attended' | 'wide', Rows>
 
   /** @throws {DamagedModel} when a part is missing or has another shape */
   constructor(tensors: Tensors, table: PieceTable) {
@@ -79,35 +78,41 @@ export class SentenceEncoder {
     if (!(this.pieces.data instanceof Int8Array) || this.pieces.scales?.length !== table.length)
       throw new DamagedModel('“pieces” has no scale for each row')
     const shapes = encoderShapes(table.length)
-    const numbers = [...shapes.values()]
-      .filter(({ length }) => length === 2)
-      .reduce((sum, [depth, columns]) => sum + depth! * columns!, -table.length * EMBEDDED)
-    this.kernel = new Kernel(numbers, ROWS * HIDDEN)
+    const numbers = [...shapes.entries()]
+      .filter(([name]) => name !== 'pieces')
+      .reduce((sum, [, [depth, columns = 2]]) => sum + depth! * columns, 0)
+    const kernel = new LayerKernel(2 * numbers + ROOM, ROWS, HIDDEN)
+    this.kernel = kernel
     const plain = (name: string) => plainColumns(tensorOf(tensors, name, ...shapes.get(name)!))
-    const dense = (name: string): Dense => {
-      const [depth, columns] = shapes.get(name) as [number, number]
-      return {
-        matrix: this.kernel.pack(plain(name), depth, columns),
-        bias: plain(`${name}Bias`),
-      }
-    }
+    const dense = (name: string) =>
+      kernel.dense(tensorOf(tensors, name, ...shapes.get(name)!), plain(`${name}Bias`))
     this.times = plain('times')
     this.skip = dense('skip')
     this.layers = LAYERS.map((width, layer) => {
       const part = (name: LayerPart) => `${layer}.${name}`
+      const normal = (name: 'attention' | 'forward', width: number): Normal => ({
+        scale: kernel.place(plain(part(`${name}Scale`))),
+        shift: kernel.place(plain(part(`${name}Shift`))),
+        width,
+      })
       return {
         width,
-        attention: {
-          scale: plain(part('attentionScale')),
-          shift: plain(part('attentionShift')),
-        },
+        attention: normal('attention', width),
         queries: dense(part('queries')),
         outputs: dense(part('outputs')),
-        forward: { scale: plain(part('forwardScale')), shift: plain(part('forwardShift')) },
+        forward: normal('forward', DIMENSIONS),
         widen: dense(part('widen')),
         narrow: dense(part('narrow')),
       }
     })
+    this.rows = {
+      pieces: kernel.rows(EMBEDDED),
+      even: kernel.rows(DIMENSIONS),
+      carried: kernel.rows(DIMENSIONS),
+      mixed: kernel.rows(DIMENSIONS),
+      attended: kernel.rows(DIMENSIONS),
+      wide: kernel.rows(HIDDEN),
+    }
   }
 
   /** @returns for each text DIMENSIONS numbers, not of unit length */
@@ -133,104 +138,47 @@ export class SentenceEncoder {
   }
 
   private encodePieces(texts: readonly number[][]): Float32Array[] {
+    const { kernel } = this
+    const { pieces, even, carried, mixed, attended, wide } = this.rows
     const starts = [0]
     for (const { length } of texts) starts.push(starts.at(-1)! + length)
     const rows = starts.at(-1)!
-    let values: Float32Array = this.embedded(texts, rows)
-    let carried: Float32Array = Float32Array.from(this.apply(this.skip, values, rows))
-    for (const layer of this.layers) {
-      const attended = this.attend(layer, values, starts)
-      const mixed = Float32Array.from(this.apply(layer.outputs, attended, rows))
-      addTo(mixed, carried)
-      const wide = Float32Array.from(
-        this.apply(layer.widen, normed(mixed, rows, DIMENSIONS, layer.forward), rows),
-      )
-      for (let i = 0; i < wide.length; i++) if (wide[i]! < 0) wide[i] = 0
-      values = Float32Array.from(this.apply(layer.narrow, wide, rows))
-      addTo(values, mixed)
-      carried = values
+    this.embed(texts, kernel.view(pieces, rows, EMBEDDED))
+    kernel.apply(this.skip, pieces, carried, rows)
+    for (const { width, ...layer } of this.layers) {
+      kernel.normalise(layer.attention, width === EMBEDDED ? pieces : carried, even, rows)
+      kernel.apply(layer.queries, even, wide, rows)
+      for (let text = 0; text < texts.length; text++)
+        kernel.attend(wide, attended, { begin: starts[text]!, end: starts[text + 1]! }, width)
+      kernel.apply(layer.outputs, attended, mixed, rows, { plus: carried })
+      kernel.normalise(layer.forward, mixed, even, rows)
+      kernel.apply(layer.widen, even, wide, rows, { rectify: true })
+      kernel.apply(layer.narrow, wide, carried, rows, { plus: mixed })
     }
+    const values = kernel.view(carried, rows, DIMENSIONS)
     return texts.map((_, text) => meanOfRows(values, starts[text]!, starts[text + 1]!))
   }
 
-  private apply({ matrix, bias }: Dense, input: Float32Array, rows: number): Float32Array {
-    return this.kernel.product(input, rows, matrix, bias)
-  }
-
   /** Pieces with their places as waves of different length. */
-  private embedded(texts: readonly number[][], rows: number): Float32Array {
+  private embed(texts: readonly number[][], out: Float32Array): void {
     const { data, scales } = this.pieces
-    const half = EMBEDDED / 2
-    const out = new Float32Array(rows * EMBEDDED)
-    let row = 0
+    let to = 0
     for (const ids of texts)
       ids.forEach((id, place) => {
-        const [from, to, scale] = [id * EMBEDDED, row * EMBEDDED, 2 * scales![id]!]
-        for (let i = 0; i < half; i++) {
-          const angle = place * this.times[i]!
-          out[to + i] = scale * data[from + i]! + Math.sin(angle)
-          out[to + half + i] = scale * data[from + half + i]! + Math.cos(angle)
-        }
-        row++
+        const from = id * EMBEDDED
+        const scale = 2 * scales![id]!
+        const waves = (this.places[place] ??= this.wavesOf(place))
+        for (let i = 0; i < EMBEDDED; i++) out[to + i] = scale * data[from + i]! + waves[i]!
+        to += EMBEDDED
       })
-    return out
   }
 
-  /** Each piece gathers from the pieces of its own text. */
-  private attend(layer: Layer, values: Float32Array, starts: readonly number[]): Float32Array {
-    const { width } = layer
-    const rows = starts.at(-1)!
-    const queries = this.apply(layer.queries, normed(values, rows, width, layer.attention), rows)
-    const out = new Float32Array(rows * width)
-    const weights = new Float32Array(rows)
-    const part = width / HEADS
-    for (let text = 0; text + 1 < starts.length; text++)
-      for (let head = 0; head < HEADS; head++)
-        for (let row = starts[text]!; row < starts[text + 1]!; row++) {
-          const begin = starts[text]!
-          const end = starts[text + 1]!
-          let largest = -Infinity
-          for (let other = begin; other < end; other++) {
-            const [q, k] = [row * 3 * width + head * part, (other * 3 + 1) * width + head * part]
-            let sum = 0
-            for (let i = 0; i < part; i++) sum += queries[q + i]! * queries[k + i]!
-            weights[other] = sum / Math.sqrt(part)
-            largest = Math.max(largest, weights[other]!)
-          }
-          let all = 0
-          for (let other = begin; other < end; other++)
-            all += weights[other] = Math.exp(weights[other]! - largest)
-          for (let other = begin; other < end; other++) {
-            const share = weights[other]! / all
-            const [v, to] = [(other * 3 + 2) * width + head * part, row * width + head * part]
-            for (let i = 0; i < part; i++) out[to + i]! += share * queries[v + i]!
-          }
-        }
-    return out
+  private wavesOf(place: number): Float32Array {
+    const half = EMBEDDED / 2
+    return Float32Array.from({ length: EMBEDDED }, (_, i) =>
+      i < half ? Math.sin(place * this.times[i]!) : Math.cos(place * this.times[i - half]!),
+    )
   }
-}
-
-function normed(
-  values: Float32Array,
-  rows: number,
-  width: number,
-  { scale, shift }: { scale: Float32Array; shift: Float32Array },
-): Float32Array {
-  const out = new Float32Array(rows * width)
-  for (let at = 0; at < rows * width; at += width) {
-    let mean = 0
-    for (let i = 0; i < width; i++) mean += values[at + i]! / width
-    let variance = 0
-    for (let i = 0; i < width; i++) variance += (values[at + i]! - mean) ** 2 / width
-    const by = 1 / Math.sqrt(variance + EPSILON)
-    for (let i = 0; i < width; i++)
-      out[at + i] = (values[at + i]! - mean) * by * scale[i]! + shift[i]!
-  }
-  return out
-}
-
-function addTo(to: Float32Array, values: Float32Array): void {
-  for (let i = 0; i < to.length; i++) to[i]! += values[i]!
 }
 
 function meanOfRows(values: Float32Array, from: number, to: number): Float32Array {
