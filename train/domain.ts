@@ -5,9 +5,9 @@ import { DIMENSIONS, SentenceEncoder } from '../core/src/meaning/encoder.ts'
 import { partsOfQuestion } from '../core/src/meaning/meaningSignals.ts'
 import { readArticle } from '../core/src/meaning/articleReading.ts'
 import { ArticleCounts, LibraryCounts } from '../core/src/meaning/libraryCounts.ts'
-import { type AskedWords, QuestionReader } from '../core/src/meaning/questionWords.ts'
+import { QuestionReader } from '../core/src/meaning/questionWords.ts'
 import { textsOf, type Unit, unitsOfItem } from '../core/src/meaning/units.ts'
-import { readWording, wordingSignals } from '../core/src/meaning/wordings.ts'
+import { placedWording, readWording, wordingSignals } from '../core/src/meaning/wordings.ts'
 import { placed, WordMatch } from '../core/src/meaning/wordSignals.ts'
 import type { WordVectors } from '../core/src/meaning/wordVectors.ts'
 import { naturalDomain } from '../bench/content/natural.ts'
@@ -49,13 +49,9 @@ export async function trainingDomain(
   const articles = readings.map((reading) => placed(reading, counts))
   const reader = new QuestionReader(language, counts, vectors)
   const asked = alone.map(({ text }) => reader.ask(text))
-  const wording = (text: string) => {
-    const read = readWording(text, language, vectors)
-    return { read, lettersLength: counts.lengthOf(read.letters) }
-  }
-  const held = (question: AskedWords, { read, lettersLength }: ReturnType<typeof wording>) =>
-    wordingSignals(question, read, { counts, vectors, lettersLength })
-  const others = alone.map(({ text }) => wording(text))
+  const others = alone.map(({ text }) =>
+    placedWording(readWording(text, language, vectors), { counts, vectors }),
+  )
   const texts = items.map(({ title }, article) => textsOf(title, units[article]!))
   const parts = alone.map(({ text }) => partsOfQuestion(text))
   const encode = (all: string[]) => (encoder ? cached(all, encoder) : new Float32Array())
@@ -76,7 +72,9 @@ export async function trainingDomain(
         }).signals(),
       ),
     ),
-    others: asked.map((question) => others.map((other) => held(question, other))),
+    others: asked.map((question) =>
+      others.map((other) => wordingSignals(question, other, { vectors })),
+    ),
     units: {
       owner: owners(units.map(({ length }) => length)),
       kinds: units.flatMap((all) => all.map(({ kind }) => kind)),

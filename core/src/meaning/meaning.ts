@@ -8,7 +8,13 @@ import { type AskedWords, QuestionReader, type Repair } from './questionWords.ts
 import { filled, scored, shares, standardised } from './ranker.ts'
 import { firstOf, NEAREST_THREE, OF_WHOLE, sureness, surenessFeatures } from './sureness.ts'
 import type { Unit } from './units.ts'
-import { readWording, type ReadWording, TAUGHT_SIGNALS, wordingSignals } from './wordings.ts'
+import {
+  type PlacedWording,
+  placedWording,
+  readWording,
+  TAUGHT_SIGNALS,
+  wordingSignals,
+} from './wordings.ts'
 import { placed, type PlacedArticle, WordMatch } from './wordSignals.ts'
 
 /** A piece of an article with how well it fits a question; only to be compared within one article. */
@@ -71,7 +77,7 @@ interface Entry {
 interface LibraryArticle extends PlacedArticle {
   item: number
   /** Its title and what was taught for it. */
-  wordings: { wording: ReadWording; lettersLength: number }[]
+  wordings: readonly PlacedWording[]
 }
 
 interface Library {
@@ -270,10 +276,9 @@ class Ranking {
       article = {
         ...placed(reading, counts),
         item,
-        wordings: [title, ...taught].map((wording) => ({
-          wording,
-          lettersLength: counts.lengthOf(wording.letters),
-        })),
+        wordings: [title, ...taught].map((wording) =>
+          placedWording(wording, { counts, vectors: models.vectors }),
+        ),
       }
       own.set(place, article)
     }
@@ -285,15 +290,10 @@ class Ranking {
     none: number[] | null
     wording: string
   } {
-    const { counts, models } = this.library
     const match = this.matchOf(article)
-    const wordings = article.wordings.map(({ wording, lettersLength }) => ({
-      wording,
-      signals: wordingSignals(this.asked, wording, {
-        counts,
-        vectors: models.vectors,
-        lettersLength,
-      }),
+    const wordings = article.wordings.map((placed) => ({
+      wording: placed.wording,
+      signals: wordingSignals(this.asked, placed, this.library.models),
     }))
     const taught = wordings.slice(1)
     const best = wordings.reduce((a, b) => (b.signals[0]! > a.signals[0]! ? b : a))

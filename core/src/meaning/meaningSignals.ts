@@ -92,24 +92,35 @@ const BREAK =
   /(?<=[.?!])\s+|\s+(?:but|so|and)\s+(?=(?:can|could|do|does|how|what|when|where|is|will|i|my)\b)|,\s+(?=(?:can|could|do|does|how|what|when|where|is|will|who)\b)/i
 
 function unitSignals(asked: Float32Array, { kinds, units }: ArticleVectors) {
-  const near = units.dots(asked)
-  const sorted = near.toSorted((a, b) => b - a)
-  let heading = -1
-  kinds.forEach((kind, unit) => {
-    if (kind === 'heading' || kind === 'title') heading = Math.max(heading, near[unit]!)
-  })
-  return {
-    nearest: sorted[0]!,
-    three: average(sorted.slice(0, NEAREST)),
-    title: near[0]!,
-    all: average(near),
-    heading,
+  const [nearest, all] = [new Float64Array(NEAREST).fill(-Infinity), units.length]
+  let [title, heading, sum] = [0, -1, 0]
+  for (let unit = 0; unit < all; unit++) {
+    const near = units.dot(asked, unit)
+    sum += near
+    if (unit === 0) title = near
+    const kind = kinds[unit]
+    if ((kind === 'heading' || kind === 'title') && near > heading) heading = near
+    let at = NEAREST
+    while (at > 0 && near > nearest[at - 1]!) at--
+    if (at === NEAREST) continue
+    nearest.copyWithin(at + 1, at, NEAREST - 1)
+    nearest[at] = near
   }
+  const few = Math.min(NEAREST, all)
+  let three = 0
+  for (let i = 0; i < few; i++) three += nearest[i]! / few
+  return { nearest: nearest[0]!, three, title, all: sum / all, heading }
 }
 
 function sectionSignals(asked: Float32Array, sections: VectorRows): [number, number] {
-  const near = sections.dots(asked)
-  return near.length === 0 ? [0, 0] : [Math.max(...near), average(near)]
+  if (sections.length === 0) return [0, 0]
+  let [nearest, sum] = [-Infinity, 0]
+  for (let row = 0; row < sections.length; row++) {
+    const near = sections.dot(asked, row)
+    sum += near
+    if (near > nearest) nearest = near
+  }
+  return [nearest, sum / sections.length]
 }
 
 function best(rows: readonly (readonly number[])[]): number[] {

@@ -61,12 +61,14 @@ export class VectorRows {
     const { steps, sizes } = this.table
     const at = this.first + row
     const from = at * ROW + this.head * VECTOR_WIDTH
-    let [a, b] = [0, 0]
-    for (let i = 0; i < VECTOR_WIDTH; i += 2) {
+    let [a, b, c, d] = [0, 0, 0, 0]
+    for (let i = 0; i < VECTOR_WIDTH; i += 4) {
       a += vector[i]! * steps[from + i]!
       b += vector[i + 1]! * steps[from + i + 1]!
+      c += vector[i + 2]! * steps[from + i + 2]!
+      d += vector[i + 3]! * steps[from + i + 3]!
     }
-    return (a + b) * sizes[at * HEADS.length + this.head]!
+    return (a + b + (c + d)) * sizes[at * HEADS.length + this.head]!
   }
 
   dots(vector: Float32Array): number[] {

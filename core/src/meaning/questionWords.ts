@@ -1,7 +1,7 @@
 import { COMMON_WORDS } from '../text/commonWords.ts'
 import { isSpelt } from '../text/dictionary.ts'
-import { editDistance } from '../text/distance.ts'
 import type { Language } from '../text/language.ts'
+import { NearWords } from '../text/nearWords.ts'
 import { tokenize } from '../text/tokens.ts'
 import {
   type Letters,
@@ -15,7 +15,7 @@ import {
 import { compoundParts } from './compounds.ts'
 import type { LibraryCounts } from './libraryCounts.ts'
 import { SMALL_WORDS } from './smallWords.ts'
-import { dotOf, toUnit, type WordVectors } from './wordVectors.ts'
+import { dotOf, type KnownCosines, toUnit, type WordVectors } from './wordVectors.ts'
 
 /** What was misspelt, as it was typed and as it was read. */
 export interface Repair {
@@ -43,9 +43,8 @@ export interface AskedWords {
   pairs: readonly string[]
   /** What the words mean together, without what all sentences of the library have in common. */
   vector: Float32Array | null
-  vectors: readonly (Float32Array | null)[]
-  /** Cosines of each word with those at the places of `WordVectors`, as far as they are known; others are NaN. */
-  cosines: readonly Float32Array[]
+  /** Of each word, for how alike others are. */
+  cosines: readonly (KnownCosines | null)[]
 }
 
 const LEAST_REPAIRED = 4
@@ -58,6 +57,7 @@ const MEANT = 30_000
 /** Reads questions by what a library counts: compounds are split by its words, and what is in no dictionary is read as the nearest. */
 export class QuestionReader {
   private readonly repairs = new Map<string, string>()
+  private ours?: NearWords
 
   /** @param vectors tell how common a word is; without them dictionaries alone do */
   constructor(
@@ -82,7 +82,6 @@ export class QuestionReader {
     const keys = [...new Set(words.flatMap((word) => word.keys))]
     const weights = Float64Array.from(words, (word) => weightOf(word, this.counts, this.vectors))
     const keyIdf = Float64Array.from(keys, (key) => this.idf(key))
-    const vectors = words.map(({ text: own, stem }) => this.vectors?.vector(own, stem) ?? null)
     const letters = lettersOf(all)
     return {
       words,
@@ -98,10 +97,7 @@ export class QuestionReader {
       lettersLength: this.counts.lengthOf(letters),
       pairs: pairsOf(all),
       vector: this.freed(vectorOfWords(all, this.vectors)),
-      vectors,
-      cosines: words.map((_, i) =>
-        new Float32Array(vectors[i] ? this.vectors!.words.length : 0).fill(NaN),
-      ),
+      cosines: words.map(({ text: own, stem }) => this.vectors?.cosinesOf(own, stem) ?? null),
     }
   }
 
@@ -142,10 +138,9 @@ export class QuestionReader {
   private nearest(word: string): string {
     const limit = word.length > LONG ? 2 : 1
     let [best, likeliest] = [word, -Infinity]
-    const consider = (known: string, rank: number, isOurs: boolean) => {
-      if (known.length < LEAST_REPAIRED || Math.abs(known.length - word.length) > limit) return
-      const distance = editDistance(word, known, limit)
-      if (distance > limit) return
+    const consider = (known: string, distance: number, isOurs: boolean) => {
+      if (known.length < LEAST_REPAIRED) return
+      const rank = this.vectors?.rank(known) ?? MEANT
       const likely =
         -3 * distance +
         (isOurs ? 1.5 : 0) +
@@ -156,24 +151,27 @@ export class QuestionReader {
       likeliest = likely
       best = known
     }
-    for (const known of this.counts.words())
-      consider(known, this.vectors?.rank(known) ?? MEANT, true)
+    this.ours ??= new NearWords(this.counts.words())
+    for (const { word: known, distance } of this.ours.near(word, limit))
+      consider(known, distance, true)
     if (this.language === 'en' && this.vectors)
-      for (const { text, rank } of wordsMeant(this.vectors)) consider(text, rank, false)
+      for (const { word: known, distance } of wordsMeant(this.vectors).near(word, limit))
+        consider(known, distance, false)
     return best
   }
 }
 
-const meant = new WeakMap<WordVectors, readonly { text: string; rank: number }[]>()
+const meant = new WeakMap<WordVectors, NearWords>()
 
 /** The commonest English words that are spelt right, found once. */
-function wordsMeant(vectors: WordVectors): readonly { text: string; rank: number }[] {
+function wordsMeant(vectors: WordVectors): NearWords {
   let known = meant.get(vectors)
   if (!known) {
-    known = vectors.words
-      .slice(0, MEANT)
-      .map((text, rank) => ({ text, rank }))
-      .filter(({ text }) => text.length >= LEAST_REPAIRED && isSpelt(text, 'en'))
+    known = new NearWords(
+      vectors.words
+        .slice(0, MEANT)
+        .filter((word) => word.length >= LEAST_REPAIRED && isSpelt(word, 'en')),
+    )
     meant.set(vectors, known)
   }
   return known

@@ -53,11 +53,20 @@ export interface PlacedArticle {
   reading: ArticleReading
   /** Lengths of letters as vectors, under the weights of the library. */
   lettersLengths: { title: number; whole: number; units: Float64Array }
+  /** How much of each text's vector is its own, not what all sentences of the library have in common. */
+  own: ReadonlyMap<ReadText, number>
 }
 
 export function placed(reading: ArticleReading, counts: LibraryCounts): PlacedArticle {
+  const { title, headings, body, sections, inContext } = reading
   return {
     reading,
+    own: new Map(
+      [title, ...headings, body, ...sections, ...inContext].map((text) => {
+        const shared = text.vector ? dotOf(text.vector, counts.common) : 0
+        return [text, Math.sqrt(Math.max(0, 1 - shared * shared))]
+      }),
+    ),
     lettersLengths: {
       title: counts.lengthOf(reading.titleLetters),
       whole: counts.lengthOf(reading.wholeLetters),
@@ -138,7 +147,7 @@ export class WordMatch {
           ]
         : []
     if (!this.library.vectors) return [...plain, ...parts]
-    const near = (text: ReadText) => this.near(text.vector)
+    const near = (text: ReadText) => this.near(text)
     return [
       ...plain,
       ...parts,
@@ -245,31 +254,25 @@ export class WordMatch {
   }
 
   private allAlikes(): Float64Array {
-    const { words, vectors, cosines } = this.asked
+    const { words, cosines } = this.asked
     const { meanings } = this.article.reading
     const out = new Float64Array(words.length * meanings.length)
-    if (!this.library.vectors) return out
+    const { vectors } = this.library
+    if (!vectors) return out
     for (let word = 0; word < words.length; word++) {
-      const vector = vectors[word]
-      if (!vector) continue
-      const known = cosines[word]!
-      for (let i = 0; i < meanings.length; i++) {
-        const place = meanings[i]!
-        let cosine = known[place]!
-        if (Number.isNaN(cosine))
-          cosine = known[place] = this.library.vectors.cosineAt(vector, place)
-        out[i * words.length + word] = alikeOf(cosine)
-      }
+      const known = cosines[word]
+      if (!known) continue
+      for (let i = 0; i < meanings.length; i++)
+        out[i * words.length + word] = alikeOf(vectors.cosineOf(known, meanings[i]!))
     }
     return out
   }
 
   /** Cosine of what a text's words mean together with what the question's do, without what the library has in common. */
-  private near(vector: Float32Array | null): number {
-    if (!vector || !this.asked.vector) return 0
-    const shared = dotOf(vector, this.library.counts.common)
-    const left = Math.sqrt(Math.max(0, 1 - shared * shared))
-    return left < 1e-6 ? 0 : dotOf(this.asked.vector, vector) / left
+  private near(text: ReadText): number {
+    if (!text.vector || !this.asked.vector) return 0
+    const own = this.article.own.get(text)!
+    return own < 1e-6 ? 0 : dotOf(this.asked.vector, text.vector) / own
   }
 }
 

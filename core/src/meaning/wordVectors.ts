@@ -3,12 +3,21 @@ import { tensorOf, type Tensors } from './tensors.ts'
 /** Numbers of a word's vector. */
 export const WORD_DIMENSIONS = 100
 const UNKNOWN_RARITY = 9
+/** Words whose cosines are kept: some hundred bytes for each place. */
+const KEPT = 96
+
+/** A word with what is known of how near it is to others. */
+export interface KnownCosines {
+  readonly vector: Float32Array
+  readonly cosines: Float32Array
+}
 
 /** What words mean by the company they keep: vectors of unit length, of the commonest words first. */
 export class WordVectors {
   private readonly places: Map<string, number>
   private readonly bytes: Int8Array
   private readonly scales: Float32Array
+  private readonly known = new Map<string, KnownCosines>()
 
   /** @param words in the order of their rows. @throws {DamagedModel} when words and rows differ in number */
   constructor(
@@ -51,6 +60,31 @@ export class WordVectors {
     const from = place * WORD_DIMENSIONS
     for (let i = 0; i < WORD_DIMENSIONS; i++) sum[i]! += by * this.bytes[from + i]!
     return true
+  }
+
+  /**
+   * Cosines of a word with those at all places, as far as they were asked for by `cosineOf`; others are NaN. Words come again and again.
+   * @returns undefined when the word has no vector
+   */
+  cosinesOf(word: string, stem: string): KnownCosines | undefined {
+    const known = this.known.get(word)
+    if (known) {
+      this.known.delete(word)
+      this.known.set(word, known)
+      return known
+    }
+    const vector = this.vector(word, stem)
+    if (!vector) return undefined
+    const own = { vector, cosines: new Float32Array(this.words.length).fill(NaN) }
+    this.known.set(word, own)
+    if (this.known.size > KEPT) this.known.delete(this.known.keys().next().value!)
+    return own
+  }
+
+  cosineOf({ vector, cosines }: KnownCosines, place: number): number {
+    if (Number.isNaN(cosines[place]!)) cosines[place] = this.cosineAt(vector, place)
+    // Read back as it is kept, so that the first to ask hears the same as all others.
+    return cosines[place]!
   }
 
   /** Cosine of a vector of unit length with that at a place. */

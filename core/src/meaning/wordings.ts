@@ -45,37 +45,56 @@ export function alikeOf(cosine: number): number {
 export interface WordingLibrary {
   counts: LibraryCounts
   vectors?: WordVectors | undefined
-  /** Length of the wording's letters as a vector, by `counts`. */
+}
+
+/** A wording within a library. */
+export interface PlacedWording {
+  wording: ReadWording
+  /** How much each word says, and all together. */
+  weights: readonly number[]
+  weight: number
+  /** Length of its letters as a vector. */
   lettersLength: number
+}
+
+export function placedWording(
+  wording: ReadWording,
+  { counts, vectors }: WordingLibrary,
+): PlacedWording {
+  const weights = wording.words.map((word) => weightOf(word, counts, vectors))
+  return {
+    wording,
+    weights,
+    weight: weights.reduce((a, b) => a + b, 0) || 1,
+    lettersLength: counts.lengthOf(wording.letters),
+  }
 }
 
 /** The signals of one wording, in the order of TAUGHT_SIGNALS: how far each says what the other does, and letters in common; 0 to 1. */
 export function wordingSignals(
   asked: AskedWords,
-  wording: ReadWording,
-  { counts, vectors, lettersLength }: WordingLibrary,
+  { wording, weights, weight, lettersLength }: PlacedWording,
+  { vectors }: Pick<WordingLibrary, 'vectors'>,
 ): number[] {
   const alike = asked.words.map((word, i) =>
     wording.words.map((other, j) => {
       if (word.stem === other.stem) return 1
       if (word.keys.some((key) => other.keys.includes(key))) return SHARES_PART
-      const vector = asked.vectors[i]
-      if (!vector || wording.places[j]! < 0) return 0
-      return alikeOf(vectors!.cosineAt(vector, wording.places[j]!))
+      const cosines = asked.cosines[i]
+      if (!cosines || wording.places[j]! < 0) return 0
+      return alikeOf(vectors!.cosineOf(cosines, wording.places[j]!))
     }),
   )
   const said = asked.words.reduce(
     (sum, _, i) => sum + asked.weights[i]! * Math.max(0, ...alike[i]!),
     0,
   )
-  const weights = wording.words.map((word) => weightOf(word, counts, vectors))
   const meant = wording.words.reduce(
     (sum, _, j) => sum + weights[j]! * Math.max(0, ...alike.map((row) => row[j]!)),
     0,
   )
-  const all = weights.reduce((a, b) => a + b, 0) || 1
   return [
-    Math.sqrt((said / asked.weight) * (meant / all)),
+    Math.sqrt((said / asked.weight) * (meant / weight)),
     lettersShared(asked, wording.letters, lettersLength),
   ]
 }
