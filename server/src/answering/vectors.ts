@@ -2,11 +2,13 @@ import type { ContentItem } from '@janua/core'
 import { type FindVectors, type MeaningModels, packVectors, textsOfItem } from '@janua/core/meaning'
 import { createHash } from 'node:crypto'
 import { Op, type Sequelize } from 'sequelize'
+import { Turns } from '../jobs/turns.ts'
 import type { ContentTables } from '../library/models.ts'
 import { encodeInThreads } from './encoding.ts'
 
-/** Fewer texts are encoded here and now; more in threads, so that nobody's answer waits for it. */
-const FEW = 8
+/** An article has hardly more texts: these are encoded here, some at a time; more in threads, which take a while to begin. */
+const FEW = 60
+const AT_A_TIME = 2
 /** So many texts are looked up at once. */
 const AT_ONCE = 500
 
@@ -43,7 +45,12 @@ export class Vectors {
     const found = await this.stored(encoder.id, texts)
     const missing = texts.filter((text) => !found.has(text))
     if (missing.length <= FEW) {
-      const made = encoder.encode(missing).map(packVectors)
+      const turns = new Turns()
+      const made: Uint8Array[] = []
+      for (let from = 0; from < missing.length; from += AT_A_TIME) {
+        made.push(...encoder.encode(missing.slice(from, from + AT_A_TIME)).map(packVectors))
+        await turns.give()
+      }
       await this.store(encoder.id, missing, made, found)
       return (text) => found.get(text)
     }

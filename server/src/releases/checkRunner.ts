@@ -1,12 +1,9 @@
 import { type Names, problemsOf } from '@janua/core'
-import { setImmediate } from 'node:timers/promises'
 import type { CompiledRelease } from '../answering/engineHost.ts'
+import { Turns } from '../jobs/turns.ts'
 import type { Choice, Choices } from './choice.ts'
 import type { CheckFailure, CheckRow } from './models.ts'
 import { play, routed } from './playing.ts'
-
-/** Checks are run on the thread that answers visitors: after this many milliseconds the next in line gets its turn. */
-const AT_A_STRETCH_MS = 12
 
 /** Finds of a list of checks those that fail. */
 export async function failing(
@@ -16,13 +13,11 @@ export async function failing(
   names: Names,
 ): Promise<Map<number, string[]>> {
   const failed = new Map<number, string[]>()
-  let began = performance.now()
+  const turns = new Turns()
   for (const check of checks) {
     const problems = checked(release, check, at, names)
     if (problems.length > 0) failed.set(check.id, problems)
-    if (performance.now() - began < AT_A_STRETCH_MS) continue
-    await setImmediate()
-    began = performance.now()
+    await turns.give()
   }
   return failed
 }

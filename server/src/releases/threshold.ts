@@ -7,6 +7,7 @@ import { settingsAt } from '../conversations/respond.ts'
 import type { CoverageTables } from '../coverage/models.ts'
 import type { Doors } from '../doors/service.ts'
 import { problem } from '../http/problems.ts'
+import { Turns } from '../jobs/turns.ts'
 import type { Choices } from './choice.ts'
 import type { ReleaseTables, ReplayResultRow, ReplayRow } from './models.ts'
 import { keyOf, Standing, VERDICT_WORTH } from './standing.ts'
@@ -131,39 +132,43 @@ export class Threshold {
         p: result.sides.draft.best!.confidence,
         collection: result.sides.draft.best!.collection,
       }))
-    return chooseToJudge(open, sill, TO_JUDGE, seeded(replay.id * 1_000 + standing.size)).flatMap(
-      ({ one: { result, p, collection }, chance }): ToJudge[] => {
-        const door = release.doors.find(({ id }) => id === result.doorId)
-        if (!door) return []
-        const before = result.carried === null ? undefined : { subject: result.carried }
-        const { answer } = answerAfter(release.index, result.text, before, {
-          ...settingsAt(release, door, new Date(0)),
-          day: result.days.at(-1),
-          sill: 0,
-          sills: {},
-          declines: [],
-        })
-        const source = answer.sources[0]
-        if (!source) return []
-        const said = blocksText(answer.blocks)
-        return [
-          {
-            text: result.text,
-            door: result.doorId,
-            collection,
-            confidence: p,
-            chance,
-            item: source.item,
-            revision: source.revision,
-            ordinal: source.ordinal,
-            print: fingerprint(said),
-            title: source.title,
-            path: source.path,
-            said,
-          },
-        ]
-      },
-    )
+    const chosen = chooseToJudge(open, sill, TO_JUDGE, seeded(replay.id * 1_000 + standing.size))
+    const turns = new Turns()
+    const shown: ToJudge[] = []
+    for (const {
+      one: { result, p, collection },
+      chance,
+    } of chosen) {
+      const door = release.doors.find(({ id }) => id === result.doorId)
+      if (!door) continue
+      await turns.give()
+      const before = result.carried === null ? undefined : { subject: result.carried }
+      const { answer } = answerAfter(release.index, result.text, before, {
+        ...settingsAt(release, door, new Date(0)),
+        day: result.days.at(-1),
+        sill: 0,
+        sills: {},
+        declines: [],
+      })
+      const source = answer.sources[0]
+      if (!source) continue
+      const said = blocksText(answer.blocks)
+      shown.push({
+        text: result.text,
+        door: result.doorId,
+        collection,
+        confidence: p,
+        chance,
+        item: source.item,
+        revision: source.revision,
+        ordinal: source.ordinal,
+        print: fingerprint(said),
+        title: source.title,
+        path: source.path,
+        said,
+      })
+    }
+    return shown
   }
 
   /** Sets the sill of a door, or of a collection at it, in the draft. */

@@ -11,6 +11,7 @@ import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../clock.ts'
 import { settingsAt } from '../../conversations/respond.ts'
 import { problem } from '../../http/problems.ts'
+import { Turns } from '../../jobs/turns.ts'
 import type { LastAsked } from './asked.ts'
 
 /** What the live release, the draft, or the draft with some phrasings more, says to the questions of one topic. */
@@ -24,15 +25,18 @@ export class Effects {
   }
 
   /** Expected right answers of a release among some questions. */
-  rightOf(release: CompiledRelease, asked: readonly LastAsked[]): { right: number; n: number } {
-    const said = asked.map((each) => ({
-      times: each.times,
-      worth: worthOf(this.ask(release, release.index, each)),
-    }))
-    return {
-      right: said.reduce((sum, { times, worth }) => sum + times * worth, 0),
-      n: said.reduce((sum, { times }) => sum + times, 0),
+  async rightOf(
+    release: CompiledRelease,
+    asked: readonly LastAsked[],
+  ): Promise<{ right: number; n: number }> {
+    const turns = new Turns()
+    let [right, n] = [0, 0]
+    for (const each of asked) {
+      right += each.times * worthOf(this.ask(release, release.index, each))
+      n += each.times
+      await turns.give()
     }
+    return { right, n }
   }
 
   /**
@@ -60,7 +64,7 @@ export class Effects {
         phrasings: [...content.phrasings, ...(given ?? []), ...asked.map(({ text }) => text)],
       },
     ])
-    const chosen = given ? [...given] : this.choose(asked, { draft, content, known })
+    const chosen = given ? [...given] : await this.choose(asked, { draft, content, known })
     return this.compare(
       asked,
       aWeek,
@@ -70,23 +74,29 @@ export class Effects {
     )
   }
 
-  private choose(
+  private async choose(
     asked: readonly LastAsked[],
     {
       draft,
       content,
       known,
     }: { draft: CompiledRelease; content: ContentItem; known: { vectors?: FindVectors } },
-  ): string[] {
+  ): Promise<string[]> {
+    const turns = new Turns()
     const chosen: string[] = []
-    const answered = (index: ReleaseIndex, each: LastAsked) =>
-      worthOf(this.ask(draft, index, each)) > 0
-    let left = asked.filter((each) => !answered(draft.index, each))
+    const unanswered = async (index: ReleaseIndex, among: readonly LastAsked[]) => {
+      const still: LastAsked[] = []
+      for (const each of among) {
+        if (worthOf(this.ask(draft, index, each)) === 0) still.push(each)
+        await turns.give()
+      }
+      return still
+    }
+    let left = await unanswered(draft.index, asked)
     while (chosen.length < MOST_CHOSEN && left.length > 0) {
       const next = left[0]!
       const index = taught(draft.index, content, [...chosen, next.text], known)
-      const after = left.filter((each) => !answered(index, each))
-      left = after.filter(({ hash }) => hash !== next.hash)
+      left = (await unanswered(index, left)).filter(({ hash }) => hash !== next.hash)
       chosen.push(next.text)
     }
     return chosen
@@ -96,18 +106,23 @@ export class Effects {
     return Promise.all([this.needs.engine.live(), this.needs.engine.draft()])
   }
 
-  private compare(
+  private async compare(
     asked: readonly LastAsked[],
     aWeek: number,
     [before, beforeIndex]: [CompiledRelease | null, ReleaseIndex | null],
     [after, afterIndex]: [CompiledRelease, ReleaseIndex],
     phrasings: string[],
-  ): GapEffect {
-    const said = asked.map((each) => ({
-      each,
-      before: before && beforeIndex ? this.ask(before, beforeIndex, each) : null,
-      after: this.ask(after, afterIndex, each),
-    }))
+  ): Promise<GapEffect> {
+    const turns = new Turns()
+    const said: { each: LastAsked; before: Answer | null; after: Answer }[] = []
+    for (const each of asked) {
+      said.push({
+        each,
+        before: before && beforeIndex ? this.ask(before, beforeIndex, each) : null,
+        after: this.ask(after, afterIndex, each),
+      })
+      await turns.give()
+    }
     const total = (of: (one: (typeof said)[number]) => number) =>
       said.reduce((sum, one) => sum + one.each.times * of(one), 0)
     const n = total(() => 1)
