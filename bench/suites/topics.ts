@@ -4,6 +4,7 @@ import {
   type ContentItem,
   fitOwn,
   indexRelease,
+  type Language,
   nearItems,
   pick,
   questionVectors,
@@ -17,8 +18,10 @@ import { join } from 'node:path'
 import { demoQuestions, plantedTopics } from '../../demo/content.ts'
 import { demoLibrary } from '../../demo/documents.ts'
 import { bootstrap, mean } from '../bootstrap.ts'
+import { domainNames, languageOf, naturalDomain } from '../content/natural.ts'
 import { articleOf, shelf } from '../content/tasks.ts'
 import { type Figure, withLimit } from '../figure.ts'
+import { prepared } from '../naturalSubject.ts'
 import { type Clusterer, density, janua, kMeans, REACHES } from '../peers/clusterers.ts'
 
 interface Labelled {
@@ -33,48 +36,88 @@ const MOST_SECONDS = 60
 /** How well questions are put together that ask the same, beside k-means that is told how many topics there are and a density-based peer, on the same vectors. */
 export async function topicsSuite(): Promise<Figure[]> {
   const sets = [await demoSet(), await paraphraseSet()]
-  return [...sets.flatMap(compared), atSize(sets[0]!)]
+  return [
+    ...sets.flatMap((set) => compared(set.name, [set])),
+    ...compared('natural, English', await naturalSets('en')),
+    ...compared('natural, German', await naturalSets('de')),
+    atSize(sets[0]!),
+  ]
 }
 
-function compared({ name, questions, truth }: Labelled): Figure[] {
-  const vectors = questionVectors(questions)
-  const count = new Set(truth).size
-  const scored = (clusterer: Clusterer) => {
-    const labels = clusterer(vectors, count)
-    return { labels, rand: adjustedRand(truth, labels), v: vMeasure(truth, labels) }
+/** Questions in people’s own words by the need that they tell of, each domain read with models that did not see it. */
+async function naturalSets(language: Language): Promise<Labelled[]> {
+  const sets: Labelled[] = []
+  for (const name of domainNames().filter((each) => languageOf(each) === language)) {
+    const domain = await naturalDomain(name)
+    const engine = prepared(domain)
+    const asked = domain.questions.filter(({ before }) => before.length === 0)
+    const needs = [...new Set(asked.map(({ need }) => need))]
+    sets.push({
+      name,
+      questions: asked.map((question) => ({
+        text: question.text,
+        times: 1,
+        near: nearItems(engine.ask(question)?.trace ?? { candidates: [] }),
+      })),
+      truth: asked.map(({ need }) => needs.indexOf(need)),
+    })
   }
-  const dense = REACHES.map((reach) => scored(density(reach))).sort((a, b) => b.rand - a.rand)[0]!
-  const subjects = {
-    janua: scored(janua),
-    'k-means, true k': scored(kMeans),
-    'DBSCAN, best reach': dense,
-  }
-  const best = {
-    rand: Math.max(subjects['k-means, true k'].rand, dense.rand),
-    v: Math.max(subjects['k-means, true k'].v, dense.v),
-  }
-  return Object.entries(subjects).flatMap(([subject, { labels, rand, v }]) => {
-    const figure = (measure: string, value: number): Figure => ({
+  return sets
+}
+
+/** Measures of several sets are means, with an interval over sets. */
+function compared(name: string, sets: readonly Labelled[]): Figure[] {
+  const vectors = sets.map(({ questions }) => questionVectors(questions))
+  const counts = sets.map(({ truth }) => new Set(truth).size)
+  const scored = (clusterer: Clusterer) =>
+    sets.map(({ truth }, i) => {
+      const labels = clusterer(vectors[i]!, counts[i]!)
+      return {
+        rand: adjustedRand(truth, labels),
+        v: vMeasure(truth, labels),
+        alone: aloneAmong(labels),
+      }
+    })
+  const rands = (all: ReturnType<typeof scored>) => mean(all.map(({ rand }) => rand))
+  const dense = REACHES.map((reach) => scored(density(reach))).sort(
+    (a, b) => rands(b) - rands(a),
+  )[0]!
+  const peers = { 'k-means, true k': scored(kMeans), 'DBSCAN, best reach': dense }
+  const most = (measure: 'rand' | 'v') =>
+    Math.max(...Object.values(peers).map((all) => mean(all.map((each) => each[measure]))))
+  return Object.entries({ janua: scored(janua), ...peers }).flatMap(([subject, all]) => {
+    const figure = (measure: string, values: readonly number[]): Figure => ({
       suite: 'topics',
-      case: `${name}, ${count} topics`,
+      case: `${name}, ${mean(counts)} topics${sets.length > 1 ? ' each' : ''}`,
       subject,
       measure,
-      value,
+      value: mean(values),
       unit: 'share',
-      n: questions.length,
+      n: sets.reduce((sum, { questions }) => sum + questions.length, 0),
+      ...(values.length > 1 && bootstrap(values, mean)),
     })
-    const sizes = new Map<number, number>()
-    for (const label of labels) sizes.set(label, (sizes.get(label) ?? 0) + 1)
-    const alone = labels.map((label) => (sizes.get(label) === 1 ? 1 : 0))
-    const own = subject === 'janua'
+    const limited = (measure: string, kind: 'rand' | 'v') => {
+      const own = figure(
+        measure,
+        all.map((each) => each[kind]),
+      )
+      return subject === 'janua' ? withLimit(own, { atLeast: most(kind) }) : own
+    }
     return [
-      own
-        ? withLimit(figure('adjusted Rand index', rand), { atLeast: best.rand })
-        : figure('adjusted Rand index', rand),
-      own ? withLimit(figure('V-measure', v), { atLeast: best.v }) : figure('V-measure', v),
-      { ...figure('alone', mean(alone)), ...bootstrap(alone, mean) },
+      limited('adjusted Rand index', 'rand'),
+      limited('V-measure', 'v'),
+      figure(
+        'alone',
+        all.flatMap(({ alone }) => alone),
+      ),
     ]
   })
+}
+
+function aloneAmong(labels: readonly number[]): number[] {
+  const sizes = new Map<number, number>()
+  for (const label of labels) sizes.set(label, (sizes.get(label) ?? 0) + 1)
+  return labels.map((label) => (sizes.get(label) === 1 ? 1 : 0))
 }
 
 /** The demo's questions: those of planted topics with the topic, the others with the article that settles them. */
