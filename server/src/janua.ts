@@ -12,6 +12,7 @@ import { accountRoutes } from './accounts/routes.ts'
 import { Security } from './accounts/security.ts'
 import { Accounts } from './accounts/service.ts'
 import { sessionsIn } from './accounts/sessions.ts'
+import { BackgroundAnswers } from './answering/backgroundAnswers.ts'
 import { EngineHost } from './answering/engineHost.ts'
 import type { Rewriter } from './answering/rewriter.ts'
 import type { ReadModels } from './answering/meaningModels.ts'
@@ -343,7 +344,8 @@ export function createJanua({
   const sampling = new AuditSampling({ db, tables, clock })
   const unsettled = new Unsettled({ db, tables, engine, mends, clock })
 
-  const effects = new Effects({ engine, clock })
+  const backgroundAnswers = new BackgroundAnswers()
+  const effects = new Effects({ engine, clock, answers: backgroundAnswers })
   const gapMends = new GapMends({
     db,
     tables,
@@ -517,6 +519,7 @@ export function createJanua({
     await importer.close()
     await sites.close()
     await replays.close()
+    await backgroundAnswers.close()
     await logImports.ended()
     await topics.close()
     await rollup.close()

@@ -2,11 +2,13 @@ import type { GapEffect } from '@janua/contracts'
 import {
   type Answer,
   answerQuestion,
+  type AnswerSettings,
   changeIndex,
   type ContentItem,
   type ReleaseIndex,
 } from '@janua/core'
 import type { FindVectors } from '@janua/core/meaning'
+import type { BackgroundAnswers } from '../../answering/backgroundAnswers.ts'
 import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../clock.ts'
 import { settingsAt } from '../../conversations/respond.ts'
@@ -16,7 +18,12 @@ import type { LastAsked } from './asked.ts'
 
 /** What the live release, the draft, or the draft with some phrasings more, says to the questions of one topic. */
 export class Effects {
-  constructor(private readonly needs: { engine: EngineHost; clock: Clock }) {}
+  /** What a release's answers to questions are worth on a day: mends are looked at again whenever something was asked. */
+  private known = { under: '', worths: new Map<string, number>() }
+
+  constructor(
+    private readonly needs: { engine: EngineHost; clock: Clock; answers: BackgroundAnswers },
+  ) {}
 
   /** Live against the draft. */
   async ofDraft(asked: readonly LastAsked[], aWeek: number): Promise<GapEffect> {
@@ -29,14 +36,21 @@ export class Effects {
     release: CompiledRelease,
     asked: readonly LastAsked[],
   ): Promise<{ right: number; n: number }> {
-    const turns = new Turns()
-    let [right, n] = [0, 0]
-    for (const each of asked) {
-      right += each.times * worthOf(this.ask(release, release.index, each))
-      n += each.times
-      await turns.give()
+    const day = this.needs.clock.now().toISOString().slice(0, 10)
+    const under = `${release.number} ${release.key} ${day}`
+    if (this.known.under !== under) this.known = { under, worths: new Map() }
+    const { worths } = this.known
+    const keyOf = ({ door, text }: LastAsked) => `${door} ${text}`
+    const missing = asked.filter((each) => !worths.has(keyOf(each)))
+    const said = await this.needs.answers.of(
+      release.index,
+      missing.map((each) => ({ text: each.text, settings: this.settingsFor(release, each) })),
+    )
+    missing.forEach((each, i) => worths.set(keyOf(each), worthOf(said[i]!)))
+    return {
+      right: asked.reduce((sum, each) => sum + each.times * worths.get(keyOf(each))!, 0),
+      n: asked.reduce((sum, { times }) => sum + times, 0),
     }
-    return { right, n }
   }
 
   /**
@@ -151,20 +165,26 @@ export class Effects {
   private ask(
     release: CompiledRelease,
     index: ReleaseIndex,
-    { text, door }: Pick<LastAsked, 'text' | 'door'>,
+    asked: Pick<LastAsked, 'text' | 'door'>,
   ): Answer {
+    return answerQuestion(index, asked.text, this.settingsFor(release, asked))
+  }
+
+  private settingsFor(release: CompiledRelease, { door }: Pick<LastAsked, 'door'>): AnswerSettings {
     const at = release.doors.find(({ id }) => id === door) ?? release.doors[0]
-    return answerQuestion(
-      index,
-      text,
-      at ? settingsAt(release, at, this.needs.clock.now()) : { sill: 0.6, model: release.model },
-    )
+    return at
+      ? settingsAt(release, at, this.needs.clock.now())
+      : { sill: 0.6, model: release.model }
   }
 }
 
 const MOST_CHOSEN = 6
 
-function worthOf({ outcome, kind, confidence }: Answer): number {
+function worthOf({
+  outcome,
+  kind,
+  confidence,
+}: Pick<Answer, 'outcome' | 'kind' | 'confidence'>): number {
   return outcome === 'answered' && kind !== 'elsewhere' ? confidence : 0
 }
 

@@ -1,0 +1,80 @@
+import { answerQuestion, blocksOf, type ReleaseIndex } from '@janua/core'
+import type { Worker } from 'node:worker_threads'
+import { startThread } from '../jobs/startThread.ts'
+import { Turns } from '../jobs/turns.ts'
+import type { AskDone, AskTask } from './askThread.ts'
+
+/** So many questions go to the thread at once. */
+const AT_ONCE = 40
+
+/** Asks many questions for what Janua does by itself, in a thread of its own: visitors and pages wait for none of them. */
+export class BackgroundAnswers {
+  private worker: Worker | null = null
+  /** The index that the thread holds. */
+  private held: ReleaseIndex | null = null
+  private last: Promise<unknown> = Promise.resolve()
+
+  /** What an index says to questions, in their order; one list after the other. */
+  of(index: ReleaseIndex, questions: AskTask['questions']): Promise<AskDone> {
+    const asked = this.last.then(() =>
+      index.meaning ? this.inThread(index, questions) : this.here(index, questions),
+    )
+    this.last = asked.catch(() => undefined)
+    return asked
+  }
+
+  async close(): Promise<void> {
+    await this.worker?.terminate()
+    this.lose()
+  }
+
+  /** By words alone a question takes less time than a thread would to begin. */
+  private async here(index: ReleaseIndex, questions: AskTask['questions']): Promise<AskDone> {
+    const turns = new Turns()
+    const done: AskDone = []
+    for (const { text, settings } of questions) {
+      done.push(answerQuestion(index, text, settings))
+      await turns.give()
+    }
+    return done
+  }
+
+  private async inThread(index: ReleaseIndex, questions: AskTask['questions']): Promise<AskDone> {
+    const done: AskDone = []
+    for (let from = 0; from < questions.length; from += AT_ONCE)
+      done.push(...(await this.some(index, questions.slice(from, from + AT_ONCE))))
+    return done
+  }
+
+  private some(index: ReleaseIndex, questions: AskTask['questions']): Promise<AskDone> {
+    const worker = (this.worker ??= startThread(
+      new URL('./askThread.ts', import.meta.url),
+      null,
+      {},
+    ))
+    return new Promise<AskDone>((done, failed) => {
+      const end = (then: () => void) => {
+        worker.off('message', take).off('error', fail).off('exit', leave)
+        then()
+      }
+      const take = (said: AskDone) => end(() => done(said))
+      const fail = (cause: Error) => end(() => failed(cause))
+      const leave = () =>
+        end(() => {
+          this.lose()
+          failed(new Error('the thread that answers in the background ended'))
+        })
+      worker.on('message', take).on('error', fail).on('exit', leave)
+      worker.postMessage({
+        questions,
+        ...(this.held !== index && { blocks: blocksOf(index) }),
+      } satisfies AskTask)
+      this.held = index
+    })
+  }
+
+  private lose(): void {
+    this.worker = null
+    this.held = null
+  }
+}
