@@ -60,6 +60,10 @@ export interface TraceCandidate extends Source {
   matched: string[]
   /** The title, phrasing or heading that came nearest. */
   nearestWording?: string
+  /** The piece of the passage that comes nearest in meaning, where meaning was looked at. */
+  nearestPiece?: string
+  /** Words of the question that it does not have, each with a word of the article that means something near. */
+  nearWords?: [asked: string, there: string][]
 }
 
 export interface Trace {
@@ -550,7 +554,10 @@ function judgedByMeaning(
   }
   return fitted
     .map((candidate): Judged => {
-      const { sure, contributions, wording, units, article } = meantOf.get(candidate.doc)!
+      const { sure, contributions, wording, units, article, nearWords } = meantOf.get(
+        candidate.doc,
+      )!
+      const piece = sayingOf(units)
       const at = headAt(index, candidate.doc)
       const foundBy = regimeOf(candidate)
       const shown: TraceCandidate = {
@@ -564,6 +571,12 @@ function judgedByMeaning(
           .filter((_, i) => candidate.matched[i])
           .map((term) => term.readAs ?? term.word),
         nearestWording: candidate.wording?.text ?? wording,
+        ...(piece && { nearestPiece: shortened(piece) }),
+        ...(nearWords.length > 0 && {
+          nearWords: nearWords
+            .slice(0, NEAR_WORDS)
+            .map(({ asked, there }): [string, string] => [asked, there]),
+        }),
       }
       return { candidate, at, shown, units, article }
     })
@@ -574,6 +587,13 @@ function judgedByMeaning(
     )
 }
 const FOUND_BY_WORDS = 60
+/** So much is told of why a passage came near. */
+const NEAR_WORDS = 3
+const MOST_OF_PIECE = 160
+
+function shortened(piece: string): string {
+  return piece.length <= MOST_OF_PIECE ? piece : `${piece.slice(0, MOST_OF_PIECE - 1)}…`
+}
 
 /** How sure each item is by its surest passage. */
 function surestOf(candidates: readonly Judged[]): Map<number, number> {

@@ -3,6 +3,7 @@ import type { MeaningIndex, UnitFit } from '../meaning/meaning.ts'
 import { type Asked, rank } from '../retrieval/rank.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import type { Candidate } from '../retrieval/search.ts'
+import type { NearWord } from '../meaning/wordSignals.ts'
 import { NO_MATCH } from '../retrieval/twoWay.ts'
 import { guessLanguage } from '../text/language.ts'
 import { withoutMasks } from '../text/mask.ts'
@@ -19,6 +20,7 @@ export interface MeantCandidate {
   units: readonly UnitFit[]
   /** The same of its whole article. */
   article: readonly UnitFit[]
+  nearWords: readonly NearWord[]
 }
 
 /** What is learnt holds for libraries of so many articles; of fewer, how far one stands out from the others tells less. */
@@ -80,6 +82,7 @@ export function meantCandidates(
         wording: article.wording,
         units,
         article: all,
+        nearWords: article.nearWords,
       }),
     )
   })

@@ -15,7 +15,7 @@ import {
   TAUGHT_SIGNALS,
   wordingSignals,
 } from './wordings.ts'
-import { placed, type PlacedArticle, WordMatch } from './wordSignals.ts'
+import { type NearWord, placed, type PlacedArticle, WordMatch } from './wordSignals.ts'
 
 /** A piece of an article with how well it fits a question; only to be compared within one article. */
 export interface UnitFit {
@@ -36,6 +36,8 @@ export interface RankedArticle {
   wording: string
   /** Its units, the best fitting first. */
   units: readonly UnitFit[]
+  /** Words of the question with words of it that mean something near. */
+  nearWords: readonly NearWord[]
 }
 
 /** The articles of a library for a question, the best first. */
@@ -207,6 +209,7 @@ class Ranking {
           standard: standard[i]!,
           wording: read[i]!.wording,
           units: this.unitsOf(article),
+          nearWords: this.matchOf(article).nearWords(),
         })),
     }
   }

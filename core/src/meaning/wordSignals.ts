@@ -47,6 +47,16 @@ export function wordSignals(language: Language, hasVectors: boolean): readonly W
 }
 
 const [K1, B] = [1.2, 0.6]
+/** Words that are less alike than this are no reason that a person would see. */
+const LEAST_TOLD = 0.25
+
+/** A word of the question with one of an article that means something near. */
+export interface NearWord {
+  asked: string
+  there: string
+  /** 0 to 1. */
+  alike: number
+}
 
 /** What does not depend on the question: an article within its library. */
 export interface PlacedArticle {
@@ -168,6 +178,25 @@ export class WordMatch {
   ofUnit(unit: number): { covered: number; alike: number } {
     const text = this.article.reading.inContext[unit]!
     return { covered: this.covered(text), alike: this.library.vectors ? this.alike(text) : 0 }
+  }
+
+  /** Words of the question that the article does not have, each with the word of it that comes nearest; the nearest first. */
+  nearWords(): NearWord[] {
+    const { words } = this.asked
+    const { numbers, meanings } = this.article.reading
+    const { vectors } = this.library
+    if (!vectors) return []
+    return words
+      .flatMap(({ text, stem, keys }, word): NearWord[] => {
+        if (numbers.has(stem) || keys.some((key) => numbers.has(key))) return []
+        let [best, alike] = [-1, LEAST_TOLD]
+        for (let i = 0; i < meanings.length; i++) {
+          const own = this.alikes[i * words.length + word]!
+          if (own > alike) [best, alike] = [meanings[i]!, own]
+        }
+        return best < 0 ? [] : [{ asked: text, there: vectors.words[best]!, alike }]
+      })
+      .sort((a, b) => b.alike - a.alike)
   }
 
   private match({ stems, keys }: ReadText, average: number, byParts = false): number {

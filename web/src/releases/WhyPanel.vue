@@ -42,6 +42,18 @@ const passage = computed(() => {
     ? { candidate, parts: markedWords(text, candidate.matched) }
     : undefined
 })
+/** What brought the passage near besides the words that it shares with the question. */
+const reasons = computed(() => {
+  if (!passage.value) return []
+  const { nearWords = [], nearestPiece, nearestWording, title } = passage.value.candidate
+  return [
+    ...nearWords.map(([asked, there]) => `“${asked}” is near “${there}”`),
+    ...(nearestPiece ? [`Nearest sentence: “${nearestPiece}”`] : []),
+    ...(nearestWording && nearestWording !== title
+      ? [`Nearest taught wording: “${nearestWording}”`]
+      : []),
+  ]
+})
 </script>
 
 <template>
@@ -73,10 +85,11 @@ const passage = computed(() => {
     <figure v-if="passage" class="passage" data-test="matched">
       <figcaption class="small quiet">
         {{ [passage.candidate.title, ...passage.candidate.path].join(' › ') }}: the passage, with
-        the words of the question that it has<template v-if="passage.candidate.nearestWording">
-          · nearest wording “{{ passage.candidate.nearestWording }}”</template
-        >
+        the words of the question that it has
       </figcaption>
+      <ul v-if="reasons.length" class="small reasons" data-test="near">
+        <li v-for="reason in reasons" :key="reason">{{ reason }}</li>
+      </ul>
       <p>
         <template v-for="(part, i) in passage.parts" :key="i"
           ><mark v-if="part.hit">{{ part.text }}</mark
@@ -118,6 +131,10 @@ const passage = computed(() => {
   padding-left: 12px;
   display: grid;
   gap: 4px;
+}
+.reasons {
+  margin: 0;
+  padding-left: 18px;
 }
 .passage p {
   white-space: pre-line;
