@@ -96,6 +96,7 @@ async function workOut(): Promise<void> {
     </p>
     <template v-if="mend.state === 'in draft'">
       <EffectLine v-if="effect" :effect="effect" before="live now" after="in the draft" />
+      <p v-else class="small quiet">Asking its questions again…</p>
       <p v-if="gain" class="small" data-test="gain">
         Gain over all {{ count(gain.n, 'question') }} of four weeks, harm elsewhere included:
         <strong>{{ gain.change }}</strong> right answers a week ({{ gain.low }} to {{ gain.high }}),

@@ -25,6 +25,8 @@ const { state, run: load } = useRemote((signal) => get<GapSheet>(`/gaps/${id}`, 
 const { state: effect, run: loadEffect } = useRemote((signal) =>
   get<GapEffect>(`/gaps/${id}/effect`, {}, signal),
 )
+/** Only what holds for the draft as it is: what a fix did not yet change would be read as what it does. */
+const shownEffect = computed(() => (effect.value.status === 'ready' ? effect.value.value : null))
 const sheet = computed(() => state.value.value)
 const kind = ref<'teach' | 'extend' | 'write'>('teach')
 const chosen = ref<string[]>([])
@@ -120,7 +122,7 @@ async function changed(): Promise<void> {
             (median)</template
           >.
         </div>
-        <TopicWordings v-model="chosen" :sheet="sheet" :effect="effect.value ?? null" />
+        <TopicWordings v-model="chosen" :sheet="sheet" :effect="shownEffect" />
         <TopicTools :sheet="sheet" :chosen="chosen" @changed="changed" />
         <NearestWhy :sheet="sheet" />
       </section>
@@ -133,7 +135,7 @@ async function changed(): Promise<void> {
             {{ sheet.closed.n }} come out right. It opens again by itself when that no longer holds.
           </p>
         </section>
-        <GapMended v-if="sheet.mends.length" :sheet="sheet" :effect="effect.value ?? null" />
+        <GapMended v-if="sheet.mends.length" :sheet="sheet" :effect="shownEffect" />
         <section class="panel stack" data-test="mend-panel">
           <h2>{{ isDone ? 'Mend it otherwise' : 'Mend it' }}</h2>
           <p class="small quiet">
