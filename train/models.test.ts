@@ -110,8 +110,8 @@ describe('an index that understands', function () {
     '😀',
     'a'.repeat(2_000),
   ]
-  const said = (index: ReleaseIndex) =>
-    questions.map((question) =>
+  const said = (index: ReleaseIndex, asked = questions) =>
+    asked.map((question) =>
       answerQuestion(index, question, { sill: 0.4 }).trace.candidates.map(
         ({ item, confidence }) => [item, confidence],
       ),
@@ -124,6 +124,14 @@ describe('an index that understands', function () {
         .slice(0, 4)
         .map(([first]) => first?.[0]),
     ).to.eql([1, 2, 3, 4]))
+  it('is sure of what was taught in the very words, however near other articles come', () => {
+    const wording = 'when may the money be fetched'
+    const [before] = said(whole, [wording])[0]!
+    const taught = changeIndex(whole, { put: [{ ...items[1]!, phrasings: [wording] }] })
+    const [after] = said(taught, [wording])[0]!
+    expect(after).to.eql([2, 0.95])
+    expect(before).to.not.eql(after)
+  })
   it('is sure of it to a degree between 0 and 1', () => {
     for (const rungs of said(whole)) for (const [, sure] of rungs) expect(sure).to.be.within(0, 1)
   })

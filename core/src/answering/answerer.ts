@@ -143,6 +143,9 @@ export interface AnswerSettings {
 
 /** A fixed answer wins outright from this two-way match with one of its phrasings. */
 const FIXED_MATCH = 0.85
+/** What is asked in the very words of a title or taught question is that: whoever taught it wants it answered, however near others come. */
+const OWN_WORDS = 0.95
+const OWN_WORDS_SURE = 0.95
 /** Nearest articles are shown as suggestions from this share of the sill, and listed at all from NEAR_FLOOR. */
 const SUGGEST_SHARE = 0.5
 const NEAR_FLOOR = 0.06
@@ -197,6 +200,11 @@ export function answerQuestion(
           days,
           fit,
           byWords: surestOf(byWords),
+          inOwnWords: new Set(
+            byWords.flatMap(({ at, candidate: { match } }) =>
+              match.both >= OWN_WORDS ? [at.item.id] : [],
+            ),
+          ),
         }),
       )
     : byWords
@@ -525,6 +533,7 @@ function judgedByMeaning(
     days,
     fit,
     byWords,
+    inOwnWords,
   }: {
     asked: Asked
     text: string
@@ -533,6 +542,8 @@ function judgedByMeaning(
     days: readonly DayFacts[]
     fit: (all: readonly Candidate[]) => Candidate[]
     byWords: ReadonlyMap<number, number>
+    /** Items that were asked for in the words of their title or of a question that was taught for them. */
+    inOwnWords: ReadonlySet<number>
   },
 ): Judged[] {
   const without = [...index.limited].flatMap(([item, head]) =>
@@ -540,7 +551,16 @@ function judgedByMeaning(
   )
   const found = rank(asked, index, FOUND_BY_WORDS)
   const whole = settings.before ? afterwards(settings.before.text, text) : text
-  const meant = meantCandidates(meaning, index, { text: whole, asked, found, byWords }, without)
+  const meant = meantCandidates(
+    meaning,
+    index,
+    { text: whole, asked, found, byWords },
+    without,
+  ).map((each) =>
+    inOwnWords.has(index.itemIdOf(each.candidate.doc))
+      ? { ...each, sure: Math.max(each.sure, OWN_WORDS_SURE) }
+      : each,
+  )
   const candidates = meant.map(({ candidate }) => candidate)
   const gone = new Set(outOfSeason(candidates, days, index).map(({ doc }) => doc))
   const left = candidates.filter(({ doc }) => !gone.has(doc))

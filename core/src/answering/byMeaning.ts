@@ -1,4 +1,4 @@
-import { groupedSignals, type SignalGroup } from '../meaning/explain.ts'
+import type { SignalGroup } from '../meaning/explain.ts'
 import type { MeaningIndex, UnitFit } from '../meaning/meaning.ts'
 import { type Asked, rank } from '../retrieval/rank.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
@@ -69,7 +69,6 @@ export function meantCandidates(
     ),
   )
   return best.flatMap((article) => {
-    const contributions = groupedSignals(ranking.names, ranking.weights, article.standard)
     const all = article.units
     return passagesOf(article.item, all, index).map(
       ({ doc, fit, share, units }): MeantCandidate => ({
@@ -78,7 +77,7 @@ export function meantCandidates(
           score: fit,
         },
         sure: share * (trust * article.sure + (1 - trust) * (byWords.get(article.item) ?? 0)),
-        contributions,
+        contributions: article.contributions,
         wording: article.wording,
         units,
         article: all,

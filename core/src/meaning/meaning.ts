@@ -1,4 +1,5 @@
 import type { Language } from '../text/language.ts'
+import { groupedSignals, type SignalGroup } from './explain.ts'
 import { LibraryCounts } from './libraryCounts.ts'
 import type { ArticleVectors, AskedVectors } from './meaningSignals.ts'
 import { meaningSignals, partsOfQuestion, taughtSignals } from './meaningSignals.ts'
@@ -30,8 +31,8 @@ export interface RankedArticle {
   share: number
   /** Chance that it settles the question, 0 to 1: that of the first, and of others by their shares. */
   sure: number
-  /** How far each signal lies above the other articles, in spreads, in the order of `names`. */
-  standard: Float64Array
+  /** What speaks for it beside the other articles, and against it. */
+  contributions: Record<SignalGroup, number>
   /** Its title or the taught question that comes nearest. */
   wording: string
   /** Its units, the best fitting first. */
@@ -44,8 +45,6 @@ export interface RankedArticle {
 export interface RankedArticles {
   articles: RankedArticle[]
   repaired: readonly Repair[]
-  names: readonly string[]
-  weights: readonly number[]
   /** Whether sentences were understood, or words alone. */
   bySentences: boolean
   /** How many articles were looked at. */
@@ -65,7 +64,8 @@ export interface MeaningQuestion {
 const WHOLE = 64
 const BY_WORDS = 24
 const MOST_RANKED = 6
-const KEPT = 1_000
+/** Rankings of some kilobytes each: in a log the same is asked again and again. */
+const KEPT = 4_000
 const BY_MEANING = 24
 /** So many others tell what an article is like that has nothing to do with the question. */
 const OTHERS = 16
@@ -147,8 +147,7 @@ export class MeaningIndex {
 
   private rank(question: MeaningQuestion): RankedArticles {
     const library = this.libraries.get(question.language) ?? [...this.libraries.values()][0]
-    if (!library)
-      return { articles: [], repaired: [], names: [], weights: [], bySentences: false, among: 0 }
+    if (!library) return { articles: [], repaired: [], bySentences: false, among: 0 }
     return new Ranking(library, question).ranked()
   }
 }
@@ -174,8 +173,6 @@ class Ranking {
     const { weights, signals: names } = this.model
     const about = {
       repaired: this.asked.repaired,
-      names,
-      weights,
       bySentences: !!this.views,
       among: pool.length,
     }
@@ -206,7 +203,7 @@ class Ranking {
           item: article.item,
           share,
           sure: sure * (share / parts[first]!),
-          standard: standard[i]!,
+          contributions: groupedSignals(names, weights, standard[i]!),
           wording: read[i]!.wording,
           units: this.unitsOf(article),
           nearWords: this.matchOf(article).nearWords(),
