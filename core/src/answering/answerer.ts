@@ -12,7 +12,7 @@ import { NO_MATCH } from '../retrieval/twoWay.ts'
 import type { DayFacts } from '../text/calendar.ts'
 import { ASPECT_TIME } from '../text/analyse.ts'
 import { guessLanguage } from '../text/language.ts'
-import { fold } from '../text/tokens.ts'
+import { fold, tokenize } from '../text/tokens.ts'
 import { meantCandidates } from './byMeaning.ts'
 import { confidence, type ConfidenceModel, contributions } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
@@ -201,8 +201,10 @@ export function answerQuestion(
           fit,
           byWords: surestOf(byWords),
           inOwnWords: new Set(
-            byWords.flatMap(({ at, candidate: { match } }) =>
-              match.both >= OWN_WORDS ? [at.item.id] : [],
+            byWords.flatMap(({ at, candidate: { match, wording } }) =>
+              match.both >= OWN_WORDS || (wording && plainWords(wording.text) === plainWords(text))
+                ? [at.item.id]
+                : [],
             ),
           ),
         }),
@@ -621,6 +623,12 @@ function surestOf(candidates: readonly Judged[]): Map<number, number> {
   for (const { shown } of candidates)
     surest.set(shown.item, Math.max(surest.get(shown.item) ?? 0, shown.confidence))
   return surest
+}
+
+function plainWords(text: string): string {
+  return tokenize(text)
+    .map(({ word }) => word)
+    .join(' ')
 }
 
 /** A fixed answer that was asked for in its own words goes before whatever else is near. */
