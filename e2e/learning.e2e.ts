@@ -8,7 +8,7 @@ import { demoHouse } from './support/house.ts'
 import { asks, signedIn, visitorAt } from './support/people.ts'
 
 /** A replay asks thousands of questions again: on a slow machine that takes its time. */
-const REPLAY_MS = 90_000
+const REPLAY_MS = 180_000
 
 /** The lead on a Monday: from the week's sentence to a gap that is mended, and seen live. */
 describe('a Monday morning', () => {

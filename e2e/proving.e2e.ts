@@ -71,7 +71,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
     await lead.presses('prove-replay')
     await lead.driver.wait(
       async () => (await (await lead.sees('proof')).getText()).includes('No good answer is lost'),
-      60_000,
+      180_000,
       'the replay did not end',
     )
     expect(await (await lead.sees('proof')).getText()).to.match(/All \d+ checks pass/)

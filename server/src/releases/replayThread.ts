@@ -23,7 +23,10 @@ export interface ReplayTask {
 export type ReplayDone = ReplayedDays[][]
 
 const { releases } = (workerData as { order: ReplayOrder }).order
-const opened = releases.map(({ blocks, doors }) => ({ index: openShared(blocks), doors }))
+const indices = new Map(
+  [...new Set(releases.map(({ blocks }) => blocks))].map((blocks) => [blocks, openShared(blocks)]),
+)
+const opened = releases.map(({ blocks, doors }) => ({ index: indices.get(blocks)!, doors }))
 
 parentPort!.on('message', ({ cases }: ReplayTask) => {
   const done: ReplayDone = cases.map(({ text, before, door, days }) =>

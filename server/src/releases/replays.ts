@@ -263,10 +263,13 @@ export class Replays {
         const isSame =
           (live.model ?? null) === (draft.model ?? null) ||
           row.modelId === (await this.modelOf(row.liveRelease))
-        const releases = [live, { ...live, model: draft.model }, draft].map((release) => ({
-          blocks: blocksOf(release.index),
-          doors: doorsOf(release),
-        }))
+        // One object for one index: whoever is sent it opens it once.
+        const [liveBlocks, draftBlocks] = [blocksOf(live.index), blocksOf(draft.index)]
+        const releases = [
+          { blocks: liveBlocks, doors: doorsOf(live) },
+          { blocks: liveBlocks, doors: doorsOf({ ...live, model: draft.model }) },
+          { blocks: draftBlocks, doors: doorsOf(draft) },
+        ]
         pool = new ReplayPool({ releases: isSame ? releases.slice(1) : releases }, THREADS)
         await this.replay(row, cases, { pool, standing, isSame, stop: () => stopped })
         if (stopped) return
