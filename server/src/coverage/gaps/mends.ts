@@ -103,8 +103,11 @@ export class GapMends {
     await audit.note(actor, `gap ${input.state}`, label, { topic, ...input })
   }
 
-  /** Asks the questions of every published mend again of the live release, and looks at what was asked since. */
-  async prove(): Promise<GapMendView[]> {
+  /**
+   * Asks the questions of every published mend again of the live release, and looks at what was asked since.
+   * @param which only those that do not hold yet, for whoever waits for them; those that held are a matter of some time
+   */
+  async prove(which: 'all' | 'not yet mended' = 'all'): Promise<GapMendView[]> {
     const { db, tables, engine, clock } = this.needs
     const live = await engine.live()
     if (!live) return []
@@ -129,6 +132,7 @@ export class GapMends {
           )
         continue
       }
+      if (which === 'not yet mended' && mend.state === 'mended') continue
       const publishedAt = mend.publishedAt ?? clock.now()
       const { right, n } = await this.rightSince(mend, publishedAt, { live, worthNow })
       const standing = mendStanding({
