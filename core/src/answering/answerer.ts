@@ -144,7 +144,6 @@ export interface AnswerSettings {
 /** A fixed answer wins outright from this two-way match with one of its phrasings. */
 const FIXED_MATCH = 0.85
 /** What is asked in the very words of a title or taught question is that: whoever taught it wants it answered, however near others come. */
-const OWN_WORDS = 0.95
 const OWN_WORDS_SURE = 0.95
 /** Nearest articles are shown as suggestions from this share of the sill, and listed at all from NEAR_FLOOR. */
 const SUGGEST_SHARE = 0.5
@@ -201,10 +200,8 @@ export function answerQuestion(
           fit,
           byWords: surestOf(byWords),
           inOwnWords: new Set(
-            byWords.flatMap(({ at, candidate: { match, wording } }) =>
-              match.both >= OWN_WORDS || (wording && plainWords(wording.text) === plainWords(text))
-                ? [at.item.id]
-                : [],
+            byWords.flatMap(({ at, candidate: { wording } }) =>
+              wording && plainWords(wording.text) === plainWords(text) ? [at.item.id] : [],
             ),
           ),
         }),
@@ -558,11 +555,14 @@ function judgedByMeaning(
     index,
     { text: whole, asked, found, byWords },
     without,
-  ).map((each) =>
-    inOwnWords.has(index.itemIdOf(each.candidate.doc))
-      ? { ...each, sure: Math.max(each.sure, OWN_WORDS_SURE) }
-      : each,
-  )
+  ).map((each) => {
+    if (inOwnWords.size === 0) return each
+    const isOwn = inOwnWords.has(index.itemIdOf(each.candidate.doc))
+    return {
+      ...each,
+      sure: isOwn ? Math.max(each.sure, OWN_WORDS_SURE) : each.sure * (1 - OWN_WORDS_SURE),
+    }
+  })
   const candidates = meant.map(({ candidate }) => candidate)
   const gone = new Set(outOfSeason(candidates, days, index).map(({ doc }) => doc))
   const left = candidates.filter(({ doc }) => !gone.has(doc))
