@@ -12,6 +12,7 @@ import { healthSuite } from './suites/health.ts'
 import { largeSuite } from './suites/large.ts'
 import { logSuite } from './suites/log.ts'
 import { loopSuite } from './suites/loop.ts'
+import { meaningSuite } from './suites/meaning.ts'
 import { naturalSuite } from './suites/natural.ts'
 import { refuseSuite } from './suites/refuse.ts'
 import { loadSuite } from './suites/load.ts'
@@ -33,6 +34,7 @@ const SUITES = {
   natural: naturalSuite,
   facts: factsSuite,
   taught: taughtSuite,
+  meaning: meaningSuite,
   find: findSuite,
   refuse: refuseSuite,
   ground: groundSuite,

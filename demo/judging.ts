@@ -146,7 +146,7 @@ export async function addChecks(
   }
   await janua.checks.add(lead, {
     ...none,
-    messages: ['how much does it cost to change a saver ticket'],
+    messages: ['what does changing a saver booking cost'],
     comes: 'answer',
     item: null,
     contains: ['6.00'],
