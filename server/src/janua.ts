@@ -398,7 +398,7 @@ export function createJanua({
   /** Every mend is held against what visitors get now. */
   const proveMends = async () => {
     const proofs = await mends.prove()
-    await gapMends.prove('not yet mended')
+    await gapMends.prove('new')
     gapMends.prove().catch((cause: unknown) => log.error({ err: cause }, 'fixes not looked at'))
     return proofs
   }

@@ -105,9 +105,9 @@ export class GapMends {
 
   /**
    * Asks the questions of every published mend again of the live release, and looks at what was asked since.
-   * @param which only those that do not hold yet, for whoever waits for them; those that held are a matter of some time
+   * @param which only those that came with this release, for whoever waits for them; the others are a matter of some time
    */
-  async prove(which: 'all' | 'not yet mended' = 'all'): Promise<GapMendView[]> {
+  async prove(which: 'all' | 'new' = 'all'): Promise<GapMendView[]> {
     const { db, tables, engine, clock } = this.needs
     const live = await engine.live()
     if (!live) return []
@@ -132,7 +132,7 @@ export class GapMends {
           )
         continue
       }
-      if (which === 'not yet mended' && mend.state === 'mended') continue
+      if (which === 'new' && mend.state !== 'in draft') continue
       const publishedAt = mend.publishedAt ?? clock.now()
       const { right, n } = await this.rightSince(mend, publishedAt, { live, worthNow })
       const standing = mendStanding({
