@@ -144,6 +144,15 @@ export interface GapEffect {
   }[]
   /** Phrasings that were tried. */
   phrasings: string[]
+  /** What teaching does to questions of other topics that came near the article. */
+  elsewhere?: { brought: MovedQuestion[]; taken: MovedQuestion[] }
+}
+/** A question that another article, or none, answered before. */
+export interface MovedQuestion {
+  text: string
+  times: number
+  /** What answered it before; null for nothing. */
+  from: string | null
 }
 export const tryTeachInput = Joi.object<{ item: number; phrasings: string[] | null }>({
   item: Joi.number().integer().required(),

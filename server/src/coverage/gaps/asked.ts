@@ -59,3 +59,21 @@ export async function lastAsked(
   }
   return found
 }
+
+/** A question to be asked again at its door. */
+export type AskedAt = Pick<LastAsked, 'text' | 'times' | 'door'>
+
+/** The most frequent wordings outside a topic that came near an item: what teaching it anything could move. */
+export async function askedNear(
+  db: Sequelize,
+  item: number,
+  { except, most }: { except: number; most: number },
+): Promise<AskedAt[]> {
+  const rows = await db.query<AskedAt>(
+    `SELECT q.text, w.times, q.door_id AS door
+     FROM (SELECT norm, times, norm_hash FROM topic_wordings WHERE (topic_id IS NULL OR topic_id <> :except) AND near LIKE :near ORDER BY times DESC, norm_hash LIMIT :most) w
+     JOIN questions q ON q.id = (SELECT MAX(id) FROM questions newest WHERE newest.norm = w.norm) ORDER BY w.times DESC, w.norm_hash`,
+    { replacements: { except, near: `%"item":${item},%`, most }, type: QueryTypes.SELECT },
+  )
+  return rows.map(({ times, ...row }) => ({ ...row, times: Number(times) }))
+}

@@ -14,7 +14,7 @@ import type { Clock } from '../../clock.ts'
 import { settingsAt } from '../../conversations/respond.ts'
 import { problem } from '../../http/problems.ts'
 import { Turns } from '../../jobs/turns.ts'
-import type { LastAsked } from './asked.ts'
+import type { AskedAt, LastAsked } from './asked.ts'
 
 /** What the live release, the draft, or the draft with some phrasings more, says to the questions of one topic. */
 export class Effects {
@@ -62,6 +62,7 @@ export class Effects {
     aWeek: number,
     item: number,
     given: readonly string[] | null,
+    elsewhere: readonly AskedAt[] = [],
   ): Promise<GapEffect> {
     const [, draft] = await this.both()
     const content = (
@@ -79,13 +80,34 @@ export class Effects {
       },
     ])
     const chosen = given ? [...given] : await this.choose(asked, { draft, content, known })
-    return this.compare(
-      asked,
-      aWeek,
-      [draft, draft.index],
-      [draft, taught(draft.index, content, chosen, known)],
-      chosen,
-    )
+    const then = taught(draft.index, content, chosen, known)
+    return {
+      ...(await this.compare(asked, aWeek, [draft, draft.index], [draft, then], chosen)),
+      elsewhere: await this.moved(elsewhere, draft, then, item),
+    }
+  }
+
+  /** Questions that an item answers once it was taught something, and did not answer before. */
+  private async moved(
+    asked: readonly AskedAt[],
+    draft: CompiledRelease,
+    then: ReleaseIndex,
+    item: number,
+  ): Promise<NonNullable<GapEffect['elsewhere']>> {
+    const turns = new Turns()
+    const moved: NonNullable<GapEffect['elsewhere']> = { brought: [], taken: [] }
+    const answering = ({ outcome, sources }: Answer) =>
+      outcome === 'answered' ? sources[0] : undefined
+    for (const each of asked) {
+      await turns.give()
+      if (answering(this.ask(draft, then, each))?.item !== item) continue
+      const before = answering(this.ask(draft, draft.index, each))
+      if (before?.item === item) continue
+      const { text, times } = each
+      if (before) moved.taken.push({ text, times, from: before.title })
+      else moved.brought.push({ text, times, from: null })
+    }
+    return moved
   }
 
   private async choose(

@@ -106,6 +106,23 @@ describe('gaps', () => {
       { text: 'There are two sockets on deck 3.', conversation, times: 1 },
     ])
   })
+  it('tell which questions of other topics teaching would bring along', async () => {
+    const bike = (await janua.tables.items.findOne({ where: { title: 'Bicycles' } }))!.id
+    const tried = async (phrasing: string) =>
+      (
+        (await lead.post(`/gaps/${topic}/try`, { item: bike, phrasings: [phrasing] }))
+          .body as GapEffect
+      ).elsewhere
+    await janua.tables.topicWordings.update(
+      { near: [{ item: bike, confidence: 0.5 }] },
+      { where: { norm: 'who is the captain' } },
+    )
+    expect(await tried('who is the captain')).to.eql({
+      brought: [{ text: 'who is the captain', times: 3, from: null }],
+      taken: [],
+    })
+    expect(await tried('where to oil a chain')).to.eql({ brought: [], taken: [] })
+  })
   it('try teaching before anything is saved, and choose wordings that bring others along', async () => {
     const bike = (await janua.tables.items.findOne({ where: { title: 'Bicycles' } }))!.id
     const effect = (await lead.post(`/gaps/${topic}/try`, { item: bike, phrasings: null }))
