@@ -4,9 +4,9 @@ import { pictureFailures } from './support/failures.ts'
 import { demoHouse } from './support/house.ts'
 import { asks, signedIn, visitorAt } from './support/people.ts'
 
-/** The demo's engine takes it for a question about late boats; the article on cancelling settles it. */
-const QUESTION = "we can't come any more, refund?"
-const RIGHT = 'Cancelling a booking'
+/** The demo's engine takes it for a question about dogs; how to have a ticket sent again settles it. */
+const QUESTION = 'our dog ate the tickets'
+const RIGHT = 'Your ticket has not arrived'
 
 describe('a wrong answer, taught, checked, replayed, published to the team, to all, and taken back', () => {
   let house: Awaited<ReturnType<typeof demoHouse>>
@@ -50,7 +50,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
   it('the article is edited beside it, and the answer follows as it is saved', async () => {
     await lead.presses('edit-open')
     const body = await lead.sees('edit-body')
-    await body.sendKeys(' The party that comes instead pays nothing more.')
+    await body.sendKeys(' It can be sent as often as you like.')
     await lead.presses('edit-save')
     await lead.sees('rehearsed', `from ${RIGHT}`)
     await lead.presses('compare-open')
@@ -77,7 +77,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
     expect(await (await lead.sees('proof')).getText()).to.match(/All \d+ checks pass/)
   })
   it('published to the team, visitors keep what they have', async () => {
-    await lead.types('note', 'Cancelling')
+    await lead.types('note', 'Tickets again')
     await lead.presses('audience')
     await chooses(lead, 'for the team only')
     await lead.presses('publish')
