@@ -114,6 +114,8 @@ export class Browser {
       const element = await this.sees(name, withText)
       return (
         (await this.driver.executeAsyncScript<boolean>(STANDS_STILL, element)) &&
+        // What is not yet enabled would be clicked in vain.
+        (await element.isEnabled()) &&
         element.click().then(() => true)
       )
     }
