@@ -31,7 +31,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
     (await browser.element({ xpath: `//li[@role="option" and contains(., "${text}")]` })).click()
   const visitorGets = async () => {
     await asks(visitor, QUESTION)
-    return (await visitor.all('source')).at(-1) ?? ''
+    return (await visitor.all('answer')).at(-1) ?? ''
   }
 
   it('the lead sees in rehearsal why it is wrong, and says what it should have been', async () => {
