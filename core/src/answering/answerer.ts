@@ -320,7 +320,9 @@ function said(chosen: Judged, shown: Shown): Pick<Answer, 'blocks' | 'sources'> 
     return { blocks: blocksOf(chosen, shown), sources: [sourceOf(chosen.at)] }
   const { passage } = index.passage(chosen.candidate.doc)
   const pieces = new Map<number, Set<string>>()
-  for (const { unit } of bestPieces(chosen.article, length)) {
+  // A document tells of many things: what is near in another part of it speaks of something else.
+  const pool = chosen.at.item.kind === 'document' ? chosen.units! : chosen.article
+  for (const { unit } of bestPieces(pool, length)) {
     const own = pieces.get(unit.ordinal!) ?? new Set()
     pieces.set(unit.ordinal!, own.add(unit.text))
   }
@@ -352,11 +354,15 @@ const FEW_WORDS = 35
 /** So many pieces are shown, none of which fits less than the best by more than this; a fit is usually 0.3 to 1.6. */
 const PIECES = { short: 2, middle: 4 }
 const FIT_MARGIN = 0.3
+/** A single piece is seldom all that was asked for. */
+const LEAST_PIECES = 2
 
 function bestPieces(article: readonly UnitFit[], length: 'short' | 'middle'): UnitFit[] {
   const telling = article.filter(({ unit }) => isTelling(unit))
   const least = (telling[0]?.fit ?? 0) - FIT_MARGIN
-  return telling.slice(0, PIECES[length]).filter(({ fit }) => fit >= least)
+  return telling
+    .slice(0, PIECES[length])
+    .filter(({ fit }, place) => place < LEAST_PIECES || fit >= least)
 }
 
 /** Whether a piece says something by itself. */
