@@ -152,9 +152,18 @@ describe('pages', () => {
       const wide: string[] = []
       for (const path of await everyPage()) {
         await settledAt(path)
-        const [page, window] = (await lead.driver.executeScript(
-          'const { scrollWidth, clientWidth } = document.documentElement; return [scrollWidth, clientWidth]',
-        )) as [number, number]
+        const widths = async () =>
+          (await lead.driver.executeScript(
+            'const { scrollWidth, clientWidth } = document.documentElement; return [scrollWidth, clientWidth]',
+          )) as [number, number]
+        // What is still being laid out is given a moment.
+        await lead.driver
+          .wait(
+            async () => (await widths()).every((width, _, [, window]) => width <= window!),
+            3_000,
+          )
+          .catch(() => undefined)
+        const [page, window] = await widths()
         if (page > window) wide.push(`${path}: ${page} px in ${window} px`)
       }
       expect(wide).to.eql([])
