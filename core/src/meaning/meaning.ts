@@ -87,6 +87,7 @@ interface Library {
   counts: LibraryCounts
   reader: QuestionReader
   entries: Entry[]
+  byItem: ReadonlyMap<number, Entry>
   /** Whether all of its articles have vectors. */
   hasVectors: boolean
   placed: Map<MeaningPart, Map<number, LibraryArticle>>
@@ -123,6 +124,7 @@ export class MeaningIndex {
         counts,
         reader: new QuestionReader(language, counts, own.vectors),
         entries: entries.sort((a, b) => a.item - b.item),
+        byItem: new Map(entries.map((entry) => [entry.item, entry])),
         hasVectors: own.sentences !== undefined && entries.every(({ part }) => part.vectors),
         placed: new Map(),
       })
@@ -237,12 +239,11 @@ class Ranking {
         ? this.library.entries.filter(({ item }) => !left.has(item))
         : this.library.entries
     if (all.length <= WHOLE) return all
-    const byItem = new Map(all.map((entry) => [entry.item, entry]))
     const chosen = new Set<Entry>()
     for (const item of this.question.byWords) {
       if (chosen.size >= BY_WORDS) break
-      const entry = byItem.get(item)
-      if (entry) chosen.add(entry)
+      const entry = this.library.byItem.get(item)
+      if (entry && !left.has(item)) chosen.add(entry)
     }
     if (this.views) for (const entry of this.nearest(all)) chosen.add(entry)
     const others = all.filter((entry) => !chosen.has(entry))
@@ -258,11 +259,17 @@ class Ranking {
         part.nearestSections(this.views!.tuned.whole),
       ]),
     )
-    return all
-      .map((entry) => ({ entry, near: near.get(entry.part)![entry.place]! }))
-      .sort((a, b) => b.near - a.near || a.entry.item - b.entry.item)
-      .slice(0, BY_MEANING)
-      .map(({ entry }) => entry)
+    // The articles come in the order of items: of equals the first stays before the others.
+    const best: { entry: Entry; near: number }[] = []
+    for (const entry of all) {
+      const own = near.get(entry.part)![entry.place]!
+      if (best.length === BY_MEANING && own <= best.at(-1)!.near) continue
+      let at = best.length
+      while (at > 0 && best[at - 1]!.near < own) at--
+      best.splice(at, 0, { entry, near: own })
+      if (best.length > BY_MEANING) best.pop()
+    }
+    return best.map(({ entry }) => entry)
   }
 
   private placedAt({ part, place }: Entry) {
