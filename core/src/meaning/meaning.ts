@@ -207,8 +207,8 @@ class Ranking {
           sure: sure * (share / parts[first]!),
           contributions: groupedSignals(names, weights, standard[i]!),
           wording: read[i]!.wording,
-          units: this.unitsOf(article),
-          nearWords: this.matchOf(article).nearWords(),
+          units: this.unitsOf(article, read[i]!.match),
+          nearWords: read[i]!.match.nearWords(),
         })),
     }
   }
@@ -293,6 +293,7 @@ class Ranking {
   }
 
   private signalsOf(article: ReturnType<Ranking['placedAt']>): {
+    match: WordMatch
     signals: number[]
     none: number[] | null
     wording: string
@@ -311,9 +312,10 @@ class Ranking {
       ),
     ]
     const wording = best.wording.text
-    if (!this.views) return { signals: words, none: null, wording }
+    if (!this.views) return { match, signals: words, none: null, wording }
     const [shipped, tuned] = [this.under(article, 'shipped'), this.under(article, 'tuned')]
     return {
+      match,
       signals: [
         ...words,
         ...meaningSignals(this.views.shipped, shipped),
@@ -346,8 +348,7 @@ class Ranking {
     )
   }
 
-  private unitsOf(article: ReturnType<Ranking['placedAt']>): UnitFit[] {
-    const match = this.matchOf(article)
+  private unitsOf(article: ReturnType<Ranking['placedAt']>, match: WordMatch): UnitFit[] {
     const near = this.views
       ? this.under(article, 'tuned').units.dots(this.views.tuned.whole)
       : article.reading.units.map(() => 0)
