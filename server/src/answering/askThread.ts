@@ -1,5 +1,10 @@
-import { type Answer, answerQuestion, type AnswerSettings, type IndexBlocks } from '@janua/core'
-import type { ReleaseIndex } from '@janua/core'
+import {
+  type Answer,
+  answerQuestion,
+  type AnswerSettings,
+  type IndexBlocks,
+  type ReleaseIndex,
+} from '@janua/core'
 import { parentPort } from 'node:worker_threads'
 import { openShared } from './meaningModels.ts'
 

@@ -1,6 +1,6 @@
 import { answerQuestion, blocksOf, type ReleaseIndex } from '@janua/core'
 import type { Worker } from 'node:worker_threads'
-import { startThread } from '../jobs/startThread.ts'
+import { askThread, startThread } from '../jobs/startThread.ts'
 import { Turns } from '../jobs/turns.ts'
 import type { AskDone, AskTask } from './askThread.ts'
 
@@ -46,31 +46,17 @@ export class BackgroundAnswers {
     return done
   }
 
-  private some(index: ReleaseIndex, questions: AskTask['questions']): Promise<AskDone> {
-    const worker = (this.worker ??= startThread(
-      new URL('./askThread.ts', import.meta.url),
-      null,
-      {},
-    ))
-    return new Promise<AskDone>((done, failed) => {
-      const end = (then: () => void) => {
-        worker.off('message', take).off('error', fail).off('exit', leave)
-        then()
-      }
-      const take = (said: AskDone) => end(() => done(said))
-      const fail = (cause: Error) => end(() => failed(cause))
-      const leave = () =>
-        end(() => {
-          this.lose()
-          failed(new Error('the thread that answers in the background ended'))
-        })
-      worker.on('message', take).on('error', fail).on('exit', leave)
-      worker.postMessage({
-        questions,
-        ...(this.held !== index && { blocks: blocksOf(index) }),
-      } satisfies AskTask)
-      this.held = index
-    })
+  private async some(index: ReleaseIndex, questions: AskTask['questions']): Promise<AskDone> {
+    this.worker ??= startThread(new URL('./askThread.ts', import.meta.url), null, {})
+    const task = { questions, ...(this.held !== index && { blocks: blocksOf(index) }) }
+    this.held = index
+    try {
+      return await askThread<AskTask, AskDone>(this.worker, task)
+    } catch (cause) {
+      // The next question finds a fresh thread.
+      this.lose()
+      throw cause
+    }
   }
 
   private lose(): void {

@@ -28,3 +28,21 @@ export function inThread<T, R>(
     worker.once('exit', () => failed(new Error('a job in a thread ended without a report')))
   })
 }
+
+/**
+ * Gives a thread that goes on running a task, and waits for its report; one task at a time.
+ * @throws when the thread fails or ends before it has reported: it can be asked nothing more
+ */
+export function askThread<T, R>(worker: Worker, task: T): Promise<R> {
+  return new Promise((done, failed) => {
+    const end = (then: () => void) => {
+      worker.off('message', take).off('error', fail).off('exit', leave)
+      then()
+    }
+    const take = (report: R) => end(() => done(report))
+    const fail = (cause: Error) => end(() => failed(cause))
+    const leave = () => fail(new Error('a thread ended without a report'))
+    worker.on('message', take).on('error', fail).on('exit', leave)
+    worker.postMessage(task)
+  })
+}

@@ -1,11 +1,10 @@
 import type { Worker } from 'node:worker_threads'
-import { startThread } from '../jobs/startThread.ts'
+import { askThread, startThread } from '../jobs/startThread.ts'
 import type { ReplayDone, ReplayOrder, ReplayTask } from './replayThread.ts'
 
 /** Threads that ask releases questions, each one task at a time. */
 export class ReplayPool {
   private readonly workers: Worker[]
-  private failed: ((cause: Error) => void)[] = []
 
   constructor(order: ReplayOrder, threads: number) {
     this.workers = Array.from({ length: threads }, () =>
@@ -27,7 +26,7 @@ export class ReplayPool {
       this.workers.map(async (worker) => {
         while (next < tasks.length && !stop()) {
           const place = next++
-          await keep(await this.one(worker, tasks[place]!), place)
+          await keep(await askThread<ReplayTask, ReplayDone>(worker, tasks[place]!), place)
         }
       }),
     )
@@ -35,21 +34,5 @@ export class ReplayPool {
 
   async close(): Promise<void> {
     await Promise.all(this.workers.map((worker) => worker.terminate()))
-    for (const fail of this.failed) fail(new Error('the replay was ended'))
-  }
-
-  private one(worker: Worker, task: ReplayTask): Promise<ReplayDone> {
-    return new Promise((done, failed) => {
-      const fail = (cause: Error) => end(() => failed(cause))
-      const take = (result: ReplayDone) => end(() => done(result))
-      const end = (then: () => void) => {
-        worker.off('message', take).off('error', fail)
-        this.failed = this.failed.filter((each) => each !== fail)
-        then()
-      }
-      this.failed.push(fail)
-      worker.on('message', take).on('error', fail)
-      worker.postMessage(task)
-    })
   }
 }
