@@ -12,7 +12,7 @@ import { NO_MATCH } from '../retrieval/twoWay.ts'
 import type { DayFacts } from '../text/calendar.ts'
 import { ASPECT_TIME } from '../text/analyse.ts'
 import { guessLanguage } from '../text/language.ts'
-import { fold, tokenize } from '../text/tokens.ts'
+import { fold, plainWords } from '../text/tokens.ts'
 import { meantCandidates } from './byMeaning.ts'
 import { confidence, type ConfidenceModel, contributions } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
@@ -199,11 +199,7 @@ export function answerQuestion(
           days,
           fit,
           byWords: surestOf(byWords),
-          inOwnWords: new Set(
-            byWords.flatMap(({ at, candidate: { wording } }) =>
-              wording && plainWords(wording.text) === plainWords(text) ? [at.item.id] : [],
-            ),
-          ),
+          inOwnWords: askedInOwnWords(byWords, text),
         }),
       )
     : byWords
@@ -631,10 +627,14 @@ function surestOf(candidates: readonly Judged[]): Map<number, number> {
   return surest
 }
 
-function plainWords(text: string): string {
-  return tokenize(text)
-    .map(({ word }) => word)
-    .join(' ')
+/** Items that were asked for in the words of their title or of a question that was taught for them. */
+function askedInOwnWords(candidates: readonly Judged[], text: string): Set<number> {
+  const asked = plainWords(text)
+  return new Set(
+    candidates.flatMap(({ at, candidate: { wording } }) =>
+      wording && plainWords(wording.text) === asked ? [at.item.id] : [],
+    ),
+  )
 }
 
 /** A fixed answer that was asked for in its own words goes before whatever else is near. */

@@ -42,6 +42,13 @@ export function tokenize(text: string): Token[] {
   return tokens
 }
 
+/** A text's folded words in a row: texts with the same differ in signs, case and spaces at most. */
+export function plainWords(text: string): string {
+  return tokenize(text)
+    .map(({ word }) => word)
+    .join(' ')
+}
+
 /** The words and numbers of a text as they are written, without their places: several times faster than tokenize. */
 export function writtenWords(text: string): string[] {
   const words: string[] = []

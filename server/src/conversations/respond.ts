@@ -6,7 +6,7 @@ import {
   blocksText,
   dayIn,
   maskPrivate,
-  tokenize,
+  plainWords,
   type Turn,
 } from '@janua/core'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
@@ -122,10 +122,7 @@ export function settingsAt(
 
 /** Equal questions have an equal form: their folded words. */
 export function normOf(question: string): string {
-  return tokenize(question)
-    .map(({ word }) => word)
-    .join(' ')
-    .slice(0, 300)
+  return plainWords(question).slice(0, 300)
 }
 
 export function answerText(
