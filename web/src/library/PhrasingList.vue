@@ -35,16 +35,15 @@ const change = (i: number, text: string) =>
     </div>
     <ul>
       <li v-for="(phrasing, i) in phrasings" :key="phrasing">
-        <div class="row line">
+        <div class="line">
           <InputText
             :model-value="phrasing"
             size="small"
-            class="grow"
             :aria-label="`Phrasing ${i + 1}`"
             data-test="phrasing"
             @change="change(i, ($event.target as HTMLInputElement).value)"
           />
-          <ReachSign v-if="markOf(phrasing)" :mark="markOf(phrasing)!" />
+          <ReachSign v-if="markOf(phrasing)" class="sign" :mark="markOf(phrasing)!" />
           <Button text size="small" :aria-label="`Remove “${phrasing}”`" @click="drop(i)"
             ><X :size="16" aria-hidden="true"
           /></Button>
@@ -74,7 +73,18 @@ ul {
   gap: 5px;
 }
 .line {
-  flex-wrap: nowrap;
-  gap: 6px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  align-items: center;
+  gap: 2px 6px;
+}
+.line > :last-child {
+  grid-column: 3;
+  grid-row: 1;
+}
+/* What comes before this article is named in a line of its own: titles are long. */
+.sign:not(.first) {
+  grid-column: 1 / -1;
+  grid-row: 2;
 }
 </style>

@@ -30,7 +30,7 @@ const told = computed(() => {
 <style scoped>
 .mark {
   color: var(--brick);
-  max-width: 180px;
+  max-width: 100%;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
