@@ -257,7 +257,7 @@ export function createJanua({
     clock,
     wake: () => void jobs.runNow('topics'),
   })
-  const learning = new Learning({ db, tables, engine, clock })
+  const learning = new Learning({ db, tables, engine, clock, vectors })
   const rewording = new Rewording({ rewriter })
   const threads = new Threads({ db, tables, users, events, clock })
   const erasure = new Erasure({ db, tables, audit, events, clock })

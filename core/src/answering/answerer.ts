@@ -13,7 +13,7 @@ import type { DayFacts } from '../text/calendar.ts'
 import { ASPECT_TIME } from '../text/analyse.ts'
 import { guessLanguage } from '../text/language.ts'
 import { fold, plainWords } from '../text/tokens.ts'
-import { meantCandidates } from './byMeaning.ts'
+import { type MeantCandidate, meantCandidates } from './byMeaning.ts'
 import { confidence, type ConfidenceModel, contributions } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { readDays } from './days.ts'
@@ -23,6 +23,7 @@ import { type Feature, featuresOf, type FeatureValues, type Regime, regimeOf } f
 import { fitting, sizesAmong } from './fits.ts'
 import { leftOutBecause } from './items.ts'
 import { offersOf, type Reading, readingsOf } from './readings.ts'
+import { type ReviewedScale, rescaled } from './reviewedScale.ts'
 import { outOfSeason, seasonDays } from './seasons.ts'
 
 /** How it was answered: from a passage, by a fixed answer word for word, or from elsewhere than the team's content. */
@@ -144,7 +145,7 @@ export interface AnswerSettings {
 /** A fixed answer wins outright from this two-way match with one of its phrasings. */
 const FIXED_MATCH = 0.85
 /** What is asked in the very words of a title or taught question is that: whoever taught it wants it answered, however near others come. */
-const OWN_WORDS_SURE = 0.95
+export const OWN_WORDS_SURE = 0.95
 /** Nearest articles are shown as suggestions from this share of the sill, and listed at all from NEAR_FLOOR. */
 const SUGGEST_SHARE = 0.5
 const NEAR_FLOOR = 0.06
@@ -196,6 +197,7 @@ export function answerQuestion(
           text,
           index,
           settings,
+          model,
           days,
           fit,
           byWords: surestOf(byWords),
@@ -531,6 +533,7 @@ function judgedByMeaning(
     text,
     index,
     settings,
+    model,
     days,
     fit,
     byWords,
@@ -540,6 +543,7 @@ function judgedByMeaning(
     text: string
     index: ReleaseIndex
     settings: AnswerSettings
+    model: ConfidenceModel
     days: readonly DayFacts[]
     fit: (all: readonly Candidate[]) => Candidate[]
     byWords: ReadonlyMap<number, number>
@@ -552,11 +556,9 @@ function judgedByMeaning(
   )
   const found = rank(asked, index, FOUND_BY_WORDS)
   const whole = settings.before ? afterwards(settings.before.text, text) : text
-  const meant = meantCandidates(
-    meaning,
-    index,
-    { text: whole, asked, found, byWords },
-    without,
+  const meant = asReviewed(
+    meantCandidates(meaning, index, { text: whole, asked, found, byWords }, without),
+    model.reviewed,
   ).map((each) => {
     if (inOwnWords.size === 0) return each
     const isOwn = inOwnWords.has(index.itemIdOf(each.candidate.doc))
@@ -609,6 +611,17 @@ function judgedByMeaning(
         surest.get(b.at.item.id)! - surest.get(a.at.item.id)! ||
         order.get(a.candidate.doc)! - order.get(b.candidate.doc)!,
     )
+}
+
+/** As sure as the team's reviews tell of the first; the others keep their share of it. */
+function asReviewed(
+  meant: readonly MeantCandidate[],
+  reviewed: ReviewedScale | undefined,
+): readonly MeantCandidate[] {
+  const most = Math.max(0, ...meant.map(({ sure }) => sure))
+  if (!reviewed || most === 0) return meant
+  const times = rescaled(most, reviewed) / most
+  return meant.map((each) => ({ ...each, sure: each.sure * times }))
 }
 const FOUND_BY_WORDS = 60
 /** So much is told of why a passage came near. */

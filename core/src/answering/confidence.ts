@@ -1,5 +1,6 @@
 import { dot, fitLogistic, sigmoid } from '../maths/logistic.ts'
 import { FEATURES, type Feature, type FeatureValues, type Regime, REGIMES } from './features.ts'
+import type { ReviewedScale } from './reviewedScale.ts'
 
 /** A logistic model of "this answer is right", for one kind of match. */
 export interface RegimeModel {
@@ -10,7 +11,10 @@ export interface RegimeModel {
 }
 
 /** One model for matches by title, heading or phrasing, one for matches by text alone: the same features mean different things in each. */
-export type ConfidenceModel = Record<Regime, RegimeModel>
+export interface ConfidenceModel extends Record<Regime, RegimeModel> {
+  /** How sure answers by meaning are, as the team's reviews tell. */
+  reviewed?: ReviewedScale
+}
 
 export interface LabelledCase {
   regime: Regime
@@ -53,16 +57,13 @@ export function fitConfidence(
   before?: ConfidenceModel,
   ridge = 1,
 ): ConfidenceModel {
-  return Object.fromEntries(
-    REGIMES.map((regime) => [
-      regime,
-      fitRegime(
-        cases.filter((one) => one.regime === regime),
-        before?.[regime],
-        ridge,
-      ),
-    ]),
-  ) as ConfidenceModel
+  const fitted = (regime: Regime) =>
+    fitRegime(
+      cases.filter((one) => one.regime === regime),
+      before?.[regime],
+      ridge,
+    )
+  return { wording: fitted('wording'), text: fitted('text') }
 }
 
 function fitRegime(

@@ -1,16 +1,20 @@
 import { seeded } from '../maths/random.ts'
 import { rank, readQuestion } from '../retrieval/rank.ts'
 import { indexRelease, type IndexSettings, type ReleaseIndex } from '../retrieval/releaseIndex.ts'
+import { answerQuestion, OWN_WORDS_SURE } from './answerer.ts'
 import { type ConfidenceModel, fitConfidence, type LabelledCase } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { featuresOf, regimeOf } from './features.ts'
 import type { ContentItem } from './items.ts'
+import { fitReviewedScale, type ReviewedCase } from './reviewedScale.ts'
 import { selfTest } from './selfTest.ts'
 
 /** The same library gets the same model on every machine. */
 const SEED = 7
 /** A self-test of more sections tells hardly more, and takes longer. */
 const MOST_SECTIONS = 1_000
+/** What the judgement of a lead counts beside a case of the self-test. */
+export const LEADS_WEIGHT = 4
 
 /** The confidence model of a library, from a self-test on itself; where it is too small for one, the model that Janua ships. */
 export function fitOwn(
@@ -36,19 +40,40 @@ export interface Learnt {
   judged: number
 }
 
-/** The same, refined by what people judged: their questions are asked again of this library, and count as they were judged. */
+/**
+ * The same, refined by what people judged: their questions are asked again of this library, and count as they were judged.
+ * @param byMeaning the library as it is answered from, where meaning is looked at: reviews tell how sure those answers are
+ */
 export function learnConfidence(
   items: readonly ContentItem[],
   judged: readonly JudgedQuestion[],
   settings: IndexSettings = {},
+  byMeaning?: ReleaseIndex,
 ): Learnt {
   const own = judgedCases(indexRelease(items, settings), judged)
   const cases = [...selfTest(items, seeded(SEED), { ...settings, most: MOST_SECTIONS }), ...own]
+  const model = fitConfidence(cases, DEFAULT_CONFIDENCE)
+  const reviewed = byMeaning ? reviewedCases(byMeaning, judged, model) : []
   return {
-    model: fitConfidence(cases, DEFAULT_CONFIDENCE),
+    model: reviewed.length > 0 ? { ...model, reviewed: fitReviewedScale(reviewed) } : model,
     cases: cases.length,
     judged: own.length,
   }
+}
+
+/** Reviews of answers by meaning. What is asked in the very words of a wording is sure by rule and tells nothing of the scale. */
+function reviewedCases(
+  index: ReleaseIndex,
+  judged: readonly JudgedQuestion[],
+  model: ConfidenceModel,
+): ReviewedCase[] {
+  return judged.flatMap(({ text, item, right, weight }): ReviewedCase[] => {
+    const best = answerQuestion(index, text, { sill: 1, model }).trace.candidates[0]
+    if (!best || best.confidence >= OWN_WORDS_SURE) return []
+    const same = best.item === item
+    if (!same && !right) return []
+    return [{ sure: best.confidence, right: same && right, weight: weight / LEADS_WEIGHT }]
+  })
 }
 
 /** A judgement holds only while the same item is answered from: another answer than the judged one is known to be wrong only where the judged one was right. */

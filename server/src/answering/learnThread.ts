@@ -1,20 +1,26 @@
-import { type JudgedQuestion, learnConfidence } from '@janua/core'
+import { indexRelease, type JudgedQuestion, learnConfidence } from '@janua/core'
 import { parentPort, workerData } from 'node:worker_threads'
 import { connect } from '../database/connect.ts'
 import { contentTables } from '../library/models.ts'
 import { type IndexOrder, readContent } from './indices.ts'
+import { readMeaningModels } from './meaningModels.ts'
+import { Vectors } from './vectors.ts'
 
-export interface LearnOrder extends Omit<IndexOrder, 'hasModels'> {
+export interface LearnOrder extends IndexOrder {
   judged: JudgedQuestion[]
 }
 
 /** The self-test of a library, refined by judgements: a matter of seconds to a minute, in a thread of its own. */
-const { address, pins, glossary, judged } = (workerData as { order: LearnOrder }).order
+const { address, pins, glossary, judged, hasModels } = (workerData as { order: LearnOrder }).order
 const db = connect(address)
 try {
-  parentPort!.postMessage(
-    learnConfidence(await readContent(contentTables(db), pins), judged, { glossary }),
-  )
+  const tables = contentTables(db)
+  const items = await readContent(tables, pins)
+  const isReviewed = hasModels && judged.length > 0
+  const { models } = isReviewed ? readMeaningModels() : { models: {} }
+  const vectors = await new Vectors({ db, tables, models }).of(items)
+  const byMeaning = isReviewed ? indexRelease(items, { glossary, models }, { vectors }) : undefined
+  parentPort!.postMessage(learnConfidence(items, judged, { glossary }, byMeaning))
 } finally {
   await db.close()
 }

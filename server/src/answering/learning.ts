@@ -1,5 +1,5 @@
 import type { Verdict } from '@janua/contracts'
-import { FEATURES, type JudgedQuestion, type Learnt } from '@janua/core'
+import { FEATURES, type JudgedQuestion, LEADS_WEIGHT, type Learnt } from '@janua/core'
 import { createHash } from 'node:crypto'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../clock.ts'
@@ -8,16 +8,18 @@ import { inThread } from '../jobs/startThread.ts'
 import type { ContentTables, EngineModelRow } from '../library/models.ts'
 import type { EngineHost } from './engineHost.ts'
 import type { LearnOrder } from './learnThread.ts'
+import type { Vectors } from './vectors.ts'
 
 interface Needs {
   db: Sequelize
   tables: ContentTables
   engine: EngineHost
   clock: Clock
+  vectors: Vectors | null
 }
 
 /** What a person's word counts beside a case of the self-test; a visitor's vote a little, as those who vote are not those who ask. */
-const WEIGHTS = { lead: 4, agent: 3, visitor: 0.5 }
+const WEIGHTS = { lead: LEADS_WEIGHT, agent: 3, visitor: 0.5 }
 const MOST_JUDGED = 2_000
 
 /**
@@ -45,7 +47,7 @@ export class Learning {
   }
 
   private async learnNow(): Promise<void> {
-    const { db, tables, engine, clock } = this.needs
+    const { db, tables, engine, clock, vectors } = this.needs
     const contentKey = await this.key()
     if (await tables.engineModels.findOne({ where: { contentKey } })) return
     const { content, glossary } = await engine.draft()
@@ -55,6 +57,7 @@ export class Learning {
       pins: [...content],
       glossary: [...glossary],
       judged: await this.judged(),
+      hasModels: vectors !== null,
     }
     const { model, cases, judged } = await inThread<LearnOrder, Learnt>(
       new URL('./learnThread.ts', import.meta.url),
@@ -81,6 +84,7 @@ export class Learning {
     ])
     const words = JSON.stringify([
       FEATURES,
+      this.needs.vectors?.models.en?.sentences?.id ?? null,
       content.map(({ item, revision }) => [item, revision]),
       glossary,
       Number(last?.judged ?? 0),

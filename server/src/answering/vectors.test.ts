@@ -63,6 +63,35 @@ describe('vectors of texts', function () {
     const { index } = await janua.engine.draft()
     expect(index.parts.every(({ meaning }) => meaning?.vectors)).to.equal(true)
   })
+  it('are as sure as reviews tell, from the release on that comes after them', async () => {
+    const asked = 'can i have my cash returned'
+    const sureOf = async () => {
+      const { index, model } = (await janua.engine.live())!
+      return answerQuestion(index, asked, { sill: 0.5, model }).trace.candidates[0]!
+    }
+    const before = await sureOf()
+    for (let i = 0; i < 12; i++)
+      await janua.tables.judgements.create({
+        role: 'lead',
+        verdict: 'wrong',
+        text: `${asked} ${i}`,
+        norm: `${asked} ${i}`,
+        itemId: before.item,
+        revisionId: before.revision,
+        ordinal: before.ordinal,
+        origin: 'log',
+        createdAt: new Date(),
+      })
+    await janua.learning.learn()
+    expect((await sureOf()).confidence).to.equal(before.confidence)
+    await lead.post('/articles', article('Umbrellas', 'We lend umbrellas for free.\n')).expect(201)
+    await publishAll(janua)
+    const { reviewed } = (await janua.engine.live())!.model!
+    expect(reviewed!.constant).to.be.lessThan(0)
+    const after = await sureOf()
+    expect(after.item).to.equal(before.item)
+    expect(after.confidence).to.be.lessThan(before.confidence)
+  })
   it('tell on System what could not be read', async () => {
     const { body } = await lead.get('/system').expect(200)
     expect((body as SystemState).modelFaults).to.eql(['Something is missing: a file'])
