@@ -1,6 +1,6 @@
 import type { SystemState } from '@janua/contracts'
 import { expect } from 'chai'
-import { answerQuestion } from '@janua/core'
+import { answerQuestion, type TraceCandidate } from '@janua/core'
 import type { Janua } from '../janua.ts'
 import {
   article,
@@ -65,32 +65,32 @@ describe('vectors of texts', function () {
   })
   it('are as sure as reviews tell, from the release on that comes after them', async () => {
     const asked = 'can i have my cash returned'
-    const sureOf = async () => {
-      const { index, model } = (await janua.engine.live())!
-      return answerQuestion(index, asked, { sill: 0.5, model }).trace.candidates[0]!
-    }
-    const before = await sureOf()
+    const before = answerQuestion((await janua.engine.live())!.index, asked, { sill: 0.5 })
+    const { item, revision, ordinal } = before.trace.candidates[0]!
     for (let i = 0; i < 12; i++)
       await janua.tables.judgements.create({
         role: 'lead',
         verdict: 'wrong',
         text: `${asked} ${i}`,
         norm: `${asked} ${i}`,
-        itemId: before.item,
-        revisionId: before.revision,
-        ordinal: before.ordinal,
+        itemId: item,
+        revisionId: revision,
+        ordinal,
         origin: 'log',
         createdAt: new Date(),
       })
     await janua.learning.learn()
-    expect((await sureOf()).confidence).to.equal(before.confidence)
+    expect((await janua.engine.live())!.model).to.equal(undefined)
     await lead.post('/articles', article('Umbrellas', 'We lend umbrellas for free.\n')).expect(201)
     await publishAll(janua)
-    const { reviewed } = (await janua.engine.live())!.model!
+    const { index, model } = (await janua.engine.live())!
+    const { reviewed, ...unreviewed } = model!
     expect(reviewed!.constant).to.be.lessThan(0)
-    const after = await sureOf()
-    expect(after.item).to.equal(before.item)
-    expect(after.confidence).to.be.lessThan(before.confidence)
+    const [told, untold] = [model, unreviewed].map(
+      (each) => answerQuestion(index, asked, { sill: 0.5, model: each }).trace.candidates,
+    ) as [TraceCandidate[], TraceCandidate[]]
+    expect(told[0]!.confidence).to.be.lessThan(untold[0]!.confidence)
+    expect(told.map(({ item }) => item)).to.eql(untold.map(({ item }) => item))
   })
   it('tell on System what could not be read', async () => {
     const { body } = await lead.get('/system').expect(200)
