@@ -5,9 +5,9 @@ import {
   indexRelease,
   type ReleaseIndex,
 } from '@janua/core'
-import { type FindVectors, type MeaningModels, textsOfItem } from '@janua/core/meaning'
+import type { FindVectors, MeaningModels } from '@janua/core/meaning'
 import { existsSync, statSync } from 'node:fs'
-import { encodeInThreads } from '../server/src/answering/encoding.ts'
+import { encodeItems } from '../server/src/answering/encoding.ts'
 import { readMeaningModels } from '../server/src/answering/meaningModels.ts'
 import { type Folder, readFolder } from './folder.ts'
 
@@ -54,15 +54,7 @@ async function understanding(
 ): Promise<{ models: MeaningModels; vectors: FindVectors }> {
   const { models, faults } = readMeaningModels()
   for (const reason of faults) note({ file: 'models', reason })
-  const texts = items.flatMap((item) => {
-    const { language, texts } = textsOfItem(item)
-    return models[language]?.sentences ? texts : []
-  })
-  const found = new Map<string, Uint8Array>()
-  await encodeInThreads([...new Set(texts)], (some, vectors) =>
-    some.forEach((text, i) => found.set(text, vectors[i]!)),
-  )
-  return { models, vectors: (text) => found.get(text) }
+  return { models, vectors: await encodeItems(items, models) }
 }
 
 /** Runs a command: what was used wrongly is told in a sentence, and ends with 1. */

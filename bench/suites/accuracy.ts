@@ -1,15 +1,20 @@
-import { answerQuestion, fitOwn, indexRelease } from '@janua/core'
+import { answerQuestion, fitOwn } from '@janua/core'
 import { demoArticles, demoQuestions } from '../../demo/content.ts'
 import { demoGlossary } from '../../demo/documents.ts'
 import { type Figure, wilson } from '../figure.ts'
+import { readyIndex, type Way, WAYS } from '../shipped.ts'
 
-const SILLS = [0.3, 0.4, 0.5, 0.6]
+const SILLS = [0.3, 0.4, 0.5, 0.6, 0.65]
 
 /**
  * The demo's labelled questions, written before the engine existed, put to the demo's articles. Labels name the
  * article that settles a question best, and those that do as well; an answer from another one counts as wrong.
  */
 export async function accuracySuite(): Promise<Figure[]> {
+  return (await Promise.all(WAYS.map(accuracyOf))).flat()
+}
+
+async function accuracyOf(way: Way): Promise<Figure[]> {
   const articles = demoArticles()
   const items = articles.map((article, i) => ({
     ...article,
@@ -18,7 +23,7 @@ export async function accuracySuite(): Promise<Figure[]> {
     kind: 'article' as const,
   }))
   const glossary = await demoGlossary()
-  const index = indexRelease(items, { glossary })
+  const index = await readyIndex(way, items, { glossary })
   const model = fitOwn(items, { glossary })
   const asked = demoQuestions().map(({ text, settledBy, also }) => {
     const { trace } = answerQuestion(index, text, { sill: 0, model })
@@ -35,7 +40,7 @@ export async function accuracySuite(): Promise<Figure[]> {
   const share = (measure: string, circumstance: string, hits: number, n: number): Figure => ({
     suite: 'accuracy',
     case: circumstance,
-    subject: 'janua',
+    subject: way,
     measure,
     value: hits / n,
     ...wilson(hits, n),

@@ -2,7 +2,6 @@ import {
   answerMessage,
   calibrationError,
   fitOwn,
-  indexRelease,
   type Language,
   type Regime,
   seeded,
@@ -13,6 +12,7 @@ import { articleOf, distinctHeadings, shelf, spread } from '../content/tasks.ts'
 import { reworded } from '../content/rewording.ts'
 import type { Section } from '../content/sections.ts'
 import { type Figure, withLimit } from '../figure.ts'
+import { readyIndex, type Way, WAYS } from '../shipped.ts'
 
 /** One question that was asked, and what came of it. */
 interface Case {
@@ -62,12 +62,14 @@ export async function refuseSuite(): Promise<Figure[]> {
   ]
   const figures: Figure[] = []
   const all: { own: Case[]; untuned: Case[] } = { own: [], untuned: [] }
-  for (const task of tasks) {
-    const { own, untuned } = casesOf(task)
-    figures.push(...refused(task, own))
-    all.own.push(...own)
-    all.untuned.push(...untuned)
-  }
+  for (const task of tasks)
+    for (const way of WAYS) {
+      const { own, untuned } = await casesOf(task, way)
+      figures.push(...refused(task, own, way))
+      if (way === 'janua') continue
+      all.own.push(...own)
+      all.untuned.push(...untuned)
+    }
   for (const foundBy of ['wording', 'text'] as const)
     figures.push(
       calibrated(
@@ -84,7 +86,10 @@ export async function refuseSuite(): Promise<Figure[]> {
   return figures
 }
 
-function casesOf({ language, sections, outside }: Task): { own: Case[]; untuned: Case[] } {
+async function casesOf(
+  { language, sections, outside }: Task,
+  way: Way,
+): Promise<{ own: Case[]; untuned: Case[] }> {
   const own: Case[] = []
   const untuned: Case[] = []
   for (const seed of SEEDS) {
@@ -94,7 +99,7 @@ function casesOf({ language, sections, outside }: Task): { own: Case[]; untuned:
       ? outside.filter((_, i) => i % SEEDS.length === seed % SEEDS.length)
       : sections.filter((section) => !shown.includes(section))
     const items = shown.map((section, i) => articleOf(section, i + 1))
-    const index = indexRelease(items, { language })
+    const index = await readyIndex(way, items, { language })
     const models = { own: fitOwn(items, { language }), untuned: DEFAULT_CONFIDENCE }
     const ask = (section: Section, item: number) => {
       const question = reworded(section.heading, 'final', { random, language })
@@ -118,7 +123,7 @@ function casesOf({ language, sections, outside }: Task): { own: Case[]; untuned:
   return { own, untuned }
 }
 
-function refused({ name, atLeast }: Task, cases: readonly Case[]): Figure[] {
+function refused({ name, atLeast }: Task, cases: readonly Case[], way: Way): Figure[] {
   const inScope = cases.filter((one) => one.inScope)
   const threshold = thresholdOf(cases)
   const rightly = ({ right, confidence }: Case) => (right && confidence > threshold ? 1 : 0)
@@ -126,7 +131,7 @@ function refused({ name, atLeast }: Task, cases: readonly Case[]): Figure[] {
   const share = (measure: string, of: readonly Case[], value: (one: Case) => number): Figure => ({
     suite: 'refuse',
     case: name,
-    subject: 'janua',
+    subject: way,
     measure,
     value: mean(of.map(value)),
     ...bootstrap(of, (sample) => mean(sample.map(value))),
@@ -167,7 +172,7 @@ function calibrated(name: string, cases: readonly Case[], isJudged: boolean): Fi
   const figure: Figure = {
     suite: 'refuse',
     case: name,
-    subject: 'janua',
+    subject: 'janua, words alone',
     measure: 'calibration error, debiased',
     value,
     ...bootstrap(cases, errorOf),

@@ -6,7 +6,6 @@ import {
   type AskedQuestion,
   blocksText,
   fitOwn,
-  indexRelease,
   type Turn,
   turnOf,
 } from '@janua/core'
@@ -14,6 +13,7 @@ import { demoArticles } from '../../demo/content.ts'
 import { demoGlossary } from '../../demo/documents.ts'
 import { bootstrap, mean } from '../bootstrap.ts'
 import { type Figure, withLimit } from '../figure.ts'
+import { readyIndex, type Way, WAYS } from '../shipped.ts'
 
 const FOLDER = join(import.meta.dirname, '../conversations')
 const MONDAY = '2026-11-23'
@@ -39,13 +39,17 @@ export interface Judged {
 
 /** Conversations on Merrow Line with an answer key: every second one was looked at while the engine was tuned, the others were not. */
 export async function talkSuite(): Promise<Figure[]> {
-  const judged = await judgeAll()
+  return (await Promise.all(WAYS.map(talkedTo))).flat()
+}
+
+async function talkedTo(way: Way): Promise<Figure[]> {
+  const judged = await judgeAll(way)
   return (['tuning', 'final'] as const).flatMap((half) => {
     const those = judged.filter(({ number }) => (number % 2 === 0) === (half === 'tuning'))
     const share = (measure: string, values: readonly number[]): Figure => ({
       suite: 'talk',
       case: `${half} half`,
-      subject: 'janua',
+      subject: way,
       measure,
       value: mean(values),
       ...bootstrap(values, mean),
@@ -71,7 +75,9 @@ export async function talkSuite(): Promise<Figure[]> {
   })
 }
 
-export async function judgeAll(): Promise<{ number: number; file: string; results: Judged[] }[]> {
+export async function judgeAll(
+  way: Way = 'janua',
+): Promise<{ number: number; file: string; results: Judged[] }[]> {
   const articles = demoArticles()
   const slugs = articles.map(({ slug }) => slug)
   const glossary = await demoGlossary()
@@ -81,7 +87,7 @@ export async function judgeAll(): Promise<{ number: number; file: string; result
     revision: i + 1,
     kind: 'article' as const,
   }))
-  const index = indexRelease(items, { glossary })
+  const index = await readyIndex(way, items, { glossary })
   const model = fitOwn(items, { glossary })
   return readConversations().map((conversation, number) => {
     let turns: Turn[] = []

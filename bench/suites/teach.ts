@@ -1,14 +1,19 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { answerMessage, type ContentItem, fitOwn, indexRelease, seeded } from '@janua/core'
+import { answerMessage, type ContentItem, fitOwn, seeded } from '@janua/core'
 import { bootstrap, mean } from '../bootstrap.ts'
 import { articleOf, distinctHeadings, shelf } from '../content/tasks.ts'
 import { type Figure, withLimit } from '../figure.ts'
+import { readyIndex, type Way, WAYS } from '../shipped.ts'
 
 const LEAST_GAIN = 0.1
 
 /** What visitors ask in words of their own: untaught; after a random half of their questions was judged and taught. */
 export async function teachSuite(): Promise<Figure[]> {
+  return (await Promise.all(WAYS.map(taughtTo))).flat()
+}
+
+async function taughtTo(way: Way): Promise<Figure[]> {
   const sections = distinctHeadings(
     (await shelf('faq', 'en', ['python faq', 'git faq'])).sections,
   ).filter(({ words }) => words >= 15)
@@ -25,8 +30,8 @@ export async function teachSuite(): Promise<Figure[]> {
     ),
   }))
   const asked = all.filter(({ judged }) => !judged)
-  const hits = (items: ContentItem[]) => {
-    const index = indexRelease(items)
+  const hits = async (items: ContentItem[]) => {
+    const index = await readyIndex(way, items)
     const model = fitOwn(items)
     return asked.map(({ item, text }) =>
       answerMessage(index, text, { sill: 1, model }).asked[0]?.answer.trace.candidates[0]?.item ===
@@ -35,12 +40,12 @@ export async function teachSuite(): Promise<Figure[]> {
         : 0,
     )
   }
-  const before = hits(plain)
-  const after = hits(taught)
+  const before = await hits(plain)
+  const after = await hits(taught)
   const share = (measure: string, values: readonly number[]): Figure => ({
     suite: 'teach',
     case: 'paraphrases, the other half',
-    subject: 'janua',
+    subject: way,
     measure,
     value: mean(values),
     ...bootstrap(values, mean),

@@ -25,6 +25,7 @@ import { leftOutBecause } from './items.ts'
 import { offersOf, type Reading, readingsOf } from './readings.ts'
 import { type ReviewedScale, rescaled } from './reviewedScale.ts'
 import { outOfSeason, seasonDays } from './seasons.ts'
+import { type Beside, type Spoken, spokenFor, together } from './together.ts'
 
 /** How it was answered: from a passage, by a fixed answer word for word, or from elsewhere than the team's content. */
 export type AnswerKind = 'passage' | 'fixed' | 'elsewhere'
@@ -48,6 +49,9 @@ export interface Source {
   page?: number
 }
 
+/** What speaks for an answer and against it. */
+export type Contributions = Partial<Record<Feature | SignalGroup | keyof Spoken, number>>
+
 /** One rung of the why panel: a candidate with the model's word on it, as if it stood first. */
 export interface TraceCandidate extends Source {
   collection: string
@@ -56,7 +60,7 @@ export interface TraceCandidate extends Source {
   confidence: number
   features: FeatureValues
   /** What speaks for it and against it: of each feature, or of each group of signals where meaning was looked at. */
-  contributions: Partial<Record<Feature | SignalGroup, number>>
+  contributions: Contributions
   /** Words of the question that it has. */
   matched: string[]
   /** The title, phrasing or heading that came nearest. */
@@ -201,6 +205,7 @@ export function answerQuestion(
           days,
           fit,
           byWords: surestOf(byWords),
+          beside: besideOf(byWords),
           inOwnWords: askedInOwnWords(byWords, text),
         }),
       )
@@ -537,6 +542,7 @@ function judgedByMeaning(
     days,
     fit,
     byWords,
+    beside,
     inOwnWords,
   }: {
     asked: Asked
@@ -547,6 +553,7 @@ function judgedByMeaning(
     days: readonly DayFacts[]
     fit: (all: readonly Candidate[]) => Candidate[]
     byWords: ReadonlyMap<number, number>
+    beside: ReadonlyMap<number, Beside>
     /** Items that were asked for in the words of their title or of a question that was taught for them. */
     inOwnWords: ReadonlySet<number>
   },
@@ -556,8 +563,13 @@ function judgedByMeaning(
   )
   const found = rank(asked, index, FOUND_BY_WORDS)
   const whole = settings.before ? afterwards(settings.before.text, text) : text
+  const wanted = spokenFor(beside)
   const meant = asReviewed(
-    meantCandidates(meaning, index, { text: whole, asked, found, byWords }, without),
+    withWords(
+      meantCandidates(meaning, index, { text: whole, asked, found, byWords, wanted }, without),
+      beside,
+      index,
+    ),
     model.reviewed,
   ).map((each) => {
     if (inOwnWords.size === 0) return each
@@ -611,6 +623,40 @@ function judgedByMeaning(
         surest.get(b.at.item.id)! - surest.get(a.at.item.id)! ||
         order.get(a.candidate.doc)! - order.get(b.candidate.doc)!,
     )
+}
+
+/** What speaks for items beside what they mean. */
+function besideOf(candidates: readonly Judged[]): Map<number, Beside> {
+  const all = new Map<number, Beside>()
+  for (const { shown } of candidates) {
+    const known = all.get(shown.item) ?? { byWords: 0, fits: 0 }
+    all.set(shown.item, {
+      byWords: Math.max(known.byWords, shown.confidence),
+      fits: Math.max(known.fits, shown.features.fits),
+    })
+  }
+  return all
+}
+
+/** As sure as meaning and words are together; the passages of an item keep their share of it. */
+function withWords(
+  meant: readonly MeantCandidate[],
+  beside: ReadonlyMap<number, Beside>,
+  index: ReleaseIndex,
+): MeantCandidate[] {
+  const itemOf = ({ candidate }: MeantCandidate) => index.itemIdOf(candidate.doc)
+  const most = new Map<number, number>()
+  for (const each of meant) most.set(itemOf(each), Math.max(most.get(itemOf(each)) ?? 0, each.sure))
+  const sure = together(most, beside)
+  return meant.map((each) => {
+    const before = most.get(itemOf(each))!
+    const now = sure.get(itemOf(each))!
+    return {
+      ...each,
+      sure: now.sure * (before === 0 ? 1 : each.sure / before),
+      contributions: { ...each.contributions, ...now.spoken },
+    }
+  })
 }
 
 /** As sure as the team's reviews tell of the first; the others keep their share of it. */

@@ -4,6 +4,7 @@ import { type Asked, rank } from '../retrieval/rank.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import type { Candidate } from '../retrieval/search.ts'
 import type { NearWord } from '../meaning/wordSignals.ts'
+import type { Spoken } from './together.ts'
 import { NO_MATCH } from '../retrieval/twoWay.ts'
 import { guessLanguage } from '../text/language.ts'
 import { withoutMasks } from '../text/mask.ts'
@@ -13,7 +14,7 @@ export interface MeantCandidate {
   candidate: Candidate
   /** Chance that its article settles the question, a little less for passages that are not its best. */
   sure: number
-  contributions: Record<SignalGroup, number>
+  contributions: Partial<Record<SignalGroup | keyof Spoken, number>>
   /** Its title or the taught question that comes nearest. */
   wording: string
   /** Sentences, items and rows of the passage, the best fitting first. */
@@ -44,12 +45,15 @@ export function meantCandidates(
     asked,
     found,
     byWords,
+    wanted,
   }: {
     text: string
     asked: Asked
     found: readonly Candidate[]
     /** How sure an item is by the words that it shares. */
     byWords: ReadonlyMap<number, number>
+    /** Items that are looked at in any case. */
+    wanted: readonly number[]
   },
   without: readonly number[],
 ): MeantCandidate[] {
@@ -59,8 +63,11 @@ export function meantCandidates(
     language: guessLanguage(question, index.language),
     byWords: [...new Set(found.map(({ doc }) => index.itemIdOf(doc)))],
     without,
+    wanted,
   })
-  const best = ranking.articles.slice(0, ARTICLES)
+  const best = ranking.articles.filter(
+    ({ item }, place) => place < ARTICLES || wanted.includes(item),
+  )
   const trust = Math.min(1, ranking.among / ENOUGH)
   const items = new Set(best.map(({ item }) => item))
   const byDoc = new Map(

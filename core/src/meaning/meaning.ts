@@ -58,6 +58,8 @@ export interface MeaningQuestion {
   byWords: readonly number[]
   /** Items that do not count. */
   without?: readonly number[]
+  /** Items that are looked at and given, however far they are. */
+  wanted?: readonly number[]
 }
 
 /** A library of at most so many articles is looked at whole. */
@@ -134,11 +136,11 @@ export class MeaningIndex {
   /**
    * Ranks articles in the language of the question; in another one when the library has none in that. What was asked lately is not ranked
    * again.
-   * @returns the best MOST_RANKED
+   * @returns the best MOST_RANKED, and what is wanted beside
    */
   ask(question: MeaningQuestion): RankedArticles {
-    const { text, language, byWords, without = [] } = question
-    const key = JSON.stringify([text, language, byWords, without])
+    const { text, language, byWords, without = [], wanted = [] } = question
+    const key = JSON.stringify([text, language, byWords, without, wanted])
     const known = this.asked.get(key)
     const ranked = known ?? this.rank(question)
     this.asked.delete(key)
@@ -194,13 +196,14 @@ class Ranking {
       surenessFeatures({ names, rows, scores, ...(none && { none }) }),
     )
     const parts = shares(scores)
+    const wanted = new Set(this.question.wanted)
     return {
       ...about,
       // What is given holds nothing of this ranking, which is large: it is kept for who asks the same.
       articles: pool
         .map((article, i) => ({ article, i, share: parts[i]! }))
         .sort((a, b) => b.share - a.share || a.article.item - b.article.item)
-        .slice(0, MOST_RANKED)
+        .filter(({ article: { item } }, place) => place < MOST_RANKED || wanted.has(item))
         .map(({ article, i, share }) => ({
           item: article.item,
           share,
@@ -232,7 +235,7 @@ class Ranking {
 
   /** The articles that are looked at closely. */
   private pool(): Entry[] {
-    const { without = [] } = this.question
+    const { without = [], wanted = [] } = this.question
     const left = new Set(without)
     const all =
       left.size > 0
@@ -240,7 +243,7 @@ class Ranking {
         : this.library.entries
     if (all.length <= WHOLE) return all
     const chosen = new Set<Entry>()
-    for (const item of this.question.byWords) {
+    for (const item of [...wanted, ...this.question.byWords]) {
       if (chosen.size >= BY_WORDS) break
       const entry = this.library.byItem.get(item)
       if (entry && !left.has(item)) chosen.add(entry)

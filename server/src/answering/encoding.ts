@@ -1,3 +1,5 @@
+import type { ContentItem } from '@janua/core'
+import { type FindVectors, type MeaningModels, textsOfItem } from '@janua/core/meaning'
 import { inThread } from '../jobs/startThread.ts'
 import type { EncodeOrder } from './encodeThread.ts'
 
@@ -26,4 +28,24 @@ export async function encodeInThreads(
     }
   }
   await Promise.all(Array.from({ length: THREADS }, work))
+}
+
+/**
+ * Encodes what some items say with the encoder that ships, where their language has one.
+ * @param known vectors of texts that were encoded before; takes what is encoded now
+ */
+export async function encodeItems(
+  items: readonly ContentItem[],
+  models: MeaningModels,
+  known = new Map<string, Uint8Array>(),
+): Promise<FindVectors> {
+  const texts = items.flatMap((item) => {
+    const { language, texts } = textsOfItem(item)
+    return models[language]?.sentences ? texts : []
+  })
+  const missing = [...new Set(texts)].filter((text) => !known.has(text))
+  await encodeInThreads(missing, (some, vectors) =>
+    some.forEach((text, i) => known.set(text, vectors[i]!)),
+  )
+  return (text) => known.get(text)
 }

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import {
-  type Feature,
+  type Contributions,
   FEATURE_WORDS,
   SIGNAL_GROUP_WORDS,
-  type SignalGroup,
+  SPOKEN_WORDS,
   type Trace,
   type TraceCandidate,
 } from '@janua/core'
@@ -46,7 +46,11 @@ function partsOf({ contributions }: TraceCandidate) {
     .sort((a, b) => Math.abs(b.value) - Math.abs(a.value))
     .slice(0, 3)
 }
-const WORDS: Record<Feature | SignalGroup, string> = { ...FEATURE_WORDS, ...SIGNAL_GROUP_WORDS }
+const WORDS: Record<keyof Contributions, string> = {
+  ...FEATURE_WORDS,
+  ...SIGNAL_GROUP_WORDS,
+  ...SPOKEN_WORDS,
+}
 const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`
 </script>
 
