@@ -369,3 +369,39 @@ function exponential(x: v128): v128 {
   series = f32x4.add(f32x4.mul(series, left), f32x4.splat(1))
   return i32x4.add(series, i32x4.shl(i32x4.trunc_sat_f32x4_s(wholes), 23))
 }
+
+/**
+ * Products of a vector of whole numbers of two bytes with rows of such of one byte. The width is a multiple of 16; of 256 columns no sum is too
+ * large for four bytes.
+ */
+export function multiplyBytes(
+  asked: usize,
+  rows: usize,
+  out: usize,
+  count: i32,
+  width: i32,
+): void {
+  let row = rows
+  for (let i = 0; i < count; i++) {
+    let low = i32x4.splat(0)
+    let high = i32x4.splat(0)
+    for (let at = 0; at < width; at += 16) {
+      const bytes = v128.load(row + at)
+      const by = asked + ((<usize>at) << 1)
+      low = i32x4.add(low, i32x4.dot_i16x8_s(i16x8.extend_low_i8x16_s(bytes), v128.load(by)))
+      high = i32x4.add(
+        high,
+        i32x4.dot_i16x8_s(i16x8.extend_high_i8x16_s(bytes), v128.load(by, 16)),
+      )
+    }
+    const sum = i32x4.add(low, high)
+    store<i32>(
+      out + ((<usize>i) << 2),
+      i32x4.extract_lane(sum, 0) +
+        i32x4.extract_lane(sum, 1) +
+        i32x4.extract_lane(sum, 2) +
+        i32x4.extract_lane(sum, 3),
+    )
+    row += width
+  }
+}

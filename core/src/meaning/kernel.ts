@@ -41,6 +41,7 @@ export interface KernelFunctions {
     end: number,
     width: number,
   ): void
+  multiplyBytes(asked: number, rows: number, out: number, count: number, width: number): void
 }
 
 const PAGE = 65_536

@@ -69,6 +69,8 @@ const MOST_RANKED = 6
 /** Rankings of some kilobytes each: in a log the same is asked again and again. */
 const KEPT = 4_000
 const BY_MEANING = 24
+/** So many articles of a part are kept as they are held against questions. */
+const PLACED = 2_000
 /** So many others tell what an article is like that has nothing to do with the question. */
 const OTHERS = 16
 
@@ -249,9 +251,13 @@ class Ranking {
       if (entry && !left.has(item)) chosen.add(entry)
     }
     if (this.views) for (const entry of this.nearest(all)) chosen.add(entry)
-    const others = all.filter((entry) => !chosen.has(entry))
-    const stride = others.length / OTHERS
-    for (let i = 0; i < OTHERS; i++) chosen.add(others[Math.floor(i * stride)]!)
+    // The same for nearly every question, so that they are read once.
+    const stride = all.length / OTHERS
+    for (let i = 0; i < OTHERS; i++) {
+      let at = Math.floor(i * stride)
+      while (at < all.length && chosen.has(all[at]!)) at++
+      if (at < all.length) chosen.add(all[at]!)
+    }
     return [...chosen].sort((a, b) => a.item - b.item)
   }
 
@@ -264,13 +270,18 @@ class Ranking {
     )
     // The articles come in the order of items: of equals the first stays before the others.
     const best: { entry: Entry; near: number }[] = []
+    let part: MeaningPart | undefined
+    let ofPart: Float32Array = new Float32Array()
+    let least = -Infinity
     for (const entry of all) {
-      const own = near.get(entry.part)![entry.place]!
-      if (best.length === BY_MEANING && own <= best.at(-1)!.near) continue
+      if (entry.part !== part) ofPart = near.get((part = entry.part))!
+      const own = ofPart[entry.place]!
+      if (best.length === BY_MEANING && own <= least) continue
       let at = best.length
       while (at > 0 && best[at - 1]!.near < own) at--
       best.splice(at, 0, { entry, near: own })
       if (best.length > BY_MEANING) best.pop()
+      least = best.at(-1)!.near
     }
     return best.map(({ entry }) => entry)
   }
@@ -291,6 +302,7 @@ class Ranking {
         ),
       }
       own.set(place, article)
+      if (own.size > PLACED) own.delete(own.keys().next().value!)
     }
     return { ...article, part, place }
   }

@@ -1,6 +1,7 @@
 import type { Language } from '../text/language.ts'
 import { type ArticleReading, readArticle } from './articleReading.ts'
-import { type HeadName } from './heads.ts'
+import { ByteRows } from './byteRows.ts'
+import { type HeadName, VECTOR_WIDTH } from './heads.ts'
 import { ArticleCounts } from './libraryCounts.ts'
 import { type ArticleVectors } from './meaningSignals.ts'
 import type { MeaningModels } from './models.ts'
@@ -43,12 +44,20 @@ export interface ReadSource {
   taught: readonly ReadWording[]
 }
 
+/** Sections of articles in the kernel's memory. */
+interface Sections {
+  rows: ByteRows
+  /** Of each row its article, and what a step of it is worth. */
+  places: { of: Uint32Array; sizes: Float32Array }
+}
+
 const KEPT = 2_000
 const LANGUAGES: readonly Language[] = ['en', 'de']
 
 /** Articles that came into an index together, read when they are needed and counted once. */
 export class MeaningPart {
   private readonly kept = new Map<number, ReadSource>()
+  private sectionRows?: Sections
   private counted?: { counts: Map<Language, ArticleCounts>; languages: Uint8Array }
 
   constructor(
@@ -108,14 +117,33 @@ export class MeaningPart {
 
   /** How near the nearest section of each article comes under the tuned head; −1 for one without. */
   nearestSections(asked: Float32Array): Float32Array {
+    const { rows, places } = (this.sectionRows ??= this.readSections())
+    const near = new Float32Array(this.size).fill(-1)
+    const products = rows.products(asked)
+    for (let row = 0; row < products.length; row++) {
+      const own = products[row]! * places.sizes[row]!
+      if (own > near[places.of[row]!]!) near[places.of[row]!] = own
+    }
+    return near
+  }
+
+  /** The sections of all articles under the tuned head, one after the other. */
+  private readSections(): Sections {
     const { table, starts, sections, taught } = this.vectors!
-    return Float32Array.from({ length: this.size }, (_, place) => {
+    const of: number[] = []
+    const at: number[] = []
+    for (let place = 0; place < this.size; place++) {
       const end = starts[place + 1]! - taught[place]!
-      const rows = new VectorRows(table, 'tuned', end - sections[place]!, sections[place]!)
-      let most = -1
-      for (let row = 0; row < rows.length; row++) most = Math.max(most, rows.dot(asked, row))
-      return most
-    })
+      for (let row = end - sections[place]!; row < end; row++) {
+        of.push(place)
+        at.push(row)
+      }
+    }
+    const all = new VectorRows(table, 'tuned', 0, starts[this.size]!)
+    return {
+      rows: new ByteRows(at.length, VECTOR_WIDTH, (row) => all.steps(at[row]!)),
+      places: { of: Uint32Array.from(of), sizes: Float32Array.from(at, (row) => all.size(row)) },
+    }
   }
 
   private count() {

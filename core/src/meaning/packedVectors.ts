@@ -71,6 +71,17 @@ export class VectorRows {
     return (a + b + (c + d)) * sizes[at * HEADS.length + this.head]!
   }
 
+  /** The whole numbers of a row. */
+  steps(row: number): Int8Array {
+    const from = (this.first + row) * ROW + this.head * VECTOR_WIDTH
+    return this.table.steps.subarray(from, from + VECTOR_WIDTH)
+  }
+
+  /** What one of them is worth. */
+  size(row: number): number {
+    return this.table.sizes[(this.first + row) * HEADS.length + this.head]!
+  }
+
   dots(vector: Float32Array): number[] {
     return Array.from({ length: this.length }, (_, row) => this.dot(vector, row))
   }
