@@ -145,7 +145,14 @@ export interface GapEffect {
   /** Phrasings that were tried. */
   phrasings: string[]
   /** What teaching does to questions of other topics that came near the article. */
-  elsewhere?: { brought: MovedQuestion[]; taken: MovedQuestion[] }
+  elsewhere?: MovedQuestions
+}
+/** Questions of the log that an article would answer after a change and does not answer now. */
+export interface MovedQuestions {
+  /** Nothing answers them now. */
+  brought: MovedQuestion[]
+  /** Another article answers them now. */
+  taken: MovedQuestion[]
 }
 /** A question that another article, or none, answered before. */
 export interface MovedQuestion {

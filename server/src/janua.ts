@@ -345,7 +345,7 @@ export function createJanua({
   const unsettled = new Unsettled({ db, tables, engine, mends, clock })
 
   const backgroundAnswers = new BackgroundAnswers()
-  const effects = new Effects({ engine, clock, answers: backgroundAnswers })
+  const effects = new Effects({ db, engine, clock, answers: backgroundAnswers })
   const gapMends = new GapMends({
     db,
     tables,
@@ -483,6 +483,7 @@ export function createJanua({
       topics,
       gaps,
       gapMends,
+      effects,
       questionLog,
       logImports,
     }),

@@ -10,6 +10,7 @@ import {
   logFileQuery,
   logQuery,
   logVerdictInput,
+  marksInput,
   measurePath,
   reportingInput,
   targetInput,
@@ -23,6 +24,7 @@ import { type Route, route } from '../http/routing.ts'
 import { receive } from '../library/upload.ts'
 import type { StaleDemo } from '../staleDemo.ts'
 import type { Rollup } from './figures/rollup.ts'
+import type { Effects } from './gaps/effect.ts'
 import type { GapMends } from './gaps/mends.ts'
 import type { Gaps } from './gaps/service.ts'
 import { sendLog } from './log/exporting.ts'
@@ -40,6 +42,7 @@ interface Needs {
   topics: Topics
   gaps: Gaps
   gapMends: GapMends
+  effects: Effects
   questionLog: QuestionLog
   logImports: LogImports
 }
@@ -59,6 +62,7 @@ export function learnRoutes({
   topics,
   gaps,
   gapMends,
+  effects,
   questionLog,
   logImports,
 }: Needs): Route[] {
@@ -104,6 +108,13 @@ export function learnRoutes({
       'gap.read',
       { ...byId, body: tryTeachInput },
       ({ params, body }) => gaps.tryTeaching(params.id, body.item, body.phrasings),
+    ),
+    route(
+      'post',
+      '/articles/:id/moved',
+      'article.write',
+      { ...byId, body: marksInput },
+      ({ params, body }) => effects.ofEditing(params.id, body),
     ),
     route(
       'post',

@@ -3,6 +3,7 @@ import type { GapEffect, GapSheet } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, ref, watch } from 'vue'
+import MovedQuestions from '../library/MovedQuestions.vue'
 import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
 import { post } from '../shell/api.ts'
 import { count } from '../shell/format.ts'
@@ -27,12 +28,6 @@ const { state: trial, run: attempt } = useRemote((_signal, chosen: string[] | nu
   post<GapEffect>(`/gaps/${sheet.topic}/try`, { item: picked.value!.id, phrasings: chosen }),
 )
 const chosen = computed(() => phrasings.value.filter(({ on }) => on).map(({ text }) => text))
-/** Of other topics: what another article answers now first, as that may be a mistake. */
-const moved = computed(() => {
-  const { taken = [], brought = [] } = trial.value.value?.elsewhere ?? {}
-  return [...taken, ...brought].slice(0, SHOWN)
-})
-const SHOWN = 8
 
 watch(
   picked,
@@ -76,19 +71,11 @@ async function teach(): Promise<void> {
         The draft answers these questions already, or this article cannot.
       </p>
       <EffectLine :effect="trial.value" after="with these taught" />
-      <div v-if="moved.length" class="small" data-test="elsewhere">
-        <p>Questions of other topics would move here:</p>
-        <ul>
-          <li v-for="one in moved" :key="one.text">
-            “{{ one.text }}”, {{ one.times }} ×:
-            <strong v-if="one.from">now answered from {{ one.from }}</strong
-            ><template v-else>not answered now</template>
-          </li>
-        </ul>
-      </div>
-      <p v-else-if="trial.value.phrasings.length" class="small quiet" data-test="elsewhere">
-        No question of another topic would move here.
-      </p>
+      <MovedQuestions
+        v-if="trial.value.elsewhere && trial.value.phrasings.length"
+        :moved="trial.value.elsewhere"
+        about="Questions of other topics"
+      />
     </template>
     <p>
       <Button

@@ -19,6 +19,8 @@ import RevisionList from './RevisionList.vue'
 import StateChip from './StateChip.vue'
 import KeptBack from '../shell/KeptBack.vue'
 import { useArticle } from './useArticle.ts'
+import MovedQuestions from './MovedQuestions.vue'
+import { useMoved } from './useMoved.ts'
 import { useReach } from './useReach.ts'
 import UseFigures from './UseFigures.vue'
 import { useTakeOut } from './useTakeOut.ts'
@@ -43,6 +45,7 @@ const {
   discard,
 } = useArticle(id)
 const { markOf, titleMark, insights } = useReach(id, content, () => session.role !== 'agent')
+const { moved } = useMoved(id, content, article)
 const versions = ref(false)
 const editor = useTemplateRef('editor')
 const saved = ref('')
@@ -161,6 +164,7 @@ onKeyStroke('s', (event) => {
           <HoldsFields v-if="content.holds" v-model="content.holds" :disabled="!mayWrite" />
           <MarkdownEditor ref="editor" v-model="content.body" />
           <PhrasingList v-model="content.phrasings" :mark-of="markOf" />
+          <MovedQuestions v-if="moved" :moved="moved" about="Questions of the log" />
           <p v-if="titleMark && !titleMark.first" class="small warn">
             Asking its title brings “{{ titleMark.beatenBy?.title ?? 'nothing' }}” first.
           </p>

@@ -4,8 +4,10 @@ import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import Textarea from 'primevue/textarea'
 import { onMounted } from 'vue'
+import MovedQuestions from '../library/MovedQuestions.vue'
 import PhrasingList from '../library/PhrasingList.vue'
 import { useArticle } from '../library/useArticle.ts'
+import { useMoved } from '../library/useMoved.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useSession } from '../shell/session.ts'
 
@@ -14,6 +16,7 @@ const { id } = defineProps<{ id: number }>()
 const session = useSession()
 const { run, busy } = useDeed()
 const { article, content, changed, failure, conflict, load, save, keepMine } = useArticle(id)
+const { moved } = useMoved(id, content, article)
 onMounted(load)
 async function store(ready: boolean): Promise<void> {
   await run(() => save(ready))
@@ -69,6 +72,7 @@ async function store(ready: boolean): Promise<void> {
         ><Textarea v-model="content.body" rows="12" auto-resize class="body" data-test="edit-body"
       /></label>
       <PhrasingList v-model="content.phrasings" />
+      <MovedQuestions v-if="moved" :moved="moved" about="Questions of the log" />
     </template>
   </form>
 </template>

@@ -63,17 +63,32 @@ export async function lastAsked(
 /** A question to be asked again at its door. */
 export type AskedAt = Pick<LastAsked, 'text' | 'times' | 'door'>
 
-/** The most frequent wordings outside a topic that came near an item: what teaching it anything could move. */
+export interface NearItem {
+  item: number
+  /** A topic whose wordings are left out. */
+  except?: number
+  /** Words of which one is enough, however far the item is. */
+  words?: readonly string[]
+  most: number
+}
+
+/** The most frequent wordings that came near an item or have one of some words: what teaching it anything could move. */
 export async function askedNear(
   db: Sequelize,
-  item: number,
-  { except, most }: { except: number; most: number },
+  { item, except = 0, words = [], most }: NearItem,
 ): Promise<AskedAt[]> {
+  const having = words.map((_, i) => ` OR norm LIKE :word${i}`).join('')
+  const replacements = {
+    except,
+    near: `%"item":${item},%`,
+    most,
+    ...Object.fromEntries(words.map((word, i) => [`word${i}`, `%${word.replace(/[%_\\]/g, '')}%`])),
+  }
   const rows = await db.query<AskedAt>(
     `SELECT q.text, w.times, q.door_id AS door
-     FROM (SELECT norm, times, norm_hash FROM topic_wordings WHERE (topic_id IS NULL OR topic_id <> :except) AND near LIKE :near ORDER BY times DESC, norm_hash LIMIT :most) w
+     FROM (SELECT norm, times, norm_hash FROM topic_wordings WHERE (topic_id IS NULL OR topic_id <> :except) AND (near LIKE :near${having}) ORDER BY times DESC, norm_hash LIMIT :most) w
      JOIN questions q ON q.id = (SELECT MAX(id) FROM questions newest WHERE newest.norm = w.norm) ORDER BY w.times DESC, w.norm_hash`,
-    { replacements: { except, near: `%"item":${item},%`, most }, type: QueryTypes.SELECT },
+    { replacements, type: QueryTypes.SELECT },
   )
   return rows.map(({ times, ...row }) => ({ ...row, times: Number(times) }))
 }

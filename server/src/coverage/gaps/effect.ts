@@ -1,20 +1,22 @@
-import type { GapEffect } from '@janua/contracts'
+import type { GapEffect, MarksInput, MovedQuestions } from '@janua/contracts'
 import {
   type Answer,
   answerQuestion,
   type AnswerSettings,
   changeIndex,
   type ContentItem,
+  readQuestion,
   type ReleaseIndex,
 } from '@janua/core'
 import type { FindVectors } from '@janua/core/meaning'
+import type { Sequelize } from 'sequelize'
 import type { BackgroundAnswers } from '../../answering/backgroundAnswers.ts'
 import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../clock.ts'
 import { settingsAt } from '../../conversations/respond.ts'
 import { problem } from '../../http/problems.ts'
 import { Turns } from '../../jobs/turns.ts'
-import type { AskedAt, LastAsked } from './asked.ts'
+import { type AskedAt, askedNear, type LastAsked } from './asked.ts'
 
 /** What the live release, the draft, or the draft with some phrasings more, says to the questions of one topic. */
 export class Effects {
@@ -22,7 +24,12 @@ export class Effects {
   private known = { under: '', worths: new Map<string, number>() }
 
   constructor(
-    private readonly needs: { engine: EngineHost; clock: Clock; answers: BackgroundAnswers },
+    private readonly needs: {
+      db: Sequelize
+      engine: EngineHost
+      clock: Clock
+      answers: BackgroundAnswers
+    },
   ) {}
 
   /** Live against the draft. */
@@ -65,13 +72,7 @@ export class Effects {
     elsewhere: readonly AskedAt[] = [],
   ): Promise<GapEffect> {
     const [, draft] = await this.both()
-    const content = (
-      await this.needs.engine.contentOf({
-        ...draft,
-        content: draft.content.filter((pin) => pin.item === item),
-      })
-    )[0]
-    if (!content) throw problem('ARTICLE_NOT_FOUND', item)
+    const content = await this.inDraft(draft, item)
     // Any of the questions may be taught: what they mean is looked up once.
     const known = await this.needs.engine.vectorsOf([
       {
@@ -87,15 +88,39 @@ export class Effects {
     }
   }
 
+  /** What the draft with an article as it is being edited answers from it, and the draft as it is saved does not. */
+  async ofEditing(item: number, edited: MarksInput): Promise<MovedQuestions> {
+    const draft = await this.needs.engine.draft()
+    const content = await this.inDraft(draft, item)
+    const fresh = edited.phrasings.filter((text) => !content.phrasings.includes(text))
+    const asked = await askedNear(this.needs.db, {
+      item,
+      words: rarestOf(fresh, draft.index),
+      most: ELSEWHERE,
+    })
+    const then = { ...content, ...edited }
+    const known = await this.needs.engine.vectorsOf([then])
+    return this.moved(asked, draft, changeIndex(draft.index, { ...known, put: [then] }), item)
+  }
+
+  private async inDraft(draft: CompiledRelease, item: number): Promise<ContentItem> {
+    const [content] = await this.needs.engine.contentOf({
+      ...draft,
+      content: draft.content.filter((pin) => pin.item === item),
+    })
+    if (!content) throw problem('ARTICLE_NOT_FOUND', item)
+    return content
+  }
+
   /** Questions that an item answers once it was taught something, and did not answer before. */
   private async moved(
     asked: readonly AskedAt[],
     draft: CompiledRelease,
     then: ReleaseIndex,
     item: number,
-  ): Promise<NonNullable<GapEffect['elsewhere']>> {
+  ): Promise<MovedQuestions> {
     const turns = new Turns()
-    const moved: NonNullable<GapEffect['elsewhere']> = { brought: [], taken: [] }
+    const moved: MovedQuestions = { brought: [], taken: [] }
     const answering = ({ outcome, sources }: Answer) =>
       outcome === 'answered' ? sources[0] : undefined
     for (const each of asked) {
@@ -201,6 +226,22 @@ export class Effects {
 }
 
 const MOST_CHOSEN = 6
+/** So many wordings of the log are asked to see what a change would move. */
+export const ELSEWHERE = 60
+/** So many words of each wording are looked for in the log. */
+const WORDS_OF_EACH = 2
+const MOST_WORDS = 8
+
+/** The words of wordings that say most, as the log has them. */
+function rarestOf(phrasings: readonly string[], index: ReleaseIndex): string[] {
+  const words = phrasings.flatMap((text) =>
+    readQuestion(text, index)
+      .terms.toSorted((a, b) => b.weight - a.weight)
+      .slice(0, WORDS_OF_EACH)
+      .map(({ word }) => word),
+  )
+  return [...new Set(words)].filter((word) => word.length > 2).slice(0, MOST_WORDS)
+}
 
 function worthOf({
   outcome,

@@ -1,4 +1,4 @@
-import type { GapEffect, GapPage, GapSheet } from '@janua/contracts'
+import type { GapEffect, MovedQuestions, GapPage, GapSheet } from '@janua/contracts'
 import { expect } from 'chai'
 import type { Janua } from '../../janua.ts'
 import {
@@ -122,6 +122,23 @@ describe('gaps', () => {
       taken: [],
     })
     expect(await tried('where to oil a chain')).to.eql({ brought: [], taken: [] })
+  })
+  it('tell on an article which questions of the log a wording would bring along, near or not', async () => {
+    const bike = (await janua.tables.items.findOne({ where: { title: 'Bicycles' } }))!.id
+    const { title, body, phrasings, revision } = (await lead.get(`/articles/${bike}`)).body
+    const moved = async (more: string[]) =>
+      (
+        await lead
+          .post(`/articles/${bike}/moved`, { title, body, phrasings: [...phrasings, ...more] })
+          .expect(200)
+      ).body as MovedQuestions
+    await janua.tables.topicWordings.update({ near: [] }, { where: { norm: 'who is the captain' } })
+    expect(await moved(['who is the captain'])).to.eql({
+      brought: [{ text: 'who is the captain', times: 3, from: null }],
+      taken: [],
+    })
+    expect(await moved([])).to.eql({ brought: [], taken: [] })
+    expect((await lead.get(`/articles/${bike}`)).body.revision).to.equal(revision)
   })
   it('try teaching before anything is saved, and choose wordings that bring others along', async () => {
     const bike = (await janua.tables.items.findOne({ where: { title: 'Bicycles' } }))!.id

@@ -18,7 +18,7 @@ import type { CoverageTables } from '../models.ts'
 import type { Reporting } from '../reporting.ts'
 import type { Topics } from '../topics/service.ts'
 import { askedNear, type LastAsked, lastAsked } from './asked.ts'
-import { Effects } from './effect.ts'
+import { type Effects, ELSEWHERE } from './effect.ts'
 import { gapRows, gapWeeks, type GapWeeks, trendsOf, uncoveredAWeek } from './rows.ts'
 import type { GapMends } from './mends.ts'
 import { afterUnanswered, agentReplies } from './visitors.ts'
@@ -39,8 +39,6 @@ interface Needs {
 /** So many wordings of a topic tell why it is one, and what fits; a sheet shows more. */
 const JUDGED_BY = 12
 const ON_SHEET = 60
-/** So many wordings of other topics are asked to see what teaching would move. */
-const ELSEWHERE = 60
 const LEAST_UNCOVERED = 0.5
 /** Of more topics than this only those that fall short most are looked at. */
 const MOST_GAPS = 500
@@ -176,7 +174,7 @@ export class Gaps {
       await this.aWeek(topic),
       item,
       phrasings,
-      await askedNear(this.needs.db, item, { except: topic, most: ELSEWHERE }),
+      await askedNear(this.needs.db, { item, except: topic, most: ELSEWHERE }),
     )
   }
 
