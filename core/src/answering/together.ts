@@ -20,7 +20,7 @@ const HEARD_FROM = 0.7
  */
 const WORDS_WORTH = 2.5
 /** What speaking of the day or size asked about is worth, set on the tuning half of the conversations: sentence vectors know no timetables. */
-const FIT_WORTH = 3
+const FIT_WORTH = 4
 /** Of what words or days speak for, meaning is taken to be at least so sure: it may never have looked at it. */
 const LEAST_MEANT = 0.03
 const EDGE = 1e-3

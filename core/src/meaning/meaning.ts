@@ -92,6 +92,8 @@ interface Library {
   reader: QuestionReader
   entries: Entry[]
   byItem: ReadonlyMap<number, Entry>
+  /** The first of these that are nothing to a question are looked at beside it. */
+  others: readonly Entry[]
   /** Whether all of its articles have vectors. */
   hasVectors: boolean
   placed: Map<MeaningPart, Map<number, LibraryArticle>>
@@ -129,6 +131,7 @@ export class MeaningIndex {
         reader: new QuestionReader(language, counts, own.vectors),
         entries: entries.sort((a, b) => a.item - b.item),
         byItem: new Map(entries.map((entry) => [entry.item, entry])),
+        others: mixed(entries).slice(0, BY_WORDS + BY_MEANING + OTHERS),
         hasVectors: own.sentences !== undefined && entries.every(({ part }) => part.vectors),
         placed: new Map(),
       })
@@ -157,6 +160,14 @@ export class MeaningIndex {
     return new Ranking(library, question).ranked()
   }
 }
+
+/** Entries in an order that has nothing to do with what they say, and that one article more or less hardly changes. */
+function mixed(entries: readonly Entry[]): Entry[] {
+  const place = ({ item }: Entry) => Math.imul(item, GOLDEN) >>> 0
+  return entries.toSorted((a, b) => place(a) - place(b))
+}
+/** Multiples of it lie spread over all whole numbers of four bytes. @see D. E. Knuth, "The Art of Computer Programming", 6.4 */
+const GOLDEN = 0x9e3779b1
 
 /** A question held against a library. */
 class Ranking {
@@ -251,12 +262,12 @@ class Ranking {
       if (entry && !left.has(item)) chosen.add(entry)
     }
     if (this.views) for (const entry of this.nearest(all)) chosen.add(entry)
-    // The same for nearly every question, so that they are read once.
-    const stride = all.length / OTHERS
-    for (let i = 0; i < OTHERS; i++) {
-      let at = Math.floor(i * stride)
-      while (at < all.length && chosen.has(all[at]!)) at++
-      if (at < all.length) chosen.add(all[at]!)
+    let others = 0
+    for (const entry of this.library.others) {
+      if (others === OTHERS) break
+      if (left.has(entry.item) || chosen.has(entry)) continue
+      chosen.add(entry)
+      others++
     }
     return [...chosen].sort((a, b) => a.item - b.item)
   }
