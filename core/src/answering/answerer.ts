@@ -11,7 +11,8 @@ import type { Candidate } from '../retrieval/search.ts'
 import { NO_MATCH } from '../retrieval/twoWay.ts'
 import type { DayFacts } from '../text/calendar.ts'
 import { ASPECT_TIME } from '../text/analyse.ts'
-import { guessLanguage } from '../text/language.ts'
+import { guessLanguage, type Language } from '../text/language.ts'
+import { parseQuestion, type ParsedQuestion } from '../text/parsedQuestion.ts'
 import { fold, plainWords } from '../text/tokens.ts'
 import { type MeantCandidate, meantCandidates } from './byMeaning.ts'
 import { confidence, type ConfidenceModel, contributions } from './confidence.ts'
@@ -164,14 +165,24 @@ export function answerQuestion(
   question: string,
   settings: AnswerSettings,
 ): Answer {
+  return answerParsed(index, parseQuestion(question, index.language), settings)
+}
+
+/** The same of a question that was read already. */
+export function answerParsed(
+  index: ReleaseIndex,
+  parsed: ParsedQuestion,
+  settings: AnswerSettings,
+): Answer {
   const { model = DEFAULT_CONFIDENCE } = settings
-  const { text, named, sought } = readDays(question, settings.day, index.language)
-  const asked = readQuestion(text, index, settings.before?.text)
+  const { language } = parsed
+  const { text, named, sought } = readDays(parsed, settings.day, index.language)
+  const asked = readQuestion(text, index, { before: settings.before?.text, language })
   const { terms } = asked
-  const folded = fold(text)
+  const folded = named.length === 0 ? parsed.folded : fold(text)
   const values = valuesOf(folded)
   const days = seasonDays(
-    question,
+    parsed.folded,
     terms.flatMap(({ stem, carried }) => (carried ? [] : [stem])),
     { sought, today: settings.day },
   )
@@ -199,6 +210,7 @@ export function answerQuestion(
         judgedByMeaning(index.meaning, {
           asked,
           text,
+          language,
           index,
           settings,
           model,
@@ -231,11 +243,7 @@ export function answerQuestion(
     ...more,
   })
 
-  const declined = declinedBy(
-    question,
-    settings.declines ?? [],
-    guessLanguage(question, index.language),
-  )
+  const declined = declinedBy(parsed, settings.declines ?? [])
   if (declined)
     return silent('declined', {
       trace: { ...trace, rule: 'never talked about', about: declined.about },
@@ -536,6 +544,7 @@ function judgedByMeaning(
   {
     asked,
     text,
+    language,
     index,
     settings,
     model,
@@ -547,6 +556,7 @@ function judgedByMeaning(
   }: {
     asked: Asked
     text: string
+    language: Language
     index: ReleaseIndex
     settings: AnswerSettings
     model: ConfidenceModel
@@ -566,7 +576,19 @@ function judgedByMeaning(
   const wanted = spokenFor(beside)
   const meant = asReviewed(
     withWords(
-      meantCandidates(meaning, index, { text: whole, asked, found, byWords, wanted }, without),
+      meantCandidates(
+        meaning,
+        index,
+        {
+          text: whole,
+          language: settings.before ? guessLanguage(whole, index.language) : language,
+          asked,
+          found,
+          byWords,
+          wanted,
+        },
+        without,
+      ),
       beside,
       index,
     ),

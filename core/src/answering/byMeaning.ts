@@ -6,7 +6,7 @@ import type { Candidate } from '../retrieval/search.ts'
 import type { NearWord } from '../meaning/wordSignals.ts'
 import type { Spoken } from './together.ts'
 import { NO_MATCH } from '../retrieval/twoWay.ts'
-import { guessLanguage } from '../text/language.ts'
+import type { Language } from '../text/language.ts'
 import { withoutMasks } from '../text/mask.ts'
 
 /** A passage of an article that was ranked by meaning. */
@@ -42,12 +42,14 @@ export function meantCandidates(
   index: ReleaseIndex,
   {
     text,
+    language,
     asked,
     found,
     byWords,
     wanted,
   }: {
     text: string
+    language: Language
     asked: Asked
     found: readonly Candidate[]
     /** How sure an item is by the words that it shares. */
@@ -60,7 +62,7 @@ export function meantCandidates(
   const question = withGlossary(withoutMasks(text), asked, index)
   const ranking = meaning.ask({
     text: question,
-    language: guessLanguage(question, index.language),
+    language,
     byWords: [...new Set(found.map(({ doc }) => index.itemIdOf(doc)))],
     without,
     wanted,

@@ -1,6 +1,7 @@
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
+import { parseQuestion, type ParsedQuestion } from '../text/parsedQuestion.ts'
 import { guessLanguage } from '../text/language.ts'
-import { type Answer, answerQuestion, type AnswerSettings } from './answerer.ts'
+import { type Answer, answerParsed, answerQuestion, type AnswerSettings } from './answerer.ts'
 import { cleanMessage } from './cleaning.ts'
 import { type Courtesy, STARTER_COURTESIES } from './courtesies.ts'
 import { WITHOUT_WORDS } from './courtesies.ts'
@@ -61,7 +62,8 @@ export function answerMessage(
   const language = guessLanguage(cleaned, index.language)
   const said = [...turns]
   const asked = questionsIn(unframed(cleaned), language).map((text) => {
-    const question = askedAfter(index, text, { before: said.at(-1), settings })
+    const parsed = parseQuestion(text, index.language)
+    const question = askedAfter(index, parsed, { before: said.at(-1), settings })
     said.push(turnOf(question))
     return question
   })
@@ -102,7 +104,7 @@ export function answerAfter(
   before: Turn | undefined,
   settings: AnswerSettings,
 ): AskedQuestion {
-  return askedAfter(index, text, { before, settings })
+  return askedAfter(index, parseQuestion(text, index.language), { before, settings })
 }
 
 /** A reply to our own question back: one of the readings, or the same thing in a third wording. */
@@ -127,8 +129,9 @@ function replyTo(
       }),
     }
   }
-  const alone = answerQuestion(index, text, settings)
-  const together = answerQuestion(index, text, { ...settings, before: { text: before.subject } })
+  const parsed = parseQuestion(text, index.language)
+  const alone = answerParsed(index, parsed, settings)
+  const together = answerParsed(index, parsed, { ...settings, before: { text: before.subject } })
   const settles =
     together.outcome === 'answered' &&
     before.readings.some(({ item }) => item === together.sources[0]!.item)
@@ -163,23 +166,24 @@ export function turnOf({ text, carried, answer }: AskedQuestion): Turn {
 
 function askedAfter(
   index: ReleaseIndex,
-  text: string,
+  parsed: ParsedQuestion,
   { before, settings }: { before?: Turn; settings: AnswerSettings },
 ): AskedQuestion {
-  const alone = (): AskedQuestion => ({ text, answer: answerQuestion(index, text, settings) })
-  const lean = before ? leanOf(text, guessLanguage(text, index.language)) : 'alone'
+  const text = parsed.said
+  const alone = (): AskedQuestion => ({ text, answer: answerParsed(index, parsed, settings) })
+  const lean = before ? leanOf(parsed) : 'alone'
   if (!before || lean === 'alone') return alone()
   const carried: AskedQuestion = {
     text,
     carried: before.subject,
-    answer: answerQuestion(index, text, {
+    answer: answerParsed(index, parsed, {
       ...settings,
       before: { text: before.subject, item: before.item },
     }),
   }
   if (lean !== 'short') return carried
   const itself = alone()
-  const whole = isSentence(text, guessLanguage(text, index.language))
+  const whole = isSentence(parsed)
   if (whole && itself.answer.outcome === 'answered') return itself
   const ownShare = whole ? WHOLE_OWN : OWN
   const best = itself.answer.trace.candidates[0]

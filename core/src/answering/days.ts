@@ -1,7 +1,7 @@
 import { type DayFacts, factsOf } from '../text/calendar.ts'
 import { type NamedDay, namedDays, WEEKDAYS } from '../text/dayWords.ts'
 import type { Language } from '../text/language.ts'
-import { fold } from '../text/tokens.ts'
+import type { ParsedQuestion } from '../text/parsedQuestion.ts'
 
 /** A question with its days resolved. */
 export interface DatedQuestion {
@@ -14,16 +14,16 @@ export interface DatedQuestion {
 
 /**
  * Reads the days in a question.
+ * @param language of the library, in which weekdays are told
  * @param today the day on which it is asked at its door; without it nothing is resolved
- * @example readDays('first boat tomorrow', '2026-11-28', 'en').text // 'first boat sunday'
+ * @example readDays(parseQuestion('first boat tomorrow', 'en'), '2026-11-28', 'en').text // 'first boat sunday'
  */
 export function readDays(
-  question: string,
+  { said: question, folded }: ParsedQuestion,
   today: string | undefined,
   language: Language,
 ): DatedQuestion {
   if (!today) return { text: question, named: [], sought: [] }
-  const folded = fold(question)
   const named = namedDays(folded, today)
   if (named.length === 0 || folded.length !== question.length)
     return {

@@ -1,4 +1,5 @@
 import { expect } from 'chai'
+import { parseQuestion } from '../text/parsedQuestion.ts'
 import { splitPassages } from '../library/passages.ts'
 import { indexRelease } from '../retrieval/releaseIndex.ts'
 import { analyse } from '../text/analyse.ts'
@@ -105,11 +106,13 @@ describe('asking back', () => {
 describe('declinedBy', () => {
   const rules = [{ about: 'politics', phrases: ['election', 'vote party'] }]
   it('takes a question that has all words of a phrase', () => {
-    expect(declinedBy('Which party should I vote for?', rules, 'en')?.about).to.equal('politics')
-    expect(declinedBy('next elections', rules, 'en')?.about).to.equal('politics')
+    expect(
+      declinedBy(parseQuestion('Which party should I vote for?', 'en'), rules)?.about,
+    ).to.equal('politics')
+    expect(declinedBy(parseQuestion('next elections', 'en'), rules)?.about).to.equal('politics')
   })
   it('leaves a question that has only some', () =>
-    expect(declinedBy('do you have a party boat', rules, 'en')).to.equal(undefined))
+    expect(declinedBy(parseQuestion('do you have a party boat', 'en'), rules)).to.equal(undefined))
   it('is refused before anything is answered', () => {
     const { outcome, trace, sources } = answerQuestion(index, 'How many bags can I take?', {
       ...settings,

@@ -1,5 +1,5 @@
-import { analyse } from '../text/analyse.ts'
-import type { Language } from '../text/language.ts'
+import { analyse, type Term } from '../text/analyse.ts'
+import type { ParsedQuestion } from '../text/parsedQuestion.ts'
 
 /** What a door never talks about. */
 export interface Decline {
@@ -9,24 +9,21 @@ export interface Decline {
   phrases: string[]
 }
 
-/** The first rule that a question falls under. @example declinedBy('is the SHIP safe?', [{ about: 'safety', phrases: ['safe ship'] }], 'en')?.about // 'safety' */
+/** The first rule that a question falls under. @example declinedBy(parseQuestion('is the SHIP safe?', 'en'), [{ about: 'safety', phrases: ['safe ship'] }])?.about // 'safety' */
 export function declinedBy<T extends Decline>(
-  question: string,
+  { content, language }: ParsedQuestion,
   declines: readonly T[],
-  language: Language,
 ): T | undefined {
   if (declines.length === 0) return undefined
-  const said = new Set(stemsOf(question, language))
+  const said = new Set(stemsOf(content))
   return declines.find(({ phrases }) =>
     phrases.some((phrase) => {
-      const wanted = stemsOf(phrase, language)
+      const wanted = stemsOf(analyse(phrase, language))
       return wanted.length > 0 && wanted.every((stem) => said.has(stem))
     }),
   )
 }
 
-function stemsOf(text: string, language: Language): string[] {
-  return analyse(text, language)
-    .map(({ stem }) => stem)
-    .filter((stem) => !stem.startsWith('#'))
+function stemsOf(terms: readonly Term[]): string[] {
+  return terms.map(({ stem }) => stem).filter((stem) => !stem.startsWith('#'))
 }

@@ -1,6 +1,5 @@
-import { analyse, ASPECT_COST, ASPECT_TIME } from '../text/analyse.ts'
-import type { Language } from '../text/language.ts'
-import { fold } from '../text/tokens.ts'
+import { ASPECT_COST, ASPECT_TIME } from '../text/analyse.ts'
+import type { ParsedQuestion } from '../text/parsedQuestion.ts'
 
 /** How a question leans on the one before it. */
 export type Lean = 'said so' | 'points back' | 'bare' | 'short' | 'alone'
@@ -21,10 +20,10 @@ const SENTENCE =
   /^(?:can|could|may|must|should|do|does|did|will|is it possible to|am i allowed to|kann|darf|muss|soll|konnen|durfen|mussen)\b(?: (?:i|we|you|one|my|ich|wir|man|sie|mein\w*))? \w+/
 
 /** Whether a question is a whole sentence with content of its own: such a one goes on with the question before only when nothing else fits. */
-export function isSentence(question: string, language: Language): boolean {
-  const plain = fold(question).replace(/\s+/g, ' ').trim()
+export function isSentence({ folded, content }: ParsedQuestion): boolean {
+  const plain = folded.replace(/\s+/g, ' ').trim()
   if (!SENTENCE.test(plain) || POINTS_BACK.test(plain)) return false
-  return analyse(question, language).filter(({ stem }) => !stem.startsWith('#')).length >= 2
+  return content.filter(({ stem }) => !stem.startsWith('#')).length >= 2
 }
 
 /** Three words of content in so few words may still need what was said before. */
@@ -38,14 +37,12 @@ const FEW_WORDS = 5
  * - "short": one to three words of content, which may or may not stand alone
  * - "alone": it needs nothing
  */
-export function leanOf(question: string, language: Language): Lean {
-  const plain = fold(question)
+export function leanOf({ folded, content: all }: ParsedQuestion): Lean {
+  const plain = folded
     .replace(/[^\p{L}\p{N}\s'?.!]/gu, ' ')
     .replace(/\s+/g, ' ')
     .trim()
-  const content = analyse(question, language).filter(
-    ({ stem }) => stem !== ASPECT_COST && stem !== ASPECT_TIME,
-  )
+  const content = all.filter(({ stem }) => stem !== ASPECT_COST && stem !== ASPECT_TIME)
   if (NOUNLESS.test(plain) || content.length === 0) return 'bare'
   if (WHOLE.test(plain) && content.length >= 2) return content.length === 2 ? 'short' : 'alone'
   if (SAYS_SO.test(plain) && content.length <= 5) return 'said so'

@@ -3,7 +3,6 @@ import type { Candidate } from '../retrieval/search.ts'
 import { ASPECT_TIME } from '../text/analyse.ts'
 import { type DayFacts, factsOf } from '../text/calendar.ts'
 import { sentences } from '../text/sentences.ts'
-import { fold } from '../text/tokens.ts'
 import { type Cover, coverSeason } from './covers.ts'
 
 const NAMES_SEASON =
@@ -11,11 +10,11 @@ const NAMES_SEASON =
 
 /** What a question about times is asked for: the days that it names, else today; nothing when it names a season itself. */
 export function seasonDays(
-  question: string,
+  folded: string,
   stems: readonly string[],
   { sought, today }: { sought: readonly DayFacts[]; today?: string },
 ): readonly DayFacts[] {
-  if (NAMES_SEASON.test(fold(question))) return []
+  if (NAMES_SEASON.test(folded)) return []
   if (sought.length > 0) return sought
   return today && stems.includes(ASPECT_TIME) ? [factsOf(today)] : []
 }

@@ -1,4 +1,5 @@
 import { expect } from 'chai'
+import { parseQuestion } from '../text/parsedQuestion.ts'
 import { valuesOf } from '../library/values.ts'
 import { indexRelease } from '../retrieval/releaseIndex.ts'
 import { easterOf, factsOf, holidaysOf, nextDate } from '../text/calendar.ts'
@@ -190,7 +191,9 @@ describe('leanOf', () => {
   ] as const
   for (const [question, lean] of cases)
     it(`“${question}” is ${lean}`, () =>
-      expect(leanOf(question, question.startsWith('und') ? 'de' : 'en')).to.equal(lean))
+      expect(leanOf(parseQuestion(question, question.startsWith('und') ? 'de' : 'en'))).to.equal(
+        lean,
+      ))
 })
 
 describe('cleanMessage', () => {

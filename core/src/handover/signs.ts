@@ -1,6 +1,7 @@
 import type { Outcome } from '../answering/answerer.ts'
 import { type Decline, declinedBy } from '../answering/declines.ts'
 import type { Language } from '../text/language.ts'
+import { parseQuestion } from '../text/parsedQuestion.ts'
 import { toneOf } from './tone.ts'
 
 export type SignReason = 'always' | 'asked' | 'unknown' | 'unknown again' | 'voted down' | 'tone'
@@ -43,9 +44,9 @@ export function handoverSign(
   { said, language, wantsPerson, outcomes, before, votedDown }: SignsSeen,
   { when, toneAtLeast, always, never }: SignRules,
 ): Sign | null {
-  const newest = said.at(-1) ?? ''
-  if (declinedBy(newest, never, language)) return null
-  const subject = declinedBy(newest, always, language)
+  const newest = parseQuestion(said.at(-1) ?? '', language)
+  if (declinedBy(newest, never)) return null
+  const subject = declinedBy(newest, always)
   if (subject) return { reason: 'always', way: 'hand over', because: `about “${subject.about}”` }
   const unknown = outcomes.some(isUnknown)
   const { score, signs } = toneOf(said)

@@ -76,8 +76,11 @@ export function withCarried(
 }
 
 /** Reads a question into weighted terms; a word that nothing in the library has is read as its nearest neighbour, if there is one. */
-export function questionTerms(question: string, index: ReleaseIndex): QuestionTerm[] {
-  const language = guessLanguage(question, index.language)
+export function questionTerms(
+  question: string,
+  index: ReleaseIndex,
+  language = guessLanguage(question, index.language),
+): QuestionTerm[] {
   const read = onceEach(
     readTerms(analyseQuestion(withoutMasks(question), language), index.glossary),
     index,

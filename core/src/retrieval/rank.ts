@@ -1,3 +1,4 @@
+import type { Language } from '../text/language.ts'
 import { fold, readWord, writtenWords } from '../text/tokens.ts'
 import { worthByText } from './byText.ts'
 import { type QuestionTerm, questionTerms, withCarried } from './questionTerms.ts'
@@ -17,9 +18,19 @@ export const RESCORED = 20
 /** The same of their texts, which takes longer. */
 export const READ = 12
 
-/** @param before the question that this one leans on, if it does */
-export function readQuestion(question: string, index: ReleaseIndex, before?: string): Asked {
-  const own = questionTerms(question, index)
+export interface ReadSettings {
+  /** The question that this one leans on, if it does. */
+  before?: string
+  /** Its language, where it is known. */
+  language?: Language
+}
+
+export function readQuestion(
+  question: string,
+  index: ReleaseIndex,
+  { before, language }: ReadSettings = {},
+): Asked {
+  const own = questionTerms(question, index, language)
   const readAs = new Map(
     own.flatMap((term) =>
       term.readAs === undefined ? [] : [[term.word, fold(term.readAs)] as const],

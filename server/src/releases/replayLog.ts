@@ -1,5 +1,5 @@
 import type { ReplayValidity } from '@janua/contracts'
-import { dayIn, fingerprint, guessLanguage, leanOf, type Turn } from '@janua/core'
+import { dayIn, fingerprint, leanOf, parseQuestion, type Turn } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { normOf } from '../conversations/respond.ts'
 
@@ -62,7 +62,7 @@ export async function casesOf(
         before &&
         row.conversation &&
         before.conversation === row.conversation &&
-        leanOf(row.text, guessLanguage(row.text, row.language)) !== 'alone'
+        leanOf(parseQuestion(row.text, row.language)) !== 'alone'
           ? turnAfter(before)
           : undefined
       const day = dayIn(zoneOf(row.door), validity === 'asked' ? new Date(row.askedAt) : now)
