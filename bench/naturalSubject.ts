@@ -8,7 +8,8 @@ import type { NaturalDomain, NaturalQuestion } from './content/natural.ts'
 import type { NaturalResult } from './naturalFigures.ts'
 import { type PeerName, PEERS } from './peers/peers.ts'
 
-const FOLDS = join(CACHE, 'folds')
+/** Models that did not see a domain, by its name. */
+export const FOLDS = join(CACHE, 'folds')
 /** Where the shipped threshold lies, as `npm run ask` has it. */
 const THRESHOLD = 0.65
 

@@ -14,6 +14,7 @@ import { bootstrap, mean } from '../bootstrap.ts'
 import { reworded } from '../content/rewording.ts'
 import { articleOf, distinctHeadings, shelf, type Shelf, spread } from '../content/tasks.ts'
 import type { Figure } from '../figure.ts'
+import { ablateNatural } from './ablationNatural.ts'
 
 /** What can be left out of the engine, from outside: a field that is not read, or something done to the question as it is looked up. */
 interface Ingredient {
@@ -75,6 +76,8 @@ export async function ablationSuite(): Promise<Figure[]> {
     ...[faq, german].flatMap((each) =>
       ablate({ ...each, name: `${each.name}, reworded titles` }, WITH_TITLES, false),
     ),
+    ...(await ablateNatural('en')),
+    ...(await ablateNatural('de')),
   ]
 }
 

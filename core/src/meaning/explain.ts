@@ -17,7 +17,8 @@ export const SIGNAL_GROUP_WORDS: Record<SignalGroup, string> = {
   letters: 'letters',
 }
 
-function groupOf(signal: string): SignalGroup {
+/** The group of a signal by its name. */
+export function groupOf(signal: string): SignalGroup {
   if (/title|taught/.test(signal)) return 'titleOrTaught'
   if (/^(?:shipped|tuned): /.test(signal)) return 'sentenceMeaning'
   if (signal.startsWith('letters')) return 'letters'
