@@ -23,7 +23,7 @@ const FLAGS = [
   '--disable-dev-shm-usage',
   '--window-size=1280,800',
 ]
-const WAIT_MS = 10_000
+const WAIT_MS = 20_000
 /** Whether an element is at the same place two frames later. */
 const STANDS_STILL = `
   const [element, done] = arguments
