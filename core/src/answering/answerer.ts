@@ -1,4 +1,5 @@
 import type { Block } from '../library/blocks.ts'
+import type { Passage } from '../library/passages.ts'
 import { type Value, valuesOf } from '../library/values.ts'
 import type { SignalGroup } from '../meaning/explain.ts'
 import type { QuestionTerm } from '../retrieval/questionTerms.ts'
@@ -19,7 +20,7 @@ import { confidence, type ConfidenceModel, contributions } from './confidence.ts
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { readDays } from './days.ts'
 import { type Decline, declinedBy } from './declines.ts'
-import { type AnswerLength, extract, extractPieces } from './extract.ts'
+import { type AnswerLength, extract, extractPieces, rowInWords } from './extract.ts'
 import { type Feature, featuresOf, type FeatureValues, type Regime, regimeOf } from './features.ts'
 import { fitting, sizesAmong } from './fits.ts'
 import { leftOutBecause } from './items.ts'
@@ -273,7 +274,7 @@ export function answerParsed(
   const rungs = candidates.map(({ candidate: { doc }, shown, units }) => ({
     doc,
     shown,
-    ...(units && { says: sayingOf(units) }),
+    ...(units && { says: sayingOf(units, index.passage(doc).passage) }),
   }))
   const readings = fixed ? undefined : readingsOf(rungs, sill, index)
   if (readings)
@@ -301,8 +302,9 @@ export function answerParsed(
 }
 
 /** The best fitting piece of a passage that says something by itself. */
-function sayingOf(units: readonly UnitFit[]): string | undefined {
-  return units.find(({ unit }) => isTelling(unit))?.unit.text
+function sayingOf(units: readonly UnitFit[], passage: Passage): string | undefined {
+  const unit = units.find((each) => isTelling(each.unit))?.unit
+  return unit?.kind === 'row' ? (rowInWords(passage, unit.text) ?? unit.text) : unit?.text
 }
 
 /** Words of a question that weigh less than this share of its weightiest choose no row or sentence: on a ferry's pages "boat" tells nothing. */
@@ -617,7 +619,7 @@ function judgedByMeaning(
       const { sure, contributions, wording, units, article, nearWords } = meantOf.get(
         candidate.doc,
       )!
-      const piece = sayingOf(units)
+      const piece = sayingOf(units, index.passage(candidate.doc).passage)
       const at = headAt(index, candidate.doc)
       const foundBy = regimeOf(candidate)
       const shown: TraceCandidate = {

@@ -53,15 +53,38 @@ export function extractPieces(passage: Passage, chosen: ReadonlySet<string>): Bl
   return withSubject(chosenBlocks(passage, chosen), passage)
 }
 
+/**
+ * A row of a table in words: what it is about, then each cell after its head.
+ * @param row its cells with commas between them
+ * @returns undefined when the passage has no such row
+ * @example rowInWords(passage, 'Saver, 6.00') // 'Saver · Change up to 24 hours before: 6.00'
+ */
+export function rowInWords({ blocks }: Pick<Passage, 'blocks'>, row: string): string | undefined {
+  for (const block of blocks) {
+    if (block.type !== 'table') continue
+    const cells = block.rows.find((each) => rowText(each) === row)
+    if (!cells) continue
+    return cells
+      .map(({ text }, i) => {
+        const head = block.header[i]?.text
+        return i > 0 && head && text ? `${head}: ${text}` : text
+      })
+      .filter(Boolean)
+      .join(' · ')
+  }
+  return undefined
+}
+
+function rowText(row: readonly Rich[]): string {
+  return row
+    .map(({ text }) => text)
+    .filter(Boolean)
+    .join(', ')
+}
+
 function chosenBlocks(passage: Passage, chosen: ReadonlySet<string>): Block[] {
   const isItemChosen = ({ text }: Rich) => sentences(text).some((piece) => chosen.has(piece))
-  const isRowChosen = (row: readonly Rich[]) =>
-    chosen.has(
-      row
-        .map(({ text }) => text)
-        .filter(Boolean)
-        .join(', '),
-    )
+  const isRowChosen = (row: readonly Rich[]) => chosen.has(rowText(row))
   const kept = passage.blocks.map((block): Block | undefined => {
     switch (block.type) {
       case 'heading':

@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import { blocksText } from '../library/blocks.ts'
 import { splitPassages } from '../library/passages.ts'
 import type { TraceCandidate } from './answerer.ts'
-import { extractPieces } from './extract.ts'
+import { extractPieces, rowInWords } from './extract.ts'
 import { offersOf } from './readings.ts'
 
 const said = (markdown: string, ...chosen: string[]) =>
@@ -29,6 +29,16 @@ describe('the pieces of an answer', () => {
   it('keep the header of a table with the row that was chosen', () => {
     const table = said('| Who | Price |\n| --- | --- |\n| Adult | 9 |\n| Child | 4 |', 'Child, 4')
     expect(table).to.contain('Price').and.to.contain('Child').and.not.to.contain('Adult')
+  })
+  it('tell a row with what its cells are', () => {
+    const [passage] = splitPassages(
+      '| Ticket | A day before | Later |\n| --- | --- | --- |\n| Saver | 6.00 | 12.00 |\n| Standard | | 6.00 |',
+    )
+    expect(rowInWords(passage!, 'Saver, 6.00, 12.00')).to.equal(
+      'Saver · A day before: 6.00 · Later: 12.00',
+    )
+    expect(rowInWords(passage!, 'Standard, 6.00')).to.equal('Standard · Later: 6.00')
+    expect(rowInWords(passage!, 'Flexible, free')).to.equal(undefined)
   })
   it('are none where nothing was chosen', () => expect(said('Some text.')).to.equal(''))
 })

@@ -1,4 +1,4 @@
-import type { SystemState } from '@janua/contracts'
+import type { Passage, SystemState } from '@janua/contracts'
 import { expect } from 'chai'
 import { answerQuestion, type TraceCandidate } from '@janua/core'
 import type { Janua } from '../janua.ts'
@@ -39,6 +39,10 @@ describe('vectors of texts', function () {
   it('let visitors find what shares no word with their question', async () => {
     expect(await firstOf('can i have my cash returned')).to.equal('Refunds')
     expect(await firstOf('somewhere to leave the vehicle?')).to.equal('Parking')
+  })
+  it('let agents look up what shares no word with what they type', async () => {
+    const { body } = await lead.get('/desk/passages?words=leave%20the%20vehicle').expect(200)
+    expect((body as Passage[])[0]!.title).to.equal('Parking')
   })
   it('are made once for each text, and kept', async () => {
     const before = await stored()

@@ -6,7 +6,7 @@ import type {
   Passage,
   SignedIn,
 } from '@janua/contracts'
-import { rank, readQuestion } from '@janua/core'
+import { answerQuestion, rank, readQuestion } from '@janua/core'
 import { Op, QueryTypes, type Sequelize, type WhereOptions } from 'sequelize'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
@@ -33,6 +33,8 @@ const MOST_CLOSED = 30
 /** With the assistant now: written in within so many minutes. */
 const LIVELY_MINUTES = 15
 const PASSAGES = 6
+/** What is less likely meant than this is no better than what has the words. */
+const LEAST_MEANT = 0.05
 const OTHERS = 8
 const BY_DUE_TIME: [string, string][] = [
   ['dueAt', 'ASC'],
@@ -140,9 +142,16 @@ export class Desk {
   async passages(words: string): Promise<Passage[]> {
     const live = await this.needs.engine.live()
     if (!live) return []
-    return rank(readQuestion(words, live.index), live.index, PASSAGES).map(({ doc }) =>
-      passageView(live.index.passage(doc)),
-    )
+    const { index, model } = live
+    // What comes near in meaning, then what has the words, whatever it is limited to.
+    const near = answerQuestion(index, words, { sill: 1, model, team: true }).trace.candidates
+    const docs = [
+      ...near.flatMap(({ item, ordinal, confidence }) =>
+        confidence < LEAST_MEANT ? [] : (index.docAt(item, ordinal) ?? []),
+      ),
+      ...rank(readQuestion(words, index), index, PASSAGES).map(({ doc }) => doc),
+    ]
+    return [...new Set(docs)].slice(0, PASSAGES).map((doc) => passageView(index.passage(doc)))
   }
 
   async open(user: SignedIn, id: number): Promise<DeskConversation> {
