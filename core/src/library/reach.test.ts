@@ -96,6 +96,17 @@ describe('otherWaysToAsk', () => {
     )
     expect(new Set(texts).size).to.equal(texts.length)
   })
+  it('offers what the item was fairly sure of when it was asked, whatever words they share', () => {
+    const asked = (sure?: number) =>
+      otherWaysToAsk(index, 1, {
+        glossary: [],
+        log: [{ text: 'may my hound come', times: 4, answeredBy: null, ...(sure && { sure }) }],
+        refused: () => false,
+      }).filter(({ from }) => from === 'log')
+    expect(asked(0.3)).to.eql([{ text: 'may my hound come', from: 'log', times: 4 }])
+    expect(asked(0.05)).to.eql([])
+    expect(asked()).to.eql([])
+  })
   it('offers nothing for an item that is not there', () =>
     expect(otherWaysToAsk(index, 99, { glossary, log, refused: () => false })).to.eql([]))
 })

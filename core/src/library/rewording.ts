@@ -12,6 +12,8 @@ export interface LoggedQuestion {
   times: number
   /** The item that answered it, if one did. */
   answeredBy: number | null
+  /** How sure the item was of it that is asked about, 0 to 1, where it came near when it was asked. */
+  sure?: number
 }
 
 /** Another way to ask for an item, and where it comes from. */
@@ -33,6 +35,8 @@ export interface SuggestionSettings {
 const SAME = 0.92
 /** A text that matches another item's wording this well is that item's question. */
 const THEIRS = 0.75
+/** What was asked is worth showing where the item was at least so sure of it, whatever words they share. */
+const MEANT = 0.15
 /** A logged question must match the item's own words this well to be worth showing. */
 const NEAR = 0.3
 
@@ -78,7 +82,9 @@ function fromLog(index: ReleaseIndex, item: number, log: readonly LoggedQuestion
     .filter(
       ({ answeredBy, text }) => (answeredBy === null || answeredBy === item) && text.length <= 140,
     )
-    .flatMap(({ text, times }) => {
+    .flatMap(({ text, times, sure = 0 }) => {
+      const suggestion = { text, from: 'log' as const, times }
+      if (sure >= MEANT) return [{ suggestion, worth: times * sure }]
       const near = rank(readQuestion(text, index), index, 3)
       const place = near.findIndex(({ doc }) => index.itemIdOf(doc) === item)
       const found = near[place]
@@ -86,9 +92,7 @@ function fromLog(index: ReleaseIndex, item: number, log: readonly LoggedQuestion
         found &&
         (place === 0 || found.score >= near[0]!.score * 0.8) &&
         Math.max(found.match.both, found.words) >= NEAR
-      return close
-        ? [{ suggestion: { text, from: 'log' as const, times }, worth: times * found.score }]
-        : []
+      return close ? [{ suggestion, worth: times * found.score }] : []
     })
     .sort((a, b) => b.worth - a.worth)
     .map(({ suggestion }) => suggestion)

@@ -42,6 +42,8 @@ const KINDS = ['article', 'fixed', 'document'] as const
 const DAYS = 30
 const LOG_DAYS = 120
 const LOG_SIZE = 3_000
+/** An item is as good as the nearest to a question from this share of how sure the nearest is. */
+const NEAREST = 0.8
 
 /** What is known about one item: its use, its versions, what leads to it, and what else might. */
 export class ItemInsights {
@@ -138,7 +140,7 @@ export class ItemInsights {
     await draft.read(id, KINDS)
     const [compiled, log, refused] = await Promise.all([
       engine.draft(),
-      this.log(),
+      this.log(id),
       tables.refusedPhrasings.findAll({ where: { itemId: id } }),
     ])
     const no = new Set(refused.map(({ norm }) => norm))
@@ -158,15 +160,42 @@ export class ItemInsights {
     })
   }
 
-  /** The most asked questions of the last months, with the item that the newest of each was answered from. */
-  private async log(): Promise<LoggedQuestion[]> {
+  /** The most asked questions of the last months, with the item that the newest of each was answered from, and how near a given one came. */
+  private async log(item: number): Promise<LoggedQuestion[]> {
     const since = new Date(+this.needs.clock.now() - LOG_DAYS * 86_400_000)
-    const rows = await this.select<{ text: string; times: number; answeredBy: number | null }>(
-      `SELECT newest.text, g.times, CASE WHEN newest.outcome = 'answered' AND COALESCE(newest.vote, 0) >= 0 THEN newest.item_id END AS answeredBy
+    const rows = await this.select<{
+      text: string
+      norm: string
+      times: number
+      answeredBy: number | null
+    }>(
+      `SELECT newest.text, newest.norm, g.times, CASE WHEN newest.outcome = 'answered' AND COALESCE(newest.vote, 0) >= 0 THEN newest.item_id END AS answeredBy
        FROM (SELECT norm, COUNT(*) AS times, MAX(id) AS id FROM questions WHERE asked_at >= :since GROUP BY norm ORDER BY times DESC LIMIT ${LOG_SIZE}) g JOIN questions newest ON newest.id = g.id`,
       { since },
     )
-    return rows.map(({ text, times, answeredBy }) => ({ text, times: Number(times), answeredBy }))
+    const near = await this.nearTo(item)
+    return rows.map(({ text, norm, times, answeredBy }) => ({
+      text,
+      times: Number(times),
+      answeredBy,
+      ...(near.has(norm) && { sure: near.get(norm)! }),
+    }))
+  }
+
+  /** Of questions that came nearest to an item, or nearly so, how sure it was of them, by their folded words. */
+  private async nearTo(item: number): Promise<Map<string, number>> {
+    const rows = await this.select<{ norm: string; near: string }>(
+      `SELECT norm, near FROM topic_wordings WHERE near LIKE :like ORDER BY times DESC, norm_hash LIMIT ${LOG_SIZE}`,
+      { like: `%"item":${item},%` },
+    )
+    return new Map(
+      rows.flatMap(({ norm, near }): [string, number][] => {
+        const all = JSON.parse(near) as { item: number; confidence: number }[]
+        const own = all.find((each) => each.item === item)?.confidence ?? 0
+        const most = Math.max(...all.map(({ confidence }) => confidence))
+        return own >= NEAREST * most ? [[norm, own]] : []
+      }),
+    )
   }
 
   private async links(id: number): Promise<Insights['links']> {
