@@ -13,6 +13,8 @@ import { selfTest } from './selfTest.ts'
 const SEED = 7
 /** A self-test of more sections tells hardly more, and takes longer. */
 const MOST_SECTIONS = 1_000
+/** More reviews would hardly move a scale of two numbers, and each is asked again. */
+const MOST_REVIEWED = 300
 /** What the judgement of a lead counts beside a case of the self-test. */
 export const LEADS_WEIGHT = 4
 
@@ -42,6 +44,7 @@ export interface Learnt {
 
 /**
  * The same, refined by what people judged: their questions are asked again of this library, and count as they were judged.
+ * @param judged the weightiest first
  * @param byMeaning the library as it is answered from, where meaning is looked at: reviews tell how sure those answers are
  */
 export function learnConfidence(
@@ -67,7 +70,7 @@ function reviewedCases(
   judged: readonly JudgedQuestion[],
   model: ConfidenceModel,
 ): ReviewedCase[] {
-  return judged.flatMap(({ text, item, right, weight }): ReviewedCase[] => {
+  return judged.slice(0, MOST_REVIEWED).flatMap(({ text, item, right, weight }): ReviewedCase[] => {
     const best = answerQuestion(index, text, { sill: 1, model }).trace.candidates[0]
     if (!best || best.confidence >= OWN_WORDS_SURE) return []
     const same = best.item === item
