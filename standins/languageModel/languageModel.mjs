@@ -111,7 +111,8 @@ export async function startLanguageModel({ port = 0, key = null, countsTokens = 
     if (now === 'refusal') event({ choices: [{ delta: { refusal: 'I cannot help with that.' } }] })
     for (const [i, content] of words.entries()) {
       if (now === 'refusal') break
-      if (now === 'slow stream') await new Promise((done) => setTimeout(done, SLOW_MS))
+      if (now === 'slow stream' || now === 'cut off')
+        await new Promise((done) => setTimeout(done, SLOW_MS))
       if (now === 'cut off' && i > 0) return response.destroy()
       event({ choices: [{ delta: { content } }] })
     }
