@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { createServer } from 'node:http'
+import { bodyOf, faults, served } from '../serving.mjs'
 
 /**
  * A stand-in for a server of sentence encoders: it speaks the common embeddings protocol. Its model is simple and real: a vector is the sum
@@ -50,11 +50,10 @@ function spoilt(data, fault) {
 
 /** @returns see encoder.d.mts */
 export async function startEncoder({ port = 0, key = null } = {}) {
-  let fault = null
-  let left = 0
+  const fault = faults()
   let seed = 'first'
   const asked = []
-  const server = createServer(async (request, response) => {
+  const handler = async (request, response) => {
     const send = (status, body, headers = {}) =>
       response
         .writeHead(status, { 'content-type': 'application/json', ...headers })
@@ -65,8 +64,7 @@ export async function startEncoder({ port = 0, key = null } = {}) {
     if (key !== null && request.headers.authorization !== `Bearer ${key}`)
       return send(401, { error: { message: 'The key is wrong.' } })
     asked.push(order)
-    const now = left > 0 ? fault : null
-    left--
+    const now = fault.next()
     if (now === 'silence') return undefined
     if (now === 'status 500') return send(500, { error: { message: 'Something went wrong.' } })
     if (now === 'status 429')
@@ -88,25 +86,13 @@ export async function startEncoder({ port = 0, key = null } = {}) {
     return response
       .writeHead(200, { 'content-type': 'application/json' })
       .end(now === 'half JSON' ? reply.slice(0, reply.length / 2) : reply)
-  })
-  await new Promise((done) => server.listen(port, '127.0.0.1', done))
-  return {
-    url: `http://127.0.0.1:${server.address().port}/v1`,
-    asked,
-    fail(wanted, times = Infinity) {
-      fault = wanted
-      left = times
-    },
-    change: (name) => void (seed = name),
-    async stop() {
-      server.closeAllConnections()
-      await new Promise((done) => server.close(done))
-    },
   }
-}
-
-async function bodyOf(request) {
-  let text = ''
-  for await (const piece of request) text += piece
-  return text
+  const { origin, stop } = await served(handler, port)
+  return {
+    url: `${origin}/v1`,
+    asked,
+    fail: fault.fail,
+    change: (name) => void (seed = name),
+    stop,
+  }
 }

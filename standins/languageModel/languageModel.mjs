@@ -1,4 +1,4 @@
-import { createServer } from 'node:http'
+import { bodyOf, faults, served } from '../serving.mjs'
 
 /**
  * A stand-in for a server of language models: it speaks the common protocol of chat completions, streamed or not. It works by rule: what
@@ -74,10 +74,9 @@ function spoilt(text, fault, messages) {
 
 /** @returns see languageModel.d.mts */
 export async function startLanguageModel({ port = 0, key = null, countsTokens = true } = {}) {
-  let fault = null
-  let left = 0
+  const fault = faults()
   const asked = []
-  const server = createServer(async (request, response) => {
+  const handler = async (request, response) => {
     const send = (status, body) =>
       response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
     if (request.method !== 'POST' || request.url !== '/v1/chat/completions')
@@ -86,8 +85,7 @@ export async function startLanguageModel({ port = 0, key = null, countsTokens = 
     if (key !== null && request.headers.authorization !== `Bearer ${key}`)
       return send(401, { error: { message: 'The key is wrong.' } })
     asked.push(order)
-    const now = left > 0 ? fault : null
-    left--
+    const now = fault.next()
     if (now === 'silence') return undefined
     const status = /^status (\d+)$/.exec(now ?? '')?.[1]
     if (status) return send(Number(status), { error: { message: 'Not now.' } })
@@ -119,24 +117,7 @@ export async function startLanguageModel({ port = 0, key = null, countsTokens = 
     event({ choices: [{ delta: {}, finish_reason: finish }] })
     if (usage) event({ choices: [], usage })
     return response.end('data: [DONE]\n\n')
-  })
-  await new Promise((done) => server.listen(port, '127.0.0.1', done))
-  return {
-    url: `http://127.0.0.1:${server.address().port}/v1`,
-    asked,
-    fail(wanted, times = Infinity) {
-      fault = wanted
-      left = times
-    },
-    async stop() {
-      server.closeAllConnections()
-      await new Promise((done) => server.close(done))
-    },
   }
-}
-
-async function bodyOf(request) {
-  let text = ''
-  for await (const piece of request) text += piece
-  return text
+  const { origin, stop } = await served(handler, port)
+  return { url: `${origin}/v1`, asked, fail: fault.fail, stop }
 }

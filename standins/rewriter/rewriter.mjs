@@ -1,4 +1,4 @@
-import { createServer } from 'node:http'
+import { bodyOf, served } from '../serving.mjs'
 
 /**
  * A stand-in for a service that words answers: it speaks docs/rewriter.openapi.json, rewords by a few rules, takes its time, counts
@@ -68,7 +68,7 @@ export async function startRewriter({ port = 0, latencyMs = 60 } = {}) {
   let fault = null
   const asked = []
   const timers = new Set()
-  const server = createServer(async (request, response) => {
+  const handler = async (request, response) => {
     const send = (status, body) =>
       response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
     if (request.method === 'PUT' && request.url === '/v1/next-fault') {
@@ -101,22 +101,15 @@ export async function startRewriter({ port = 0, latencyMs = 60 } = {}) {
       now === 'silence' ? SILENCE_MS : latencyMs,
     )
     timers.add(timer)
-  })
-  await new Promise((done) => server.listen(port, '127.0.0.1', done))
+  }
+  const { origin, stop } = await served(handler, port)
   return {
-    address: `http://127.0.0.1:${server.address().port}`,
+    address: origin,
     asked,
     next: (wanted) => void (fault = wanted),
     async stop() {
       for (const timer of timers) clearTimeout(timer)
-      server.closeAllConnections()
-      await new Promise((done) => server.close(done))
+      await stop()
     },
   }
-}
-
-async function bodyOf(request) {
-  let text = ''
-  for await (const piece of request) text += piece
-  return text
 }

@@ -1,0 +1,35 @@
+import { createServer } from 'node:http'
+
+/** Serves on loopback. @returns where, and how to end it at once */
+export async function served(handler, port = 0) {
+  const server = createServer(handler)
+  await new Promise((done) => server.listen(port, '127.0.0.1', done))
+  return {
+    origin: `http://127.0.0.1:${server.address().port}`,
+    async stop() {
+      server.closeAllConnections()
+      await new Promise((done) => server.close(done))
+    },
+  }
+}
+
+/** The text that was sent along. */
+export async function bodyOf(request) {
+  let text = ''
+  for await (const piece of request) text += piece
+  return text
+}
+
+/** A fault of the next replies, until it is used up. */
+export function faults() {
+  let fault = null
+  let left = 0
+  return {
+    fail(wanted, times = Infinity) {
+      fault = wanted
+      left = times
+    },
+    /** The fault of this reply; null for none. */
+    next: () => (left-- > 0 ? fault : null),
+  }
+}
