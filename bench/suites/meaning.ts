@@ -13,6 +13,7 @@ import { encodeInThreads } from '../../server/src/answering/encoding.ts'
 import { MODELS, readMeaningModels } from '../../server/src/answering/meaningModels.ts'
 import { domainNames, languageOf, naturalDomain } from '../content/natural.ts'
 import { type Figure, quantile, withLimit } from '../figure.ts'
+import { vectorSearch } from './vectorSearch.ts'
 
 /** Passages of the larger library; one of 100,000 takes more than a quarter of an hour to lay out. */
 const LARGE = 20_000
@@ -80,6 +81,7 @@ export async function meaningSuite(): Promise<Figure[]> {
     figure('one question, p50', quantile(large, 0.5), 'ms', { n: some.length, named }),
     figure('one question, p95', quantile(large, 0.95), 'ms', { n: some.length, named, atMost: 90 }),
     figure('shipped model files', bytes / 2 ** 20, 'MB', { named: 'models', atMost: 25 }),
+    ...vectorSearch(),
   ]
 }
 
