@@ -97,7 +97,13 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
   it('the replay shows the flow, and a band opens its questions', async () => {
     await lead.goes(`${house.url}/replay`)
     await lead.sees('replay-head', 'Coverage')
-    await lead.presses('group-gained')
+    // Which kinds of change there are depends on how near the sill answers come; what there is opens its questions.
+    const groups = await lead.driver.wait(
+      () => lead.driver.findElements({ css: '.groups button:enabled' }),
+      20_000,
+    )
+    expect(groups.length).to.be.greaterThan(0)
+    await groups[0]!.click()
     await lead.sees('replayed')
     await (await lead.element(test('band-answered-answered'))).click()
     await lead.sees('behind', 'answered both times')
