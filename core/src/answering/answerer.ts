@@ -1,5 +1,4 @@
 import type { Block } from '../library/blocks.ts'
-import type { Passage } from '../library/passages.ts'
 import { type Value, valuesOf } from '../library/values.ts'
 import type { SignalGroup } from '../meaning/explain.ts'
 import type { QuestionTerm } from '../retrieval/questionTerms.ts'
@@ -274,7 +273,7 @@ export function answerParsed(
   const rungs = candidates.map(({ candidate: { doc }, shown, units }) => ({
     doc,
     shown,
-    ...(units && { says: sayingOf(units, index.passage(doc).passage) }),
+    ...(units && { says: sayingOf(units, doc, index) }),
   }))
   const readings = fixed ? undefined : readingsOf(rungs, sill, index)
   if (readings)
@@ -302,9 +301,10 @@ export function answerParsed(
 }
 
 /** The best fitting piece of a passage that says something by itself. */
-function sayingOf(units: readonly UnitFit[], passage: Passage): string | undefined {
+function sayingOf(units: readonly UnitFit[], doc: number, index: ReleaseIndex): string | undefined {
   const unit = units.find((each) => isTelling(each.unit))?.unit
-  return unit?.kind === 'row' ? (rowInWords(passage, unit.text) ?? unit.text) : unit?.text
+  if (unit?.kind !== 'row') return unit?.text
+  return rowInWords(index.passage(doc).passage, unit.text) ?? unit.text
 }
 
 /** Words of a question that weigh less than this share of its weightiest choose no row or sentence: on a ferry's pages "boat" tells nothing. */
@@ -619,7 +619,7 @@ function judgedByMeaning(
       const { sure, contributions, wording, units, article, nearWords } = meantOf.get(
         candidate.doc,
       )!
-      const piece = sayingOf(units, index.passage(candidate.doc).passage)
+      const piece = sayingOf(units, candidate.doc, index)
       const at = headAt(index, candidate.doc)
       const foundBy = regimeOf(candidate)
       const shown: TraceCandidate = {

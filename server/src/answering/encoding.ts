@@ -30,6 +30,15 @@ export async function encodeInThreads(
   await Promise.all(Array.from({ length: THREADS }, work))
 }
 
+/** The distinct texts of some items that are encoded: of those in a language with an encoder. */
+export function textsToEncode(items: readonly ContentItem[], models: MeaningModels): string[] {
+  const texts = items.flatMap((item) => {
+    const { language, texts } = textsOfItem(item)
+    return models[language]?.sentences ? texts : []
+  })
+  return [...new Set(texts)]
+}
+
 /**
  * Encodes what some items say with the encoder that ships, where their language has one.
  * @param known vectors of texts that were encoded before; takes what is encoded now
@@ -39,11 +48,7 @@ export async function encodeItems(
   models: MeaningModels,
   known = new Map<string, Uint8Array>(),
 ): Promise<FindVectors> {
-  const texts = items.flatMap((item) => {
-    const { language, texts } = textsOfItem(item)
-    return models[language]?.sentences ? texts : []
-  })
-  const missing = [...new Set(texts)].filter((text) => !known.has(text))
+  const missing = textsToEncode(items, models).filter((text) => !known.has(text))
   await encodeInThreads(missing, (some, vectors) =>
     some.forEach((text, i) => known.set(text, vectors[i]!)),
   )

@@ -1,10 +1,10 @@
 import type { ContentItem } from '@janua/core'
-import { type FindVectors, type MeaningModels, packVectors, textsOfItem } from '@janua/core/meaning'
+import { type FindVectors, type MeaningModels, packVectors } from '@janua/core/meaning'
 import { createHash } from 'node:crypto'
 import { Op, type Sequelize } from 'sequelize'
 import { Turns } from '../jobs/turns.ts'
 import type { ContentTables } from '../library/models.ts'
-import { encodeInThreads } from './encoding.ts'
+import { encodeInThreads, textsToEncode } from './encoding.ts'
 
 /** An article has hardly more texts: these are encoded here, some at a time; more in threads, which take a while to begin. */
 const FEW = 60
@@ -30,12 +30,7 @@ export class Vectors {
 
   /** Finds the vectors of all texts of some items; those that are missing are made first. */
   async of(items: readonly ContentItem[]): Promise<FindVectors> {
-    const { models } = this.needs
-    const texts = items.flatMap((item) => {
-      const { language, texts } = textsOfItem(item)
-      return models[language]?.sentences ? texts : []
-    })
-    return this.find([...new Set(texts)])
+    return this.find(textsToEncode(items, this.needs.models))
   }
 
   /** @param texts distinct */
