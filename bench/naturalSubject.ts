@@ -20,7 +20,8 @@ export interface Prepared {
 
 /** Janua with models that did not see a domain. Texts are encoded once, however often its library changes. */
 export class FoldEngine {
-  private readonly models: MeaningModels
+  /** What texts are understood by. */
+  readonly models: MeaningModels
   private readonly vectors = new Map<string, Uint8Array>()
 
   /** @throws when `npm run train` did not leave such models */

@@ -46,7 +46,7 @@ describe('the demo’s routing', () => {
       ({ question }) => question ?? [],
     )
     const known = { language: 'en' as const, door: 1, told: {}, hour: 10, contacts: 0 }
-    const { queue, because } = route(situationOf(questions, known, [says]), routing)
+    const { queue, because } = route(situationOf(questions, known, { said: [says] }), routing)
     return { queue: QUEUES[queue - 1]!, because }
   }
 

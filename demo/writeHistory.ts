@@ -357,7 +357,10 @@ class Player {
       hour: hourIn(door.timeZone, enteredQueueAt),
       contacts: contacts.get(visitorId) ?? 0,
     }
-    const situation = situationOf(asks as QuestionRow[], known, said)
+    const situation = situationOf(asks as QuestionRow[], known, {
+      said,
+      models: this.release.index.settings.models,
+    })
     const routed = route(situation, this.release.routing!, this.release.classifier)
     contacts.set(visitorId, known.contacts + 1)
     truth.set(conversationId, right)

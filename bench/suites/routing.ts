@@ -6,13 +6,17 @@ import {
   likeliest,
   trainClassifier,
   type QueueClassifier,
+  type RoutedExample,
+  situationOf,
   wilson,
 } from '@janua/core'
 import { seedDemo } from '../../demo/seed.ts'
 import { createJanua } from '../../server/src/janua.ts'
-import { exampleOf } from '../../server/src/handover/routingDesk.ts'
+import { exampleOf } from '../../server/src/handover/queueLearning.ts'
+import { domainNames, languageOf, naturalDomain } from '../content/natural.ts'
 import type { Figure } from '../figure.ts'
 import { onDatabase } from '../house.ts'
+import { FoldEngine } from '../naturalSubject.ts'
 
 const TODAY = '2026-11-23'
 /** Hand-overs are split by time: the older ones are learnt from, the younger ones tested. */
@@ -28,7 +32,11 @@ interface Truth extends PastHandover {
  * Routing on the demo's history, held against the generator's own right queues, which Janua never sees: the rules alone, the classifier alone,
  * and both, each learnt from what agents confirmed and moved before and tested on what came after.
  */
-export function routingSuite(): Promise<Figure[]> {
+export async function routingSuite(): Promise<Figure[]> {
+  return [...(await onDemo()), ...(await onNatural())]
+}
+
+function onDemo(): Promise<Figure[]> {
   return onDatabase(async (db) => {
     const opens = new Date(`${TODAY}T10:00:00Z`)
     const { truth } = await seedDemo(db, { today: TODAY, opens, progress: () => undefined })
@@ -45,10 +53,56 @@ export function routingSuite(): Promise<Figure[]> {
   })
 }
 
+/** Teams of a natural domain: each is asked about so many of its needs. */
+const NEEDS_OF_A_TEAM = 10
+/**
+ * Natural questions, told apart by the team whose needs they are about, with models that did not see the domain: every other question is
+ * learnt from, the rest is tested.
+ */
+async function onNatural(): Promise<Figure[]> {
+  const words: boolean[] = []
+  const meanings: boolean[] = []
+  for (const name of domainNames().filter((each) => languageOf(each) === 'en')) {
+    const { models } = new FoldEngine(name)
+    const { questions } = await naturalDomain(name)
+    const known = questions
+      .filter(({ need, before }) => need.startsWith('C') && before.length === 0)
+      .map(({ need, text }) => ({
+        queue: Math.floor((Number(need.slice(1)) - 1) / NEEDS_OF_A_TEAM),
+        text,
+      }))
+    for (const [hits, by] of [
+      [words, {}],
+      [meanings, models],
+    ] as const) {
+      const examples = known.map(({ queue, text }): RoutedExample => ({
+        situation: situationOf([], ANYWHERE, { said: [text], models: by }),
+        queue,
+        weight: 1,
+      }))
+      const classifier = trainClassifier(examples.filter((_, i) => i % 2 === 0))!
+      const tested = examples.filter((_, i) => i % 2 === 1)
+      hits.push(
+        ...tested.map(
+          ({ situation, queue }) => likeliest(classifier, situation)[0]!.queue === queue,
+        ),
+      )
+    }
+  }
+  const where = 'natural questions, one of four teams, half of them learnt from'
+  return [
+    share('right first time', 'classifier by words alone', words, where),
+    share('right first time', 'classifier by words and meaning', meanings, where),
+  ]
+}
+const ANYWHERE = { language: 'en', door: 1, told: {}, hour: 10, contacts: 0 } as const
+
 function measured(past: readonly Truth[], routing: Routing): Figure[] {
   const learnt = past.slice(0, Math.floor(past.length * LEARNT_SHARE))
   const tested = past.slice(learnt.length)
   const classifier = trainClassifier(learnt.map(exampleOf))!
+  const byWords = trainClassifier(learnt.map(exampleOf).map(withoutMeaning))!
+  const alone: Routing = { rules: [], lastResort: routing.lastResort, learnedAtLeast: 0 }
   const wordsFirst = routing.rules.filter(({ conditions }) =>
     conditions.every(({ on }) => on === 'words'),
   )
@@ -60,10 +114,8 @@ function measured(past: readonly Truth[], routing: Routing): Figure[] {
   }))
   const subjects: [string, RoutingAndClassifier][] = [
     ['rules alone', { routing: { ...routing, learnedAtLeast: null } }],
-    [
-      'classifier alone',
-      { routing: { rules: [], lastResort: routing.lastResort, learnedAtLeast: 0 }, classifier },
-    ],
+    ['classifier by words alone', { routing: alone, classifier: byWords }],
+    ['classifier alone', { routing: alone, classifier }],
     ['rules, then classifier', { routing: { ...routing, learnedAtLeast: SURE }, classifier }],
     [
       'rules by words, classifier, the other rules',
@@ -97,6 +149,11 @@ function measured(past: readonly Truth[], routing: Routing): Figure[] {
   ]
 }
 
+function withoutMeaning({ situation, ...example }: RoutedExample): RoutedExample {
+  const { meaning: _, ...known } = situation
+  return { ...example, situation: known }
+}
+
 /** Whether the classifier is as right as it is sure, where it is sure and where it is not. */
 function surely(tested: readonly Truth[], classifier: QueueClassifier): Figure[] {
   const best = tested.map(({ situation, truth }) => ({
@@ -121,12 +178,17 @@ function surely(tested: readonly Truth[], classifier: QueueClassifier): Figure[]
   })
 }
 
-function share(measure: string, subject: string, hits: readonly boolean[]): Figure {
+function share(
+  measure: string,
+  subject: string,
+  hits: readonly boolean[],
+  where = 'demo, hand-overs of the last quarter',
+): Figure {
   const right = hits.filter(Boolean).length
   const { low, high } = wilson(right, hits.length)
   return {
     suite: 'routing',
-    case: 'demo, hand-overs of the last quarter',
+    case: where,
     subject,
     measure,
     value: right / hits.length,

@@ -338,7 +338,12 @@ export function createJanua({
   const teachings = new Teachings({ tables, desk, articles, users, events, clock })
   const readyLines = new ReadyLines({ tables, clock })
   const routing = new RoutingDesk({ tables, handovers, engine, draft, live })
-  const queueLearning = new QueueLearning({ tables, handovers, clock })
+  const queueLearning = new QueueLearning({
+    tables,
+    handovers,
+    models: understanding?.models ?? {},
+    clock,
+  })
   const mends = new Mends({ tables, articles, engine, users, audit, clock })
   const judgements = new Judgements({ tables, threads, desk, articles, rollup, audit, clock })
   const sampling = new AuditSampling({ db, tables, clock })

@@ -1,7 +1,7 @@
 import { logit } from '../maths/calibration.ts'
 import { fitLogistic, sigmoid } from '../maths/logistic.ts'
 import { analyse } from '../text/analyse.ts'
-import type { Situation } from './conditions.ts'
+import type { Situation, WordsMeaning } from './conditions.ts'
 
 /** A hand-over whose right queue is known, and how much it counts: 1 when confirmed or moved to, ¼ when it was merely not moved. */
 export interface RoutedExample {
@@ -17,6 +17,8 @@ export interface QueueClassifier {
   /** Log-odds of each feature, a row for each queue. */
   weights: number[][]
   bias: number[]
+  /** The same of each direction of meaning, and by which encoder; none where too few examples have a meaning. */
+  meaning?: { encoder: string; weights: number[][] } | undefined
   /** Log-odds are divided by it, so that probabilities are as sure as they turn out right. */
   temperature: number
   /** The likeliest queue's log-odds become a + b times what they were: words of chance make the unclear look clearer than they are. */
@@ -33,11 +35,13 @@ const ROUNDS = 120
 const STEP = 0.5
 /** Penalty on the square of each weight, as a share of an example; usual range 0.001 to 0.1. */
 const RIDGE = 0.004
+/** The same on directions of meaning, of which there are few. */
+const MEANING_RIDGE = 0.0015
 const FOLDS = 5
 const LEAST_TIMES = 2
 
 /**
- * Learns which queue is right from words, nearest collections, door and what was told.
+ * Learns which queue is right from words and what they mean, nearest collections, door and what was told.
  * @returns null with too few examples: fewer than 40, or fewer than two queues with five each
  * @see C. Guo et al., "On calibration of modern neural networks" (2017), section 4.2, for the temperature; it is fitted on folds left out
  */
@@ -62,8 +66,8 @@ export function trainClassifier(examples: readonly RoutedExample[]): QueueClassi
     const model = fit(rest, queues)
     return usable
       .filter((_, k) => k % FOLDS === fold)
-      .map(({ signs, queue, weight }) => ({
-        odds: oddsOf(model, signs),
+      .map(({ signs, situation: { meaning }, queue, weight }) => ({
+        odds: oddsOf(model, { signs, meaning }),
         right: queues.indexOf(queue),
         weight,
       }))
@@ -84,7 +88,9 @@ export function likeliest(
   classifier: QueueClassifier,
   situation: Situation,
 ): { queue: number; p: number }[] {
-  const p = softmax(oddsOf(classifier, signsOf(situation)), classifier.temperature)
+  const { meaning } = situation
+  const odds = oddsOf(classifier, { signs: signsOf(situation), meaning })
+  const p = softmax(odds, classifier.temperature)
   const ranked = classifier.queues
     .map((queue, i) => ({ queue, p: p[i]! }))
     .sort((a, b) => b.p - a.p || a.queue - b.queue)
@@ -111,19 +117,30 @@ export function strongestSigns(
     .slice(0, most)
 }
 
-/** The signs of this very situation that spoke for a queue. */
+/** What of this very situation spoke for a queue: words and signs, and what is meant as a whole. */
 export function signsFor(
   classifier: QueueClassifier,
   situation: Situation,
   queue: number,
   most = 5,
 ): string[] {
-  const there = new Set(signsOf(situation))
-  return strongestSigns(classifier, queue, classifier.features.length)
-    .filter(({ sign }) => there.has(sign))
+  const own = classifier.queues.indexOf(queue)
+  if (own < 0) return []
+  const there = signsOf(situation)
+  const known = new Set(there)
+  const all = strongestSigns(classifier, queue, classifier.features.length)
+    .filter(({ sign }) => known.has(sign))
+    .map(({ sign, odds }) => ({ sign, odds: odds * loudness(there.length) }))
+  const meant = meaningOdds(classifier, situation.meaning)
+  const others = (meant.reduce((sum, odds) => sum + odds, 0) - meant[own]!) / (meant.length - 1)
+  const odds = (meant[own]! - others) / classifier.temperature
+  if (odds > 0) all.push({ sign: AS_A_WHOLE, odds })
+  return all
+    .sort((a, b) => b.odds - a.odds)
     .slice(0, most)
     .map(({ sign }) => sign)
 }
+const AS_A_WHOLE = 'overall meaning'
 
 /** What the classifier looks at: words as their stems, and what else is known, each once. */
 export function signsOf({ words, language, collections, door, told }: Situation): string[] {
@@ -145,9 +162,17 @@ export function signsOf({ words, language, collections, door, told }: Situation)
   ]
 }
 
-type Fitted = Pick<QueueClassifier, 'queues' | 'features' | 'weights' | 'bias'>
+type Fitted = Pick<QueueClassifier, 'queues' | 'features' | 'weights' | 'bias' | 'meaning'>
 interface Usable extends RoutedExample {
   signs: string[]
+}
+
+/** Numbers of a row that are not nought, each at its place. */
+interface Row {
+  places: number[]
+  values: number[]
+  right: number
+  weight: number
 }
 
 /** Full-batch gradient steps, each weight with a step of its own that shrinks as it has moved (AdaGrad). Nothing is left to chance. */
@@ -160,51 +185,102 @@ function fit(examples: readonly Usable[], queues: number[]): Fitted {
     .map(([sign]) => sign)
     .sort()
   const place = new Map(features.map((sign, i) => [sign, i]))
-  const rows = examples.map(({ signs, queue, weight }) => ({
-    has: placesOf(signs, place),
-    right: queues.indexOf(queue),
-    weight,
-  }))
-  const all = rows.reduce((sum, { weight }) => sum + weight, 0)
-  const width = features.length
-  const weights = queues.map(() => new Float64Array(width))
-  const moved = queues.map(() => new Float64Array(width).fill(1e-6))
-  const bias = new Float64Array(queues.length)
-  for (let round = 0; round < ROUNDS; round++) {
-    const slopes = queues.map((_, q) => weights[q]!.map((w) => -RIDGE * w))
-    const biasSlopes = new Float64Array(queues.length)
-    for (const { has, right, weight } of rows) {
-      const p = softmax(
-        queues.map((_, q) => bias[q]! + scaledSum(weights[q]!, has)),
-        1,
-      )
-      const scale = 1 / Math.sqrt(Math.max(1, has.length))
-      for (let q = 0; q < queues.length; q++) {
-        const slope = (weight / all) * ((q === right ? 1 : 0) - p[q]!)
-        biasSlopes[q]! += slope
-        for (const f of has) slopes[q]![f]! += slope * scale
-      }
+  const encoder = commonEncoder(examples)
+  const directions = encoder
+    ? examples.find(({ situation }) => situation.meaning?.encoder === encoder)!.situation.meaning!
+        .at.length
+    : 0
+  const rows = examples.map(({ situation: { meaning }, signs, queue, weight }): Row => {
+    const has = placesOf(signs, place)
+    const at = encoder && meaning?.encoder === encoder ? meaning.at : []
+    return {
+      places: [...has, ...at.map((_, i) => features.length + i)],
+      values: [...has.map(() => loudness(has.length)), ...at],
+      right: queues.indexOf(queue),
+      weight,
     }
-    for (let q = 0; q < queues.length; q++) {
+  })
+  const ridge = new Float64Array(features.length + directions).fill(MEANING_RIDGE)
+  const { weights, bias } = descend(rows, queues.length, ridge.fill(RIDGE, 0, features.length))
+  const rounded = (row: Float64Array) => [...row].map((w) => Math.round(w * 1e4) / 1e4)
+  return {
+    queues,
+    features,
+    weights: weights.map((row) => rounded(row.subarray(0, features.length))),
+    bias: rounded(bias),
+    ...(encoder && {
+      meaning: { encoder, weights: weights.map((row) => rounded(row.subarray(features.length))) },
+    }),
+  }
+}
+
+/** The encoder by which most examples have a meaning. */
+function commonEncoder(examples: readonly RoutedExample[]): string | undefined {
+  const times = new Map<string, number>()
+  for (const { situation } of examples)
+    if (situation.meaning)
+      times.set(situation.meaning.encoder, (times.get(situation.meaning.encoder) ?? 0) + 1)
+  return [...times].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))[0]?.[0]
+}
+
+/** @param ridge penalty on the square of each weight of a queue */
+function descend(
+  rows: readonly Row[],
+  queues: number,
+  ridge: Float64Array,
+): { weights: Float64Array[]; bias: Float64Array } {
+  const all = rows.reduce((sum, { weight }) => sum + weight, 0)
+  const width = ridge.length
+  const each = <T>(make: () => T) => Array.from({ length: queues }, make)
+  const weights = each(() => new Float64Array(width))
+  const moved = each(() => new Float64Array(width).fill(1e-6))
+  const slopes = each(() => new Float64Array(width))
+  const bias = new Float64Array(queues)
+  for (let round = 0; round < ROUNDS; round++) {
+    slopes.forEach((row, q) => row.forEach((_, f) => (row[f] = -ridge[f]! * weights[q]![f]!)))
+    const biasSlopes = new Float64Array(queues)
+    for (const { places, values, right, weight } of rows) {
+      const odds = weights.map((row, q) => bias[q]! + sumAt(row, places, values))
+      softmax(odds, 1).forEach((p, q) => {
+        const slope = (weight / all) * ((q === right ? 1 : 0) - p)
+        const row = slopes[q]!
+        biasSlopes[q]! += slope
+        for (let i = 0; i < places.length; i++) row[places[i]!]! += slope * values[i]!
+      })
+    }
+    for (let q = 0; q < queues; q++) {
+      const [row, slope, far] = [weights[q]!, slopes[q]!, moved[q]!]
       bias[q]! += STEP * biasSlopes[q]!
       for (let f = 0; f < width; f++) {
-        moved[q]![f]! += slopes[q]![f]! ** 2
-        weights[q]![f]! += (STEP * slopes[q]![f]!) / Math.sqrt(moved[q]![f]!)
+        far[f]! += slope[f]! ** 2
+        row[f]! += (STEP * slope[f]!) / Math.sqrt(far[f]!)
       }
     }
   }
-  const rounded = (row: Float64Array) => [...row].map((w) => Math.round(w * 1e4) / 1e4)
-  return { queues, features, weights: weights.map(rounded), bias: rounded(bias) }
+  return { weights, bias }
 }
 
 const placesOfClassifier = new WeakMap<readonly string[], Map<string, number>>()
 
-function oddsOf({ features, weights, bias }: Fitted, signs: readonly string[]): number[] {
+function oddsOf(
+  fitted: Fitted,
+  { signs, meaning }: { signs: readonly string[]; meaning?: WordsMeaning | undefined },
+): number[] {
+  const { features, weights, bias } = fitted
   let place = placesOfClassifier.get(features)
   if (!place)
     placesOfClassifier.set(features, (place = new Map(features.map((sign, i) => [sign, i]))))
   const has = placesOf(signs, place)
-  return bias.map((base, q) => base + scaledSum(weights[q]!, has))
+  const loud = has.map(() => loudness(has.length))
+  const meant = meaningOdds(fitted, meaning)
+  return bias.map((base, q) => base + sumAt(weights[q]!, has, loud) + meant[q]!)
+}
+
+/** What the meaning of the words alone says of each queue; nothing where another encoder read them. */
+function meaningOdds({ queues, meaning: learnt }: Fitted, meaning?: WordsMeaning): number[] {
+  if (!learnt || learnt.encoder !== meaning?.encoder) return queues.map(() => 0)
+  const places = meaning.at.map((_, i) => i)
+  return learnt.weights.map((row) => sumAt(row, places, meaning.at))
 }
 
 function placesOf(signs: readonly string[], place: ReadonlyMap<string, number>): number[] {
@@ -212,10 +288,18 @@ function placesOf(signs: readonly string[], place: ReadonlyMap<string, number>):
 }
 
 /** A long message speaks no louder than a short one. */
-function scaledSum(weights: ArrayLike<number>, has: readonly number[]): number {
+function loudness(signs: number): number {
+  return 1 / Math.sqrt(Math.max(1, signs))
+}
+
+function sumAt(
+  row: ArrayLike<number>,
+  places: readonly number[],
+  values: readonly number[],
+): number {
   let sum = 0
-  for (const f of has) sum += weights[f]!
-  return sum / Math.sqrt(Math.max(1, has.length))
+  for (let i = 0; i < places.length; i++) sum += row[places[i]!]! * values[i]!
+  return sum
 }
 
 function softmax(odds: readonly number[], temperature: number): number[] {

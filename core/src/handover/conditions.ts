@@ -44,6 +44,15 @@ export interface Situation {
   tone: number
   /** Hand-overs of the same visitor before this one. */
   contacts: number
+  /** Where the words lie among meanings; none in a language without an encoder, and of before. */
+  meaning?: WordsMeaning
+}
+
+/** What words mean, in numbers that only say something beside others of the same encoder. */
+export interface WordsMeaning {
+  encoder: string
+  /** Along the directions in which sentences differ most, the first of them. */
+  at: number[]
 }
 
 /** Why a condition is met, in plain words; undefined when it is not. */

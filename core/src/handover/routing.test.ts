@@ -1,5 +1,6 @@
 import { expect } from 'chai'
 import { pick, seeded } from '../maths/random.ts'
+import type { MeaningModels } from '../meaning/models.ts'
 import { byDueTime, type Candidate, nextInTurn } from './assignment.ts'
 import {
   likeliest,
@@ -11,6 +12,7 @@ import {
 import type { Situation } from './conditions.ts'
 import { movesSaved, type PastHandover, routingResult, ruleUse } from './routingBench.ts'
 import { route, type Routing } from './rules.ts'
+import { meaningOf, situationOf } from './situation.ts'
 import { toneOf } from './tone.ts'
 
 const about = (words: string, more: Partial<Situation> = {}): Situation => ({
@@ -47,6 +49,32 @@ function examples(n: number, seed: number, unclear = 0.2): RoutedExample[] {
     }
   })
 }
+
+/** Means what queue n is asked: along a direction of its own. */
+const meant = (n: number, encoder = 'made up'): Situation =>
+  about('words', { meaning: { encoder, at: [1, 2, 3].map((i) => (i === n ? 0.4 : -0.1)) } })
+
+describe('situationOf', () => {
+  const known = { language: 'en' as const, door: 1, told: {}, hour: 10, contacts: 0 }
+  const encodeAsked = (texts: string[]) =>
+    texts.map((text) => ({ tuned: new Float32Array(256).fill(text.length / 100) }))
+  const models = { en: { sentences: { id: 'made up', encodeAsked } } } as unknown as MeaningModels
+  it('tells where the words lie among meanings: the middle of their lines', () => {
+    const { meaning } = situationOf([], known, { said: ['1234567890'], models })
+    expect(meaning).to.include({ encoder: 'made up' })
+    expect(meaning!.at).to.have.length(32).and.include(0.1)
+    expect(
+      meaningOf({ words: '1234567890\n\n12345678901234567890', language: 'en' }, models)?.at[0],
+    ).to.equal(0.15)
+  })
+  it('tells none without an encoder for the language, or without words', () => {
+    expect(
+      situationOf([], { ...known, language: 'de' }, { said: ['hallo'], models }),
+    ).not.to.have.property('meaning')
+    expect(situationOf([], known, { said: ['hello'] })).not.to.have.property('meaning')
+    expect(meaningOf({ words: ' \n', language: 'en' }, models)).to.equal(undefined)
+  })
+})
 
 describe('trainClassifier', () => {
   const classifier = trainClassifier(examples(300, 1))!
@@ -100,6 +128,26 @@ describe('trainClassifier', () => {
   })
   it('gives the same for the same', () =>
     expect(trainClassifier(examples(80, 6))).to.eql(trainClassifier(examples(80, 6))))
+  it('knows by what is meant, where no word was seen before', () => {
+    const model = trainClassifier(
+      examples(120, 7, 1).map((example) => ({ ...example, situation: meant(example.queue) })),
+    )!
+    for (const queue of [1, 2, 3]) {
+      const asked = { ...meant(queue), words: 'zebra' }
+      expect(likeliest(model, asked)[0]).to.include({ queue })
+      expect(signsFor(model, asked, queue)[0]).to.equal('overall meaning')
+    }
+  })
+  it('does not read a meaning that another encoder gave, or none', () => {
+    const known = examples(120, 8).map((example) => ({
+      ...example,
+      situation: { ...example.situation, meaning: meant(example.queue).meaning! },
+    }))
+    const model = trainClassifier(known)!
+    const strange = { ...meant(2, 'another'), words: 'umbrella' }
+    expect(likeliest(model, strange)).to.eql(likeliest(model, about('umbrella')))
+    expect(signsFor(model, strange, 2)).to.eql(['umbrella'])
+  })
   it('decides where no rule fits and it is sure enough', () => {
     const routing: Routing = { rules: [], lastResort: 9, model: 1, learnedAtLeast: 0.7 }
     expect(route(about('lost my umbrella'), routing, classifier)).to.include({

@@ -1,5 +1,6 @@
 import type { Trace } from '../answering/answerer.ts'
-import type { Situation } from './conditions.ts'
+import type { MeaningModels } from '../meaning/models.ts'
+import type { Situation, WordsMeaning } from './conditions.ts'
 import { toneOf } from './tone.ts'
 
 /** What routing looks at of one question. */
@@ -14,27 +15,50 @@ export interface RoutedQuestion {
 /** Later questions tell more of where a conversation belongs; older ones than these no more. */
 const MOST_QUESTIONS = 6
 
+/** So many directions tell queues apart nearly as well as all of them. */
+const DIRECTIONS = 32
+
 /**
  * What the routing rules look at: the words still unsettled, their topics and tone, and the collections near them; where all is settled, the last question.
  * @param questions of the conversation, the oldest first
  * @param said what the visitor wrote, the newest last; its last line stands for the words of a conversation in which nothing was asked
+ * @param models what the release understands texts by
  */
 export function situationOf(
   questions: readonly RoutedQuestion[],
   known: Pick<Situation, 'language' | 'door' | 'told' | 'hour' | 'contacts'>,
-  said: readonly string[] = [],
+  { said = [], models = {} }: { said?: readonly string[]; models?: MeaningModels | undefined } = {},
 ): Situation {
   const latest = questions.slice(-MOST_QUESTIONS)
   const unsettled = latest.filter((question) => question.unsettled)
   const about = unsettled.length > 0 ? unsettled : latest.slice(-1)
-  const words = about.map(({ text }) => text)
+  const asked = about.map(({ text }) => text)
+  const words = asked.length > 0 ? asked.join('\n') : (said.at(-1) ?? '')
+  const meaning = meaningOf({ words, language: known.language }, models)
   return {
     ...known,
-    words: words.length > 0 ? words.join('\n') : (said.at(-1) ?? ''),
+    words,
+    ...(meaning && { meaning }),
     collections: [...new Set(about.flatMap(({ trace }) => nearCollections(trace)))],
     topics: [...new Set(about.flatMap(({ topicId }) => topicId ?? []))],
     tone: toneOf(said.length > 0 ? said : questions.map(({ text }) => text)).score,
   }
+}
+
+/** Where words lie among meanings: the middle of their lines; undefined in a language without an encoder. */
+export function meaningOf(
+  { words, language }: Pick<Situation, 'words' | 'language'>,
+  models: MeaningModels,
+): WordsMeaning | undefined {
+  const encoder = models[language]?.sentences
+  const lines = words.split('\n').filter((line) => line.trim() !== '')
+  if (!encoder || lines.length === 0) return undefined
+  const vectors = encoder.encodeAsked(lines)
+  const at = Array.from({ length: DIRECTIONS }, (_, i) => {
+    const mean = vectors.reduce((sum, { tuned }) => sum + tuned[i]!, 0) / lines.length
+    return Math.round(mean * 1e4) / 1e4
+  })
+  return { encoder: encoder.id, at }
 }
 
 /** Collections of the candidates that come within reach of the best one. */

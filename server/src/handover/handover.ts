@@ -387,7 +387,7 @@ export class Handover {
         'INVALID',
         'The team has no queue yet, so nobody could take this over. Please try the company’s mail or phone.',
       )
-    const situation = await this.situation(conversation, door)
+    const situation = await this.situation(conversation, door, release)
     const routed = routedBy(release, situation, fallback.id)
     const queue =
       (await tables.queues.findOne({ where: { id: routed.queue, archivedAt: null } })) ?? fallback
@@ -414,8 +414,12 @@ export class Handover {
     }
   }
 
-  /** What the rules look at: the words still unsettled, the collections near them, the door, what was told. */
-  private async situation(conversation: ConversationRow, door: OpenDoor): Promise<Situation> {
+  /** What the rules look at: the words still unsettled and what they mean, the collections near them, the door, what was told. */
+  private async situation(
+    conversation: ConversationRow,
+    door: OpenDoor,
+    release: CompiledRelease,
+  ): Promise<Situation> {
     const { tables, handovers, clock } = this.needs
     const [questions, visitor, said, contacts] = await Promise.all([
       tables.questions.findAll({
@@ -437,7 +441,7 @@ export class Handover {
         hour: hourIn(door.timeZone, clock.now()),
         contacts,
       },
-      said,
+      { said, models: release.index.settings.models },
     )
   }
 

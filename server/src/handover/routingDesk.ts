@@ -14,7 +14,6 @@ import {
   ruleUse,
   type Routing,
   strongestSigns,
-  trainClassifier,
 } from '@janua/core'
 import type { Actor } from '../accounts/audit.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
@@ -25,6 +24,7 @@ import type { LivePointer } from '../releases/livePointer.ts'
 import { summarise } from '../releases/summaries.ts'
 import type { Handovers } from './handovers.ts'
 import type { HandoverTables, QueueModelRow } from './models.ts'
+import { exampleOf, learnQueues } from './queueLearning.ts'
 
 interface Needs {
   tables: HandoverTables & ContentTables
@@ -115,7 +115,7 @@ export class RoutingDesk {
         decides: decides.length,
       })),
       ...movesSaved(past, published, draft),
-      learned: learnedThenTested(past, routing),
+      learned: await learnedThenTested(past, routing),
     }
   }
 
@@ -160,13 +160,13 @@ export class RoutingDesk {
 }
 
 /** Rules alone, a classifier alone and both, tested on hand-overs later than those that were learnt from. */
-export function learnedThenTested(
+async function learnedThenTested(
   past: readonly PastHandover[],
   routing: Routing,
-): RoutingProof['learned'] {
+): Promise<RoutingProof['learned']> {
   const learnt = past.slice(0, Math.floor(past.length * LEARNT_SHARE))
   const tested = past.slice(learnt.length)
-  const classifier = trainClassifier(learnt.map(exampleOf))
+  const classifier = await learnQueues(learnt.map(exampleOf))
   if (!classifier) return null
   const bare = { rules: [], lastResort: routing.lastResort, learnedAtLeast: 0 }
   return {
@@ -183,13 +183,6 @@ export function learnedThenTested(
 }
 /** How sure the classifier is to be before the last resort, where the lead has not said. */
 const DEFAULT_LEARNED = 0.5
-/** Weak evidence counts a quarter. */
-const UNMOVED_WEIGHT = 0.25
-
-export function exampleOf({ situation, right, by }: PastHandover) {
-  return { situation, queue: right, weight: by === 'unmoved' ? UNMOVED_WEIGHT : 1 }
-}
-
 function share({ n, right, share: { low, high } }: RoutingResult): RoutingShare {
   return { n, right, low, high }
 }

@@ -42,5 +42,7 @@ export function routed(
       trace: answer.trace,
     }))
   const known = { language, door: door.id, told, hour: hourIn(door.timeZone, at), contacts: 0 }
-  return route(situationOf(questions, known, messages), release.routing, release.classifier)
+  const { models } = release.index.settings
+  const situation = situationOf(questions, known, { said: messages, models })
+  return route(situation, release.routing, release.classifier)
 }
