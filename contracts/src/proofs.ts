@@ -254,6 +254,8 @@ export interface ThresholdView {
   weeks: number
   volume: (WouldBe & { collection: string; door: number; outcome: Outcome })[]
   judged: (JudgedWouldBe & { collection: string; door: number })[]
+  /** Of the questions that got offers or a question back, the share that was settled by taking one. */
+  offersTaken: number
   /** Of the visitors left unanswered, the share that asked for a person. */
   handsOver: number
   doors: { id: number; title: string; sill: number; sills: Record<string, number> }[]

@@ -42,6 +42,26 @@ describe('thresholdCurve', () => {
       expect(right + wrong + handedOver + unhelped).to.be.closeTo(1_000, 1e-6)
     expect(costOf(some[0]!, 7, { wrong: 0, askedBack: 3, handedOver: 0, unhelped: 0 })).to.equal(21)
   })
+  it('lets those who take an offer be neither handed over nor left, at the cost of a tap', () => {
+    const offered = volume.map((each) => ({ ...each, offered: each.p > 0.2 }))
+    const some = thresholdCurve(
+      { ...input, volume: offered, handsOver: 0.4, offersTaken: 0.5 },
+      seeded(1),
+    )
+    for (const { right, wrong, taken, handedOver, unhelped } of some)
+      expect(right + wrong + taken + handedOver + unhelped).to.be.closeTo(1_000, 1e-6)
+    const within = offered.filter(({ p }) => p > 0.2 && p < 0.6).length * 0.25
+    expect(some[60]!.taken).to.be.closeTo(within / 2, 1e-6)
+    const free = { wrong: 0, askedBack: 3, handedOver: 0, unhelped: 0 }
+    expect(costOf(some[60]!, 7, free)).to.be.closeTo(3 * (7 + within / 2), 1e-6)
+  })
+  it('is cheapest higher up where offers settle what is not answered', () => {
+    const costs = { wrong: 10, unhelped: 5, askedBack: 1, handedOver: 0 }
+    const offered = volume.map((each) => ({ ...each, offered: true }))
+    const settling = thresholdCurve({ ...input, volume: offered, offersTaken: 0.5 }, seeded(1))
+    // Unanswered costs half of 5 and half of 1: it pays to answer from 1 − 3/10 on.
+    expect(cheapest(settling, 0, costs)!.sill).to.be.closeTo(0.7, 0.035)
+  })
   it('does not know what lies below the present sill until it was judged there', () => {
     const above = { ...input, judged: judged.filter(({ p }) => p >= 0.5), present: 0.5 }
     expect(

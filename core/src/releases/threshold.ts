@@ -8,6 +8,8 @@ export interface WouldBe {
   p: number
   /** Questions like it in a week. */
   weight: number
+  /** Unanswered, it would get offers of what comes near: "Is it one of these?" */
+  offered?: boolean
 }
 
 /** A would-be answer that people judged. */
@@ -23,6 +25,7 @@ export interface JudgedWouldBe {
 /** What each outcome costs the team, in one unit of its choice; a right answer costs nothing. */
 export interface Costs {
   wrong: number
+  /** A visitor who has to tap once more: on a question back, or on what was offered. */
   askedBack: number
   handedOver: number
   unhelped: number
@@ -38,6 +41,8 @@ export interface SillPoint {
   band: Interval | null
   right: number
   wrong: number
+  /** Not answered, and settled by taking what was offered. */
+  taken: number
   handedOver: number
   unhelped: number
   /** False below the present sill where too little was judged to tell. */
@@ -49,7 +54,9 @@ export interface ThresholdInput {
   judged: readonly JudgedWouldBe[]
   /** Questions a week that are asked back about: they stay so, wherever the sill stands. */
   askedBack: number
-  /** Of those who got no answer, the share that goes to a person; the others leave. */
+  /** Of those who got offers, the share that took one; none where it is not told. */
+  offersTaken?: number
+  /** Of the others who got no answer, the share that goes to a person; the others leave. */
   handsOver: number
   /** The sill as it is now. */
   present: number
@@ -73,7 +80,7 @@ const LEAST_BELOW = 3
  * @see D. G. Horvitz, D. J. Thompson, "A generalization of sampling without replacement", JASA 47 (1952)
  */
 export function thresholdCurve(input: ThresholdInput, random: Random): SillPoint[] {
-  const { volume, judged, handsOver } = input
+  const { volume, judged, handsOver, offersTaken = 0 } = input
   const few = judgedByTeam(judged)
   if (few < LEAST_JUDGED)
     throw new RangeError(`${few} judged answers are too few; ${LEAST_JUDGED} are needed`)
@@ -88,12 +95,14 @@ export function thresholdCurve(input: ThresholdInput, random: Random): SillPoint
   )
   const all = sorted.reduce((sum, { weight }) => sum + weight, 0)
   const rights = [middle, ...resampled].map((calibration) => runningRight(sorted, calibration))
+  const offered = runningOffered(sorted)
   return Array.from({ length: STEPS }, (_, step): SillPoint => {
     const sill = step / STEPS
     const n = countFrom(sorted, sill)
     const answered = rights[0]!.weights[n]!
     const right = rights[0]!.right[n]!
-    const silent = all - answered
+    const taken = (offered.at(-1)! - offered[n]!) * offersTaken
+    const silent = all - answered - taken
     const shares = rights
       .slice(1)
       .map((each) => each.right[n]! / answered)
@@ -105,6 +114,7 @@ export function thresholdCurve(input: ThresholdInput, random: Random): SillPoint
       accuracy: answered > 0 ? right / answered : null,
       band: answered > 0 ? middle95(shares) : null,
       wrong: answered - right,
+      taken,
       handedOver: silent * handsOver,
       unhelped: silent * (1 - handsOver),
       known: isKnown(sill, input),
@@ -120,13 +130,13 @@ const TEAM_WORD = 0.5
 
 /** What a week costs with the sill at a place. */
 export function costOf(
-  { wrong, handedOver, unhelped }: SillPoint,
+  { wrong, taken, handedOver, unhelped }: SillPoint,
   askedBack: number,
   costs: Costs,
 ): number {
   return (
     wrong * costs.wrong +
-    askedBack * costs.askedBack +
+    (askedBack + taken) * costs.askedBack +
     handedOver * costs.handedOver +
     unhelped * costs.unhelped
   )
@@ -192,6 +202,14 @@ function runningRight(
     right[i + 1] = right[i]! + weight * calibration(p)
   }
   return { right, weights }
+}
+
+/** Of the surest n questions, how many would get offers, for every n. */
+function runningOffered(sorted: readonly WouldBe[]): Float64Array {
+  const sums = new Float64Array(sorted.length + 1)
+  for (const [i, { weight, offered }] of sorted.entries())
+    sums[i + 1] = sums[i]! + (offered ? weight : 0)
+  return sums
 }
 
 /** How many of them are answered: a question for which nothing was found never is. */

@@ -26,6 +26,10 @@ const WEEK_MS = 7 * 86_400_000
 /** How much an agent's judgement and a visitor's vote count beside a lead's judgement. */
 const AGENT_WORD = 0.75
 const VOTE_WORD = 0.1
+/** How many of the newest questions tell how often an offer is taken. */
+const OFFERS_LOOKED_AT = 5_000
+/** So many more untaken ones are counted: few offers prove little. */
+const DOUBT = 20
 
 /** What the curve is computed from in the browser: the newest replay of the draft, and the judgements of what it would answer. */
 export class Threshold {
@@ -33,11 +37,12 @@ export class Threshold {
 
   async view(): Promise<ThresholdView> {
     const { doors, choices, tables } = this.needs
-    const [replay, all, { key }, handsOver] = await Promise.all([
+    const [replay, all, { key }, handsOver, offersTaken] = await Promise.all([
       this.newestReplay(),
       doors.list(),
       choices.of(null),
       this.handsOver(),
+      this.offersTaken(),
     ])
     const shown = all.map(({ id, title, threshold, rules }) => ({
       id,
@@ -51,6 +56,7 @@ export class Threshold {
         weeks: 1,
         volume: [],
         judged: [],
+        offersTaken,
         handsOver,
         doors: shown,
         collections: [],
@@ -61,6 +67,7 @@ export class Threshold {
     const volume = results.map(({ times, doorId, sides: { draft } }) => ({
       p: draft.best?.confidence ?? 0,
       weight: times / weeks,
+      offered: draft.outcome === 'suggested' || draft.outcome === 'answered',
       collection: draft.best?.collection ?? '',
       door: doorId,
       outcome: draft.outcome,
@@ -107,6 +114,7 @@ export class Threshold {
       weeks,
       volume,
       judged,
+      offersTaken,
       handsOver,
       doors: shown,
       collections,
@@ -221,6 +229,17 @@ export class Threshold {
         { ordinal, right: Number(helpful) },
       ]),
     )
+  }
+
+  /** Of the questions that were met with offers, or with a question back, the share that was settled by taking one. */
+  private async offersTaken(): Promise<number> {
+    const [row] = await this.needs.db.query<{ met: number; taken: number | null }>(
+      `SELECT COUNT(*) AS met, SUM(outcome = 'answered') AS taken FROM
+         (SELECT outcome, vote, trace FROM questions WHERE outcome IN ('answered', 'suggested', 'clarifying') ORDER BY id DESC LIMIT ${OFFERS_LOOKED_AT}) newest
+       WHERE outcome <> 'answered' OR (JSON_VALUE(trace, '$.rule') = 'chosen reading' AND COALESCE(vote, 1) > 0)`,
+      { type: QueryTypes.SELECT },
+    )
+    return Number(row?.taken ?? 0) / (Number(row?.met ?? 0) + DOUBT)
   }
 
   /** Of the conversations with something left unsettled, the share that went to a queue. */

@@ -37,7 +37,7 @@ const costs = useLocalStorage<Costs>('janua:costs', {
 })
 const COSTS: { key: keyof Costs; label: string }[] = [
   { key: 'wrong', label: 'a wrong answer' },
-  { key: 'askedBack', label: 'a question back' },
+  { key: 'askedBack', label: 'one more tap by a visitor' },
   { key: 'handedOver', label: 'a hand-over' },
   { key: 'unhelped', label: 'a visitor left unhelped' },
 ]
@@ -86,6 +86,14 @@ const WEEK = computed(() =>
           known: at.value.known,
         },
         {
+          name: 'settled by an offer',
+          shape: '◒',
+          tone: 'back',
+          now: at.value.taken,
+          then: before.value.taken,
+          known: true,
+        },
+        {
           name: 'asked back',
           shape: '◐',
           tone: 'back',
@@ -132,7 +140,7 @@ watch([volume, present], () => {
   if (!isDragged.value) sill.value = present.value
   const asked = volume.value
     .filter(({ outcome }) => outcome !== 'clarifying' && outcome !== 'declined')
-    .map(({ p, weight }) => ({ p, weight }))
+    .map(({ p, weight, offered }) => ({ p, weight, offered }))
   const judged = (view.value?.judged ?? []).filter(isHere).map(({ p, right, chance, word }) => ({
     p,
     right,
@@ -143,6 +151,7 @@ watch([volume, present], () => {
     volume: asked,
     judged,
     askedBack: askedBack.value,
+    offersTaken: view.value?.offersTaken ?? 0,
     handsOver: view.value?.handsOver ?? 0,
     present: present.value,
   })
@@ -271,9 +280,10 @@ async function set(): Promise<void> {
           <p class="small quiet">
             Counted so: each judged answer stands for those like it that were not judged, by its
             chance of being judged. The confidence is calibrated on them (Platt), read out of fold,
-            and summed over all questions. {{ percent(view.handsOver) }} of conversations left
-            unsettled went to a person; the others count as left unhelped. Questions back stay as
-            they are wherever the sill stands.
+            and summed over all questions. Who gets no answer is shown what comes near:
+            {{ percent(view.offersTaken) }} of those took one. Of conversations left unsettled,
+            {{ percent(view.handsOver) }} went to a person; the others count as left unhelped.
+            Questions back stay as they are wherever the sill stands.
           </p>
         </div>
         <div class="stack">
@@ -348,7 +358,7 @@ async function set(): Promise<void> {
   list-style: none;
   padding: 0;
   display: grid;
-  grid-template-columns: repeat(6, 1fr);
+  grid-template-columns: repeat(7, 1fr);
   border-block: 1px solid var(--ink);
 }
 .week li {

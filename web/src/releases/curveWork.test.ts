@@ -24,15 +24,19 @@ describe('curveOf', () => {
   it('counts every question, however finely they are put together', () => {
     const { points } = curveOf({
       number: 1,
-      volume,
+      volume: volume.map((each, i) => ({ ...each, offered: i % 2 === 0 })),
       judged,
       askedBack: 0,
+      offersTaken: 0.4,
       handsOver: 0.5,
       present: 0,
     })
-    for (const { right, wrong, handedOver, unhelped } of points)
-      expect(right + wrong + handedOver + unhelped).to.be.closeTo(1_000, 1e-6)
+    for (const { right, wrong, taken, handedOver, unhelped } of points)
+      expect(right + wrong + taken + handedOver + unhelped).to.be.closeTo(1_000, 1e-6)
+    expect(points[50]!.taken).to.be.closeTo(0.4 * 250, 1)
     expect(points[50]!.answered).to.be.closeTo(0.5, 0.011)
-    expect(points[0]!.unhelped + points[0]!.handedOver).to.be.closeTo(1, 1e-9)
+    // The only one for which nothing was found.
+    const { unhelped, handedOver, taken } = points[0]!
+    expect(unhelped + handedOver + taken).to.be.closeTo(1, 1e-9)
   })
 })

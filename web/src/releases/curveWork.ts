@@ -46,11 +46,15 @@ export function curveOf({ number: _number, ...input }: CurveOrder): CurveShown {
 }
 
 function gathered(volume: ThresholdInput['volume']): ThresholdInput['volume'] {
-  const weights = new Map<number, number>()
-  for (const { p, weight } of volume) {
+  const weights = { offered: new Map<number, number>(), silent: new Map<number, number>() }
+  for (const { p, weight, offered } of volume) {
     // Nothing found stays nothing found: 0 is a place of its own.
     const at = p === 0 ? 0 : Math.max(1, Math.floor(p * GRID)) / GRID
-    weights.set(at, (weights.get(at) ?? 0) + weight)
+    const own = offered ? weights.offered : weights.silent
+    own.set(at, (own.get(at) ?? 0) + weight)
   }
-  return [...weights].map(([p, weight]) => ({ p, weight }))
+  return [
+    ...[...weights.offered].map(([p, weight]) => ({ p, weight, offered: true })),
+    ...[...weights.silent].map(([p, weight]) => ({ p, weight })),
+  ]
 }
