@@ -1,17 +1,12 @@
 import { SIGNAL_GROUP_WORDS, SIGNAL_GROUPS } from '@janua/core'
-import {
-  headOf,
-  HEADS,
-  plainColumns,
-  readTensors,
-  SentenceEncoder,
-  tensorOf,
-} from '@janua/core/meaning'
-import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { groupOf } from '../../core/src/meaning/explain.ts'
 import { wordSignals } from '../../core/src/meaning/wordSignals.ts'
-import { MODELS, readMeaningModels } from '../../server/src/answering/meaningModels.ts'
+import {
+  readEncoder,
+  readHeads,
+  readMeaningModels,
+} from '../../server/src/answering/meaningModels.ts'
 import { trainingDomain } from '../../train/domain.ts'
 import type { LearntHeads } from '../../train/headsThread.ts'
 import { rankedBy, rankerOf, type SignalledDomain, withSignals } from '../../train/leaveOneOut.ts'
@@ -74,7 +69,7 @@ export async function ablateNatural(language: 'en' | 'de'): Promise<Figure[]> {
 
 async function signalled(language: 'en' | 'de'): Promise<SignalledDomain[]> {
   const { en } = readMeaningModels().models
-  const tools = language === 'en' ? { vectors: en!.vectors, encoder: shippedEncoder() } : {}
+  const tools = language === 'en' ? { vectors: en!.vectors, encoder: readEncoder() } : {}
   const domains: SignalledDomain[] = []
   for (const name of domainNames().filter((each) => languageOf(each) === language))
     domains.push(
@@ -87,19 +82,10 @@ async function signalled(language: 'en' | 'de'): Promise<SignalledDomain[]> {
   return domains
 }
 
-function shippedEncoder(): SentenceEncoder {
-  return new SentenceEncoder(
-    readTensors(new Uint8Array(readFileSync(join(MODELS, 'encoder-en.bin')))),
-    JSON.parse(readFileSync(join(MODELS, 'pieces-en.json'), 'utf8')) as [string, number][],
-  )
-}
-
 /** Heads that were not learnt on a domain. */
 function headsWithout(name: string): LearntHeads {
-  const tensors = readTensors(new Uint8Array(readFileSync(join(FOLDS, name, 'heads-en.bin'))))
-  const [shipped, tuned, none] = HEADS.map((head) => headOf(tensors, head))
-  const [least] = plainColumns(tensorOf(tensors, 'none.least', 1))
-  return { shipped: shipped!, tuned: tuned!, none: { ...none!, least: least! } }
+  const { least, none, ...heads } = readHeads(join(FOLDS, name))
+  return { ...heads, none: { ...none, least } }
 }
 
 /** A domain as a ranker sees it that is not told the signals of a group. */

@@ -1,5 +1,5 @@
 export { SentenceEncoder } from './encoder.ts'
-export { headOf, Heads, HEADS } from './heads.ts'
+export { type HeadName, headOf, Heads, HEADS, type NarrowHead } from './heads.ts'
 export * from './meaning.ts'
 export * from './meaningPart.ts'
 export type * from './models.ts'

@@ -58,17 +58,15 @@ export class VectorRows {
 
   /** How alike a row is to a vector of unit length, −1 to 1. */
   dot(vector: Float32Array, row: number): number {
-    const { steps, sizes } = this.table
-    const at = this.first + row
-    const from = at * ROW + this.head * VECTOR_WIDTH
+    const steps = this.steps(row)
     let [a, b, c, d] = [0, 0, 0, 0]
     for (let i = 0; i < VECTOR_WIDTH; i += 4) {
-      a += vector[i]! * steps[from + i]!
-      b += vector[i + 1]! * steps[from + i + 1]!
-      c += vector[i + 2]! * steps[from + i + 2]!
-      d += vector[i + 3]! * steps[from + i + 3]!
+      a += vector[i]! * steps[i]!
+      b += vector[i + 1]! * steps[i + 1]!
+      c += vector[i + 2]! * steps[i + 2]!
+      d += vector[i + 3]! * steps[i + 3]!
     }
-    return (a + b + (c + d)) * sizes[at * HEADS.length + this.head]!
+    return (a + b + (c + d)) * this.size(row)
   }
 
   /** The whole numbers of a row. */

@@ -38,7 +38,7 @@ export function readQuestion(
   )
   return {
     terms: before === undefined ? own : withCarried(own, before, index),
-    words: plainWords(question).flatMap((word) => readAs.get(word)?.split(' ') ?? [word]),
+    words: readWords(question).flatMap((word) => readAs.get(word)?.split(' ') ?? [word]),
   }
 }
 
@@ -95,7 +95,7 @@ function likest(
 /** Mean of the shares of words and of neighbouring words that two texts have in common, 0 to 1 (Dice's coefficient, each word as often as it stands there). */
 export function asWritten(words: readonly string[], wording: string | undefined): number {
   if (wording === undefined || words.length === 0) return 0
-  const others = plainWords(wording)
+  const others = readWords(wording)
   return (shared(words, others) + shared(pairs(words), pairs(others))) / 2
 }
 
@@ -116,6 +116,6 @@ function pairs(words: readonly string[]): string[] {
   return words.slice(1).map((word, i) => `${words[i]!} ${word}`)
 }
 
-function plainWords(text: string): string[] {
+function readWords(text: string): string[] {
   return writtenWords(text).map(readWord).filter(Boolean)
 }

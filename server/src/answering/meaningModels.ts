@@ -1,9 +1,10 @@
 import {
+  type HeadName,
   headOf,
   Heads,
-  HEADS,
   type LanguageModels,
   type MeaningModels,
+  type NarrowHead,
   plainColumns,
   type RankingModel,
   readTensors,
@@ -19,6 +20,9 @@ import { join } from 'node:path'
 
 /** Where the models lie that ship with Janua; `npm run train` makes them. */
 export const MODELS = join(import.meta.dirname, '../../../models')
+
+const ENCODER = 'encoder-en.bin'
+const LEARNT_HEADS = 'heads-en.bin'
 
 /** What texts are understood by, and what could not be read, in plain words. */
 export interface ReadModels {
@@ -85,20 +89,36 @@ export function openShared(blocks: IndexBlocks): ReleaseIndex {
 let inThisThread: MeaningModels | undefined
 
 function readSentences(folder: string, learnt: string): SentenceMeaning {
-  const encoder = bytesOf(folder, 'encoder-en.bin')
-  const headBytes = bytesOf(learnt, 'heads-en.bin')
-  const heads = readTensors(headBytes)
-  const [least] = plainColumns(tensorOf(heads, 'none.least', 1))
-  const [shipped, tuned, none] = HEADS.map((name) => headOf(heads, name))
-  return new SentenceMeaning(
-    createHash('sha256').update(encoder).update(headBytes).digest('hex').slice(0, 16),
-    new SentenceEncoder(
-      readTensors(encoder),
-      JSON.parse(readFileSync(join(folder, 'pieces-en.json'), 'utf8')) as [string, number][],
-    ),
-    new Heads({ shipped: shipped!, tuned: tuned!, none: none! }),
-    least!,
+  const id = createHash('sha256')
+    .update(bytesOf(folder, ENCODER))
+    .update(bytesOf(learnt, LEARNT_HEADS))
+    .digest('hex')
+    .slice(0, 16)
+  const { least, ...heads } = readHeads(learnt)
+  return new SentenceMeaning(id, readEncoder(folder), new Heads(heads), least)
+}
+
+/** @throws when a file is missing or damaged */
+export function readEncoder(folder = MODELS): SentenceEncoder {
+  return new SentenceEncoder(
+    readTensors(bytesOf(folder, ENCODER)),
+    JSON.parse(readFileSync(join(folder, 'pieces-en.json'), 'utf8')) as [string, number][],
   )
+}
+
+/**
+ * Heads, and how near an article has to come under the head "none" to be better than none.
+ * @throws when the file is missing or damaged
+ */
+export function readHeads(folder = MODELS): Record<HeadName, NarrowHead> & { least: number } {
+  const tensors = readTensors(bytesOf(folder, LEARNT_HEADS))
+  const [least] = plainColumns(tensorOf(tensors, 'none.least', 1))
+  return {
+    shipped: headOf(tensors, 'shipped'),
+    tuned: headOf(tensors, 'tuned'),
+    none: headOf(tensors, 'none'),
+    least: least!,
+  }
 }
 
 function bytesOf(folder: string, name: string): Uint8Array {

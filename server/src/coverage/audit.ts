@@ -1,8 +1,9 @@
 import type { AnswerData, AuditSample, ToJudge } from '@janua/contracts'
-import { blocksText, fingerprint, placeOf } from '@janua/core'
+import { placeOf } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../clock.ts'
 import type { ConversationTables } from '../conversations/models.ts'
+import { saidFrom } from './judgements.ts'
 
 /** How many answers of each week are put before the lead. */
 const SAMPLE = 30
@@ -67,7 +68,6 @@ export class AuditSampling {
       .at(-1)
     const source = data?.sources[0]
     if (!data || !source) return null
-    const said = blocksText(data.blocks)
     const collection =
       question.trace.candidates.find(
         ({ item, ordinal }) => item === source.item && ordinal === source.ordinal,
@@ -79,13 +79,7 @@ export class AuditSampling {
       collection,
       confidence: question.confidence,
       chance,
-      item: source.item,
-      revision: source.revision,
-      ordinal: source.ordinal,
-      print: fingerprint(said),
-      title: source.title,
-      path: source.path,
-      said,
+      ...saidFrom(source, data.blocks),
     }
   }
 }

@@ -1,5 +1,12 @@
-import type { AnswerData, SignedIn, Verdict, VerdictInput, WhyView } from '@janua/contracts'
-import { blocksText, fingerprint, maskPrivate } from '@janua/core'
+import type {
+  AnswerData,
+  SignedIn,
+  ToJudge,
+  Verdict,
+  VerdictInput,
+  WhyView,
+} from '@janua/contracts'
+import { type Block, blocksText, fingerprint, maskPrivate, type Source } from '@janua/core'
 import type { Audit } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationTables } from '../conversations/models.ts'
@@ -18,6 +25,15 @@ interface Needs {
   rollup: { mark(at: Date, transaction?: import('sequelize').Transaction): Promise<void> }
   audit: Audit
   clock: Clock
+}
+
+/** What was said from a source, as a lead judges it. */
+export function saidFrom(
+  { item, revision, ordinal, title, path }: Source,
+  blocks: readonly Block[],
+): Pick<ToJudge, 'item' | 'revision' | 'ordinal' | 'title' | 'path' | 'print' | 'said'> {
+  const said = blocksText(blocks)
+  return { item, revision, ordinal, title, path, print: fingerprint(said), said }
 }
 
 /** What people of the team say of the assistant's answers, and what they propose to teach it. */

@@ -1,9 +1,10 @@
 import type { ThresholdView, ToJudge } from '@janua/contracts'
-import { answerAfter, blocksText, chooseToJudge, fingerprint, seeded } from '@janua/core'
+import { answerAfter, chooseToJudge, seeded } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import { settingsAt } from '../conversations/respond.ts'
+import { saidFrom } from '../coverage/judgements.ts'
 import type { CoverageTables } from '../coverage/models.ts'
 import type { Doors } from '../doors/service.ts'
 import { problem } from '../http/problems.ts'
@@ -160,20 +161,13 @@ export class Threshold {
       })
       const source = answer.sources[0]
       if (!source) continue
-      const said = blocksText(answer.blocks)
       shown.push({
         text: result.text,
         door: result.doorId,
         collection,
         confidence: p,
         chance,
-        item: source.item,
-        revision: source.revision,
-        ordinal: source.ordinal,
-        print: fingerprint(said),
-        title: source.title,
-        path: source.path,
-        said,
+        ...saidFrom(source, answer.blocks),
       })
     }
     return shown
