@@ -80,7 +80,7 @@ async function main() {
       today: options.today ?? null,
       sessionSecret,
       resolve: standIns?.resolve,
-      rewriter: standIns?.rewriter,
+      languageModel: standIns?.languageModel,
       mail: standIns?.mail,
       simulatesAgents: true,
       told: progress.show,

@@ -32,6 +32,8 @@ export interface ArticleContent {
   reviewOn: string | null
   /** Of a fixed answer: when and where it holds. */
   holds?: Holds
+  /** Fingerprints of the texts in it that a language model wrote; who edits such a text makes it their own. */
+  machineWritten?: string[]
 }
 
 export interface Article extends ArticleContent {
@@ -77,6 +79,7 @@ export const articleContent = Joi.object<ArticleContent>({
     .messages({ 'string.max': 'the text is longer than 400 000 characters' }),
   reviewOn: dayText.allow(null).required(),
   holds,
+  machineWritten: Joi.array().items(Joi.string().hex().length(16)).max(201),
 })
 
 /** What a PDF, an office document, a sheet or a page of a site became. */

@@ -31,7 +31,7 @@ export async function serve({ database, seed, today, port = 0 }: ServeOptions): 
     ): Promise<{ port: number; inbox: number; pid: number; stop(): Promise<void> }>
     startStandIns(): Promise<{
       resolve: Record<string, string>
-      rewriter: string
+      languageModel: string
       mail: string
       mailPage: string
       inboxAt(port: number): void
@@ -49,7 +49,7 @@ export async function serve({ database, seed, today, port = 0 }: ServeOptions): 
     files: FILES,
     sessionSecret: 'for journeys and pictures only',
     resolve: standIns?.resolve,
-    rewriter: standIns?.rewriter,
+    languageModel: standIns?.languageModel,
     mail: standIns?.mail,
     told: () => undefined,
   })

@@ -18,7 +18,7 @@ export function startServer({
   sessionSecret,
   files = join(folder, 'files'),
   resolve = {},
-  rewriter = null,
+  languageModel = null,
   mail = null,
   simulatesAgents = false,
   told,
@@ -34,7 +34,7 @@ export function startServer({
       files,
       sessionSecret,
       resolve,
-      rewriter,
+      languageModel,
       mail,
       simulatesAgents,
     }),
@@ -64,7 +64,7 @@ export function startServer({
 }
 
 /**
- * Starts the stand-ins of the outside world, small processes of their own on loopback: the company's web site, a rewriter, a mail server.
+ * Starts the stand-ins of the outside world, small processes of their own on loopback: the company's web site, a language model, a mail server.
  * @returns where they stand for the server's configuration, `inboxAt` to tell the mail server where answers go, and `stop`
  */
 export async function startStandIns() {
@@ -73,7 +73,7 @@ export async function startStandIns() {
   try {
     for (const [folder, name] of [
       ['site', 'web site'],
-      ['rewriter', 'rewriter'],
+      ['languageModel', 'language model'],
       ['mail', 'mail server'],
     ])
       started.push(await startStandIn(folder, name))
@@ -81,10 +81,10 @@ export async function startStandIns() {
     await stop()
     throw cause
   }
-  const [site, rewriter, mail] = started
+  const [site, languageModel, mail] = started
   return {
     resolve: { 'www.merrowline.example': site.place },
-    rewriter: rewriter.place,
+    languageModel: languageModel.place,
     mail: mail.place,
     mailPage: mail.page,
     inboxAt: (inbox) => mail.tell({ inbox }),

@@ -14,7 +14,6 @@ import { Accounts } from './accounts/service.ts'
 import { sessionsIn } from './accounts/sessions.ts'
 import { BackgroundAnswers } from './answering/backgroundAnswers.ts'
 import { EngineHost } from './answering/engineHost.ts'
-import type { Rewriter } from './answering/rewriter.ts'
 import type { ReadModels } from './answering/meaningModels.ts'
 import { Learning } from './answering/learning.ts'
 import { Rewording } from './answering/rewording.ts'
@@ -33,6 +32,12 @@ import { ThreadLinks } from './conversations/threadLinks.ts'
 import { VisitorRecords } from './conversations/visitorRecords.ts'
 import { AuditSampling } from './coverage/audit.ts'
 import { StaleDemo } from './staleDemo.ts'
+import { type GivenConnection, ModelUses } from './models/modelUses.ts'
+import { Proposals } from './models/proposals.ts'
+import { modelRoutes } from './models/routes.ts'
+import { Sealing } from './models/sealing.ts'
+import { modelTables } from './models/tables.ts'
+import { wordingBy } from './models/wording.ts'
 import { systemRoutes } from './system/routes.ts'
 import { System } from './system/service.ts'
 import { Rollup } from './coverage/figures/rollup.ts'
@@ -128,8 +133,8 @@ export interface Options {
   outside?: Outside
   /** What texts are understood by beyond their words; without them questions are answered by shared words alone. */
   understanding?: ReadModels | null
-  /** Words answers where a door wants it; without one the sources' own words are shown. */
-  rewriter?: Rewriter | null
+  /** A language model that whoever runs the server has connected; what for it is used, the team says. */
+  languageModel?: GivenConnection | null
   /** Brings mails on their way; without one they wait. */
   postman?: Postman | null
   /** Where files are kept; a folder of the system's for temporary files when not given. */
@@ -150,7 +155,7 @@ export function createJanua({
   clock = systemClock,
   log = pino({ level: 'warn' }),
   outside = REAL_WORLD,
-  rewriter = null,
+  languageModel = null,
   understanding = null,
   postman = null,
   store = new FileStore(mkdtempSync(join(tmpdir(), 'janua-files-'))),
@@ -170,6 +175,7 @@ export function createJanua({
     ...coverageTables(db),
     ...releaseTables(db),
     ...jobTables(db),
+    ...modelTables(db),
   }
   const events = new Events()
   const audit = new Audit(tables, clock)
@@ -258,7 +264,16 @@ export function createJanua({
     wake: () => void jobs.runNow('topics'),
   })
   const learning = new Learning({ db, tables, engine, clock, vectors })
-  const rewording = new Rewording({ rewriter })
+  const modelUses = new ModelUses({
+    db,
+    tables,
+    users,
+    audit,
+    sealing: new Sealing(sessionSecret, 'key of a language model'),
+    given: languageModel,
+    clock,
+  })
+  const rewording = new Rewording({ rewriter: wordingBy(modelUses) })
   const threads = new Threads({ db, tables, users, events, clock })
   const erasure = new Erasure({ db, tables, audit, events, clock })
   const waiting = new Waiting({ db, tables, clock })
@@ -430,6 +445,7 @@ export function createJanua({
       reports,
       learning,
       queueLearning,
+      modelUses,
       sites,
       links,
       visitors,
@@ -479,6 +495,10 @@ export function createJanua({
       clock,
     }),
     ...routingRoutes({ routing, handovers }),
+    ...modelRoutes({
+      uses: modelUses,
+      proposals: new Proposals({ uses: modelUses, articles, doors, desk, gaps }),
+    }),
     ...coverageRoutes({ unsettled, mends, judgements, sampling }),
     ...learnRoutes({
       staleDemo,
@@ -589,6 +609,7 @@ export function createJanua({
     inbox,
     routing,
     queueLearning,
+    modelUses,
     jobs,
     visitors,
     queues,

@@ -1,6 +1,5 @@
 import { readFileSync } from 'node:fs'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { httpRewriter, type Rewriter } from './answering/rewriter.ts'
 import { readMeaningModels } from './answering/meaningModels.ts'
 import { connect, type DatabaseAddress } from './database/connect.ts'
 import { migrate } from './database/migrate.ts'
@@ -10,6 +9,7 @@ import { openInbox, smtpPostman } from './channels/smtp.ts'
 import { moveFilesOut } from './files/moving.ts'
 import { FileStore } from './files/store.ts'
 import { logger } from './logger.ts'
+import type { GivenConnection } from './models/modelUses.ts'
 import { createJanua } from './janua.ts'
 import { firstLoad } from './firstLoad.ts'
 import { type Outside, REAL_WORLD } from './library/sites/fetching.ts'
@@ -27,8 +27,8 @@ interface Handed {
   sessionSecret: string
   /** Hosts that stand elsewhere than their names say: the stand-ins. */
   resolve: Record<string, string>
-  /** Where a rewriter stands; null for none. REWRITER_URL in the environment goes before it. */
-  rewriter: string | null
+  /** Where a language model stands; null for none. LANGUAGE_MODEL_URL in the environment goes before it. */
+  languageModel: string | null
   /** Where mails are sent by SMTP; null for nowhere. SMTP_URL in the environment goes before it. */
   mail?: string | null
 }
@@ -74,7 +74,7 @@ async function main(): Promise<void> {
     sessionSecret: handed.sessionSecret,
     outside: outsideOf(handed),
     understanding,
-    rewriter: rewriterOf(handed),
+    languageModel: languageModelOf(handed),
     postman: postmanOf(handed),
     clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock,
   })
@@ -113,9 +113,11 @@ async function main(): Promise<void> {
     process.on(signal, () => void end())
 }
 
-function rewriterOf({ rewriter }: Handed): Rewriter | null {
-  const address = process.env.REWRITER_URL ?? rewriter
-  return address ? httpRewriter(address) : null
+/** Holds until the team connects another one by itself. */
+function languageModelOf({ languageModel }: Handed): GivenConnection | null {
+  const { LANGUAGE_MODEL_URL, LANGUAGE_MODEL_NAME, LANGUAGE_MODEL_KEY } = process.env
+  const url = LANGUAGE_MODEL_URL ?? languageModel
+  return url ? { url, model: LANGUAGE_MODEL_NAME ?? 'stand-in', key: LANGUAGE_MODEL_KEY } : null
 }
 
 function postmanOf({ mail }: Handed): Postman | null {

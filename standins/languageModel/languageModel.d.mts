@@ -12,6 +12,8 @@ export interface LanguageModelStandIn {
   }[]
   /** The fault of the next replies; of all from now on without a number. */
   fail(fault: string | null, times?: number): void
+  /** What it replies to everything from now on, as if it had been talked into it; null for what its rules say. */
+  say(text: string | null): void
   stop(): Promise<void>
 }
 export const FAULTS: string[]

@@ -1,9 +1,9 @@
 import { bodyOf, faults, served } from '../serving.mjs'
 
 /**
- * A stand-in for a server of language models: it speaks the common protocol of chat completions, streamed or not. It works by rule: what
- * stands between <passages> and </passages> is reworded, a wish for phrasings is answered from a table, anything else is not known. It
- * fails in a chosen way when asked to.
+ * A stand-in for a server of language models: it speaks the common protocol of chat completions, streamed or not. It works by rule on the last
+ * message, which is material in JSON with its task: passages are reworded, phrasings come from a table, replies are put together to a draft.
+ * Anything else is not known. It fails in a chosen way when asked to.
  */
 export const FAULTS = [
   'made-up sentence',
@@ -22,33 +22,107 @@ export const FAULTS = [
 ]
 const UNKNOWN = 'I do not know that.'
 const SLOW_MS = 120
-/** Ways to ask: the first that fits is filled in. */
+/** Ways to ask: the first that are not known yet are filled in. */
 const PHRASINGS = [
   (about) => `How does ${about} work?`,
   (about) => `I have a question about ${about}`,
   (about) => `what about ${about}`,
   (about) => `Can you tell me more on ${about}?`,
   (about) => `${about}?`,
+  (about) => `hi, i need help with ${about}, can you tell me what to do`,
+  (about) => `where do I find out about ${about}`,
 ]
 
 function reply(messages) {
   const said = messages.at(-1)?.content ?? ''
-  const passages = /<passages>([\s\S]*?)<\/passages>/.exec(said)?.[1]
-  if (passages) return reworded(passages)
-  const [, count, about] = /^Phrasings: (\d+) for “(.+)”$/m.exec(said) ?? []
-  if (count)
-    return JSON.stringify({
-      phrasings: PHRASINGS.slice(0, Number(count)).map((phrase) => phrase(about.toLowerCase())),
-    })
-  return UNKNOWN
+  const material = materialOf(said)
+  switch (material?.task) {
+    case 'wording':
+      return reworded(material)
+    case 'elsewhere':
+      return `This does not come from the team: people who ask “${material.question}” are mostly helped by the operator’s own page.`
+    case 'phrasings':
+      return phrasings(material)
+    case 'drafting':
+      return drafted(material)
+    case 'door texts':
+      return doorTexts(material)
+    case 'summary':
+      return summed(material)
+    default:
+      return /^Say “(.+?)”/.exec(said)?.[1] ?? UNKNOWN
+  }
 }
 
-function reworded(passages) {
-  return passages
-    .trim()
-    .split(/(?<=[.!?])\s+/)
-    .map((sentence) => sentence.replace(/\bin order to\b/g, 'to').replace(/\bmay\b/g, 'can'))
-    .join(' ')
+function materialOf(said) {
+  try {
+    return JSON.parse(said)
+  } catch {
+    return null
+  }
+}
+
+const sentencesOf = (text) =>
+  text
+    .split(/\n+/)
+    .flatMap((line) => line.split(/(?<=[.!?])\s+/))
+    .map((line) => line.trim())
+    .filter(Boolean)
+
+function reworded({ passages, tone, length }) {
+  const all = passages.flatMap(({ text }) => sentencesOf(text))
+  const kept = length === 'short' ? all.slice(0, 2) : all
+  return kept.map((sentence) => reword(sentence, tone)).join(' ')
+}
+
+/** Puts what stands before a comma at the end, and says some things in other words, so that rewording is real though simple. */
+function reword(sentence, tone) {
+  return sentence
+    .replace(
+      /^(On|In|At|For|From) ([^,.]{3,40}), ([A-Za-z])([^.]*)\.$/,
+      (_, link, scene, first, rest) =>
+        `${first.toUpperCase()}${rest} ${link.toLowerCase()} ${scene}.`,
+    )
+    .replace(/\bmay\b/g, tone === 'formal' ? 'is allowed to' : 'can')
+    .replace(/\bfree of charge\b/g, 'free')
+    .replace(/\bin order to\b/g, 'to')
+}
+
+function phrasings({ article, known = [], count }) {
+  const about = article.title.toLowerCase()
+  const some = PHRASINGS.map((phrase) => phrase(about)).filter((each) => !known.includes(each))
+  return JSON.stringify({ phrasings: some.slice(0, count) })
+}
+
+function drafted({ questions, replies }) {
+  const [first = 'A question'] = questions
+  const title = first.replace(/[?!.]+$/, '')
+  const all = [...new Set(replies.flatMap(sentencesOf))]
+  return JSON.stringify({
+    title: title.charAt(0).toUpperCase() + title.slice(1),
+    body: all.length > 0 ? all.join('\n\n') : 'Open: nobody has answered this yet.',
+  })
+}
+
+function doorTexts({ texts, brief }) {
+  const warm = /\b(?:warm|friendly|freundlich)\b/i.test(brief)
+  return JSON.stringify({
+    texts: Object.fromEntries(
+      Object.entries(texts).map(([name, text]) => [
+        name,
+        warm ? text.replace(/\.$/, ', gladly.') : text,
+      ]),
+    ),
+  })
+}
+
+function summed({ conversation }) {
+  const by = (who) => conversation.filter(({ from }) => from === who).map(({ text }) => text)
+  return [
+    `Wanted: ${by('visitor').at(0) ?? 'nothing yet'}`,
+    ...(by('visitor').length > 1 ? [`Last said: ${by('visitor').at(-1)}`] : []),
+    ...(by('assistant').length > 0 ? [`Told: ${by('assistant').at(-1)}`] : []),
+  ].join('\n')
 }
 
 function spoilt(text, fault, messages) {
@@ -60,7 +134,9 @@ function spoilt(text, fault, messages) {
         ? text.replace(/\d+/, (n) => String(Number(n) + 7))
         : `${text} It is 7.`
     case 'dropped not':
-      return text.replace(/\b(?:not|no|never) /, '')
+      return /\b(?:not|no|never) /.test(text)
+        ? text.replace(/\b(?:not|no|never) /, '')
+        : text.replace(/\b(is|are|can|must|may)\b/, '$1 not')
     case 'half JSON':
       return text.slice(0, text.length / 2)
     case 'empty reply':
@@ -76,6 +152,7 @@ function spoilt(text, fault, messages) {
 export async function startLanguageModel({ port = 0, key = null, countsTokens = true } = {}) {
   const fault = faults()
   const asked = []
+  let always = null
   const handler = async (request, response) => {
     const send = (status, body) =>
       response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
@@ -89,7 +166,7 @@ export async function startLanguageModel({ port = 0, key = null, countsTokens = 
     if (now === 'silence') return undefined
     const status = /^status (\d+)$/.exec(now ?? '')?.[1]
     if (status) return send(Number(status), { error: { message: 'Not now.' } })
-    const text = spoilt(reply(order.messages), now, order.messages)
+    const text = spoilt(always ?? reply(order.messages), now, order.messages)
     const words = text.split(/(?<=\s)/).slice(0, order.max_tokens)
     const isCut = words.join('') !== text
     const usage = countsTokens && {
@@ -119,5 +196,5 @@ export async function startLanguageModel({ port = 0, key = null, countsTokens = 
     return response.end('data: [DONE]\n\n')
   }
   const { origin, stop } = await served(handler, port)
-  return { url: `${origin}/v1`, asked, fail: fault.fail, stop }
+  return { url: `${origin}/v1`, asked, fail: fault.fail, say: (text) => void (always = text), stop }
 }

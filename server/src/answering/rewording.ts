@@ -23,11 +23,11 @@ interface Told {
   language: 'en' | 'de'
 }
 
-/** A visitor waits this long for a wording, then gets the source's own words. */
-export const PATIENCE_MS = 4_000
 /** After so many failures in a row it is left alone for a while, so that no visitor waits in vain. */
 const FAILURES = 3
 const REST_MS = 30_000
+/** A sentence has come to its end. */
+const ENDED = /[.!?…][\p{Pe}\p{Pf}"']*$/u
 
 /** Has answers worded by a rewriter where the door wants it, and shows only what their sources support. */
 export class Rewording {
@@ -55,7 +55,7 @@ export class Rewording {
       data.blocks.every(isProse)
     ) {
       const doc = release.index.docAt(source.item, source.ordinal)
-      return doc === undefined
+      return doc === undefined || !(await rewriter.isOn('passages'))
         ? response
         : this.fromPassage(response, told, {
             title: source.title,
@@ -63,7 +63,7 @@ export class Rewording {
           })
     }
     const isSilent = data.outcome === 'unanswered' || data.outcome === 'suggested'
-    return isSilent && door.rules.rewriting.elsewhere
+    return isSilent && door.rules.rewriting.elsewhere && (await rewriter.isOn('elsewhere'))
       ? this.fromElsewhere(response, told)
       : response
   }
@@ -81,6 +81,8 @@ export class Rewording {
     if ('reason' in asked) return traced(response, { came: 'failed', reason: asked.reason })
     const checked = ground(asked.text, [cited], guessLanguage(text, told.release.index.language)) // the source's language, whatever the visitor's window speaks
     const { milliseconds, tokens } = asked
+    if (!ENDED.test(asked.text))
+      return traced(response, { came: 'failed', reason: 'its reply ended in the middle' })
     const refused = checked.find(({ fault }) => fault !== undefined)
     if (!isGrounded(checked))
       return traced(response, {
@@ -137,10 +139,13 @@ export class Rewording {
     const { length, rewriting } = door.rules
     const began = performance.now()
     try {
-      const { text, tokens } = await this.needs.rewriter!.rewrite(
-        { question: question!.text, language, tone: rewriting.tone, length, passages },
-        AbortSignal.timeout(PATIENCE_MS),
-      )
+      const { text, tokens } = await this.needs.rewriter!.rewrite({
+        question: question!.text,
+        language,
+        tone: rewriting.tone,
+        length,
+        passages,
+      })
       this.failures = 0
       return { text, tokens, milliseconds: Math.round(performance.now() - began) }
     } catch (cause) {
@@ -148,12 +153,7 @@ export class Rewording {
         this.failures = 0
         this.restsUntil = this.now() + REST_MS
       }
-      const reason =
-        cause instanceof Error && cause.name === 'TimeoutError'
-          ? `it said nothing for ${PATIENCE_MS / 1000} seconds`
-          : cause instanceof Error
-            ? cause.message
-            : String(cause)
+      const reason = cause instanceof Error ? cause.message : String(cause)
       return { reason: reason.slice(0, 200) }
     }
   }

@@ -10,6 +10,7 @@ import * as handover from './migrations/2026-11-30-handover.ts'
 import * as repairs from './migrations/2026-11-30-repairs.ts'
 import * as selfClosingGaps from './migrations/2026-11-30-self-closing-gaps.ts'
 import * as textVectors from './migrations/2026-11-30-text-vectors.ts'
+import * as languageModel from './migrations/2026-12-01-language-model.ts'
 
 /** One step of the schema; SQL statements in their order. */
 export interface Migration {
@@ -28,6 +29,7 @@ export const STEPS: Readonly<Record<string, Migration>> = {
   '2026-11-30-repairs': repairs,
   '2026-11-30-self-closing-gaps': selfClosingGaps,
   '2026-11-30-text-vectors': textVectors,
+  '2026-12-01-language-model': languageModel,
 }
 
 /**

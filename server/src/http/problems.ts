@@ -270,6 +270,20 @@ export const PROBLEMS = {
       `Somebody else changed “${name}” after you opened it. Reload the page to see the change; yours was not saved.`,
   },
   QUEUE_NOT_FOUND: { status: 404, text: (id: number) => `There is no queue ${id}.` },
+  MODEL_FAILED: { status: 502, text: (why: string) => `The language model was of no use: ${why}` },
+  MODEL_STOPPED: {
+    status: 409,
+    text: () => 'The language model is stopped. The lead can let it go on under Build › Models.',
+  },
+  MODEL_USE_OFF: {
+    status: 409,
+    text: () => 'This is switched off. The lead can switch it on under Build › Models.',
+  },
+  MODEL_BUDGET: {
+    status: 429,
+    text: (budget: string) =>
+      `Today’s budget for this (${budget}) is used up. It goes on at midnight, UTC.`,
+  },
   QUEUE_IN_USE: { status: 409, text: (why: string) => `The queue cannot be removed: ${why}.` },
 } as const satisfies Record<string, { status: number; text: (value: never) => string }>
 

@@ -20,6 +20,7 @@ interface Needs {
   learning: Ticking
   queueLearning: Ticking
   sites: Ticking
+  modelUses: { forget(): Promise<unknown> }
   links: Ticking
   visitors: Ticking
   files: { sweep(): Promise<unknown> }
@@ -80,6 +81,9 @@ export function listOfJobs(needs: Needs): Job[] {
     job('sites', 'Reads sites again', 600, () => needs.sites.tick()),
     job('links', 'Looks for dead links', 600, () => needs.links.tick()),
     job('retention', 'Removes what is older than it is kept', 3_600, () => needs.visitors.tick()),
+    job('model-texts', 'Forgets what was sent to the language model', 3_600, () =>
+      needs.modelUses.forget(),
+    ),
     job('files', 'Removes files that nothing uses', 21_600, () => needs.files.sweep()),
     ...(needs.simulatedAgents
       ? [

@@ -10,7 +10,7 @@ import {
   type DocumentContent,
   type ItemKind,
 } from '@janua/contracts'
-import { type Holds, isLimited } from '@janua/core'
+import { fingerprint, type Holds, isLimited } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
@@ -185,10 +185,27 @@ export function tidyHolds({ from, until, doors, audience }: Holds): Holds {
 
 /** The same keys in the same order, so that equal content has an equal hash. */
 export function tidy(
-  { title, collection, phrasings, body, reviewOn, holds = ALWAYS }: ArticleContent,
+  {
+    title,
+    collection,
+    phrasings,
+    body,
+    reviewOn,
+    holds = ALWAYS,
+    machineWritten = [],
+  }: ArticleContent,
   kind: ItemKind = 'article',
 ): ArticleContent {
-  const shared = { title, collection, phrasings, body, reviewOn }
+  const prints = new Set([body, ...phrasings].map(fingerprint))
+  const still = machineWritten.filter((print) => prints.has(print)).sort()
+  const shared = {
+    title,
+    collection,
+    phrasings,
+    body,
+    reviewOn,
+    ...(still.length > 0 && { machineWritten: still }),
+  }
   // An article without limits is kept as it always was, so that equal content has an equal hash.
   if (kind !== 'fixed' && !isLimited(holds)) return shared
   return { ...shared, holds: tidyHolds(holds) }

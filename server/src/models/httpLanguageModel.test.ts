@@ -10,7 +10,10 @@ const ABOUT_DOGS: ModelMessage[] = [
   { role: 'system', content: 'Say only what the passages say.' },
   {
     role: 'user',
-    content: '<passages>Dogs may travel on a lead. They are not allowed in the lounge.</passages>',
+    content: JSON.stringify({
+      task: 'wording',
+      passages: [{ text: 'Dogs may travel on a lead. They are not allowed in the lounge.' }],
+    }),
   },
 ]
 
@@ -54,7 +57,12 @@ describe('a language model behind HTTP', () => {
   it('is told how long, how lively, where to end and in which form', async () => {
     const schema = { name: 'phrasings', schema: { type: 'object' } }
     const { text } = await model.complete(
-      [{ role: 'user', content: 'Phrasings: 2 for “Refunds”' }],
+      [
+        {
+          role: 'user',
+          content: JSON.stringify({ task: 'phrasings', count: 2, article: { title: 'Refunds' } }),
+        },
+      ],
       { maxTokens: 60, temperature: 0.4, stop: ['\n\n'], schema },
     )
     expect(JSON.parse(text)).to.eql({

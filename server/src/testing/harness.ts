@@ -3,12 +3,12 @@ import type { Routing } from '@janua/core'
 import pino from 'pino'
 import supertest, { type Agent } from 'supertest'
 import { JANUA } from '../accounts/audit.ts'
-import type { Rewriter } from '../answering/rewriter.ts'
 import type { Postman } from '../channels/outbox.ts'
 import { hashPassword } from '../accounts/passwords.ts'
 import type { ReadModels } from '../answering/meaningModels.ts'
 import { connect, type DatabaseAddress } from '../database/connect.ts'
 import { migrate } from '../database/migrate.ts'
+import type { GivenConnection } from '../models/modelUses.ts'
 import { starterDoor } from '../doors/starter.ts'
 import { Limits } from '../http/limits.ts'
 import { createJanua, type Janua } from '../janua.ts'
@@ -40,7 +40,7 @@ export interface TestClock {
 /** A Janua on an empty database of the real MariaDB, with a clock that only moves when told. */
 export async function freshJanua(
   outside?: Outside,
-  rewriter?: Rewriter,
+  languageModel?: GivenConnection,
   postman?: Postman,
   understanding?: ReadModels,
 ): Promise<{ janua: Janua; clock: TestClock; close(): Promise<void> }> {
@@ -60,7 +60,7 @@ export async function freshJanua(
     log: pino({ level: 'silent' }),
     limits: new Limits(1_000),
     outside,
-    rewriter,
+    languageModel,
     postman,
     understanding,
   })

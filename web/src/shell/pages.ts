@@ -22,6 +22,7 @@ export const GROUPS: Group[] = [
       { path: '/courtesies', name: 'Courtesies', roles: ['lead', 'editor', 'agent'] },
       { path: '/health', name: 'Health', roles: ['lead', 'editor'] },
       { path: '/doors', name: 'Doors', roles: ['lead', 'editor'] },
+      { path: '/models', name: 'Models', roles: ['lead'] },
     ],
   },
   {

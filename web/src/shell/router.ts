@@ -66,6 +66,7 @@ export const router = createRouter({
       component: () => import('../releases/ReplayPage.vue'),
       props: ({ params }) => ({ id: params.id ? Number(params.id) : null }),
     },
+    { path: '/models', component: () => import('../models/ModelsPage.vue') },
     { path: '/threshold', component: () => import('../releases/ThresholdPage.vue') },
     { path: '/releases', component: () => import('../releases/ReleasesPage.vue') },
     {

@@ -1,0 +1,151 @@
+import Joi from 'joi'
+import { type Paged, pageQuery, withKeys } from './common.ts'
+
+/** What a language model is used for; each is switched on by itself. */
+export const MODEL_USES = [
+  'wording',
+  'elsewhere',
+  'phrasings',
+  'drafting',
+  'door texts',
+  'summary',
+] as const
+export type ModelUse = (typeof MODEL_USES)[number]
+
+/** What a million tokens cost. */
+export interface TokenPrices {
+  sent: number
+  received: number
+}
+
+export interface ModelConnection {
+  /** Where the protocol begins: conversations go to `chat/completions` below it. */
+  url: string
+  /** The name of the model, as the server knows it. */
+  model: string
+  prices: TokenPrices | null
+  currency: string
+  /** Days that what was sent and received is kept to be read. */
+  keepDays: number
+}
+export interface ModelConnectionInput extends ModelConnection {
+  /** Not given: the key stays as it is; null: there is none. */
+  key?: string | null
+}
+
+export interface UseSettings {
+  on: boolean
+  /** The team's own rules, after ours. */
+  rules: string
+  /** Another model of the same server. */
+  model: string | null
+  /** 0 always says the same, 1 is lively. */
+  temperature: number
+  /** A reply is at most so long. */
+  maxTokens: number
+  timeoutSeconds: number
+  /** Budget of a day; null for none. */
+  tokensADay: number | null
+  moneyADay: number | null
+}
+
+/** What a use came to in some time. */
+export interface UseFigures {
+  calls: number
+  failed: number
+  tokens: number
+  money: number
+  medianMilliseconds: number | null
+}
+export interface UseView extends UseSettings {
+  use: ModelUse
+  /** What the model is told first, before the team's own rules. */
+  prompt: string
+  today: UseFigures
+  month: UseFigures
+}
+export interface ModelsView {
+  connection: (ModelConnection & { hasKey: boolean }) | null
+  /** Where the connection was set up: here, or by whoever runs the server. */
+  source: 'here' | 'environment' | null
+  /** Nothing is asked of a model until this is taken back. */
+  isStopped: boolean
+  uses: UseView[]
+}
+
+/** One thing that was asked of a model. */
+export interface ModelCall {
+  id: number
+  at: string
+  use: ModelUse
+  model: string
+  /** Who of the team asked for it; null when it was for a visitor. */
+  who: string | null
+  tokens: { sent: number; received: number }
+  money: number
+  milliseconds: number
+  /** Why nothing came of it; null when something did. */
+  fault: string | null
+  /** What was sent, masked, and what came back; null once its days are over. */
+  sent: string | null
+  received: string | null
+}
+export type ModelCalls = Paged<ModelCall>
+
+export interface ModelTest {
+  milliseconds: number
+  tokens: number
+  said: string
+}
+
+const name = Joi.string().trim().min(1).max(200)
+const price = Joi.number().min(0).max(100_000).required()
+export const modelConnectionInput = Joi.object<ModelConnectionInput>({
+  url: Joi.string()
+    .uri({ scheme: ['http', 'https'] })
+    .max(500)
+    .required()
+    .messages({ 'string.uri': 'An address begins with http:// or https://.' }),
+  model: name.required(),
+  prices: Joi.object({ sent: price, received: price }).allow(null).required(),
+  currency: Joi.string().trim().min(1).max(8).required(),
+  keepDays: Joi.number().integer().min(0).max(365).required(),
+  key: Joi.string().min(1).max(2_000).allow(null),
+})
+export const useSettingsInput = Joi.object<UseSettings>({
+  on: Joi.boolean().required(),
+  rules: Joi.string().trim().allow('').max(4_000).required(),
+  model: name.allow(null).required(),
+  temperature: Joi.number().min(0).max(1).required(),
+  maxTokens: Joi.number().integer().min(16).max(8_000).required(),
+  timeoutSeconds: Joi.number().min(1).max(300).required(),
+  tokensADay: Joi.number().integer().min(1).max(1e9).allow(null).required(),
+  moneyADay: Joi.number().min(0.01).max(1e6).allow(null).required(),
+})
+export const modelUsePath = Joi.object<{ use: ModelUse }>({
+  use: Joi.string()
+    .valid(...MODEL_USES)
+    .required(),
+})
+export const modelStopInput = Joi.object<{ stopped: boolean }>({
+  stopped: Joi.boolean().required(),
+})
+export const modelCallsQuery = withKeys<{ offset: number; limit: number; use?: ModelUse }>(
+  pageQuery,
+  { use: Joi.string().valid(...MODEL_USES) },
+)
+
+/* Proposals: what a model wrote for somebody of the team to accept */
+
+/** Whole sections to be put into an article, in its own Markdown. */
+export interface DraftProposal {
+  title: string
+  body: string
+}
+export const phrasingsProposalInput = Joi.object<{ count: number }>({
+  count: Joi.number().integer().valid(5, 10, 20).required(),
+})
+export const doorTextsProposalInput = Joi.object<{ brief: string; language: 'en' | 'de' }>({
+  brief: Joi.string().trim().min(3).max(2_000).required(),
+  language: Joi.string().valid('en', 'de').required(),
+})

@@ -1,0 +1,13 @@
+import type { Rewriter } from '../answering/rewriter.ts'
+import type { ModelUses } from './modelUses.ts'
+
+/** Has answers worded by the language model. */
+export function wordingBy(uses: Pick<ModelUses, 'ask' | 'isOn'>): Rewriter {
+  return {
+    isOn: (from) => uses.isOn(from === 'passages' ? 'wording' : 'elsewhere'),
+    rewrite: ({ passages, ...about }) =>
+      passages.length > 0
+        ? uses.ask('wording', { ...about, passages })
+        : uses.ask('elsewhere', about),
+  }
+}

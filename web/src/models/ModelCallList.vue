@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import type { ModelCalls } from '@janua/contracts'
+import Button from 'primevue/button'
+import { computed, onMounted, ref } from 'vue'
+import { get } from '../shell/api.ts'
+import { count, moment, whole } from '../shell/format.ts'
+import { useRemote } from '../shell/useRemote.ts'
+import { USE_WORDS } from './uses.ts'
+
+/** What was asked of the model, the newest first. */
+defineProps<{ keepDays: number; money: (value: number) => string }>()
+const AT_ONCE = 20
+const limit = ref(AT_ONCE)
+const { state, run: load } = useRemote((signal) =>
+  get<ModelCalls>('/models/calls', { limit: limit.value }, signal),
+)
+const calls = computed(() => state.value.value)
+onMounted(load)
+async function more(): Promise<void> {
+  limit.value = Math.min(200, limit.value + AT_ONCE)
+  await load()
+}
+</script>
+
+<template>
+  <section class="stack" aria-label="What was sent">
+    <h2>What was sent</h2>
+    <p class="small quiet">
+      Texts are kept for {{ count(keepDays, 'day') }}; what they cost stays.
+    </p>
+    <p v-if="calls?.total === 0" class="quiet">Nothing yet.</p>
+    <ul v-else-if="calls">
+      <li v-for="call in calls.rows" :key="call.id" data-test="model-call">
+        <details>
+          <summary>
+            <span class="when small quiet">{{ moment(call.at) }}</span>
+            <span class="grow"
+              >{{ USE_WORDS[call.use].name }}
+              <span class="small quiet">for {{ call.who ?? 'a visitor' }}</span></span
+            >
+            <span v-if="call.fault" class="small fault">{{ call.fault }}</span>
+            <span class="small figures quiet"
+              >{{ whole(call.tokens.sent + call.tokens.received) }} tokens ·
+              {{ money(call.money) }} · {{ (call.milliseconds / 1000).toFixed(1) }} s</span
+            >
+          </summary>
+          <p v-if="call.sent === null" class="small quiet">Its texts are forgotten.</p>
+          <div v-else class="texts small">
+            <div>
+              <h3>Sent to {{ call.model }}</h3>
+              <pre>{{ call.sent }}</pre>
+            </div>
+            <div>
+              <h3>Came back</h3>
+              <pre>{{ call.received ?? 'nothing' }}</pre>
+            </div>
+          </div>
+        </details>
+      </li>
+    </ul>
+    <p v-if="calls && calls.rows.length < calls.total && limit < 200">
+      <Button text size="small" label="More" @click="more" />
+    </p>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  padding: 0;
+  border-top: 1px solid var(--line);
+}
+li {
+  border-bottom: 1px solid var(--line);
+}
+summary {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+  padding: 7px 2px;
+  cursor: pointer;
+}
+.when {
+  min-width: 118px;
+}
+.fault {
+  color: var(--brick);
+}
+.texts {
+  display: grid;
+  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);
+  gap: 18px;
+  padding: 4px 2px 14px;
+}
+pre {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  max-height: 260px;
+  overflow: auto;
+  margin: 4px 0 0;
+}
+@media (max-width: 900px) {
+  .texts {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import type { ModelsView, ModelUse, UseView } from '@janua/contracts'
+import Button from 'primevue/button'
+import Message from 'primevue/message'
+import ToggleSwitch from 'primevue/toggleswitch'
+import { computed, onMounted, ref } from 'vue'
+import { get, put } from '../shell/api.ts'
+import { count, whole } from '../shell/format.ts'
+import { useDeed } from '../shell/useDeed.ts'
+import { useRemote } from '../shell/useRemote.ts'
+import ConnectionForm from './ConnectionForm.vue'
+import ModelCallList from './ModelCallList.vue'
+import UseForm from './UseForm.vue'
+import { USE_WORDS } from './uses.ts'
+
+/** A language model of one's own: where it stands, what it may be used for, what it costs, what was sent. */
+const { run, busy } = useDeed()
+const { state, run: load } = useRemote((signal) => get<ModelsView>('/models', {}, signal))
+const view = computed(() => state.value.value)
+const open = ref<ModelUse>()
+const connecting = ref(false)
+onMounted(load)
+
+const isConnected = computed(() => view.value?.connection != null)
+const currency = computed(() => view.value?.connection?.currency ?? '')
+const money = (value: number) =>
+  `${value.toLocaleString('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 })} ${currency.value}`
+const month = computed(() =>
+  (view.value?.uses ?? []).reduce(
+    (sum, { month }) => ({
+      calls: sum.calls + month.calls,
+      tokens: sum.tokens + month.tokens,
+      money: sum.money + month.money,
+    }),
+    { calls: 0, tokens: 0, money: 0 },
+  ),
+)
+
+async function toggle(use: UseView, on: boolean): Promise<void> {
+  const { use: name, prompt: _, today: __, month: ___, ...settings } = use
+  await run(() => put(`/models/uses/${encodeURIComponent(name)}`, { ...settings, on }))
+  await load()
+}
+async function stop(stopped: boolean): Promise<void> {
+  await run(
+    () => put('/models/stopped', { stopped }),
+    stopped ? 'Nothing is asked of the model any more' : 'The model may be asked again',
+  )
+  await load()
+}
+async function stored(): Promise<void> {
+  connecting.value = false
+  open.value = undefined
+  await load()
+}
+</script>
+
+<template>
+  <div class="page">
+    <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
+    <template v-if="view">
+      <div class="head">
+        <div>
+          <h1 data-test="models-head">
+            <template v-if="!isConnected">No language model is connected</template
+            ><template v-else-if="view.isStopped">The language model is stopped</template
+            ><template v-else
+              >{{ view.connection!.model }} cost {{ money(month.money) }} in thirty days</template
+            >
+          </h1>
+          <p class="quiet">
+            <template v-if="isConnected"
+              >{{ view.connection!.url
+              }}<template v-if="view.source === 'environment'">, set up with the server</template> ·
+              {{ count(month.calls, 'request') }}, {{ whole(month.tokens) }} tokens</template
+            ><template v-else
+              >Janua answers without one. Who has one can let it word answers, propose phrasings and
+              draft articles.</template
+            >
+          </p>
+        </div>
+        <Button
+          outlined
+          :label="isConnected ? 'Change the connection' : 'Connect one'"
+          data-test="connect-model"
+          @click="connecting = !connecting"
+        /><Button
+          v-if="isConnected"
+          :severity="view.isStopped ? 'primary' : 'danger'"
+          :outlined="!view.isStopped"
+          :label="view.isStopped ? 'Let it go on' : 'Stop everything'"
+          :loading="busy"
+          data-test="stop-model"
+          @click="stop(!view.isStopped)"
+        />
+      </div>
+      <Message v-if="view.isStopped" severity="warn">
+        Whatever is switched on below, nothing is sent. Visitors read the articles’ own words.
+      </Message>
+      <ConnectionForm
+        v-if="connecting"
+        :connection="view.connection"
+        :source="view.source"
+        @stored="stored"
+        @cancel="connecting = false"
+      />
+      <section v-if="isConnected" class="stack" aria-label="Uses">
+        <h2>What it is used for</h2>
+        <ul class="uses">
+          <li v-for="use in view.uses" :key="use.use" data-test="model-use">
+            <div class="use">
+              <ToggleSwitch
+                :model-value="use.on"
+                :aria-label="USE_WORDS[use.use].name"
+                :disabled="busy"
+                @update:model-value="toggle(use, $event)"
+              />
+              <div class="grow">
+                <h3>{{ USE_WORDS[use.use].name }}</h3>
+                <p class="small quiet">{{ USE_WORDS[use.use].does }}</p>
+              </div>
+              <dl class="small figures">
+                <div>
+                  <dt>today</dt>
+                  <dd>
+                    {{ whole(use.today.calls)
+                    }}<template v-if="use.today.failed">, {{ use.today.failed }} failed</template>
+                  </dd>
+                </div>
+                <div>
+                  <dt>30 days</dt>
+                  <dd>{{ money(use.month.money) }}</dd>
+                </div>
+                <div>
+                  <dt>takes</dt>
+                  <dd>
+                    {{
+                      use.month.medianMilliseconds === null
+                        ? '–'
+                        : `${(use.month.medianMilliseconds / 1000).toFixed(1)} s`
+                    }}
+                  </dd>
+                </div>
+              </dl>
+              <Button
+                text
+                size="small"
+                :label="open === use.use ? 'Close' : 'Rules and limits'"
+                :aria-expanded="open === use.use"
+                data-test="use-rules"
+                @click="open = open === use.use ? undefined : use.use"
+              />
+            </div>
+            <UseForm
+              v-if="open === use.use"
+              :use="use"
+              :currency="currency"
+              :has-prices="view.connection!.prices !== null"
+              @stored="stored"
+            />
+          </li>
+        </ul>
+      </section>
+      <ModelCallList v-if="isConnected" :keep-days="view.connection!.keepDays" :money="money" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.uses {
+  list-style: none;
+  padding: 0;
+  border-top: 1px solid var(--ink);
+}
+.uses > li {
+  border-bottom: 1px solid var(--line);
+  padding: 10px 0;
+}
+.use {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+}
+.use p {
+  max-width: 74ch;
+}
+dl {
+  display: grid;
+  grid-template-columns: repeat(3, 84px);
+  gap: 12px;
+  margin: 0;
+}
+dt {
+  color: var(--muted);
+}
+dd {
+  margin: 0;
+}
+@media (max-width: 900px) {
+  .use {
+    flex-wrap: wrap;
+  }
+  .use .grow {
+    flex-basis: calc(100% - 70px);
+  }
+}
+</style>
