@@ -5,19 +5,31 @@ const SECRET =
   /\b(password|passwort|kennwort|passcode|pin|cvv|cvc)(\s{0,3}(?:is|ist|lautet|:|=)\s{0,3})(?!\[)\S{1,80}/giu
 const LONG_NUMBER = /(?<![\p{L}\d])\+?\d(?:[ ./-]?\d){8,18}(?![\p{L}\d])/gu
 
+export type PrivateKind = 'mail address' | 'phone number' | 'card number' | 'secret'
+
 /**
  * Replaces mail addresses, telephone and card numbers, and what is told as a password, so that answering, log and replay see the same
  * harmless text.
  * Nine digits or more count as such a number; 13 to 19 that pass Luhn's check are called a card number.
+ * @param mark what stands for it; its kind in brackets when not given
  * @example maskPrivate('I am ann@mail.example') // 'I am [mail address]'
  */
-export function maskPrivate(text: string): string {
+export function maskPrivate(
+  text: string,
+  mark: (kind: PrivateKind, value: string) => string = (kind) => `[${kind}]`,
+): string {
   return text
-    .replace(SECRET, '$1$2[secret]')
-    .replace(MAIL, '[mail address]')
+    .replace(SECRET, (whole: string, word: string, is: string) => {
+      const secret = whole.slice(word.length + is.length)
+      return `${word}${is}${mark('secret', secret)}`
+    })
+    .replace(MAIL, (mail) => mark('mail address', mail))
     .replace(LONG_NUMBER, (number) => {
       const digits = number.replace(/\D/g, '')
-      return digits.length >= 13 && passesLuhn(digits) ? '[card number]' : '[phone number]'
+      return mark(
+        digits.length >= 13 && passesLuhn(digits) ? 'card number' : 'phone number',
+        number,
+      )
     })
 }
 

@@ -9,7 +9,7 @@ import {
   type UseFigures,
   type UseSettings,
 } from '@janua/contracts'
-import { maskPrivate, median } from '@janua/core'
+import { median } from '@janua/core'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { AccountTables } from '../accounts/models.ts'
@@ -18,6 +18,7 @@ import type { Clock } from '../clock.ts'
 import { problem } from '../http/problems.ts'
 import { httpLanguageModel } from './httpLanguageModel.ts'
 import { type Completion, type LanguageModel, ModelFault } from './languageModel.ts'
+import { Masking } from './masking.ts'
 import { leaks, messagesFor, promptOf, SCHEMAS } from './prompts.ts'
 import type { Sealing } from './sealing.ts'
 import type { ModelTables } from './tables.ts'
@@ -201,7 +202,8 @@ export class ModelUses {
     if (!settings.on) throw problem('MODEL_USE_OFF')
     await this.refuseOverBudget(use, settings, connection.currency)
     const model = settings.model ?? connection.model
-    const messages = messagesFor(use, settings.rules, masked(material) as object)
+    const masking = new Masking()
+    const messages = messagesFor(use, settings.rules, masking.mask(material) as object)
     const schema = SCHEMAS[use]
     const began = performance.now()
     let completion: Completion | undefined
@@ -244,7 +246,11 @@ export class ModelUses {
       received: completion?.text ?? null,
     })
     if (fault !== null || !completion) throw problem('MODEL_FAILED', fault ?? 'Nothing came of it.')
-    return { text: completion.text.trim(), tokens: tokens.sent + tokens.received, milliseconds }
+    return {
+      text: masking.restore(completion.text.trim()),
+      tokens: tokens.sent + tokens.received,
+      milliseconds,
+    }
   }
 
   /** The same where a reply is JSON. @param read what is wanted of it; undefined when it is not there */
@@ -397,23 +403,6 @@ export class ModelUses {
   private async isStopped(): Promise<boolean> {
     return (await this.needs.tables.settings.findByPk(STOPPED))?.value === true
   }
-}
-
-/** What the team itself publishes: its phone number is no secret. */
-const PUBLISHED: ReadonlySet<string> = new Set(['passages', 'article', 'texts'])
-
-/** Material without what is private in it, wherever people wrote it. */
-function masked(value: unknown): unknown {
-  if (typeof value === 'string') return maskPrivate(value)
-  if (Array.isArray(value)) return value.map(masked)
-  if (typeof value === 'object' && value !== null)
-    return Object.fromEntries(
-      Object.entries(value).map(([name, each]) => [
-        name,
-        PUBLISHED.has(name) ? (each as unknown) : masked(each),
-      ]),
-    )
-  return value
 }
 
 function reasonOf(cause: unknown): string {

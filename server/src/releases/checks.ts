@@ -216,7 +216,7 @@ function columnsOf({
   language,
   note,
 }: CheckInput) {
-  const masked = messages.map(maskPrivate)
+  const masked = messages.map((text) => maskPrivate(text))
   return {
     messages: masked,
     question: masked.at(-1)!,

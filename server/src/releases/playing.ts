@@ -20,7 +20,7 @@ export interface Played {
 
 /** Plays a conversation at a door by the code that answers visitors. */
 export function play(release: CompiledRelease, door: OpenDoor, { messages, at }: Played): Reply[] {
-  return converse(release.index, messages.map(maskPrivate), {
+  return converse(release.index, messages.map((text) => maskPrivate(text)), {
     ...settingsAt(release, door, at),
     courtesies: release.courtesies,
   })

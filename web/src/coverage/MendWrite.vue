@@ -1,17 +1,24 @@
 <script setup lang="ts">
-import type { GapSheet } from '@janua/contracts'
+import type { DraftProposal, GapSheet } from '@janua/contracts'
+import { fingerprint } from '@janua/core'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
 import PhrasingList from '../library/PhrasingList.vue'
+import MachineMark from '../models/MachineMark.vue'
+import { useModelUses } from '../models/useModelUses.ts'
+import { post } from '../shell/api.ts'
 import AgentReplies from './AgentReplies.vue'
 import { useMend } from './useMend.ts'
 
-/** A new article, from an outline: what was asked, and what agents replied. Nothing in it is made up. */
+/** A new article, from an outline: what was asked, and what agents replied. Nothing in it is made up; a draft by the language model says that it is one. */
 const { sheet } = defineProps<{ sheet: GapSheet }>()
 const emit = defineEmits<{ mended: [] }>()
-const { mend, busy } = useMend(sheet.topic)
+const { mend, busy, run } = useMend(sheet.topic)
+const isModelOn = useModelUses().isOn('drafting')
+/** The text as the language model wrote it. */
+const drafted = ref<string>()
 const title = ref(sheet.outline.title)
 const body = ref('')
 const phrasings = ref([...sheet.outline.phrasings])
@@ -20,13 +27,23 @@ const complete = computed(() => title.value.trim() !== '' && body.value.trim() !
 function take(text: string): void {
   body.value = body.value.trim() === '' ? `${text}\n` : `${body.value.trim()}\n\n${text}\n`
 }
+const stored = computed(() => `${body.value.trim()}\n`)
+const isMachineWritten = computed(() => stored.value === drafted.value)
+async function draft(): Promise<void> {
+  const made = await run(() => post<DraftProposal>(`/gaps/${sheet.topic}/proposed-article`))
+  if (!made) return
+  title.value = made.title
+  body.value = made.body
+  drafted.value = stored.value
+}
 async function store(): Promise<void> {
   const content = {
     kind: 'article' as const,
     title: title.value.trim(),
     collection: '',
     phrasings: phrasings.value.filter((each) => each.trim() !== ''),
-    body: `${body.value.trim()}\n`,
+    body: stored.value,
+    ...(isMachineWritten.value && { machineWritten: [fingerprint(stored.value)] }),
     reviewOn: null,
     ready: true,
   }
@@ -45,6 +62,17 @@ async function store(): Promise<void> {
         <li v-for="ask in sheet.outline.asks" :key="ask">{{ ask }}</li>
       </ul>
     </div>
+    <p v-if="isModelOn">
+      <Button
+        outlined
+        size="small"
+        label="Have the language model draft it"
+        :loading="busy"
+        :disabled="body.trim() !== '' && !isMachineWritten"
+        data-test="propose-article"
+        @click="draft"
+      />
+    </p>
     <AgentReplies :replies="sheet.outline.replies" @take="take" />
     <label class="field"
       ><span>The answer (Markdown)</span
@@ -54,6 +82,7 @@ async function store(): Promise<void> {
         placeholder="What is so, in a few sentences. Take over what an agent wrote, or write your own."
         data-test="mend-body"
     /></label>
+    <MachineMark v-if="isMachineWritten" />
     <PhrasingList v-model="phrasings" />
     <p>
       <Button

@@ -54,8 +54,9 @@ function addDecline(): void {
     <div class="row switch">
       <ToggleSwitch v-model="rules.rewriting.on" input-id="rewriting" data-test="rewriting" />
       <label for="rewriting" class="grow"
-        >Let the rewriter word answers. A sentence that the source does not support is never shown:
-        then visitors read the source’s own words.</label
+        >Let the language model word answers, where it is switched on under
+        <RouterLink to="/models">Models</RouterLink>. A sentence that the source does not support is
+        never shown: then visitors read the source’s own words.</label
       >
     </div>
     <template v-if="rules.rewriting.on">
@@ -76,8 +77,8 @@ function addDecline(): void {
           data-test="elsewhere-on"
         />
         <label for="elsewhere" class="grow"
-          >Where the library is silent, the rewriter may answer from elsewhere. Such answers are
-          marked as not yours, are checked by nobody, and never count as covered.</label
+          >Where the library is silent, the language model may answer from elsewhere. Such answers
+          are marked as not yours, are checked by nobody, and never count as covered.</label
         >
       </div>
     </template>

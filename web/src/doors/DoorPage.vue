@@ -15,6 +15,7 @@ import Slider from 'primevue/slider'
 import Textarea from 'primevue/textarea'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import StateChip from '../library/StateChip.vue'
+import ProposedTexts from '../models/ProposedTexts.vue'
 import { get, inPlainWords, put } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import KeptBack from '../shell/KeptBack.vue'
@@ -159,6 +160,12 @@ async function save(ready: boolean): Promise<void> {
                 maxlength="600"
                 :data-test="`text-${name}`"
             /></label>
+            <ProposedTexts
+              :door="id"
+              :language="language"
+              :texts="content.texts[language]"
+              @take="(name, text) => (content!.texts[language][name] = text)"
+            />
           </section>
           <AnswerRules v-model="content.rules" :language="language" />
         </div>

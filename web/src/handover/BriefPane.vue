@@ -2,14 +2,21 @@
 import type { Brief, DeskConversation } from '@janua/contracts'
 import { OUTCOMES } from '../answering/outcomes.ts'
 import { moment, sure } from '../shell/format.ts'
+import ConversationSummary from '../models/ConversationSummary.vue'
 
-defineProps<{ brief: Brief; others: DeskConversation['others']; mayInsert: boolean }>()
+defineProps<{
+  conversation: number
+  brief: Brief
+  others: DeskConversation['others']
+  mayInsert: boolean
+}>()
 defineEmits<{ insert: [text: string]; propose: [item: number, phrasing: string] }>()
 </script>
 
 <template>
   <aside class="brief stack" aria-label="Brief" data-test="brief">
     <h2>Brief</h2>
+    <ConversationSummary :key="conversation" :conversation="conversation" />
     <section v-if="brief.unsettled.length">
       <p class="label">Unsettled, in their words</p>
       <p v-for="words in brief.unsettled" :key="words" class="words">“{{ words }}”</p>

@@ -291,6 +291,7 @@ useDeskKeys({
         <BriefPane
           v-if="showBrief"
           class="brief-inline"
+          :conversation="conversation.id"
           :brief="conversation.brief"
           :others="conversation.others"
           :may-insert="mine"
@@ -329,6 +330,7 @@ useDeskKeys({
     <BriefPane
       v-if="conversation"
       class="right"
+      :conversation="conversation.id"
       :brief="conversation.brief"
       :others="conversation.others"
       :may-insert="mine"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { fingerprint } from '@janua/core'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -9,6 +10,7 @@ import { remove } from '../shell/api.ts'
 import { moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useDeed } from '../shell/useDeed.ts'
+import MachineMark from '../models/MachineMark.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import LinkStates from './LinkStates.vue'
 import MarkdownEditor from './MarkdownEditor.vue'
@@ -70,7 +72,13 @@ async function restoredVersion(): Promise<void> {
   await reopen(() => undefined)
   await session.refreshRelease()
 }
-const take = (text: string) => (content.value.phrasings = [...content.value.phrasings, text])
+function take(text: string, isMachineWritten: boolean): void {
+  const { phrasings, machineWritten = [] } = content.value
+  content.value.phrasings = [...phrasings, text]
+  if (isMachineWritten) content.value.machineWritten = [...machineWritten, fingerprint(text)]
+}
+const isMachineWritten = (text: string) =>
+  content.value.machineWritten?.includes(fingerprint(text)) ?? false
 async function takeOut(): Promise<void> {
   if (!(await wanted(article.value?.title ?? ''))) return
   const done = await run(
@@ -162,8 +170,13 @@ onKeyStroke('s', (event) => {
             /></label>
           </div>
           <HoldsFields v-if="content.holds" v-model="content.holds" :disabled="!mayWrite" />
+          <MachineMark v-if="isMachineWritten(content.body)" />
           <MarkdownEditor ref="editor" v-model="content.body" />
-          <PhrasingList v-model="content.phrasings" :mark-of="markOf" />
+          <PhrasingList
+            v-model="content.phrasings"
+            :mark-of="markOf"
+            :is-machine-written="isMachineWritten"
+          />
           <MovedQuestions v-if="moved" :moved="moved" about="Questions of the log" />
           <p v-if="titleMark && !titleMark.first" class="small warn">
             Asking its title brings “{{ titleMark.beatenBy?.title ?? 'nothing' }}” first.

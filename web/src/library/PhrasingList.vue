@@ -4,11 +4,17 @@ import { X } from '@lucide/vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
+import MachineMark from '../models/MachineMark.vue'
 import ReachSign from './ReachSign.vue'
 
-const { short = false, markOf = () => undefined } = defineProps<{
+const {
+  short = false,
+  markOf = () => undefined,
+  isMachineWritten = () => false,
+} = defineProps<{
   short?: boolean
   markOf?: (phrasing: string) => ReachMark | undefined
+  isMachineWritten?: (phrasing: string) => boolean
 }>()
 const phrasings = defineModel<string[]>({ required: true })
 const fresh = ref('')
@@ -44,6 +50,7 @@ const change = (i: number, text: string) =>
             @change="change(i, ($event.target as HTMLInputElement).value)"
           />
           <ReachSign v-if="markOf(phrasing)" class="sign" :mark="markOf(phrasing)!" />
+          <MachineMark v-if="isMachineWritten(phrasing)" class="machine" />
           <Button text size="small" :aria-label="`Remove “${phrasing}”`" @click="drop(i)"
             ><X :size="16" aria-hidden="true"
           /></Button>
@@ -86,5 +93,9 @@ ul {
 .sign:not(.first) {
   grid-column: 1 / -1;
   grid-row: 2;
+}
+.machine {
+  grid-column: 1 / -1;
+  grid-row: 3;
 }
 </style>

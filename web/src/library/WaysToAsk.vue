@@ -5,28 +5,48 @@ import Button from 'primevue/button'
 import { computed, ref, shallowRef } from 'vue'
 import { get, post } from '../shell/api.ts'
 import { count } from '../shell/format.ts'
+import { useModelUses } from '../models/useModelUses.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import { useDeed } from '../shell/useDeed.ts'
 
-/** Other ways to ask, six at a time: real questions, the glossary's words, and rewordings. Y takes the marked one, N refuses it. */
+/** Other ways to ask, six at a time: real questions, the glossary's words, rewordings, and what a language model proposes. Y takes the marked one, N refuses it. */
 const { id } = defineProps<{ id: number }>()
-const emit = defineEmits<{ take: [text: string] }>()
+const emit = defineEmits<{ take: [text: string, isMachineWritten: boolean] }>()
 const { run, busy } = useDeed()
-const ways = shallowRef<Suggestion[]>()
+type Way = Omit<Suggestion, 'from'> & { from: Suggestion['from'] | 'model' }
+const isModelOn = useModelUses().isOn('phrasings')
+const ways = shallowRef<Way[]>()
 const shown = ref(6)
 const marked = ref(0)
 const page = computed(() => ways.value?.slice(0, shown.value) ?? [])
-const FROM = { log: 'asked', glossary: 'glossary', rewording: 'reworded' }
+const FROM = {
+  log: 'asked',
+  glossary: 'glossary',
+  rewording: 'reworded',
+  model: 'language model',
+}
+const FROM_MODEL = 10
 
 async function look(): Promise<void> {
   ways.value = await run(() => get<Suggestion[]>(`/articles/${id}/ways`))
   shown.value = 6
   marked.value = 0
 }
-function settle(way: Suggestion, take: boolean): void {
+/** What the model proposes comes before what is there. */
+async function propose(): Promise<void> {
+  const made = await run(() =>
+    post<{ phrasings: string[] }>(`/articles/${id}/proposed-phrasings`, { count: FROM_MODEL }),
+  )
+  if (!made) return
+  const fresh = made.phrasings.map((text): Way => ({ text, from: 'model', times: 0 }))
+  ways.value = [...fresh, ...(ways.value ?? []).filter(({ from }) => from !== 'model')]
+  shown.value = Math.max(shown.value, fresh.length)
+  marked.value = 0
+}
+function settle(way: Way, take: boolean): void {
   ways.value = ways.value!.filter((each) => each !== way)
   marked.value = Math.max(0, Math.min(marked.value, page.value.length - 1))
-  if (take) emit('take', way.text)
+  if (take) emit('take', way.text, way.from === 'model')
   else void post(`/articles/${id}/ways/refused`, { text: way.text }).catch(() => undefined)
 }
 function onKey(keys: string[], deed: () => void): void {
@@ -53,6 +73,14 @@ onKey(['k', 'K'], () => (marked.value = Math.max(0, marked.value - 1)))
         :loading="busy"
         data-test="suggest"
         @click="look"
+      /><Button
+        v-if="isModelOn"
+        size="small"
+        text
+        label="Ten from the language model"
+        :loading="busy"
+        data-test="propose-phrasings"
+        @click="propose"
       />
     </div>
     <p v-if="ways && ways.length === 0" class="quiet small">

@@ -119,6 +119,7 @@ function contentOf({
   body,
   reviewOn,
   holds,
+  machineWritten,
 }: Article): ArticleContent {
   return {
     title,
@@ -127,5 +128,6 @@ function contentOf({
     body,
     reviewOn,
     holds: { ...ALWAYS, ...holds, doors: [...(holds?.doors ?? [])] },
+    ...(machineWritten && { machineWritten: [...machineWritten] }),
   }
 }

@@ -2,13 +2,11 @@
 import { Bot } from '@lucide/vue'
 
 /** Stands beside a text that a language model wrote, until somebody edits it. */
-defineProps<{ what: string }>()
 </script>
 
 <template>
   <span class="mark small" data-test="machine-written"
-    ><Bot :size="14" aria-hidden="true" /> {{ what }} written by the language model, not edited
-    yet</span
+    ><Bot :size="14" aria-hidden="true" /> Written by the language model, not edited yet</span
   >
 </template>
 

@@ -16,6 +16,12 @@ const { state, run: load } = useRemote((signal) =>
 )
 const calls = computed(() => state.value.value)
 onMounted(load)
+/** Rules as they are, material so that it can be read. */
+function partsOf(sent: string): string[] {
+  return (JSON.parse(sent) as { content: string }[]).map(({ content }) =>
+    content.startsWith('{') ? JSON.stringify(JSON.parse(content), null, 2) : content,
+  )
+}
 async function more(): Promise<void> {
   limit.value = Math.min(200, limit.value + AT_ONCE)
   await load()
@@ -23,7 +29,7 @@ async function more(): Promise<void> {
 </script>
 
 <template>
-  <section class="stack" aria-label="What was sent">
+  <section class="stack sent" aria-label="What was sent">
     <h2>What was sent</h2>
     <p class="small quiet">
       Texts are kept for {{ count(keepDays, 'day') }}; what they cost stays.
@@ -48,7 +54,7 @@ async function more(): Promise<void> {
           <div v-else class="texts small">
             <div>
               <h3>Sent to {{ call.model }}</h3>
-              <pre>{{ call.sent }}</pre>
+              <pre v-for="(part, i) in partsOf(call.sent)" :key="i">{{ part }}</pre>
             </div>
             <div>
               <h3>Came back</h3>
@@ -65,6 +71,9 @@ async function more(): Promise<void> {
 </template>
 
 <style scoped>
+.sent {
+  margin-top: 22px;
+}
 ul {
   list-style: none;
   padding: 0;
@@ -92,6 +101,10 @@ summary {
   grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);
   gap: 18px;
   padding: 4px 2px 14px;
+}
+pre + pre {
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
 }
 pre {
   white-space: pre-wrap;

@@ -22,8 +22,16 @@ const connecting = ref(false)
 onMounted(load)
 
 const isConnected = computed(() => view.value?.connection != null)
+const headline = computed(() => {
+  if (!view.value?.connection) return 'No language model is connected'
+  if (view.value.isStopped) return 'The language model is stopped'
+  if (month.value.calls === 0) return 'A language model is connected, and was asked nothing yet'
+  const asked = `The language model was asked ${count(month.value.calls, 'time')} in thirty days`
+  return view.value.connection.prices ? `${asked}, for ${money(month.value.money)}` : asked
+})
 const currency = computed(() => view.value?.connection?.currency ?? '')
-const money = (value: number) =>
+const money = (value: number) => (view.value?.connection?.prices ? inCurrency(value) : '–')
+const inCurrency = (value: number) =>
   `${value.toLocaleString('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 })} ${currency.value}`
 const month = computed(() =>
   (view.value?.uses ?? []).reduce(
@@ -62,17 +70,13 @@ async function stored(): Promise<void> {
       <div class="head">
         <div>
           <h1 data-test="models-head">
-            <template v-if="!isConnected">No language model is connected</template
-            ><template v-else-if="view.isStopped">The language model is stopped</template
-            ><template v-else
-              >{{ view.connection!.model }} cost {{ money(month.money) }} in thirty days</template
-            >
+            {{ headline }}
           </h1>
           <p class="quiet">
             <template v-if="isConnected"
-              >{{ view.connection!.url
+              >{{ view.connection!.model }} at {{ view.connection!.url
               }}<template v-if="view.source === 'environment'">, set up with the server</template> ·
-              {{ count(month.calls, 'request') }}, {{ whole(month.tokens) }} tokens</template
+              {{ whole(month.tokens) }} tokens in thirty days</template
             ><template v-else
               >Janua answers without one. Who has one can let it word answers, propose phrasings and
               draft articles.</template
@@ -104,7 +108,7 @@ async function stored(): Promise<void> {
         @stored="stored"
         @cancel="connecting = false"
       />
-      <section v-if="isConnected" class="stack" aria-label="Uses">
+      <section v-if="isConnected" class="stack uses-section" aria-label="Uses">
         <h2>What it is used for</h2>
         <ul class="uses">
           <li v-for="use in view.uses" :key="use.use" data-test="model-use">
@@ -121,14 +125,14 @@ async function stored(): Promise<void> {
               </div>
               <dl class="small figures">
                 <div>
-                  <dt>today</dt>
+                  <dt>asked today</dt>
                   <dd>
                     {{ whole(use.today.calls)
                     }}<template v-if="use.today.failed">, {{ use.today.failed }} failed</template>
                   </dd>
                 </div>
                 <div>
-                  <dt>30 days</dt>
+                  <dt>cost, 30 days</dt>
                   <dd>{{ money(use.month.money) }}</dd>
                 </div>
                 <div>
@@ -145,6 +149,7 @@ async function stored(): Promise<void> {
               <Button
                 text
                 size="small"
+                class="open"
                 :label="open === use.use ? 'Close' : 'Rules and limits'"
                 :aria-expanded="open === use.use"
                 data-test="use-rules"
@@ -167,6 +172,9 @@ async function stored(): Promise<void> {
 </template>
 
 <style scoped>
+.uses-section {
+  margin-top: 14px;
+}
 .uses {
   list-style: none;
   padding: 0;
@@ -181,12 +189,15 @@ async function stored(): Promise<void> {
   align-items: center;
   gap: 14px;
 }
+.open {
+  min-width: 128px;
+}
 .use p {
   max-width: 74ch;
 }
 dl {
   display: grid;
-  grid-template-columns: repeat(3, 84px);
+  grid-template-columns: repeat(3, 92px);
   gap: 12px;
   margin: 0;
 }

@@ -27,7 +27,7 @@ async function store(): Promise<void> {
   const settings = { ...form, model: form.model?.trim() || null }
   const done = await run(
     () => put(`/models/uses/${encodeURIComponent(use.use)}`, settings).then(() => true),
-    'Stored',
+    'Saved',
   )
   if (done) emit('stored')
 }
@@ -101,7 +101,7 @@ async function store(): Promise<void> {
           :placeholder="hasPrices ? 'no limit' : 'prices are not set'"
       /></label>
     </div>
-    <p><Button type="submit" size="small" label="Store" :loading="busy" data-test="store-use" /></p>
+    <p><Button type="submit" size="small" label="Save" :loading="busy" data-test="store-use" /></p>
   </form>
 </template>
 
