@@ -5,6 +5,7 @@ import { type Paged, pageQuery, withKeys } from './common.ts'
 export const MODEL_USES = [
   'wording',
   'elsewhere',
+  'opinion',
   'phrasings',
   'drafting',
   'door texts',

@@ -36,6 +36,7 @@ import { type GivenConnection, ModelUses } from './models/modelUses.ts'
 import { Proposals } from './models/proposals.ts'
 import { modelRoutes } from './models/routes.ts'
 import { Sealing } from './models/sealing.ts'
+import { SecondOpinion } from './models/secondOpinion.ts'
 import { modelTables } from './models/tables.ts'
 import { wordingBy } from './models/wording.ts'
 import { systemRoutes } from './system/routes.ts'
@@ -300,6 +301,7 @@ export function createJanua({
     threads,
     engine,
     rewording,
+    secondOpinion: new SecondOpinion({ uses: modelUses }),
     erasure,
     rollup,
     topics,

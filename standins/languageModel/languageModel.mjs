@@ -41,6 +41,8 @@ function reply(messages) {
       return reworded(material)
     case 'elsewhere':
       return `This does not come from the team: people who ask “${material.question}” are mostly helped by the operator’s own page.`
+    case 'opinion':
+      return opinion(material)
     case 'phrasings':
       return phrasings(material)
     case 'drafting':
@@ -86,6 +88,14 @@ function reword(sentence, tone) {
     .replace(/\bmay\b/g, tone === 'formal' ? 'is allowed to' : 'can')
     .replace(/\bfree of charge\b/g, 'free')
     .replace(/\bin order to\b/g, 'to')
+}
+
+/** By how many of the question's longer words stand in the passages. */
+function opinion({ question, passages }) {
+  const words = [...new Set(question.toLowerCase().match(/\p{L}{4,}/gu) ?? [])]
+  const text = JSON.stringify(passages).toLowerCase()
+  const share = words.filter((word) => text.includes(word.slice(0, 5))).length / words.length
+  return JSON.stringify({ answers: share >= 0.5 ? 'yes' : share > 0 ? 'partly' : 'no' })
 }
 
 function phrasings({ article, known = [], count }) {

@@ -14,6 +14,7 @@ import { ASPECT_TIME } from '../text/analyse.ts'
 import { guessLanguage, type Language } from '../text/language.ts'
 import { parseQuestion, type ParsedQuestion } from '../text/parsedQuestion.ts'
 import { fold, plainWords } from '../text/tokens.ts'
+import { type HeardOpinion, type Opinion, withOpinion } from './opinion.ts'
 import { type MeantCandidate, meantCandidates } from './byMeaning.ts'
 import { confidence, type ConfidenceModel, contributions } from './confidence.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
@@ -104,6 +105,8 @@ export interface Trace {
   passages: number
   /** What came of having it reworded. */
   rewriting?: Rewriting
+  /** What a language model said of the first article, and how sure it was before. */
+  opinion?: { says: Opinion; before: number }
 }
 
 /** What a rewriter made of an answer: shown; refused, as the sources do not support it; or nothing, as it failed. */
@@ -143,6 +146,8 @@ export interface AnswerSettings {
   declines?: readonly Decline[]
   /** How much of a passage is shown. */
   length?: AnswerLength
+  /** What somebody else says of the first article. */
+  opinions?: readonly HeardOpinion[]
   /** The visitor chose this passage when asked back. */
   chosen?: { item: number; ordinal: number; confidence: number }
 }
@@ -204,7 +209,7 @@ export function answerParsed(
   const fixed = byWords.find(
     ({ at, candidate }) => at.item.kind === 'fixed' && candidate.match.both >= FIXED_MATCH,
   )
-  const candidates = index.meaning
+  const own = index.meaning
     ? inFront(
         fixed,
         judgedByMeaning(index.meaning, {
@@ -222,6 +227,8 @@ export function answerParsed(
         }),
       )
     : byWords
+  const heard = fixed ? undefined : opinionOn(own[0], parsed.said, settings)
+  const candidates = heard ? withHeard(own, heard, model) : own
   const sill = settings.sills?.[candidates[0]?.shown.collection ?? ''] ?? settings.sill
   const trace: Trace = {
     terms: terms.map(shownTerm),
@@ -232,6 +239,7 @@ export function answerParsed(
     leftOut,
     rule: 'nothing found',
     passages: index.size,
+    ...(heard && { opinion: { says: heard.says, before: own[0]!.shown.confidence } }),
   }
   const silent = (outcome: Outcome, more: Partial<Answer> = {}): Answer => ({
     outcome,
@@ -487,6 +495,34 @@ interface Judged {
   /** Its pieces and those of its article, the best fitting first, where meaning was looked at. */
   units?: readonly UnitFit[]
   article?: readonly UnitFit[]
+}
+
+/** What was heard of the article that comes first for a question. */
+function opinionOn(
+  first: Judged | undefined,
+  question: string,
+  { opinions = [] }: AnswerSettings,
+): HeardOpinion | undefined {
+  return opinions.find((each) => each.item === first?.at.item.id && each.question === question)
+}
+
+/** The first one as sure as it is with an opinion on it; the order stays, as nobody was asked about the others. */
+function withHeard(
+  candidates: readonly Judged[],
+  { says }: HeardOpinion,
+  { opinions }: ConfidenceModel,
+): Judged[] {
+  return candidates.map((each, i) =>
+    i === 0
+      ? {
+          ...each,
+          shown: {
+            ...each.shown,
+            confidence: withOpinion(each.shown.confidence, says, opinions),
+          },
+        }
+      : each,
+  )
 }
 
 const RUNGS = 10

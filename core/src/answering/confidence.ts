@@ -1,3 +1,4 @@
+import type { OpinionScale } from './opinion.ts'
 import { dot, fitLogistic, sigmoid } from '../maths/logistic.ts'
 import { FEATURES, type Feature, type FeatureValues, type Regime, REGIMES } from './features.ts'
 import type { ReviewedScale } from './reviewedScale.ts'
@@ -14,6 +15,8 @@ export interface RegimeModel {
 export interface ConfidenceModel extends Record<Regime, RegimeModel> {
   /** How sure answers by meaning are, as the team's reviews tell. */
   reviewed?: ReviewedScale
+  /** What a language model's opinion of an answer is worth, as reviews tell. */
+  opinions?: OpinionScale
 }
 
 export interface LabelledCase {

@@ -1,5 +1,13 @@
 import type { Verdict } from '@janua/contracts'
-import { FEATURES, type JudgedQuestion, LEADS_WEIGHT, type Learnt } from '@janua/core'
+import {
+  FEATURES,
+  fitOpinions,
+  type JudgedQuestion,
+  LEADS_WEIGHT,
+  type Learnt,
+  type Opinion,
+  type OpinionCase,
+} from '@janua/core'
 import { createHash } from 'node:crypto'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../clock.ts'
@@ -21,6 +29,9 @@ interface Needs {
 /** What a person's word counts beside a case of the self-test; a visitor's vote a little, as those who vote are not those who ask. */
 const WEIGHTS = { lead: LEADS_WEIGHT, agent: 3, visitor: 0.5 }
 const MOST_JUDGED = 2_000
+/** The same beside a lead's review of an answer that the language model had a say in. */
+const AGENT_SHARE = 0.75
+const VISITOR_SHARE = 0.1
 
 /**
  * Learns how sure the engine may be, from the draft: by hiding and asking its own content, and from judgements. It is done in the
@@ -63,9 +74,10 @@ export class Learning {
       new URL('./learnThread.ts', import.meta.url),
       order,
     )
+    const heard = await this.opinions()
     const row: Omit<EngineModelRow, 'id'> = {
       contentKey,
-      model,
+      model: heard.length > 0 ? { ...model, opinions: fitOpinions(heard) } : model,
       cases,
       judged,
       createdAt: clock.now(),
@@ -91,6 +103,32 @@ export class Learning {
       Math.floor(Number(last?.voted ?? 0) / 50),
     ])
     return createHash('sha256').update(words).digest('hex')
+  }
+
+  /** Answers on which the language model was heard, and which somebody reviewed: what its word is worth. */
+  private async opinions(): Promise<OpinionCase[]> {
+    const rows = await this.needs.db.query<{
+      says: Opinion
+      sure: number
+      verdict: Verdict | null
+      role: 'lead' | 'agent' | null
+      vote: number | null
+    }>(
+      `SELECT JSON_VALUE(q.trace, '$.opinion.says') AS says, JSON_VALUE(q.trace, '$.opinion.before') AS sure, j.verdict, j.role, q.vote FROM questions q
+       LEFT JOIN judgements j ON j.question_id = q.id AND j.item_id = q.item_id AND j.verdict IN ('right', 'wrong')
+       WHERE (q.vote IS NOT NULL OR j.id IS NOT NULL) AND q.item_id IS NOT NULL AND q.trace LIKE '%"opinion":%' ORDER BY q.id DESC LIMIT ${MOST_JUDGED}`,
+      { type: QueryTypes.SELECT },
+    )
+    return rows.flatMap(({ says, sure, verdict, role, vote }) =>
+      says
+        ? {
+            says,
+            sure: Number(sure),
+            right: verdict ? verdict === 'right' : Number(vote) > 0,
+            weight: verdict ? (role === 'lead' ? 1 : AGENT_SHARE) : VISITOR_SHARE,
+          }
+        : [],
+    )
   }
 
   /** Judged and voted questions, the newest first; of several judgements a lead's goes before an agent's, and then the newest. */

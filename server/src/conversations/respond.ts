@@ -1,5 +1,6 @@
 import { type AnswerData, MAX_MESSAGE, type MessageKind } from '@janua/contracts'
 import {
+  type HeardOpinion,
   type Answer,
   answerMessage,
   type AnswerSettings,
@@ -42,6 +43,8 @@ export interface Said {
   turns?: readonly Turn[]
   /** A member of the team asks. */
   team?: boolean
+  /** What was heard of its questions and their first articles. */
+  opinions?: readonly HeardOpinion[]
 }
 
 /** The assistant's word on one message, one response for each question in it: pure, so that history is made by the same code that answers visitors. */
@@ -49,11 +52,12 @@ export function respond(
   release: CompiledRelease,
   door: OpenDoor,
   message: string,
-  { language, at, turns, team }: Said,
+  { language, at, turns, team, opinions }: Said,
 ): Response[] {
   const { courtesy, wantsPerson, asked } = answerMessage(release.index, masked(message), {
     ...settingsAt(release, door, at),
     ...(team && { team }),
+    ...(opinions && { opinions }),
     turns,
     courtesies: release.courtesies,
   })

@@ -1,4 +1,5 @@
 import type { AnswerData, DoorContent, Thread } from '@janua/contracts'
+import type { HeardOpinion } from '@janua/core'
 import { Op, type Sequelize, type Transaction, UniqueConstraintError } from 'sequelize'
 import { sha256 } from '../accounts/service.ts'
 import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
@@ -9,6 +10,7 @@ import type { Events } from '../events.ts'
 import { problem } from '../http/problems.ts'
 import type { KnownVisitor } from '../http/routing.ts'
 import { newToken } from '../http/security.ts'
+import type { SecondOpinion } from '../models/secondOpinion.ts'
 import type { Erasure } from './erasure.ts'
 import type { ConversationRow, ConversationTables, QuestionRow } from './models.ts'
 import { leftUnsettled, respond, type Response, turnOfRow } from './respond.ts'
@@ -22,6 +24,7 @@ interface Needs {
   threads: Threads
   engine: EngineHost
   rewording: Rewording
+  secondOpinion: SecondOpinion
   erasure: Erasure
   /** Figures that a vote changes are counted anew. */
   rollup: { mark(at: Date, transaction?: Transaction): Promise<void> }
@@ -57,6 +60,7 @@ interface SaidNow {
   text: string
   language: 'en' | 'de'
   team?: boolean
+  opinions?: readonly HeardOpinion[]
 }
 
 interface Storing {
@@ -272,9 +276,12 @@ export class Conversations {
     said: SaidNow,
   ): Promise<{ before: number | null; responses: Response[] }> {
     const before = await this.lastQuestion(conversation)
+    const own = this.responses(said, before)
+    const opinions = await this.needs.secondOpinion.on(own, said)
+    const decided = opinions.length > 0 ? this.responses({ ...said, opinions }, before) : own
     return {
       before: before?.id ?? null,
-      responses: await this.needs.rewording.worded(this.responses(said, before), said),
+      responses: await this.needs.rewording.worded(decided, said),
     }
   }
 
@@ -290,12 +297,13 @@ export class Conversations {
   }
 
   private responses(
-    { release, door, text, language, team }: SaidNow,
+    { release, door, text, language, team, opinions }: SaidNow,
     before: QuestionRow | null,
   ): Response[] {
     return respond(release, door, text, {
       language,
       team,
+      opinions,
       at: this.needs.clock.now(),
       turns: before ? [turnOfRow(before)] : [],
     })

@@ -270,7 +270,7 @@ export const PROBLEMS = {
       `Somebody else changed “${name}” after you opened it. Reload the page to see the change; yours was not saved.`,
   },
   QUEUE_NOT_FOUND: { status: 404, text: (id: number) => `There is no queue ${id}.` },
-  MODEL_FAILED: { status: 502, text: (why: string) => `The language model was of no use: ${why}` },
+  MODEL_FAILED: { status: 424, text: (why: string) => `The language model was of no use: ${why}` },
   MODEL_STOPPED: {
     status: 409,
     text: () => 'The language model is stopped. The lead can let it go on under Build › Models.',

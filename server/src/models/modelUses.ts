@@ -68,6 +68,7 @@ const USUAL: Pick<UseSettings, 'on' | 'rules' | 'model' | 'tokensADay' | 'moneyA
 const STARTER: Record<ModelUse, UseSettings> = {
   wording: { ...USUAL, temperature: 0.2, maxTokens: 600, timeoutSeconds: 4 },
   elsewhere: { ...USUAL, temperature: 0.2, maxTokens: 300, timeoutSeconds: 4 },
+  opinion: { ...USUAL, temperature: 0, maxTokens: 30, timeoutSeconds: 3 },
   phrasings: { ...USUAL, temperature: 0.7, maxTokens: 1_000, timeoutSeconds: 60 },
   drafting: { ...USUAL, temperature: 0.3, maxTokens: 2_000, timeoutSeconds: 90 },
   'door texts': { ...USUAL, temperature: 0.5, maxTokens: 2_000, timeoutSeconds: 90 },

@@ -1,5 +1,5 @@
 import type { ModelUse } from '@janua/contracts'
-import { fold } from '@janua/core'
+import { fold, OPINIONS } from '@janua/core'
 import type { CompleteSettings, ModelMessage } from './languageModel.ts'
 
 /** Said before everything else, whatever a model is used for. */
@@ -21,6 +21,11 @@ const PROMPTS: Record<ModelUse, readonly string[]> = {
     'The team has no article on “question”. Say in at most three sentences what is generally known, and that it does not come from the team.',
     'Promise nothing on behalf of the company, and name no prices, dates, laws or medical advice.',
     'Reply with these sentences alone.',
+  ],
+  opinion: [
+    'Say whether “passages” answer “question”: yes when they say what is asked for; partly when they are about it and leave open what is asked for; no when they are about something else.',
+    'What is merely near does not answer: another case, another product or another place is a no.',
+    'Reply as JSON: {"answers": "yes"}, or "partly", or "no".',
   ],
   phrasings: [
     'Write the number of ways that “count” names in which customers would ask what “article” answers, in words that they would use and not the article’s: short ones and long ones, with and without a story, also some with spelling mistakes.',
@@ -45,6 +50,7 @@ const PROMPTS: Record<ModelUse, readonly string[]> = {
 
 /** What a reply has to look like, where it is more than text. */
 export const SCHEMAS: Partial<Record<ModelUse, NonNullable<CompleteSettings['schema']>>> = {
+  opinion: schemaOf('opinion', { answers: { type: 'string', enum: [...OPINIONS] } }),
   phrasings: schemaOf('phrasings', { phrasings: { type: 'array', items: { type: 'string' } } }),
   drafting: schemaOf('draft', { title: { type: 'string' }, body: { type: 'string' } }),
   'door texts': {

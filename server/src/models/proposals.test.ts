@@ -82,7 +82,7 @@ describe('what a language model proposes', () => {
       it(`come to a plain refusal where the reply is ${reply}`, async () => {
         service.say(reply)
         const { status, body } = await propose()
-        expect(status).to.equal(502)
+        expect(status).to.equal(424)
         expect(body.message).to.include('not in the form that was asked for')
       })
     it('come to a plain refusal where half of the reply is missing', async () => {

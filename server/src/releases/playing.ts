@@ -20,10 +20,14 @@ export interface Played {
 
 /** Plays a conversation at a door by the code that answers visitors. */
 export function play(release: CompiledRelease, door: OpenDoor, { messages, at }: Played): Reply[] {
-  return converse(release.index, messages.map((text) => maskPrivate(text)), {
-    ...settingsAt(release, door, at),
-    courtesies: release.courtesies,
-  })
+  return converse(
+    release.index,
+    messages.map((text) => maskPrivate(text)),
+    {
+      ...settingsAt(release, door, at),
+      courtesies: release.courtesies,
+    },
+  )
 }
 
 /** Where the conversation would go if a person were asked for now; undefined where a release has no routing. */

@@ -10,6 +10,10 @@ export const USE_WORDS: Record<ModelUse, { name: string; does: string }> = {
     name: 'Answer from elsewhere',
     does: 'Where the library is silent, the model may say what is generally known. Marked as not yours, checked by nobody, never counted as covered. Also to be switched on at the door.',
   },
+  opinion: {
+    name: 'Second opinion',
+    does: 'For answers near the threshold: does this passage answer this question? A yes makes Janua surer, a no less sure, by as much as your reviews show it to be worth.',
+  },
   phrasings: {
     name: 'Propose phrasings',
     does: 'Ways in which customers would ask what an article answers, for you to take or refuse.',

@@ -1,14 +1,20 @@
 <script setup lang="ts">
-import type { Outcome } from '@janua/core'
+import type { Opinion, Outcome } from '@janua/core'
 import Message from 'primevue/message'
 import { computed, ref, watch } from 'vue'
 import WhyLadder from '../answering/WhyLadder.vue'
-import { count } from '../shell/format.ts'
+import { count, sure } from '../shell/format.ts'
 import { markedWords } from './markedWords.ts'
 import type { ShownQuestion } from './useRehearsal.ts'
 
 /** All that decided one answer: the ladder, the words as they were read, the passage with the words that it has. */
 const { question } = defineProps<{ question: ShownQuestion }>()
+/** How the language model's word on the first article is told. */
+const OPINION_WORDS: Record<Opinion, string> = {
+  yes: 'that this answers it',
+  partly: 'that this answers it partly',
+  no: 'that this does not answer it',
+}
 const WHY: Record<Outcome, string> = {
   answered: 'Why this answer',
   clarifying: 'Why it asks back',
@@ -62,6 +68,11 @@ const reasons = computed(() => {
       <h1 class="grow">{{ WHY[question.answer.outcome] }}</h1>
       <span class="quiet small">decided by: {{ trace.rule }}</span>
     </div>
+    <p v-if="trace.opinion" class="small" data-test="opinion">
+      The language model says {{ OPINION_WORDS[trace.opinion.says] }}:
+      {{ sure(trace.opinion.before) }} sure before, {{ sure(trace.candidates[0]!.confidence) }} with
+      it.
+    </p>
     <p class="small words">
       Read as:
       <template v-for="term in words" :key="term.word"
