@@ -136,6 +136,48 @@ export const modelCallsQuery = withKeys<{ offset: number; limit: number; use?: M
   { use: Joi.string().valid(...MODEL_USES) },
 )
 
+/* Trial: what a second opinion would have done to answers that were reviewed */
+
+export interface TrialAnswer {
+  text: string
+  title: string
+  sure: number
+  sill: number
+  says: 'yes' | 'partly' | 'no'
+}
+export interface TrialCount {
+  right: number
+  wrong: number
+  silent: number
+}
+export interface TrialResult {
+  at: string
+  model: string
+  /** Reviewed answers near the threshold that it was asked about, and those on which nothing came back. */
+  asked: number
+  unheard: number
+  now: TrialCount
+  then: TrialCount
+  said: Record<'yes' | 'partly' | 'no', number>
+  /** Good answers that would not be given any more go first. */
+  lost: TrialAnswer[]
+  gained: TrialAnswer[]
+  spared: TrialAnswer[]
+  worse: TrialAnswer[]
+  medianMilliseconds: number
+  /** As visitors ask now: how often it would be asked in a month, and for how much. */
+  monthly: { calls: number; money: number }
+}
+export interface TrialView {
+  /** How far a trial has come that runs now. */
+  running: { done: number; of: number } | null
+  /** Why the last one broke off. */
+  problem: string | null
+  result: TrialResult | null
+  /** Reviewed answers near the threshold that there are to try it on. */
+  reviewed: number
+}
+
 /* Proposals: what a model wrote for somebody of the team to accept */
 
 /** Whole sections to be put into an article, in its own Markdown. */

@@ -33,6 +33,7 @@ import { VisitorRecords } from './conversations/visitorRecords.ts'
 import { AuditSampling } from './coverage/audit.ts'
 import { StaleDemo } from './staleDemo.ts'
 import { type GivenConnection, ModelUses } from './models/modelUses.ts'
+import { OpinionTrials } from './models/opinionTrials.ts'
 import { Proposals } from './models/proposals.ts'
 import { modelRoutes } from './models/routes.ts'
 import { Sealing } from './models/sealing.ts'
@@ -275,6 +276,7 @@ export function createJanua({
     clock,
   })
   const rewording = new Rewording({ rewriter: wordingBy(modelUses) })
+  const secondOpinion = new SecondOpinion({ uses: modelUses })
   const threads = new Threads({ db, tables, users, events, clock })
   const erasure = new Erasure({ db, tables, audit, events, clock })
   const waiting = new Waiting({ db, tables, clock })
@@ -301,7 +303,7 @@ export function createJanua({
     threads,
     engine,
     rewording,
-    secondOpinion: new SecondOpinion({ uses: modelUses }),
+    secondOpinion,
     erasure,
     rollup,
     topics,
@@ -499,6 +501,14 @@ export function createJanua({
     ...routingRoutes({ routing, handovers }),
     ...modelRoutes({
       uses: modelUses,
+      trials: new OpinionTrials({
+        tables,
+        engine,
+        uses: modelUses,
+        secondOpinion,
+        audit,
+        clock,
+      }),
       proposals: new Proposals({ uses: modelUses, articles, doors, desk, gaps }),
     }),
     ...coverageRoutes({ unsettled, mends, judgements, sampling }),

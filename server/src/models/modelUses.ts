@@ -43,6 +43,7 @@ interface Needs {
 export interface Reply {
   text: string
   tokens: number
+  money: number
   milliseconds: number
 }
 
@@ -185,12 +186,17 @@ export class ModelUses {
    * Asks for something.
    * @param material what it is about; mail addresses, numbers and secrets in it are masked before it leaves
    * @param actor who of the team wants it; none for a visitor
+   * @param isTrial whether it is tried out before it is switched on
    * @throws a problem in plain words when it is off, stopped, out of budget, or when nothing whole came back
    */
   async ask(
     use: ModelUse,
     material: object,
-    { actor, signal }: { actor?: Actor | undefined; signal?: AbortSignal } = {},
+    {
+      actor,
+      signal,
+      isTrial = false,
+    }: { actor?: Actor | undefined; signal?: AbortSignal; isTrial?: boolean } = {},
   ): Promise<Reply> {
     const [connection, uses, isStopped] = await Promise.all([
       this.connection(),
@@ -200,7 +206,7 @@ export class ModelUses {
     const settings = uses[use]
     if (!connection) throw problem('MODEL_FAILED', 'No language model is connected.')
     if (isStopped) throw problem('MODEL_STOPPED')
-    if (!settings.on) throw problem('MODEL_USE_OFF')
+    if (!settings.on && !isTrial) throw problem('MODEL_USE_OFF')
     await this.refuseOverBudget(use, settings, connection.currency)
     const model = settings.model ?? connection.model
     const masking = new Masking()
@@ -232,7 +238,9 @@ export class ModelUses {
     }
     const milliseconds = Math.round(performance.now() - began)
     const tokens = completion?.tokens ?? { sent: 0, received: 0 }
-    const { prices } = connection
+    const money = connection.prices
+      ? (tokens.sent * connection.prices.sent + tokens.received * connection.prices.received) / 1e6
+      : 0
     await this.needs.tables.modelCalls.create({
       at: this.needs.clock.now(),
       use,
@@ -240,7 +248,7 @@ export class ModelUses {
       userId: actor?.id ?? null,
       sentTokens: tokens.sent,
       receivedTokens: tokens.received,
-      money: prices ? (tokens.sent * prices.sent + tokens.received * prices.received) / 1e6 : 0,
+      money,
       milliseconds,
       fault: fault?.slice(0, 300) ?? null,
       sent: JSON.stringify(messages),
@@ -251,6 +259,7 @@ export class ModelUses {
       text: masking.restore(completion.text.trim()),
       tokens: tokens.sent + tokens.received,
       milliseconds,
+      money,
     }
   }
 

@@ -10,14 +10,17 @@ import {
 } from '@janua/contracts'
 import { type Route, route } from '../http/routing.ts'
 import type { ModelUses } from './modelUses.ts'
+import type { OpinionTrials } from './opinionTrials.ts'
 import type { Proposals } from './proposals.ts'
 
 export function modelRoutes({
   uses,
   proposals,
+  trials,
 }: {
   uses: ModelUses
   proposals: Proposals
+  trials: OpinionTrials
 }): Route[] {
   return [
     route('get', '/models', 'model.read', {}, () => uses.view()),
@@ -46,6 +49,8 @@ export function modelRoutes({
       { params: modelUsePath, body: useSettingsInput },
       ({ params, body, user }) => uses.setUse(user, params.use, body),
     ),
+    route('get', '/models/trial', 'model.read', {}, () => trials.view()),
+    route('post', '/models/trial', 'model.set', {}, ({ user }) => trials.start(user)),
     route(
       'post',
       '/articles/:id/proposed-phrasings',

@@ -1,15 +1,22 @@
 import { blocksText, type HeardOpinion, type Opinion, OPINIONS } from '@janua/core'
-import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
+import type { CompiledRelease } from '../answering/engineHost.ts'
 import type { Response } from '../conversations/respond.ts'
-import type { ModelUses } from './modelUses.ts'
+import type { ModelUses, Reply } from './modelUses.ts'
 
 /** Answers as far from the threshold as this are sure enough, or hopeless. */
-const REACH = 0.25
+export const REACH = 0.25
 
 interface Told {
   release: CompiledRelease
-  door: OpenDoor
   language: 'en' | 'de'
+}
+
+/** A passage about which somebody asked. */
+interface Doubtful {
+  question: string
+  title: string
+  item: number
+  ordinal: number
 }
 
 /** Asks the language model whether a passage answers a question, where Janua itself is nearly as little sure of it as of the opposite. */
@@ -18,45 +25,60 @@ export class SecondOpinion {
 
   /** What it says of the first article for each question that it was asked about; nothing where nothing came of asking. */
   async on(responses: readonly Response[], told: Told): Promise<HeardOpinion[]> {
-    const unsure = responses.filter(isUnsure)
+    const unsure = responses.flatMap(doubtIn)
     if (unsure.length === 0 || !(await this.needs.uses.isOn('opinion'))) return []
-    const heard = await Promise.all(unsure.map((response) => this.ask(response, told)))
+    const heard = await Promise.all(
+      unsure.map(async (doubtful): Promise<HeardOpinion | undefined> => {
+        // Off, slow, broken or out of budget: Janua's own view stands.
+        const opinion = await this.ask(doubtful, told).catch(() => undefined)
+        return opinion && { question: doubtful.question, item: doubtful.item, says: opinion.says }
+      }),
+    )
     return heard.flatMap((each) => each ?? [])
   }
 
-  private async ask(
-    { question }: Response,
+  /**
+   * @returns undefined where the passage is not there any more, or where the reply is none of the opinions
+   * @throws when the model cannot be asked
+   */
+  async ask(
+    { question, title, item, ordinal }: Doubtful,
     { release, language }: Told,
-  ): Promise<HeardOpinion | undefined> {
-    const { text, trace } = question!
-    const [first] = trace.candidates
-    const doc = first && release.index.docAt(first.item, first.ordinal)
+    isTrial = false,
+  ): Promise<(Reply & { says: Opinion }) | undefined> {
+    const doc = release.index.docAt(item, ordinal)
     if (doc === undefined) return undefined
     const { passage } = release.index.passage(doc)
-    try {
-      const { text: reply } = await this.needs.uses.ask('opinion', {
+    const reply = await this.needs.uses.ask(
+      'opinion',
+      {
         language,
-        question: text,
-        passages: [{ title: first!.title, path: passage.path, text: blocksText(passage.blocks) }],
-      })
-      const { answers } = JSON.parse(reply) as { answers?: unknown }
-      if (!OPINIONS.includes(answers as Opinion)) return undefined
-      return { question: text, item: first!.item, says: answers as Opinion }
-    } catch {
-      // Off, slow, broken or out of budget: Janua's own view stands.
-      return undefined
-    }
+        question,
+        passages: [{ title, path: passage.path, text: blocksText(passage.blocks) }],
+      },
+      { isTrial },
+    )
+    const says = opinionIn(reply.text)
+    return says && { ...reply, says }
   }
 }
 
-function isUnsure({ question, replies }: Response): boolean {
-  if (!question || replies) return false
-  const { trace, kind, outcome } = question
+function opinionIn(reply: string): Opinion | undefined {
+  try {
+    const { answers } = JSON.parse(reply) as { answers?: unknown }
+    return OPINIONS.find((each) => each === answers)
+  } catch {
+    return undefined
+  }
+}
+
+/** The first article of a response, where Janua is not sure about it. */
+function doubtIn({ question, replies }: Response): Doubtful[] {
+  if (!question || replies) return []
+  const { text, trace, kind, outcome } = question
   const [first] = trace.candidates
-  return (
-    (outcome === 'answered' || outcome === 'suggested' || outcome === 'unanswered') &&
-    kind !== 'fixed' &&
-    first !== undefined &&
-    Math.abs(first.confidence - trace.sill) <= REACH
-  )
+  const isOpen = outcome === 'answered' || outcome === 'suggested' || outcome === 'unanswered'
+  return isOpen && kind !== 'fixed' && first && Math.abs(first.confidence - trace.sill) <= REACH
+    ? [{ question: text, title: first.title, item: first.item, ordinal: first.ordinal }]
+    : []
 }

@@ -10,6 +10,7 @@ import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import ConnectionForm from './ConnectionForm.vue'
 import ModelCallList from './ModelCallList.vue'
+import OpinionTrial from './OpinionTrial.vue'
 import UseForm from './UseForm.vue'
 import { USE_WORDS } from './uses.ts'
 
@@ -166,6 +167,11 @@ async function stored(): Promise<void> {
           </li>
         </ul>
       </section>
+      <OpinionTrial
+        v-if="isConnected"
+        :money="money"
+        :has-prices="view.connection!.prices !== null"
+      />
       <ModelCallList v-if="isConnected" :keep-days="view.connection!.keepDays" :money="money" />
     </template>
   </div>

@@ -1,0 +1,170 @@
+<script setup lang="ts">
+import type { TrialView } from '@janua/contracts'
+import { useIntervalFn } from '@vueuse/core'
+import Button from 'primevue/button'
+import Message from 'primevue/message'
+import { computed, onMounted } from 'vue'
+import { get, post } from '../shell/api.ts'
+import { count, day, sure, whole } from '../shell/format.ts'
+import { useDeed } from '../shell/useDeed.ts'
+import { useRemote } from '../shell/useRemote.ts'
+
+/** What a second opinion would have done to answers that people reviewed; lost good answers go first. */
+defineProps<{ money: (value: number) => string; hasPrices: boolean }>()
+const LOOK_MS = 1_000
+const { run, busy } = useDeed()
+const { state, run: load } = useRemote((signal) => get<TrialView>('/models/trial', {}, signal))
+const view = computed(() => state.value.value)
+const result = computed(() => view.value?.result)
+const { pause, resume } = useIntervalFn(look, LOOK_MS, { immediate: false })
+onMounted(look)
+
+async function look(): Promise<void> {
+  await load()
+  if (view.value?.running) resume()
+  else pause()
+}
+async function start(): Promise<void> {
+  await run(() => post('/models/trial'))
+  await look()
+}
+const COLUMNS = ['right', 'wrong', 'silent'] as const
+const COLUMN_WORDS = { right: 'answered right', wrong: 'answered wrong', silent: 'kept back' }
+const groups = computed(() =>
+  result.value
+    ? [
+        { name: 'Good answers lost', tone: 'bad', rows: result.value.lost },
+        { name: 'Wrong answers added', tone: 'bad', rows: result.value.worse },
+        { name: 'Wrong answers spared', tone: 'good', rows: result.value.spared },
+        { name: 'Good answers gained', tone: 'good', rows: result.value.gained },
+      ].filter(({ rows }) => rows.length > 0)
+    : [],
+)
+const verdict = computed(() => {
+  if (!result.value) return ''
+  const { now, then } = result.value
+  const [right, wrong] = [then.right - now.right, then.wrong - now.wrong]
+  const change = (by: number, what: string) =>
+    `${by === 0 ? 'as many' : `${Math.abs(by)} ${by > 0 ? 'more' : 'fewer'}`} ${what}`
+  return `${change(right, 'right answers')}, ${change(wrong, 'wrong ones')}`
+})
+</script>
+
+<template>
+  <section v-if="view" class="stack trial" aria-label="Second opinion, tried" data-test="trial">
+    <div class="row">
+      <h2 class="grow">Is the second opinion worth it?</h2>
+      <Button
+        outlined
+        size="small"
+        :label="`Try it on ${count(view.reviewed, 'reviewed answer')}`"
+        :disabled="view.reviewed === 0 || view.running !== null"
+        :loading="busy"
+        data-test="start-trial"
+        @click="start"
+      />
+    </div>
+    <p class="small quiet">
+      Answers of the newest replay within 0.25 of the threshold that somebody judged. Visitors meet
+      none of it. Each answer is decided by what opinions proved to be worth on the others.
+    </p>
+    <Message v-if="view.problem" severity="error" data-test="trial-problem"
+      >The trial broke off: {{ view.problem }}</Message
+    >
+    <p v-if="view.running" role="status" data-test="trial-running">
+      {{ view.running.done }} of {{ view.running.of }} asked …
+    </p>
+    <template v-else-if="result">
+      <p class="verdict" data-test="trial-verdict">
+        With {{ result.model }}: <strong>{{ verdict }}</strong>
+      </p>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">{{ count(result.asked, 'reviewed answer') }}</th>
+            <th v-for="column in COLUMNS" :key="column" scope="col" class="figures">
+              {{ COLUMN_WORDS[column] }}
+            </th>
+          </tr>
+        </thead>
+        <tbody class="figures">
+          <tr>
+            <th scope="row">as it is</th>
+            <td v-for="column in COLUMNS" :key="column">{{ result.now[column] }}</td>
+          </tr>
+          <tr>
+            <th scope="row">with a second opinion</th>
+            <td v-for="column in COLUMNS" :key="column">{{ result.then[column] }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="small quiet">
+        It said yes {{ result.said.yes }}, partly {{ result.said.partly }} and no
+        {{ result.said.no }} times<template v-if="result.unheard"
+          >; {{ result.unheard }} times nothing came back</template
+        >. A visitor would wait {{ (result.medianMilliseconds / 1000).toFixed(1) }} s longer
+        (median). It would be asked about {{ whole(result.monthly.calls) }} times a month, which
+        costs {{ hasPrices ? money(result.monthly.money) : 'what is not known without prices' }}.
+        Tried on {{ day(result.at) }}.
+      </p>
+      <details v-for="group in groups" :key="group.name" :open="group.name === groups[0]!.name">
+        <summary :class="group.tone">{{ group.name }}: {{ group.rows.length }}</summary>
+        <ul>
+          <li v-for="row in group.rows" :key="`${row.text} ${row.title}`" class="small">
+            <span class="grow">{{ row.text }}</span>
+            <span class="quiet"
+              >{{ row.title }}, sure {{ sure(row.sure) }}, it says {{ row.says }}</span
+            >
+          </li>
+        </ul>
+      </details>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.trial {
+  margin-top: 22px;
+}
+.verdict {
+  font-size: 18px;
+}
+table {
+  border-collapse: collapse;
+  max-width: 720px;
+}
+th,
+td {
+  text-align: right;
+  padding: 5px 12px 5px 0;
+  border-bottom: 1px solid var(--line);
+  font-weight: 400;
+}
+th:first-child {
+  text-align: left;
+}
+thead th {
+  border-color: var(--ink);
+  font-weight: 600;
+}
+summary {
+  cursor: pointer;
+}
+.bad {
+  color: var(--brick);
+}
+.good {
+  color: var(--moss);
+}
+ul {
+  list-style: none;
+  padding: 0;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+}
+</style>
