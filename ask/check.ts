@@ -93,7 +93,11 @@ function held(
     expected.item = item.id
   }
   const titles = new Map(folder.items.map(({ id, title }) => [id, title]))
-  const reply = converse(index, check.messages.map((text) => maskPrivate(text)), { ...settings, model }).at(-1)
+  const reply = converse(
+    index,
+    check.messages.map((text) => maskPrivate(text)),
+    { ...settings, model },
+  ).at(-1)
   return problemsOf(
     expected,
     { reply },

@@ -92,7 +92,11 @@ interface Given {
 
 function answer({ asked, folder, index, model, settings }: Given): void {
   const turns = turnsOf(
-    converse(index, asked.conversation.map((text) => maskPrivate(text)), { ...settings, model }),
+    converse(
+      index,
+      asked.conversation.map((text) => maskPrivate(text)),
+      { ...settings, model },
+    ),
   )
   const began = performance.now()
   const reply = answerMessage(index, maskPrivate(asked.question), { ...settings, model, turns })
