@@ -11,11 +11,13 @@ import { type PeerName, PEERS } from './peers/peers.ts'
 /** Models that did not see a domain, by its name. */
 export const FOLDS = join(CACHE, 'folds')
 /** Where the shipped threshold lies, as `npm run ask` has it. */
-const THRESHOLD = 0.65
+export const THRESHOLD = 0.65
 
 /** A library made ready, and what is said to each question asked of it. */
 export interface Prepared {
   ask(question: Pick<NaturalQuestion, 'text' | 'before'>): Answer | undefined
+  /** What a passage says. */
+  passageOf(source: { item: number; ordinal: number }): string
 }
 
 /** Janua with models that did not see a domain. Texts are encoded once, however often its library changes. */
@@ -49,6 +51,7 @@ export class FoldEngine {
     return {
       ask: ({ text, before }) =>
         converse(index, [...before, text], { sill }).at(-1)!.asked[0]?.answer,
+      passageOf: ({ item, ordinal }) => index.passage(index.docAt(item, ordinal)!).passage.text,
     }
   }
 

@@ -14,6 +14,7 @@ import { logSuite } from './suites/log.ts'
 import { loopSuite } from './suites/loop.ts'
 import { meaningSuite } from './suites/meaning.ts'
 import { naturalSuite } from './suites/natural.ts'
+import { opinionFigures } from './suites/naturalOpinion.ts'
 import { refuseSuite } from './suites/refuse.ts'
 import { loadSuite } from './suites/load.ts'
 import { replaySuite } from './suites/replay.ts'
@@ -28,6 +29,7 @@ import { waitSuite } from './suites/wait.ts'
 
 /**
  * The one home of every measurement: `npm run bench [-- SUITE] [-- --json] [-- --docs]`; with --docs the figures are written into docs/engine.md.
+ * `natural --language-model URL [--language-model-name NAME]` asks a language model of one's own for its second opinion.
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
 const SUITES = {
@@ -129,7 +131,12 @@ function table(figures: Figure[]): string {
 }
 
 const { values, positionals } = parseArgs({
-  options: { json: { type: 'boolean', default: false }, docs: { type: 'boolean', default: false } },
+  options: {
+    json: { type: 'boolean', default: false },
+    docs: { type: 'boolean', default: false },
+    'language-model': { type: 'string' },
+    'language-model-name': { type: 'string', default: 'stand-in' },
+  },
   allowPositionals: true,
 })
 const wanted = positionals.length > 0 ? positionals : Object.keys(SUITES)
@@ -140,9 +147,20 @@ if (unknown) {
   )
   process.exit(1)
 }
+const url = values['language-model']
+/** With a language model, `natural` tells what its second opinion is worth instead. */
+const suiteOf = (name: string) =>
+  url && name === 'natural'
+    ? () =>
+        opinionFigures({
+          url,
+          model: values['language-model-name'],
+          ...(process.env.LANGUAGE_MODEL_KEY && { key: process.env.LANGUAGE_MODEL_KEY }),
+        })
+    : SUITES[name as keyof typeof SUITES]
 const figures: Figure[] = []
 for (const name of wanted)
-  for (const figure of await SUITES[name as keyof typeof SUITES](run)) {
+  for (const figure of await suiteOf(name)(run)) {
     figures.push(figure)
     if (values.json) process.stdout.write(`${JSON.stringify(figure)}\n`)
   }

@@ -1,4 +1,6 @@
 import { expect } from 'chai'
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import {
   type LanguageModelStandIn,
   startLanguageModel,
@@ -75,6 +77,20 @@ describe('a language model behind HTTP', () => {
       stop: ['\n\n'],
       response_format: { type: 'json_schema', json_schema: { ...schema, strict: true } },
     })
+  })
+  it('opens another connection where the one that it kept was closed', async () => {
+    let requests = 0
+    const server = createServer((request, response) => {
+      if (++requests === 1) return void request.socket.destroy()
+      response.writeHead(200, { 'content-type': 'text/event-stream' })
+      response.end('data: {"choices":[{"delta":{"content":"here"}}]}\n\ndata: [DONE]\n\n')
+    })
+    await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+    const { port } = server.address() as AddressInfo
+    const other = httpLanguageModel({ url: `http://127.0.0.1:${port}/v1`, model: 'rules' })
+    expect((await other.complete(ABOUT_DOGS, { maxTokens: 5 })).text).to.equal('here')
+    expect(requests).to.equal(2)
+    server.close()
   })
   it('says when it was cut at its length', async () => {
     const { text, isCut } = await model.complete(ABOUT_DOGS, { maxTokens: 3 })

@@ -54,7 +54,11 @@ export function httpLanguageModel(settings: HttpLanguageModelSettings): Language
       }
       let hasBegun = false
       try {
-        const answer = await fetch(address, request)
+        // A connection that was kept may have been closed by the other side meanwhile: then another one is opened.
+        const answer = await fetch(address, request).catch((cause: unknown) => {
+          if (request.signal?.aborted) throw cause
+          return fetch(address, request)
+        })
         hasBegun = true
         if (!answer.ok) throw refusal(answer.status)
         return await read(answer, messages, onPiece)

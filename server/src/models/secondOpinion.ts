@@ -63,7 +63,8 @@ export class SecondOpinion {
   }
 }
 
-function opinionIn(reply: string): Opinion | undefined {
+/** The opinion in a reply; undefined when it is none. */
+export function opinionIn(reply: string): Opinion | undefined {
   try {
     const { answers } = JSON.parse(reply) as { answers?: unknown }
     return OPINIONS.find((each) => each === answers)
