@@ -58,8 +58,9 @@ export interface UseFigures {
   money: number
   medianMilliseconds: number | null
 }
-export interface UseView extends UseSettings {
+export interface UseView {
   use: ModelUse
+  settings: UseSettings
   /** What the model is told first, before the team's own rules. */
   prompt: string
   today: UseFigures

@@ -37,7 +37,7 @@ describe('rewording', () => {
   const openWith = async (rules: DoorRules) => {
     ;({ janua, close } = await freshJanua(undefined, { url: standIn.url, model: 'rules' }))
     const { uses } = await janua.modelUses.view()
-    for (const { use, prompt: _, today: __, month: ___, ...settings } of uses)
+    for (const { use, settings } of uses)
       // Gives up as a visitor would, without the test waiting as long.
       await janua.modelUses.setUse(JANUA, use, { ...settings, on: true, timeoutSeconds: 1 })
     await openHouse(janua, [BASKET, STEPS, TICKET, DOG], { rules })

@@ -27,7 +27,7 @@ describe('attempts to talk a language model into something', () => {
     service = await startLanguageModel()
     ;({ janua, close } = await freshJanua(undefined, { url: service.url, model: 'rules' }))
     const { uses } = await janua.modelUses.view()
-    const { use, prompt: _, today: __, month: ___, ...settings } = uses[0]!
+    const { use, settings } = uses[0]!
     await janua.modelUses.setUse(JANUA, use, { ...settings, on: true, rules: OWN_RULES })
     rewording = new Rewording({ rewriter: wordingBy(janua.modelUses), now: () => 0 })
   })

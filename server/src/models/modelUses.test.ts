@@ -76,7 +76,7 @@ describe('uses of a language model', () => {
   it('are all off, and nothing is connected, to begin with', async () => {
     const { connection, source, uses } = await view()
     expect({ connection, source }).to.eql({ connection: null, source: null })
-    expect(uses.every(({ on }) => !on)).to.equal(true)
+    expect(uses.every(({ settings }) => !settings.on)).to.equal(true)
     expect(await refusal(word())).to.include('No language model is connected')
   })
   it('are tried out before they are connected, and say what is wrong', async () => {

@@ -108,7 +108,7 @@ export class ModelUses {
       isStopped,
       uses: MODEL_USES.map((use, i) => ({
         use,
-        ...uses[use],
+        settings: uses[use],
         prompt: promptOf(use),
         ...figures[i]!,
       })),

@@ -47,7 +47,7 @@ describe('what a language model proposes', () => {
     clock.set('2026-11-16T09:00:00Z')
     await learnt(janua)
     const { uses } = await janua.modelUses.view()
-    for (const { use, prompt: _, today: __, month: ___, ...settings } of uses)
+    for (const { use, settings } of uses)
       await janua.modelUses.setUse(JANUA, use, { ...settings, on: true, timeoutSeconds: 2 })
     const { rows } = (await lead.get('/articles').expect(200)).body as { rows: { id: number }[] }
     article = (await lead.get(`/articles/${rows[0]!.id}`).expect(200)).body as Article
@@ -156,13 +156,7 @@ describe('what a language model proposes', () => {
     })
     it('is refused in plain words while its use is off, and offered to nobody', async () => {
       const { uses } = await janua.modelUses.view()
-      const {
-        use,
-        prompt: _,
-        today: __,
-        month: ___,
-        ...settings
-      } = uses.find((each) => each.use === 'phrasings')!
+      const { use, settings } = uses.find((each) => each.use === 'phrasings')!
       await janua.modelUses.setUse(JANUA, use, { ...settings, on: false })
       expect((await propose()).body).to.include({ code: 'MODEL_USE_OFF' })
       expect((await lead.get('/models/on').expect(200)).body).not.to.include('phrasings')

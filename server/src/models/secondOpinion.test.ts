@@ -34,13 +34,7 @@ describe('a second opinion', () => {
     ;({ door } = await openHouse(janua, [DOG, REFUND]))
     lead = await member(janua, 'lead', 'Lead')
     const { uses } = await janua.modelUses.view()
-    const {
-      prompt: _,
-      today: __,
-      month: ___,
-      use,
-      ...settings
-    } = uses.find((each) => each.use === 'opinion')!
+    const { use, settings } = uses.find((each) => each.use === 'opinion')!
     await janua.modelUses.setUse(JANUA, use, { ...settings, on: true })
     const { index } = (await janua.engine.live())!
     sure = answerQuestion(index, QUESTION, { sill: 0 }).trace.candidates[0]!.confidence

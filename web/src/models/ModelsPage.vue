@@ -45,8 +45,7 @@ const month = computed(() =>
   ),
 )
 
-async function toggle(use: UseView, on: boolean): Promise<void> {
-  const { use: name, prompt: _, today: __, month: ___, ...settings } = use
+async function toggle({ use: name, settings }: UseView, on: boolean): Promise<void> {
   await run(() => put(`/models/uses/${encodeURIComponent(name)}`, { ...settings, on }))
   await load()
 }
@@ -115,7 +114,7 @@ async function stored(): Promise<void> {
           <li v-for="use in view.uses" :key="use.use" data-test="model-use">
             <div class="use">
               <ToggleSwitch
-                :model-value="use.on"
+                :model-value="use.settings.on"
                 :aria-label="USE_WORDS[use.use].name"
                 :disabled="busy"
                 @update:model-value="toggle(use, $event)"

@@ -12,16 +12,7 @@ import { useDeed } from '../shell/useDeed.ts'
 const { use } = defineProps<{ use: UseView; currency: string; hasPrices: boolean }>()
 const emit = defineEmits<{ stored: [] }>()
 const { run, busy } = useDeed()
-const form = reactive<UseSettings>({
-  on: use.on,
-  rules: use.rules,
-  model: use.model,
-  temperature: use.temperature,
-  maxTokens: use.maxTokens,
-  timeoutSeconds: use.timeoutSeconds,
-  tokensADay: use.tokensADay,
-  moneyADay: use.moneyADay,
-})
+const form = reactive<UseSettings>({ ...use.settings })
 
 async function store(): Promise<void> {
   const settings = { ...form, model: form.model?.trim() || null }
