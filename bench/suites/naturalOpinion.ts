@@ -97,9 +97,10 @@ async function hear(domain: NaturalDomain, model: LanguageModel): Promise<Heard[
     while (next < heard.length) {
       const place = next++
       const question = domain.questions[place]!
-      if (question.before.length > 0) continue
+      const isNear = Math.abs(heard[place]!.confidence - THRESHOLD) <= REACH
+      if (question.before.length > 0 || !isNear) continue
       const [first] = library.ask(question)?.trace.candidates ?? []
-      if (!first || Math.abs(first.confidence - THRESHOLD) > REACH) continue
+      if (!first) continue
       const began = performance.now()
       const { text } = await model.complete(
         messagesFor('opinion', '', {

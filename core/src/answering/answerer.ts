@@ -512,17 +512,9 @@ function withHeard(
   { says }: HeardOpinion,
   { opinions }: ConfidenceModel,
 ): Judged[] {
-  return candidates.map((each, i) =>
-    i === 0
-      ? {
-          ...each,
-          shown: {
-            ...each.shown,
-            confidence: withOpinion(each.shown.confidence, says, opinions),
-          },
-        }
-      : each,
-  )
+  const first = candidates[0]!
+  const confidence = withOpinion(first.shown.confidence, says, opinions)
+  return candidates.with(0, { ...first, shown: { ...first.shown, confidence } })
 }
 
 const RUNGS = 10

@@ -35,8 +35,6 @@ interface Needs {
   /** Holds until the team connects another. */
   given: GivenConnection | null
   clock: Clock
-  /** Another way to a model than over HTTP, in tests. */
-  connect?: typeof httpLanguageModel
 }
 
 /** A reply that may be used, and what it took. */
@@ -47,6 +45,10 @@ export interface Reply {
   milliseconds: number
 }
 
+interface Connection extends ModelConnection {
+  key?: string | undefined
+  source: 'here' | 'environment'
+}
 interface StoredConnection extends ModelConnection {
   sealedKey: string | null
 }
@@ -84,11 +86,7 @@ export class ModelUses {
   constructor(private readonly needs: Needs) {}
 
   async view(): Promise<ModelsView> {
-    const [connection, uses, isStopped] = await Promise.all([
-      this.connection(),
-      this.settings(),
-      this.isStopped(),
-    ])
+    const { connection, uses, isStopped } = await this.standing()
     const figures = await Promise.all(
       MODEL_USES.map(async (use) => ({
         today: await this.figures(use, this.midnight()),
@@ -115,20 +113,29 @@ export class ModelUses {
     }
   }
 
-  /** Whether a use would be asked now; budgets are looked at only when it is. */
-  async isOn(use: ModelUse): Promise<boolean> {
+  /** What is connected, how each use is set, and whether everything is stopped. */
+  async standing(): Promise<{
+    connection: Connection | null
+    uses: Record<ModelUse, UseSettings>
+    isStopped: boolean
+  }> {
     const [connection, uses, isStopped] = await Promise.all([
       this.connection(),
       this.settings(),
       this.isStopped(),
     ])
-    return connection !== null && !isStopped && uses[use].on
+    return { connection, uses, isStopped }
+  }
+
+  /** Whether a use would be asked now; budgets are looked at only when it is. */
+  async isOn(use: ModelUse): Promise<boolean> {
+    return (await this.allOn()).includes(use)
   }
 
   /** The uses that would be asked now. */
   async allOn(): Promise<ModelUse[]> {
-    const on = await Promise.all(MODEL_USES.map((use) => this.isOn(use)))
-    return MODEL_USES.filter((_, i) => on[i])
+    const { connection, uses, isStopped } = await this.standing()
+    return connection === null || isStopped ? [] : MODEL_USES.filter((use) => uses[use].on)
   }
 
   async connect(actor: Actor, { key, ...input }: ModelConnectionInput): Promise<void> {
@@ -192,17 +199,9 @@ export class ModelUses {
   async ask(
     use: ModelUse,
     material: object,
-    {
-      actor,
-      signal,
-      isTrial = false,
-    }: { actor?: Actor | undefined; signal?: AbortSignal; isTrial?: boolean } = {},
+    { actor, isTrial = false }: { actor?: Actor | undefined; isTrial?: boolean } = {},
   ): Promise<Reply> {
-    const [connection, uses, isStopped] = await Promise.all([
-      this.connection(),
-      this.settings(),
-      this.isStopped(),
-    ])
+    const { connection, uses, isStopped } = await this.standing()
     const settings = uses[use]
     if (!connection) throw problem('MODEL_FAILED', 'No language model is connected.')
     if (isStopped) throw problem('MODEL_STOPPED')
@@ -219,15 +218,11 @@ export class ModelUses {
       completion = await this.reach(
         { ...connection, model },
         settings.timeoutSeconds * 1_000,
-      ).complete(
-        messages,
-        {
-          maxTokens: settings.maxTokens,
-          temperature: settings.temperature,
-          ...(schema && { schema }),
-        },
-        signal,
-      )
+      ).complete(messages, {
+        maxTokens: settings.maxTokens,
+        temperature: settings.temperature,
+        ...(schema && { schema }),
+      })
       fault = completion.isCut
         ? 'Its reply was longer than allowed.'
         : leaks(completion.text, use)
@@ -333,8 +328,7 @@ export class ModelUses {
   }
 
   private reach({ url, model, key }: GivenConnection, timeoutMs: number): LanguageModel {
-    const { connect = httpLanguageModel } = this.needs
-    return connect({ url, model, timeoutMs, ...(key !== undefined && { key }) })
+    return httpLanguageModel({ url, model, timeoutMs, ...(key !== undefined && { key }) })
   }
 
   private async refuseOverBudget(
@@ -387,9 +381,7 @@ export class ModelUses {
     return new Date(Math.floor(+this.needs.clock.now() / DAY_MS) * DAY_MS)
   }
 
-  private async connection(): Promise<
-    (ModelConnection & { key?: string | undefined; source: 'here' | 'environment' }) | null
-  > {
+  private async connection(): Promise<Connection | null> {
     const stored = await this.stored()
     if (stored) {
       const { sealedKey, ...connection } = stored

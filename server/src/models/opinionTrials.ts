@@ -65,7 +65,7 @@ export class OpinionTrials {
         'INVALID',
         'There are no reviewed answers near the threshold yet. Make a replay, and judge some on the threshold page.',
       )
-    const { connection, isStopped } = await this.needs.uses.view()
+    const { connection, isStopped } = await this.needs.uses.standing()
     if (!connection) throw problem('MODEL_FAILED', 'No language model is connected.')
     if (isStopped) throw problem('MODEL_STOPPED')
     this.running = { done: 0, of: reviewed.length }
