@@ -1,8 +1,8 @@
 import { seeded } from '@janua/core'
+import { Products } from '@janua/core/learning'
 import { DIMENSIONS } from '../core/src/meaning/encoder.ts'
 import type { Head } from '../core/src/meaning/heads.ts'
 import type { TrainingDomain } from './domain.ts'
-import { Products } from './products.ts'
 
 /** A head that also knows when no article fits: `least` is how near the best must come. */
 export type NoneHead = Head & { least: number }

@@ -1,9 +1,9 @@
+import { leadingDirections } from '@janua/core/learning'
 import { parentPort, workerData } from 'node:worker_threads'
 import { DIMENSIONS } from '../core/src/meaning/encoder.ts'
 import { type Head, type NarrowHead, VECTOR_WIDTH } from '../core/src/meaning/heads.ts'
 import type { TrainingDomain } from './domain.ts'
 import { applied, trainHead, trainNoneHead } from './heads.ts'
-import { leadingDirections } from './projection.ts'
 
 export interface HeadsOrder {
   domains: TrainingDomain[]
@@ -31,7 +31,7 @@ function narrow<T extends Head>(head: T): T & NarrowHead {
     pooled.set(each, at)
     at += each.length
   }
-  return { ...head, directions: leadingDirections(applied(head, pooled), VECTOR_WIDTH) }
+  return { ...head, directions: leadingDirections(applied(head, pooled), DIMENSIONS, VECTOR_WIDTH) }
 }
 
 parentPort!.postMessage({

@@ -20,7 +20,7 @@ export async function keptHeads(
 
 function printOf({ domains, start, offsets, seed }: HeadsOrder): string {
   const hash = createHash('sha256')
-  for (const name of ['heads.ts', 'headsThread.ts', 'products.ts'])
+  for (const name of ['heads.ts', 'headsThread.ts', '../core/src/meaning/learning/products.ts'])
     hash.update(readFileSync(join(import.meta.dirname, name)))
   for (const { name, right, units, questions } of domains)
     hash

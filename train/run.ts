@@ -1,3 +1,13 @@
+import {
+  learnRanking,
+  type LearntRanking,
+  type LeftOut,
+  rankedByOthers,
+  type SignalledDomain,
+  type Variant,
+  VARIANTS,
+  withSignals,
+} from '@janua/core/learning'
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { domainNames, languageOf } from '../bench/content/natural.ts'
@@ -12,20 +22,9 @@ import { WordVectors } from '../core/src/meaning/wordVectors.ts'
 import { inThread } from '../server/src/jobs/startThread.ts'
 import { CACHE, type TrainingDomain, trainingDomain } from './domain.ts'
 import { encoderWeights } from './encoderWeights.ts'
-import { fitScale, fitSureness } from './fit.ts'
 import { pairs } from './folds.ts'
 import type { HeadsOrder, LearntHeads } from './headsThread.ts'
-import {
-  casesOf,
-  leaveOneOut,
-  type LeftOut,
-  rankedByOthers,
-  rankerOf,
-  type SignalledDomain,
-  type Variant,
-  VARIANTS,
-  withSignals,
-} from './leaveOneOut.ts'
+import { underHeads } from './underHeads.ts'
 import { keptHeads } from './keptHeads.ts'
 import { manifest } from './manifest.ts'
 import { wordVectorWeights } from './wordVectorWeights.ts'
@@ -72,17 +71,20 @@ async function main(): Promise<void> {
   const heads = await learnHeads(english, encoding.head)
   const names = wordSignals('en', true)
   const under = (of: (domain: TrainingDomain) => LearntHeads | null) =>
-    english.map((domain) => withSignals(domain, names, of(domain)))
+    english.map((domain) => {
+      const heads = of(domain)
+      return withSignals(domain, names, heads && underHeads(heads, domain))
+    })
   const learnt = {
-    en: learnRanking(
+    en: learnAndTell(
       'English',
       under(({ name }) => heads.without.get(name)!),
     ),
-    'en-words': learnRanking(
+    'en-words': learnAndTell(
       'English, words alone',
       under(() => null),
     ),
-    de: learnRanking(
+    de: learnAndTell(
       'German',
       german.map((domain) => withSignals(domain, wordSignals('de', false), null)),
     ),
@@ -166,41 +168,11 @@ function wordScores(domains: readonly TrainingDomain[]): Map<string, number[][]>
   )
 }
 
-/** A ranking of all domains; and for each domain the one that the others taught. */
-interface LearntRanking {
-  whole: RankingModel
-  without: Map<string, RankingModel>
-}
-
-/** Learns ranker and sureness; how far odds are to be trusted is told by the domains left out. */
-function learnRanking(name: string, domains: readonly SignalledDomain[]): LearntRanking {
-  const left = leaveOneOut(domains)
-  for (const variant of VARIANTS) report(`${name}, ${variant}`, left, variant)
-  const [{ names: signals }] = domains as [SignalledDomain]
-  const scaleOf = (some: readonly LeftOut[]) => {
-    const all = some.flatMap(({ of }) => VARIANTS.map((variant) => of[variant]))
-    return fitScale(
-      all.flatMap(({ odds }) => odds),
-      all.flatMap(({ right }) => right),
-    )
-  }
-  return {
-    whole: {
-      signals,
-      weights: [...rankerOf(domains)],
-      sureness: { ...fitSureness(casesOf(left)), scale: scaleOf(left) },
-    },
-    without: new Map(
-      left.map((own) => [
-        own.domain.name,
-        {
-          signals,
-          weights: [...own.weights],
-          sureness: { ...own.sureness, scale: scaleOf(left.filter((other) => other !== own)) },
-        },
-      ]),
-    ),
-  }
+/** Learns a ranking, and says what came of each domain that was left out. */
+function learnAndTell(name: string, domains: readonly SignalledDomain[]): LearntRanking {
+  const learnt = learnRanking(domains)
+  for (const variant of VARIANTS) report(`${name}, ${variant}`, learnt.left, variant)
+  return learnt
 }
 
 function report(name: string, left: readonly LeftOut[], variant: Variant): void {

@@ -1,4 +1,5 @@
 import { SIGNAL_GROUP_WORDS, SIGNAL_GROUPS } from '@janua/core'
+import { rankedBy, rankerOf, type SignalledDomain, withSignals } from '@janua/core/learning'
 import { join } from 'node:path'
 import { groupOf } from '../../core/src/meaning/explain.ts'
 import { wordSignals } from '../../core/src/meaning/wordSignals.ts'
@@ -9,7 +10,7 @@ import {
 } from '../../server/src/answering/meaningModels.ts'
 import { trainingDomain } from '../../train/domain.ts'
 import type { LearntHeads } from '../../train/headsThread.ts'
-import { rankedBy, rankerOf, type SignalledDomain, withSignals } from '../../train/leaveOneOut.ts'
+import { underHeads } from '../../train/underHeads.ts'
 import { bootstrap, mean } from '../bootstrap.ts'
 import { domainNames, languageOf } from '../content/natural.ts'
 import type { Figure } from '../figure.ts'
@@ -71,14 +72,16 @@ async function signalled(language: 'en' | 'de'): Promise<SignalledDomain[]> {
   const { en } = readMeaningModels().models
   const tools = language === 'en' ? { vectors: en!.vectors, encoder: readEncoder() } : {}
   const domains: SignalledDomain[] = []
-  for (const name of domainNames().filter((each) => languageOf(each) === language))
+  for (const name of domainNames().filter((each) => languageOf(each) === language)) {
+    const domain = await trainingDomain(name, tools)
     domains.push(
       withSignals(
-        await trainingDomain(name, tools),
+        domain,
         wordSignals(language, language === 'en'),
-        language === 'en' ? headsWithout(name) : null,
+        language === 'en' ? underHeads(headsWithout(name), domain) : null,
       ),
     )
+  }
   return domains
 }
 

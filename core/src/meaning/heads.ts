@@ -20,6 +20,12 @@ export const HEADS = ['shipped', 'tuned', 'none'] as const
 export type HeadName = (typeof HEADS)[number]
 /** A text under each head, as vectors of unit length: the dot product of two under the same head says how alike they are. */
 export type HeadVectors = Readonly<Record<HeadName, Float32Array>>
+/** The head under which every encoder speaks; one that a team attaches has no other. */
+export const ONLY_HEAD = 'tuned' satisfies HeadName
+/** A text under the heads that its encoder has. */
+export type EncodedText = Readonly<
+  Record<typeof ONLY_HEAD, Float32Array> & Partial<Record<HeadName, Float32Array>>
+>
 
 /** @throws {DamagedModel} when there is no head of that name */
 export function headOf(tensors: Tensors, name: string): NarrowHead {

@@ -1,17 +1,18 @@
-import { HEADS, type HeadName, type HeadVectors, VECTOR_WIDTH } from './heads.ts'
+import { type EncodedText, type HeadName, HEADS, ONLY_HEAD, VECTOR_WIDTH } from './heads.ts'
 import { DamagedModel } from './tensors.ts'
 
-const ROW = HEADS.length * VECTOR_WIDTH
-/** Bytes of one text: under each head the size of a step, then the steps. */
-export const RECORD_BYTES = HEADS.length * 4 + ROW
+/** Bytes of a text under one head: the size of a step as a float, and the steps. */
+const HEAD_BYTES = 4 + VECTOR_WIDTH
+/** Bytes of one text of the encoder that ships. */
+export const RECORD_BYTES = HEADS.length * HEAD_BYTES
 
 /** A text's vectors as bytes, to be stored: under each head the size of a step as a float, then VECTOR_WIDTH steps a head. */
-export function packVectors(vectors: HeadVectors): Uint8Array<ArrayBuffer> {
-  const record = new Uint8Array(RECORD_BYTES)
+export function packVectors(text: EncodedText): Uint8Array<ArrayBuffer> {
+  const vectors = HEADS.flatMap((head) => text[head] ?? [])
+  const record = new Uint8Array(vectors.length * HEAD_BYTES)
   const view = new DataView(record.buffer)
-  const steps = new Int8Array(record.buffer, HEADS.length * 4)
-  HEADS.forEach((head, place) => {
-    const vector = vectors[head]
+  const steps = new Int8Array(record.buffer, vectors.length * 4)
+  vectors.forEach((vector, place) => {
     const largest = vector.reduce((most, value) => Math.max(most, Math.abs(value)), 0)
     const step = largest / 127 || 1
     view.setFloat32(place * 4, step, true)
@@ -22,38 +23,55 @@ export function packVectors(vectors: HeadVectors): Uint8Array<ArrayBuffer> {
 
 /** Rows of packed vectors in one piece of memory, which threads can share. */
 export interface VectorTable {
+  heads: readonly HeadName[]
   /** A row after the other, each with all heads. */
   steps: Int8Array
-  /** HEADS.length a row. */
+  /** One for each head of a row. */
   sizes: Float32Array
 }
 
-/** @throws {DamagedModel} when a record has another length */
+/** @throws {DamagedModel} when a record has another length than the others, or none that a text has */
 export function vectorTable(records: readonly Uint8Array[]): VectorTable {
-  const steps = new Int8Array(new SharedArrayBuffer(records.length * ROW))
-  const sizes = new Float32Array(new SharedArrayBuffer(records.length * HEADS.length * 4))
+  const bytes = records[0]?.length ?? RECORD_BYTES
+  const heads = HEADS_OF.get(bytes)
+  if (!heads) throw new DamagedModel('a vector has another length')
+  const width = heads.length * VECTOR_WIDTH
+  const steps = new Int8Array(new SharedArrayBuffer(records.length * width))
+  const sizes = new Float32Array(new SharedArrayBuffer(records.length * heads.length * 4))
   records.forEach((record, row) => {
-    if (record.length !== RECORD_BYTES) throw new DamagedModel('a vector has another length')
+    if (record.length !== bytes) throw new DamagedModel('a vector has another length')
     const view = new DataView(record.buffer, record.byteOffset, record.length)
-    HEADS.forEach((_, head) => {
-      sizes[row * HEADS.length + head] = view.getFloat32(head * 4, true)
+    heads.forEach((_, head) => {
+      sizes[row * heads.length + head] = view.getFloat32(head * 4, true)
     })
-    steps.set(new Int8Array(record.buffer, record.byteOffset + HEADS.length * 4, ROW), row * ROW)
+    steps.set(
+      new Int8Array(record.buffer, record.byteOffset + heads.length * 4, width),
+      row * width,
+    )
   })
-  return { steps, sizes }
+  return { heads, steps, sizes }
 }
+/** Which heads a record has, by its bytes. */
+const HEADS_OF = new Map<number, readonly HeadName[]>([
+  [HEAD_BYTES, [ONLY_HEAD]],
+  [RECORD_BYTES, HEADS],
+])
 
 /** Some rows of a table under one head. */
 export class VectorRows {
   private readonly head: number
+  private readonly heads: number
 
+  /** @throws {RangeError} when the table has no such head */
   constructor(
     private readonly table: VectorTable,
     head: HeadName,
     private readonly first: number,
     readonly length: number,
   ) {
-    this.head = HEADS.indexOf(head)
+    this.heads = table.heads.length
+    this.head = table.heads.indexOf(head)
+    if (this.head < 0) throw new RangeError(`there are no vectors under “${head}”`)
   }
 
   /** How alike a row is to a vector of unit length, −1 to 1. */
@@ -71,13 +89,13 @@ export class VectorRows {
 
   /** The whole numbers of a row. */
   steps(row: number): Int8Array {
-    const from = (this.first + row) * ROW + this.head * VECTOR_WIDTH
+    const from = ((this.first + row) * this.heads + this.head) * VECTOR_WIDTH
     return this.table.steps.subarray(from, from + VECTOR_WIDTH)
   }
 
   /** What one of them is worth. */
   size(row: number): number {
-    return this.table.sizes[(this.first + row) * HEADS.length + this.head]!
+    return this.table.sizes[(this.first + row) * this.heads + this.head]!
   }
 
   dots(vector: Float32Array): number[] {

@@ -1,29 +1,12 @@
-import { seeded } from '@janua/core'
-import { Heads } from '../core/src/meaning/heads.ts'
-import {
-  MEANING_SIGNALS,
-  TAUGHT_MEANING,
-  taughtSignals,
-} from '../core/src/meaning/meaningSignals.ts'
-import {
-  filled,
-  fitRanker,
-  type RankedCase,
-  scored,
-  standardised,
-} from '../core/src/meaning/ranker.ts'
-import {
-  firstOf,
-  NEAREST_THREE,
-  type NoneView,
-  OF_WHOLE,
-  surenessFeatures,
-} from '../core/src/meaning/sureness.ts'
-import { TAUGHT_SIGNALS } from '../core/src/meaning/wordings.ts'
-import type { TrainingDomain } from './domain.ts'
-import { fitSureness, oddsOf, type SureCases } from './fit.ts'
-import type { LearntHeads } from './headsThread.ts'
-import { signalsUnder } from './signals.ts'
+import { seeded } from '../../maths/random.ts'
+import { HEADS, type HeadName } from '../heads.ts'
+import { MEANING_SIGNALS, TAUGHT_MEANING, taughtSignals } from '../meaningSignals.ts'
+import { filled, fitRanker, type RankedCase, scored, standardised } from '../ranker.ts'
+import { firstOf, NEAREST_THREE, type NoneView, OF_WHOLE, surenessFeatures } from '../sureness.ts'
+import { TAUGHT_SIGNALS } from '../wordings.ts'
+import type { LearningDomain } from './domain.ts'
+import { fitSureness, oddsOf, type SureCases } from './fitSureness.ts'
+import { type DomainVectors, signalsUnder } from './headSignals.ts'
 
 const RIDGE = 60
 /** With how much of the other questions a question's articles are taught: each question gets one of them. */
@@ -38,7 +21,7 @@ export interface Signalled {
 
 /** A domain with all of its signals, under heads that were not learnt on it. */
 export interface SignalledDomain {
-  domain: TrainingDomain
+  domain: LearningDomain
   names: readonly string[]
   /** As it is; and as it would be, had some of the other questions been taught. */
   plain: Signalled
@@ -50,20 +33,30 @@ export interface SignalledDomain {
 export type Variant = 'plain' | 'taught'
 export const VARIANTS = ['plain', 'taught'] as const
 
-/** Names of all signals: words first, then meaning under both heads. */
-export function signalNames(words: readonly string[], withMeaning: boolean): string[] {
+/** Heads whose nearness ranks articles, in the order of their signals. */
+const RANKING: readonly HeadName[] = HEADS.filter((head) => head !== 'none')
+
+/** Names of all signals: words first, then meaning under each head that ranks. */
+export function signalNames(words: readonly string[], heads: readonly HeadName[]): string[] {
   const under = (head: string) =>
     [...MEANING_SIGNALS, ...TAUGHT_MEANING].map((name) => `${head}: ${name}`)
-  const plain = [...words, ...TAUGHT_SIGNALS]
-  return withMeaning ? [...plain, ...under('shipped'), ...under('tuned')] : plain
+  return [...words, ...TAUGHT_SIGNALS, ...heads.flatMap(under)]
 }
 
+/** What an encoder makes of a domain; `least` is how near the best must come under the head "none", where it has one. */
+export interface EncodedDomain {
+  vectors: DomainVectors
+  least?: number
+}
+
+/** @param encoded null for words alone */
 export function withSignals(
-  domain: TrainingDomain,
+  domain: LearningDomain,
   wordNames: readonly string[],
-  heads: LearntHeads | null,
+  encoded: EncodedDomain | null,
 ): SignalledDomain {
-  const under = heads && signalsUnder(new Heads(heads), domain)
+  const under = encoded ? signalsUnder(encoded.vectors, domain) : {}
+  const heads = RANKING.filter((head) => under[head])
   const teachers = taughtSets(domain)
   const rowsOf = (isTaught: boolean) =>
     domain.words.map((articles, question) =>
@@ -77,12 +70,13 @@ export function withSignals(
           return [
             ...words,
             ...wordings,
-            ...(under
-              ? (['shipped', 'tuned'] as const).flatMap((head) => [
-                  ...under[head].signals[question]![article]!,
-                  ...taughtSignals(taught.map((other) => under[head].others[question]![other]!)),
-                ])
-              : []),
+            ...heads.flatMap((head) => {
+              const { signals, others } = under[head]!
+              return [
+                ...signals[question]![article]!,
+                ...taughtSignals(taught.map((other) => others[question]![other]!)),
+              ]
+            }),
           ]
         }),
       ),
@@ -91,16 +85,16 @@ export function withSignals(
     const rows = rowsOf(isTaught)
     return { rows, standard: rows.map(standardised) }
   }
-  const noneSignals = under?.none.signals ?? null
+  const noneSignals = under.none?.signals ?? null
   return {
     domain,
-    names: signalNames(wordNames, heads !== null),
+    names: signalNames(wordNames, heads),
     plain: signalled(false),
     taught: signalled(true),
     none:
       noneSignals?.map((articles) => ({
         near: articles.map((signals) => signals[NEAREST_THREE]!),
-        least: heads!.none.least,
+        least: encoded!.least!,
         first: [],
       })) ?? null,
     noneSignals,
@@ -108,7 +102,7 @@ export function withSignals(
 }
 
 /** Which other questions are taught to each article while a question is asked, none of its own round: question, article, questions. */
-function taughtSets({ right, covered, round }: TrainingDomain): number[][][] {
+function taughtSets({ right, covered, round }: LearningDomain): number[][][] {
   const random = seeded(SEED)
   return right.map((articles, question) => {
     const share = TAUGHT_SHARES[question % TAUGHT_SHARES.length]!
@@ -165,7 +159,7 @@ export function rankedBy(
 
 /** What became of a domain that nothing was fitted on. */
 export interface LeftOut {
-  domain: TrainingDomain
+  domain: LearningDomain
   /** Weights that the others taught, and the sureness. */
   weights: Float64Array
   sureness: ReturnType<typeof fitSureness>

@@ -1,10 +1,16 @@
-import { Kernel } from '../core/src/meaning/kernel.ts'
+import { Kernel } from '../kernel.ts'
+
+const LARGEST = 3_000 * 1_024
 
 /** Products of matrices of any size, by the kernel that encodes; sizes are filled up to what it takes. */
 export class Products {
-  private static readonly LARGEST = 3_000 * 1_024
-  private readonly kernel = new Kernel(Products.LARGEST, Products.LARGEST)
+  private readonly kernel: Kernel
   private readonly none = new Float32Array(4_096)
+
+  /** @param largest numbers of the largest matrix */
+  constructor(largest = LARGEST) {
+    this.kernel = new Kernel(largest, largest)
+  }
 
   /** a[rows, depth] × b[depth, columns], b given row by row. */
   plain(a: Float32Array, rows: number, depth: number, b: Float32Array): Float32Array {

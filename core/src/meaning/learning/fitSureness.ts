@@ -1,6 +1,6 @@
-import { fitTrees } from '../core/src/maths/boostedTrees.ts'
-import { fitLogistic } from '../core/src/maths/logistic.ts'
-import { type SurenessModel, surenessOdds } from '../core/src/meaning/sureness.ts'
+import { fitTrees } from '../../maths/boostedTrees.ts'
+import { fitLogistic } from '../../maths/logistic.ts'
+import { type SurenessModel, surenessOdds } from '../sureness.ts'
 
 const RIDGE = 2
 /** Trees are drawn by chance: two of them hold each other in check. */

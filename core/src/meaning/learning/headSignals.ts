@@ -1,12 +1,7 @@
-import { DIMENSIONS } from '../core/src/meaning/encoder.ts'
-import { HEADS, type HeadName, Heads, type HeadVectors } from '../core/src/meaning/heads.ts'
-import {
-  type ArticleVectors,
-  type AskedVectors,
-  meaningSignals,
-} from '../core/src/meaning/meaningSignals.ts'
-import { packVectors, VectorRows, vectorTable } from '../core/src/meaning/packedVectors.ts'
-import type { TrainingDomain } from './domain.ts'
+import type { EncodedText, HeadName } from '../heads.ts'
+import { type ArticleVectors, type AskedVectors, meaningSignals } from '../meaningSignals.ts'
+import { packVectors, VectorRows, vectorTable } from '../packedVectors.ts'
+import type { LearningDomain } from './domain.ts'
 
 /** What heads say of a domain: question, article, signal in the order of `MEANING_SIGNALS`; and how alike other questions are. */
 export interface HeadSignals {
@@ -14,12 +9,15 @@ export interface HeadSignals {
   others: number[][]
 }
 
+/** A domain's texts as an encoder reads them, in their order. */
+export type DomainVectors = Record<'units' | 'sections' | 'questions' | 'parts', EncodedText[]>
+
 /** The same as the app computes them, from vectors as they are stored. */
-export function signalsUnder(heads: Heads, domain: TrainingDomain): Record<HeadName, HeadSignals> {
-  const vectors = (pooled: Float32Array) => heads.apply(rows(pooled))
-  const table = (all: readonly HeadVectors[]) => vectorTable(all.map(packVectors))
-  const [units, sections] = [vectors(domain.units.pooled), vectors(domain.sections.pooled)]
-  const [asked, parts] = [vectors(domain.questions.pooled), vectors(domain.parts.pooled)]
+export function signalsUnder(
+  { units, sections, questions: asked, parts }: DomainVectors,
+  domain: LearningDomain,
+): Partial<Record<HeadName, HeadSignals>> {
+  const table = (all: readonly EncodedText[]) => vectorTable(all.map(packVectors))
   const tables = { units: table(units), sections: table(sections), asked: table(asked) }
   const spans = (owner: Int32Array) =>
     domain.right[0]!.map((_, article) => ({
@@ -43,24 +41,15 @@ export function signalsUnder(heads: Heads, domain: TrainingDomain): Record<HeadN
     return {
       signals: asked.map((whole, question) => {
         const own: AskedVectors = {
-          whole: whole[head],
+          whole: whole[head]!,
           parts: parts.flatMap((part, i) =>
-            domain.parts.owner[i] === question ? [part[head]] : [],
+            domain.parts.owner[i] === question ? [part[head]!] : [],
           ),
         }
         return articles.map((article) => meaningSignals(own, article))
       }),
-      others: asked.map((whole) => questions.dots(whole[head])),
+      others: asked.map((whole) => questions.dots(whole[head]!)),
     }
   }
-  return Object.fromEntries(HEADS.map((head) => [head, under(head)])) as Record<
-    HeadName,
-    HeadSignals
-  >
-}
-
-function rows(values: Float32Array): Float32Array[] {
-  return Array.from({ length: values.length / DIMENSIONS }, (_, row) =>
-    values.subarray(row * DIMENSIONS, (row + 1) * DIMENSIONS),
-  )
+  return Object.fromEntries(tables.units.heads.map((head) => [head, under(head)]))
 }

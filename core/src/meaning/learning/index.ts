@@ -1,0 +1,6 @@
+export { type LabelledDomain, type LearningDomain, learningDomain } from './domain.ts'
+export type { DomainVectors } from './headSignals.ts'
+export { type LearntRanking, learnRanking } from './learnRanking.ts'
+export * from './leaveOneOut.ts'
+export { leadingDirections, narrowed } from './projection.ts'
+export { Products } from './products.ts'
