@@ -153,9 +153,9 @@ describe('an index that understands', function () {
   it('goes by words alone while vectors are missing, and says so', () => {
     const words = indexRelease(items, settings, { vectors: () => undefined })
     expect(said(words)[0]).to.not.eql(said(whole)[0])
-    expect(
-      words.meaning!.ask({ text: 'refund', language: 'en', byWords: [] }).bySentences,
-    ).to.equal(false)
+    expect(words.meaning!.ask({ text: 'refund', language: 'en', byWords: [] }).encodedBy).to.equal(
+      undefined,
+    )
   })
   it('answers from a library of one article, and of sixty that are nearly the same', () => {
     const one = indexRelease(items.slice(0, 1), settings)

@@ -105,6 +105,8 @@ export interface Trace {
   passages: number
   /** What came of having it reworded. */
   rewriting?: Rewriting
+  /** The encoder that the team attached did not answer: the one that ships stood in for it. */
+  stoodIn?: true
   /** What a language model said of the first article, and how sure it was before. */
   opinion?: { says: Opinion; before: number }
 }
@@ -239,6 +241,7 @@ export function answerParsed(
     leftOut,
     rule: 'nothing found',
     passages: index.size,
+    ...(own.some(({ stoodIn }) => stoodIn) && { stoodIn: true }),
     ...(heard && { opinion: { says: heard.says, before: own[0]!.shown.confidence } }),
   }
   const silent = (outcome: Outcome, more: Partial<Answer> = {}): Answer => ({
@@ -495,6 +498,7 @@ interface Judged {
   /** Its pieces and those of its article, the best fitting first, where meaning was looked at. */
   units?: readonly UnitFit[]
   article?: readonly UnitFit[]
+  stoodIn?: true
 }
 
 /** What was heard of the article that comes first for a question. */
@@ -644,7 +648,7 @@ function judgedByMeaning(
   }
   return fitted
     .map((candidate): Judged => {
-      const { sure, contributions, wording, units, article, nearWords } = meantOf.get(
+      const { sure, contributions, wording, units, article, nearWords, stoodIn } = meantOf.get(
         candidate.doc,
       )!
       const piece = sayingOf(units, candidate.doc, index)
@@ -668,7 +672,7 @@ function judgedByMeaning(
             .map(({ asked, there }): [string, string] => [asked, there]),
         }),
       }
-      return { candidate, at, shown, units, article }
+      return { candidate, at, shown, units, article, ...(stoodIn && { stoodIn }) }
     })
     .sort(
       (a, b) =>

@@ -22,6 +22,8 @@ export interface MeantCandidate {
   /** The same of its whole article. */
   article: readonly UnitFit[]
   nearWords: readonly NearWord[]
+  /** The encoder that the team attached could not tell; the one that ships did. */
+  stoodIn?: true
 }
 
 /** What is learnt holds for libraries of so many articles; of fewer, how far one stands out from the others tells less. */
@@ -91,6 +93,7 @@ export function meantCandidates(
         units,
         article: all,
         nearWords: article.nearWords,
+        ...(ranking.stoodIn && { stoodIn: true }),
       }),
     )
   })

@@ -3,8 +3,9 @@ import { groupedSignals, type SignalGroup } from './explain.ts'
 import { LibraryCounts } from './libraryCounts.ts'
 import type { ArticleVectors, AskedVectors } from './meaningSignals.ts'
 import { meaningSignals, partsOfQuestion, taughtSignals } from './meaningSignals.ts'
-import type { MeaningPart } from './meaningPart.ts'
+import type { EncodedBy, MeaningPart } from './meaningPart.ts'
 import type { LanguageModels, MeaningModels, RankingModel } from './models.ts'
+import type { EncodedText, HeadName } from './heads.ts'
 import { type AskedWords, QuestionReader, type Repair } from './questionWords.ts'
 import { filled, scored, shares, standardised } from './ranker.ts'
 import { firstOf, NEAREST_THREE, OF_WHOLE, sureness, surenessFeatures } from './sureness.ts'
@@ -45,8 +46,10 @@ export interface RankedArticle {
 export interface RankedArticles {
   articles: RankedArticle[]
   repaired: readonly Repair[]
-  /** Whether sentences were understood, or words alone. */
-  bySentences: boolean
+  /** Whose vectors told what sentences mean; undefined where words alone did. */
+  encodedBy?: EncodedBy
+  /** An encoder is attached and could not tell: the one that ships stood in. */
+  stoodIn?: true
   /** How many articles were looked at. */
   among: number
 }
@@ -94,8 +97,9 @@ interface Library {
   byItem: ReadonlyMap<number, Entry>
   /** The first of these that are nothing to a question are looked at beside it. */
   others: readonly Entry[]
-  /** Whether all of its articles have vectors. */
-  hasVectors: boolean
+  /** By whose vectors all of its articles can be told, in the order in which they are asked. */
+  encoders: readonly EncodedBy[]
+  hasAttached: boolean
   placed: Map<MeaningPart, Map<number, LibraryArticle>>
 }
 
@@ -132,7 +136,12 @@ export class MeaningIndex {
         entries: entries.sort((a, b) => a.item - b.item),
         byItem: new Map(entries.map((entry) => [entry.item, entry])),
         others: mixed(entries).slice(0, BY_WORDS + BY_MEANING + OTHERS),
-        hasVectors: own.sentences !== undefined && entries.every(({ part }) => part.vectors),
+        encoders: (['attached', 'shipped'] as const).filter(
+          (by) =>
+            (by === 'attached' ? own.attached : own.sentences) !== undefined &&
+            entries.every(({ part }) => part.vectors[by]),
+        ),
+        hasAttached: own.attached !== undefined,
         placed: new Map(),
       })
     }
@@ -149,14 +158,15 @@ export class MeaningIndex {
     const known = this.asked.get(key)
     const ranked = known ?? this.rank(question)
     this.asked.delete(key)
-    this.asked.set(key, ranked)
+    // Who stood in does so for once: the next time the attached encoder may tell.
+    if (!ranked.stoodIn) this.asked.set(key, ranked)
     if (this.asked.size > KEPT) this.asked.delete(this.asked.keys().next().value!)
     return ranked
   }
 
   private rank(question: MeaningQuestion): RankedArticles {
     const library = this.libraries.get(question.language) ?? [...this.libraries.values()][0]
-    if (!library) return { articles: [], repaired: [], bySentences: false, among: 0 }
+    if (!library) return { articles: [], repaired: [], among: 0 }
     return new Ranking(library, question).ranked()
   }
 }
@@ -169,20 +179,42 @@ function mixed(entries: readonly Entry[]): Entry[] {
 /** Multiples of it lie spread over all whole numbers of four bytes. @see D. E. Knuth, "The Art of Computer Programming", 6.4 */
 const GOLDEN = 0x9e3779b1
 
+/** A question as an encoder reads it, under the heads that it has. */
+interface Views {
+  by: EncodedBy
+  under: Record<'tuned', AskedVectors> & Partial<Record<HeadName, AskedVectors>>
+}
+
+/** @param texts the whole question, then its parts */
+function viewsOf([whole, ...parts]: readonly EncodedText[]): Views['under'] {
+  const { shipped, tuned, none } = whole!
+  return {
+    ...(shipped && { shipped: { whole: shipped, parts: parts.map((part) => part.shipped!) } }),
+    tuned: { whole: tuned, parts: parts.map((part) => part.tuned) },
+    // Of "none of these" only the whole question is looked at.
+    ...(none && { none: { whole: none, parts: [] } }),
+  }
+}
+
 /** A question held against a library. */
 class Ranking {
   private readonly asked: AskedWords
-  private readonly views: Record<'shipped' | 'tuned' | 'none', AskedVectors> | null
+  private readonly views: Views | null
   private readonly model: RankingModel
 
   constructor(
     private readonly library: Library,
     private readonly question: MeaningQuestion,
   ) {
-    const { reader, hasVectors, models } = library
+    const { reader, models } = library
     this.asked = reader.ask(question.text)
-    this.views = hasVectors ? this.encoded() : null
-    this.model = this.views ? models.bySentences! : models.byWords
+    this.views = this.encoded()
+    this.model =
+      this.views?.by === 'attached'
+        ? models.attached!.ranking
+        : this.views
+          ? models.bySentences!
+          : models.byWords
   }
 
   ranked(): RankedArticles {
@@ -190,7 +222,8 @@ class Ranking {
     const { weights, signals: names } = this.model
     const about = {
       repaired: this.asked.repaired,
-      bySentences: !!this.views,
+      ...(this.views && { encodedBy: this.views.by }),
+      ...(this.library.hasAttached && this.views?.by !== 'attached' && { stoodIn: true as const }),
       among: pool.length,
     }
     if (pool.length === 0) return { articles: [], ...about }
@@ -199,7 +232,7 @@ class Ranking {
     const standard = standardised(rows)
     const scores = scored(standard, weights)
     const first = firstOf(scores)
-    const none = this.views && {
+    const none = this.views?.under.none && {
       near: read.map(({ none }) => none![NEAREST_THREE]!),
       least: this.library.models.sentences!.least,
       first: read[first]!.none!.slice(0, OF_WHOLE),
@@ -229,21 +262,16 @@ class Ranking {
     }
   }
 
-  private encoded(): Record<'shipped' | 'tuned' | 'none', AskedVectors> {
-    const [whole, ...parts] = this.library.models.sentences!.encodeAsked([
-      this.question.text,
-      ...partsOfQuestion(this.question.text),
-    ])
-    const under = (head: 'shipped' | 'tuned'): AskedVectors => ({
-      whole: whole![head],
-      parts: parts.map((part) => part[head]),
-    })
-    // Of "none of these" only the whole question is looked at.
-    return {
-      shipped: under('shipped'),
-      tuned: under('tuned'),
-      none: { whole: whole!.none, parts: [] },
+  /** The question under the first encoder that can tell. */
+  private encoded(): Views | null {
+    const { models, encoders } = this.library
+    const texts = [this.question.text, ...partsOfQuestion(this.question.text)]
+    for (const by of encoders) {
+      const sentences = by === 'attached' ? models.attached!.sentences : models.sentences!
+      const vectors = sentences.encodeAsked(texts)
+      if (vectors) return { by, under: viewsOf(vectors) }
     }
+    return null
   }
 
   /** The articles that are looked at closely. */
@@ -276,7 +304,7 @@ class Ranking {
     const near = new Map(
       [...new Set(all.map(({ part }) => part))].map((part) => [
         part,
-        part.nearestSections(this.views!.tuned.whole),
+        part.nearestSections(this.views!.under.tuned.whole, this.views!.by),
       ]),
     )
     // The articles come in the order of items: of equals the first stays before the others.
@@ -339,17 +367,17 @@ class Ranking {
     ]
     const wording = best.wording.text
     if (!this.views) return { match, signals: words, none: null, wording }
-    const [shipped, tuned] = [this.under(article, 'shipped'), this.under(article, 'tuned')]
+    const { under } = this.views
+    const meant = (['shipped', 'tuned'] as const).flatMap((head) => {
+      const asked = under[head]
+      if (!asked) return []
+      const own = this.under(article, head)
+      return [...meaningSignals(asked, own), ...taughtSignals(own.taught.dots(asked.whole))]
+    })
     return {
       match,
-      signals: [
-        ...words,
-        ...meaningSignals(this.views.shipped, shipped),
-        ...taughtSignals(shipped.taught.dots(this.views.shipped.whole)),
-        ...meaningSignals(this.views.tuned, tuned),
-        ...taughtSignals(tuned.taught.dots(this.views.tuned.whole)),
-      ],
-      none: meaningSignals(this.views.none, this.under(article, 'none')),
+      signals: [...words, ...meant],
+      none: under.none ? meaningSignals(under.none, this.under(article, 'none')) : null,
       wording,
     }
   }
@@ -365,18 +393,18 @@ class Ranking {
 
   private under(
     { part, place, reading }: ReturnType<Ranking['placedAt']>,
-    head: 'shipped' | 'tuned' | 'none',
+    head: HeadName,
   ): ArticleVectors {
-    return part.vectorsOf(
-      place,
+    return part.vectorsOf(place, {
+      by: this.views!.by,
       head,
-      reading.units.map(({ kind }) => kind),
-    )
+      kinds: reading.units.map(({ kind }) => kind),
+    })
   }
 
   private unitsOf(article: ReturnType<Ranking['placedAt']>, match: WordMatch): UnitFit[] {
     const near = this.views
-      ? this.under(article, 'tuned').units.dots(this.views.tuned.whole)
+      ? this.under(article, 'tuned').units.dots(this.views.under.tuned.whole)
       : article.reading.units.map(() => 0)
     return article.reading.units
       .map((unit, i) => {

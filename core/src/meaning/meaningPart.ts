@@ -1,7 +1,7 @@
 import type { Language } from '../text/language.ts'
 import { type ArticleReading, readArticle } from './articleReading.ts'
 import { ByteRows } from './byteRows.ts'
-import { type HeadName, VECTOR_WIDTH } from './heads.ts'
+import { type HeadName, ONLY_HEAD, VECTOR_WIDTH } from './heads.ts'
 import { ArticleCounts } from './libraryCounts.ts'
 import { type ArticleVectors } from './meaningSignals.ts'
 import type { MeaningModels } from './models.ts'
@@ -44,6 +44,12 @@ export interface ReadSource {
   taught: readonly ReadWording[]
 }
 
+/** By whose vectors: those of the encoder that ships, or of one that the team attached. */
+export type EncodedBy = 'shipped' | 'attached'
+/** A part's vectors by each of them; null for none. */
+export type VectorsOfPart = Readonly<Record<EncodedBy, PartVectors | null>>
+export const WITHOUT_VECTORS: VectorsOfPart = { shipped: null, attached: null }
+
 /** Sections of articles in the kernel's memory. */
 interface Sections {
   rows: ByteRows
@@ -57,13 +63,13 @@ const LANGUAGES: readonly Language[] = ['en', 'de']
 /** Articles that came into an index together, read when they are needed and counted once. */
 export class MeaningPart {
   private readonly kept = new Map<number, ReadSource>()
-  private sectionRows?: Sections
+  private readonly sectionRows: Partial<Record<EncodedBy, Sections>> = {}
   private counted?: { counts: Map<Language, ArticleCounts>; languages: Uint8Array }
 
   constructor(
     private readonly source: ArticleSource,
     private readonly models: MeaningModels,
-    readonly vectors: PartVectors | null,
+    readonly vectors: VectorsOfPart,
   ) {}
 
   get size(): number {
@@ -103,8 +109,11 @@ export class MeaningPart {
   }
 
   /** An article's vectors under a head. */
-  vectorsOf(place: number, head: HeadName, kinds: readonly Unit['kind'][]): ArticleVectors {
-    const { table, starts, sections, taught } = this.vectors!
+  vectorsOf(
+    place: number,
+    { by, head, kinds }: { by: EncodedBy; head: HeadName; kinds: readonly Unit['kind'][] },
+  ): ArticleVectors {
+    const { table, starts, sections, taught } = this.vectors[by]!
     const first = starts[place]!
     const rows = (from: number, length: number) => new VectorRows(table, head, from, length)
     return {
@@ -116,8 +125,8 @@ export class MeaningPart {
   }
 
   /** How near the nearest section of each article comes under the tuned head; −1 for one without. */
-  nearestSections(asked: Float32Array): Float32Array {
-    const { rows, places } = (this.sectionRows ??= this.readSections())
+  nearestSections(asked: Float32Array, by: EncodedBy): Float32Array {
+    const { rows, places } = (this.sectionRows[by] ??= this.readSections(by))
     const near = new Float32Array(this.size).fill(-1)
     const products = rows.products(asked)
     for (let row = 0; row < products.length; row++) {
@@ -128,8 +137,8 @@ export class MeaningPart {
   }
 
   /** The sections of all articles under the tuned head, one after the other. */
-  private readSections(): Sections {
-    const { table, starts, sections, taught } = this.vectors!
+  private readSections(by: EncodedBy): Sections {
+    const { table, starts, sections, taught } = this.vectors[by]!
     const of: number[] = []
     const at: number[] = []
     for (let place = 0; place < this.size; place++) {
@@ -139,7 +148,7 @@ export class MeaningPart {
         at.push(row)
       }
     }
-    const all = new VectorRows(table, 'tuned', 0, starts[this.size]!)
+    const all = new VectorRows(table, ONLY_HEAD, 0, starts[this.size]!)
     return {
       rows: new ByteRows(at.length, VECTOR_WIDTH, (row) => all.steps(at[row]!)),
       places: { of: Uint32Array.from(of), sizes: Float32Array.from(at, (row) => all.size(row)) },
@@ -159,15 +168,43 @@ export class MeaningPart {
   }
 }
 
-/**
- * The vectors of a part, as far as its articles are in a language with an encoder.
- * @param find finds vectors that were made before; without it texts are encoded on the spot
- * @returns null when one of them is missing: a part is never half there
- */
+/** Finds vectors that were made before, of each encoder. */
+export interface KnownVectors {
+  /** Without it the encoder that ships encodes on the spot. */
+  vectors?: FindVectors
+  /** Of the one that the team attached. */
+  attached?: FindVectors
+}
+
+/** The vectors of a part, as far as its articles are in a language with an encoder. */
 export function partVectors(
   source: ArticleSource,
   models: MeaningModels,
-  find?: FindVectors,
+  { vectors, attached }: KnownVectors = {},
+): VectorsOfPart {
+  return {
+    shipped: vectorsBy(source, ({ language }, texts) => {
+      const sentences = models[language]?.sentences
+      return sentences && (vectors ? texts.map(vectors) : sentences.encode(texts).map(packVectors))
+    }),
+    attached:
+      (attached ?? null) &&
+      vectorsBy(source, ({ language }, texts) =>
+        models[language]?.attached ? texts.map(attached!) : undefined,
+      ),
+  }
+}
+
+/**
+ * @param find vectors of an article's texts; undefined where its language has no encoder
+ * @returns null when one of them is missing: a part is never half there
+ */
+function vectorsBy(
+  source: ArticleSource,
+  find: (
+    article: SourceArticle,
+    texts: readonly string[],
+  ) => readonly (Uint8Array | undefined)[] | undefined,
 ): PartVectors | null {
   const records: Uint8Array[] = []
   const numbers = () => new Uint32Array(new SharedArrayBuffer((source.size + 1) * 4))
@@ -175,11 +212,9 @@ export function partVectors(
   for (let place = 0; place < source.size; place++) {
     starts[place] = records.length
     const article = source.read(place)
-    const sentences = models[article.language]?.sentences
-    if (!sentences) continue
     const texts = textsToEncode(article)
-    const all = [...texts.units, ...texts.sections, ...texts.taught]
-    const found = find ? all.map(find) : sentences.encode(all).map(packVectors)
+    const found = find(article, [...texts.units, ...texts.sections, ...texts.taught])
+    if (!found) continue
     if (found.includes(undefined)) return null
     records.push(...(found as Uint8Array[]))
     sections[place] = texts.sections.length

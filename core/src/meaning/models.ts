@@ -1,5 +1,5 @@
 import type { Language } from '../text/language.ts'
-import type { SentenceMeaning } from './sentenceMeaning.ts'
+import type { SentenceMeaning, Sentences } from './sentenceMeaning.ts'
 import type { SurenessModel } from './sureness.ts'
 import type { WordVectors } from './wordVectors.ts'
 
@@ -19,6 +19,14 @@ export interface LanguageModels {
   sentences?: SentenceMeaning
   /** For words and sentences together. */
   bySentences?: RankingModel
+  /** An encoder that the team attached: it goes before the one that ships, which stands in while this one does not answer. */
+  attached?: AttachedSentences
+}
+
+export interface AttachedSentences {
+  sentences: Sentences
+  /** For words and its sentences together. */
+  ranking: RankingModel
 }
 
 export type MeaningModels = Partial<Record<Language, LanguageModels>>

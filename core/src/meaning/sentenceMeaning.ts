@@ -1,10 +1,21 @@
 import type { SentenceEncoder } from './encoder.ts'
-import type { Heads, HeadVectors } from './heads.ts'
+import type { EncodedText, Heads, HeadVectors } from './heads.ts'
 
 const KEPT = 4_000
 
-/** What sentences mean: an encoder with its heads. What was asked lately is not encoded again. */
-export class SentenceMeaning {
+/** What sentences mean, by some encoder. */
+export interface Sentences {
+  /** The same only for the same weights: vectors are stored under it. */
+  readonly id: string
+  /**
+   * Vectors of questions and of their parts, in their order.
+   * @returns null when it cannot tell now: somebody else stands in
+   */
+  encodeAsked(texts: readonly string[]): readonly EncodedText[] | null
+}
+
+/** The encoder that ships, with its heads. What was asked lately is not encoded again. */
+export class SentenceMeaning implements Sentences {
   private readonly kept = new Map<string, HeadVectors>()
 
   /**

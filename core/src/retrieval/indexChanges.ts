@@ -1,17 +1,15 @@
 import type { ContentItem } from '../answering/items.ts'
-import type { FindVectors } from '../meaning/meaningPart.ts'
+import type { KnownVectors } from '../meaning/meaningPart.ts'
 import { numberOf } from './dictionary.ts'
 import { countsOf, type IndexPart, partOf, ReleaseIndex, withPart } from './releaseIndex.ts'
 import { postingsWithin } from './segment.ts'
 import { stringAt } from './strings.ts'
 
-export interface IndexChange {
+export interface IndexChange extends KnownVectors {
   /** Items that are new or have changed. */
   put?: readonly ContentItem[]
   /** Ids of items that are no longer there. */
   remove?: readonly number[]
-  /** Finds vectors of their texts that were made before; without it they are encoded on the spot. */
-  vectors?: FindVectors
 }
 
 /**
@@ -20,13 +18,11 @@ export interface IndexChange {
  */
 export function changeIndex(
   index: ReleaseIndex,
-  { put = [], remove = [], vectors }: IndexChange,
+  { put = [], remove = [], ...known }: IndexChange,
 ): ReleaseIndex {
   let changed = index
   for (const item of [...remove, ...put.map(({ id }) => id)]) changed = without(changed, item)
-  return put.length === 0
-    ? changed
-    : withPart(changed, partOf(put, index.settings, { ...(vectors && { vectors }) }))
+  return put.length === 0 ? changed : withPart(changed, partOf(put, index.settings, known))
 }
 
 /** The index as if some of its passages had never been there. */

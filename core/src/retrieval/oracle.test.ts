@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import type { ContentItem } from '../answering/items.ts'
 import { pick, seeded } from '../maths/random.ts'
+import { WITHOUT_VECTORS } from '../meaning/meaningPart.ts'
 import { accumulate } from './accumulate.ts'
 import { FIELD_SETTINGS, FIELDS, inverseFrequency, SATURATION } from './fields.ts'
 import { changeIndex, hideDocs } from './indexChanges.ts'
@@ -190,7 +191,7 @@ describe('laws of the index', () => {
       openIndex({
         segments: [segment],
         gone: [null],
-        vectors: [null],
+        vectors: [WITHOUT_VECTORS],
         hasModels: false,
         settings: {},
       })

@@ -2,10 +2,11 @@ import type { ContentItem } from '../answering/items.ts'
 import type { Passage } from '../library/passages.ts'
 import { MeaningIndex } from '../meaning/meaning.ts'
 import {
-  type FindVectors,
+  type KnownVectors,
   MeaningPart,
   partVectors,
-  type PartVectors,
+  type VectorsOfPart,
+  WITHOUT_VECTORS,
 } from '../meaning/meaningPart.ts'
 import type { MeaningModels } from '../meaning/models.ts'
 import type { Language } from '../text/language.ts'
@@ -55,11 +56,9 @@ export interface IndexSettings {
 }
 
 /** What is known already of items that come into an index. */
-export interface KnownOfItems {
+export interface KnownOfItems extends KnownVectors {
   /** Their words, as `readItems` gives them. */
   read?: readonly ReadItem[]
-  /** Finds vectors that were made before; without it texts are encoded on the spot, about ten milliseconds each. */
-  vectors?: FindVectors
 }
 
 /** A mark of what is asked weighs this share of a word. */
@@ -297,12 +296,12 @@ export function indexRelease(
 export function partOf(
   items: readonly ContentItem[],
   settings: IndexSettings,
-  { read, vectors }: KnownOfItems = {},
+  { read, ...known }: KnownOfItems = {},
 ): IndexPart {
   const segment = buildSegment(items, settings, read)
   const { models, language = 'en' } = settings
   const source = articleSource(segment, language)
-  return wholePart(segment, settings, models ? partVectors(source, models, vectors) : null)
+  return wholePart(segment, settings, models && partVectors(source, models, known))
 }
 
 export function buildSegment(
@@ -319,11 +318,11 @@ export function buildSegment(
   return builder.end()
 }
 
-/** A segment as the only part of an index. @param vectors null when some are missing */
+/** A segment as the only part of an index. */
 export function wholePart(
   segment: Segment,
   { models, language = 'en' }: IndexSettings = {},
-  vectors: PartVectors | null = null,
+  vectors: VectorsOfPart = WITHOUT_VECTORS,
 ): IndexPart {
   return {
     segment,
@@ -343,7 +342,7 @@ export function countsOf({ terms, offsets }: Segment): Uint32Array {
 export interface IndexBlocks {
   segments: ArrayBufferLike[]
   gone: (Uint8Array | null)[]
-  vectors: (PartVectors | null)[]
+  vectors: VectorsOfPart[]
   /** Whether it is understood by more than words, so that a thread needs the models. */
   hasModels: boolean
   settings: Omit<IndexSettings, 'models'>
@@ -354,7 +353,7 @@ export function blocksOf({ parts, settings }: ReleaseIndex): IndexBlocks {
   return {
     segments: parts.map(({ segment }) => segment.block),
     gone: parts.map(({ gone }) => gone),
-    vectors: parts.map(({ meaning }) => meaning?.vectors ?? null),
+    vectors: parts.map(({ meaning }) => meaning?.vectors ?? WITHOUT_VECTORS),
     hasModels: settings.models !== undefined,
     settings: plain,
   }
