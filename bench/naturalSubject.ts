@@ -4,7 +4,7 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { MODELS, readMeaningModels } from '../server/src/answering/meaningModels.ts'
 import { CACHE } from '../train/domain.ts'
-import type { NaturalDomain, NaturalQuestion } from './content/natural.ts'
+import type { NaturalDomain, NaturalQuestion } from '../server/src/models/natural.ts'
 import type { NaturalResult } from './naturalFigures.ts'
 import { type PeerName, PEERS } from './peers/peers.ts'
 

@@ -10,7 +10,7 @@ import {
 } from '@janua/core/learning'
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { domainNames, languageOf } from '../bench/content/natural.ts'
+import { domainNames, languageOf } from '../server/src/models/natural.ts'
 import { amongThree, auroc, first, rightAtPrecision } from '../bench/naturalFigures.ts'
 import { sigmoid } from '../core/src/maths/logistic.ts'
 import { DIMENSIONS, SentenceEncoder } from '../core/src/meaning/encoder.ts'

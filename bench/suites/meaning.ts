@@ -11,7 +11,7 @@ import { readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { encodeInThreads } from '../../server/src/answering/encoding.ts'
 import { MODELS, readMeaningModels } from '../../server/src/answering/meaningModels.ts'
-import { domainNames, languageOf, naturalDomain } from '../content/natural.ts'
+import { domainNames, languageOf, naturalDomain } from '../../server/src/models/natural.ts'
 import { type Figure, quantile, withLimit } from '../figure.ts'
 import { vectorSearch } from './vectorSearch.ts'
 

@@ -13,7 +13,7 @@ import {
 import { seedDemo } from '../../demo/seed.ts'
 import { createJanua } from '../../server/src/janua.ts'
 import { exampleOf } from '../../server/src/handover/queueLearning.ts'
-import { domainNames, languageOf, naturalDomain } from '../content/natural.ts'
+import { domainNames, languageOf, naturalDomain } from '../../server/src/models/natural.ts'
 import type { Figure } from '../figure.ts'
 import { onDatabase } from '../house.ts'
 import { FoldEngine } from '../naturalSubject.ts'

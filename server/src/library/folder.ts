@@ -2,17 +2,17 @@ import type { ArticleContent, DocumentContent, GlossaryContent } from '@janua/co
 import type { ContentItem } from '@janua/core'
 import { readdirSync, statSync } from 'node:fs'
 import { basename, join, relative, sep } from 'node:path'
-import { contentItem } from '../server/src/library/contentItem.ts'
-import { guessMapping } from '../server/src/library/readers/columns.ts'
-import type { ArrivedFile, Said } from '../server/src/library/readers/protocol.ts'
+import { contentItem } from './contentItem.ts'
+import { guessMapping } from './readers/columns.ts'
+import type { ArrivedFile, Said } from './readers/protocol.ts'
 import {
   endingOf,
   type ReadFile,
   READABLE,
   type ReadSheet,
-} from '../server/src/library/readers/read.ts'
-import { readInThread } from '../server/src/library/readers/reading.ts'
-import { takeRows } from '../server/src/library/readers/rows.ts'
+} from './readers/read.ts'
+import { readInThread } from './readers/reading.ts'
+import { takeRows } from './readers/rows.ts'
 
 /** What a folder holds, read as an import reads it. */
 export interface Folder {

@@ -1,9 +1,9 @@
 import type { ContentItem, Language } from '@janua/core'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { readFolder } from '../../ask/folder.ts'
+import { readFolder } from '../library/folder.ts'
 
-const HOME = join(import.meta.dirname, '../natural')
+const HOME = join(import.meta.dirname, '../../../bench/natural')
 /** Domains in German; the others are in English. */
 const GERMAN = new Set(['buergeramt', 'internet', 'stadtwerke'])
 
