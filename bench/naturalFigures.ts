@@ -1,4 +1,4 @@
-import { calibrationError } from '@janua/core'
+import { calibrationError, rightAtPrecision as mostRight } from '@janua/core'
 import { mean } from './bootstrap.ts'
 
 /** What became of one natural question. */
@@ -56,17 +56,11 @@ export const calibration: NaturalFigure = (results) =>
  * is correct.
  */
 export function rightAtPrecision(least: number): NaturalFigure {
-  return (results) => {
-    const sorted = results.toSorted((a, b) => b.confidence - a.confidence)
-    let [right, best] = [0, 0]
-    sorted.forEach((one, i) => {
-      if (one.first) right++
-      // A threshold cannot part what is equally sure.
-      const isEdge = sorted[i + 1]?.confidence !== one.confidence
-      if (isEdge && right / (i + 1) >= least) best = right
-    })
-    return best / Math.max(1, covered(results).length)
-  }
+  return (results) =>
+    mostRight(
+      results.map(({ confidence, first }) => ({ p: confidence, right: first })),
+      least,
+    ) / Math.max(1, covered(results).length)
 }
 
 /** Chance that a right first is surer than a wrong one, or than what is answered to an uncovered question. */

@@ -34,6 +34,7 @@ describe('the demo’s routing', () => {
     routing: null,
     courtesies: [],
     glossary: [],
+    encoder: null,
   }
   const routing: Routing = {
     rules: DEMO_RULES.map((rule) => demoRule(rule, numberOf(rule.queue))),

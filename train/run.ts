@@ -2,6 +2,7 @@ import {
   learnRanking,
   type LearntRanking,
   type LeftOut,
+  leftOutFigures,
   rankedByOthers,
   type SignalledDomain,
   type Variant,
@@ -90,6 +91,11 @@ async function main(): Promise<void> {
     ),
   }
   writeModels(MODELS, heads.all, (name) => learnt[name as keyof typeof learnt].whole)
+  const figures = (['en', 'de'] as const).map((language) => ({
+    language,
+    ...leftOutFigures(learnt[language].left),
+  }))
+  writeFileSync(join(MODELS, 'figures.json'), `${JSON.stringify(figures)}\n`)
   writeFileSync(join(MODELS, 'manifest.json'), `${JSON.stringify(manifest(), null, 1)}\n`)
   for (const { name } of [...english, ...german])
     writeModels(join(FOLDS, name), heads.without.get(name) ?? heads.all, (ranking) => {

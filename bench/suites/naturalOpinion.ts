@@ -13,7 +13,12 @@ import type { LanguageModel } from '../../server/src/models/languageModel.ts'
 import { messagesFor, SCHEMAS } from '../../server/src/models/prompts.ts'
 import { opinionIn, REACH } from '../../server/src/models/secondOpinion.ts'
 import { bootstrap } from '../bootstrap.ts'
-import { domainNames, languageOf, naturalDomain, type NaturalDomain } from '../../server/src/models/natural.ts'
+import {
+  domainNames,
+  languageOf,
+  naturalDomain,
+  type NaturalDomain,
+} from '../../server/src/models/natural.ts'
 import type { Figure } from '../figure.ts'
 import {
   answeredRight,

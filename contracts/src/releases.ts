@@ -4,7 +4,7 @@ import type { ReplayState } from './proofs.ts'
 import type { RoutingShare } from './handover.ts'
 
 export type ItemKind =
-  'article' | 'fixed' | 'document' | 'glossary' | 'courtesy' | 'door' | 'routing'
+  'article' | 'fixed' | 'document' | 'glossary' | 'courtesy' | 'door' | 'routing' | 'encoder'
 
 export interface DraftChange {
   item: number

@@ -17,6 +17,7 @@ import { EngineHost } from './answering/engineHost.ts'
 import type { ReadModels } from './answering/meaningModels.ts'
 import { Learning } from './answering/learning.ts'
 import { Rewording } from './answering/rewording.ts'
+import { AttachedEncoders } from './answering/attachedEncoder.ts'
 import { Vectors } from './answering/vectors.ts'
 import { createApp } from './app.ts'
 import { Inbox } from './channels/inbox.ts'
@@ -32,6 +33,9 @@ import { ThreadLinks } from './conversations/threadLinks.ts'
 import { VisitorRecords } from './conversations/visitorRecords.ts'
 import { AuditSampling } from './coverage/audit.ts'
 import { StaleDemo } from './staleDemo.ts'
+import { Encoders, readLearnt } from './models/encoders/service.ts'
+import type { EncoderSource } from './models/encoders/source.ts'
+import { EncoderTrials } from './models/encoders/trials.ts'
 import { type GivenConnection, ModelUses } from './models/modelUses.ts'
 import { OpinionTrials } from './models/opinionTrials.ts'
 import { Proposals } from './models/proposals.ts'
@@ -88,6 +92,7 @@ import { DeskWork } from './handover/work.ts'
 import { FileStore } from './files/store.ts'
 import { sweepFiles } from './files/sweeping.ts'
 import { Limits } from './http/limits.ts'
+import { problem } from './http/problems.ts'
 import type { Route } from './http/routing.ts'
 import { Articles } from './library/articles.ts'
 import { Documents } from './library/documents.ts'
@@ -135,6 +140,8 @@ export interface Options {
   outside?: Outside
   /** What texts are understood by beyond their words; without them questions are answered by shared words alone. */
   understanding?: ReadModels | null
+  /** An encoder of the team's that whoever runs the server has at hand. */
+  encoder?: EncoderSource | null
   /** A language model that whoever runs the server has connected; what for it is used, the team says. */
   languageModel?: GivenConnection | null
   /** Brings mails on their way; without one they wait. */
@@ -158,6 +165,7 @@ export function createJanua({
   log = pino({ level: 'warn' }),
   outside = REAL_WORLD,
   languageModel = null,
+  encoder = null,
   understanding = null,
   postman = null,
   store = new FileStore(mkdtempSync(join(tmpdir(), 'janua-files-'))),
@@ -188,8 +196,9 @@ export function createJanua({
 
   const live = new LivePointer(tables)
   const draft = new Draft({ db, tables, live, users, audit, events, clock })
-  const vectors = understanding ? new Vectors({ db, tables, models: understanding.models }) : null
-  const engine = new EngineHost({ db, tables, live, draft, vectors })
+  const vectors = understanding ? new Vectors({ tables, models: understanding.models }) : null
+  const attached = new AttachedEncoders({ tables, learnt: (id) => readLearnt(tables, id) })
+  const engine = new EngineHost({ db, tables, live, draft, vectors, attached })
   const prepare = (release: number) => engine.release(release).then(() => undefined)
   const choices = new Choices({ draft, live, engine })
   const checks = new Checks({ db, tables, choices, engine, users, audit, events, clock })
@@ -212,8 +221,11 @@ export function createJanua({
     events,
     clock,
     prepare,
-    prepareChoice: (choice) => choices.compiled(choice).then(() => undefined),
-    newestModel: () => engine.newestModel(),
+    prepareChoice: async (choice) => {
+      const { index } = await choices.compiled(choice)
+      if (index.lacksAttached) throw problem('ENCODER_NOT_READY')
+    },
+    newestModel: (pins) => engine.newestModel(pins),
     proofOf: (choice) => proofs.ofChoice(choice, true),
   })
   const schedule = new Schedule({ tables, draft, choices, proofs, releases, users, audit, clock })
@@ -276,6 +288,16 @@ export function createJanua({
     clock,
   })
   const rewording = new Rewording({ rewriter: wordingBy(modelUses) })
+  const encoders = new Encoders({
+    tables,
+    attached,
+    engine,
+    draft,
+    live,
+    audit,
+    clock,
+    source: encoder,
+  })
   const secondOpinion = new SecondOpinion({ uses: modelUses })
   const threads = new Threads({ db, tables, users, events, clock })
   const erasure = new Erasure({ db, tables, audit, events, clock })
@@ -368,7 +390,7 @@ export function createJanua({
   const sampling = new AuditSampling({ db, tables, clock })
   const unsettled = new Unsettled({ db, tables, engine, mends, clock })
 
-  const backgroundAnswers = new BackgroundAnswers()
+  const backgroundAnswers = new BackgroundAnswers(() => engine.port())
   const effects = new Effects({ db, engine, clock, answers: backgroundAnswers })
   const gapMends = new GapMends({
     db,
@@ -450,6 +472,7 @@ export function createJanua({
       learning,
       queueLearning,
       modelUses,
+      encoders,
       sites,
       links,
       visitors,
@@ -509,6 +532,17 @@ export function createJanua({
         audit,
         clock,
       }),
+      encoders,
+      encoderTrials: new EncoderTrials({
+        db,
+        tables,
+        engine,
+        draft,
+        checks,
+        encoders,
+        audit,
+        clock,
+      }),
       proposals: new Proposals({ uses: modelUses, articles, doors, desk, gaps }),
     }),
     ...coverageRoutes({ unsettled, mends, judgements, sampling }),
@@ -559,6 +593,7 @@ export function createJanua({
     await sites.close()
     await replays.close()
     await backgroundAnswers.close()
+    await encoders.close()
     await logImports.ended()
     await topics.close()
     await rollup.close()
@@ -622,6 +657,7 @@ export function createJanua({
     routing,
     queueLearning,
     modelUses,
+    encoders,
     jobs,
     visitors,
     queues,

@@ -9,6 +9,7 @@ import { openInbox, smtpPostman } from './channels/smtp.ts'
 import { moveFilesOut } from './files/moving.ts'
 import { FileStore } from './files/store.ts'
 import { logger } from './logger.ts'
+import type { EncoderSource } from './models/encoders/source.ts'
 import type { GivenConnection } from './models/modelUses.ts'
 import { createJanua } from './janua.ts'
 import { firstLoad } from './firstLoad.ts'
@@ -75,6 +76,7 @@ async function main(): Promise<void> {
     outside: outsideOf(handed),
     understanding,
     languageModel: languageModelOf(handed),
+    encoder: encoderOf(),
     postman: postmanOf(handed),
     clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock,
   })
@@ -118,6 +120,28 @@ function languageModelOf({ languageModel }: Handed): GivenConnection | null {
   const { LANGUAGE_MODEL_URL, LANGUAGE_MODEL_NAME, LANGUAGE_MODEL_KEY } = process.env
   const url = LANGUAGE_MODEL_URL ?? languageModel
   return url ? { url, model: LANGUAGE_MODEL_NAME ?? 'stand-in', key: LANGUAGE_MODEL_KEY } : null
+}
+
+/** An encoder in a folder goes before one on a server. */
+function encoderOf(): EncoderSource | null {
+  const {
+    MODEL_ENCODER_DIR,
+    MODEL_ENCODER_URL,
+    MODEL_ENCODER_NAME,
+    MODEL_ENCODER_KEY,
+    MODEL_ENCODER_LEARN_FROM,
+  } = process.env
+  const learnFrom = MODEL_ENCODER_LEARN_FROM?.split(',').map((name) => name.trim())
+  if (MODEL_ENCODER_DIR)
+    return { kind: 'folder', folder: MODEL_ENCODER_DIR, ...(learnFrom && { learnFrom }) }
+  if (!MODEL_ENCODER_URL) return null
+  return {
+    kind: 'server',
+    url: MODEL_ENCODER_URL,
+    model: MODEL_ENCODER_NAME ?? 'encoder',
+    ...(MODEL_ENCODER_KEY && { key: MODEL_ENCODER_KEY }),
+    ...(learnFrom && { learnFrom }),
+  }
 }
 
 function postmanOf({ mail }: Handed): Postman | null {

@@ -1,3 +1,4 @@
+export { attachedIn, attachedRankings, withAttached } from './attaching.ts'
 export { SentenceEncoder } from './encoder.ts'
 export {
   type EncodedText,

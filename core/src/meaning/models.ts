@@ -29,4 +29,11 @@ export interface AttachedSentences {
   ranking: RankingModel
 }
 
+/** An attached encoder without what runs it, so that it can be stored and given to another thread. */
+export interface AttachedRankings {
+  /** Of the encoder. */
+  id: string
+  rankings: Partial<Record<Language, RankingModel>>
+}
+
 export type MeaningModels = Partial<Record<Language, LanguageModels>>

@@ -63,4 +63,21 @@ describe('heads and packed vectors', () => {
     ).to.equal(0)
     expect(() => vectorTable([record.slice(1)])).to.throw('another length')
   })
+  it('have one head where their encoder has one', () => {
+    const only = numbers(VECTOR_WIDTH)
+    const record = packVectors({ tuned: only })
+    expect(record.length * HEADS.length).to.equal(RECORD_BYTES)
+    const table = vectorTable([record])
+    expect(table.heads).to.eql(['tuned'])
+    const length = only.reduce((sum, value) => sum + value * value, 0)
+    expect(new VectorRows(table, 'tuned', 0, 1).dot(only, 0)).to.be.closeTo(length, length / 50)
+    expect(() => new VectorRows(table, 'none', 0, 1)).to.throw(RangeError)
+  })
+  it('are not of two encoders in one table', () => {
+    const [one, three] = [
+      packVectors({ tuned: numbers(VECTOR_WIDTH) }),
+      new Uint8Array(RECORD_BYTES),
+    ]
+    expect(() => vectorTable([one, three])).to.throw('another length')
+  })
 })

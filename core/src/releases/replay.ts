@@ -27,6 +27,8 @@ export interface ReplaySide {
   best?: ReplayPlace & { collection: string; confidence: number }
   /** Between what it asks back. */
   readings?: string[]
+  /** An encoder of the team's did not answer: the one that ships stood in for it. */
+  stoodIn?: true
 }
 
 const TEXT_KEPT = 900
@@ -140,6 +142,7 @@ export function sideOf({
       best: { ...placeOfSource(best), collection: best.collection, confidence: best.confidence },
     }),
     ...(readings && { readings: readings.map(({ label }) => label) }),
+    ...(trace.stoodIn && { stoodIn: true }),
   }
 }
 

@@ -193,6 +193,7 @@ describe('laws of the index', () => {
         gone: [null],
         vectors: [WITHOUT_VECTORS],
         hasModels: false,
+        attached: null,
         settings: {},
       })
     expect(opened(new Uint8Array([1, 2, 3]).buffer)).to.throw(RangeError, 'not a stored index')

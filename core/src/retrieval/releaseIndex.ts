@@ -8,7 +8,8 @@ import {
   type VectorsOfPart,
   WITHOUT_VECTORS,
 } from '../meaning/meaningPart.ts'
-import type { MeaningModels } from '../meaning/models.ts'
+import { attachedRankings } from '../meaning/attaching.ts'
+import type { AttachedRankings, MeaningModels } from '../meaning/models.ts'
 import type { Language } from '../text/language.ts'
 import { articleSource } from './articleSource.ts'
 import { numberOf } from './dictionary.ts'
@@ -99,6 +100,14 @@ export class ReleaseIndex {
     this.understood =
       models && parts.length === this.parts.length ? new MeaningIndex(parts, models) : null
     return this.understood
+  }
+
+  /** Whether an encoder is to go before the one that ships, and vectors of it are missing: it is not asked then. */
+  get lacksAttached(): boolean {
+    return (
+      attachedRankings(this.settings.models) !== null &&
+      this.parts.some(({ meaning }) => !meaning?.vectors.attached)
+    )
   }
 
   /** Items that hold only on some days, at some doors or for the team. */
@@ -345,6 +354,8 @@ export interface IndexBlocks {
   vectors: VectorsOfPart[]
   /** Whether it is understood by more than words, so that a thread needs the models. */
   hasModels: boolean
+  /** The encoder that goes before the one that ships. */
+  attached: AttachedRankings | null
   settings: Omit<IndexSettings, 'models'>
 }
 
@@ -355,6 +366,7 @@ export function blocksOf({ parts, settings }: ReleaseIndex): IndexBlocks {
     gone: parts.map(({ gone }) => gone),
     vectors: parts.map(({ meaning }) => meaning?.vectors ?? WITHOUT_VECTORS),
     hasModels: settings.models !== undefined,
+    attached: attachedRankings(settings.models),
     settings: plain,
   }
 }

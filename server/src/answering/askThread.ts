@@ -5,7 +5,7 @@ import {
   type IndexBlocks,
   type ReleaseIndex,
 } from '@janua/core'
-import { parentPort } from 'node:worker_threads'
+import { type MessagePort, parentPort, workerData } from 'node:worker_threads'
 import { openShared } from './meaningModels.ts'
 
 export interface AskTask {
@@ -13,13 +13,18 @@ export interface AskTask {
   blocks?: IndexBlocks
   questions: { text: string; settings: AnswerSettings }[]
 }
+export interface AskOrder {
+  /** By which an encoder of the team's is asked. */
+  encoder?: MessagePort
+}
 /** What came of each question, without what it says. */
 export type AskDone = Pick<Answer, 'outcome' | 'kind' | 'confidence'>[]
 
+const { encoder } = (workerData as { order: AskOrder }).order
 let index: ReleaseIndex | undefined
 
 parentPort!.on('message', ({ blocks, questions }: AskTask) => {
-  if (blocks) index = openShared(blocks)
+  if (blocks) index = openShared(blocks, encoder)
   const done: AskDone = questions.map(({ text, settings }) => {
     const { outcome, kind, confidence } = answerQuestion(index!, text, settings)
     return { outcome, confidence, ...(kind && { kind }) }

@@ -1,8 +1,8 @@
 import { answerQuestion, blocksOf, type ReleaseIndex } from '@janua/core'
-import type { Worker } from 'node:worker_threads'
+import type { MessagePort, Worker } from 'node:worker_threads'
 import { askThread, startThread } from '../jobs/startThread.ts'
 import { Turns } from '../jobs/turns.ts'
-import type { AskDone, AskTask } from './askThread.ts'
+import type { AskDone, AskOrder, AskTask } from './askThread.ts'
 
 /** So many questions go to the thread at once. */
 const AT_ONCE = 40
@@ -13,6 +13,9 @@ export class BackgroundAnswers {
   /** The index that the thread holds. */
   private held: ReleaseIndex | null = null
   private last: Promise<unknown> = Promise.resolve()
+
+  /** @param port a line by which the thread asks an encoder of the team's */
+  constructor(private readonly port?: () => MessagePort) {}
 
   /** What an index says to questions, in their order; one list after the other. */
   of(index: ReleaseIndex, questions: AskTask['questions']): Promise<AskDone> {
@@ -47,7 +50,7 @@ export class BackgroundAnswers {
   }
 
   private async some(index: ReleaseIndex, questions: AskTask['questions']): Promise<AskDone> {
-    this.worker ??= startThread(new URL('./askThread.ts', import.meta.url), null, {})
+    this.worker ??= this.start()
     const task = { questions, ...(this.held !== index && { blocks: blocksOf(index) }) }
     this.held = index
     try {
@@ -57,6 +60,16 @@ export class BackgroundAnswers {
       this.lose()
       throw cause
     }
+  }
+
+  private start(): Worker {
+    const encoder = this.port?.()
+    return startThread<AskOrder>(
+      new URL('./askThread.ts', import.meta.url),
+      { ...(encoder && { encoder }) },
+      {},
+      encoder ? [encoder] : [],
+    )
   }
 
   private lose(): void {

@@ -1,5 +1,10 @@
 import type { ContentItem } from '@janua/core'
-import { type FindVectors, type MeaningModels, textsOfItem } from '@janua/core/meaning'
+import {
+  type FindVectors,
+  type LanguageModels,
+  type MeaningModels,
+  textsOfItem,
+} from '@janua/core/meaning'
 import { inThread } from '../jobs/startThread.ts'
 import type { EncodeOrder } from './encodeThread.ts'
 
@@ -31,10 +36,15 @@ export async function encodeInThreads(
 }
 
 /** The distinct texts of some items that are encoded: of those in a language with an encoder. */
-export function textsToEncode(items: readonly ContentItem[], models: MeaningModels): string[] {
+export function textsToEncode(
+  items: readonly ContentItem[],
+  hasEncoder: (models: LanguageModels) => boolean,
+  models: MeaningModels,
+): string[] {
   const texts = items.flatMap((item) => {
     const { language, texts } = textsOfItem(item)
-    return models[language]?.sentences ? texts : []
+    const own = models[language]
+    return own && hasEncoder(own) ? texts : []
   })
   return [...new Set(texts)]
 }
@@ -48,7 +58,9 @@ export async function encodeItems(
   models: MeaningModels,
   known = new Map<string, Uint8Array>(),
 ): Promise<FindVectors> {
-  const missing = textsToEncode(items, models).filter((text) => !known.has(text))
+  const missing = textsToEncode(items, ({ sentences }) => sentences !== undefined, models).filter(
+    (text) => !known.has(text),
+  )
   await encodeInThreads(missing, (some, vectors) =>
     some.forEach((text, i) => known.set(text, vectors[i]!)),
   )

@@ -1,4 +1,10 @@
-import type { CourtesyContent, DoorContent, GlossaryContent, ItemKind } from '@janua/contracts'
+import type {
+  CourtesyContent,
+  DoorContent,
+  EncoderContent,
+  GlossaryContent,
+  ItemKind,
+} from '@janua/contracts'
 import {
   type ConfidenceModel,
   type ContentItem,
@@ -11,7 +17,8 @@ import {
   type Routing,
   STARTER_COURTESIES,
 } from '@janua/core'
-import type { FindVectors } from '@janua/core/meaning'
+import type { KnownVectors } from '@janua/core/meaning'
+import type { MessagePort } from 'node:worker_threads'
 import type { Sequelize } from 'sequelize'
 import { completeDoor } from '../doors/starter.ts'
 import type { HandoverTables } from '../handover/models.ts'
@@ -19,6 +26,7 @@ import type { ContentTables, EngineModelRow } from '../library/models.ts'
 import type { Draft } from '../releases/draft.ts'
 import type { Asker, LivePointer } from '../releases/livePointer.ts'
 import { problem } from '../http/problems.ts'
+import type { AttachedEncoders } from './attachedEncoder.ts'
 import { type ContentPin, Indices, readContent } from './indices.ts'
 import type { Vectors } from './vectors.ts'
 
@@ -41,6 +49,8 @@ export interface CompiledRelease {
   classifier?: QueueClassifier
   courtesies: readonly CourtesyContent[]
   glossary: readonly GlossaryContent[]
+  /** The encoder of the team's that it was made for; null for the one that ships. */
+  encoder: EncoderContent | null
   /** How sure it may be: as it was learnt from its content; undefined for the model that Janua ships. */
   model?: ConfidenceModel
 }
@@ -61,6 +71,7 @@ export class EngineHost {
       live: LivePointer
       draft: Draft
       vectors: Vectors | null
+      attached: AttachedEncoders
     },
   ) {
     this.indices = new Indices(needs)
@@ -91,11 +102,17 @@ export class EngineHost {
     return this.of(await this.needs.draft.pinned())
   }
 
-  /** Any set of revisions, made ready as the next release would be; the newest few are kept. */
-  async of(pinned: readonly Pinned[]): Promise<CompiledRelease> {
-    const newest = await this.newestModel()
-    const key = `${keyOf(pinned)} ${newest?.id ?? 0}`
-    const made = this.tried.get(key) ?? this.compile(0, pinned, newest?.model)
+  /**
+   * Any set of revisions, made ready as the next release would be; the newest few are kept.
+   * @param encoder one to be tried with them, or null for the one that ships; that which they pin when not given
+   */
+  async of(
+    pinned: readonly Pinned[],
+    { encoder }: { encoder?: EncoderContent | null } = {},
+  ): Promise<CompiledRelease> {
+    const newest = await this.newestModel(pinned, encoder)
+    const key = `${keyOf(pinned)} ${newest?.id ?? 0} ${encoder === undefined ? '' : encoder?.id}`
+    const made = this.tried.get(key) ?? this.compile(0, pinned, newest?.model, encoder)
     // What was asked for last is let go of last.
     this.tried.delete(key)
     this.tried.set(key, made)
@@ -105,13 +122,17 @@ export class EngineHost {
   }
 
   /** What some items need to be put into an index, beside themselves. */
-  async vectorsOf(items: readonly ContentItem[]): Promise<{ vectors?: FindVectors }> {
-    const { vectors } = this.needs
-    return vectors ? { vectors: await vectors.of(items) } : {}
+  vectorsOf(items: readonly ContentItem[], { settings }: ReleaseIndex): Promise<KnownVectors> {
+    return this.indices.vectorsOf(items, settings.models)
+  }
+
+  /** A line by which a thread asks an encoder of the team's. */
+  port(): MessagePort {
+    return this.needs.attached.port()
   }
 
   /** The articles, fixed answers and documents of a release, with their texts. */
-  contentOf({ content }: CompiledRelease): Promise<ContentItem[]> {
+  contentOf({ content }: Pick<CompiledRelease, 'content'>): Promise<ContentItem[]> {
     return readContent(this.needs.tables, content)
   }
 
@@ -143,9 +164,24 @@ export class EngineHost {
     this.indices.forget()
   }
 
-  /** What was learnt last; a new release freezes it. */
-  newestModel(): Promise<EngineModelRow | null> {
-    return this.needs.tables.engineModels.findOne({ order: [['id', 'DESC']] })
+  /** What was learnt last under the encoder that some revisions name; a new release of them freezes it. */
+  async newestModel(
+    pinned: readonly Pinned[],
+    encoder?: EncoderContent | null,
+  ): Promise<EngineModelRow | null> {
+    const named = encoder === undefined ? await this.encoderAmong(pinned) : encoder
+    return this.needs.tables.engineModels.findOne({
+      where: { encoder: named?.id ?? null },
+      order: [['id', 'DESC']],
+    })
+  }
+
+  private async encoderAmong(pinned: readonly Pinned[]): Promise<EncoderContent | null> {
+    const { items, revisions } = this.needs.tables
+    const item = await items.findOne({ where: { kind: 'encoder' } })
+    const pin = item && pinned.find((each) => each.item === item.id)
+    const revision = pin && (await revisions.findByPk(pin.revision))
+    return (revision?.content as EncoderContent | undefined) ?? null
   }
 
   /** The model of a release; that which ships, where the release is older than what its model looked at. */
@@ -167,6 +203,7 @@ export class EngineHost {
     number: number,
     pinned: readonly Pinned[],
     model?: ConfidenceModel,
+    tried?: EncoderContent | null,
   ): Promise<CompiledRelease> {
     const { tables } = this.needs
     const items = await tables.items.findAll({ attributes: ['id', 'kind'], raw: true })
@@ -187,10 +224,13 @@ export class EngineHost {
     const glossary = of('glossary').map(({ content }) => content as GlossaryContent)
     const routing = (of('routing')[0]?.content as Routing | undefined) ?? null
     const classifier = routing ? await this.classifierOf(routing) : undefined
+    const pinnedEncoder = of('encoder')[0]?.content as EncoderContent | undefined
+    const encoder = tried === undefined ? (pinnedEncoder ?? null) : tried
     return {
       number,
       key: keyOf(pinned),
-      index: await this.indices.of(content, glossary),
+      index: await this.indices.of(content, glossary, encoder?.id ?? null),
+      encoder,
       content,
       courtesies: courtesies.length > 0 ? courtesies : STARTER_COURTESIES,
       glossary,

@@ -3,19 +3,25 @@ import { parentPort, workerData } from 'node:worker_threads'
 import { connect } from '../database/connect.ts'
 import { contentTables } from '../library/models.ts'
 import { type IndexOrder, readContent } from './indices.ts'
-import { readMeaningModels } from './meaningModels.ts'
+import { modelsHere } from './meaningModels.ts'
+import { storedVectors } from './attachedEncoder.ts'
 import { Vectors } from './vectors.ts'
 
 /** Reads the content and indexes it in this thread; the memory of the index is shared with whoever asked. */
-const { address, pins, glossary, hasModels } = (workerData as { order: IndexOrder }).order
+const { address, pins, glossary, hasModels, attached, encoder } = (
+  workerData as { order: IndexOrder }
+).order
 const db = connect(address)
 try {
   const tables = contentTables(db)
-  const models = hasModels ? readMeaningModels().models : {}
+  const models = hasModels ? modelsHere(attached, encoder) : {}
   const items = await readContent(tables, pins)
-  const vectors = await new Vectors({ db, tables, models }).of(items)
+  const known = {
+    vectors: await new Vectors({ tables, models }).of(items),
+    ...(attached && { attached: await storedVectors(tables, items, models) }),
+  }
   parentPort!.postMessage(
-    blocksOf(indexRelease(items, { glossary, ...(hasModels && { models }) }, { vectors })),
+    blocksOf(indexRelease(items, { glossary, ...(hasModels && { models }) }, known)),
   )
 } finally {
   await db.close()

@@ -8,12 +8,20 @@ import {
   type Pinned,
   type ReleaseIndex,
 } from '@janua/core'
-import type { FindVectors } from '@janua/core/meaning'
+import {
+  attachedIn,
+  type AttachedRankings,
+  attachedRankings,
+  type KnownVectors,
+  type MeaningModels,
+} from '@janua/core/meaning'
+import type { MessagePort } from 'node:worker_threads'
 import type { Sequelize } from 'sequelize'
 import { addressOf } from '../database/connect.ts'
 import { inThread } from '../jobs/startThread.ts'
 import { contentItem } from '../library/contentItem.ts'
 import type { ContentTables } from '../library/models.ts'
+import type { AttachedEncoders } from './attachedEncoder.ts'
 import type { Vectors } from './vectors.ts'
 
 export interface ContentPin extends Pinned {
@@ -21,7 +29,8 @@ export interface ContentPin extends Pinned {
 }
 
 interface Made {
-  glossary: string
+  /** The glossary and the encoder that it was made with. */
+  with: string
   pins: Map<number, number>
   index: ReleaseIndex
 }
@@ -40,18 +49,26 @@ export class Indices {
   private readonly made: Made[] = []
 
   constructor(
-    private readonly needs: { db: Sequelize; tables: ContentTables; vectors: Vectors | null },
+    private readonly needs: {
+      db: Sequelize
+      tables: ContentTables
+      vectors: Vectors | null
+      attached: AttachedEncoders
+    },
   ) {}
 
   async of(
     pins: readonly ContentPin[],
     glossary: readonly GlossaryContent[],
+    encoder: string | null,
   ): Promise<ReleaseIndex> {
-    const key = JSON.stringify(glossary)
+    const key = JSON.stringify([glossary, encoder])
     const base = this.nearest(pins, key)
-    const index = base ? await this.changed(base, pins) : await this.anew(pins, glossary)
+    const index = base
+      ? await this.changed(base, pins)
+      : await this.anew(pins, glossary, await this.models(encoder))
     this.made.push({
-      glossary: key,
+      with: key,
       pins: new Map(pins.map(({ item, revision }) => [item, revision])),
       index,
     })
@@ -63,9 +80,15 @@ export class Indices {
     this.made.length = 0
   }
 
-  private nearest(pins: readonly ContentPin[], glossary: string): Made | undefined {
+  /** What an index is understood by, with an encoder of the team's before the one that ships. */
+  private async models(encoder: string | null): Promise<MeaningModels | undefined> {
+    const { vectors, attached } = this.needs
+    return vectors && encoder !== null ? attached.models(encoder, vectors.models) : vectors?.models
+  }
+
+  private nearest(pins: readonly ContentPin[], key: string): Made | undefined {
     const near = this.made
-      .filter((made) => made.glossary === glossary && made.index.parts.length < MOST_PARTS)
+      .filter((made) => made.with === key && made.index.parts.length < MOST_PARTS)
       .map((made) => ({
         made,
         differing: differing(made, pins).put.length + differing(made, pins).remove.length,
@@ -77,37 +100,55 @@ export class Indices {
   private async changed(base: Made, pins: readonly ContentPin[]): Promise<ReleaseIndex> {
     const { put, remove } = differing(base, pins)
     const items = await readContent(this.needs.tables, put)
-    return changeIndex(base.index, { put: items, remove, ...(await this.vectorsOf(items)) })
+    return changeIndex(base.index, {
+      put: items,
+      remove,
+      ...(await this.vectorsOf(items, base.index.settings.models)),
+    })
   }
 
   private async anew(
     pins: readonly ContentPin[],
     glossary: readonly GlossaryContent[],
+    models: MeaningModels | undefined,
   ): Promise<ReleaseIndex> {
-    const models = this.needs.vectors?.models
     if (pins.length <= LARGE) {
       const items = await readContent(this.needs.tables, pins)
       return indexRelease(
         items,
         { glossary, ...(models && { models }) },
-        await this.vectorsOf(items),
+        await this.vectorsOf(items, models),
       )
     }
+    const encoder = this.needs.attached.port()
     const order: IndexOrder = {
       address: addressOf(this.needs.db),
       pins: [...pins],
       glossary: [...glossary],
       hasModels: models !== undefined,
+      attached: attachedRankings(models),
+      encoder,
     }
     return openIndex(
-      await inThread<IndexOrder, IndexBlocks>(new URL('./indexThread.ts', import.meta.url), order),
+      await inThread<IndexOrder, IndexBlocks>(
+        new URL('./indexThread.ts', import.meta.url),
+        order,
+        {},
+        [encoder],
+      ),
       models,
     )
   }
 
-  private async vectorsOf(items: readonly ContentItem[]): Promise<{ vectors?: FindVectors }> {
-    const { vectors } = this.needs
-    return vectors ? { vectors: await vectors.of(items) } : {}
+  /** What items need to be put into an index, beside themselves. @param models what the index is understood by */
+  async vectorsOf(
+    items: readonly ContentItem[],
+    models: MeaningModels | undefined,
+  ): Promise<KnownVectors> {
+    const { vectors, attached } = this.needs
+    if (!vectors || !models) return {}
+    const found = attachedIn(models) ? await attached.vectorsOf(items, models) : null
+    return { vectors: await vectors.of(items), ...(found && { attached: found }) }
   }
 }
 
@@ -117,6 +158,9 @@ export interface IndexOrder {
   glossary: GlossaryContent[]
   /** Whether the index is to understand more than words. */
   hasModels: boolean
+  /** An encoder of the team's that goes before the one that ships, and the line by which it is asked. */
+  attached: AttachedRankings | null
+  encoder: MessagePort
 }
 
 /** Reads pinned content in the order of items, some hundred revisions at a time. */

@@ -3,7 +3,8 @@ import { parentPort, workerData } from 'node:worker_threads'
 import { connect } from '../database/connect.ts'
 import { contentTables } from '../library/models.ts'
 import { type IndexOrder, readContent } from './indices.ts'
-import { readMeaningModels } from './meaningModels.ts'
+import { storedVectors } from './attachedEncoder.ts'
+import { modelsHere } from './meaningModels.ts'
 import { Vectors } from './vectors.ts'
 
 export interface LearnOrder extends IndexOrder {
@@ -11,15 +12,20 @@ export interface LearnOrder extends IndexOrder {
 }
 
 /** The self-test of a library, refined by judgements: a matter of seconds to a minute, in a thread of its own. */
-const { address, pins, glossary, judged, hasModels } = (workerData as { order: LearnOrder }).order
+const { address, pins, glossary, judged, hasModels, attached, encoder } = (
+  workerData as { order: LearnOrder }
+).order
 const db = connect(address)
 try {
   const tables = contentTables(db)
   const items = await readContent(tables, pins)
   const isReviewed = hasModels && judged.length > 0
-  const { models } = isReviewed ? readMeaningModels() : { models: {} }
-  const vectors = await new Vectors({ db, tables, models }).of(items)
-  const byMeaning = isReviewed ? indexRelease(items, { glossary, models }, { vectors }) : undefined
+  const models = isReviewed ? modelsHere(attached, encoder) : {}
+  const known = {
+    vectors: await new Vectors({ tables, models }).of(items),
+    ...(isReviewed && attached && { attached: await storedVectors(tables, items, models) }),
+  }
+  const byMeaning = isReviewed ? indexRelease(items, { glossary, models }, known) : undefined
   parentPort!.postMessage(learnConfidence(items, judged, { glossary }, byMeaning))
 } finally {
   await db.close()

@@ -8,6 +8,7 @@ import {
   type Opinion,
   type OpinionCase,
 } from '@janua/core'
+import { attachedRankings } from '@janua/core/meaning'
 import { createHash } from 'node:crypto'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../clock.ts'
@@ -61,22 +62,28 @@ export class Learning {
     const { db, tables, engine, clock, vectors } = this.needs
     const contentKey = await this.key()
     if (await tables.engineModels.findOne({ where: { contentKey } })) return
-    const { content, glossary } = await engine.draft()
+    const { content, glossary, encoder, index } = await engine.draft()
     if (content.length === 0) return
+    const port = engine.port()
     const order: LearnOrder = {
       address: addressOf(db),
       pins: [...content],
       glossary: [...glossary],
       judged: await this.judged(),
       hasModels: vectors !== null,
+      attached: attachedRankings(index.settings.models),
+      encoder: port,
     }
     const { model, cases, judged } = await inThread<LearnOrder, Learnt>(
       new URL('./learnThread.ts', import.meta.url),
       order,
+      {},
+      [port],
     )
     const heard = await this.opinions()
     const row: Omit<EngineModelRow, 'id'> = {
       contentKey,
+      encoder: encoder?.id ?? null,
       model: heard.length > 0 ? { ...model, opinions: fitOpinions(heard) } : model,
       cases,
       judged,
@@ -87,7 +94,7 @@ export class Learning {
 
   private async key(): Promise<string> {
     const { engine, db } = this.needs
-    const [{ content, glossary }, [last]] = await Promise.all([
+    const [{ content, glossary, encoder }, [last]] = await Promise.all([
       engine.draft(),
       db.query<{ judged: number | null; voted: number | null }>(
         'SELECT MAX(id) AS judged, (SELECT COUNT(*) FROM questions WHERE vote IS NOT NULL) AS voted FROM judgements',
@@ -97,6 +104,7 @@ export class Learning {
     const words = JSON.stringify([
       FEATURES,
       this.needs.vectors?.models.en?.sentences?.id ?? null,
+      ...(encoder ? [encoder.id] : []),
       content.map(({ item, revision }) => [item, revision]),
       glossary,
       Number(last?.judged ?? 0),

@@ -1,4 +1,5 @@
 import {
+  type AttachedRankings,
   type HeadName,
   headOf,
   Heads,
@@ -11,12 +12,15 @@ import {
   SentenceEncoder,
   SentenceMeaning,
   tensorOf,
+  withAttached,
   WordVectors,
 } from '@janua/core/meaning'
 import { type IndexBlocks, openIndex, type ReleaseIndex } from '@janua/core'
 import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import type { MessagePort } from 'node:worker_threads'
+import { PortSentences } from './portSentences.ts'
 
 /** Where the models lie that ship with Janua; `npm run train` makes them. */
 export const MODELS = join(import.meta.dirname, '../../../models')
@@ -80,11 +84,20 @@ export function readMeaningModels(folder = MODELS, learnt = folder): ReadModels 
   return { models, faults }
 }
 
-/** Opens in this thread an index that another one shares; reads the models where it needs them. */
-export function openShared(blocks: IndexBlocks): ReleaseIndex {
-  if (!blocks.hasModels) return openIndex(blocks)
-  inThisThread ??= readMeaningModels().models
-  return openIndex(blocks, inThisThread)
+/**
+ * Opens in this thread an index that another one shares; reads the models where it needs them.
+ * @param port by which an encoder of the team's is asked
+ */
+export function openShared(blocks: IndexBlocks, port?: MessagePort): ReleaseIndex {
+  return blocks.hasModels ? openIndex(blocks, modelsHere(blocks.attached, port)) : openIndex(blocks)
+}
+
+/** The models in this thread, with an encoder of the team's before the one that ships. */
+export function modelsHere(attached: AttachedRankings | null, port?: MessagePort): MeaningModels {
+  const shipped = (inThisThread ??= readMeaningModels().models)
+  return attached && port
+    ? withAttached(shipped, attached, new PortSentences(attached.id, port))
+    : shipped
 }
 let inThisThread: MeaningModels | undefined
 

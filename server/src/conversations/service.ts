@@ -2,6 +2,7 @@ import type { AnswerData, DoorContent, Thread } from '@janua/contracts'
 import type { HeardOpinion } from '@janua/core'
 import { Op, type Sequelize, type Transaction, UniqueConstraintError } from 'sequelize'
 import { sha256 } from '../accounts/service.ts'
+import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Rewording } from '../answering/rewording.ts'
 import type { Clock } from '../clock.ts'
@@ -203,10 +204,8 @@ export class Conversations {
     const last = await this.lastQuestion(id)
     if (!last?.unsettled || details.length === 0) return false
     const opened = await engine.openDoor(visitor.door, visitor)
-    const [response] = this.responses(
-      { ...opened, text: `${last.text} ${details.join(' ')}`, language: last.language },
-      null,
-    )
+    const said = { ...opened, text: `${last.text} ${details.join(' ')}`, language: last.language }
+    const [response] = await understood(opened.release.index, () => this.responses(said, null))
     if (
       response?.data?.outcome !== 'answered' ||
       (last.vote === -1 && response.question!.itemId === last.itemId)
@@ -276,7 +275,7 @@ export class Conversations {
     said: SaidNow,
   ): Promise<{ before: number | null; responses: Response[] }> {
     const before = await this.lastQuestion(conversation)
-    const own = this.responses(said, before)
+    const own = await understood(said.release.index, () => this.responses(said, before))
     const opinions = await this.needs.secondOpinion.on(own, said)
     const decided = opinions.length > 0 ? this.responses({ ...said, opinions }, before) : own
     return {

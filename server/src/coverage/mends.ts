@@ -1,6 +1,7 @@
 import type { ArticleCreate, MendInput, MendView } from '@janua/contracts'
 import { answerQuestion } from '@janua/core'
 import type { Actor, Audit } from '../accounts/audit.ts'
+import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationTables } from '../conversations/models.ts'
@@ -62,7 +63,7 @@ export class Mends {
     for (const mend of await tables.mends.findAll()) {
       if (mend.proof?.release === release.number) continue // a release never changes, so neither does what it answers
       if (release.index.docsOf(mend.itemId).length === 0 && mend.state === 'in draft') continue
-      const proof = this.ask(release, mend)
+      const proof = await this.ask(release, mend)
       const holds = proof.outcome === 'answered' && proof.item === mend.itemId
       const { item: _item, ...shown } = proof
       const changed = holds !== (mend.state === 'mended')
@@ -95,13 +96,12 @@ export class Mends {
     ).id
   }
 
-  private ask(release: CompiledRelease, { text, doorId }: Pick<MendRow, 'text' | 'doorId'>) {
+  private async ask(release: CompiledRelease, { text, doorId }: Pick<MendRow, 'text' | 'doorId'>) {
     const door = release.doors.find(({ id }) => id === doorId) ?? release.doors[0]
     if (!door) throw problem('DOOR_NOT_FOUND', String(doorId))
-    const answer = answerQuestion(
-      release.index,
-      text,
-      settingsAt(release, door, this.needs.clock.now()),
+    const settings = settingsAt(release, door, this.needs.clock.now())
+    const answer = await understood(release.index, () =>
+      answerQuestion(release.index, text, settings),
     )
     const source = answer.sources[0]
     return {

@@ -7,6 +7,7 @@ import type {
 } from '@janua/contracts'
 import { type Answer, answerQuestion, type Outcome } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
+import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationTables } from '../conversations/models.ts'
@@ -112,8 +113,8 @@ export class Unsettled {
         vote: vote === null ? null : vote > 0 ? 'yes' : 'no',
         release: releaseId,
       })),
-      live: live && answerFrom(live, last, now),
-      draft: answerFrom(draft, last, now),
+      live: live && (await answerFrom(live, last, now)),
+      draft: await answerFrom(draft, last, now),
     }
   }
 }
@@ -122,7 +123,8 @@ function answerFrom(
   release: CompiledRelease,
   { text, doorId }: { text: string; doorId: number },
   at: Date,
-): Answer {
+): Promise<Answer> {
   const door = release.doors.find(({ id }) => id === doorId) ?? release.doors[0]
-  return answerQuestion(release.index, text, door ? settingsAt(release, door, at) : { sill: 0.6 })
+  const settings = door ? settingsAt(release, door, at) : { sill: 0.6 }
+  return understood(release.index, () => answerQuestion(release.index, text, settings))
 }

@@ -11,6 +11,7 @@ import * as repairs from './migrations/2026-11-30-repairs.ts'
 import * as selfClosingGaps from './migrations/2026-11-30-self-closing-gaps.ts'
 import * as textVectors from './migrations/2026-11-30-text-vectors.ts'
 import * as languageModel from './migrations/2026-12-01-language-model.ts'
+import * as ownEncoders from './migrations/2026-12-01-own-encoders.ts'
 
 /** One step of the schema; SQL statements in their order. */
 export interface Migration {
@@ -30,6 +31,7 @@ export const STEPS: Readonly<Record<string, Migration>> = {
   '2026-11-30-self-closing-gaps': selfClosingGaps,
   '2026-11-30-text-vectors': textVectors,
   '2026-12-01-language-model': languageModel,
+  '2026-12-01-own-encoders': ownEncoders,
 }
 
 /**

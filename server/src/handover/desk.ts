@@ -8,6 +8,7 @@ import type {
 } from '@janua/contracts'
 import { answerQuestion, rank, readQuestion } from '@janua/core'
 import { Op, QueryTypes, type Sequelize, type WhereOptions } from 'sequelize'
+import { understood } from '../answering/attachedEncoder.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { ConversationRow, ConversationTables } from '../conversations/models.ts'
@@ -144,7 +145,10 @@ export class Desk {
     if (!live) return []
     const { index, model } = live
     // What comes near in meaning, then what has the words, whatever it is limited to.
-    const near = answerQuestion(index, words, { sill: 1, model, team: true }).trace.candidates
+    const answer = await understood(index, () =>
+      answerQuestion(index, words, { sill: 1, model, team: true }),
+    )
+    const near = answer.trace.candidates
     const docs = [
       ...near.flatMap(({ item, ordinal, confidence }) =>
         confidence < LEAST_MEANT ? [] : (index.docAt(item, ordinal) ?? []),

@@ -271,6 +271,12 @@ export const PROBLEMS = {
   },
   QUEUE_NOT_FOUND: { status: 404, text: (id: number) => `There is no queue ${id}.` },
   MODEL_FAILED: { status: 424, text: (why: string) => `The language model was of no use: ${why}` },
+  ENCODER_FAILED: { status: 424, text: (why: string) => `The encoder cannot be used: ${why}` },
+  ENCODER_NOT_READY: {
+    status: 409,
+    text: () =>
+      'The encoder has not read everything yet that is to be published. Wait until it has, or take it out of the draft.',
+  },
   MODEL_STOPPED: {
     status: 409,
     text: () => 'The language model is stopped. The lead can let it go on under Build › Models.',

@@ -20,6 +20,7 @@ interface Needs {
   learning: Ticking
   queueLearning: Ticking
   sites: Ticking
+  encoders: Ticking
   modelUses: { forget(): Promise<unknown> }
   links: Ticking
   visitors: Ticking
@@ -78,6 +79,7 @@ export function listOfJobs(needs: Needs): Job[] {
     job('falls', 'Looks for falling coverage', 10, rested(onFigures(() => needs.reports.watch()))),
     job('confidence', 'Learns how sure answers are', 30, () => needs.learning.tick()),
     job('routing', 'Learns which queue is right', 60, () => needs.queueLearning.tick()),
+    job('encoder', 'Has an attached encoder read what is new', 5, () => needs.encoders.tick()),
     job('sites', 'Reads sites again', 600, () => needs.sites.tick()),
     job('links', 'Looks for dead links', 600, () => needs.links.tick()),
     job('retention', 'Removes what is older than it is kept', 3_600, () => needs.visitors.tick()),

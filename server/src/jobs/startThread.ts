@@ -1,14 +1,21 @@
-import { type ResourceLimits, Worker } from 'node:worker_threads'
+import { type ResourceLimits, type Transferable, Worker } from 'node:worker_threads'
 
 /**
  * Starts a job in a thread of its own.
  * @param module address of the TypeScript file that is the job; it finds `order` in workerData
+ * @param transfer what of the order goes over to it and is no longer here
  */
-export function startThread<T>(module: URL, order: T, resourceLimits: ResourceLimits): Worker {
+export function startThread<T>(
+  module: URL,
+  order: T,
+  resourceLimits: ResourceLimits,
+  transfer: readonly Transferable[] = [],
+): Worker {
   return new Worker(new URL('./thread.mjs', import.meta.url), {
     workerData: { module: module.href, order },
     resourceLimits,
     execArgv: [],
+    transferList: [...transfer],
   })
 }
 
@@ -17,9 +24,10 @@ export function inThread<T, R>(
   module: URL,
   order: T,
   resourceLimits: ResourceLimits = {},
+  transfer: readonly Transferable[] = [],
 ): Promise<R> {
   return new Promise((done, failed) => {
-    const worker = startThread(module, order, resourceLimits)
+    const worker = startThread(module, order, resourceLimits, transfer)
     worker.once('message', (report: R) => {
       done(report)
       void worker.terminate()

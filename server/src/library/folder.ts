@@ -5,12 +5,7 @@ import { basename, join, relative, sep } from 'node:path'
 import { contentItem } from './contentItem.ts'
 import { guessMapping } from './readers/columns.ts'
 import type { ArrivedFile, Said } from './readers/protocol.ts'
-import {
-  endingOf,
-  type ReadFile,
-  READABLE,
-  type ReadSheet,
-} from './readers/read.ts'
+import { endingOf, type ReadFile, READABLE, type ReadSheet } from './readers/read.ts'
 import { readInThread } from './readers/reading.ts'
 import { takeRows } from './readers/rows.ts'
 

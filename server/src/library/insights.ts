@@ -13,11 +13,13 @@ import {
   passagesOf,
   type ReachMark,
   reachMarks,
+  type ReleaseIndex,
   type Suggestion,
 } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import { sha256 } from '../accounts/service.ts'
+import { understood } from '../answering/attachedEncoder.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import { normOf } from '../conversations/respond.ts'
@@ -124,14 +126,15 @@ export class ItemInsights {
     const { item, revision } = await draft.read(id, KINDS)
     const compiled = await engine.draft()
     const asked = [title, ...phrasings].filter((text) => text.trim().length > 1)
-    if (item.kind === 'document') return reachMarks(compiled.index, id, asked)
+    const marked = (index: ReleaseIndex) => understood(index, () => reachMarks(index, id, asked))
+    if (item.kind === 'document') return marked(compiled.index)
     const now = contentItem(item.kind, {
       id: -1,
       itemId: id,
       content: { ...(revision.content as ArticleContent), title, body, phrasings },
     })
-    const known = await engine.vectorsOf([now])
-    return reachMarks(changeIndex(compiled.index, { put: [now], ...known }), id, asked)
+    const known = await engine.vectorsOf([now], compiled.index)
+    return marked(changeIndex(compiled.index, { put: [now], ...known }))
   }
 
   /** Other ways to ask, the best first. */

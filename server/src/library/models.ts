@@ -62,6 +62,8 @@ export interface EngineModelRow {
   id: number
   /** Hash of the content and judgements that it was learnt from. */
   contentKey: string
+  /** The encoder of the team's that was asked; null for the one that ships. */
+  encoder: string | null
   model: ConfidenceModel
   /** Questions of the self-test, and judged ones among them. */
   cases: number
@@ -134,6 +136,7 @@ export function contentTables(db: Sequelize) {
     engineModels: table<EngineModelRow>(db, 'engine_models', {
       id,
       contentKey: text(64),
+      encoder: text(16),
       model: json('model'),
       cases: whole,
       judged: whole,

@@ -1,5 +1,6 @@
 import {
   doorTextsProposalInput,
+  encoderPauseInput,
   idPath,
   modelCallsQuery,
   modelConnectionInput,
@@ -9,6 +10,8 @@ import {
   useSettingsInput,
 } from '@janua/contracts'
 import { type Route, route } from '../http/routing.ts'
+import type { Encoders } from './encoders/service.ts'
+import type { EncoderTrials } from './encoders/trials.ts'
 import type { ModelUses } from './modelUses.ts'
 import type { OpinionTrials } from './opinionTrials.ts'
 import type { Proposals } from './proposals.ts'
@@ -17,10 +20,14 @@ export function modelRoutes({
   uses,
   proposals,
   trials,
+  encoders,
+  encoderTrials,
 }: {
   uses: ModelUses
   proposals: Proposals
   trials: OpinionTrials
+  encoders: Encoders
+  encoderTrials: EncoderTrials
 }): Route[] {
   return [
     route('get', '/models', 'model.read', {}, () => uses.view()),
@@ -51,6 +58,24 @@ export function modelRoutes({
     ),
     route('get', '/models/trial', 'model.read', {}, () => trials.view()),
     route('post', '/models/trial', 'model.set', {}, ({ user }) => trials.start(user)),
+    route('get', '/models/encoder', 'model.read', {}, async () => ({
+      ...(await encoders.view()),
+      trial: await encoderTrials.view(),
+    })),
+    route('post', '/models/encoder/trial', 'model.set', {}, ({ user }) =>
+      encoderTrials.start(user),
+    ),
+    route('post', '/models/encoder/look', 'model.set', {}, () => encoders.lookAgain()),
+    route('post', '/models/encoder/learn', 'model.set', {}, ({ user }) => encoders.learn(user)),
+    route(
+      'put',
+      '/models/encoder/paused',
+      'model.set',
+      { body: encoderPauseInput },
+      ({ body, user }) => encoders.pause(user, body.paused),
+    ),
+    route('put', '/models/encoder/draft', 'model.set', {}, ({ user }) => encoders.use(user)),
+    route('delete', '/models/encoder/draft', 'model.set', {}, ({ user }) => encoders.remove(user)),
     route(
       'post',
       '/articles/:id/proposed-phrasings',

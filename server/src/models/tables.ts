@@ -1,6 +1,7 @@
-import type { ModelUse } from '@janua/contracts'
+import type { ModelUse, NaturalFigures } from '@janua/contracts'
+import type { AttachedRankings } from '@janua/core/meaning'
 import { DataTypes, type Sequelize } from 'sequelize'
-import { id, long, ref, table, text, time, whole } from '../database/tables.ts'
+import { id, json, long, ref, table, text, time, whole } from '../database/tables.ts'
 
 export interface ModelCallRow {
   id: number
@@ -18,8 +19,27 @@ export interface ModelCallRow {
   received: string | null
 }
 
+/** An encoder as it was learnt to rank by. */
+export interface EncoderRow {
+  id: string
+  name: string
+  /** Numbers of four bytes; null where its vectors are stored as they are. */
+  directions: Buffer | null
+  rankings: AttachedRankings['rankings']
+  figures: NaturalFigures[]
+  createdAt: Date
+}
+
 export function modelTables(db: Sequelize) {
   return {
+    encoders: table<EncoderRow>(db, 'encoders', {
+      id: { type: text(16), primaryKey: true },
+      name: text(200),
+      directions: DataTypes.BLOB('long'),
+      rankings: json('rankings'),
+      figures: json('figures'),
+      createdAt: time,
+    }),
     modelCalls: table<ModelCallRow>(db, 'model_calls', {
       id,
       at: time,

@@ -1,4 +1,5 @@
 import { type Names, problemsOf } from '@janua/core'
+import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease } from '../answering/engineHost.ts'
 import { Turns } from '../jobs/turns.ts'
 import type { Choice, Choices } from './choice.ts'
@@ -15,23 +16,23 @@ export async function failing(
   const failed = new Map<number, string[]>()
   const turns = new Turns()
   for (const check of checks) {
-    const problems = checked(release, check, at, names)
+    const problems = await checked(release, check, at, names)
     if (problems.length > 0) failed.set(check.id, problems)
     await turns.give()
   }
   return failed
 }
 
-function checked(
+async function checked(
   release: CompiledRelease,
   { messages, language, comes, itemId, contains, lacks, queueId, doorId }: CheckRow,
   at: Date,
   names: Names,
-): string[] {
+): Promise<string[]> {
   const door = doorId === null ? release.doors[0] : release.doors.find(({ id }) => id === doorId)
   if (!door) return ['its door is not there']
   const played = { messages, language, at }
-  const replies = play(release, door, played)
+  const replies = await understood(release.index, () => play(release, door, played))
   const queue = queueId === null ? undefined : routed(release, door, replies, played)?.queue
   return problemsOf(
     {

@@ -3,12 +3,12 @@ import { maskPrivate, type Names } from '@janua/core'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Events } from '../events.ts'
-import type { EngineHost } from '../answering/engineHost.ts'
+import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import type { HandoverTables } from '../handover/models.ts'
 import { problem } from '../http/problems.ts'
 import type { ContentTables } from '../library/models.ts'
-import { runChecks } from './checkRunner.ts'
+import { failing, runChecks } from './checkRunner.ts'
 import type { Choice, Choices } from './choice.ts'
 import type { CheckRow, CheckRunRow, ReleaseTables } from './models.ts'
 
@@ -149,9 +149,26 @@ export class Checks {
     return run
   }
 
+  /** Which checks fail under a release, however it came to be, each in words. */
+  async failingUnder(
+    release: CompiledRelease,
+  ): Promise<{ of: number; failing: Map<number, string> }> {
+    const rows = await this.all()
+    const failed = await failing(release, rows, this.needs.clock.now(), await this.names())
+    const asked = new Map(rows.map(({ id, messages }) => [id, messages.at(-1)!]))
+    return {
+      of: rows.length,
+      failing: new Map(
+        [...failed].map(([id, problems]) => [id, `${asked.get(id)}: ${problems.join('; ')}`]),
+      ),
+    }
+  }
+
   /** Runs the checks when the draft, or the list, has changed since they were run last. */
   async tick(): Promise<void> {
-    const model = (await this.needs.engine.newestModel())?.id ?? 0
+    const { engine, choices } = this.needs
+    const { pins } = await choices.of(null)
+    const model = (await engine.newestModel(pins))?.id ?? 0
     if (!this.stale && model === this.lastModel) return
     this.stale = false
     this.lastModel = model

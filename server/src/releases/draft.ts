@@ -79,6 +79,42 @@ export class Draft {
     })
   }
 
+  /** Takes an item into the draft again that was taken out of it. */
+  async putBack(
+    actor: Actor,
+    id: number,
+    kind: ItemKind,
+    { content, summary, ready }: Omit<Save, 'base'>,
+  ): Promise<void> {
+    const { tables, audit, clock } = this.needs
+    await this.within(undefined, async (transaction) => {
+      const item = await tables.items.findOne({
+        where: { id, kind, draftRevision: null },
+        lock: true,
+        transaction,
+      })
+      if (!item) throw problem('ARTICLE_NOT_FOUND', id)
+      // As it was before it is no change.
+      const revision =
+        (await tables.revisions.findOne({
+          where: { itemId: id, hash: hashOf(content) },
+          order: [['id', 'DESC']],
+          transaction,
+        })) ?? (await this.revise(actor, id, content, transaction))
+      await item.update(
+        {
+          ...columnsOf(summary),
+          draftRevision: revision.id,
+          ready,
+          updatedBy: actor.id,
+          updatedAt: clock.now(),
+        },
+        { transaction },
+      )
+      await audit.note(actor, `added ${kind}`, summary.title, { item: id }, transaction)
+    })
+  }
+
   /** Saves a change made on revision `base`. Content that is the same makes no revision. */
   async save(
     actor: Actor,

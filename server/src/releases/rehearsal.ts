@@ -5,6 +5,7 @@ import type {
   RehearsedQuestion,
 } from '@janua/contracts'
 import { type AskedQuestion, type ReleaseIndex, type Reply, sideOf } from '@janua/core'
+import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
 import { answerText, normOf } from '../conversations/respond.ts'
@@ -42,7 +43,7 @@ export class Rehearsal {
     if (!door) throw problem('DOOR_NOT_FOUND', String(doorId))
     const played = { messages, language, told, at: at === null ? clock.now() : new Date(at) }
     const began = performance.now()
-    const replies = play(compiled, door, played)
+    const replies = await understood(compiled.index, () => play(compiled, door, played))
     const milliseconds = (performance.now() - began) / messages.length
     const standing = await Standing.of(
       this.needs.tables,

@@ -1,15 +1,35 @@
-import type { Worker } from 'node:worker_threads'
+import type { AnswerSettings } from '@janua/core'
+import type { CompiledRelease } from '../answering/engineHost.ts'
+import { settingsAt } from '../conversations/respond.ts'
+import type { MessagePort, Worker } from 'node:worker_threads'
 import { askThread, startThread } from '../jobs/startThread.ts'
 import type { ReplayDone, ReplayOrder, ReplayTask } from './replayThread.ts'
+
+/** How each door of a release answers, whatever the day. */
+export function doorsOf(release: CompiledRelease): Record<number, AnswerSettings> {
+  return Object.fromEntries(
+    release.doors.map((door) => [
+      door.id,
+      { ...settingsAt(release, door, new Date(0)), day: undefined },
+    ]),
+  )
+}
 
 /** Threads that ask releases questions, each one task at a time. */
 export class ReplayPool {
   private readonly workers: Worker[]
 
-  constructor(order: ReplayOrder, threads: number) {
-    this.workers = Array.from({ length: threads }, () =>
-      startThread<ReplayOrder>(new URL('./replayThread.ts', import.meta.url), order, {}),
-    )
+  /** @param port makes a line to an encoder of the team's, one for each thread */
+  constructor(releases: ReplayOrder['releases'], threads: number, port: () => MessagePort) {
+    this.workers = Array.from({ length: threads }, () => {
+      const encoder = port()
+      return startThread<ReplayOrder>(
+        new URL('./replayThread.ts', import.meta.url),
+        { releases, encoder },
+        {},
+        [encoder],
+      )
+    })
   }
 
   /**

@@ -5,7 +5,7 @@ import {
   replayOverDays,
   type Turn,
 } from '@janua/core'
-import { parentPort, workerData } from 'node:worker_threads'
+import { type MessagePort, parentPort, workerData } from 'node:worker_threads'
 import { openShared } from '../answering/meaningModels.ts'
 
 /** One release as a replay asks it: its index, shared with whoever holds it, and how each door answers. */
@@ -15,6 +15,8 @@ export interface ReplayRelease {
 }
 export interface ReplayOrder {
   releases: ReplayRelease[]
+  /** By which an encoder of the team's is asked. */
+  encoder: MessagePort
 }
 export interface ReplayTask {
   cases: { text: string; before?: Turn; door: number; days: string[] }[]
@@ -22,9 +24,12 @@ export interface ReplayTask {
 /** For each case what the releases say, by groups of days. */
 export type ReplayDone = ReplayedDays[][]
 
-const { releases } = (workerData as { order: ReplayOrder }).order
+const { releases, encoder } = (workerData as { order: ReplayOrder }).order
 const indices = new Map(
-  [...new Set(releases.map(({ blocks }) => blocks))].map((blocks) => [blocks, openShared(blocks)]),
+  [...new Set(releases.map(({ blocks }) => blocks))].map((blocks) => [
+    blocks,
+    openShared(blocks, encoder),
+  ]),
 )
 const opened = releases.map(({ blocks, doors }) => ({ index: indices.get(blocks)!, doors }))
 

@@ -5,13 +5,12 @@ import type {
   ReplaySummary,
   ReplayView,
 } from '@janua/contracts'
-import { type AnswerSettings, blocksOf } from '@janua/core'
+import { blocksOf } from '@janua/core'
 import { availableParallelism } from 'node:os'
 import { Op, type Sequelize, type WhereOptions } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../clock.ts'
-import { settingsAt } from '../conversations/respond.ts'
 import type { ConversationTables } from '../conversations/models.ts'
 import type { CoverageTables } from '../coverage/models.ts'
 import type { Row } from '../database/tables.ts'
@@ -22,7 +21,7 @@ import type { Choices } from './choice.ts'
 import type { LivePointer } from './livePointer.ts'
 import type { ReleaseTables, ReplayResultRow, ReplayRow, ReplaySides } from './models.ts'
 import { casesOf, type ReplayCase, timesOf } from './replayLog.ts'
-import { ReplayPool } from './replayPool.ts'
+import { doorsOf, ReplayPool } from './replayPool.ts'
 import { type Replayed, resultOf, summaryOf } from './replaySummary.ts'
 import { Standing } from './standing.ts'
 
@@ -62,9 +61,9 @@ export class Replays {
     return this.alone(async () => {
       const live = await engine.live()
       if (!live) throw problem('NOTHING_LIVE')
-      const [choice, model, last] = await Promise.all([
-        choices.of(items),
-        engine.newestModel(),
+      const choice = await choices.of(items)
+      const [model, last] = await Promise.all([
+        engine.newestModel(choice.pins),
         tables.questions.max<number | null, InstanceType<typeof tables.questions>>('id'),
       ])
       const row = await tables.replays.create({
@@ -270,7 +269,9 @@ export class Replays {
           { blocks: liveBlocks, doors: doorsOf({ ...live, model: draft.model }) },
           { blocks: draftBlocks, doors: doorsOf(draft) },
         ]
-        pool = new ReplayPool({ releases: isSame ? releases.slice(1) : releases }, THREADS)
+        pool = new ReplayPool(isSame ? releases.slice(1) : releases, THREADS, () =>
+          this.needs.engine.port(),
+        )
         await this.replay(row, cases, { pool, standing, isSame, stop: () => stopped })
         if (stopped) return
         const summary = await this.finish(row, cases, {
@@ -422,15 +423,6 @@ export class Replays {
       current: now === row.pinsKey && number === row.liveRelease,
     }
   }
-}
-
-function doorsOf(release: CompiledRelease): Record<number, AnswerSettings> {
-  return Object.fromEntries(
-    release.doors.map((door) => [
-      door.id,
-      { ...settingsAt(release, door, new Date(0)), day: undefined },
-    ]),
-  )
 }
 
 function sidesOf(said: readonly ReplaySides['live'][], isSame: boolean): ReplaySides {

@@ -32,7 +32,7 @@ interface Needs {
   prepare: (release: number) => Promise<void>
   prepareChoice: (choice: Choice) => Promise<void>
   /** How sure the engine may be, as it was learnt last; the release freezes it. */
-  newestModel: () => Promise<{ id: number } | null>
+  newestModel: (pins: readonly Pinned[]) => Promise<{ id: number } | null>
   /** How checks and replay stand on exactly what is to be published. */
   proofOf: (choice: Choice) => Promise<Proof>
 }
@@ -65,6 +65,7 @@ export class Releases {
         ),
       )
     const wanted = await taking(items)
+    // With vectors missing an encoder would be half used: such a release is not made.
     await readable(this.needs.prepareChoice(wanted), 'that you chose')
     const proof = await proofOf(wanted)
     mustBeReasoned(proof, because)
@@ -91,7 +92,7 @@ export class Releases {
           hash: choice.key,
           previous,
           changes,
-          modelId: (await newestModel())?.id ?? null,
+          modelId: (await newestModel(choice.pins))?.id ?? null,
           because: because || null,
           proof,
           createdBy: actor.id,

@@ -3,6 +3,7 @@ import type {
   CourtesyContent,
   DocumentContent,
   DoorContent,
+  EncoderContent,
   GlossaryContent,
   ItemKind,
 } from '@janua/contracts'
@@ -14,6 +15,8 @@ export function summarise(kind: ItemKind, content: unknown): Summary {
   switch (kind) {
     case 'door':
       return { title: (content as DoorContent).title }
+    case 'encoder':
+      return { title: (content as EncoderContent).name }
     case 'routing':
       return { title: 'Routing' }
     case 'glossary': {

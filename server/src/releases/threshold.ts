@@ -2,6 +2,7 @@ import type { ThresholdView, ToJudge } from '@janua/contracts'
 import { answerAfter, chooseToJudge, seeded } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
+import { understood } from '../answering/attachedEncoder.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import { settingsAt } from '../conversations/respond.ts'
 import { saidFrom } from '../coverage/judgements.ts'
@@ -152,13 +153,16 @@ export class Threshold {
       if (!door) continue
       await turns.give()
       const before = result.carried === null ? undefined : { subject: result.carried }
-      const { answer } = answerAfter(release.index, result.text, before, {
+      const settings = {
         ...settingsAt(release, door, new Date(0)),
         day: result.days.at(-1),
         sill: 0,
         sills: {},
         declines: [],
-      })
+      }
+      const { answer } = await understood(release.index, () =>
+        answerAfter(release.index, result.text, before, settings),
+      )
       const source = answer.sources[0]
       if (!source) continue
       shown.push({

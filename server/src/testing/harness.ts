@@ -8,6 +8,7 @@ import { hashPassword } from '../accounts/passwords.ts'
 import type { ReadModels } from '../answering/meaningModels.ts'
 import { connect, type DatabaseAddress } from '../database/connect.ts'
 import { migrate } from '../database/migrate.ts'
+import type { EncoderSource } from '../models/encoders/source.ts'
 import type { GivenConnection } from '../models/modelUses.ts'
 import { starterDoor } from '../doors/starter.ts'
 import { Limits } from '../http/limits.ts'
@@ -43,6 +44,7 @@ export async function freshJanua(
   languageModel?: GivenConnection,
   postman?: Postman,
   understanding?: ReadModels,
+  encoder?: EncoderSource,
 ): Promise<{ janua: Janua; clock: TestClock; close(): Promise<void> }> {
   if (!process.env.JANUA_TEST_DB)
     throw new Error('Service tests need the database that "npm test" starts.')
@@ -63,6 +65,7 @@ export async function freshJanua(
     languageModel,
     postman,
     understanding,
+    encoder,
   })
   return {
     janua,

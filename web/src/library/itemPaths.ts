@@ -9,6 +9,7 @@ export const KIND_WORDS: Record<ItemKind, string> = {
   courtesy: 'Courtesy',
   door: 'Door',
   routing: 'Routing',
+  encoder: 'Encoder',
 }
 const PATHS: Record<ItemKind, string> = {
   article: '/library',
@@ -18,10 +19,11 @@ const PATHS: Record<ItemKind, string> = {
   courtesy: '/courtesies',
   door: '/doors',
   routing: '/routing',
+  encoder: '/models/encoder',
 }
 
 export function itemPath(kind: ItemKind, id: number): string {
-  if (kind === 'routing') return PATHS.routing
+  if (kind === 'routing' || kind === 'encoder') return PATHS[kind]
   if (kind === 'glossary' || kind === 'courtesy') return `${PATHS[kind]}?open=${id}`
   return `${PATHS[kind]}/${id}`
 }

@@ -10,6 +10,7 @@ import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import ConnectionForm from './ConnectionForm.vue'
 import ModelCallList from './ModelCallList.vue'
+import ModelKinds from './ModelKinds.vue'
 import OpinionTrial from './OpinionTrial.vue'
 import UseForm from './UseForm.vue'
 import { USE_WORDS } from './uses.ts'
@@ -65,6 +66,7 @@ async function stored(): Promise<void> {
 
 <template>
   <div class="page">
+    <ModelKinds />
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <template v-if="view">
       <div class="head">

@@ -73,6 +73,9 @@ const reasons = computed(() => {
       {{ sure(trace.opinion.before) }} sure before, {{ sure(trace.candidates[0]!.confidence) }} with
       it.
     </p>
+    <p v-if="trace.stoodIn" class="small" data-test="stood-in">
+      The encoder that the release names did not answer; the one that ships with Janua stood in.
+    </p>
     <p class="small words">
       Read as:
       <template v-for="term in words" :key="term.word"

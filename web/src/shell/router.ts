@@ -67,6 +67,7 @@ export const router = createRouter({
       props: ({ params }) => ({ id: params.id ? Number(params.id) : null }),
     },
     { path: '/models', component: () => import('../models/ModelsPage.vue') },
+    { path: '/models/encoder', component: () => import('../models/EncoderPage.vue') },
     { path: '/threshold', component: () => import('../releases/ThresholdPage.vue') },
     { path: '/releases', component: () => import('../releases/ReleasesPage.vue') },
     {

@@ -10,15 +10,21 @@ export interface HeadSignals {
 }
 
 /** A domain's texts as an encoder reads them, in their order. */
-export type DomainVectors = Record<'units' | 'sections' | 'questions' | 'parts', EncodedText[]>
+export type DomainVectors = Record<
+  'units' | 'sections' | 'questions' | 'parts',
+  readonly EncodedText[]
+> & {
+  /** Questions as they are stored when they are taught; as they are asked where that is the same. */
+  taught?: readonly EncodedText[]
+}
 
 /** The same as the app computes them, from vectors as they are stored. */
 export function signalsUnder(
-  { units, sections, questions: asked, parts }: DomainVectors,
+  { units, sections, questions: asked, parts, taught = asked }: DomainVectors,
   domain: LearningDomain,
 ): Partial<Record<HeadName, HeadSignals>> {
   const table = (all: readonly EncodedText[]) => vectorTable(all.map(packVectors))
-  const tables = { units: table(units), sections: table(sections), asked: table(asked) }
+  const tables = { units: table(units), sections: table(sections), taught: table(taught) }
   const spans = (owner: Int32Array) =>
     domain.right[0]!.map((_, article) => ({
       first: owner.indexOf(article),
@@ -35,9 +41,9 @@ export function signalsUnder(
         ofSections[article]!.first,
         ofSections[article]!.length,
       ),
-      taught: new VectorRows(tables.asked, head, 0, 0),
+      taught: new VectorRows(tables.taught, head, 0, 0),
     }))
-    const questions = new VectorRows(tables.asked, head, 0, asked.length)
+    const questions = new VectorRows(tables.taught, head, 0, asked.length)
     return {
       signals: asked.map((whole, question) => {
         const own: AskedVectors = {

@@ -2,5 +2,7 @@ export { type LabelledDomain, type LearningDomain, learningDomain } from './doma
 export type { DomainVectors } from './headSignals.ts'
 export { type LearntRanking, learnRanking } from './learnRanking.ts'
 export * from './leaveOneOut.ts'
+export { type LeftOutFigures, leftOutFigures } from './leftOutFigures.ts'
 export { leadingDirections, narrowed } from './projection.ts'
+export { wordSignals } from '../wordSignals.ts'
 export { Products } from './products.ts'

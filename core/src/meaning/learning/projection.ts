@@ -4,7 +4,7 @@ import { Products } from './products.ts'
 
 const ROUNDS = 60
 /** So many numbers of vectors are multiplied at once. */
-const NUMBERS_AT_ONCE = 1_000_000
+const NUMBERS_AT_ONCE = 1_024_000
 
 /**
  * The directions along which vectors differ most, one after the other: what is left out of them tells hardly anything apart.

@@ -8,9 +8,10 @@ import {
   readQuestion,
   type ReleaseIndex,
 } from '@janua/core'
-import type { FindVectors } from '@janua/core/meaning'
+import type { KnownVectors } from '@janua/core/meaning'
 import type { Sequelize } from 'sequelize'
 import type { BackgroundAnswers } from '../../answering/backgroundAnswers.ts'
+import { understood } from '../../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../clock.ts'
 import { settingsAt } from '../../conversations/respond.ts'
@@ -74,12 +75,11 @@ export class Effects {
     const [, draft] = await this.both()
     const content = await this.inDraft(draft, item)
     // Any of the questions may be taught: what they mean is looked up once.
-    const known = await this.needs.engine.vectorsOf([
-      {
-        ...content,
-        phrasings: [...content.phrasings, ...(given ?? []), ...asked.map(({ text }) => text)],
-      },
-    ])
+    const wordings = [...content.phrasings, ...(given ?? []), ...asked.map(({ text }) => text)]
+    const known = await this.needs.engine.vectorsOf(
+      [{ ...content, phrasings: wordings }],
+      draft.index,
+    )
     const chosen = given ? [...given] : await this.choose(asked, { draft, content, known })
     const then = taught(draft.index, content, chosen, known)
     return {
@@ -99,7 +99,7 @@ export class Effects {
       most: ELSEWHERE,
     })
     const then = { ...content, ...edited }
-    const known = await this.needs.engine.vectorsOf([then])
+    const known = await this.needs.engine.vectorsOf([then], draft.index)
     return this.moved(asked, draft, changeIndex(draft.index, { ...known, put: [then] }), item)
   }
 
@@ -125,8 +125,8 @@ export class Effects {
       outcome === 'answered' ? sources[0] : undefined
     for (const each of asked) {
       await turns.give()
-      if (answering(this.ask(draft, then, each))?.item !== item) continue
-      const before = answering(this.ask(draft, draft.index, each))
+      if (answering(await this.ask(draft, then, each))?.item !== item) continue
+      const before = answering(await this.ask(draft, draft.index, each))
       if (before?.item === item) continue
       const { text, times } = each
       if (before) moved.taken.push({ text, times, from: before.title })
@@ -141,14 +141,14 @@ export class Effects {
       draft,
       content,
       known,
-    }: { draft: CompiledRelease; content: ContentItem; known: { vectors?: FindVectors } },
+    }: { draft: CompiledRelease; content: ContentItem; known: KnownVectors },
   ): Promise<string[]> {
     const turns = new Turns()
     const chosen: string[] = []
     const unanswered = async (index: ReleaseIndex, among: readonly LastAsked[]) => {
       const still: LastAsked[] = []
       for (const each of among) {
-        if (worthOf(this.ask(draft, index, each)) === 0) still.push(each)
+        if (worthOf(await this.ask(draft, index, each)) === 0) still.push(each)
         await turns.give()
       }
       return still
@@ -179,8 +179,8 @@ export class Effects {
     for (const each of asked) {
       said.push({
         each,
-        before: before && beforeIndex ? this.ask(before, beforeIndex, each) : null,
-        after: this.ask(after, afterIndex, each),
+        before: before && beforeIndex ? await this.ask(before, beforeIndex, each) : null,
+        after: await this.ask(after, afterIndex, each),
       })
       await turns.give()
     }
@@ -213,8 +213,9 @@ export class Effects {
     release: CompiledRelease,
     index: ReleaseIndex,
     asked: Pick<LastAsked, 'text' | 'door'>,
-  ): Answer {
-    return answerQuestion(index, asked.text, this.settingsFor(release, asked))
+  ): Promise<Answer> {
+    const settings = this.settingsFor(release, asked)
+    return understood(index, () => answerQuestion(index, asked.text, settings))
   }
 
   private settingsFor(release: CompiledRelease, { door }: Pick<LastAsked, 'door'>): AnswerSettings {
@@ -255,7 +256,7 @@ function taught(
   index: ReleaseIndex,
   content: ContentItem,
   phrasings: readonly string[],
-  known: { vectors?: FindVectors },
+  known: KnownVectors,
 ): ReleaseIndex {
   return changeIndex(index, {
     ...known,

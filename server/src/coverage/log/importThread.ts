@@ -8,7 +8,7 @@ import {
   readLogRow,
   type Trace,
 } from '@janua/core'
-import { parentPort, workerData } from 'node:worker_threads'
+import { type MessagePort, parentPort, workerData } from 'node:worker_threads'
 import type { CourtesyContent } from '@janua/contracts'
 import type { CompiledRelease, OpenDoor } from '../../answering/engineHost.ts'
 import { openShared } from '../../answering/meaningModels.ts'
@@ -25,6 +25,8 @@ export interface LogOrder {
   path: string
   zone: string
   now: Date
+  /** By which an encoder of the team's is asked. */
+  encoder: MessagePort
   release: {
     number: number
     blocks: IndexBlocks
@@ -38,7 +40,15 @@ export type LogReport = { done: number } | { ended: true }
 const AT_ONCE = 400
 const FAULTS_KEPT = 100
 
-const { address, id, path, zone, now, release: given } = (workerData as { order: LogOrder }).order
+const {
+  address,
+  id,
+  path,
+  zone,
+  now,
+  encoder,
+  release: given,
+} = (workerData as { order: LogOrder }).order
 const db = connect(address)
 const tables = { ...conversationTables(db), ...coverageTables(db) }
 try {
@@ -77,9 +87,10 @@ async function bringIn(): Promise<void> {
   const release = {
     ...given,
     key: '',
-    index: openShared(given.blocks),
+    index: openShared(given.blocks, encoder),
     content: [],
     routing: null,
+    encoder: null,
     glossary: [],
   } satisfies CompiledRelease
   const asked = new Map<string, readonly Response[]>()

@@ -82,6 +82,7 @@ export class LogImports {
           path: file.path,
           zone,
           now: clock.now(),
+          encoder: engine.port(),
           release,
         },
         upload,
@@ -137,7 +138,12 @@ export class LogImports {
   private run(order: LogOrder, upload: Upload): Promise<void> {
     const { events } = this.needs
     return new Promise<void>((done, failed) => {
-      const worker = startThread<LogOrder>(new URL('./importThread.ts', import.meta.url), order, {})
+      const worker = startThread<LogOrder>(
+        new URL('./importThread.ts', import.meta.url),
+        order,
+        {},
+        [order.encoder],
+      )
       worker.on('message', (report: LogReport) => {
         events.tell('logImport', { id: order.id })
         if ('ended' in report) done()

@@ -1,0 +1,76 @@
+import { rightAtPrecision } from '../maths/precision.ts'
+import { changeBetween, isAnswered, type JudgedAs, type ReplaySide } from './replay.ts'
+
+/** A question of the log as it is answered now and as it would be. */
+export interface TriedQuestion {
+  text: string
+  times: number
+  now: ReplaySide
+  then: ReplaySide
+  judged: JudgedAs
+  /** How right what comes first would be, were it answered, as people judged it, 0 to 1. */
+  judgedBest: JudgedAs
+}
+
+/** What became of questions, each counted as often as it was asked. */
+export interface TriedCounts {
+  right: number
+  wrong: number
+  /** Answered with what nobody judged. */
+  unreviewed: number
+  /** Asked back, or offered what may be meant. */
+  offered: number
+  silent: number
+}
+
+export interface EncoderTrial {
+  now: TriedCounts
+  then: TriedCounts
+  /** Of the judged: so many are right at the threshold under which 90 % of them are, each counted once. */
+  rightAt90: { now: number; then: number; judged: number }
+  /** Places of questions, the most asked first: good answers that are gone; answers that come anew; answers judged wrong that come anew. */
+  lost: number[]
+  gained: number[]
+  worse: number[]
+  stoodIn: number
+}
+
+/** What another encoder would have done to the questions of the log. */
+export function encoderTrial(tried: readonly TriedQuestion[]): EncoderTrial {
+  const order = [...tried.keys()].sort((a, b) => tried[b]!.times - tried[a]!.times)
+  const changes = tried.map(({ now, then, judged }) => changeBetween(now, then, judged))
+  const isWrong = ({ then, judged }: TriedQuestion) => isAnswered(then) && judged(then) === 0
+  const at90 = (which: 'now' | 'then') => {
+    const known = tried.flatMap((each) => {
+      const worth = each.judgedBest(each[which])
+      return worth === undefined ? [] : [{ p: each[which].best!.confidence, right: worth === 1 }]
+    })
+    return { right: rightAtPrecision(known, 0.9), judged: known.length }
+  }
+  const [now, then] = [at90('now'), at90('then')]
+  return {
+    now: countsOf(tried, 'now'),
+    then: countsOf(tried, 'then'),
+    rightAt90: { now: now.right, then: then.right, judged: now.judged },
+    lost: order.filter((i) => changes[i] === 'lost'),
+    gained: order.filter((i) => changes[i] === 'gained' && !isWrong(tried[i]!)),
+    worse: order.filter(
+      (i) =>
+        isWrong(tried[i]!) && !(isAnswered(tried[i]!.now) && tried[i]!.judged(tried[i]!.now) === 0),
+    ),
+    stoodIn: tried.filter(({ then }) => then.stoodIn).length,
+  }
+}
+
+function countsOf(tried: readonly TriedQuestion[], which: 'now' | 'then'): TriedCounts {
+  const counts: TriedCounts = { right: 0, wrong: 0, unreviewed: 0, offered: 0, silent: 0 }
+  for (const each of tried) counts[kindOf(each[which], each.judged)] += each.times
+  return counts
+}
+
+function kindOf(side: ReplaySide, judged: JudgedAs): keyof TriedCounts {
+  if (!isAnswered(side))
+    return side.outcome === 'suggested' || side.outcome === 'clarifying' ? 'offered' : 'silent'
+  const worth = judged(side)
+  return worth === undefined ? 'unreviewed' : worth >= 1 ? 'right' : 'wrong'
+}

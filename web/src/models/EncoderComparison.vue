@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import type { EncoderMoved, EncoderTrialResult } from '@janua/contracts'
+import { computed } from 'vue'
+import { count, day, sure, whole } from '../shell/format.ts'
+import { verdictOf } from './encoderSteps.ts'
+
+/** The same questions and checks under the encoder that ships and under one's own; lost good answers go first. */
+const { result } = defineProps<{ result: EncoderTrialResult }>()
+
+const ROWS = ['right', 'wrong', 'unreviewed', 'offered', 'silent'] as const
+const ROW_WORDS = {
+  right: 'answered, judged right',
+  wrong: 'answered, judged wrong',
+  unreviewed: 'answered, judged by nobody',
+  offered: 'asked back or offered',
+  silent: 'not answered',
+}
+const groups = computed(() =>
+  [
+    { name: 'Good answers lost', tone: 'bad', of: result.moved.lost, rows: result.lost },
+    { name: 'Wrong answers added', tone: 'bad', of: result.moved.worse, rows: result.worse },
+    { name: 'Answers gained', tone: 'good', of: result.moved.gained, rows: result.gained },
+  ].filter(({ rows }) => rows.length > 0),
+)
+const said = (side: EncoderMoved['now']) =>
+  side ? `${side.title}, sure ${sure(side.sure)}` : 'nothing'
+</script>
+
+<template>
+  <div class="stack" data-test="encoder-comparison">
+    <p class="verdict">
+      <strong>{{ verdictOf(result) }}</strong>
+    </p>
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">{{ whole(result.times) }} questions of four weeks</th>
+          <th scope="col">what ships</th>
+          <th scope="col">yours</th>
+        </tr>
+      </thead>
+      <tbody class="figures">
+        <tr v-for="row in ROWS" :key="row">
+          <th scope="row">{{ ROW_WORDS[row] }}</th>
+          <td>{{ whole(result.now.questions[row]) }}</td>
+          <td>{{ whole(result.then.questions[row]) }}</td>
+        </tr>
+        <tr>
+          <th scope="row">
+            right at 90 % precision, of {{ count(result.judged, 'judged question') }}
+          </th>
+          <td>{{ whole(result.now.rightAt90) }}</td>
+          <td>{{ whole(result.then.rightAt90) }}</td>
+        </tr>
+        <tr>
+          <th scope="row">checks that pass</th>
+          <td>
+            {{ result.now.checks.passed }} of
+            {{ result.now.checks.passed + result.now.checks.failed }}
+          </td>
+          <td>
+            {{ result.then.checks.passed }} of
+            {{ result.then.checks.passed + result.then.checks.failed }}
+          </td>
+        </tr>
+        <tr>
+          <th scope="row">an answer takes (median)</th>
+          <td>{{ whole(Math.round(result.now.medianMilliseconds)) }} ms</td>
+          <td>{{ whole(Math.round(result.then.medianMilliseconds)) }} ms</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="small quiet">
+      {{ count(result.asked, 'wording') }}, compared on {{ day(result.at) }}. Judged is what people
+      judged of today’s answers: what only your encoder finds, nobody has judged yet. It would read
+      about {{ count(result.monthly, 'question') }} a month<template v-if="result.stoodIn"
+        >. For {{ count(result.stoodIn, 'wording') }} it did not answer, and the one that ships
+        stood in</template
+      >.
+    </p>
+    <details v-if="result.brokenChecks.length" open>
+      <summary class="bad">Checks that would fail: {{ result.brokenChecks.length }}</summary>
+      <ul>
+        <li v-for="check in result.brokenChecks" :key="check" class="small">{{ check }}</li>
+      </ul>
+    </details>
+    <details v-for="group in groups" :key="group.name" :open="group.name === groups[0]!.name">
+      <summary :class="group.tone">{{ group.name }}: {{ group.of }}</summary>
+      <ul>
+        <li v-for="row in group.rows" :key="row.text" class="small">
+          <span class="grow"
+            >{{ row.text }} <span v-if="row.times > 1" class="quiet">× {{ row.times }}</span></span
+          >
+          <span class="quiet">{{ said(row.now) }} → {{ said(row.then) }}</span>
+        </li>
+      </ul>
+      <p v-if="group.of > group.rows.length" class="small quiet">
+        The {{ group.rows.length }} most asked are shown.
+      </p>
+    </details>
+  </div>
+</template>
+
+<style scoped>
+.verdict {
+  font-size: 18px;
+}
+table {
+  border-collapse: collapse;
+  max-width: 640px;
+}
+th,
+td {
+  text-align: right;
+  padding: 5px 12px 5px 0;
+  border-bottom: 1px solid var(--line);
+  font-weight: 400;
+}
+th:first-child {
+  text-align: left;
+}
+thead th {
+  border-color: var(--ink);
+  font-weight: 600;
+}
+summary {
+  cursor: pointer;
+}
+.bad {
+  color: var(--brick);
+}
+.good {
+  color: var(--moss);
+}
+ul {
+  list-style: none;
+  padding: 0;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+}
+</style>
