@@ -27,6 +27,8 @@ const PAGES = [
   '/health',
   '/health?show=copy',
   '/doors',
+  '/models',
+  '/models/encoder',
   '/rehearsal',
   '/checks',
   '/replay',

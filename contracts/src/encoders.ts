@@ -49,6 +49,8 @@ export interface EncoderTrialSide {
 }
 export interface EncoderTrialResult {
   at: string
+  /** The id of the encoder that was compared. */
+  encoder: string
   /** Distinct questions, and how often they were asked. */
   asked: number
   times: number

@@ -37,8 +37,7 @@ function tried(
     times,
     now,
     then,
-    judged: ({ place }) => worth(place?.item),
-    judgedBest: ({ best }) => worth(best?.item),
+    judged: ({ best }) => worth(best?.item),
   }
 }
 

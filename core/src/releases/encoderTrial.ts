@@ -7,9 +7,8 @@ export interface TriedQuestion {
   times: number
   now: ReplaySide
   then: ReplaySide
+  /** How right the passage that comes first is, as people judged it, whatever of it is shown. */
   judged: JudgedAs
-  /** How right what comes first would be, were it answered, as people judged it, 0 to 1. */
-  judgedBest: JudgedAs
 }
 
 /** What became of questions, each counted as often as it was asked. */
@@ -42,7 +41,7 @@ export function encoderTrial(tried: readonly TriedQuestion[]): EncoderTrial {
   const isWrong = ({ then, judged }: TriedQuestion) => isAnswered(then) && judged(then) === 0
   const at90 = (which: 'now' | 'then') => {
     const known = tried.flatMap((each) => {
-      const worth = each.judgedBest(each[which])
+      const worth = each.judged(each[which])
       return worth === undefined ? [] : [{ p: each[which].best!.confidence, right: worth === 1 }]
     })
     return { right: rightAtPrecision(known, 0.9), judged: known.length }

@@ -133,7 +133,9 @@ const share = ({ done, of }: { done: number; of: number }) =>
           <span class="number" aria-hidden="true">{{ step.state === 'done' ? '✓' : i + 1 }}</span>
           <div class="grow stack">
             <h2>{{ STEP_WORDS[step.name].name }}</h2>
-            <p class="small quiet">{{ STEP_WORDS[step.name].does }}</p>
+            <p v-if="step.state !== 'done'" class="small quiet">
+              {{ STEP_WORDS[step.name].does }}
+            </p>
             <template v-if="step.name === 'connect' && view.found">
               <p data-test="encoder-found">
                 <strong>{{ view.found.name }}</strong> in {{ view.source!.where }}:

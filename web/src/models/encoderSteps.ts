@@ -44,13 +44,8 @@ export function headlineOf(view: EncoderView): string {
     : 'Your encoder can be compared with the one that ships'
 }
 
-/** What would change, in a few words. */
-export function verdictOf({ now, then }: EncoderTrialResult): string {
-  const [a, b] = [now.questions, then.questions]
-  const change = (by: number, one: string) =>
-    by === 0
-      ? `as many ${one}s`
-      : `${count(Math.abs(by), `${by > 0 ? 'more' : 'fewer'} ${one}`, `${by > 0 ? 'more' : 'fewer'} ${one}s`)}`
-  const answered = (each: typeof a) => each.right + each.wrong + each.unreviewed
-  return `${change(answered(b) - answered(a), 'answer')}, ${change(b.wrong - a.wrong, 'wrong one')}`
+/** What would change, in a few words; what is lost goes first. */
+export function verdictOf({ moved: { lost, worse, gained } }: EncoderTrialResult): string {
+  const wrong = worse > 0 ? `, ${count(worse, 'wrong one')} added` : ''
+  return `${count(lost, 'good answer')} lost${wrong}, ${gained} gained`
 }

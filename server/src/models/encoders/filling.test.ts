@@ -46,10 +46,11 @@ class MadeUpEncoder {
 }
 
 describe('having everything read', () => {
-  const content = Array.from(
-    { length: ARTICLES },
-    (_, i): ContentPin => ({ item: i + 1, revision: i + 1, kind: 'article' }),
-  )
+  const content = Array.from({ length: ARTICLES }, (_, i): ContentPin => ({
+    item: i + 1,
+    revision: i + 1,
+    kind: 'article',
+  }))
   let filled = 0
   const fillingOf = (encoder: MadeUpEncoder) =>
     new Filling({

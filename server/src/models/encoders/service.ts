@@ -135,18 +135,23 @@ export class Encoders {
     }
   }
 
+  /** The id of the encoder that is connected. */
+  get current(): string | null {
+    return this.connected?.id ?? null
+  }
+
   /** The encoder that runs now, learnt. @throws ENCODER_FAILED when there is none */
   async ready(): Promise<LearntEncoder> {
-    const learnt = this.connected && (await this.learnt(this.connected.id))
-    if (!learnt) throw problem('ENCODER_FAILED', this.fault ?? 'It has not been learnt yet.')
+    const { id } = this.open()
+    const learnt = await this.learnt(id)
+    if (!learnt) throw problem('ENCODER_FAILED', 'It has not been learnt yet.')
     return learnt
   }
 
   /** Learns how the encoder ranks, in the background; then everything is read. @throws when it does not run, or that is done already */
   async learn(actor: Actor): Promise<void> {
     if (this.learning) throw problem('INVALID', 'It is being learnt already.')
-    if (!this.connected) throw problem('ENCODER_FAILED', this.fault ?? 'None is connected.')
-    const { encoder, id } = this.connected
+    const { encoder, id } = this.open()
     this.problem = null
     this.learning = { step: 'reading', done: 0, of: 0, secondsLeft: null }
     this.learningBegan = performance.now()
@@ -242,6 +247,12 @@ export class Encoders {
       this.fault = faultOf(cause)
       if (!this.connected) this.needs.attached.stop()
     }
+  }
+
+  /** @throws ENCODER_FAILED while none is connected */
+  private open(): Connected {
+    if (!this.connected) throw problem('ENCODER_FAILED', this.fault ?? 'It is not connected yet.')
+    return this.connected
   }
 
   private async learnNow(encoder: Encoder, id: string): Promise<void> {

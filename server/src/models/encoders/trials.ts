@@ -58,10 +58,12 @@ export class EncoderTrials {
 
   async view(): Promise<EncoderView['trial']> {
     const stored = (await this.needs.tables.settings.findByPk(RESULT))?.value
+    const result = (stored as EncoderTrialResult | undefined) ?? null
     return {
       running: this.running,
       problem: this.problem,
-      result: (stored as EncoderTrialResult | undefined) ?? null,
+      // What another one came to tells nothing of this one.
+      result: result?.encoder === this.needs.encoders.current ? result : null,
     }
   }
 
@@ -104,8 +106,7 @@ export class EncoderTrials {
       times: timesOf(asked),
       now: sides[i]![0],
       then: sides[i]![1],
-      judged: standing.judgedAs(asked.norm),
-      judgedBest: (side) => {
+      judged: (side) => {
         const row = standing.judgementOfBest(asked.norm, side)
         return row && (VERDICT_WORTH[row.verdict] ?? undefined)
       },
@@ -128,6 +129,7 @@ export class EncoderTrials {
     })
     return {
       at: at.toISOString(),
+      encoder: then.encoder!.id,
       asked: cases.length,
       times: tried.reduce((sum, { times }) => sum + times, 0),
       judged: came.rightAt90.judged,
@@ -212,5 +214,5 @@ export class EncoderTrials {
 
 function shownOf({ outcome, place, best, confidence }: ReplaySide): EncoderMoved['now'] {
   const shown = outcome === 'answered' ? place : best
-  return shown ? { title: shown.title, sure: confidence } : null
+  return shown ? { title: [shown.title, ...shown.path].join(' › '), sure: confidence } : null
 }
