@@ -55,7 +55,7 @@ export class FoldEngine {
     }
   }
 
-  private vectorsOf(text: string): Uint8Array {
+  vectorsOf(text: string): Uint8Array {
     const known = this.vectors.get(text)
     if (known) return known
     const made = packVectors(this.models.en!.sentences!.encode([text])[0]!)
@@ -74,17 +74,23 @@ export function askJanua(
   domain: NaturalDomain,
   { ask }: Prepared = prepared(domain),
 ): NaturalResult[] {
-  return domain.questions.map((question) => {
-    const answer = ask(question)
-    const order = [...new Set(answer?.trace.candidates.map(({ item }) => item) ?? [])]
-    const answered = answer?.outcome === 'answered'
-    return {
-      ...placed(domain, question, order),
-      confidence: answer?.trace.candidates[0]?.confidence ?? 0,
-      answered,
-      right: answered && question.settledBy.has(answer.sources[0]?.item ?? -1),
-    }
-  })
+  return domain.questions.map((question) => resultOf(domain, question, ask(question)))
+}
+
+/** What an answer to a question came to. */
+export function resultOf(
+  domain: NaturalDomain,
+  question: NaturalQuestion,
+  answer: Answer | undefined,
+): NaturalResult {
+  const order = [...new Set(answer?.trace.candidates.map(({ item }) => item) ?? [])]
+  const answered = answer?.outcome === 'answered'
+  return {
+    ...placed(domain, question, order),
+    confidence: answer?.trace.candidates[0]?.confidence ?? 0,
+    answered,
+    right: answered && question.settledBy.has(answer.sources[0]?.item ?? -1),
+  }
 }
 
 /** The same of a search library; its scores are no confidence, and it answers nothing by itself. */

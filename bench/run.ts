@@ -14,6 +14,7 @@ import { logSuite } from './suites/log.ts'
 import { loopSuite } from './suites/loop.ts'
 import { meaningSuite } from './suites/meaning.ts'
 import { naturalSuite } from './suites/natural.ts'
+import { encoderFigures, sourceOf } from './suites/naturalEncoder.ts'
 import { opinionFigures } from './suites/naturalOpinion.ts'
 import { refuseSuite } from './suites/refuse.ts'
 import { loadSuite } from './suites/load.ts'
@@ -29,7 +30,8 @@ import { waitSuite } from './suites/wait.ts'
 
 /**
  * The one home of every measurement: `npm run bench [-- SUITE] [-- --json] [-- --docs]`; with --docs the figures are written into docs/engine.md.
- * `natural --language-model URL [--language-model-name NAME]` asks a language model of one's own for its second opinion.
+ * `natural --language-model URL [--language-model-name NAME]` asks a language model of one's own for its second opinion,
+ * `natural --encoder DIR|URL [--encoder-name NAME]` measures an encoder of one's own beside the one that ships.
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
 const SUITES = {
@@ -134,6 +136,8 @@ const { values, positionals } = parseArgs({
   options: {
     json: { type: 'boolean', default: false },
     docs: { type: 'boolean', default: false },
+    encoder: { type: 'string' },
+    'encoder-name': { type: 'string', default: 'encoder' },
     'language-model': { type: 'string' },
     'language-model-name': { type: 'string', default: 'stand-in' },
   },
@@ -147,17 +151,26 @@ if (unknown) {
   )
   process.exit(1)
 }
-const url = values['language-model']
-/** With a language model, `natural` tells what its second opinion is worth instead. */
-const suiteOf = (name: string) =>
-  url && name === 'natural'
-    ? () =>
-        opinionFigures({
+/** With models of one's own, `natural` tells what they gain instead. */
+async function withModels(): Promise<Figure[]> {
+  const { encoder, 'language-model': url } = values
+  const { MODEL_ENCODER_KEY, LANGUAGE_MODEL_KEY } = process.env
+  return [
+    ...(encoder
+      ? await encoderFigures(sourceOf(encoder, values['encoder-name'], MODEL_ENCODER_KEY))
+      : []),
+    ...(url
+      ? await opinionFigures({
           url,
           model: values['language-model-name'],
-          ...(process.env.LANGUAGE_MODEL_KEY && { key: process.env.LANGUAGE_MODEL_KEY }),
+          ...(LANGUAGE_MODEL_KEY && { key: LANGUAGE_MODEL_KEY }),
         })
-    : SUITES[name as keyof typeof SUITES]
+      : []),
+  ]
+}
+const hasModels = values.encoder !== undefined || values['language-model'] !== undefined
+const suiteOf = (name: string) =>
+  hasModels && name === 'natural' ? withModels : SUITES[name as keyof typeof SUITES]
 const figures: Figure[] = []
 for (const name of wanted)
   for (const figure of await suiteOf(name)(run)) {

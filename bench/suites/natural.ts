@@ -32,7 +32,7 @@ const atLeast = (en: number, de: number): Measure['limit'] => ({
 const NONE: Measure['limit'] = { en: null, de: null }
 
 /** Over single questions; what is asked after another message is counted apart. */
-const MEASURES: Measure[] = [
+export const MEASURES: Measure[] = [
   { name: 'right article first', figure: first, limit: atLeast(0.57, 0.5) },
   { name: 'right article among three', figure: amongThree, limit: atLeast(0.78, 0.68) },
   { name: 'AUROC of the confidence', figure: auroc, limit: NONE },
@@ -85,7 +85,7 @@ export async function naturalSuite(): Promise<Figure[]> {
   return figures
 }
 
-function figureOf({
+export function figureOf({
   subject,
   language,
   measure: { name, figure, limit },

@@ -13,6 +13,8 @@ export interface Happenings {
     visitor: number
     listed?: boolean
   }
+  /** The assistant's answer as far as it has been written. */
+  saying: { visitor: number; text: string }
   /** Somebody writes in a conversation. */
   typing: { conversation: number; who: 'visitor' | 'agent'; name: string }
   /** Visitors get another release. */

@@ -40,6 +40,7 @@ const {
   say,
   act,
   forget,
+  saying,
   typing,
 } = useThread(key)
 const source = shallowRef<Source>()
@@ -242,6 +243,9 @@ const clock = (at: string) =>
       >
         <p>{{ message.text }}</p>
         <span class="quiet">{{ offline ? words.notSent : words.sending }}</span>
+      </div>
+      <div v-if="saying" class="assistant saying" aria-hidden="true" data-test="saying">
+        <p v-for="(line, i) in saying.split(/\n+/)" :key="i">{{ line }}</p>
       </div>
       <p v-if="waitsForAnswer || agentWrites" class="writes" data-test="writing">
         <i /><i /><i /><span>{{ agentWrites ? words.writes(agentWrites) : words.thinking }}</span>

@@ -171,6 +171,16 @@ describe('the visitor’s thread', () => {
           : browser.askedOf('/person').map(({ method }) => method),
       ).to.eql(what === 'says something' ? ['hello'] : ['POST', 'POST'])
     })
+  it('shows the beginning of an answer until the answer is there', async () => {
+    const thread = await opened()
+    await thread.say('one')
+    ;(heard.get('saying') as (said: { text: string }) => void)({ text: 'Cats may' })
+    expect(thread.saying.value).to.equal('Cats may')
+    door.put({ text: 'Cats may come along.' })
+    heard.get('conversation')!()
+    await later()
+    expect(thread.saying.value).to.equal('')
+  })
   it('is not put back by an answer that comes late', async () => {
     const thread = await opened()
     await thread.say('one')

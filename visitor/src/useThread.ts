@@ -40,6 +40,8 @@ export function useThread(key: string, connect: typeof io = io) {
   const offline = ref(false)
   const refusal = ref('')
   const agentWrites = ref<string>()
+  /** The beginning of an answer that is still being written. */
+  const saying = ref('')
   const missing = ref(false)
   let socket: Socket | undefined
   let retry: number | undefined
@@ -75,7 +77,10 @@ export function useThread(key: string, connect: typeof io = io) {
     // Forgotten meanwhile: what comes late is nobody's.
     if (recall(tokenName) !== asker) return
     if (isNewer(fresh, thread.value)) thread.value = fresh
-    if (fresh.messages.at(-1)?.author !== 'visitor') agentWrites.value = undefined
+    if (fresh.messages.at(-1)?.author !== 'visitor') {
+      agentWrites.value = undefined
+      saying.value = ''
+    }
     offline.value = false
     tellSeen()
   }
@@ -194,6 +199,7 @@ export function useThread(key: string, connect: typeof io = io) {
     })
     socket.on('connect', () => void refresh().then(flush, () => undefined))
     socket.on('conversation', () => void refresh().catch(() => undefined))
+    socket.on('saying', ({ text }: { text: string }) => (saying.value = text))
     socket.on('gone', () => void refresh().catch(handled))
     socket.on('disconnect', () => (offline.value = true))
     socket.on('typing', ({ name }: { name?: string }) => {
@@ -242,6 +248,7 @@ export function useThread(key: string, connect: typeof io = io) {
     offline,
     refusal,
     agentWrites,
+    saying,
     missing,
     start,
     say,

@@ -162,7 +162,7 @@ function attachedTexts(items: readonly ContentItem[], models: MeaningModels): st
  * What was asked, as an encoder reads it. What it has not read yet is noted: who asked has it read and asks again, as nothing waits within the
  * engine.
  */
-class AskedTexts implements Sentences {
+export class AskedTexts implements Sentences {
   private readonly kept = new Map<string, EncodedText>()
   private readonly wanted = new Set<string>()
   private restsUntil = 0

@@ -82,6 +82,36 @@ describe('rewording', () => {
       )
       expect(row!.trace.rewriting).to.include({ came: 'refused', fault: 'a not' })
     })
+    describe('while it is being written', () => {
+      const written = async (fault: string | null) => {
+        standIn.fail(fault)
+        const shown: string[] = []
+        const end = janua.events.on('saying', ({ text }) => shown.push(text))
+        const { text } = await answerTo('Can I bring my cat?')
+        end()
+        return { shown, text }
+      }
+      it('is shown sentence by sentence, each supported, and ends as what was shown', async () => {
+        const { shown, text } = await written(null)
+        expect(shown[0]).to.equal('Cats can stay in a cabin, free on the night boat.')
+        expect(shown.length).to.be.greaterThan(1)
+        for (const beginning of shown) expect(text.startsWith(beginning)).to.equal(true)
+      })
+      it('shows nothing of a sentence that its source does not support, nor of what follows', async () => {
+        const honest = (await written(null)).text
+        for (const fault of UNTRUE) {
+          const { shown, text } = await written(fault)
+          for (const beginning of shown)
+            expect(honest.startsWith(beginning), `${fault}: ${beginning}`).to.equal(true)
+          expect(text, fault).to.contain('cats may stay in a cabin, free of charge')
+          await answerTo('Does my parrot need a ticket?')
+        }
+      })
+      it('shows nothing where the reply gives away what it was told', async () => {
+        const { shown } = await written('prompt leak')
+        expect(shown).to.eql([])
+      })
+    })
     for (const fault of FAULTS)
       it(`shows the source's own words when the rewriter has this fault: ${fault}`, async () => {
         // One that works in between, so that it is not left alone for failing three times in a row.

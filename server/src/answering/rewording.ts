@@ -21,6 +21,8 @@ interface Told {
   release: CompiledRelease
   door: OpenDoor
   language: 'en' | 'de'
+  /** Is given the beginning of an answer while the rest is being written: whole sentences, each of which its source supports. */
+  onSupported?: (text: string) => void
 }
 
 /** After so many failures in a row it is left alone for a while, so that no visitor waits in vain. */
@@ -38,7 +40,10 @@ export class Rewording {
 
   /** The responses with their final words; with the rewriter down, as they were. */
   async worded(responses: readonly Response[], told: Told): Promise<Response[]> {
-    return Promise.all(responses.map((response) => this.word(response, told)))
+    // Of several answers at once none is shown before the others.
+    const { onSupported, ...rest } = told
+    const each = responses.length === 1 ? told : rest
+    return Promise.all(responses.map((response) => this.word(response, each)))
   }
 
   private async word(response: Response, told: Told): Promise<Response> {
@@ -75,11 +80,17 @@ export class Rewording {
   ): Promise<Response> {
     const { blocks } = response.data!
     const text = blocksText(blocks)
-    const asked = await this.ask(response, told, [
-      { title: cited.title, path: cited.passage.path, text },
-    ])
+    // The source's language, whatever the visitor's window speaks.
+    const language = guessLanguage(text, told.release.index.language)
+    const asked = await this.ask(
+      response,
+      told,
+      [{ title: cited.title, path: cited.passage.path, text }],
+      told.onSupported &&
+        supportedOnly(told.onSupported, (said) => ground(said, [cited], language)),
+    )
     if ('reason' in asked) return traced(response, { came: 'failed', reason: asked.reason })
-    const checked = ground(asked.text, [cited], guessLanguage(text, told.release.index.language)) // the source's language, whatever the visitor's window speaks
+    const checked = ground(asked.text, [cited], language)
     const { milliseconds, tokens } = asked
     if (!ENDED.test(asked.text))
       return traced(response, { came: 'failed', reason: 'its reply ended in the middle' })
@@ -135,17 +146,15 @@ export class Rewording {
     { question }: Response,
     { door, language }: Told,
     passages: RewriteOrder['passages'],
+    onText?: (text: string) => void,
   ): Promise<{ text: string; tokens: number; milliseconds: number } | { reason: string }> {
     const { length, rewriting } = door.rules
     const began = performance.now()
     try {
-      const { text, tokens } = await this.needs.rewriter!.rewrite({
-        question: question!.text,
-        language,
-        tone: rewriting.tone,
-        length,
-        passages,
-      })
+      const { text, tokens } = await this.needs.rewriter!.rewrite(
+        { question: question!.text, language, tone: rewriting.tone, length, passages },
+        onText,
+      )
       this.failures = 0
       return { text, tokens, milliseconds: Math.round(performance.now() - began) }
     } catch (cause) {
@@ -161,6 +170,31 @@ export class Rewording {
   private now(): number {
     return this.needs.now?.() ?? Date.now()
   }
+}
+
+/** Passes on what has come up to its last whole sentence, each time there is more, until a sentence is not supported. */
+function supportedOnly(
+  show: (text: string) => void,
+  check: (said: string) => ReturnType<typeof ground>,
+): (text: string) => void {
+  let shown = 0
+  let isOver = false
+  return (text) => {
+    if (isOver) return
+    const whole = text.slice(0, lastEnd(text))
+    if (whole.length <= shown) return
+    isOver = !isGrounded(check(whole))
+    shown = whole.length
+    if (!isOver) show(whole)
+  }
+}
+
+/** Where the last sentence ends that something follows: whether a stop at the very end is one is not known yet. */
+function lastEnd(text: string): number {
+  let end = 0
+  for (const match of text.matchAll(/[.!?…][\p{Pe}\p{Pf}"']*(?=\s)/gu))
+    end = match.index + match[0].length
+  return end
 }
 
 /** Steps, tables and code are shown as they stand: rewording them loses their form. */

@@ -20,6 +20,9 @@ export interface Rewritten {
 export interface Rewriter {
   /** Whether it is to be asked at all, for answers from passages or from elsewhere. */
   isOn(from: 'passages' | 'elsewhere'): Promise<boolean>
-  /** @throws {Error} with a reason in plain words when nothing usable comes back in time */
-  rewrite(order: RewriteOrder): Promise<Rewritten>
+  /**
+   * @param onText is given all that has come so far, again and again while it comes
+   * @throws {Error} with a reason in plain words when nothing usable comes back in time
+   */
+  rewrite(order: RewriteOrder, onText?: (text: string) => void): Promise<Rewritten>
 }

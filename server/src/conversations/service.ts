@@ -235,7 +235,7 @@ export class Conversations {
     // Wording an answer may take seconds: it is done before the conversation is locked, and done without when that changed meanwhile.
     const prepared =
       conversation.state === 'assistant' || conversation.state === 'closed'
-        ? await this.prepared(conversation.id, said)
+        ? await this.prepared(conversation, said)
         : undefined
     const work = async (locked: Row<ConversationRow>, transaction: Transaction) => {
       if (await threads.sentBefore(locked.id, clientId, transaction)) return
@@ -271,16 +271,19 @@ export class Conversations {
   }
 
   private async prepared(
-    conversation: number,
+    { id, visitorId }: Pick<ConversationRow, 'id' | 'visitorId'>,
     said: SaidNow,
   ): Promise<{ before: number | null; responses: Response[] }> {
-    const before = await this.lastQuestion(conversation)
+    const before = await this.lastQuestion(id)
     const own = await understood(said.release.index, () => this.responses(said, before))
     const opinions = await this.needs.secondOpinion.on(own, said)
     const decided = opinions.length > 0 ? this.responses({ ...said, opinions }, before) : own
     return {
       before: before?.id ?? null,
-      responses: await this.needs.rewording.worded(decided, said),
+      responses: await this.needs.rewording.worded(decided, {
+        ...said,
+        onSupported: (text) => this.needs.events.tell('saying', { visitor: visitorId, text }),
+      }),
     }
   }
 

@@ -77,6 +77,10 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
       ]
       io.to(rooms).emit('conversation', { id })
     }),
+    events.on(
+      'saying',
+      ({ visitor, text }) => void io.to(`visitor:${visitor}`).emit('saying', { text }),
+    ),
     events.on('taught', (detail) => void io.to('team').emit('taught', detail)),
     events.on('presence', (detail) => void io.to('team').emit('presence', detail)),
     events.on(

@@ -199,7 +199,16 @@ export class ModelUses {
   async ask(
     use: ModelUse,
     material: object,
-    { actor, isTrial = false }: { actor?: Actor | undefined; isTrial?: boolean } = {},
+    {
+      actor,
+      isTrial = false,
+      onText,
+    }: {
+      actor?: Actor | undefined
+      isTrial?: boolean
+      /** Is given what has come so far, while nothing in it gives away what the model was told. */
+      onText?: ((text: string) => void) | undefined
+    } = {},
   ): Promise<Reply> {
     const { connection, uses, isStopped } = await this.standing()
     const settings = uses[use]
@@ -215,14 +224,23 @@ export class ModelUses {
     let completion: Completion | undefined
     let fault: string | null
     try {
+      let came = ''
       completion = await this.reach(
         { ...connection, model },
         settings.timeoutSeconds * 1_000,
-      ).complete(messages, {
-        maxTokens: settings.maxTokens,
-        temperature: settings.temperature,
-        ...(schema && { schema }),
-      })
+      ).complete(
+        messages,
+        {
+          maxTokens: settings.maxTokens,
+          temperature: settings.temperature,
+          ...(schema && { schema }),
+        },
+        undefined,
+        (piece) => {
+          came += piece
+          if (onText && !leaks(came, use)) onText(masking.restore(came.trimStart()))
+        },
+      )
       fault = completion.isCut
         ? 'Its reply was longer than allowed.'
         : leaks(completion.text, use)

@@ -5,9 +5,9 @@ import type { ModelUses } from './modelUses.ts'
 export function wordingBy(uses: Pick<ModelUses, 'ask' | 'isOn'>): Rewriter {
   return {
     isOn: (from) => uses.isOn(from === 'passages' ? 'wording' : 'elsewhere'),
-    rewrite: ({ passages, ...about }) =>
+    rewrite: ({ passages, ...about }, onText) =>
       passages.length > 0
-        ? uses.ask('wording', { ...about, passages })
+        ? uses.ask('wording', { ...about, passages }, { onText })
         : uses.ask('elsewhere', about),
   }
 }
