@@ -23,6 +23,8 @@ export interface ReleaseRow {
   live: boolean
   changes: { kind: ItemKind; title: string; type: 'added' | 'edited' | 'removed' }[]
   articles: number
+  /** The team's encoder that it was made for; null for the one that ships. */
+  encoder: string | null
   /** Why it was published although checks failed or good answers were lost. */
   because: string | null
   /** How the checks stood when it was published. */

@@ -41,7 +41,7 @@ export class Rewording {
   /** The responses with their final words; with the rewriter down, as they were. */
   async worded(responses: readonly Response[], told: Told): Promise<Response[]> {
     // Of several answers at once none is shown before the others.
-    const { onSupported, ...rest } = told
+    const { onSupported: _onSupported, ...rest } = told
     const each = responses.length === 1 ? told : rest
     return Promise.all(responses.map((response) => this.word(response, each)))
   }

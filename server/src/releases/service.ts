@@ -1,5 +1,6 @@
 import type {
   Audience,
+  EncoderContent,
   OpenRelease,
   Proof,
   PublishInput,
@@ -163,12 +164,13 @@ export class Releases {
       live.read(),
       this.sizes(),
     ])
-    const [coverage, redacted] = await Promise.all([
+    const [coverage, redacted, encoders] = await Promise.all([
       coverageByRelease(
         db,
         releases.map(({ id }) => id),
       ),
       this.redacted(),
+      this.encoders(),
     ])
     return Promise.all(
       releases.map(async ({ id, note, createdBy, createdAt, changes, because, proof }) => ({
@@ -183,6 +185,7 @@ export class Releases {
           type,
         })),
         articles: sizes.get(id) ?? 0,
+        encoder: encoders.get(id) ?? null,
         because,
         checks: proof?.checks
           ? { passed: proof.checks.passed, failed: proof.checks.failed.length }
@@ -352,6 +355,20 @@ export class Releases {
       { type: QueryTypes.SELECT },
     )
     return new Set(rows.map(({ release_id }) => release_id))
+  }
+
+  /** Names of the encoders that releases were made for, where it is not the one that ships. */
+  private async encoders(): Promise<Map<number, string>> {
+    const rows = await this.needs.db.query<{ release_id: number; content: string }>(
+      "SELECT r.release_id, v.content FROM items i JOIN release_items r ON r.item_id = i.id JOIN revisions v ON v.id = r.revision_id WHERE i.kind = 'encoder'",
+      { type: QueryTypes.SELECT },
+    )
+    return new Map(
+      rows.map(({ release_id, content }) => [
+        release_id,
+        (JSON.parse(content) as EncoderContent).name,
+      ]),
+    )
   }
 
   private async sizes(): Promise<Map<number, number>> {

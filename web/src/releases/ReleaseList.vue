@@ -53,6 +53,7 @@ const SIGNS = { added: '+', edited: '~', removed: '−' }
             {{ count(release.changes.length, 'change') }}</button><template v-if="release.checks">
             · checks {{ release.checks.passed }} of
             {{ release.checks.passed + release.checks.failed }}</template
+          ><template v-if="release.encoder"> · encoder {{ release.encoder }}</template
           ><template v-if="release.redacted">
             ·
             <span title="A visitor asked to be forgotten; their words were taken out"

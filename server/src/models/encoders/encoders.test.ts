@@ -132,6 +132,7 @@ describe('an encoder of the team’s', function () {
     await publishAll(janua)
     expect((await view()).live).to.eql(draft)
     const [release] = (await lead.get('/releases').expect(200)).body as ReleaseRow[]
+    expect(release!.encoder).to.equal(found!.name)
     expect(release!.changes).to.eql([{ kind: 'encoder', title: found!.name, type: 'added' }])
   })
   it('answers visitors from then on, and reads a question once', async () => {
