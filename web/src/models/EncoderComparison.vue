@@ -3,6 +3,7 @@ import type { EncoderMoved, EncoderTrialResult } from '@janua/contracts'
 import { computed } from 'vue'
 import { count, day, sure, whole } from '../shell/format.ts'
 import { verdictOf } from './encoderSteps.ts'
+import MovedAnswers from './MovedAnswers.vue'
 
 /** The same questions and checks under the encoder that ships and under one's own; lost good answers go first. */
 const { result } = defineProps<{ result: EncoderTrialResult }>()
@@ -17,9 +18,14 @@ const ROW_WORDS = {
 }
 const groups = computed(() =>
   [
-    { name: 'Good answers lost', tone: 'bad', of: result.moved.lost, rows: result.lost },
-    { name: 'Wrong answers added', tone: 'bad', of: result.moved.worse, rows: result.worse },
-    { name: 'Answers gained', tone: 'good', of: result.moved.gained, rows: result.gained },
+    { name: 'Good answers lost', tone: 'bad' as const, of: result.moved.lost, rows: result.lost },
+    {
+      name: 'Wrong answers added',
+      tone: 'bad' as const,
+      of: result.moved.worse,
+      rows: result.worse,
+    },
+    { name: 'Answers gained', tone: 'good' as const, of: result.moved.gained, rows: result.gained },
   ].filter(({ rows }) => rows.length > 0),
 )
 const said = (side: EncoderMoved['now']) =>
@@ -31,7 +37,7 @@ const said = (side: EncoderMoved['now']) =>
     <p class="verdict">
       <strong>{{ verdictOf(result) }}</strong>
     </p>
-    <table>
+    <table class="compared">
       <thead>
         <tr>
           <th scope="col">{{ whole(result.times) }} questions of four weeks</th>
@@ -79,25 +85,17 @@ const said = (side: EncoderMoved['now']) =>
       >.
     </p>
     <details v-if="result.brokenChecks.length" open>
-      <summary class="bad">Checks that would fail: {{ result.brokenChecks.length }}</summary>
+      <summary>Checks that would fail: {{ result.brokenChecks.length }}</summary>
       <ul>
         <li v-for="check in result.brokenChecks" :key="check" class="small">{{ check }}</li>
       </ul>
     </details>
-    <details v-for="group in groups" :key="group.name" :open="group.name === groups[0]!.name">
-      <summary :class="group.tone">{{ group.name }}: {{ group.of }}</summary>
-      <ul>
-        <li v-for="row in group.rows" :key="row.text" class="small">
-          <span class="grow"
-            >{{ row.text }} <span v-if="row.times > 1" class="quiet">× {{ row.times }}</span></span
-          >
-          <span class="quiet">{{ said(row.now) }} → {{ said(row.then) }}</span>
-        </li>
-      </ul>
-      <p v-if="group.of > group.rows.length" class="small quiet">
-        The {{ group.rows.length }} most asked are shown.
-      </p>
-    </details>
+    <MovedAnswers :groups="groups">
+      <template #asked="{ row }"
+        ><span v-if="row.times > 1" class="quiet">× {{ row.times }}</span></template
+      >
+      <template #default="{ row }">{{ said(row.now) }} → {{ said(row.then) }}</template>
+    </MovedAnswers>
   </div>
 </template>
 
@@ -105,42 +103,7 @@ const said = (side: EncoderMoved['now']) =>
 .verdict {
   font-size: 18px;
 }
-table {
-  border-collapse: collapse;
+.compared {
   max-width: 640px;
-}
-th,
-td {
-  text-align: right;
-  padding: 5px 12px 5px 0;
-  border-bottom: 1px solid var(--line);
-  font-weight: 400;
-}
-th:first-child {
-  text-align: left;
-}
-thead th {
-  border-color: var(--ink);
-  font-weight: 600;
-}
-summary {
-  cursor: pointer;
-}
-.bad {
-  color: var(--brick);
-}
-.good {
-  color: var(--moss);
-}
-ul {
-  list-style: none;
-  padding: 0;
-}
-li {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  padding: 4px 0;
-  border-bottom: 1px solid var(--line);
 }
 </style>

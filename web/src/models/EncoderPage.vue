@@ -166,7 +166,7 @@ const share = ({ done, of }: { done: number; of: number }) =>
                   >What it gave is being weighed; that takes some minutes</template
                 ><template v-else>The questions are being read</template>
               </div>
-              <table v-if="view.learnt" data-test="encoder-learnt">
+              <table class="compared" v-if="view.learnt" data-test="encoder-learnt">
                 <caption class="small quiet">
                   On organisations that nothing was learnt on
                 </caption>
@@ -338,27 +338,12 @@ const share = ({ done, of }: { done: number; of: number }) =>
 .act {
   justify-self: start;
 }
-table {
-  border-collapse: collapse;
+.compared {
   max-width: 760px;
 }
 caption {
   text-align: left;
   padding-bottom: 4px;
-}
-th,
-td {
-  text-align: right;
-  padding: 5px 12px 5px 0;
-  border-bottom: 1px solid var(--line);
-  font-weight: 400;
-}
-th:first-child {
-  text-align: left;
-}
-thead th {
-  border-color: var(--ink);
-  font-weight: 600;
 }
 .how dt {
   margin-top: 8px;

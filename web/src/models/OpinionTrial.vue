@@ -8,6 +8,7 @@ import { get, post } from '../shell/api.ts'
 import { count, day, sure, whole } from '../shell/format.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
+import MovedAnswers from './MovedAnswers.vue'
 
 /** What a second opinion would have done to answers that people reviewed; lost good answers go first. */
 defineProps<{ money: (value: number) => string; hasPrices: boolean }>()
@@ -33,10 +34,10 @@ const COLUMN_WORDS = { right: 'answered right', wrong: 'answered wrong', silent:
 const groups = computed(() =>
   result.value
     ? [
-        { name: 'Good answers lost', tone: 'bad', rows: result.value.lost },
-        { name: 'Wrong answers added', tone: 'bad', rows: result.value.worse },
-        { name: 'Wrong answers spared', tone: 'good', rows: result.value.spared },
-        { name: 'Good answers gained', tone: 'good', rows: result.value.gained },
+        { name: 'Good answers lost', tone: 'bad' as const, rows: result.value.lost },
+        { name: 'Wrong answers added', tone: 'bad' as const, rows: result.value.worse },
+        { name: 'Wrong answers spared', tone: 'good' as const, rows: result.value.spared },
+        { name: 'Good answers gained', tone: 'good' as const, rows: result.value.gained },
       ].filter(({ rows }) => rows.length > 0)
     : [],
 )
@@ -78,7 +79,7 @@ const verdict = computed(() => {
       <p class="verdict" data-test="trial-verdict">
         With {{ result.model }}: <strong>{{ verdict }}</strong>
       </p>
-      <table>
+      <table class="compared">
         <thead>
           <tr>
             <th scope="col">{{ count(result.asked, 'reviewed answer') }}</th>
@@ -107,17 +108,9 @@ const verdict = computed(() => {
         costs {{ hasPrices ? money(result.monthly.money) : 'what is not known without prices' }}.
         Tried on {{ day(result.at) }}.
       </p>
-      <details v-for="group in groups" :key="group.name" :open="group.name === groups[0]!.name">
-        <summary :class="group.tone">{{ group.name }}: {{ group.rows.length }}</summary>
-        <ul>
-          <li v-for="row in group.rows" :key="`${row.text} ${row.title}`" class="small">
-            <span class="grow">{{ row.text }}</span>
-            <span class="quiet"
-              >{{ row.title }}, sure {{ sure(row.sure) }}, it says {{ row.says }}</span
-            >
-          </li>
-        </ul>
-      </details>
+      <MovedAnswers v-slot="{ row }" :groups="groups"
+        >{{ row.title }}, sure {{ sure(row.sure) }}, it says {{ row.says }}</MovedAnswers
+      >
     </template>
   </section>
 </template>
@@ -129,42 +122,7 @@ const verdict = computed(() => {
 .verdict {
   font-size: 18px;
 }
-table {
-  border-collapse: collapse;
+.compared {
   max-width: 720px;
-}
-th,
-td {
-  text-align: right;
-  padding: 5px 12px 5px 0;
-  border-bottom: 1px solid var(--line);
-  font-weight: 400;
-}
-th:first-child {
-  text-align: left;
-}
-thead th {
-  border-color: var(--ink);
-  font-weight: 600;
-}
-summary {
-  cursor: pointer;
-}
-.bad {
-  color: var(--brick);
-}
-.good {
-  color: var(--moss);
-}
-ul {
-  list-style: none;
-  padding: 0;
-}
-li {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  padding: 4px 0;
-  border-bottom: 1px solid var(--line);
 }
 </style>
