@@ -45,13 +45,14 @@ export class OpinionTrials {
   constructor(private readonly needs: Needs) {}
 
   async view(): Promise<TrialView> {
-    const replay = await this.newestReplay()
+    // While one runs its answers are counted: the page looks each second.
+    const replay = this.running ? null : await this.newestReplay()
     const stored = (await this.needs.tables.settings.findByPk(RESULT))?.value
     return {
       running: this.running,
       problem: this.problem,
       result: (stored as TrialResult | undefined) ?? null,
-      reviewed: replay ? (await this.near(replay)).reviewed.length : 0,
+      reviewed: this.running?.of ?? (replay ? (await this.near(replay)).reviewed.length : 0),
     }
   }
 
