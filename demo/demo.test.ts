@@ -1,4 +1,4 @@
-import { articleContent, doorContent } from '@janua/contracts'
+import { articleContent, doorContent } from '@janua/contracts/schemas'
 import { compareAll, readItems, splitPassages } from '@janua/core'
 import { expect } from 'chai'
 import { seeded } from '../core/src/maths/random.ts'

@@ -1,7 +1,7 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 
-const chunk = (name: string, test: RegExp) => ({ name, test })
+const chunk = (name: string, test: RegExp, priority: number) => ({ name, test, priority })
 
 export default defineConfig({
   // A line break between two words is a space, as Prettier takes it; Vue alone would drop it.
@@ -12,8 +12,9 @@ export default defineConfig({
       output: {
         codeSplitting: {
           groups: [
-            chunk('editor', /node_modules[\\/](@tiptap|prosemirror-|marked)/),
-            chunk('vue', /node_modules[\\/](vue|@vue|vue-router|pinia)[\\/]/),
+            // What every page needs goes first: a group takes along what its modules import.
+            chunk('vue', /node_modules[\\/](vue|@vue|vue-router|pinia)[\\/]/, 2),
+            chunk('editor', /node_modules[\\/](@tiptap|prosemirror-|marked)/, 1),
           ],
         },
       },

@@ -1,5 +1,3 @@
-import Joi from 'joi'
-
 /** How somebody wants to be told that they are needed. */
 export interface AlertSettings {
   /** By the browser, also while the page is behind others. */
@@ -16,15 +14,6 @@ export const STARTER_ALERTS: AlertSettings = {
   mail: false,
   quiet: null,
 }
-const clock = Joi.string()
-  .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
-  .required()
-export const alertsInput = Joi.object<AlertSettings>({
-  browser: Joi.boolean().required(),
-  sound: Joi.boolean().required(),
-  mail: Joi.boolean().required(),
-  quiet: Joi.object({ from: clock, to: clock }).allow(null).required(),
-})
 
 /** Whether a time of day, as "HH:MM", lies in quiet hours; they may go over midnight. */
 export function isQuiet({ quiet }: AlertSettings, time: string): boolean {

@@ -1,30 +1,6 @@
-import Joi from 'joi'
-
 export interface Paged<Row> {
   rows: Row[]
   total: number
-}
-
-export const pageQuery = Joi.object({
-  offset: Joi.number().integer().min(0).default(0),
-  limit: Joi.number().integer().min(1).max(200).default(25),
-})
-
-export const idPath = Joi.object<{ id: number }>({
-  id: Joi.number().integer().positive().required(),
-})
-
-/** A day of the calendar, as "2027-05-31": 30 February is none. */
-export const dayText = Joi.string()
-  .pattern(/^[1-9]\d{3}-\d{2}-\d{2}$/)
-  .custom((day: string, helpers) =>
-    isDay(day) ? day : helpers.message({ custom: `There is no such day as ${day}` }),
-  )
-  .messages({ 'string.pattern.base': 'A day is written like 2027-05-31.' })
-
-function isDay(day: string): boolean {
-  const at = new Date(`${day}T00:00:00Z`)
-  return !Number.isNaN(+at) && at.toISOString().startsWith(day)
 }
 
 /** What a refused request says: a stable code, and a sentence for people. */
@@ -32,15 +8,4 @@ export interface ProblemBody {
   code: string
   message: string
   detail?: unknown
-}
-
-/** A schema with more keys than the one it builds on. */
-export function withKeys<T>(schema: Joi.ObjectSchema, keys: Joi.SchemaMap): Joi.ObjectSchema<T> {
-  return schema.keys(keys) as unknown as Joi.ObjectSchema<T>
-}
-
-/** What every save of a draft carries: the revision it was made on, and whether it is ready to publish. */
-export const draftKeys: Joi.SchemaMap = {
-  base: Joi.number().integer().required(),
-  ready: Joi.boolean().required(),
 }

@@ -1,8 +1,5 @@
 import type { Answer, Outcome } from '@janua/core'
-import Joi from 'joi'
-import { pageQuery, type Paged, withKeys } from './common.ts'
-import type { Verdict } from './conversations.ts'
-import { articleCreate } from './library.ts'
+import type { Paged } from './common.ts'
 
 export type MendState = 'open' | 'in draft' | 'mended'
 
@@ -36,12 +33,6 @@ export interface MendView {
   } | null
 }
 export type UnsettledPage = Paged<UnsettledRow> & { counts: Record<MendState, number> }
-
-export const unsettledQuery = withKeys<UnsettledQuery>(pageQuery, {
-  search: Joi.string().trim().allow('').max(200).default(''),
-  state: Joi.valid('open', 'in draft', 'mended').default('open'),
-  sort: Joi.valid('frequent', 'newest').default('frequent'),
-})
 export interface UnsettledQuery {
   search: string
   state: MendState
@@ -64,33 +55,8 @@ export interface UnsettledDetail {
   live: Answer | null
   draft: Answer
 }
-export const normQuery = Joi.object<{ norm: string }>({
-  norm: Joi.string().min(1).max(300).required(),
-})
-
-export const judgementInput = Joi.object<{ message: number; verdict: Verdict }>({
-  message: Joi.number().integer().required(),
-  verdict: Joi.valid('right', 'wrong').required(),
-})
-export const proposalInput = Joi.object<{ item: number; phrasing: string }>({
-  item: Joi.number().integer().required(),
-  phrasing: Joi.string().trim().min(2).max(300).required(),
-})
 
 export type MendInput = { norm: string; text: string } & (
   | { kind: 'phrasing'; item: number }
   | { kind: 'fixed' | 'article'; content: import('./library.ts').ArticleCreate }
 )
-export const mendInput = Joi.object({
-  norm: Joi.string().min(1).max(300).required(),
-  text: Joi.string().trim().min(2).max(300).required(),
-  kind: Joi.valid('phrasing', 'fixed', 'article').required(),
-  item: Joi.number()
-    .integer()
-    .when('kind', { is: 'phrasing', then: Joi.required(), otherwise: Joi.forbidden() }),
-  content: articleCreate.when('kind', {
-    is: 'phrasing',
-    then: Joi.forbidden(),
-    otherwise: Joi.required(),
-  }),
-}) as unknown as Joi.ObjectSchema<MendInput>

@@ -1,5 +1,3 @@
-import Joi from 'joi'
-
 /** An encoder as the draft and releases name it. */
 export interface EncoderContent {
   id: string
@@ -96,7 +94,3 @@ export interface EncoderView {
   draft: EncoderContent | null
   live: EncoderContent | null
 }
-
-export const encoderPauseInput = Joi.object<{ paused: boolean }>({
-  paused: Joi.boolean().required(),
-})

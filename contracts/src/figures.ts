@@ -1,13 +1,4 @@
-import {
-  DIMENSIONS,
-  type Dimension,
-  type Fall,
-  type Figure,
-  type Forecast,
-  type Interval,
-} from '@janua/core'
-import Joi from 'joi'
-import { dayText } from './common.ts'
+import type { Fall, Figure, Forecast, Interval } from '@janua/core'
 
 /** How reports count. */
 export interface ReportingSettings {
@@ -20,20 +11,6 @@ export interface ReportingSettings {
   costPerHour: number | null
   currency: string
 }
-export const reportingInput = Joi.object<ReportingSettings>({
-  zone: Joi.string()
-    .max(60)
-    .required()
-    .custom((zone: string) => {
-      new Intl.DateTimeFormat('en', { timeZone: zone })
-      return zone
-    })
-    .messages({ 'any.custom': 'There is no such time zone. Write one like Europe/London.' }),
-  returnDays: Joi.number().integer().min(1).max(60).required(),
-  handleMinutes: Joi.number().min(0.1).max(600).allow(null).required(),
-  costPerHour: Joi.number().min(0.01).max(10_000).allow(null).required(),
-  currency: Joi.string().trim().max(5).allow('').required(),
-})
 
 /** Figures of some days or weeks together. */
 export type Sums = Omit<Figure, 'span' | 'starts' | 'dimension' | 'name'>
@@ -52,17 +29,6 @@ export interface TargetView {
   /** What the forecast says of the target. */
   says: 'reached' | 'likely' | 'open' | 'unlikely' | 'too early'
 }
-export const targetInput = Joi.object<{ measure: TargetMeasure; share: number; by: string }>({
-  measure: Joi.valid(...TARGET_MEASURES).required(),
-  share: Joi.number().min(0.01).max(0.99).required().messages({
-    'number.max': 'A target lies between 1 and 99 %.',
-    'number.min': 'A target lies between 1 and 99 %.',
-  }),
-  by: dayText.required(),
-})
-export const measurePath = Joi.object<{ measure: TargetMeasure }>({
-  measure: Joi.valid(...TARGET_MEASURES).required(),
-})
 
 export interface AlertView {
   id: number
@@ -72,10 +38,6 @@ export interface AlertView {
   fall: Fall | null
   topic: { id: number; label: string } | null
 }
-
-export const coverageQuery = Joi.object<{ weeks: number }>({
-  weeks: Joi.number().integer().min(1).max(104).default(12),
-})
 
 /** Everything on the coverage page. */
 export interface CoverageView {
@@ -99,10 +61,6 @@ export interface CoverageView {
   falls: Fall[]
   targets: TargetView[]
 }
-export const dimensionQuery = Joi.object<{ dimension: Dimension; weeks: number }>({
-  dimension: Joi.valid(...DIMENSIONS).required(),
-  weeks: Joi.number().integer().min(1).max(104).default(12),
-})
 export interface DimensionView {
   from: string
   to: string
@@ -110,10 +68,6 @@ export interface DimensionView {
   /** With items: content that was never used in the period. */
   unused: { item: number; title: string; kind: string }[]
 }
-
-export const todayQuery = Joi.object<{ week: string | null }>({
-  week: dayText.allow(null).default(null),
-})
 /** The lead's home. */
 export interface TodayView {
   week: { from: string; to: string }

@@ -9,9 +9,7 @@ import type {
   Routing,
   Targets,
 } from '@janua/core'
-import Joi from 'joi'
 import type { Presence } from './accounts.ts'
-import { dayText, draftKeys, withKeys } from './common.ts'
 import type { Message } from './conversations.ts'
 
 /** How a queue's conversations find their agent: agents take them, or each is offered to one after the other. */
@@ -34,13 +32,6 @@ export const STARTER_QUEUE: QueueSettings = {
   overflow: null,
   hours: null,
 }
-/** A calendar file's text. */
-export const calendarInput = Joi.object<{ text: string }>({
-  text: Joi.string()
-    .max(900_000)
-    .required()
-    .messages({ 'string.max': 'This calendar is too large: 900 kB at most.' }),
-})
 
 export interface QueueMember {
   id: number
@@ -63,45 +54,6 @@ export interface Queue {
   /** What somebody who enters now waits at the most, four times of five; null when nobody is at their desk. */
   expectedWaitSeconds: number | null
 }
-
-const clock = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/)
-const span = Joi.object({ from: clock.required(), to: clock.required() }).custom(
-  (value: { from: string; to: string }, helpers) =>
-    value.from < value.to
-      ? value
-      : helpers.message({ custom: `“${value.from}” must be before “${value.to}”` }),
-)
-const hours = Joi.object<QueueHours>({
-  timeZone: Joi.string().max(60).required(),
-  weekly: Joi.array().items(Joi.array().items(span).max(4)).length(7).required(),
-  closed: Joi.array()
-    .items(
-      Joi.object({
-        day: dayText.required(),
-        name: Joi.string().trim().max(120).allow('').required(),
-        yearly: Joi.boolean().required(),
-      }),
-    )
-    .max(500)
-    .required(),
-  extra: Joi.array()
-    .items(Joi.object({ day: dayText.required(), from: clock.required(), to: clock.required() }))
-    .max(200)
-    .required(),
-})
-const minutes = Joi.number().integer().min(1).max(1_440)
-export const queueSettings = Joi.object<QueueSettings>({
-  assignment: Joi.valid(...ASSIGNMENTS).required(),
-  targets: Joi.object({
-    high: minutes.required(),
-    normal: minutes.required(),
-    low: minutes.required(),
-  }).required(),
-  overflow: Joi.object({ queue: Joi.number().integer().required(), minutes: minutes.required() })
-    .allow(null)
-    .required(),
-  hours: hours.allow(null).required(),
-})
 export interface QueueInput {
   name: string
   members: number[]
@@ -109,12 +61,6 @@ export interface QueueInput {
   /** Of the queue as it was opened: when it has changed since, the save is refused. */
   version?: number
 }
-export const queueInput = Joi.object<QueueInput>({
-  name: Joi.string().trim().min(1).max(80).required(),
-  members: Joi.array().items(Joi.number().integer()).max(500).required(),
-  settings: queueSettings,
-  version: Joi.number().integer().min(0),
-})
 
 /** What an agent can do and bear. */
 export interface AgentSkills {
@@ -122,63 +68,6 @@ export interface AgentSkills {
   topics: number[]
   atOnce: number
 }
-export const skillsInput = Joi.object<AgentSkills>({
-  languages: Joi.array().items(Joi.valid('en', 'de')).max(2).required(),
-  topics: Joi.array().items(Joi.number().integer()).max(100).required(),
-  atOnce: Joi.number().integer().min(1).max(20).required(),
-})
-
-const words = Joi.array().items(Joi.string().trim().min(1).max(120)).min(1).max(60).required()
-const whole = Joi.number().integer()
-const CONDITIONS: Record<string, Joi.SchemaMap> = {
-  words: { any: words, as: Joi.valid('any form', 'written') },
-  collection: { any: words },
-  told: { field: Joi.string().trim().min(1).max(60).required(), any: words },
-  door: { any: Joi.array().items(whole).min(1).required() },
-  language: { any: Joi.array().items(Joi.valid('en', 'de')).min(1).required() },
-  topic: {
-    any: Joi.array()
-      .items(Joi.object({ id: whole.required(), name: Joi.string().max(300).required() }))
-      .min(1)
-      .max(60)
-      .required(),
-  },
-  hour: { from: whole.min(0).max(23).required(), to: whole.min(0).max(24).required() },
-  tone: { atLeast: Joi.number().min(0.05).max(1).required() },
-  contacts: { atLeast: whole.min(1).max(50).required() },
-  'looks like': { queue: whole.required(), atLeast: Joi.number().min(0.05).max(0.99).required() },
-}
-const condition = Joi.alternatives().conditional('.on', {
-  switch: Object.entries(CONDITIONS).map(([on, keys]) => ({
-    is: on,
-    then: Joi.object({ on: Joi.string(), not: Joi.boolean(), ...keys }),
-  })),
-  otherwise: Joi.forbidden(),
-})
-export const routingContent = Joi.object<Routing>({
-  rules: Joi.array()
-    .items(
-      Joi.object({
-        name: Joi.string().trim().min(1).max(80).required(),
-        join: Joi.valid('all', 'any').required(),
-        conditions: Joi.array()
-          .items(condition)
-          .min(1)
-          .max(12)
-          .required()
-          .messages({ 'array.min': 'A rule needs at least one condition.' }),
-        queue: whole.required(),
-        priority: Joi.valid('high', 'normal', 'low'),
-        targetMinutes: minutes,
-        note: Joi.string().trim().max(300).allow(''),
-      }),
-    )
-    .max(100)
-    .required(),
-  lastResort: whole.required(),
-  model: whole.allow(null),
-  learnedAtLeast: Joi.number().min(0.05).max(0.99).allow(null),
-})
 
 /** The classifier as the lead sees it: from how many hand-overs, and the words that speak most for each queue. */
 export interface QueueModelView {
@@ -199,13 +88,6 @@ export interface RoutingDraft extends Routing {
   /** The same for the rules and the last resort, without any classifier. */
   rulesAlone: { n: number; right: number }
 }
-export const routingSave = withKeys<Routing & { base: number; ready: boolean }>(
-  routingContent,
-  draftKeys,
-)
-
-/** Past hand-overs put through rules as they stand on the page. */
-export const routingTry = routingContent
 export interface RoutingShare {
   n: number
   right: number
@@ -239,9 +121,6 @@ export interface RoutingProof {
     both: RoutingShare
   } | null
 }
-export const handoverIds = Joi.object<{ ids: number[] }>({
-  ids: Joi.array().items(whole.positive()).max(100).required(),
-})
 /** A hand-over of the past, to be read behind a figure. */
 export interface HandoverRow {
   id: number
@@ -270,11 +149,6 @@ export interface CloseInput {
   /** When something follows from us: by when; a day from now when null. */
   followUpAt: string | null
 }
-export const closeInput = Joi.object<CloseInput>({
-  outcome: Joi.valid(...CLOSINGS).default('settled'),
-  rightQueue: whole.allow(null).default(null),
-  followUpAt: Joi.date().iso().raw().allow(null).default(null),
-})
 /** Keeps a conversation as a case. */
 export interface CaseInput {
   /** By when; null for the queue's own target. */
@@ -283,38 +157,6 @@ export interface CaseInput {
   mine: boolean
   note: string
 }
-export const caseInput = Joi.object<CaseInput>({
-  dueAt: Joi.date().iso().raw().allow(null).default(null),
-  mine: Joi.boolean().default(true),
-  note: Joi.string().trim().max(2_000).allow('').default(''),
-})
-const reason = Joi.string().trim().max(300).allow('').default('')
-export const moveInput = Joi.object<{ queue?: number; agent?: number; reason: string }>({
-  queue: whole,
-  agent: whole,
-  reason,
-})
-  .xor('queue', 'agent')
-  .messages({
-    'object.xor': 'Say to which queue or to whom.',
-    'object.missing': 'Say to which queue or to whom.',
-  })
-export const handBackInput = Joi.object<{ word: string }>({
-  word: Joi.string().trim().max(2_000).allow('').default(''),
-})
-export const noteInput = Joi.object<{ text: string; ask: number | null }>({
-  text: Joi.string().trim().min(1).max(2_000).required(),
-  ask: whole.allow(null).default(null),
-})
-export const blockInput = Joi.object<{ reason: string }>({
-  reason: Joi.string().trim().min(3).max(300).required(),
-})
-export const deskSearch = Joi.object<{ words: string }>({
-  words: Joi.string().trim().min(2).max(200).required(),
-})
-export const passageSearch = Joi.object<{ words: string }>({
-  words: Joi.string().trim().min(2).max(300).required(),
-})
 
 export interface ReadyLine {
   id: number
@@ -324,11 +166,6 @@ export interface ReadyLine {
   /** Whether it is this person's own, or the team's. */
   own: boolean
 }
-export const readyLineInput = Joi.object<{ name: string; text: string; own: boolean }>({
-  name: Joi.string().trim().min(1).max(80).required(),
-  text: Joi.string().trim().min(1).max(2_000).required(),
-  own: Joi.boolean().required(),
-})
 
 export interface DeskRow {
   id: number
@@ -423,6 +260,3 @@ export interface QueueFigures {
   /** Mails that could not be sent yet, and why; null when all are on their way. */
   mail: { waiting: number; problem: string } | null
 }
-export const figuresQuery = Joi.object<{ days: number }>({
-  days: Joi.number().integer().min(1).max(92).default(1),
-})

@@ -1,4 +1,3 @@
-import Joi from 'joi'
 import type { ContentKind } from './library.ts'
 
 export const FINDING_KINDS = [
@@ -85,21 +84,3 @@ export interface Health {
   unanswerable: UnanswerableFinding[]
   failed: FailedFinding[]
 }
-
-export const keepInput = Joi.object<{ kind: FindingKind; key: string }>({
-  kind: Joi.valid(...FINDING_KINDS).required(),
-  key: Joi.string().hex().length(64).required(),
-})
-export const reviewedInput = Joi.object<{ months: number }>({
-  months: Joi.number().integer().min(1).max(36).default(6),
-})
-export const linkMend = Joi.object<{ item: number; address: string; to: string | null }>({
-  item: Joi.number().integer().positive().required(),
-  address: Joi.string().max(2_000).required(),
-  to: Joi.string()
-    .trim()
-    .uri({ scheme: ['http', 'https', 'mailto', 'tel'] })
-    .max(2_000)
-    .allow(null)
-    .required(),
-})

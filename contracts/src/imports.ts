@@ -1,5 +1,3 @@
-import Joi from 'joi'
-
 /** What became of one file of an import. */
 export type ImportResult =
   | {
@@ -73,24 +71,6 @@ export interface ImportView {
 
 export const MAX_FILE_MB = 50
 export const MAX_SHEET_ROWS = 20_000
-
-export const sheetMapping = Joi.object<SheetMapping>({
-  as: Joi.valid(...SHEET_KINDS).required(),
-  header: Joi.boolean().required(),
-  columns: Joi.array()
-    .items(Joi.valid('', ...new Set(Object.values(COLUMN_ROLES).flat())))
-    .max(200)
-    .required(),
-})
-export const sheetAnswer = Joi.object<{
-  file: string
-  sheet: string
-  mapping: SheetMapping | null
-}>({
-  file: Joi.string().max(1_000).required(),
-  sheet: Joi.string().max(200).allow('').required(),
-  mapping: sheetMapping.allow(null).required(),
-})
 
 /** What rows would become under a mapping: counts, faults by row number, and the first few. */
 export interface SheetTrial {

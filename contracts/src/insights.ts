@@ -1,6 +1,4 @@
 import type { ReachMark, Suggestion } from '@janua/core'
-import Joi from 'joi'
-import { phrasingList } from './library.ts'
 
 /** What came of an article, document or fixed answer. */
 export interface Insights {
@@ -37,16 +35,4 @@ export interface MarksInput {
   body: string
   phrasings: string[]
 }
-export const marksInput = Joi.object<MarksInput>({
-  title: Joi.string().max(200).allow('').required(),
-  body: Joi.string().max(400_000).allow('').required(),
-  phrasings: phrasingList,
-})
-export const restoreInput = Joi.object<{ revision: number; base: number }>({
-  revision: Joi.number().integer().positive().required(),
-  base: Joi.number().integer().required(),
-})
-export const refuseInput = Joi.object<{ text: string }>({
-  text: Joi.string().trim().min(1).max(300).required(),
-})
 export type { ReachMark, Suggestion }

@@ -1,27 +1,17 @@
-import {
-  ALL_OUTCOMES,
-  type Answer,
-  CHECK_COMES,
-  type CheckComes,
-  type Courtesy,
-  type FlowBand,
-  type JudgedWouldBe,
-  type Outcome,
-  type PairedChange,
-  type ReplayChange,
-  REPLAY_CHANGES,
-  type ReplaySide,
-  type WouldBe,
+import type {
+  Answer,
+  CheckComes,
+  Courtesy,
+  FlowBand,
+  JudgedWouldBe,
+  Outcome,
+  PairedChange,
+  ReplayChange,
+  ReplaySide,
+  WouldBe,
 } from '@janua/core'
-import Joi from 'joi'
-import { pageQuery, type Paged, withKeys } from './common.ts'
 import type { Verdict } from './conversations.ts'
-
-const message = Joi.string().trim().min(1).max(2_000)
-const messages = Joi.array().items(message).min(1).max(20).required()
-const number = Joi.number().integer().positive()
-/** A choice of changes of the draft; null for all of them. */
-const choice = Joi.array().items(number).min(1).allow(null).default(null)
+import type { Paged } from './common.ts'
 
 /* Rehearsal */
 
@@ -36,17 +26,6 @@ export interface RehearsalInput {
   /** What the visitor told. */
   told: Record<string, string>
 }
-export const rehearsalInput = Joi.object<RehearsalInput>({
-  messages,
-  door: number.required(),
-  release: number.allow(null).default(null),
-  at: Joi.string().isoDate().allow(null).default(null),
-  language: Joi.valid('en', 'de').default('en'),
-  told: Joi.object()
-    .pattern(Joi.string().max(60), Joi.string().max(300).allow(''))
-    .max(20)
-    .default({}),
-})
 export interface RehearsedQuestion {
   text: string
   carried?: string
@@ -94,21 +73,6 @@ export interface VerdictInput {
   /** The question of the log that was judged, when it is one. */
   question: number | null
 }
-export const verdictInput = Joi.object<VerdictInput>({
-  text: message.required(),
-  verdict: Joi.valid('right', 'partly', 'wrong').required(),
-  door: number.allow(null).default(null),
-  item: number.allow(null).default(null),
-  revision: number.allow(null).default(null),
-  ordinal: Joi.number().integer().min(0).allow(null).default(null),
-  print: Joi.string().hex().length(16).allow(null).default(null),
-  confidence: Joi.number().min(0).max(1).allow(null).default(null),
-  wanted: Joi.valid('item', 'nothing', 'queue').allow(null).default(null),
-  wantedId: number.allow(null).default(null),
-  chance: Joi.number().greater(0).max(1).allow(null).default(null),
-  origin: Joi.valid('rehearsal', 'replay', 'threshold', 'audit').required(),
-  question: number.allow(null).default(null),
-})
 
 /* Checks */
 
@@ -123,18 +87,6 @@ export interface CheckInput {
   language: 'en' | 'de'
   note: string
 }
-const words = Joi.array().items(Joi.string().trim().min(1).max(300)).max(20).default([])
-export const checkInput = Joi.object<CheckInput>({
-  messages,
-  comes: Joi.valid(...CHECK_COMES).required(),
-  item: number.allow(null).default(null),
-  contains: words,
-  lacks: words,
-  queue: number.allow(null).default(null),
-  door: number.allow(null).default(null),
-  language: Joi.valid('en', 'de').default('en'),
-  note: Joi.string().trim().max(300).allow('').default(''),
-})
 export interface CheckView extends CheckInput {
   id: number
   itemTitle: string | null
@@ -155,16 +107,11 @@ export interface CheckList {
   /** Questions that were judged right and have no check yet. */
   judged: number
 }
-export const checkFile = Joi.object<{ name: string; csv: string }>({
-  name: Joi.string().max(200).required(),
-  csv: Joi.string().max(1_900_000).required(),
-})
 export interface CheckImport {
   added: number
   known: number
   faults: { row: number; because: string }[]
 }
-export const choiceInput = Joi.object<{ items: number[] | null }>({ items: choice })
 
 /* Replay */
 
@@ -177,12 +124,6 @@ export interface ReplayInput {
   validity: ReplayValidity
   items: number[] | null
 }
-export const replayInput = Joi.object<ReplayInput>({
-  from: Joi.string().isoDate().required(),
-  to: Joi.string().isoDate().required(),
-  validity: Joi.valid('asked', 'now').default('asked'),
-  items: choice,
-})
 export interface ReplayPart extends PairedChange {
   name: string
   /** Questions, repeats counted. */
@@ -227,11 +168,6 @@ export interface ReplayQuestionsQuery {
   offset: number
   limit: number
 }
-export const replayQuestionsQuery = withKeys<ReplayQuestionsQuery>(pageQuery, {
-  change: Joi.valid(...REPLAY_CHANGES).default(null),
-  from: Joi.valid(...ALL_OUTCOMES).default(null),
-  to: Joi.valid(...ALL_OUTCOMES).default(null),
-})
 export interface ReplayQuestion {
   id: number
   text: string
@@ -244,7 +180,6 @@ export interface ReplayQuestion {
   draft: ReplaySide & { judged: number | null }
 }
 export type ReplayQuestions = Paged<ReplayQuestion>
-export const acceptInput = Joi.object<{ accepted: boolean }>({ accepted: Joi.boolean().required() })
 
 /* Threshold */
 
@@ -286,8 +221,3 @@ export interface ToJudge {
   path: string[]
   said: string
 }
-export const sillInput = Joi.object<{ door: number; collection: string | null; sill: number }>({
-  door: number.required(),
-  collection: Joi.string().max(80).allow(null).default(null),
-  sill: Joi.number().min(0.01).max(0.99).required(),
-})

@@ -1,7 +1,6 @@
-import type { DiffPart } from '@janua/core'
-import Joi from 'joi'
 import type { ReplayState } from './proofs.ts'
 import type { RoutingShare } from './handover.ts'
+import type { DiffPart } from '@janua/core'
 
 export type ItemKind =
   'article' | 'fixed' | 'document' | 'glossary' | 'courtesy' | 'door' | 'routing' | 'encoder'
@@ -55,23 +54,6 @@ export interface PublishInput {
   /** When it is published; null for now. A release at a set time is for all. */
   at: string | null
 }
-const because = Joi.string().trim().max(500).allow('').default('')
-const audience = {
-  audience: Joi.valid('team', 'share', 'all').default('all'),
-  share: Joi.number().min(0.01).max(0.99).default(0.1),
-}
-export const publishInput = Joi.object<PublishInput>({
-  items: Joi.array()
-    .items(Joi.number().integer())
-    .min(1)
-    .required()
-    .messages({ 'array.min': 'Choose at least one change to publish.' }),
-  note: Joi.string().trim().max(500).allow('').required(),
-  ...audience,
-  because,
-  at: Joi.string().isoDate().allow(null).default(null),
-})
-export const openInput = Joi.object<{ audience: Audience; share: number }>(audience)
 
 /** A share of answers, with how many questions it is of. */
 export interface ShareOf {

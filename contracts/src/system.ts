@@ -1,5 +1,3 @@
-import Joi from 'joi'
-
 /** How long things are kept; null keeps them for good. */
 export interface RetentionSettings {
   /** Days since the last word in a closed conversation. Its questions stay in the log without who asked. */
@@ -7,15 +5,6 @@ export interface RetentionSettings {
   attachmentDays: number | null
   auditDays: number | null
 }
-const days = Joi.number().integer().min(1).max(3_650).allow(null).required()
-export const retentionInput = Joi.object<RetentionSettings>({
-  conversationDays: days,
-  attachmentDays: days,
-  auditDays: days,
-})
-export const holdInput = Joi.object<{ because: string | null }>({
-  because: Joi.string().trim().min(1).max(300).allow(null).required(),
-})
 
 /** Everything that is stored of one visitor. */
 export interface VisitorExport {
@@ -59,4 +48,3 @@ export interface SystemState {
   /** Whether the demo's agents answer by themselves; null where there is no demo. */
   simulatedAgents: boolean | null
 }
-export const switchInput = Joi.object<{ on: boolean }>({ on: Joi.boolean().required() })

@@ -1,19 +1,17 @@
+import { NO_SESSION, type SessionInfo, type SignedIn } from '@janua/contracts'
 import {
   codeInput,
   inviteInput,
   idPath,
   linkUse,
-  NO_SESSION,
   pageQuery,
   passwordChange,
   passwordInput,
   personChange,
   securityInput,
-  type SessionInfo,
   signInInput,
-  type SignedIn,
   withKeys,
-} from '@janua/contracts'
+} from '@janua/contracts/schemas'
 import type { Request } from 'express'
 import Joi from 'joi'
 import type { Events } from '../events.ts'

@@ -1,3 +1,4 @@
+import type { LogFilter } from '@janua/contracts'
 import {
   coverageQuery,
   dimensionQuery,
@@ -6,7 +7,6 @@ import {
   gapWorkInput,
   idPath,
   LOG_FILTER,
-  type LogFilter,
   logFileQuery,
   logQuery,
   logVerdictInput,
@@ -18,7 +18,7 @@ import {
   topicInput,
   topicsQuery,
   tryTeachInput,
-} from '@janua/contracts'
+} from '@janua/contracts/schemas'
 import Joi from 'joi'
 import { type Route, route } from '../http/routing.ts'
 import { receive } from '../library/upload.ts'

@@ -5,7 +5,7 @@ import {
   normQuery,
   proposalInput,
   unsettledQuery,
-} from '@janua/contracts'
+} from '@janua/contracts/schemas'
 import { type Route, route } from '../http/routing.ts'
 import type { AuditSampling } from './audit.ts'
 import type { Judgements } from './judgements.ts'

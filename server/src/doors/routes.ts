@@ -11,7 +11,7 @@ import {
   threadQuery,
   voteInput,
   wayInput,
-} from '@janua/contracts'
+} from '@janua/contracts/schemas'
 import Joi from 'joi'
 import type { Attachments } from '../conversations/attachments.ts'
 import type { Conversations } from '../conversations/service.ts'

@@ -21,7 +21,7 @@ import {
   teachingDecline,
   teachingInput,
   teachingQuery,
-} from '@janua/contracts'
+} from '@janua/contracts/schemas'
 import Joi from 'joi'
 import type { Clock } from '../clock.ts'
 import type { Attachments } from '../conversations/attachments.ts'

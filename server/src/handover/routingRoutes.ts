@@ -1,4 +1,4 @@
-import { handoverIds, routingSave, routingTry } from '@janua/contracts'
+import { handoverIds, routingSave, routingTry } from '@janua/contracts/schemas'
 import { type Route, route } from '../http/routing.ts'
 import type { Handovers } from './handovers.ts'
 import type { RoutingDesk } from './routingDesk.ts'

@@ -459,7 +459,7 @@ describe('abuse', () => {
       parts: [],
       reviewOn: null,
     }
-    const { documentContent } = await import('@janua/contracts')
+    const { documentContent } = await import('@janua/contracts/schemas')
     expect(documentContent.validate(page).error?.message).to.include('address')
     expect(documentContent.validate({ ...page, address: 'https://x.example/y' }).error).to.equal(
       undefined,

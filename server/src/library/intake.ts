@@ -1,11 +1,10 @@
+import type { ArticleContent, DocumentContent } from '@janua/contracts'
 import {
-  type ArticleContent,
   articleContent,
   courtesyContent,
-  type DocumentContent,
   documentContent,
   glossaryContent,
-} from '@janua/contracts'
+} from '@janua/contracts/schemas'
 import { randomUUID } from 'node:crypto'
 import type { ObjectSchema } from 'joi'
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'

@@ -14,7 +14,7 @@ import {
   restoreInput,
   sheetAnswer,
   sheetMapping,
-} from '@janua/contracts'
+} from '@janua/contracts/schemas'
 import Joi from 'joi'
 import { readFile } from 'node:fs/promises'
 import { pictureType } from '../files/serving.ts'

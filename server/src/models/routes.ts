@@ -8,7 +8,7 @@ import {
   modelUsePath,
   phrasingsProposalInput,
   useSettingsInput,
-} from '@janua/contracts'
+} from '@janua/contracts/schemas'
 import { type Route, route } from '../http/routing.ts'
 import type { Encoders } from './encoders/service.ts'
 import type { EncoderTrials } from './encoders/trials.ts'

@@ -8,7 +8,7 @@ import {
   replayQuestionsQuery,
   sillInput,
   verdictInput,
-} from '@janua/contracts'
+} from '@janua/contracts/schemas'
 import Joi from 'joi'
 import type { Judgements } from '../coverage/judgements.ts'
 import { type Route, route } from '../http/routing.ts'

@@ -1,11 +1,5 @@
-import {
-  choiceInput,
-  idPath,
-  type MendView,
-  openInput,
-  publishInput,
-  readyInput,
-} from '@janua/contracts'
+import type { MendView } from '@janua/contracts'
+import { choiceInput, idPath, openInput, publishInput, readyInput } from '@janua/contracts/schemas'
 import { type Route, route } from '../http/routing.ts'
 import type { ContentTables } from '../library/models.ts'
 import { changeText } from './differences.ts'

@@ -1,4 +1,4 @@
-import { holdInput, idPath, retentionInput, switchInput } from '@janua/contracts'
+import { holdInput, idPath, retentionInput, switchInput } from '@janua/contracts/schemas'
 import type { SimulatedAgents } from '../handover/simulatedAgents.ts'
 import type { VisitorRecords } from '../conversations/visitorRecords.ts'
 import { type Route, route } from '../http/routing.ts'

@@ -1,4 +1,4 @@
-import { idPath, keepInput, linkMend, reviewedInput } from '@janua/contracts'
+import { idPath, keepInput, linkMend, reviewedInput } from '@janua/contracts/schemas'
 import { type Route, route } from '../../http/routing.ts'
 import type { Links } from './links.ts'
 import type { HealthCheck } from './service.ts'

@@ -1,17 +1,19 @@
 import {
   type ArticleContent,
-  articleContent,
   COLUMN_ROLES,
   type ColumnRole,
   type CourtesyContent,
-  courtesyContent,
   type DocumentContent,
-  documentContent,
   type GlossaryContent,
-  glossaryContent,
   type SheetKind,
   type SheetMapping,
 } from '@janua/contracts'
+import {
+  articleContent,
+  courtesyContent,
+  documentContent,
+  glossaryContent,
+} from '@janua/contracts/schemas'
 import type { ObjectSchema } from 'joi'
 import { checked, part } from './parts.ts'
 import type { ReadFile, ReadSheet } from './read.ts'

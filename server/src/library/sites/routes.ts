@@ -1,4 +1,4 @@
-import { hostsInput, idPath, siteInput, takeOverInput } from '@janua/contracts'
+import { hostsInput, idPath, siteInput, takeOverInput } from '@janua/contracts/schemas'
 import Joi from 'joi'
 import { type Route, route } from '../../http/routing.ts'
 import type { AllowedHosts } from './hosts.ts'
