@@ -1,7 +1,7 @@
 import { STARTER_QUEUE } from '@janua/contracts'
 import type { QueueHours } from '@janua/core'
 import type { Janua } from '../server/src/janua.ts'
-import type { Lead } from './seed.ts'
+import type { Lead } from './people.ts'
 
 const day = [{ from: '07:00', to: '20:00' }]
 const HOURS: QueueHours = {

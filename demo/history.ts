@@ -5,7 +5,7 @@ import { hurried } from './wording.ts'
 export const WEEKS = 18
 export const QUESTIONS = 10_400
 /** Weeks in which it stormed: more people ask, and what nobody had foreseen. */
-export const STORM_WEEKS: readonly number[] = [9, 15]
+const STORM_WEEKS: readonly number[] = [9, 15]
 const STORM_SURGE = 5
 /** Of the visitors, how many come back some days later. */
 const RETURNS = 0.12

@@ -1,7 +1,7 @@
 import type { Janua } from '../server/src/janua.ts'
 import { normOf } from '../server/src/conversations/respond.ts'
 import { plantedTopics } from './content.ts'
-import type { Lead } from './seed.ts'
+import type { Lead } from './people.ts'
 
 /** What the lead wrote when a gap was mended; by the name of the planted topic. */
 export const WRITTEN: Record<string, { title: string; collection: string; body: string }> = {
@@ -63,7 +63,7 @@ export async function learnFromDemo(janua: Janua, lead: Lead, end: number): Prom
 }
 
 /** The topic that holds most of a planted topic's wordings. */
-export async function topicOf(janua: Janua, name: string): Promise<number | null> {
+async function topicOf(janua: Janua, name: string): Promise<number | null> {
   const norms = plantedTopics()
     .find((topic) => topic.name === name)!
     .questions.map(normOf)

@@ -197,3 +197,5 @@ export const DEMO_RULES: {
   { name: 'Near vehicles', collections: ['Vehicles', 'Pets and bicycles'], queue: VEHICLES },
 ]
 export const LAST_RESORT = BOOKINGS
+
+export type Lead = { id: number; name: string }

@@ -1,26 +1,26 @@
-import type { ArticleContent } from '@janua/contracts'
-import { type Routing, seeded } from '@janua/core'
 import type { Sequelize } from 'sequelize'
-import { hashPassword } from '../server/src/accounts/passwords.ts'
+import { type HistoryContext, seedOpenConversations, writeHistory } from './writeHistory.ts'
+import { visits, WEEKS } from './history.ts'
+import { SITE_HOST, startSite } from '../standins/site/site.mjs'
+import { createJanua, type Janua } from '../server/src/janua.ts'
 import { readMeaningModels } from '../server/src/answering/meaningModels.ts'
 import { FileStore } from '../server/src/files/store.ts'
 import { Limits } from '../server/src/http/limits.ts'
-import { createJanua, type Janua } from '../server/src/janua.ts'
-import { tidy } from '../server/src/library/articles.ts'
 import { REAL_WORLD } from '../server/src/library/sites/fetching.ts'
-import { summarise } from '../server/src/releases/summaries.ts'
+import { type Routing, seeded } from '@janua/core'
 import { type DemoArticle, demoArticles, demoQuestions, plantedTopics } from './content.ts'
-import { seedCase, seedDesk, seedMorning } from './desk.ts'
-import { bookingDoor, demoDoor } from './door.ts'
-import { seedCourtesies, seedDocuments, seedSite } from './documents.ts'
-import { SITE_HOST, startSite } from '../standins/site/site.mjs'
-import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_RULES, LAST_RESORT, QUEUES } from './people.ts'
-import { visits, WEEKS } from './history.ts'
-import { addChecks, judgeAnswers, judgeAudits, replayAndJudge } from './judging.ts'
-import { learnFromDemo, mendGap } from './learning.ts'
-import { demoRule } from './routing.ts'
 import { STAGES } from './stages.ts'
-import { type HistoryContext, seedOpenConversations, writeHistory } from './writeHistory.ts'
+import { seedCourtesies, seedDocuments, seedSite } from './documents.ts'
+import { learnFromDemo, mendGap } from './learning.ts'
+import { seedCase, seedDesk, seedMorning } from './desk.ts'
+import { addChecks, judgeAnswers, judgeAudits, replayAndJudge } from './judging.ts'
+import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_RULES, LAST_RESORT, type Lead, QUEUES } from './people.ts'
+import { hashPassword } from '../server/src/accounts/passwords.ts'
+import type { ArticleContent } from '@janua/contracts'
+import { tidy } from '../server/src/library/articles.ts'
+import { summarise } from '../server/src/releases/summaries.ts'
+import { bookingDoor, demoDoor } from './door.ts'
+import { demoRule } from './routing.ts'
 
 interface Wanted {
   /** The last day of the history. */
@@ -121,8 +121,6 @@ export async function seedDemo(
   await site.close()
   return { truth: context.truth }
 }
-
-export type Lead = { id: number; name: string }
 
 async function seedPeople({ tables }: Janua): Promise<Lead> {
   const password = await hashPassword(DEMO_PASSWORD)

@@ -69,15 +69,11 @@ async function main() {
 }
 
 function run(name, settings) {
-  const child = spawn(
-    process.execPath,
-    ['--import', 'tsx', join(ROOT, `server/src/commands/${name}.ts`)],
-    {
-      cwd: ROOT,
-      stdio: 'inherit',
-      env: { ...process.env, JANUA_COMMAND: JSON.stringify(settings) },
-    },
-  )
+  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, `cli/${name}.ts`)], {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, JANUA_COMMAND: JSON.stringify(settings) },
+  })
   return new Promise((done) => child.once('exit', (code) => done(code ?? 1)))
 }
 

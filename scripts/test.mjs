@@ -23,7 +23,7 @@ const STEPS = {
   },
   services: {
     title: 'Services on MariaDB',
-    command: [...MOCHA, '--timeout', '60000', 'server/src/**/*.test.ts'],
+    command: [...MOCHA, '--timeout', '60000', '{server/src,cli}/**/*.test.ts'],
   },
   journeys: {
     title: 'Journeys in the browser',

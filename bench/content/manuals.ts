@@ -6,7 +6,7 @@ import { guessLanguage } from '@janua/core'
 import { type Section, sectionsOf } from './sections.ts'
 
 /** Manuals that Debian ships and that nobody here wrote. Read where they are installed; never committed. */
-export interface Manual {
+interface Manual {
   /** The package that holds it. */
   debian: string
   language: 'en' | 'de'
@@ -16,7 +16,7 @@ export interface Manual {
 
 const NO_INDEX =
   '(?!.*(?:developers-reference|genindex|index-|bookindex|py-modindex|search|contents|copyright|license|toc))'
-export const MANUALS = {
+const MANUALS = {
   'python faq': {
     debian: 'python3-doc',
     language: 'en',

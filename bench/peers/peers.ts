@@ -14,7 +14,7 @@ export interface PeerRow {
 }
 
 /** Gives the ids of the best `most` passages, best first. */
-export type PeerSearch = (question: string, most: number) => number[] | Promise<number[]>
+type PeerSearch = (question: string, most: number) => number[] | Promise<number[]>
 export type Peer = (
   rows: readonly PeerRow[],
   language: Language,

@@ -7,7 +7,7 @@ import { FAULTS, isLetThrough, sentencesOf, withFault } from '../grounding/fault
 import { type Figure, wilson, withLimit } from '../figure.ts'
 
 /** A rewrite of a passage, by hand: supported by it, or with a fault of a kind. */
-export interface Rewrite {
+interface Rewrite {
   text: string
   fault?: string
   cited: CitedPassage[]
@@ -83,11 +83,11 @@ const BY_RULE: [Language, string, ManualName[]][] = [
   ['de', 'every sentence of German manuals', ['reference de', 'developers de']],
 ]
 
-export function passes({ text, cited }: Rewrite): boolean {
+function passes({ text, cited }: Rewrite): boolean {
   return isGrounded(ground(text, cited, 'en'))
 }
 
-export function merrowRewrites(): Rewrite[] {
+function merrowRewrites(): Rewrite[] {
   const articles = new Map(demoArticles().map((article) => [article.slug, article]))
   return rewritesOf('merrow', (head) => {
     const [slug = '', ordinal = '0'] = head.split(' ')
@@ -97,7 +97,7 @@ export function merrowRewrites(): Rewrite[] {
   })
 }
 
-export async function manualRewrites(): Promise<Rewrite[]> {
+async function manualRewrites(): Promise<Rewrite[]> {
   const names = [
     ...new Set(
       lines('manuals')

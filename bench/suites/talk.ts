@@ -23,13 +23,13 @@ const SILL = 0.4
 type Wanted =
   { kind: 'settled'; by: string[]; shows?: string } | { kind: 'none' | 'courtesy' | 'person' }
 
-export interface Conversation {
+interface Conversation {
   file: string
   day: string
   turns: { says: string; wanted: Wanted[] }[]
 }
 
-export interface Judged {
+interface Judged {
   conversation: Conversation
   says: string
   wanted: Wanted
@@ -75,7 +75,7 @@ async function talkedTo(way: Way): Promise<Figure[]> {
   })
 }
 
-export async function judgeAll(
+async function judgeAll(
   way: Way = 'janua',
 ): Promise<{ number: number; file: string; results: Judged[] }[]> {
   const articles = demoArticles()
@@ -127,7 +127,7 @@ function isRight(
   return isThere && (shows === undefined || blocksText(blocks).includes(shows))
 }
 
-export function readConversations(): Conversation[] {
+function readConversations(): Conversation[] {
   return readdirSync(FOLDER)
     .filter((file) => file.endsWith('.txt'))
     .sort()

@@ -61,7 +61,7 @@ async function taughtTo(way: Way): Promise<Figure[]> {
 }
 
 /** For each heading the questions of several people. */
-export function readParaphrases(): Map<string, string[]> {
+function readParaphrases(): Map<string, string[]> {
   const found = new Map<string, string[]>()
   let heading = ''
   for (const line of readFileSync(join(import.meta.dirname, '../paraphrases.txt'), 'utf8').split(

@@ -121,7 +121,7 @@ function aloneAmong(labels: readonly number[]): number[] {
 }
 
 /** The demo's questions: those of planted topics with the topic, the others with the article that settles them. */
-export async function demoSet(): Promise<Labelled> {
+async function demoSet(): Promise<Labelled> {
   const settled = demoQuestions().flatMap(({ text, settledBy }) =>
     settledBy === null ? [] : [{ text, topic: settledBy }],
   )
@@ -136,7 +136,7 @@ export async function demoSet(): Promise<Labelled> {
 }
 
 /** Paraphrases of the headings of question-and-answer pages: two of each were made as unlike each other as possible. */
-export async function paraphraseSet(): Promise<Labelled> {
+async function paraphraseSet(): Promise<Labelled> {
   let topic = ''
   const asked: { text: string; topic: string }[] = []
   for (const line of readFileSync(join(import.meta.dirname, '../paraphrases.txt'), 'utf8').split(

@@ -5,7 +5,7 @@ import type { Sequelize } from 'sequelize'
 import { startDatabase } from '../../scripts/lib/database.mjs'
 import { connect, type DatabaseAddress } from '../../server/src/database/connect.ts'
 import { migrate } from '../../server/src/database/migrate.ts'
-import { markLoaded } from '../../server/src/firstLoad.ts'
+import { markLoaded } from '../../cli/firstLoad.ts'
 import { createJanua } from '../../server/src/janua.ts'
 import { member, openHouse } from '../../server/src/testing/harness.ts'
 

@@ -1,13 +1,13 @@
 import { QueryTypes } from 'sequelize'
 import { connect, type DatabaseAddress } from '../../server/src/database/connect.ts'
 import { migrate } from '../../server/src/database/migrate.ts'
-import { firstLoad } from '../../server/src/firstLoad.ts'
+import { firstLoad } from '../../cli/firstLoad.ts'
 import { FILES, serve } from './served.ts'
 
-export const DAY = '2026-11-23'
+const DAY = '2026-11-23'
 
 /** The database that "npm test" started, for journeys. */
-export function journeyDatabase(): DatabaseAddress {
+function journeyDatabase(): DatabaseAddress {
   if (!process.env.JANUA_TEST_DB)
     throw new Error('Journeys need the database that "npm test" starts.')
   return { ...(JSON.parse(process.env.JANUA_TEST_DB) as DatabaseAddress), name: 'janua_journeys' }

@@ -40,7 +40,7 @@ export function startServer({
     }),
     { mode: 0o600 },
   )
-  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/main.ts')], {
+  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'cli/serve.ts')], {
     cwd: ROOT,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     env: { ...process.env, JANUA_SETTINGS: settings },

@@ -4,7 +4,7 @@ import type { Actor, Audit } from './accounts/audit.ts'
 import type { AccountTables } from './accounts/models.ts'
 import type { Clock } from './clock.ts'
 import type { Rollup } from './coverage/figures/rollup.ts'
-import { LOADED, type Loaded } from './firstLoad.ts'
+import { LOADED, type Loaded } from './database/loaded.ts'
 import { problem } from './http/problems.ts'
 
 interface Needs {

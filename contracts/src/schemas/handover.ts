@@ -125,8 +125,6 @@ export const routingSave = withKeys<Routing & { base: number; ready: boolean }>(
   draftKeys,
 )
 
-/** Past hand-overs put through rules as they stand on the page. */
-export const routingTry = routingContent
 export const handoverIds = Joi.object<{ ids: number[] }>({
   ids: Joi.array().items(whole.positive()).max(100).required(),
 })

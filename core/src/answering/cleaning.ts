@@ -1,5 +1,5 @@
 /** More than this of a message is not read: nobody asks in more words, and what is pasted behind is history. */
-export const MOST_LETTERS = 4_000
+const MOST_LETTERS = 4_000
 
 const HISTORY =
   /^(?:>|sent from my .{2,30}$|von meine[mr] .{2,30} gesendet$|gesendet (?:von|mit) meine[mr] .{2,30}$|-{2,} ?(?:original message|forwarded message|ursprungliche nachricht|ursprüngliche nachricht|weitergeleitete nachricht)|on .{4,120} wrote:$|am .{4,120} schrieb .{0,80}:$|(?:from|von): .{1,120}$|_{8,}$)/i

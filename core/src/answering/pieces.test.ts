@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import { blocksText } from '../library/blocks.ts'
 import { splitPassages } from '../library/passages.ts'
-import type { TraceCandidate } from './answerer.ts'
+import type { TraceCandidate } from './answer.ts'
 import { extractPieces, rowInWords } from './extract.ts'
 import { offersOf } from './readings.ts'
 

@@ -4,7 +4,7 @@ import { analyse } from '../text/analyse.ts'
 import type { Language } from '../text/language.ts'
 
 /** More questions than this in one message are answered as one. */
-export const MOST_QUESTIONS = 4
+const MOST_QUESTIONS = 4
 
 const ASKING =
   /^(?:(?:and|und|also|so|ok|okay|hi|hello|hallo|please|bitte|or|oder|but|aber)[, ]+)*(?:who|what|whats|when|where|which|why|how|whose|can|could|do|does|did|is|are|am|was|were|will|would|should|may|must|have|has|wer|was|wann|wo|woher|wohin|welche[rsnm]?|warum|wieso|weshalb|wie|wieviel|kann|konnen|konnte|darf|durfen|gibt|ist|sind|hat|habt|haben|muss|mussen|soll|wird|werden|nehmt|fahrt|fahren|kostet|kosten)\b/

@@ -1,16 +1,8 @@
+import type { Reading, TraceCandidate } from './answer.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
+import { fold, tokenize } from '../text/tokens.ts'
 import { questionTerms } from '../retrieval/questionTerms.ts'
 import { twoWayMatch } from '../retrieval/twoWay.ts'
-import { fold, tokenize } from '../text/tokens.ts'
-import type { Source, TraceCandidate } from './answerer.ts'
-
-/** One of several things that a question may mean, with the words that it is offered in. */
-export interface Reading extends Source {
-  label: string
-  confidence: number
-  /** What of it comes nearest to the question: a sentence, an item or a row. */
-  says?: string
-}
 
 const MOST_READINGS = 4
 /** A reading must be this sure, and come this near to the surest. */

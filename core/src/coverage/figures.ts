@@ -1,4 +1,4 @@
-import type { Outcome } from '../answering/answerer.ts'
+import type { Outcome } from '../answering/answer.ts'
 import { groupedBy } from '../maths/grouped.ts'
 import { coverageOfVisitors, type VisitorShare, type Worth, worthAt } from './coverage.ts'
 

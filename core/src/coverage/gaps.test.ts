@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import type { TraceCandidate } from '../answering/answerer.ts'
+import type { TraceCandidate } from '../answering/answer.ts'
 import {
   type AskedWording,
   fittingMend,

@@ -1,4 +1,4 @@
-import type { Trace } from '../answering/answerer.ts'
+import type { Trace } from '../answering/answer.ts'
 import { type Interval, wilson } from '../maths/intervals.ts'
 
 /** What kind of mend fits a gap: an article has it and only needs the wording; has part of it; or nothing has it. */

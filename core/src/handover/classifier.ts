@@ -1,7 +1,7 @@
 import { logit } from '../maths/calibration.ts'
 import { fitLogistic, sigmoid } from '../maths/logistic.ts'
 import { analyse } from '../text/analyse.ts'
-import type { Situation, WordsMeaning } from './conditions.ts'
+import type { Situation, WordsMeaning } from './situation.ts'
 
 /** A hand-over whose right queue is known, and how much it counts: 1 when confirmed or moved to, ¼ when it was merely not moved. */
 export interface RoutedExample {

@@ -1,7 +1,8 @@
 import type { Language } from '../text/language.ts'
-import { stem } from '../text/stem.ts'
-import { tokenize } from '../text/tokens.ts'
+import type { Situation } from './situation.ts'
 import { likeliest, type QueueClassifier, signsFor } from './classifier.ts'
+import { tokenize } from '../text/tokens.ts'
+import { stem } from '../text/stem.ts'
 
 export type WordForm = 'any form' | 'written'
 
@@ -25,35 +26,6 @@ export type Condition = { not?: boolean } &
     /** What the classifier learnt from the right queues of the past. */
     | { on: 'looks like'; queue: number; atLeast: number }
   )
-
-/** What is known of a conversation when it leaves the assistant. */
-export interface Situation {
-  /** The visitor's words that are still unsettled. */
-  words: string
-  language: Language
-  /** Collections of the nearest passages. */
-  collections: string[]
-  door: number
-  /** What the visitor told, by field. */
-  told: Record<string, string>
-  /** Topics of what is unsettled. */
-  topics: number[]
-  /** Hour of the day at the door. */
-  hour: number
-  /** How impatient or distressed the wording is, 0 to 1. */
-  tone: number
-  /** Hand-overs of the same visitor before this one. */
-  contacts: number
-  /** Where the words lie among meanings; none in a language without an encoder, and of before. */
-  meaning?: WordsMeaning
-}
-
-/** What words mean, in numbers that only say something beside others of the same encoder. */
-export interface WordsMeaning {
-  encoder: string
-  /** Along the directions in which sentences differ most, the first of them. */
-  at: number[]
-}
 
 /** Why a condition is met, in plain words; undefined when it is not. */
 export function reasonMet(

@@ -1,5 +1,6 @@
 import { expect } from 'chai'
-import type { Condition, Situation } from './conditions.ts'
+import type { Condition } from './conditions.ts'
+import type { Situation } from './situation.ts'
 import { route, type Rule } from './rules.ts'
 import { after, STATES, type Transition, TRANSITIONS } from './states.ts'
 

@@ -9,7 +9,7 @@ import {
   strongestSigns,
   trainClassifier,
 } from './classifier.ts'
-import type { Situation } from './conditions.ts'
+import type { Situation } from './situation.ts'
 import { movesSaved, type PastHandover, routingResult, ruleUse } from './routingBench.ts'
 import { route, type Routing } from './rules.ts'
 import { meaningOf, situationOf } from './situation.ts'

@@ -1,6 +1,6 @@
 import { type Interval, wilson } from '../maths/intervals.ts'
 import type { QueueClassifier } from './classifier.ts'
-import type { Situation } from './conditions.ts'
+import type { Situation } from './situation.ts'
 import { route, type Routed, type Routing, whyFits } from './rules.ts'
 
 /** How the right queue is known: the agent said so at closing, it was moved there, or it merely was not moved. */

@@ -1,5 +1,6 @@
 import { likeliest, type QueueClassifier, signsFor } from './classifier.ts'
-import { type Condition, reasonMet, type Situation } from './conditions.ts'
+import { type Condition, reasonMet } from './conditions.ts'
+import type { Situation } from './situation.ts'
 
 /** How soon somebody is to be there. */
 export const PRIORITIES = ['high', 'normal', 'low'] as const

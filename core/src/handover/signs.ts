@@ -1,4 +1,4 @@
-import type { Outcome } from '../answering/answerer.ts'
+import type { Outcome } from '../answering/answer.ts'
 import { type Decline, declinedBy } from '../answering/declines.ts'
 import type { Language } from '../text/language.ts'
 import { parseQuestion } from '../text/parsedQuestion.ts'

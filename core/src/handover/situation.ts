@@ -1,7 +1,36 @@
-import type { Trace } from '../answering/answerer.ts'
+import type { Trace } from '../answering/answer.ts'
 import type { MeaningModels } from '../meaning/models.ts'
-import type { Situation, WordsMeaning } from './conditions.ts'
 import { toneOf } from './tone.ts'
+import type { Language } from '../text/language.ts'
+
+/** What is known of a conversation when it leaves the assistant. */
+export interface Situation {
+  /** The visitor's words that are still unsettled. */
+  words: string
+  language: Language
+  /** Collections of the nearest passages. */
+  collections: string[]
+  door: number
+  /** What the visitor told, by field. */
+  told: Record<string, string>
+  /** Topics of what is unsettled. */
+  topics: number[]
+  /** Hour of the day at the door. */
+  hour: number
+  /** How impatient or distressed the wording is, 0 to 1. */
+  tone: number
+  /** Hand-overs of the same visitor before this one. */
+  contacts: number
+  /** Where the words lie among meanings; none in a language without an encoder, and of before. */
+  meaning?: WordsMeaning
+}
+
+/** What words mean, in numbers that only say something beside others of the same encoder. */
+export interface WordsMeaning {
+  encoder: string
+  /** Along the directions in which sentences differ most, the first of them. */
+  at: number[]
+}
 
 /** What routing looks at of one question. */
 export interface RoutedQuestion {

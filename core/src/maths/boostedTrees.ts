@@ -2,7 +2,7 @@ import { seeded } from './random.ts'
 import { sigmoid } from './logistic.ts'
 
 /** A tree of yes-and-no on columns that were cut into bins: a leaf's worth, or column, last bin of the left side, left, right. */
-export type Tree = number | readonly [column: number, bin: number, left: Tree, right: Tree]
+type Tree = number | readonly [column: number, bin: number, left: Tree, right: Tree]
 
 /** Boosted trees for a chance: log-odds are `base` and what each tree adds. */
 export interface BoostedTrees {
@@ -24,7 +24,7 @@ export interface BoostingOptions {
   seed: number
 }
 
-export const BOOSTING: BoostingOptions = {
+const BOOSTING: BoostingOptions = {
   trees: 120,
   depth: 3,
   rate: 0.06,

@@ -35,7 +35,7 @@ export interface ReadText {
   meanings: Uint16Array
   vector: Float32Array | null
 }
-export interface ReadUnit extends ReadText {
+interface ReadUnit extends ReadText {
   letters: Letters
 }
 

@@ -6,18 +6,9 @@ import { ArticleCounts } from './libraryCounts.ts'
 import { type ArticleVectors } from './meaningSignals.ts'
 import type { MeaningModels } from './models.ts'
 import { packVectors, VectorRows, type VectorTable, vectorTable } from './packedVectors.ts'
-import { textsToEncode } from './sourceArticle.ts'
+import { type SourceArticle, textsToEncode } from './sourceArticle.ts'
 import type { Unit } from './units.ts'
 import { type ReadWording, readWording } from './wordings.ts'
-
-/** An article as meaning reads it. */
-export interface SourceArticle {
-  item: number
-  language: Language
-  units: readonly Unit[]
-  /** What was taught for it. */
-  phrasings: readonly string[]
-}
 
 /** Articles in one piece, numbered from 0, that never change. */
 export interface ArticleSource {

@@ -21,7 +21,6 @@ export const MEANING_SIGNALS = [
   'nearest section, all parts',
   'all sections, all parts',
 ] as const
-export type MeaningSignal = (typeof MEANING_SIGNALS)[number]
 
 /** An article's vectors under one head. */
 export interface ArticleVectors {

@@ -11,7 +11,7 @@ interface Branch {
 const RESERVED = 6
 const UNKNOWN = 0
 /** More pieces are not read. */
-export const MOST_PIECES = 128
+const MOST_PIECES = 128
 
 /**
  * Cuts texts into the pieces that are likeliest together.

@@ -2,8 +2,16 @@ import type { ContentItem } from '../answering/items.ts'
 import { passagesOf } from '../answering/items.ts'
 import type { Passage } from '../library/passages.ts'
 import { guessLanguage, type Language } from '../text/language.ts'
-import type { SourceArticle } from './meaningPart.ts'
-import { textsOf, unitsOf } from './units.ts'
+import { textsOf, type Unit, unitsOf } from './units.ts'
+
+/** An article as meaning reads it. */
+export interface SourceArticle {
+  item: number
+  language: Language
+  units: readonly Unit[]
+  /** What was taught for it. */
+  phrasings: readonly string[]
+}
 
 /** So much of an article's text tells its language. */
 const TELLING = 1_000

@@ -1,4 +1,4 @@
-import type { Answer } from '../answering/answerer.ts'
+import type { Answer } from '../answering/answer.ts'
 import type { Reply } from '../answering/conversation.ts'
 import { blocksText } from '../library/blocks.ts'
 import { foldLine } from '../text/tokens.ts'

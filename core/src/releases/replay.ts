@@ -1,4 +1,4 @@
-import type { Answer, AnswerKind, AnswerSettings, Outcome } from '../answering/answerer.ts'
+import type { Answer, AnswerKind, AnswerSettings, Outcome } from '../answering/answer.ts'
 import { answerAfter, type Turn } from '../answering/conversation.ts'
 import { blocksText } from '../library/blocks.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'

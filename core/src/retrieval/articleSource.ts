@@ -1,5 +1,6 @@
 import type { ContentItem } from '../answering/items.ts'
-import type { ArticleSource, SourceArticle } from '../meaning/meaningPart.ts'
+import type { ArticleSource } from '../meaning/meaningPart.ts'
+import type { SourceArticle } from '../meaning/sourceArticle.ts'
 import { sourceArticle } from '../meaning/sourceArticle.ts'
 import type { Language } from '../text/language.ts'
 import { WORDING_KINDS } from './itemReading.ts'

@@ -10,7 +10,7 @@ import type { ReleaseIndex } from './releaseIndex.ts'
  * - `OPENING`: it is the first passage of its item, where a matter is introduced
  */
 export const EARLY = 0.15
-export const HALF_WAY = 20
+const HALF_WAY = 20
 export const SAME_FORM = 0.1
 export const OPENING = 0.05
 

@@ -1,7 +1,7 @@
 type Growable = Uint8Array | Uint16Array | Uint32Array | Float32Array
 
 /** A typed array that grows: what is pushed stays flat, without an object for each number. */
-export class Growing<T extends Growable> {
+class Growing<T extends Growable> {
   length = 0
 
   constructor(private values: T) {}

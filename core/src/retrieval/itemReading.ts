@@ -17,7 +17,7 @@ export interface ReadWording {
 export const WORDING_KINDS = ['title', 'phrasing', 'heading'] as const
 export type WordingKind = (typeof WORDING_KINDS)[number]
 
-export interface ReadPassage {
+interface ReadPassage {
   passage: Passage
   fields: FieldTerms
   /** Those of the passage itself: its headings, and what was taught for its part. */

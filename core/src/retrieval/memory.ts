@@ -1,6 +1,6 @@
 /** Arrays of numbers under names, as they lie in one block of memory. */
 export type Sections = Record<string, NumberArray>
-export type NumberArray = Uint8Array | Int8Array | Uint16Array | Uint32Array | Float32Array
+type NumberArray = Uint8Array | Int8Array | Uint16Array | Uint32Array | Float32Array
 
 const KINDS = {
   u8: Uint8Array,

@@ -25,7 +25,7 @@ export interface QuestionTerm {
   near: NearTerm[]
 }
 
-export interface NearTerm {
+interface NearTerm {
   stem: string
   weight: number
 }

@@ -14,9 +14,9 @@ export interface Asked {
 /** How much it is worth, beside a full two-way match, that a title, heading or phrasing has all words of the question in their order, small ones too; usual range 0 to 1. */
 export const AS_WRITTEN_WEIGHT = 0.6
 /** So many of the best are held against the question word by word; usual range 10 to 40. */
-export const RESCORED = 20
+const RESCORED = 20
 /** The same of their texts, which takes longer. */
-export const READ = 12
+const READ = 12
 
 export interface ReadSettings {
   /** The question that this one leans on, if it does. */

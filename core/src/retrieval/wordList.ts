@@ -23,7 +23,7 @@ export class WordList {
   }
 }
 
-export function wordKey(word: string): number {
+function wordKey(word: string): number {
   return keyOf(word.length, word.charCodeAt(0))
 }
 

@@ -1,9 +1,8 @@
 import { scanWords } from './scan.ts'
+export { type Language, LANGUAGES } from './languages.ts'
 import { STOP_WORDS } from './stopwords.ts'
+import { type Language, LANGUAGES } from './languages.ts'
 import { readWord } from './tokens.ts'
-
-export const LANGUAGES = ['en', 'de'] as const
-export type Language = (typeof LANGUAGES)[number]
 
 /**
  * Guesses the language by its small words.

@@ -1,4 +1,4 @@
-import type { Language } from './language.ts'
+import type { Language } from './languages.ts'
 
 const english = `a s t about am an and any anybody anyone anything are as at be been being but by came can cannot cant could couldnt did
 didnt do does doesnt doing don dont else ever every for from get gets getting go goes going gonna got had has hasnt have havent

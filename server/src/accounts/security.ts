@@ -3,7 +3,7 @@ import type { Actor, Audit } from './audit.ts'
 import type { AccountTables } from './models.ts'
 
 const NAME = 'security'
-export const STARTER_SECURITY: SecuritySettings = { secondFactorForLeads: false, idleHours: 12 }
+const STARTER_SECURITY: SecuritySettings = { secondFactorForLeads: false, idleHours: 12 }
 
 /** The team's rules for signing in. */
 export class Security {

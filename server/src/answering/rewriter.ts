@@ -11,7 +11,7 @@ export interface RewriteOrder {
   passages: { title: string; path: string[]; text: string }[]
 }
 
-export interface Rewritten {
+interface Rewritten {
   text: string
   tokens: number
 }

@@ -22,7 +22,7 @@ const DAY_MS = 86_400_000
 const AT_ONCE = 100
 /** Visitors who never wrote anything. */
 const UNUSED_DAYS = 2
-export const STARTER_RETENTION: RetentionSettings = {
+const STARTER_RETENTION: RetentionSettings = {
   conversationDays: null,
   attachmentDays: null,
   auditDays: null,

@@ -175,7 +175,7 @@ export class Doors {
 const NOBODY = { open: false, changesAt: null }
 
 /** The same keys in the same order, so that equal content has an equal hash. */
-export function tidy({
+function tidy({
   title,
   key,
   colour,

@@ -22,7 +22,7 @@ export interface StoreLimits {
   /** Below so much room on the disk nothing more is taken in, so that the database never runs out of it. */
   leastFreeMb: number
 }
-export const STORE_LIMITS: StoreLimits = { leastFreeMb: 512 }
+const STORE_LIMITS: StoreLimits = { leastFreeMb: 512 }
 
 /**
  * Files outside the database, each named by the SHA-256 hash of its bytes: the same file is stored once, however often it

@@ -1,4 +1,4 @@
-import { handoverIds, routingSave, routingTry } from '@janua/contracts/schemas'
+import { handoverIds, routingSave, routingContent } from '@janua/contracts/schemas'
 import { type Route, route } from '../http/routing.ts'
 import type { Handovers } from './handovers.ts'
 import type { RoutingDesk } from './routingDesk.ts'
@@ -15,7 +15,7 @@ export function routingRoutes({
     route('put', '/routing', 'routing.write', { body: routingSave }, ({ body, user }) =>
       routing.save(user, body),
     ),
-    route('post', '/routing/proof', 'routing.read', { body: routingTry }, ({ body }) =>
+    route('post', '/routing/proof', 'routing.read', { body: routingContent }, ({ body }) =>
       routing.prove(body),
     ),
     route('post', '/routing/handovers', 'routing.read', { body: handoverIds }, ({ body }) =>

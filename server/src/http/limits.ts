@@ -17,7 +17,7 @@ interface Rule {
  * What may be asked of Janua in a time. Many visitors can share one address (a company, a mobile network), so that an address
  * may do much more than a visitor; together they may do what one machine can answer.
  */
-export const LIMITS = {
+const LIMITS = {
   anyVisit: [{ by: 'address', points: 3_000, seconds: 60 }],
   newVisitor: [
     { by: 'address', points: 60, seconds: 60 },

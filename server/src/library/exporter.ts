@@ -78,7 +78,7 @@ export class Exporter {
 }
 
 /** Questions with their answers in the vocabulary that search engines read. @see schema.org/FAQPage */
-export function faqOf(items: readonly PackedItem[]): object {
+function faqOf(items: readonly PackedItem[]): object {
   const pair = (name: string, text: string) => ({
     '@type': 'Question',
     name,

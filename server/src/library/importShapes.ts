@@ -8,7 +8,7 @@ import type {
 } from '@janua/contracts'
 import type { Taken } from './intake.ts'
 import { guessMapping } from './readers/columns.ts'
-import type { ReadFile, ReadSheet } from './readers/read.ts'
+import type { ReadFile, ReadSheet } from './readers/readFile.ts'
 
 const SAMPLE_ROWS = 12
 const SAMPLE_CELL = 240

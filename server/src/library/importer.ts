@@ -16,7 +16,7 @@ import { asShown, nameOf, previewOf, sheetKey, tallyOf } from './importShapes.ts
 import { type Incoming, type Intake, storable } from './intake.ts'
 import type { ContentTables, ImportRow } from './models.ts'
 import type { Said } from './readers/protocol.ts'
-import type { Picture, ReadSheet } from './readers/read.ts'
+import type { Picture, ReadSheet } from './readers/readFile.ts'
 import { readInThread, type Reading } from './readers/reading.ts'
 import { takeRows } from './readers/rows.ts'
 import { Unreadable } from './readers/text.ts'

@@ -16,7 +16,7 @@ import { summarise } from '../releases/summaries.ts'
 import { tidy } from './articles.ts'
 import { tidyDocument } from './documents.ts'
 import type { ContentTables, ItemRow } from './models.ts'
-import type { ReadFile } from './readers/read.ts'
+import type { ReadFile } from './readers/readFile.ts'
 import { Unreadable } from './readers/text.ts'
 import { tidyVocabulary } from './vocabulary.ts'
 

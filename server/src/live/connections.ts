@@ -18,7 +18,7 @@ export interface Identity {
   session?: string
   visitor?: number
 }
-export const identityOf = (socket: { data: unknown }): Identity => socket.data as Identity
+const identityOf = (socket: { data: unknown }): Identity => socket.data as Identity
 
 export function peopleOf(io: Server): number[] {
   return [...new Set(all(io).flatMap((socket) => identityOf(socket).user ?? []))]

@@ -8,7 +8,7 @@ import { askThread, startThread } from '../jobs/startThread.ts'
 import { type Encoder, EncoderFault, type TextKind, unitVectors } from './encoder.ts'
 
 /** What a folder says of its model, in `encoder.json`; without that file the usual holds. */
-export interface FolderSettings {
+interface FolderSettings {
   /** The folder's own, when not given. */
   name?: string
   /** How vectors of tokens become one: their mean, or that of the first. */
@@ -31,7 +31,7 @@ const settingsFile = Joi.object<FolderSettings>({
 })
 
 /** The files of an encoder, read and told apart from every other. */
-export interface EncoderFolder {
+interface EncoderFolder {
   model: Uint8Array<ArrayBuffer>
   tokenizer: object
   tokenizerSettings: object
@@ -55,7 +55,7 @@ const MOST_LETTERS = 20_000
  * Reads an encoder that lies in a folder of the common form: `model.onnx`, `tokenizer.json`, `config.json`, and ours, `encoder.json`.
  * @throws {EncoderFault} when a file is missing or cannot be read
  */
-export function readEncoderFolder(folder: string): EncoderFolder {
+function readEncoderFolder(folder: string): EncoderFolder {
   const model = fileOf(folder, 'model.onnx')
   const tokenizer = fileOf(folder, 'tokenizer.json')
   const config = parsed(folder, 'config.json') as { max_position_embeddings?: unknown }

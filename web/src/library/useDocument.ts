@@ -5,7 +5,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { get, inPlainWords, put } from '../shell/api.ts'
 import { useKept } from '../shell/useKept.ts'
 
-export const BY_TEAM: LeftOut = { by: 'team', because: 'left out by the team' }
+const BY_TEAM: LeftOut = { by: 'team', because: 'left out by the team' }
 
 /** A document being looked over: its parts, the passages they become, and what each of those answered. */
 export function useDocument(id: number) {

@@ -1,4 +1,4 @@
-import type { Trace } from '../../answering/answerer.ts'
+import type { Trace } from '../../answering/answer.ts'
 import { analyseQuestion } from '../../text/analyse.ts'
 import { guessLanguage } from '../../text/language.ts'
 import { fold } from '../../text/tokens.ts'

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { delimiterOf } from '../../library/readers/csv.ts'
 import { decode, Unreadable } from '../../library/readers/text.ts'
 
-export const MOST_ROWS = 500_000
+const MOST_ROWS = 500_000
 
 /** A log as records, with the number of each record's row in the file. CSV with a heading, or a JSON object a line. */
 export function readLogFile(path: string): {

@@ -10,7 +10,7 @@ export interface Wording extends TopicQuestion {
 }
 
 /** More wordings than this are not grouped at once: those asked most are. */
-export const MOST_WORDINGS = 50_000
+const MOST_WORDINGS = 50_000
 const AT_ONCE = 400
 
 /** Signs of wordings go by the folded words. */

@@ -45,7 +45,7 @@ interface Computed extends HealthComputed {
   items: Map<number, ContentItem>
 }
 
-export const UNUSED_DAYS = 60
+const UNUSED_DAYS = 60
 const SHOWN = 300
 const HEAP_MB = 2_000
 

@@ -1,6 +1,6 @@
 import { MAX_SHEET_ROWS } from '@janua/contracts'
 import { parse } from 'csv-parse/sync'
-import { guessNotes, type ReadSheet } from './read.ts'
+import { guessNotes, type ReadSheet } from './readFile.ts'
 import { decodeText, Unreadable } from './text.ts'
 
 const DELIMITERS = [',', ';', '\t', '|']

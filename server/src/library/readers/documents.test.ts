@@ -4,7 +4,8 @@ import { expect } from 'chai'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { guessMapping } from './columns.ts'
-import { type Read, readFile, Unreadable } from './read.ts'
+import { readFile, Unreadable } from './read.ts'
+import type { Read } from './readFile.ts'
 import { takeRows } from './rows.ts'
 
 const FIXTURES = join(import.meta.dirname, 'fixtures')

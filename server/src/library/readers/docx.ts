@@ -2,7 +2,7 @@ import mammoth from 'mammoth'
 import { markdownFrom } from './html.ts'
 import { partsOf, textDocument } from './parts.ts'
 import { asPicture } from './pictures.ts'
-import type { Picture, ReadFile } from './read.ts'
+import type { Picture, ReadFile } from './readFile.ts'
 import { oneLine, Unreadable } from './text.ts'
 import { openZip } from './zip.ts'
 

@@ -2,7 +2,7 @@ import { gfm } from '@joplin/turndown-plugin-gfm'
 import * as cheerio from 'cheerio'
 import TurndownService from 'turndown'
 import { pictureIn } from './pictures.ts'
-import type { Beside, Picture, ReadFile } from './read.ts'
+import type { Beside, Picture, ReadFile } from './readFile.ts'
 import {
   collectionFromName,
   escapeMarkdown,

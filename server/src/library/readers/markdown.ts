@@ -1,7 +1,7 @@
 import { type Holds, isLimited } from '@janua/core'
 import { load } from 'js-yaml'
 import { pictureIn } from './pictures.ts'
-import type { Beside, Picture, ReadFile } from './read.ts'
+import type { Beside, Picture, ReadFile } from './readFile.ts'
 import { collectionFromName, titleFromName, Unreadable } from './text.ts'
 
 const KNOWN = new Set([

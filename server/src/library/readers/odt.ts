@@ -2,7 +2,7 @@ import * as cheerio from 'cheerio'
 import type { AnyNode, Element } from 'domhandler'
 import { markdownFrom } from './html.ts'
 import { partsOf, textDocument } from './parts.ts'
-import type { ReadFile } from './read.ts'
+import type { ReadFile } from './readFile.ts'
 import { oneLine, Unreadable } from './text.ts'
 import { openZip } from './zip.ts'
 

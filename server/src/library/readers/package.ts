@@ -8,7 +8,7 @@ import { parse } from 'csv-parse/sync'
 import { stringify } from 'csv-stringify/sync'
 import { dump } from 'js-yaml'
 import { readMarkdown } from './markdown.ts'
-import type { Picture, ReadFile } from './read.ts'
+import type { Picture, ReadFile } from './readFile.ts'
 import { Unreadable } from './text.ts'
 import type { Zip } from './zip.ts'
 

@@ -2,7 +2,7 @@ import type { DocumentContent } from '@janua/contracts'
 import { getDocumentProxy } from 'unpdf'
 import { layOut, type PageText } from './pdfLayout.ts'
 import { checked } from './parts.ts'
-import type { ReadFile } from './read.ts'
+import type { ReadFile } from './readFile.ts'
 import { collectionFromName, oneLine, titleFromName, Unreadable } from './text.ts'
 
 const MOST_PAGES = 1_500

@@ -1,7 +1,7 @@
 import { posix } from 'node:path'
 import { pictureType } from '../../files/serving.ts'
 import { hashOfFile } from '../../files/store.ts'
-import type { Beside, Picture } from './read.ts'
+import type { Beside, Picture } from './readFile.ts'
 
 const MOST_BYTES = 5 * 1024 * 1024
 

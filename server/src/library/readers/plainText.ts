@@ -1,4 +1,4 @@
-import type { ReadFile } from './read.ts'
+import type { ReadFile } from './readFile.ts'
 import { collectionFromName, titleFromName } from './text.ts'
 
 /** Plain text: the title from a short first line with a blank one below it, else from the file's name. */

@@ -1,4 +1,4 @@
-import type { ReadFile, ReadSheet } from './read.ts'
+import type { ReadFile, ReadSheet } from './readFile.ts'
 
 /** A file that arrived, lying on the disk until it is read. */
 export interface ArrivedFile {

@@ -1,43 +1,10 @@
-import type { ArticleContent, DocumentContent, ItemKind } from '@janua/contracts'
+import type { ArticleContent, DocumentContent } from '@janua/contracts'
 import { readMarkdown } from './markdown.ts'
 import { readPlainText } from './plainText.ts'
+import { type Beside, guessNotes, type Read, type ReadFile } from './readFile.ts'
 import { decodeText, Unreadable } from './text.ts'
 
 export { Unreadable } from './text.ts'
-
-/** A picture that belongs to what was read; the text refers to it as /files/HASH. */
-export interface Picture {
-  name: string
-  type: string
-  bytes: Buffer
-}
-
-/** What a reader makes of a file: an item, and notes on what it left out. */
-export interface ReadFile {
-  kind: Extract<ItemKind, 'article' | 'fixed' | 'document' | 'glossary' | 'courtesy'>
-  content: ArticleContent | DocumentContent | object
-  notes: string[]
-  pictures?: Picture[]
-  /** The file itself is worth keeping, as this type. */
-  original?: string
-  /** From an export of Janua: the item that it is, and whether it was ready. */
-  uid?: string
-  ready?: boolean
-}
-
-/** A sheet's rows, as text, before anybody said what they are. */
-export interface ReadSheet {
-  sheet: string
-  rows: string[][]
-  faults: { row: number; because: string }[]
-  /** What somebody should look at before it is read. */
-  warnings?: string[]
-}
-
-export type Read = ({ as: 'item' } & ReadFile) | { as: 'sheets'; sheets: ReadSheet[] }
-
-/** Files that came along, by their path: pictures of a page, say. */
-export type Beside = (path: string) => Promise<Buffer | undefined>
 
 type Reader = (bytes: Buffer, name: string, beside: Beside) => Promise<Read> | Read
 const ofText =
@@ -47,14 +14,6 @@ const ofText =
     const item = await reader(text, name, beside)
     return { as: 'item', ...item, notes: [...guessNotes(guessed), ...item.notes] }
   }
-
-/** What had to be guessed is said, so that somebody looks at it. */
-export function guessNotes(guessed: string | null): string[] {
-  if (guessed === null) return []
-  return [
-    `its encoding had to be guessed (${guessed}): check that € signs, quotes and letters with accents are right`,
-  ]
-}
 
 const html = ofText(async (...given) => (await import('./html.ts')).readHtml(...given))
 const csv: Reader = async (bytes) => ({

@@ -3,7 +3,7 @@ import { startThread } from '../../jobs/startThread.ts'
 import type { ArrivedFile, ReadingOrder, Said } from './protocol.ts'
 
 /** A file that takes longer than this is given up, and the next one is read. */
-export const MOST_SECONDS = 60
+const MOST_SECONDS = 60
 const MOST_HEAP_MB = 400
 
 export interface Reading {

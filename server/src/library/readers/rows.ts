@@ -16,7 +16,7 @@ import {
 } from '@janua/contracts/schemas'
 import type { ObjectSchema } from 'joi'
 import { checked, part } from './parts.ts'
-import type { ReadFile, ReadSheet } from './read.ts'
+import type { ReadFile, ReadSheet } from './readFile.ts'
 import { NEEDED } from './columns.ts'
 import { markdownTable, oneLine, titleFromName } from './text.ts'
 
@@ -68,7 +68,7 @@ export function takeRows(sheet: ReadSheet, mapping: SheetMapping, file: string):
   return { items, faults: faults.sort((a, b) => a.row - b.row) }
 }
 
-export const WORDS: Record<Exclude<ColumnRole, ''>, string> = {
+const WORDS: Record<Exclude<ColumnRole, ''>, string> = {
   question: 'question',
   answer: 'answer',
   title: 'title',

@@ -1,7 +1,7 @@
 import { MAX_SHEET_ROWS } from '@janua/contracts'
 import * as XLSX from '@e965/xlsx'
 import { tooLong } from './csv.ts'
-import type { ReadSheet } from './read.ts'
+import type { ReadSheet } from './readFile.ts'
 import { oneLine, Unreadable } from './text.ts'
 import { laidOpen, openZip } from './zip.ts'
 

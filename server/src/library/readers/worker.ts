@@ -4,15 +4,8 @@ import type { ArticleContent, DocumentContent } from '@janua/contracts'
 import { countWords, splitParts, splitPassages } from '@janua/core'
 import { hashOfFile } from '../../files/store.ts'
 import type { ArrivedFile, ReadingOrder, Said } from './protocol.ts'
-import {
-  endingOf,
-  type Beside,
-  type ReadFile,
-  READABLE,
-  readFile,
-  refuseMislabelled,
-  Unreadable,
-} from './read.ts'
+import { endingOf, READABLE, readFile, refuseMislabelled, Unreadable } from './read.ts'
+import type { Beside, ReadFile } from './readFile.ts'
 import { outliveStrays } from './strays.ts'
 import type { Zip } from './zip.ts'
 

@@ -14,7 +14,7 @@ export interface CrawlOrder {
   outside: Outside
   signal: AbortSignal
 }
-export interface CrawledPage {
+interface CrawledPage {
   address: string
   content: DocumentContent
 }

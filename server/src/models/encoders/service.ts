@@ -330,7 +330,7 @@ export async function readLearnt(
 }
 
 /** Its vectors are stored under this: the same only for the same encoder. */
-export function storedUnder(encoder: Pick<Encoder, 'id'>): string {
+function storedUnder(encoder: Pick<Encoder, 'id'>): string {
   return createHash('sha256').update(`${FORM} ${encoder.id}`).digest('hex').slice(0, 16)
 }
 

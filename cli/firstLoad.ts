@@ -1,29 +1,13 @@
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { accountTables } from './accounts/models.ts'
-import { clockFrom, systemClock } from './clock.ts'
-import { starterDoor } from './doors/starter.ts'
-import { createJanua } from './janua.ts'
-import { migrate } from './database/migrate.ts'
+import { LOADED, type Loaded, type Wanted } from '../server/src/database/loaded.ts'
+import { accountTables } from '../server/src/accounts/models.ts'
+import { migrate } from '../server/src/database/migrate.ts'
+import { clockFrom, systemClock } from '../server/src/clock.ts'
+import { createJanua } from '../server/src/janua.ts'
+import { JANUA } from '../server/src/accounts/audit.ts'
+import { starterDoor } from '../server/src/doors/starter.ts'
+import { summarise } from '../server/src/releases/summaries.ts'
 import { STARTER_COURTESIES } from '@janua/core'
-import { JANUA } from './accounts/audit.ts'
-import { summarise } from './releases/summaries.ts'
-
-export const LOADED = 'first_load'
-
-/** What a database was filled with, when, and the last day of its history. */
-export interface Loaded {
-  seed: Wanted['seed']
-  at: string
-  today: string | null
-  dated?: string
-}
-
-interface Wanted {
-  seed: 'demo' | 'empty'
-  today: string | null
-  /** Where files are kept; a temporary folder when not given. */
-  files?: string
-}
 
 /** Written into a database that held nothing at all, before its first load begins. */
 const BEGUN = 'first_load_begun'
@@ -50,7 +34,7 @@ export async function firstLoad(
   } else if (await holdsContent(db)) throw new UnknownContent()
   await settings.create({ name: BEGUN, value: new Date().toISOString() })
   if (seed === 'demo') {
-    const { seedDemo } = await import('../../demo/seed.ts')
+    const { seedDemo } = await import('../demo/seed.ts')
     const opens = today ? clockFrom(today).now() : systemClock.now()
     await seedDemo(db, { today: today ?? lastWholeMorning(opens), opens, files, progress })
   } else await startEmpty(db)

@@ -1,4 +1,4 @@
-import { createJanua } from '../janua.ts'
+import { createJanua } from '../server/src/janua.ts'
 import { command } from './command.ts'
 
 await command(async (db, { mail }) => {

@@ -1,19 +1,19 @@
 import { readFileSync } from 'node:fs'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { readMeaningModels } from './answering/meaningModels.ts'
-import { connect, type DatabaseAddress } from './database/connect.ts'
-import { migrate } from './database/migrate.ts'
-import { clockFrom, systemClock } from './clock.ts'
-import type { Postman } from './channels/outbox.ts'
-import { openInbox, smtpPostman } from './channels/smtp.ts'
-import { moveFilesOut } from './files/moving.ts'
-import { FileStore } from './files/store.ts'
-import { logger } from './logger.ts'
-import type { EncoderSource } from './models/encoders/source.ts'
-import type { GivenConnection } from './models/modelUses.ts'
-import { createJanua } from './janua.ts'
+import { readMeaningModels } from '../server/src/answering/meaningModels.ts'
+import { connect, type DatabaseAddress } from '../server/src/database/connect.ts'
+import { migrate } from '../server/src/database/migrate.ts'
+import { clockFrom, systemClock } from '../server/src/clock.ts'
+import type { Postman } from '../server/src/channels/outbox.ts'
+import { openInbox, smtpPostman } from '../server/src/channels/smtp.ts'
+import { moveFilesOut } from '../server/src/files/moving.ts'
+import { FileStore } from '../server/src/files/store.ts'
+import { logger } from '../server/src/logger.ts'
+import type { EncoderSource } from '../server/src/models/encoders/source.ts'
+import type { GivenConnection } from '../server/src/models/modelUses.ts'
+import { createJanua } from '../server/src/janua.ts'
 import { firstLoad } from './firstLoad.ts'
-import { type Outside, REAL_WORLD } from './library/sites/fetching.ts'
+import { type Outside, REAL_WORLD } from '../server/src/library/sites/fetching.ts'
 
 /** What scripts/start.mjs hands over, as JSON in a file that only this user can read. */
 interface Handed {
@@ -170,7 +170,7 @@ async function lastStored(db: Sequelize): Promise<Date | null> {
 }
 
 async function demoAccounts() {
-  const { DEMO_PASSWORD, DEMO_PEOPLE } = await import('../../demo/people.ts')
+  const { DEMO_PASSWORD, DEMO_PEOPLE } = await import('../demo/people.ts')
   return {
     password: DEMO_PASSWORD,
     people: DEMO_PEOPLE.map(({ name, mail, role }) => ({ name, mail, role })),

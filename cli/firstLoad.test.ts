@@ -1,11 +1,11 @@
 import { expect } from 'chai'
 import { QueryTypes } from 'sequelize'
-import { accountTables } from './accounts/models.ts'
-import type { FigureRow } from './coverage/models.ts'
-import { connect, type DatabaseAddress } from './database/connect.ts'
-import { migrate } from './database/migrate.ts'
+import { accountTables } from '../server/src/accounts/models.ts'
+import type { FigureRow } from '../server/src/coverage/models.ts'
+import { connect, type DatabaseAddress } from '../server/src/database/connect.ts'
+import { migrate } from '../server/src/database/migrate.ts'
 import { firstLoad, UnknownContent } from './firstLoad.ts'
-import { createJanua } from './janua.ts'
+import { createJanua } from '../server/src/janua.ts'
 
 describe('the first load', () => {
   const database = () =>
