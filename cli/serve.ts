@@ -9,6 +9,11 @@ import { openInbox, smtpPostman } from '../server/src/channels/smtp.ts'
 import { moveFilesOut } from '../server/src/files/moving.ts'
 import { FileStore } from '../server/src/files/store.ts'
 import { logger } from '../server/src/logger.ts'
+import {
+  BadConfiguration,
+  type Configuration,
+  readConfiguration,
+} from '../server/src/platform/configuration.ts'
 import type { EncoderSource } from '../server/src/models/encoders/source.ts'
 import type { GivenConnection } from '../server/src/models/modelUses.ts'
 import { createJanua } from '../server/src/janua.ts'
@@ -47,6 +52,7 @@ type Said =
 const say = (said: Said): void => void process.send?.(said)
 
 async function main(): Promise<void> {
+  const configuration = readConfiguration(process.env)
   const handed = JSON.parse(readFileSync(process.env.JANUA_SETTINGS!, 'utf8')) as Handed
   const db = connect(handed.database)
   await db.authenticate()
@@ -62,7 +68,7 @@ async function main(): Promise<void> {
   const store = new FileStore(handed.files)
   const moved = await moveFilesOut(db, store)
   if (moved > 0) say({ type: 'progress', text: `Moved ${moved} files out of the database` })
-  const log = logger()
+  const log = logger(configuration.LOG_LEVEL)
   const understanding = readMeaningModels()
   for (const fault of understanding.faults) log.warn(fault)
   const janua = createJanua({
@@ -70,14 +76,14 @@ async function main(): Promise<void> {
     store,
     hasDemo: loaded === 'demo',
     simulatesAgents: loaded === 'demo' && handed.simulatesAgents === true,
-    publicUrl: () => process.env.PUBLIC_URL ?? `http://127.0.0.1:${port}`,
+    publicUrl: () => configuration.PUBLIC_URL ?? `http://127.0.0.1:${port}`,
     log,
     sessionSecret: handed.sessionSecret,
-    outside: outsideOf(handed),
+    outside: outsideOf(handed, configuration),
     understanding,
-    languageModel: languageModelOf(handed),
-    encoder: encoderOf(),
-    postman: postmanOf(handed),
+    languageModel: languageModelOf(handed, configuration),
+    encoder: encoderOf(configuration),
+    postman: postmanOf(handed, configuration),
     clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock,
   })
   await janua.proveMends()
@@ -85,7 +91,7 @@ async function main(): Promise<void> {
   await janua.importer.breakOff()
   await janua.sites.breakOff()
   await janua.replays.takeUp()
-  const inbox = await openInbox(Number(process.env.INBOX_PORT ?? 0), janua.inbox)
+  const inbox = await openInbox(configuration.INBOX_PORT, janua.inbox)
   await new Promise<void>((done, failed) => {
     janua.server.once('error', failed)
     janua.server.listen(handed.port, '127.0.0.1', done)
@@ -116,48 +122,37 @@ async function main(): Promise<void> {
 }
 
 /** Holds until the team connects another one by itself. */
-function languageModelOf({ languageModel }: Handed): GivenConnection | null {
-  const { LANGUAGE_MODEL_URL, LANGUAGE_MODEL_NAME, LANGUAGE_MODEL_KEY } = process.env
+function languageModelOf(
+  { languageModel }: Handed,
+  { LANGUAGE_MODEL_URL, LANGUAGE_MODEL_NAME: model, LANGUAGE_MODEL_KEY: key }: Configuration,
+): GivenConnection | null {
   const url = LANGUAGE_MODEL_URL ?? languageModel
-  return url ? { url, model: LANGUAGE_MODEL_NAME ?? 'stand-in', key: LANGUAGE_MODEL_KEY } : null
+  return url ? { url, model, key } : null
 }
 
 /** An encoder in a folder goes before one on a server. */
-function encoderOf(): EncoderSource | null {
+function encoderOf(configuration: Configuration): EncoderSource | null {
   const {
-    MODEL_ENCODER_DIR,
-    MODEL_ENCODER_URL,
-    MODEL_ENCODER_NAME,
-    MODEL_ENCODER_KEY,
-    MODEL_ENCODER_LEARN_FROM,
-  } = process.env
-  const learnFrom = MODEL_ENCODER_LEARN_FROM?.split(',').map((name) => name.trim())
-  if (MODEL_ENCODER_DIR)
-    return { kind: 'folder', folder: MODEL_ENCODER_DIR, ...(learnFrom && { learnFrom }) }
-  if (!MODEL_ENCODER_URL) return null
-  return {
-    kind: 'server',
-    url: MODEL_ENCODER_URL,
-    model: MODEL_ENCODER_NAME ?? 'encoder',
-    ...(MODEL_ENCODER_KEY && { key: MODEL_ENCODER_KEY }),
-    ...(learnFrom && { learnFrom }),
-  }
+    MODEL_ENCODER_DIR: folder,
+    MODEL_ENCODER_URL: url,
+    MODEL_ENCODER_NAME: model,
+    MODEL_ENCODER_KEY: key,
+    MODEL_ENCODER_LEARN_FROM: learnFrom,
+  } = configuration
+  const learning = learnFrom && { learnFrom }
+  if (folder) return { kind: 'folder', folder, ...learning }
+  return url ? { kind: 'server', url, model, ...(key && { key }), ...learning } : null
 }
 
-function postmanOf({ mail }: Handed): Postman | null {
-  const address = process.env.SMTP_URL ?? mail
-  return address ? smtpPostman(address, process.env.MAIL_FROM ?? 'team@janua.example') : null
+function postmanOf({ mail }: Handed, { SMTP_URL, MAIL_FROM }: Configuration): Postman | null {
+  const address = SMTP_URL ?? mail
+  return address ? smtpPostman(address, MAIL_FROM) : null
 }
 
 /** A stand-in on loopback needs no polite pause. */
-function outsideOf({ resolve }: Handed): Outside {
+function outsideOf({ resolve }: Handed, { INTRANET_HOSTS }: Configuration): Outside {
   const standIns = Object.keys(resolve).length > 0
-  const intranet = new Set(
-    (process.env.INTRANET_HOSTS ?? '')
-      .split(',')
-      .map((host) => host.trim())
-      .filter(Boolean),
-  )
+  const intranet = new Set(INTRANET_HOSTS)
   return { ...REAL_WORLD, resolve, intranet, ...(standIns && { paceMs: 120 }) }
 }
 
@@ -182,6 +177,7 @@ function plain(cause: NodeJS.ErrnoException): string {
     return 'The port is taken by another program. Choose another one: npm start -- --port 4500'
   if (cause.code === 'EACCES')
     return 'This port may not be used by you. Choose one above 1024: npm start -- --port 4500'
+  if (cause instanceof BadConfiguration) return cause.message
   return `Janua could not start: ${cause.message}`
 }
 

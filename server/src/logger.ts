@@ -12,10 +12,10 @@ export function redacted(text: string): string {
 }
 
 /** Writes one line of JSON each. Statements keep their shape, and lose what was filled in: it can be anything that anybody wrote. */
-export function logger(destination?: pino.DestinationStream): Logger {
+export function logger(level = 'warn', destination?: pino.DestinationStream): Logger {
   return pino(
     {
-      level: process.env.LOG_LEVEL ?? 'warn',
+      level,
       serializers: { err: errorForLog, path: (path: unknown) => redacted(String(path)) },
     },
     destination,

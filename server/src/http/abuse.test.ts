@@ -343,7 +343,7 @@ describe('abuse', () => {
 
   it('row 16: writes neither tokens nor values of statements to the log', () => {
     const lines: string[] = []
-    const log = logger({ write: (line: string) => void lines.push(line) })
+    const log = logger('warn', { write: (line: string) => void lines.push(line) })
     const token = 'a1'.repeat(32)
     log.error(
       {
