@@ -1,6 +1,8 @@
 import { expect } from 'chai'
+import { readFileSync } from 'node:fs'
 import { connect, type DatabaseAddress } from './connect.ts'
 import { migrate, STEPS } from './migrate.ts'
+import { SUMS, sumOf } from './migrationSums.ts'
 
 describe('migrate', () => {
   const db = connect({
@@ -19,6 +21,12 @@ describe('migrate', () => {
   before(() => db.getQueryInterface().dropAllTables())
   after(() => db.close())
 
+  it('never changes a step that has landed: a database that took it would not know', () => {
+    const kept = JSON.parse(readFileSync(SUMS, 'utf8')) as Record<string, string>
+    const now = Object.fromEntries(Object.entries(STEPS).map(([name, step]) => [name, sumOf(step)]))
+    // A new step is written down with `npm run migration-sums`, which adds and never replaces.
+    expect(now).to.eql(kept)
+  })
   it('takes each step once', async () => {
     expect(await migrate(db)).to.eql(Object.keys(STEPS))
     expect(await migrate(db)).to.eql([])
