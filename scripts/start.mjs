@@ -2,6 +2,7 @@ import { setTimeout as pause } from 'node:timers/promises'
 import { parseArgs } from 'node:util'
 import { join, resolve } from 'node:path'
 import { resetDatabase, startDatabase } from './lib/database.mjs'
+import { startPages, watchSources } from './lib/dev.mjs'
 import { giveUp, Plain, say } from './lib/say.mjs'
 import { startServer, startStandIns } from './lib/serve.mjs'
 import { checkNode, needPackages, needPages, needPrograms, ROOT } from './lib/setup.mjs'
@@ -15,6 +16,7 @@ const HELP = `Starts Janua: sets up what is missing, then serves on 127.0.0.1.
   --empty       no demo data; prints a one-time link that makes the first lead
   --reset       throws the data folder's database away and loads anew
   --today DATE  fixes the day that the demo's data end on, and the clock (2026-11-23)
+  --dev         for work on the code: the server starts again and pages reload when a file changes
   --help        this text
 `
 
@@ -28,6 +30,7 @@ function readOptions() {
         empty: { type: 'boolean', default: false },
         reset: { type: 'boolean', default: false },
         today: { type: 'string' },
+        dev: { type: 'boolean', default: false },
         help: { type: 'boolean', default: false },
       },
     }).values
@@ -58,10 +61,13 @@ async function main() {
   let server
   let standIns
   let ending = false
+  let endDev
+  let isChanged = false
   const end = async (code) => {
     if (ending) return
     ending = true
     say('\nEnding …')
+    endDev?.()
     await server?.stop()
     await standIns?.stop()
     await stop()
@@ -98,6 +104,19 @@ async function main() {
   progress.end()
   if (server.inbox) standIns?.inboxAt(server.inbox)
   greet(server, standIns?.mailPage)
+  if (options.dev) {
+    const pages = startPages(server.port)
+    const unwatch = watchSources((file) => {
+      say(`${file} has changed`)
+      isChanged = true
+      void server?.stop()
+    })
+    endDev = () => {
+      unwatch()
+      pages.stop()
+    }
+    say(`The team’s app reloads by itself at ${pages.url}`)
+  }
   supervise(say)
 
   // A server that ends by itself is started again, on the same port; each failure doubles the pause before the next try.
@@ -108,9 +127,13 @@ async function main() {
     const code = await server.ended
     if (ending) return
     if (Date.now() - began > STEADY_MS) wait = LEAST_PAUSE_MS
-    say(`The server ended unexpectedly (code ${code}); starting it again. What was stored is kept.`)
+    if (!isChanged)
+      say(
+        `The server ended unexpectedly (code ${code}); starting it again. What was stored is kept.`,
+      )
     for (server = undefined; !server && !ending;) {
-      await pause(wait)
+      await pause(isChanged ? 0 : wait)
+      isChanged = false
       wait = Math.min(LONGEST_PAUSE_MS, wait * 2)
       if (ending) return
       server = await serve(port).catch((cause) =>
@@ -118,6 +141,8 @@ async function main() {
       )
     }
     if (ending) return void (await server?.stop())
+    // Changed once more while it started: what runs is old already.
+    if (isChanged) void server?.stop()
     if (server.inbox) standIns?.inboxAt(server.inbox)
     say(`Janua serves again at http://127.0.0.1:${port}`)
   }

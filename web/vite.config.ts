@@ -1,6 +1,8 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 
+/** Where the server is while one works on the pages. */
+const SERVER = `127.0.0.1:${process.env.JANUA_PORT ?? 4400}`
 const chunk = (name: string, test: RegExp, priority: number) => ({ name, test, priority })
 
 export default defineConfig({
@@ -24,8 +26,10 @@ export default defineConfig({
     host: '127.0.0.1',
     strictPort: true,
     proxy: {
-      '/api': 'http://127.0.0.1:4400',
-      '/live': { target: 'ws://127.0.0.1:4400', ws: true },
+      '/api': `http://${SERVER}`,
+      '/demo': `http://${SERVER}`,
+      '/door': `http://${SERVER}`,
+      '/live': { target: `ws://${SERVER}`, ws: true },
     },
   },
 })
