@@ -29,7 +29,7 @@ export function manifest(): Manifest {
     },
     models: Object.fromEntries(
       readdirSync(models)
-        .filter((name) => name !== 'manifest.json')
+        .filter((name) => name !== 'manifest.json' && !name.endsWith('.md'))
         .sort()
         .map((name) => [name, hashOf(join(models, name))]),
     ),
