@@ -29,6 +29,19 @@ export default tseslint.config(
     },
   },
   {
+    // A promise that nobody waits for fails where nobody sees it.
+    files: ['**/*.ts'],
+    languageOptions: {
+      parserOptions: {
+        project: ['./{core,contracts,server,web,visitor}/tsconfig.json', './tsconfig.tools.json'],
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
+    },
+  },
+  {
     files: ['core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
