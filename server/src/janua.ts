@@ -376,7 +376,7 @@ export function createJanua({
     clock,
   })
   const inbox = new Inbox({ tables, threads, work, attachments, comingBack, accounts, clock })
-  const teachings = new Teachings({ tables, desk, articles, users, events, clock })
+  const teachings = new Teachings({ db, tables, desk, articles, users, events, clock })
   const readyLines = new ReadyLines({ tables, clock })
   const routing = new RoutingDesk({ tables, handovers, engine, draft, live })
   const queueLearning = new QueueLearning({

@@ -106,6 +106,42 @@ describe('from a conversation', () => {
       (await lead.get('/draft')).body.find(({ title }: { title: string }) => title === 'Flying'),
     ).to.include({ ready: false })
   })
+  it('becomes one article when two leads accept it at once', async () => {
+    await teach({ kind: 'article', words: 'On the mole, twice a day.' }).expect(201)
+    const [waiting] = await list(lead)
+    const before = await janua.tables.items.count()
+    const accept = () =>
+      lead.post(`/teachings/${waiting!.id}/accept`, {
+        question: waiting!.question,
+        words: waiting!.words,
+        title: 'Helicopters, twice',
+        collection: 'Boats',
+      })
+    const answers = await Promise.all([accept(), accept(), accept()])
+    expect(answers.map(({ status }) => status).sort()).to.eql([200, 409, 409])
+    expect(await janua.tables.items.count()).to.equal(before + 1)
+  })
+  it('stays open when its article cannot be made', async () => {
+    await teach({ kind: 'article', words: 'On the mole, thrice a day.' }).expect(201)
+    const [waiting] = await list(lead)
+    const { put } = janua.articles
+    janua.articles.put = async (...given) => {
+      await put.apply(janua.articles, given)
+      throw new Error('the database went away')
+    }
+    const before = await janua.tables.items.count()
+    const body = {
+      question: waiting!.question,
+      words: waiting!.words,
+      title: 'Helicopters, thrice',
+      collection: 'Boats',
+    }
+    await lead.post(`/teachings/${waiting!.id}/accept`, body).expect(500)
+    janua.articles.put = put
+    expect(await janua.tables.items.count()).to.equal(before)
+    expect((await list(lead)).map(({ id }) => id)).to.include(waiting!.id)
+    await lead.post(`/teachings/${waiting!.id}/decline`, { reason: 'no helicopters' }).expect(204)
+  })
   it('the agent sees why something was declined, and nobody else’s', async () => {
     await teach({ kind: 'fixed', words: 'Somewhere.' }).expect(201)
     const [waiting] = await list(lead)
@@ -114,7 +150,7 @@ describe('from a conversation', () => {
       .expect(204)
     expect((await list(anton, 'declined'))[0]).to.include({ reason: 'We do not fly any more.' })
     expect(await list(bria, 'declined')).to.eql([])
-    expect((await anton.get(`/desk/${id}/teachings`)).body).to.have.length(4)
+    expect((await anton.get(`/desk/${id}/teachings`)).body).to.have.length(6)
   })
   it('refuses to teach nothing, or to an article that is not there', async () => {
     await teach({ kind: 'fixed', words: '' }).expect(422)

@@ -1,8 +1,7 @@
 import type { SignedIn, Teaching, TeachingInput, TeachingState } from '@janua/contracts'
 import { maskPrivate } from '@janua/core'
-import { Op } from 'sequelize'
+import { Op, type Sequelize, type Transaction } from 'sequelize'
 import type { Clock } from '../clock.ts'
-import type { Row } from '../database/tables.ts'
 import type { Events } from '../events.ts'
 import { problem } from '../http/problems.ts'
 import type { Articles } from '../library/articles.ts'
@@ -11,6 +10,7 @@ import type { Desk } from './desk.ts'
 import type { HandoverTables, TeachingRow } from './models.ts'
 
 interface Needs {
+  db: Sequelize
   tables: HandoverTables & Pick<ContentTables, 'items'>
   desk: Desk
   articles: Articles
@@ -32,7 +32,7 @@ export class Teachings {
       order: [['id', 'DESC']],
       limit: MOST,
     })
-    return Promise.all(rows.map((row) => this.view(row)))
+    return this.views(rows)
   }
 
   /** What was taught from a conversation. */
@@ -41,7 +41,7 @@ export class Teachings {
       where: { conversationId },
       order: [['id', 'ASC']],
     })
-    return Promise.all(rows.map((row) => this.view(row)))
+    return this.views(rows)
   }
 
   /** Mail addresses and numbers of the visitor do not go into what others read. */
@@ -88,76 +88,77 @@ export class Teachings {
       collection,
     }: { question: string; words: string; title: string; collection: string },
   ): Promise<{ item: number }> {
-    const { articles } = this.needs
-    const row = await this.open(id)
-    const item =
-      row.kind === 'phrasing'
-        ? (await articles.teach(user, row.itemId!, question, true)).id
-        : (
-            await articles.add(user, {
-              kind: row.kind,
-              title,
-              collection,
-              phrasings: [question],
-              body: `${words.trim()}\n`,
-              reviewOn: null,
-              ready: row.kind === 'fixed',
-            })
-          ).id
-    await this.decide(row, user, { state: 'accepted', madeItem: item, question, words })
-    return { item }
+    const { articles, events } = this.needs
+    const item = await this.decide(user, id, async (row, transaction) => {
+      const made =
+        row.kind === 'phrasing'
+          ? (await articles.teach(user, row.itemId!, question, true, transaction)).id
+          : (
+              await articles.put(
+                user,
+                {
+                  kind: row.kind,
+                  title,
+                  collection,
+                  phrasings: [question],
+                  body: `${words.trim()}\n`,
+                  reviewOn: null,
+                  ready: row.kind === 'fixed',
+                },
+                transaction,
+              )
+            ).item.id
+      return { state: 'accepted', madeItem: made, question, words }
+    })
+    events.tell('draft', { item: 0 })
+    return { item: item.madeItem! }
   }
 
   async decline(user: SignedIn, id: number, reason: string): Promise<void> {
-    await this.decide(await this.open(id), user, { state: 'declined', reason })
+    await this.decide(user, id, () => Promise.resolve({ state: 'declined', reason }))
   }
 
+  /** Decides on a proposal that is open, with all that comes of it or nothing: of two who decide at once, one does. */
   private async decide(
-    row: Row<TeachingRow>,
     user: SignedIn,
-    outcome: Partial<TeachingRow>,
-  ): Promise<void> {
-    await row.update({ ...outcome, decidedBy: user.id, decidedAt: this.needs.clock.now() })
-    this.needs.events.tell('taught', { by: row.userId ?? 0 })
+    id: number,
+    work: (row: TeachingRow, transaction: Transaction) => Promise<Partial<TeachingRow>>,
+  ): Promise<Partial<TeachingRow>> {
+    const { db, tables, clock, events } = this.needs
+    const { outcome, by } = await db.transaction(async (transaction) => {
+      const row = await tables.teachings.findByPk(id, { lock: true, transaction })
+      if (!row) throw problem('NOT_FOUND')
+      if (row.state !== 'open') throw problem('TEACHING_DECIDED')
+      const outcome = await work(row, transaction)
+      await row.update({ ...outcome, decidedBy: user.id, decidedAt: clock.now() }, { transaction })
+      return { outcome, by: row.userId }
+    })
+    events.tell('taught', { by: by ?? 0 })
+    return outcome
   }
 
-  private async open(id: number): Promise<Row<TeachingRow>> {
-    const row = await this.needs.tables.teachings.findByPk(id)
-    if (!row) throw problem('NOT_FOUND')
-    if (row.state !== 'open') throw problem('TEACHING_DECIDED')
-    return row
-  }
-
-  private async view({
-    id,
-    conversationId,
-    kind,
-    question,
-    words,
-    itemId,
-    state,
-    reason,
-    madeItem,
-    userId,
-    createdAt,
-  }: TeachingRow): Promise<Teaching> {
-    const item =
-      itemId === null
-        ? null
-        : await this.needs.tables.items.findByPk(itemId, { attributes: ['title'] })
-    return {
-      id,
-      conversation: conversationId,
-      kind,
-      question,
-      words,
-      item: itemId,
-      state,
-      reason,
-      madeItem,
-      by: await this.needs.users.nameOf(userId),
-      at: createdAt.toISOString(),
-      itemTitle: item?.title ?? null,
-    }
+  private async views(rows: readonly TeachingRow[]): Promise<Teaching[]> {
+    const items = await this.needs.tables.items.findAll({
+      attributes: ['id', 'title'],
+      where: { id: rows.flatMap(({ itemId }) => itemId ?? []) },
+      raw: true,
+    })
+    const titles = new Map(items.map(({ id, title }) => [id, title]))
+    return Promise.all(
+      rows.map(async (row) => ({
+        id: row.id,
+        conversation: row.conversationId,
+        kind: row.kind,
+        question: row.question,
+        words: row.words,
+        item: row.itemId,
+        state: row.state,
+        reason: row.reason,
+        madeItem: row.madeItem,
+        by: await this.needs.users.nameOf(row.userId),
+        at: row.createdAt.toISOString(),
+        itemTitle: titles.get(row.itemId ?? 0) ?? null,
+      })),
+    )
   }
 }

@@ -11,7 +11,7 @@ import {
   type ItemKind,
 } from '@janua/contracts'
 import { fingerprint, type Holds, isLimited } from '@janua/core'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
 import type { Draft, DraftItem } from '../releases/draft.ts'
@@ -100,13 +100,21 @@ export class Articles {
     return this.view(await this.needs.draft.read<ArticleContent>(id, ['article', 'fixed']))
   }
 
-  async add(actor: Actor, { kind, ready, ...content }: ArticleCreate): Promise<Article> {
-    return this.view(
-      await this.needs.draft.add(actor, kind, {
-        content: tidy(content, kind),
-        summary: summarise(kind, content),
-        ready,
-      }),
+  async add(actor: Actor, content: ArticleCreate): Promise<Article> {
+    return this.view(await this.put(actor, content))
+  }
+
+  /** @param outer a transaction that is open: what is put belongs to it, and whoever opened it tells that the draft has changed */
+  async put(
+    actor: Actor,
+    { kind, ready, ...content }: ArticleCreate,
+    outer?: Transaction,
+  ): Promise<DraftItem<unknown>> {
+    return this.needs.draft.add(
+      actor,
+      kind,
+      { content: tidy(content, kind), summary: summarise(kind, content), ready },
+      outer,
     )
   }
 
@@ -128,6 +136,7 @@ export class Articles {
     id: number,
     phrasing: string,
     ready: boolean,
+    outer?: Transaction,
   ): Promise<{ id: number; title: string }> {
     const { content, revision, item } = await this.needs.draft.read<
       ArticleContent | DocumentContent
@@ -149,12 +158,13 @@ export class Articles {
             ),
           }
         : { ...content, phrasings: [...content.phrasings, phrasing] }
-    await this.needs.draft.save(actor, id, item.kind, {
-      content: taught,
-      summary: summarise(item.kind, taught),
-      base: revision.id,
-      ready,
-    })
+    await this.needs.draft.save(
+      actor,
+      id,
+      item.kind,
+      { content: taught, summary: summarise(item.kind, taught), base: revision.id, ready },
+      outer,
+    )
     return { id, title: content.title }
   }
 

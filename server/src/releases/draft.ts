@@ -121,9 +121,10 @@ export class Draft {
     id: number,
     kind: ItemKind,
     { content, summary, base, ready }: Save,
+    outer?: Transaction,
   ): Promise<DraftItem<unknown>> {
     const { tables, audit, users } = this.needs
-    return this.within(undefined, async (transaction) => {
+    return this.within(outer, async (transaction) => {
       const item = await this.locked(id, kind, transaction)
       const current = await tables.revisions.findByPk(item.draftRevision!, { transaction })
       const same = current!.hash === hashOf(content)
