@@ -385,7 +385,7 @@ export function createJanua({
     models: understanding?.models ?? {},
     clock,
   })
-  const mends = new Mends({ tables, articles, engine, users, audit, clock })
+  const mends = new Mends({ db, tables, articles, engine, users, audit, events, clock })
   const judgements = new Judgements({ tables, threads, desk, articles, rollup, audit, clock })
   const sampling = new AuditSampling({ db, tables, clock })
   const unsettled = new Unsettled({ db, tables, engine, mends, clock })
@@ -402,6 +402,7 @@ export function createJanua({
     effects,
     users,
     audit,
+    events,
     clock,
   })
   const gaps = new Gaps({

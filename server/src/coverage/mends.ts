@@ -1,5 +1,6 @@
 import type { ArticleCreate, MendInput, MendView } from '@janua/contracts'
 import { answerQuestion } from '@janua/core'
+import type { Sequelize, Transaction } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
@@ -7,17 +8,20 @@ import type { Clock } from '../clock.ts'
 import type { ConversationTables } from '../conversations/models.ts'
 import { answerText, settingsAt } from '../conversations/respond.ts'
 import type { Row } from '../database/tables.ts'
+import type { Events } from '../events.ts'
 import { problem } from '../http/problems.ts'
 import type { Articles } from '../library/articles.ts'
 import type { ContentTables } from '../library/models.ts'
 import type { CoverageTables, MendRow } from './models.ts'
 
 interface Needs {
+  db: Sequelize
   tables: CoverageTables & Pick<ConversationTables, 'questions'> & Pick<ContentTables, 'items'>
   articles: Articles
   engine: EngineHost
   users: { nameOf(id: number | null): Promise<string> }
   audit: Audit
+  events: Events
   clock: Clock
 }
 
@@ -27,27 +31,39 @@ export class Mends {
 
   /** Puts a mend into the draft: a phrasing taught, a fixed answer or an article written. */
   async make(actor: Actor, input: MendInput): Promise<MendView> {
-    const { tables, audit, clock } = this.needs
+    const { db, tables, audit, events, clock } = this.needs
     const asked = await tables.questions.findOne({
       where: { norm: input.norm },
       order: [['id', 'DESC']],
     })
     if (!asked) throw problem('INVALID', 'Nobody has asked this question.')
-    const item = await this.put(actor, input)
-    await tables.mends.destroy({ where: { norm: input.norm, state: 'in draft' } })
-    const mend = await tables.mends.create({
-      norm: input.norm,
-      text: asked.text.slice(0, 300),
-      kind: input.kind,
-      itemId: item,
-      doorId: asked.doorId,
-      state: 'in draft',
-      proof: null,
-      createdBy: actor.id,
-      createdAt: clock.now(),
-      mendedAt: null,
+    const mend = await db.transaction(async (transaction) => {
+      const item = await this.put(actor, input, transaction)
+      await tables.mends.destroy({ where: { norm: input.norm, state: 'in draft' }, transaction })
+      await audit.note(
+        actor,
+        'mended in the draft',
+        asked.text,
+        { kind: input.kind, item },
+        transaction,
+      )
+      return tables.mends.create(
+        {
+          norm: input.norm,
+          text: asked.text.slice(0, 300),
+          kind: input.kind,
+          itemId: item,
+          doorId: asked.doorId,
+          state: 'in draft',
+          proof: null,
+          createdBy: actor.id,
+          createdAt: clock.now(),
+          mendedAt: null,
+        },
+        { transaction },
+      )
     })
-    await audit.note(actor, 'mended in the draft', asked.text, { kind: input.kind, item })
+    events.tell('draft', { item: mend.itemId })
     return this.view(mend)
   }
 
@@ -87,13 +103,12 @@ export class Mends {
     )
   }
 
-  private async put(actor: Actor, input: MendInput): Promise<number> {
+  private async put(actor: Actor, input: MendInput, transaction: Transaction): Promise<number> {
     const { articles } = this.needs
     if (input.kind === 'phrasing')
-      return (await articles.teach(actor, input.item, input.text, true)).id
-    return (
-      await articles.add(actor, withPhrasing({ ...input.content, kind: input.kind }, input.text))
-    ).id
+      return (await articles.teach(actor, input.item, input.text, true, transaction)).id
+    const content = withPhrasing({ ...input.content, kind: input.kind }, input.text)
+    return (await articles.put(actor, content, transaction)).item.id
   }
 
   private async ask(release: CompiledRelease, { text, doorId }: Pick<MendRow, 'text' | 'doorId'>) {

@@ -118,15 +118,21 @@ export class Articles {
     )
   }
 
-  async save(actor: Actor, id: number, { base, ready, ...content }: ArticleSave): Promise<Article> {
-    const { item } = await this.needs.draft.read(id, ['article', 'fixed'])
+  async save(
+    actor: Actor,
+    id: number,
+    { base, ready, ...content }: ArticleSave,
+    outer?: Transaction,
+  ): Promise<Article> {
+    const { item } = await this.needs.draft.read(id, ['article', 'fixed'], outer)
     return this.view(
-      await this.needs.draft.save(actor, id, item.kind, {
-        content: tidy(content, item.kind),
-        summary: summarise(item.kind, content),
-        base,
-        ready,
-      }),
+      await this.needs.draft.save(
+        actor,
+        id,
+        item.kind,
+        { content: tidy(content, item.kind), summary: summarise(item.kind, content), base, ready },
+        outer,
+      ),
     )
   }
 
@@ -140,7 +146,7 @@ export class Articles {
   ): Promise<{ id: number; title: string }> {
     const { content, revision, item } = await this.needs.draft.read<
       ArticleContent | DocumentContent
-    >(id, ['article', 'fixed', 'document'])
+    >(id, ['article', 'fixed', 'document'], outer)
     const has = (phrasings: readonly string[]) =>
       phrasings.some((each) => each.toLowerCase() === phrasing.toLowerCase())
     if (

@@ -233,13 +233,19 @@ export class Draft {
     })
   }
 
-  async read<C>(id: number, kind: ItemKind | readonly ItemKind[]): Promise<DraftItem<C>> {
+  /** @param transaction what was saved within it is read */
+  async read<C>(
+    id: number,
+    kind: ItemKind | readonly ItemKind[],
+    transaction?: Transaction,
+  ): Promise<DraftItem<C>> {
     const { tables } = this.needs
     const item = await tables.items.findOne({
       where: { id, kind: kind as ItemKind, draftRevision: { [Op.ne]: null } },
+      transaction,
     })
     if (!item) throw problem('ARTICLE_NOT_FOUND', id)
-    const revision = await tables.revisions.findByPk(item.draftRevision!)
+    const revision = await tables.revisions.findByPk(item.draftRevision!, { transaction })
     return { item, revision: revision!, content: revision!.content as C }
   }
 

@@ -152,6 +152,26 @@ describe('gaps', () => {
     expect(fewer.after).to.be.at.most(effect.after)
     expect((await janua.draft.changes()).length).to.equal(0)
   })
+  it('teach all wordings or none: what breaks off in its middle leaves the draft as it was', async () => {
+    const bike = (await janua.tables.items.findOne({ where: { title: 'Bicycles' } }))!.id
+    const { teach } = janua.articles
+    let taught = 0
+    janua.articles.teach = (...given) =>
+      taught++ === 0
+        ? teach.apply(janua.articles, given)
+        : Promise.reject(new Error('the database went away'))
+    await lead
+      .post(`/gaps/${topic}/mends`, {
+        kind: 'teach',
+        item: bike,
+        phrasings: ['where do i charge it', 'charge my battery'],
+      })
+      .expect(500)
+    janua.articles.teach = teach
+    expect(taught).to.equal(2)
+    expect((await janua.draft.changes()).length).to.equal(0)
+    expect(await janua.tables.gapMends.count()).to.equal(0)
+  })
   it('are in work when somebody takes them, and given back', async () => {
     await lead
       .put(`/gaps/${topic}/work`, { state: 'in work', user: null, until: '2026-11-20' })

@@ -1,11 +1,12 @@
 import type { GapEffect, GapMendInput, GapMendView, GapWorkInput } from '@janua/contracts'
 import { mendStanding } from '@janua/core'
-import type { Sequelize } from 'sequelize'
+import type { Sequelize, Transaction } from 'sequelize'
 import type { Actor, Audit } from '../../accounts/audit.ts'
 import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../clock.ts'
 import type { Row } from '../../database/tables.ts'
 import type { Doors } from '../../doors/service.ts'
+import type { Events } from '../../events.ts'
 import { problem } from '../../http/problems.ts'
 import type { Articles } from '../../library/articles.ts'
 import type { ContentTables } from '../../library/models.ts'
@@ -25,6 +26,7 @@ interface Needs {
   effects: Effects
   users: { nameOf(id: number | null): Promise<string> }
   audit: Audit
+  events: Events
   clock: Clock
 }
 
@@ -42,33 +44,59 @@ export class GapMends {
     topic: number,
     input: GapMendInput,
   ): Promise<{ mend: GapMendView; effect: GapEffect }> {
-    const { tables, topics, effects, audit, clock } = this.needs
+    const { db, topics, effects, audit, events } = this.needs
     const { label } = await topics.find(topic)
-    const item = await this.put(actor, input)
+    const mend = await db.transaction(async (transaction) => {
+      const item = await this.put(actor, input, transaction)
+      await audit.note(
+        actor,
+        'put a mend of a gap into the draft',
+        label,
+        { topic, kind: input.kind, item },
+        transaction,
+      )
+      return this.noted(actor, { topic, kind: input.kind, item }, transaction)
+    })
+    events.tell('draft', { item: mend.itemId })
+    // What it promises can be told once the draft has it.
     const effect = await effects.ofDraft(await this.asked(topic), 0)
-    const revision = (await tables.items.findByPk(item))!.draftRevision!
-    await tables.gapMends.destroy({ where: { topicId: topic, state: 'in draft', itemId: item } })
-    const mend = await tables.gapMends.create({
-      topicId: topic,
-      kind: input.kind,
-      itemId: item,
-      revisionId: revision,
+    await mend.update({
       promise: effect.n === 0 ? 0 : effect.after / effect.n,
       promisedOn: effect.n,
-      state: 'in draft',
-      standing: null,
-      releaseId: null,
-      createdBy: actor.id,
-      createdAt: clock.now(),
-      publishedAt: null,
-      mendedAt: null,
-    })
-    await audit.note(actor, 'put a mend of a gap into the draft', label, {
-      topic,
-      kind: input.kind,
-      item,
     })
     return { mend: await this.view(mend), effect }
+  }
+
+  /** Writes down a mend that promises nothing yet, in the place of one that was made of the same item before. */
+  private async noted(
+    actor: Actor,
+    { topic, kind, item }: { topic: number; kind: GapMendInput['kind']; item: number },
+    transaction: Transaction,
+  ): Promise<Row<GapMendRow>> {
+    const { tables, clock } = this.needs
+    await tables.gapMends.destroy({
+      where: { topicId: topic, state: 'in draft', itemId: item },
+      transaction,
+    })
+    const { draftRevision } = (await tables.items.findByPk(item, { transaction }))!
+    return tables.gapMends.create(
+      {
+        topicId: topic,
+        kind,
+        itemId: item,
+        revisionId: draftRevision!,
+        promise: 0,
+        promisedOn: 0,
+        state: 'in draft',
+        standing: null,
+        releaseId: null,
+        createdBy: actor.id,
+        createdAt: clock.now(),
+        publishedAt: null,
+        mendedAt: null,
+      },
+      { transaction },
+    )
   }
 
   /** Who works on a gap until when; or that it will not be covered, with the reply that is given instead. */
@@ -179,18 +207,19 @@ export class GapMends {
     return Promise.all(mends.map((mend) => this.view(mend)))
   }
 
-  private async put(actor: Actor, input: GapMendInput): Promise<number> {
+  private async put(actor: Actor, input: GapMendInput, transaction: Transaction): Promise<number> {
     const { articles } = this.needs
-    if (input.kind === 'write') return (await articles.add(actor, input.content)).id
+    if (input.kind === 'write')
+      return (await articles.put(actor, input.content, transaction)).item.id
     if (input.kind === 'teach') {
       for (const phrasing of input.phrasings)
-        await articles.teach(actor, input.item, phrasing, true)
+        await articles.teach(actor, input.item, phrasing, true, transaction)
       return input.item
     }
     const { title, collection, phrasings, reviewOn, holds } = await articles.read(input.item)
     const known = new Set(phrasings.map((each) => each.toLowerCase()))
     const added = input.phrasings.filter((each) => !known.has(each.toLowerCase()))
-    await articles.save(actor, input.item, {
+    const edited = {
       title,
       collection,
       reviewOn,
@@ -199,7 +228,8 @@ export class GapMends {
       body: input.body,
       base: input.base,
       ready: true,
-    })
+    }
+    await articles.save(actor, input.item, edited, transaction)
     return input.item
   }
 

@@ -125,8 +125,12 @@ export class Topics {
     )
   }
 
-  async find(id: number): Promise<Row<TopicRow>> {
-    const topic = await this.needs.tables.topics.findOne({ where: { id, goneAt: null } })
+  /** @param transaction in which it is to be changed: nobody else changes it meanwhile */
+  async find(id: number, transaction?: Transaction): Promise<Row<TopicRow>> {
+    const topic = await this.needs.tables.topics.findOne({
+      where: { id, goneAt: null },
+      ...(transaction && { lock: true, transaction }),
+    })
     if (!topic) throw problem('TOPIC_NOT_FOUND', id)
     return topic
   }
@@ -153,7 +157,7 @@ export class Topics {
     return rows.map(({ id, label }) => ({ id, name: label }))
   }
 
-  wordings(id: number, limit?: number): Promise<Row<TopicWordingRow>[]> {
+  wordings(id: number, limit?: number, transaction?: Transaction): Promise<Row<TopicWordingRow>[]> {
     return this.needs.tables.topicWordings.findAll({
       where: { topicId: id },
       order: [
@@ -162,62 +166,79 @@ export class Topics {
         ['normHash', 'ASC'],
       ],
       limit,
+      transaction,
     })
   }
 
   /** Corrects a topic; it holds at once and in every pass to come. */
   async correct(actor: Actor, id: number, input: TopicInput): Promise<{ topic: number }> {
-    const topic = await this.find(id)
-    const label = topic.label
-    const made = await this.change(actor, topic, input)
+    const made = await this.needs.db.transaction(async (transaction) => {
+      const topic = await this.find(id, transaction)
+      const { label } = topic
+      const changed = await this.change(actor, topic, input, transaction)
+      await this.needs.audit.note(
+        actor,
+        DEEDS[input.deed],
+        label,
+        { topic: id, ...input },
+        transaction,
+      )
+      return changed
+    })
     await this.spread()
-    await this.needs.audit.note(actor, DEEDS[input.deed], label, { topic: id, ...input })
     return { topic: made }
   }
 
-  private async change(actor: Actor, topic: Row<TopicRow>, input: TopicInput): Promise<number> {
+  /** All of a correction, or nothing of it. */
+  private async change(
+    actor: Actor,
+    topic: Row<TopicRow>,
+    input: TopicInput,
+    transaction: Transaction,
+  ): Promise<number> {
     switch (input.deed) {
       case 'rename':
-        await topic.update({ label: input.label, named: true })
+        await topic.update({ label: input.label, named: true }, { transaction })
         return topic.id
       case 'pin':
-        await topic.update({ pinned: input.pinned })
+        await topic.update({ pinned: input.pinned }, { transaction })
         return topic.id
       case 'merge': {
-        const into = await this.find(input.into)
+        const into = await this.find(input.into, transaction)
         if (into.id === topic.id)
           throw problem('INVALID', 'A topic cannot be put together with itself.')
-        const [from, there] = await Promise.all([
-          this.wordings(topic.id),
-          this.wordings(into.id, 1),
-        ])
-        if (there[0]) await this.rule(actor, 'together', from, there[0].normHash)
-        await this.move(from, into.id)
-        await topic.update({ goneAt: this.needs.clock.now() })
+        const from = await this.wordings(topic.id, undefined, transaction)
+        const [there] = await this.wordings(into.id, 1, transaction)
+        if (there) await this.rule(actor, 'together', from, there.normHash, transaction)
+        await this.move(from, into.id, transaction)
+        await topic.update({ goneAt: this.needs.clock.now() }, { transaction })
         return into.id
       }
       case 'split': {
-        const chosen = await this.chosen(topic, input.wordings)
-        const made = await this.needs.tables.topics.create({
-          label: chosen[0]!.text.slice(0, 300),
-          words: [],
-          named: false,
-          pinned: false,
-          createdAt: this.needs.clock.now(),
-          goneAt: null,
-        })
-        await this.part(actor, topic, chosen)
-        await this.rule(actor, 'together', chosen.slice(1), chosen[0]!.normHash)
-        await this.move(chosen, made.id)
+        const chosen = await this.chosen(topic, input.wordings, transaction)
+        const made = await this.needs.tables.topics.create(
+          {
+            label: chosen[0]!.text.slice(0, 300),
+            words: [],
+            named: false,
+            pinned: false,
+            createdAt: this.needs.clock.now(),
+            goneAt: null,
+          },
+          { transaction },
+        )
+        await this.part(actor, topic, chosen, transaction)
+        await this.rule(actor, 'together', chosen.slice(1), chosen[0]!.normHash, transaction)
+        await this.move(chosen, made.id, transaction)
         return made.id
       }
       case 'move': {
-        const into = await this.find(input.into)
-        const chosen = await this.chosen(topic, input.wordings)
-        const [there] = await this.wordings(into.id, 1)
-        await this.part(actor, topic, chosen)
-        if (there) await this.rule(actor, 'together', chosen, there.normHash)
-        await this.move(chosen, into.id)
+        const into = await this.find(input.into, transaction)
+        const chosen = await this.chosen(topic, input.wordings, transaction)
+        const [there] = await this.wordings(into.id, 1, transaction)
+        await this.part(actor, topic, chosen, transaction)
+        if (there) await this.rule(actor, 'together', chosen, there.normHash, transaction)
+        await this.move(chosen, into.id, transaction)
         return into.id
       }
     }
@@ -226,15 +247,18 @@ export class Topics {
   private async chosen(
     topic: TopicRow,
     hashes: readonly string[],
+    transaction: Transaction,
   ): Promise<Row<TopicWordingRow>[]> {
     const chosen = await this.needs.tables.topicWordings.findAll({
       where: { topicId: topic.id, normHash: [...hashes] },
       order: [['place', 'ASC']],
+      lock: true,
+      transaction,
     })
     if (chosen.length === 0) throw problem('INVALID', 'Choose at least one question of this topic.')
     if (
       chosen.length ===
-      (await this.needs.tables.topicWordings.count({ where: { topicId: topic.id } }))
+      (await this.needs.tables.topicWordings.count({ where: { topicId: topic.id }, transaction }))
     )
       throw problem('INVALID', 'At least one question must stay in the topic.')
     return chosen
@@ -245,15 +269,17 @@ export class Topics {
     actor: Actor,
     topic: TopicRow,
     chosen: readonly TopicWordingRow[],
+    transaction: Transaction,
   ): Promise<void> {
     const hashes = chosen.map(({ normHash }) => normHash)
-    const stays = (await this.wordings(topic.id)).find(
+    const stays = (await this.wordings(topic.id, undefined, transaction)).find(
       ({ normHash }) => !hashes.includes(normHash),
     )!
     await this.needs.tables.topicRulings.destroy({
       where: { kind: 'together', [Op.or]: [{ a: hashes }, { b: hashes }] },
+      transaction,
     })
-    await this.rule(actor, 'apart', chosen, stays.normHash)
+    await this.rule(actor, 'apart', chosen, stays.normHash, transaction)
   }
 
   private async rule(
@@ -261,19 +287,25 @@ export class Topics {
     kind: 'together' | 'apart',
     some: readonly TopicWordingRow[],
     other: string,
+    transaction: Transaction,
   ): Promise<void> {
     const createdAt = this.needs.clock.now()
     await this.needs.tables.topicRulings.bulkCreate(
       some
         .filter(({ normHash }) => normHash !== other)
         .map(({ normHash }) => ({ kind, a: normHash, b: other, createdBy: actor.id, createdAt })),
+      { transaction },
     )
   }
 
-  private async move(some: readonly Row<TopicWordingRow>[], to: number): Promise<void> {
+  private async move(
+    some: readonly Row<TopicWordingRow>[],
+    to: number,
+    transaction: Transaction,
+  ): Promise<void> {
     await this.needs.tables.topicWordings.update(
       { topicId: to },
-      { where: { normHash: some.map(({ normHash }) => normHash) } },
+      { where: { normHash: some.map(({ normHash }) => normHash) }, transaction },
     )
   }
 

@@ -100,6 +100,19 @@ describe('topics', () => {
     await janua.topics.pass('full')
     expect((await janua.topics.find(dog)).label).to.equal('Dogs aboard')
   })
+  it('are as they were when a correction breaks off in its middle', async () => {
+    const boat = (await topicOf(BOATS[0]!))!
+    const before = await janua.tables.topics.count()
+    const rulings = janua.tables.topicRulings
+    const { bulkCreate } = rulings
+    rulings.bulkCreate = () => Promise.reject(new Error('the database went away'))
+    await lead
+      .post(`/topics/${boat}`, { deed: 'split', wordings: await hashes([BOATS[0]!]) })
+      .expect(500)
+    rulings.bulkCreate = bulkCreate
+    expect(await janua.tables.topics.count()).to.equal(before)
+    expect(await topicOf(BOATS[0]!)).to.equal(boat)
+  })
   it('are split as the lead says, and stay so', async () => {
     const boat = (await topicOf(BOATS[0]!))!
     const { body } = await lead.post(`/topics/${boat}`, {
