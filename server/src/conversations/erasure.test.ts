@@ -73,6 +73,22 @@ describe('erasing a visitor', () => {
       ).to.equal(0)
     expect(await janua.tables.questions.count({ where: { text: words } })).to.equal(0)
   })
+  it('leaves everything as it was when it breaks off in its middle', async () => {
+    const someone = await visitor(janua)
+    await someone.says('do you carry hot air balloons')
+    const { id } = (await janua.tables.visitors.findOne({ order: [['id', 'DESC']] }))!
+    const { mends } = janua.tables
+    const { destroy } = mends
+    mends.destroy = () => Promise.reject(new Error('the database went away'))
+    await someone.delete('/visitor').expect(500)
+    mends.destroy = destroy
+    expect(await janua.tables.visitors.findByPk(id)).to.not.equal(null)
+    expect((await someone.thread()).messages.map(({ text }) => text)).to.include(
+      'do you carry hot air balloons',
+    )
+    await someone.delete('/visitor').expect(204)
+    expect(await janua.tables.visitors.findByPk(id)).to.equal(null)
+  })
   it('is refused for who is blocked; a lead can do it, and the reason goes with them', async () => {
     const agent = await member(janua, 'agent', 'Bree')
     const nils = await visitor(janua)
