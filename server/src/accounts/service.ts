@@ -9,7 +9,7 @@ import type {
 } from '@janua/contracts'
 import { createHash } from 'node:crypto'
 import { RateLimiterMemory } from 'rate-limiter-flexible'
-import { Op, type Sequelize } from 'sequelize'
+import { Op, type Sequelize, type Transaction } from 'sequelize'
 import type { Clock } from '../clock.ts'
 import type { Events } from '../events.ts'
 import { networkOf } from '../http/limits.ts'
@@ -186,18 +186,16 @@ export class Accounts {
     actor: Actor,
     { name, mail, role }: { name: string; mail: string; role: Role },
   ): Promise<string> {
-    const { tables, clock, audit } = this.needs
+    const { db, tables, clock, audit } = this.needs
     if (await tables.users.findOne({ where: { mail } })) throw problem('MAIL_TAKEN', mail)
-    const user = await tables.users.create({
-      name,
-      mail,
-      role,
-      active: true,
-      presence: 'off',
-      createdAt: clock.now(),
+    return db.transaction(async (transaction) => {
+      const user = await tables.users.create(
+        { name, mail, role, active: true, presence: 'off', createdAt: clock.now() },
+        { transaction },
+      )
+      await audit.note(actor, 'invited', mail, { role }, transaction)
+      return this.makeLink('invite', user.id, transaction)
     })
-    await audit.note(actor, 'invited', mail, { role })
-    return this.makeLink('invite', user.id)
   }
 
   async resetLink(actor: Actor, id: number): Promise<string> {
@@ -231,7 +229,7 @@ export class Accounts {
     name?: string
     mail?: string
   }): Promise<SignedIn> {
-    const { tables, clock, audit, sessions } = this.needs
+    const { db, tables, clock, audit, sessions } = this.needs
     const link = await this.openLink(token)
     if (link.kind === 'setup' && (!name || !mail))
       throw problem('INVALID', 'Please give your name and mail address.')
@@ -243,31 +241,40 @@ export class Accounts {
       mail: known?.mail ?? mail ?? '',
     })
     const hashed = await hashPassword(password)
-    const [claimed] = await tables.links.update(
-      { usedAt: clock.now() },
-      { where: { id: link.id, usedAt: null } },
-    )
-    if (claimed !== 1) throw problem('LINK_USED')
-    const user =
-      known ??
-      (await tables.users.create({
-        name: name!,
-        mail: mail!,
-        role: 'lead',
-        active: true,
-        presence: 'off',
-        createdAt: clock.now(),
-      }))
-    await user.update({
-      password: hashed,
-      ...(link.kind === 'invite' && name ? { name } : {}),
+    // A link that is used up has made somebody, or it is not used up.
+    const user = await db.transaction(async (transaction) => {
+      const [claimed] = await tables.links.update(
+        { usedAt: clock.now() },
+        { where: { id: link.id, usedAt: null }, transaction },
+      )
+      if (claimed !== 1) throw problem('LINK_USED')
+      const person =
+        known ??
+        (await tables.users.create(
+          {
+            name: name!,
+            mail: mail!,
+            role: 'lead',
+            active: true,
+            presence: 'off',
+            createdAt: clock.now(),
+          },
+          { transaction },
+        ))
+      await person.update(
+        { password: hashed, ...(link.kind === 'invite' && name ? { name } : {}) },
+        { transaction },
+      )
+      await audit.note(
+        person,
+        link.kind === 'reset' ? 'chose a new password' : 'joined the team',
+        person.mail,
+        {},
+        transaction,
+      )
+      return person
     })
     await sessions.endAll(user.id)
-    await audit.note(
-      user,
-      link.kind === 'reset' ? 'chose a new password' : 'joined the team',
-      user.mail,
-    )
     return signedIn(user)
   }
 
@@ -327,19 +334,26 @@ export class Accounts {
     return ended
   }
 
-  private async makeLink(kind: LinkRow['kind'], userId: number | null): Promise<string> {
+  private async makeLink(
+    kind: LinkRow['kind'],
+    userId: number | null,
+    transaction?: Transaction,
+  ): Promise<string> {
     const { tables, clock } = this.needs
     const now = clock.now()
     const token = newToken()
     if (userId !== null)
-      await tables.links.update({ usedAt: now }, { where: { userId, usedAt: null } })
-    await tables.links.create({
-      tokenHash: sha256(token),
-      kind,
-      userId,
-      expiresAt: new Date(+now + LINK_HOURS[kind] * HOUR),
-      createdAt: now,
-    })
+      await tables.links.update({ usedAt: now }, { where: { userId, usedAt: null }, transaction })
+    await tables.links.create(
+      {
+        tokenHash: sha256(token),
+        kind,
+        userId,
+        expiresAt: new Date(+now + LINK_HOURS[kind] * HOUR),
+        createdAt: now,
+      },
+      { transaction },
+    )
     return token
   }
 

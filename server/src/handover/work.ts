@@ -284,11 +284,15 @@ export class DeskWork {
     await (user.role === 'lead' ? this.asLead(user, id, work) : this.own(user, id, work))
   }
 
-  /** Ends a conversation. Where something follows from us, it is kept as a case of the agent's until it is done. */
+  /**
+   * Ends a conversation. Where something follows from us, it is kept as a case of the agent's until it is done.
+   * @param besides what belongs to the same transaction
+   */
   async close(
     user: SignedIn,
     id: number,
     { outcome, rightQueue, followUpAt }: CloseInput,
+    besides?: (locked: Row<ConversationRow>, transaction: Transaction) => Promise<void>,
   ): Promise<void> {
     const { threads, handovers, cases, tables, clock } = this.needs
     if (rightQueue !== null && !(await tables.queues.findByPk(rightQueue)))
@@ -297,6 +301,7 @@ export class DeskWork {
     const place = outcome === 'will follow' ? await this.needs.places.of(conversation) : null
     await this.own(user, id, async (locked, transaction) => {
       await handovers.settle(locked, rightQueue, transaction)
+      await besides?.(locked, transaction)
       if (place) {
         const due = followUpAt ? new Date(followUpAt) : new Date(+clock.now() + DAY_MS)
         await cases.keep(
@@ -346,18 +351,21 @@ export class DeskWork {
   /** Keeps a visitor who abuses from writing, and closes the conversation. */
   async block(user: SignedIn, id: number, reason: string): Promise<void> {
     const { tables, audit, events, clock } = this.needs
-    const conversation = await tables.conversations.findByPk(id)
-    await this.close(user, id, {
-      outcome: 'not for us',
-      rightQueue: null,
-      followUpAt: null,
-    })
-    await tables.visitors.update(
-      { blockedAt: clock.now(), blockedBecause: reason },
-      { where: { id: conversation!.visitorId } },
+    let visitor = 0
+    await this.close(
+      user,
+      id,
+      { outcome: 'not for us', rightQueue: null, followUpAt: null },
+      async (locked, transaction) => {
+        visitor = locked.visitorId
+        await tables.visitors.update(
+          { blockedAt: clock.now(), blockedBecause: reason },
+          { where: { id: visitor }, transaction },
+        )
+        await audit.note(user, 'blocked visitor', `Conversation ${id}`, { reason }, transaction)
+      },
     )
-    await audit.note(user, 'blocked visitor', `Conversation ${id}`, { reason })
-    events.tell('visitorGone', { visitor: conversation!.visitorId })
+    events.tell('visitorGone', { visitor })
   }
 
   /** A change that only the conversation's own agent may make. */
