@@ -52,9 +52,7 @@ export class Queues {
         { type: QueryTypes.SELECT },
       ),
     ])
-    const expected = new Map(
-      await Promise.all(queues.map(async ({ id }) => [id, await waits.next(id)] as const)),
-    )
+    const expected = await waits.nextOf(queues.map(({ id }) => id))
     const open = new Map(busy.map(({ agentId, n }) => [agentId, Number(n)]))
     return queues.map((queue) => {
       const { id, name } = queue
