@@ -7,7 +7,8 @@ import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../clock.ts'
 import type { Files } from './files.ts'
 import type { ContentTables } from './models.ts'
-import { filePath, packLibrary, type PackedItem } from './readers/package.ts'
+import { filePath, type PackedItem } from './readers/packageManifest.ts'
+import { packLibrary } from './readers/packLibrary.ts'
 
 interface Needs {
   tables: ContentTables

@@ -1,5 +1,6 @@
 import { expect } from 'chai'
-import { packLibrary, readPackage } from './package.ts'
+import { packLibrary } from './packLibrary.ts'
+import { readPackage } from './package.ts'
 import { partsOf, looksAsked } from './parts.ts'
 import { readFile } from './read.ts'
 import { Unreadable } from './text.ts'
