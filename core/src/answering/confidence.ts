@@ -118,8 +118,8 @@ function fitRegime(
 const SET_WEIGHTS: Partial<FeatureValues> = { same: 0.9, fits: 0.7 }
 
 /**
- * Whether a feature speaks for an answer or against it. A weight against its sense, which chance or a small library can bring about, is
- * put to nought: a missing word must never make an answer surer.
+ * Whether a feature speaks for an answer or against it. A weight of the opposite sign, which chance or a small library can bring about, is
+ * set to zero: a missing word must never make an answer more certain.
  */
 const SPEAKS_FOR: FeatureValues = {
   words: 1,

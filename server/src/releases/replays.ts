@@ -209,7 +209,7 @@ export class Replays {
     }
   }
 
-  /** Takes a change as intended: it counts as lost no more. */
+  /** Marks a change as intended: it is no longer counted as a lost answer. */
   async accept(id: number, result: number, accepted: boolean): Promise<void> {
     const [changed] = await this.needs.tables.replayResults.update(
       { accepted },
