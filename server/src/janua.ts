@@ -128,6 +128,7 @@ import { releaseRoutes } from './releases/routes.ts'
 import { Schedule } from './releases/schedule.ts'
 import { Threshold } from './releases/threshold.ts'
 import { Releases } from './releases/service.ts'
+import { Leases } from './jobs/leases.ts'
 import { jobTables, JobRunner } from './jobs/runner.ts'
 import { listOfJobs } from './jobs/list.ts'
 import { openSockets } from './live/sockets.ts'
@@ -455,7 +456,7 @@ export function createJanua({
     ? new SimulatedAgents({ db, tables, accounts, work, clock })
     : null
   const jobs: JobRunner = new JobRunner(
-    { tables, clock, log },
+    { tables, leases: new Leases(db), clock, log },
     listOfJobs({
       presence,
       assignment,

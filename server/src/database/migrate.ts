@@ -12,6 +12,7 @@ import * as selfClosingGaps from './migrations/2026-11-30-self-closing-gaps.ts'
 import * as textVectors from './migrations/2026-11-30-text-vectors.ts'
 import * as languageModel from './migrations/2026-12-01-language-model.ts'
 import * as ownEncoders from './migrations/2026-12-01-own-encoders.ts'
+import * as jobLeases from './migrations/2026-12-01-z-job-leases.ts'
 
 /** One step of the schema; SQL statements in their order. */
 export interface Migration {
@@ -32,6 +33,7 @@ export const STEPS: Readonly<Record<string, Migration>> = {
   '2026-11-30-text-vectors': textVectors,
   '2026-12-01-language-model': languageModel,
   '2026-12-01-own-encoders': ownEncoders,
+  '2026-12-01-z-job-leases': jobLeases,
 }
 
 /**

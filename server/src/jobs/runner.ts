@@ -4,6 +4,7 @@ import type { Sequelize } from 'sequelize'
 import type { Clock } from '../clock.ts'
 import { type Row, table, type Table, text, time, whole } from '../database/tables.ts'
 import { DataTypes } from 'sequelize'
+import type { Leases } from './leases.ts'
 
 /** Something that happens by itself, again and again. */
 export interface Job {
@@ -45,7 +46,7 @@ export function jobTables(db: Sequelize): { jobs: Table<JobRow> } {
 
 /**
  * Runs jobs, each by itself: one that fails stops no other, is tried again with growing pauses, and is shown to the lead with
- * since when and why. A job never runs twice at once.
+ * since when and why. A job never runs twice at once, of several processes neither.
  */
 export class JobRunner {
   private readonly running = new Map<string, Promise<void>>()
@@ -56,6 +57,7 @@ export class JobRunner {
   constructor(
     private readonly needs: {
       tables: { jobs: Table<JobRow> }
+      leases: Leases
       clock: Clock
       log: Logger
     },
@@ -103,6 +105,8 @@ export class JobRunner {
     this.closing = true
     for (const timer of this.timers) clearInterval(timer)
     await Promise.all(this.running.values())
+    // A database that is gone holds nothing for us.
+    await this.needs.leases.giveUp().catch(() => undefined)
   }
 
   private async due(job: Job): Promise<void> {
@@ -124,12 +128,18 @@ export class JobRunner {
   }
 
   private async work(job: Job): Promise<void> {
+    const { leases } = this.needs
     const began = performance.now()
+    let release: (() => void) | undefined
     try {
+      if (!(await leases.take(job.name))) return
+      release = leases.keep(job.name)
       await job.run()
     } catch (cause) {
       if (!this.closing) await this.noteFailure(job, cause)
       return
+    } finally {
+      release?.()
     }
     this.waits.delete(job.name)
     await this.noteSuccess(job, (performance.now() - began) / 1_000)
