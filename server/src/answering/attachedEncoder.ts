@@ -5,6 +5,7 @@ import {
   type AttachedRankings,
   type EncodedText,
   type FindVectors,
+  type KnownVectors,
   type MeaningModels,
   packVectors,
   type Sentences,
@@ -15,6 +16,7 @@ import type { ContentTables } from '../library/models.ts'
 import type { Encoder } from '../models/encoder.ts'
 import { textsToEncode } from './encoding.ts'
 import type { PortTask } from './portSentences.ts'
+import { Vectors } from './vectors.ts'
 import { VectorStore } from './vectorStore.ts'
 
 /** An encoder as it was learnt to rank by. Its id tells it from every other, and from itself before it was changed. */
@@ -141,17 +143,17 @@ export class AttachedEncoders {
   }
 }
 
-/** Finds vectors of an encoder of the team's that were made before. */
-export async function storedVectors(
+/** The vectors of items, for a thread: of an encoder of the team's only those that were made before. */
+export async function knownVectors(
   tables: Pick<ContentTables, 'textVectors'>,
   items: readonly ContentItem[],
   models: MeaningModels,
-): Promise<FindVectors> {
-  const found = await new VectorStore(tables).found(
-    attachedIn(models)!.id,
-    attachedTexts(items, models),
-  )
-  return (text) => found.get(text)
+): Promise<KnownVectors> {
+  const vectors = await new Vectors({ tables, models }).of(items)
+  const encoder = attachedIn(models)
+  if (!encoder) return { vectors }
+  const found = await new VectorStore(tables).found(encoder.id, attachedTexts(items, models))
+  return { vectors, attached: (text) => found.get(text) }
 }
 
 function attachedTexts(items: readonly ContentItem[], models: MeaningModels): string[] {

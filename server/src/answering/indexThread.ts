@@ -4,8 +4,7 @@ import { connect } from '../database/connect.ts'
 import { contentTables } from '../library/models.ts'
 import { type IndexOrder, readContent } from './indices.ts'
 import { modelsHere } from './meaningModels.ts'
-import { storedVectors } from './attachedEncoder.ts'
-import { Vectors } from './vectors.ts'
+import { knownVectors } from './attachedEncoder.ts'
 
 /** Reads the content and indexes it in this thread; the memory of the index is shared with whoever asked. */
 const { address, pins, glossary, hasModels, attached, encoder } = (
@@ -16,10 +15,7 @@ try {
   const tables = contentTables(db)
   const models = hasModels ? modelsHere(attached, encoder) : {}
   const items = await readContent(tables, pins)
-  const known = {
-    vectors: await new Vectors({ tables, models }).of(items),
-    ...(attached && { attached: await storedVectors(tables, items, models) }),
-  }
+  const known = await knownVectors(tables, items, models)
   parentPort!.postMessage(
     blocksOf(indexRelease(items, { glossary, ...(hasModels && { models }) }, known)),
   )

@@ -3,9 +3,8 @@ import { parentPort, workerData } from 'node:worker_threads'
 import { connect } from '../database/connect.ts'
 import { contentTables } from '../library/models.ts'
 import { type IndexOrder, readContent } from './indices.ts'
-import { storedVectors } from './attachedEncoder.ts'
+import { knownVectors } from './attachedEncoder.ts'
 import { modelsHere } from './meaningModels.ts'
-import { Vectors } from './vectors.ts'
 
 export interface LearnOrder extends IndexOrder {
   judged: JudgedQuestion[]
@@ -21,11 +20,9 @@ try {
   const items = await readContent(tables, pins)
   const isReviewed = hasModels && judged.length > 0
   const models = isReviewed ? modelsHere(attached, encoder) : {}
-  const known = {
-    vectors: await new Vectors({ tables, models }).of(items),
-    ...(isReviewed && attached && { attached: await storedVectors(tables, items, models) }),
-  }
-  const byMeaning = isReviewed ? indexRelease(items, { glossary, models }, known) : undefined
+  const byMeaning = isReviewed
+    ? indexRelease(items, { glossary, models }, await knownVectors(tables, items, models))
+    : undefined
   parentPort!.postMessage(learnConfidence(items, judged, { glossary }, byMeaning))
 } finally {
   await db.close()
