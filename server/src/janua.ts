@@ -33,7 +33,7 @@ import { ThreadLinks } from './conversations/threadLinks.ts'
 import { VisitorRecords } from './conversations/visitorRecords.ts'
 import { AuditSampling } from './coverage/audit.ts'
 import { StaleDemo } from './staleDemo.ts'
-import { Encoders, readLearnt } from './models/encoders/service.ts'
+import { Encoders, learntEncoders } from './models/encoders/service.ts'
 import type { EncoderSource } from './models/encoders/source.ts'
 import { EncoderTrials } from './models/encoders/trials.ts'
 import { type GivenConnection, ModelUses } from './models/modelUses.ts'
@@ -198,7 +198,8 @@ export function createJanua({
   const live = new LivePointer(tables)
   const draft = new Draft({ db, tables, live, users, audit, events, clock })
   const vectors = understanding ? new Vectors({ tables, models: understanding.models }) : null
-  const attached = new AttachedEncoders({ tables, learnt: (id) => readLearnt(tables, id) })
+  const learnt = learntEncoders(tables)
+  const attached = new AttachedEncoders({ tables, learnt })
   const engine = new EngineHost({ db, tables, live, draft, vectors, attached })
   const prepare = (release: number) => engine.release(release).then(() => undefined)
   const choices = new Choices({ draft, live, engine })
@@ -292,6 +293,7 @@ export function createJanua({
   const encoders = new Encoders({
     tables,
     attached,
+    learnt,
     engine,
     draft,
     live,

@@ -23,6 +23,8 @@ import { type EncoderSource, faultOf, openEncoder, type OpenEncoder, placeOf } f
 interface Needs {
   tables: ContentTables & Pick<ModelTables, 'encoders'> & Pick<AccountTables, 'settings'>
   attached: AttachedEncoders
+  /** Finds an encoder that was learnt once. */
+  learnt(id: string): Promise<LearntEncoder | null>
   engine: EngineHost
   draft: Draft
   live: LivePointer
@@ -76,7 +78,7 @@ export class Encoders {
   /** Connects, looks whether it is the same still, and has read what is missing. */
   async tick(): Promise<void> {
     await this.connect()
-    const learnt = this.connected && (await this.learnt(this.connected.id))
+    const learnt = this.connected && (await this.needs.learnt(this.connected.id))
     if (!learnt || this.filling.isRunning || (await this.isPaused())) return
     const { key, content } = await this.needs.engine.draft()
     const wanted = `${learnt.id} ${key}`
@@ -99,7 +101,11 @@ export class Encoders {
   async view(): Promise<Omit<EncoderView, 'trial'>> {
     const { source } = this.needs
     const [row, draft, live, isPaused] = await Promise.all([
-      this.connected ? this.needs.tables.encoders.findByPk(this.connected.id) : null,
+      this.connected
+        ? this.needs.tables.encoders.findByPk(this.connected.id, {
+            attributes: ['figures', 'createdAt'],
+          })
+        : null,
       this.inDraft(),
       this.inRelease(await this.needs.live.read()),
       this.isPaused(),
@@ -143,7 +149,7 @@ export class Encoders {
   /** The encoder that runs now, learnt. @throws ENCODER_FAILED when there is none */
   async ready(): Promise<LearntEncoder> {
     const { id } = this.open()
-    const learnt = await this.learnt(id)
+    const learnt = await this.needs.learnt(id)
     if (!learnt) throw problem('ENCODER_FAILED', 'It has not been learnt yet.')
     return learnt
   }
@@ -214,11 +220,6 @@ export class Encoders {
     await this.connected?.encoder.close?.()
   }
 
-  /** Finds an encoder that was learnt once. */
-  async learnt(id: string): Promise<LearntEncoder | null> {
-    return readLearnt(this.needs.tables, id)
-  }
-
   /** Connects where that is due; an encoder that has become another one is not used as the one that it was. */
   private async connect(): Promise<void> {
     const { source } = this.needs
@@ -239,7 +240,7 @@ export class Encoders {
       const isOther = this.connected !== null && this.connected.id !== found.id
       this.connected = found
       this.fault = isOther ? CHANGED : null
-      const learnt = await this.learnt(found.id)
+      const learnt = await this.needs.learnt(found.id)
       if (learnt) this.needs.attached.run(encoder, learnt)
       else this.needs.attached.stop()
     } catch (cause) {
@@ -257,7 +258,7 @@ export class Encoders {
 
   private async learnNow(encoder: Encoder, id: string): Promise<void> {
     const { tables, attached, clock } = this.needs
-    if (!(await this.learnt(id))) {
+    if (!(await this.needs.learnt(id))) {
       const { directions, rankings, figures } = await learnRankings(
         encoder,
         (step, done, of) => {
@@ -275,7 +276,7 @@ export class Encoders {
         createdAt: clock.now(),
       })
     }
-    attached.run(encoder, (await this.learnt(id))!)
+    attached.run(encoder, (await this.needs.learnt(id))!)
   }
 
   private learningLeft(): number | null {
@@ -313,19 +314,23 @@ export class Encoders {
 const CHANGED =
   'Another model answers now under the same name: its vectors are not those that were stored. It is not used until you have it learnt anew.'
 
-/** An encoder as it was learnt; null when it was not. */
-export async function readLearnt(
-  { encoders }: Pick<ModelTables, 'encoders'>,
-  id: string,
-): Promise<LearntEncoder | null> {
-  const row = await encoders.findByPk(id)
-  if (!row) return null
-  const { name, directions, rankings } = row
-  return {
-    id,
-    name,
-    rankings,
-    directions: directions && new Float32Array(new Uint8Array(directions).buffer),
+/** Finds encoders as they were learnt; null for one that was not. What was learnt never changes, and is read once. */
+export function learntEncoders({
+  encoders,
+}: Pick<ModelTables, 'encoders'>): (id: string) => Promise<LearntEncoder | null> {
+  const known = new Map<string, LearntEncoder>()
+  return async (id) => {
+    const row = known.has(id) ? null : await encoders.findByPk(id)
+    if (row) {
+      const { name, directions, rankings } = row
+      known.set(id, {
+        id,
+        name,
+        rankings,
+        directions: directions && new Float32Array(new Uint8Array(directions).buffer),
+      })
+    }
+    return known.get(id) ?? null
   }
 }
 
