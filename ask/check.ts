@@ -10,7 +10,7 @@ import {
 import { existsSync, readFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import { parseArgs } from 'node:util'
-import { readCsv } from '../server/src/library/readers/csv.ts'
+import { readCsv } from '../server/src/modules/library/readers/csv.ts'
 import { readDoor } from './door.ts'
 import { Misuse, prepare, type Prepared, runCommand } from './prepare.ts'
 

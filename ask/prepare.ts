@@ -7,9 +7,9 @@ import {
 } from '@janua/core'
 import type { FindVectors, MeaningModels } from '@janua/core/meaning'
 import { existsSync, statSync } from 'node:fs'
-import { encodeItems } from '../server/src/answering/encoding.ts'
-import { readMeaningModels } from '../server/src/answering/meaningModels.ts'
-import { type Folder, readFolder } from '../server/src/library/folder.ts'
+import { encodeItems } from '../server/src/modules/answering/encoding.ts'
+import { readMeaningModels } from '../server/src/modules/answering/meaningModels.ts'
+import { type Folder, readFolder } from '../server/src/modules/library/folder.ts'
 
 /** Wrong use of a command: it is told in plain words, without a trace of the program. */
 export class Misuse extends Error {}

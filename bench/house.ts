@@ -3,12 +3,12 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Sequelize } from 'sequelize'
 import { startDatabase } from '../scripts/lib/database.mjs'
-import { JANUA } from '../server/src/accounts/audit.ts'
-import { connect } from '../server/src/database/connect.ts'
-import { migrate } from '../server/src/database/migrate.ts'
-import { starterDoor } from '../server/src/doors/starter.ts'
+import { JANUA } from '../server/src/modules/accounts/audit.ts'
+import { connect } from '../server/src/platform/database/connect.ts'
+import { migrate } from '../server/src/platform/database/migrate.ts'
+import { starterDoor } from '../server/src/modules/doors/starter.ts'
 import { createJanua, type Janua } from '../server/src/janua.ts'
-import { summarise } from '../server/src/releases/summaries.ts'
+import { summarise } from '../server/src/modules/releases/summaries.ts'
 
 /** Runs a measurement on a Janua with a database of its own, with one door and one queue. */
 export function inHouse<T>(work: (janua: Janua, door: number) => Promise<T>): Promise<T> {

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import { amongThree, auroc, first, precision, rightAtPrecision } from './naturalFigures.ts'
-import { domainNames, naturalDomain } from '../server/src/models/natural.ts'
+import { domainNames, naturalDomain } from '../server/src/modules/models/natural.ts'
 
 const result = (confidence: number, isRight: boolean, isCovered = true) => ({
   domain: 'x',

@@ -2,9 +2,9 @@ import { type Answer, converse, type ContentItem, indexRelease, splitPassages } 
 import { type MeaningModels, packVectors } from '@janua/core/meaning'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { MODELS, readMeaningModels } from '../server/src/answering/meaningModels.ts'
+import { MODELS, readMeaningModels } from '../server/src/modules/answering/meaningModels.ts'
 import { CACHE } from '../train/domain.ts'
-import type { NaturalDomain, NaturalQuestion } from '../server/src/models/natural.ts'
+import type { NaturalDomain, NaturalQuestion } from '../server/src/modules/models/natural.ts'
 import type { NaturalResult } from './naturalFigures.ts'
 import { type PeerName, PEERS } from './peers/peers.ts'
 

@@ -1,6 +1,6 @@
 import { type ContentItem, indexRelease, type IndexSettings, type ReleaseIndex } from '@janua/core'
-import { encodeItems } from '../server/src/answering/encoding.ts'
-import { readMeaningModels } from '../server/src/answering/meaningModels.ts'
+import { encodeItems } from '../server/src/modules/answering/encoding.ts'
+import { readMeaningModels } from '../server/src/modules/answering/meaningModels.ts'
 
 const { models, faults } = readMeaningModels()
 const known = new Map<string, Uint8Array>()

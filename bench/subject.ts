@@ -1,8 +1,8 @@
 import { answerQuestion, type ContentItem, indexRelease, splitPassages } from '@janua/core'
 import MiniSearch from 'minisearch'
 import { demoQuestions } from '../demo/content.ts'
-import { startThread } from '../server/src/jobs/startThread.ts'
-import type { HealthComputed, HealthOrder } from '../server/src/library/health/thread.ts'
+import { startThread } from '../server/src/platform/jobs/startThread.ts'
+import type { HealthComputed, HealthOrder } from '../server/src/modules/library/health/thread.ts'
 import { type Measured, quantile, type SubjectJob } from './figure.ts'
 import { measureLarge } from './largeSubject.ts'
 import { largeLibrary } from './library.ts'
@@ -63,7 +63,7 @@ function measure({ subject, passages }: SubjectJob): Measured[] {
 async function measureHealth({ passages }: SubjectJob): Promise<Measured[]> {
   const order: HealthOrder = { items: largeLibrary(passages), glossary: [], used: [] }
   const worker = startThread(
-    new URL('../server/src/library/health/thread.ts', import.meta.url),
+    new URL('../server/src/modules/library/health/thread.ts', import.meta.url),
     order,
     { maxOldGenerationSizeMb: 2_000 },
   )

@@ -1,4 +1,4 @@
-import { writeBackup } from '../server/src/system/backup.ts'
+import { writeBackup } from '../server/src/modules/system/backup.ts'
 import { command } from './command.ts'
 
 await command(async (db, { files, to }) => {

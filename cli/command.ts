@@ -1,5 +1,5 @@
 import { BaseError, type Sequelize } from 'sequelize'
-import { connect, type DatabaseAddress } from '../server/src/database/connect.ts'
+import { connect, type DatabaseAddress } from '../server/src/platform/database/connect.ts'
 
 /** What scripts/command.mjs hands over. */
 export interface CommandSettings {

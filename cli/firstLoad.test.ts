@@ -1,9 +1,9 @@
 import { expect } from 'chai'
 import { QueryTypes } from 'sequelize'
-import { accountTables } from '../server/src/accounts/models.ts'
-import type { FigureRow } from '../server/src/coverage/models.ts'
-import { connect, type DatabaseAddress } from '../server/src/database/connect.ts'
-import { migrate } from '../server/src/database/migrate.ts'
+import { accountTables } from '../server/src/modules/accounts/tables.ts'
+import type { FigureRow } from '../server/src/modules/coverage/tables.ts'
+import { connect, type DatabaseAddress } from '../server/src/platform/database/connect.ts'
+import { migrate } from '../server/src/platform/database/migrate.ts'
 import { firstLoad, UnknownContent } from './firstLoad.ts'
 import { createJanua } from '../server/src/janua.ts'
 

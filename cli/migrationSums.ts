@@ -1,6 +1,6 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
-import { STEPS } from '../server/src/database/migrate.ts'
-import { SUMS, sumOf } from '../server/src/database/migrationSums.ts'
+import { STEPS } from '../server/src/platform/database/migrate.ts'
+import { SUMS, sumOf } from '../server/src/platform/database/migrationSums.ts'
 
 /** `npm run migration-sums`: writes down the sum of each new step. What is there already is never replaced. */
 const kept = existsSync(SUMS)

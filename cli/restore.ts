@@ -1,4 +1,4 @@
-import { readBackup } from '../server/src/system/backup.ts'
+import { readBackup } from '../server/src/modules/system/backup.ts'
 import { command } from './command.ts'
 
 await command(async (db, { files, from }) => {

@@ -1,24 +1,24 @@
 import { readFileSync } from 'node:fs'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { readMeaningModels } from '../server/src/answering/meaningModels.ts'
-import { connect, type DatabaseAddress } from '../server/src/database/connect.ts'
-import { migrate } from '../server/src/database/migrate.ts'
-import { clockFrom, systemClock } from '../server/src/clock.ts'
-import type { Postman } from '../server/src/channels/outbox.ts'
-import { openInbox, smtpPostman } from '../server/src/channels/smtp.ts'
-import { moveFilesOut } from '../server/src/files/moving.ts'
-import { FileStore } from '../server/src/files/store.ts'
-import { logger } from '../server/src/logger.ts'
+import { readMeaningModels } from '../server/src/modules/answering/meaningModels.ts'
+import { connect, type DatabaseAddress } from '../server/src/platform/database/connect.ts'
+import { migrate } from '../server/src/platform/database/migrate.ts'
+import { clockFrom, systemClock } from '../server/src/platform/clock.ts'
+import type { Postman } from '../server/src/modules/channels/outbox.ts'
+import { openInbox, smtpPostman } from '../server/src/platform/mail/smtp.ts'
+import { moveFilesOut } from '../server/src/modules/system/filesFromRows.ts'
+import { FileStore } from '../server/src/platform/files/store.ts'
+import { logger } from '../server/src/platform/logger.ts'
 import {
   BadConfiguration,
   type Configuration,
   readConfiguration,
 } from '../server/src/platform/configuration.ts'
-import type { EncoderSource } from '../server/src/models/encoders/source.ts'
-import type { GivenConnection } from '../server/src/models/modelUses.ts'
+import type { EncoderSource } from '../server/src/modules/models/encoders/source.ts'
+import type { GivenConnection } from '../server/src/modules/models/modelUses.ts'
 import { createJanua } from '../server/src/janua.ts'
 import { firstLoad } from './firstLoad.ts'
-import { type Outside, REAL_WORLD } from '../server/src/library/sites/fetching.ts'
+import { type Outside, REAL_WORLD } from '../server/src/modules/library/sites/fetching.ts'
 
 /** What scripts/start.mjs hands over, as JSON in a file that only this user can read. */
 interface Handed {

@@ -1,5 +1,5 @@
 import type { Janua } from '../server/src/janua.ts'
-import { normOf } from '../server/src/conversations/respond.ts'
+import { normOf } from '../server/src/modules/conversations/respond.ts'
 import { plantedTopics } from './content.ts'
 import type { Lead } from './people.ts'
 

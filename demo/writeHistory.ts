@@ -9,18 +9,18 @@ import {
   route,
   situationOf,
 } from '@janua/core'
-import type { CompiledRelease } from '../server/src/answering/engineHost.ts'
+import type { CompiledRelease } from '../server/src/modules/answering/engineHost.ts'
 import type {
   ConversationRow,
   MessageRow,
   QuestionRow,
   VisitorRow,
-} from '../server/src/conversations/models.ts'
-import { respond, turnOfRow } from '../server/src/conversations/respond.ts'
-import type { HandoverRow, QueueRow } from '../server/src/handover/models.ts'
-import { dueAt } from '../server/src/handover/queueSettings.ts'
+} from '../server/src/modules/conversations/tables.ts'
+import { respond, turnOfRow } from '../server/src/modules/conversations/respond.ts'
+import type { HandoverRow, QueueRow } from '../server/src/modules/handover/tables.ts'
+import { dueAt } from '../server/src/modules/handover/queueSettings.ts'
 import type { Janua } from '../server/src/janua.ts'
-import { sha256 } from '../server/src/accounts/service.ts'
+import { sha256 } from '../server/src/modules/accounts/service.ts'
 import { plantedTopics } from './content.ts'
 import type { Visit } from './history.ts'
 import { rightQueueOf } from './rightQueues.ts'

@@ -2,13 +2,13 @@ import { expect } from 'chai'
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { openZip } from '../server/src/library/readers/zip.ts'
+import { openZip } from '../server/src/modules/library/readers/zip.ts'
 import { type Browser, test } from './support/browser.ts'
 import { demoHouse } from './support/house.ts'
 import { pictureFailures } from './support/failures.ts'
 import { asks, signedIn, visitorAt } from './support/people.ts'
 
-const FIXTURES = join(import.meta.dirname, '../server/src/library/readers/fixtures')
+const FIXTURES = join(import.meta.dirname, '../server/src/modules/library/readers/fixtures')
 
 /** One story: knowledge comes in as sheets and documents, is cared for on the health page, reaches visitors, and goes out again. */
 describe('from a spreadsheet to a healthy library and out again', () => {

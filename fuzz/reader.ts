@@ -1,10 +1,10 @@
 import { seeded } from '../core/src/maths/random.ts'
 import { splitParts, splitPassages } from '@janua/core'
-import { storable } from '../server/src/library/intake.ts'
-import { guessMapping } from '../server/src/library/readers/columns.ts'
-import { readFile, Unreadable } from '../server/src/library/readers/read.ts'
-import { outliveStrays } from '../server/src/library/readers/strays.ts'
-import { takeRows } from '../server/src/library/readers/rows.ts'
+import { storable } from '../server/src/modules/library/intake.ts'
+import { guessMapping } from '../server/src/modules/library/readers/columns.ts'
+import { readFile, Unreadable } from '../server/src/modules/library/readers/read.ts'
+import { outliveStrays } from '../server/src/modules/library/readers/strays.ts'
+import { takeRows } from '../server/src/modules/library/readers/rows.ts'
 import { changed, seedsOf } from './seeds.ts'
 
 /** One format in a process of its own: reads changed files one after the other, and tells the parent before and after each. */

@@ -1,12 +1,12 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Random } from '../core/src/maths/random.ts'
-import { openZip, packZip } from '../server/src/library/readers/zip.ts'
+import { openZip, packZip } from '../server/src/modules/library/readers/zip.ts'
 import { mutate } from './mutate.ts'
 
 const ROOT = join(import.meta.dirname, '..')
 const FOLDERS = [
-  'server/src/library/readers/fixtures',
+  'server/src/modules/library/readers/fixtures',
   'demo/documents',
   'demo/content/bookings',
   'standins/site/pages/help',

@@ -2,7 +2,7 @@ import { type LearningDomain, learningDomain } from '@janua/core/learning'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { naturalDomain } from '../server/src/models/natural.ts'
+import { naturalDomain } from '../server/src/modules/models/natural.ts'
 import { DIMENSIONS, SentenceEncoder } from '../core/src/meaning/encoder.ts'
 import type { WordVectors } from '../core/src/meaning/wordVectors.ts'
 

@@ -18,8 +18,8 @@ import {
 } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { naturalDomain } from '../server/src/models/natural.ts'
-import { MODELS, readMeaningModels } from '../server/src/answering/meaningModels.ts'
+import { naturalDomain } from '../server/src/modules/models/natural.ts'
+import { MODELS, readMeaningModels } from '../server/src/modules/answering/meaningModels.ts'
 import { KERNEL_FILE, kernelSource } from './makeKernel.ts'
 import { manifest } from './manifest.ts'
 

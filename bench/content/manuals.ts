@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { basename, join, relative } from 'node:path'
-import { readFile, Unreadable } from '../../server/src/library/readers/read.ts'
+import { readFile, Unreadable } from '../../server/src/modules/library/readers/read.ts'
 import type { ArticleContent } from '@janua/contracts'
 import { guessLanguage } from '@janua/core'
 import { type Section, sectionsOf } from './sections.ts'

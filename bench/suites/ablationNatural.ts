@@ -7,12 +7,12 @@ import {
   readEncoder,
   readHeads,
   readMeaningModels,
-} from '../../server/src/answering/meaningModels.ts'
+} from '../../server/src/modules/answering/meaningModels.ts'
 import { trainingDomain } from '../../train/domain.ts'
 import type { LearntHeads } from '../../train/headsThread.ts'
 import { underHeads } from '../../train/underHeads.ts'
 import { bootstrap, mean } from '../bootstrap.ts'
-import { domainNames, languageOf } from '../../server/src/models/natural.ts'
+import { domainNames, languageOf } from '../../server/src/modules/models/natural.ts'
 import type { Figure } from '../figure.ts'
 import { FOLDS } from '../naturalSubject.ts'
 

@@ -1,6 +1,6 @@
 import { type Answer, type Block, countWords, fold } from '@janua/core'
 import { bootstrap, mean } from '../bootstrap.ts'
-import { domainNames, type Facts, naturalDomain } from '../../server/src/models/natural.ts'
+import { domainNames, type Facts, naturalDomain } from '../../server/src/modules/models/natural.ts'
 import { type Figure, withLimit } from '../figure.ts'
 import { prepared } from '../naturalSubject.ts'
 

@@ -5,7 +5,7 @@ import { visits } from '../../demo/history.ts'
 import { SEED, seedDemo } from '../../demo/seed.ts'
 import { STAGES } from '../../demo/stages.ts'
 import { createJanua, type Janua } from '../../server/src/janua.ts'
-import { normOf } from '../../server/src/conversations/respond.ts'
+import { normOf } from '../../server/src/modules/conversations/respond.ts'
 import { type Figure, withLimit } from '../figure.ts'
 import { onDatabase } from '../house.ts'
 

@@ -1,6 +1,6 @@
 import { monitorEventLoopDelay } from 'node:perf_hooks'
 import { setTimeout as pause } from 'node:timers/promises'
-import { JANUA } from '../../server/src/accounts/audit.ts'
+import { JANUA } from '../../server/src/modules/accounts/audit.ts'
 import type { Janua } from '../../server/src/janua.ts'
 import { articleOf, distinctHeadings, shelf, spread } from '../content/tasks.ts'
 import { type Figure, withLimit } from '../figure.ts'

@@ -9,9 +9,9 @@ import {
 import { type FindVectors, packVectors, textsOfItem } from '@janua/core/meaning'
 import { readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
-import { encodeInThreads } from '../../server/src/answering/encoding.ts'
-import { MODELS, readMeaningModels } from '../../server/src/answering/meaningModels.ts'
-import { domainNames, languageOf, naturalDomain } from '../../server/src/models/natural.ts'
+import { encodeInThreads } from '../../server/src/modules/answering/encoding.ts'
+import { MODELS, readMeaningModels } from '../../server/src/modules/answering/meaningModels.ts'
+import { domainNames, languageOf, naturalDomain } from '../../server/src/modules/models/natural.ts'
 import { type Figure, quantile, withLimit } from '../figure.ts'
 import { vectorSearch } from './vectorSearch.ts'
 

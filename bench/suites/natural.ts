@@ -1,6 +1,6 @@
 import type { Language } from '@janua/core'
 import { bootstrap } from '../bootstrap.ts'
-import { domainNames, languageOf, naturalDomain } from '../../server/src/models/natural.ts'
+import { domainNames, languageOf, naturalDomain } from '../../server/src/modules/models/natural.ts'
 import { type Figure, withLimit } from '../figure.ts'
 import {
   amongThree,

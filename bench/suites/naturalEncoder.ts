@@ -2,18 +2,18 @@ import { converse, indexRelease, type Language } from '@janua/core'
 import { narrowed } from '@janua/core/learning'
 import { packVectors, withAttached } from '@janua/core/meaning'
 import { existsSync } from 'node:fs'
-import { AskedTexts, understood } from '../../server/src/answering/attachedEncoder.ts'
-import { textsToEncode } from '../../server/src/answering/encoding.ts'
-import type { Encoder, TextKind } from '../../server/src/models/encoder.ts'
-import { learnRankings } from '../../server/src/models/encoders/learnRankings.ts'
-import type { LearntRankings } from '../../server/src/models/encoders/rankingThread.ts'
-import { type EncoderSource, openEncoder } from '../../server/src/models/encoders/source.ts'
+import { AskedTexts, understood } from '../../server/src/modules/answering/attachedEncoder.ts'
+import { textsToEncode } from '../../server/src/modules/answering/encoding.ts'
+import type { Encoder, TextKind } from '../../server/src/modules/models/encoder.ts'
+import { learnRankings } from '../../server/src/modules/models/encoders/learnRankings.ts'
+import type { LearntRankings } from '../../server/src/modules/models/encoders/rankingThread.ts'
+import { type EncoderSource, openEncoder } from '../../server/src/modules/models/encoders/source.ts'
 import {
   domainNames,
   languageOf,
   naturalDomain,
   type NaturalDomain,
-} from '../../server/src/models/natural.ts'
+} from '../../server/src/modules/models/natural.ts'
 import type { Figure } from '../figure.ts'
 import type { NaturalResult } from '../naturalFigures.ts'
 import { askJanua, FoldEngine, resultOf, THRESHOLD } from '../naturalSubject.ts'

@@ -8,17 +8,17 @@ import {
 import {
   httpLanguageModel,
   type HttpLanguageModelSettings,
-} from '../../server/src/models/httpLanguageModel.ts'
-import type { LanguageModel } from '../../server/src/models/languageModel.ts'
-import { messagesFor, SCHEMAS } from '../../server/src/models/prompts.ts'
-import { opinionIn, REACH } from '../../server/src/models/secondOpinion.ts'
+} from '../../server/src/modules/models/httpLanguageModel.ts'
+import type { LanguageModel } from '../../server/src/modules/models/languageModel.ts'
+import { messagesFor, SCHEMAS } from '../../server/src/modules/models/prompts.ts'
+import { opinionIn, REACH } from '../../server/src/modules/models/secondOpinion.ts'
 import { bootstrap } from '../bootstrap.ts'
 import {
   domainNames,
   languageOf,
   naturalDomain,
   type NaturalDomain,
-} from '../../server/src/models/natural.ts'
+} from '../../server/src/modules/models/natural.ts'
 import type { Figure } from '../figure.ts'
 import {
   answeredRight,

@@ -6,7 +6,7 @@ import {
   naturalDomain,
   type NaturalDomain,
   type NaturalQuestion,
-} from '../../server/src/models/natural.ts'
+} from '../../server/src/modules/models/natural.ts'
 import { type Figure, withLimit } from '../figure.ts'
 import { FoldEngine } from '../naturalSubject.ts'
 

@@ -1,6 +1,6 @@
 import { QueryTypes } from 'sequelize'
-import { connect, type DatabaseAddress } from '../../server/src/database/connect.ts'
-import { migrate } from '../../server/src/database/migrate.ts'
+import { connect, type DatabaseAddress } from '../../server/src/platform/database/connect.ts'
+import { migrate } from '../../server/src/platform/database/migrate.ts'
 import { firstLoad } from '../../cli/firstLoad.ts'
 import { FILES, serve } from './served.ts'
 

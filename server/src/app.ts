@@ -4,22 +4,22 @@ import express, { type Express, type Request } from 'express'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Logger } from 'pino'
-import type { Accounts } from './accounts/service.ts'
-import { SESSION_DAYS, type sessionsIn } from './accounts/sessions.ts'
-import type { EngineHost } from './answering/engineHost.ts'
-import type { Conversations } from './conversations/service.ts'
-import type { FileLinks } from './library/fileLinks.ts'
-import type { Files } from './library/files.ts'
-import { answerErrors } from './http/errors.ts'
-import { Problem, problem } from './http/problems.ts'
-import { type Gatekeeper, mount, type Route } from './http/routing.ts'
+import type { Accounts } from './modules/accounts/service.ts'
+import { SESSION_DAYS, type sessionsIn } from './modules/accounts/sessions.ts'
+import type { EngineHost } from './modules/answering/engineHost.ts'
+import type { Conversations } from './modules/conversations/service.ts'
+import type { FileLinks } from './modules/library/fileLinks.ts'
+import type { Files } from './modules/library/files.ts'
+import { answerErrors } from './platform/http/errors.ts'
+import { Problem, problem } from './platform/http/problems.ts'
+import { type Gatekeeper, mount, type Route } from './platform/http/routing.ts'
 import {
   againstForgery,
   doorHeaders,
   isFromOurPages,
   permissionsPolicy,
   teamHeaders,
-} from './http/security.ts'
+} from './platform/http/security.ts'
 
 interface Needs {
   routes: readonly Route[]

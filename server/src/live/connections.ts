@@ -1,5 +1,5 @@
 import type { Server, Socket } from 'socket.io'
-import { networkOf } from '../http/limits.ts'
+import { networkOf } from '../platform/http/limits.ts'
 
 /** Nothing that a browser sends us by a socket is longer. */
 export const MOST_BYTES = 10_000

@@ -2,15 +2,15 @@ import type { Request, Response } from 'express'
 import type { Server as HttpServer } from 'node:http'
 import type { Logger } from 'pino'
 import { Server, type Socket } from 'socket.io'
-import type { Accounts } from '../accounts/service.ts'
-import type { sessionsIn } from '../accounts/sessions.ts'
-import type { ConversationTables } from '../conversations/models.ts'
-import type { Conversations } from '../conversations/service.ts'
-import type { Threads } from '../conversations/thread.ts'
-import type { Events } from '../events.ts'
-import type { Desk } from '../handover/desk.ts'
-import type { Presence } from '../handover/presence.ts'
-import type { Queues } from '../handover/queues.ts'
+import type { Accounts } from '../modules/accounts/service.ts'
+import type { sessionsIn } from '../modules/accounts/sessions.ts'
+import type { ConversationTables } from '../modules/conversations/tables.ts'
+import type { Conversations } from '../modules/conversations/service.ts'
+import type { Threads } from '../modules/conversations/thread.ts'
+import type { Events } from '../platform/events.ts'
+import type { Desk } from '../modules/handover/desk.ts'
+import type { Presence } from '../modules/handover/presence.ts'
+import type { Queues } from '../modules/handover/queues.ts'
 import {
   endConnections,
   endOldest,
@@ -22,7 +22,7 @@ import {
   rejoinQueues,
   seldom,
 } from './connections.ts'
-import { isFromOurPages } from '../http/security.ts'
+import { isFromOurPages } from '../platform/http/security.ts'
 
 interface Needs {
   sessions: ReturnType<typeof sessionsIn>

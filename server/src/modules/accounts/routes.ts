@@ -1,0 +1,197 @@
+import { NO_SESSION, type SessionInfo, type SignedIn } from '@janua/contracts'
+import {
+  codeInput,
+  inviteInput,
+  idPath,
+  linkUse,
+  pageQuery,
+  passwordChange,
+  passwordInput,
+  personChange,
+  securityInput,
+  signInInput,
+  withKeys,
+} from '@janua/contracts/schemas'
+import type { Request } from 'express'
+import Joi from 'joi'
+import type { Events } from '../../platform/events.ts'
+import type { Returns } from '../handover/returns.ts'
+import type { Limits } from '../../platform/http/limits.ts'
+import { type Route, route } from '../../platform/http/routing.ts'
+import { newToken } from '../../platform/http/security.ts'
+import type { Audit } from './audit.ts'
+import type { Security } from './security.ts'
+import type { Accounts } from './service.ts'
+
+const token = Joi.object<{ token: string }>({ token: Joi.string().hex().length(64).required() })
+const auditQuery = withKeys<{ search: string; offset: number; limit: number }>(pageQuery, {
+  search: Joi.string().trim().allow('').max(200).default(''),
+})
+
+const sessionPath = Joi.object<{ id: string }>({ id: Joi.string().hex().length(16).required() })
+
+interface Needs {
+  accounts: Accounts
+  security: Security
+  returns: Pick<Returns, 'giveBack' | 'inHand'>
+  audit: Audit
+  events: Events
+  limits: Limits
+}
+
+export function accountRoutes({
+  accounts,
+  security,
+  returns,
+  audit,
+  events,
+  limits,
+}: Needs): Route[] {
+  const slowDown = limits.before('signingIn')
+  return [
+    route('get', '/session', 'session.read', {}, ({ req }) => sessionInfo(req, accounts)),
+    route(
+      'post',
+      '/session',
+      'session.start',
+      { body: signInInput, before: [slowDown] },
+      async ({ body, req }) => {
+        await begin(req, await accounts.signIn(body, req.ip ?? ''), security)
+        return sessionInfo(req, accounts)
+      },
+    ),
+    route('delete', '/session', 'session.end', {}, async ({ req, res }) => {
+      const { user, id } = { user: req.session.user, id: req.sessionID }
+      await end(req)
+      if (user !== undefined) events.tell('sessionEnded', { user, session: id })
+      res.clearCookie('janua').status(204).end()
+    }),
+    route(
+      'get',
+      '/links/:token',
+      'link.read',
+      { params: token, before: [slowDown] },
+      ({ params }) => accounts.linkInfo(params.token),
+    ),
+    route(
+      'post',
+      '/links',
+      'link.use',
+      { body: linkUse, before: [slowDown] },
+      async ({ body, req }) => {
+        await begin(req, await accounts.useLink(body), security)
+        return sessionInfo(req, accounts)
+      },
+    ),
+
+    route('get', '/account', 'account.own', {}, ({ user, req }) =>
+      accounts.own(user, req.sessionID),
+    ),
+    route(
+      'put',
+      '/account/password',
+      'account.own',
+      { body: passwordChange, before: [slowDown] },
+      ({ user, body, req }) => accounts.changePassword(user, body, req.sessionID),
+    ),
+    route('post', '/account/second-factor', 'account.own', {}, ({ user }) =>
+      accounts.beginSecondFactor(user),
+    ),
+    route(
+      'put',
+      '/account/second-factor',
+      'account.own',
+      { body: codeInput, before: [slowDown] },
+      async ({ user, body }) => ({ codes: await accounts.confirmSecondFactor(user, body.code) }),
+    ),
+    route(
+      'delete',
+      '/account/second-factor',
+      'account.own',
+      { body: passwordInput, before: [slowDown] },
+      ({ user, body }) => accounts.endSecondFactor(user, body.password),
+    ),
+    route('delete', '/account/sessions', 'account.own', {}, ({ user, req }) =>
+      accounts.endOwnSessions(user, req.sessionID, null),
+    ),
+    route(
+      'delete',
+      '/account/sessions/:id',
+      'account.own',
+      { params: sessionPath },
+      ({ user, params, req }) => accounts.endOwnSessions(user, req.sessionID, params.id),
+    ),
+    route('get', '/security', 'team.read', {}, () => security.read()),
+    route('put', '/security', 'team.change', { body: securityInput }, ({ user, body }) =>
+      security.save(user, body),
+    ),
+
+    route('get', '/team', 'team.read', {}, () => accounts.people()),
+    route(
+      'post',
+      '/team',
+      'team.change',
+      { body: inviteInput, status: 201 },
+      async ({ body, user }) => ({ token: await accounts.invite(user, body) }),
+    ),
+    route(
+      'patch',
+      '/team/:id',
+      'team.change',
+      { params: idPath, body: personChange },
+      async ({ params, body, user }) => {
+        await accounts.change(user, params.id, body)
+        // Who works at no desk any more leaves nobody writing to nobody.
+        if (body.active === false || body.role === 'editor')
+          await returns.giveBack(params.id, 'left the team', 'all')
+      },
+    ),
+    route('get', '/team/:id/in-hand', 'team.read', { params: idPath }, ({ params }) =>
+      returns.inHand(params.id),
+    ),
+    route(
+      'post',
+      '/team/:id/link',
+      'team.change',
+      { params: idPath },
+      async ({ params, user }) => ({ token: await accounts.resetLink(user, params.id) }),
+    ),
+    route(
+      'delete',
+      '/team/:id/sessions',
+      'team.change',
+      { params: idPath },
+      async ({ params, user }) => ({ ended: await accounts.endSessions(user, params.id) }),
+    ),
+    route('get', '/audit', 'audit.read', { query: auditQuery }, ({ query }) => audit.list(query)),
+  ]
+}
+
+/** Nothing is stored for who is not signed in. */
+async function sessionInfo(req: Request, accounts: Accounts): Promise<SessionInfo> {
+  const user = req.session.user === undefined ? null : await accounts.find(req.session.user)
+  if (!user) return { user: null, csrf: req.session.csrf ?? NO_SESSION }
+  const needsSecondFactor = await accounts.needsSecondFactor(user)
+  return { user, csrf: req.session.csrf!, ...(needsSecondFactor && { needsSecondFactor }) }
+}
+
+/** A new session identity at every sign-in, so that one planted before it is worth nothing. It lasts as long as it is used, and no longer than SESSION_DAYS. */
+async function begin(req: Request, user: SignedIn, security: Security): Promise<void> {
+  await new Promise<void>((done, failed) =>
+    req.session.regenerate((cause) => (cause ? failed(cause) : done())),
+  )
+  req.session.user = user.id
+  req.session.csrf = newToken()
+  req.session.since = Date.now()
+  req.session.cookie.maxAge = (await security.read()).idleHours * 3_600_000
+  req.session.browser = (req.get('user-agent') ?? '').slice(0, 300)
+  await new Promise<void>((done, failed) =>
+    req.session.save((cause) => (cause ? failed(cause) : done())),
+  )
+}
+
+function end(req: Request): Promise<void> {
+  return new Promise((done, failed) =>
+    req.session.destroy((cause) => (cause ? failed(cause) : done())),
+  )
+}

@@ -1,0 +1,29 @@
+import { indexRelease, type JudgedQuestion, learnConfidence } from '@janua/core'
+import { parentPort, workerData } from 'node:worker_threads'
+import { connect } from '../../platform/database/connect.ts'
+import { contentTables } from '../library/tables.ts'
+import { type IndexOrder, readContent } from './indices.ts'
+import { knownVectors } from './attachedEncoder.ts'
+import { modelsHere } from './meaningModels.ts'
+
+export interface LearnOrder extends IndexOrder {
+  judged: JudgedQuestion[]
+}
+
+/** The self-test of a library, refined by judgements: a matter of seconds to a minute, in a thread of its own. */
+const { address, pins, glossary, judged, hasModels, attached, encoder } = (
+  workerData as { order: LearnOrder }
+).order
+const db = connect(address)
+try {
+  const tables = contentTables(db)
+  const items = await readContent(tables, pins)
+  const isReviewed = hasModels && judged.length > 0
+  const models = isReviewed ? modelsHere(attached, encoder) : {}
+  const byMeaning = isReviewed
+    ? indexRelease(items, { glossary, models }, await knownVectors(tables, items, models))
+    : undefined
+  parentPort!.postMessage(learnConfidence(items, judged, { glossary }, byMeaning))
+} finally {
+  await db.close()
+}

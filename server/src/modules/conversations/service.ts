@@ -1,0 +1,509 @@
+import type { AnswerData, DoorContent, Thread } from '@janua/contracts'
+import type { HeardOpinion } from '@janua/core'
+import { Op, type Sequelize, type Transaction, UniqueConstraintError } from 'sequelize'
+import { sha256 } from '../accounts/service.ts'
+import { understood } from '../answering/attachedEncoder.ts'
+import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
+import type { Rewording } from '../answering/rewording.ts'
+import type { Clock } from '../../platform/clock.ts'
+import type { Row } from '../../platform/database/tables.ts'
+import type { Events } from '../../platform/events.ts'
+import { problem } from '../../platform/http/problems.ts'
+import type { KnownVisitor } from '../../platform/http/routing.ts'
+import { newToken } from '../../platform/http/security.ts'
+import type { SecondOpinion } from '../models/secondOpinion.ts'
+import type { Erasure } from './erasure.ts'
+import type { ConversationRow, ConversationTables, QuestionRow } from './tables.ts'
+import { leftUnsettled, respond, type Response, turnOfRow } from './respond.ts'
+import { concernedBy, type Threads } from './thread.ts'
+import type { ThreadLinks } from './threadLinks.ts'
+import { transcriptOf } from './transcript.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: ConversationTables
+  threads: Threads
+  engine: EngineHost
+  rewording: Rewording
+  secondOpinion: SecondOpinion
+  erasure: Erasure
+  /** Figures that a vote changes are counted anew. */
+  rollup: { mark(at: Date, transaction?: Transaction): Promise<void> }
+  waiting: {
+    of(conversation: {
+      id: number
+      queueId: number
+      dueAt: Date
+    }): Promise<NonNullable<Thread['waiting']>>
+  }
+  handovers: {
+    settle(
+      conversation: Pick<ConversationRow, 'id' | 'queueId'>,
+      said: number | null,
+      transaction: Transaction,
+    ): Promise<void>
+  }
+  comingBack: {
+    isForTeam(conversation: ConversationRow): boolean
+    take(locked: Row<ConversationRow>, transaction: Transaction): Promise<void>
+  }
+  threadLinks: ThreadLinks
+  topics: { ofWording(norm: string, transaction: Transaction): Promise<number | null> }
+  users: { nameOf(id: number | null): Promise<string> }
+  events: Events
+  clock: Clock
+}
+
+/** A message with the door and release that it meets. */
+interface SaidNow {
+  release: CompiledRelease
+  door: OpenDoor
+  text: string
+  language: 'en' | 'de'
+  team?: boolean
+  opinions?: readonly HeardOpinion[]
+}
+
+interface Storing {
+  locked: Row<ConversationRow>
+  before: Row<QuestionRow> | null
+  messageId: number
+  at: Date
+  transaction: Transaction
+}
+
+const DAY_MS = 86_400_000
+
+/** The visitor's side of a conversation. */
+export class Conversations {
+  constructor(private readonly needs: Needs) {}
+
+  async newVisitor(): Promise<string> {
+    const token = newToken()
+    await this.needs.tables.visitors.create({
+      tokenHash: sha256(token),
+      createdAt: this.needs.clock.now(),
+    })
+    return token
+  }
+
+  /** Who holds a token: that of their browser, or of a link that came by mail. */
+  async visitorBy(token: string): Promise<{ id: number; blocked: boolean } | null> {
+    const linked = this.needs.threadLinks.visitorOf(token)
+    const visitor = await this.needs.tables.visitors.findOne({
+      where: linked === null ? { tokenHash: sha256(token) } : { id: linked },
+    })
+    return visitor && { id: visitor.id, blocked: visitor.blockedAt !== null }
+  }
+
+  async thread(visitor: KnownVisitor, after: number): Promise<Thread> {
+    const { tables, users, threads } = this.needs
+    const [conversation, known] = await Promise.all([
+      this.current(visitor),
+      tables.visitors.findByPk(visitor.id),
+    ])
+    const contactKnown = Boolean(known?.name && known.mail)
+    if (!conversation)
+      return {
+        conversation: null,
+        state: 'assistant',
+        version: 0,
+        agent: null,
+        contactKnown,
+        teamSeen: 0,
+        caseNumber: null,
+        mayRate: false,
+        messages: [],
+      }
+    const { id, state, version, agentId, queueId, dueAt, teamSeen, caseNumber, rating, takenAt } =
+      conversation
+    const isNamed = agentId !== null && (await threads.namedIn(id)).has(agentId)
+    const agent = state === 'agent' && isNamed ? await users.nameOf(agentId) : null
+    const waiting =
+      state === 'waiting' && queueId !== null && dueAt !== null
+        ? { waiting: await this.needs.waiting.of({ id, queueId, dueAt }) }
+        : {}
+    const messages = await threads.messages(id, after)
+    await this.got(conversation)
+    const mayRate =
+      state === 'closed' &&
+      rating === null &&
+      (takenAt !== null || messages.some(({ kind }) => kind === 'answer'))
+    return {
+      conversation: id,
+      state,
+      version,
+      agent,
+      contactKnown,
+      ...waiting,
+      teamSeen,
+      caseNumber,
+      mayRate,
+      messages,
+    }
+  }
+
+  /** What an agent wrote has reached the visitor's window. */
+  private async got(conversation: ConversationRow): Promise<void> {
+    const { id, state, seq, visitorGot } = conversation
+    if (state !== 'agent' || visitorGot >= seq) return
+    await this.needs.tables.conversations.update(
+      { visitorGot: seq },
+      { where: { id, visitorGot: { [Op.lt]: seq } } },
+    )
+    this.tellRead(conversation)
+  }
+
+  /** The visitor has looked at everything up to this message. */
+  async seen(visitor: KnownVisitor, seq: number): Promise<void> {
+    const conversation = await this.mustHave(visitor)
+    const { id, seq: last, visitorSeen } = conversation
+    const upTo = Math.min(seq, last)
+    if (upTo <= visitorSeen) return
+    await this.needs.tables.conversations.update(
+      { visitorSeen: upTo, visitorGot: last },
+      { where: { id, visitorSeen: { [Op.lt]: upTo } } },
+    )
+    this.tellRead(conversation)
+  }
+
+  private tellRead(conversation: ConversationRow): void {
+    this.needs.events.tell('conversation', {
+      id: conversation.id,
+      ...concernedBy(conversation),
+      visitor: conversation.visitorId,
+      listed: false,
+    })
+  }
+
+  /** How it was, in stars and a word: once for each conversation. */
+  async rate(
+    visitor: KnownVisitor,
+    { stars, word }: { stars: number; word: string },
+  ): Promise<void> {
+    const { threads } = this.needs
+    const { id } = await this.mustHave(visitor)
+    await threads.change(id, async (locked, transaction) => {
+      if (locked.rating !== null) return
+      Object.assign(locked, { rating: stars, ratingWord: word })
+      await threads.append(
+        locked,
+        { author: 'event', kind: 'rated', text: '', data: { stars, word } },
+        transaction,
+      )
+    })
+  }
+
+  /** Asks the last unsettled question once more, with details that the visitor gave. @returns whether it is answered now; the answer is in the thread then */
+  async savedByAsking(
+    visitor: KnownVisitor,
+    id: number,
+    details: readonly string[],
+  ): Promise<boolean> {
+    const { engine, threads } = this.needs
+    const last = await this.lastQuestion(id)
+    if (!last?.unsettled || details.length === 0) return false
+    const opened = await engine.openDoor(visitor.door, visitor)
+    const said = { ...opened, text: `${last.text} ${details.join(' ')}`, language: last.language }
+    const [response] = await understood(opened.release.index, () => this.responses(said, null))
+    if (
+      response?.data?.outcome !== 'answered' ||
+      (last.vote === -1 && response.question!.itemId === last.itemId)
+    )
+      return false
+    return threads.change(id, async (locked, transaction) => {
+      const before = await this.lastQuestion(id, transaction)
+      if (locked.state !== 'assistant' || before?.id !== last.id) return false
+      await this.store(
+        { ...response, data: { ...response.data!, savedByAsking: true }, replies: true },
+        { locked, before, messageId: last.messageId!, at: this.needs.clock.now(), transaction },
+      )
+      return true
+    })
+  }
+
+  /** Stores a visitor's message and, when the assistant has the word, its answer: both or neither. A repeated send changes nothing. */
+  async say(
+    visitor: KnownVisitor,
+    { clientId, text, language }: { clientId: string; text: string; language: 'en' | 'de' },
+  ): Promise<void> {
+    await this.refuseBlocked(visitor)
+    const { threads, engine, comingBack } = this.needs
+    const opened = await engine.openDoor(visitor.door, visitor)
+    const conversation = await this.open(visitor, language)
+    const said: SaidNow = { ...opened, text, language, team: visitor.team }
+    // Wording an answer may take seconds: it is done before the conversation is locked, and done without when that changed meanwhile.
+    const prepared =
+      conversation.state === 'assistant' || conversation.state === 'closed'
+        ? await this.prepared(conversation, said)
+        : undefined
+    const work = async (locked: Row<ConversationRow>, transaction: Transaction) => {
+      if (await threads.sentBefore(locked.id, clientId, transaction)) return
+      locked.language = language
+      const isForTeam = comingBack.isForTeam(locked)
+      // "Thanks" takes nobody's time again.
+      const isCourtesy = prepared?.responses.every(({ kind }) => kind === 'courtesy') ?? false
+      if (isForTeam && !isCourtesy) await comingBack.take(locked, transaction)
+      if (locked.state === 'closed' && !isForTeam) await threads.resume(locked, transaction)
+      const message = await threads.append(
+        locked,
+        { author: 'visitor', kind: 'text', text, clientId },
+        transaction,
+      )
+      if (locked.state !== 'assistant' && locked.state !== 'closed') return
+      const before = await this.lastQuestion(locked.id, transaction)
+      const responses =
+        prepared && prepared.before === (before?.id ?? null)
+          ? prepared.responses
+          : this.responses(said, before)
+      for (const response of responses)
+        await this.store(response, {
+          locked,
+          before,
+          messageId: message.id,
+          at: message.createdAt,
+          transaction,
+        })
+    }
+    await threads.change(conversation.id, work).catch((cause: unknown) => {
+      if (!(cause instanceof UniqueConstraintError)) throw cause
+    })
+  }
+
+  private async prepared(
+    { id, visitorId }: Pick<ConversationRow, 'id' | 'visitorId'>,
+    said: SaidNow,
+  ): Promise<{ before: number | null; responses: Response[] }> {
+    const before = await this.lastQuestion(id)
+    const own = await understood(said.release.index, () => this.responses(said, before))
+    const opinions = await this.needs.secondOpinion.on(own, said)
+    const decided = opinions.length > 0 ? this.responses({ ...said, opinions }, before) : own
+    return {
+      before: before?.id ?? null,
+      responses: await this.needs.rewording.worded(decided, {
+        ...said,
+        onSupported: (text) => this.needs.events.tell('saying', { visitor: visitorId, text }),
+      }),
+    }
+  }
+
+  private lastQuestion(
+    conversationId: number,
+    transaction?: Transaction,
+  ): Promise<Row<QuestionRow> | null> {
+    return this.needs.tables.questions.findOne({
+      where: { conversationId },
+      order: [['id', 'DESC']],
+      transaction,
+    })
+  }
+
+  private responses(
+    { release, door, text, language, team, opinions }: SaidNow,
+    before: QuestionRow | null,
+  ): Response[] {
+    return respond(release, door, text, {
+      language,
+      team,
+      opinions,
+      at: this.needs.clock.now(),
+      turns: before ? [turnOfRow(before)] : [],
+    })
+  }
+
+  /** A question gets a row of its own; a reply to our own question back belongs to the row that it was about. */
+  private async store(
+    { kind, text, data, question, wantsPerson, replies }: Response,
+    { locked, before, messageId, at, transaction }: Storing,
+  ): Promise<void> {
+    if (question && !replies) locked.subject = question.text.slice(0, 300)
+    const row =
+      question &&
+      (await this.storeQuestion(
+        question,
+        replies ? before : null,
+        { conversationId: locked.id, messageId, askedAt: at },
+        transaction,
+      ))
+    await this.needs.threads.append(
+      locked,
+      {
+        author: 'assistant',
+        kind,
+        text,
+        data: data && row ? { ...data, question: row.id, wantsPerson } : undefined,
+      },
+      transaction,
+    )
+  }
+
+  private async storeQuestion(
+    question: NonNullable<Response['question']>,
+    repliedTo: Row<QuestionRow> | null,
+    place: { conversationId: number; messageId: number; askedAt: Date },
+    transaction: Transaction,
+  ): Promise<Row<QuestionRow>> {
+    if (!repliedTo)
+      return this.needs.tables.questions.create(
+        {
+          ...question,
+          ...place,
+          topicId: await this.needs.topics.ofWording(question.norm, transaction),
+        },
+        { transaction },
+      )
+    const { text: _text, norm: _norm, wantsPerson: _wants, ...settled } = question
+    // Taking what was offered is as good as saying that it was right.
+    const isTaken = repliedTo.outcome === 'suggested' && settled.outcome === 'answered'
+    return repliedTo.update({ ...settled, ...(isTaken && { vote: 1 }) }, { transaction })
+  }
+
+  /** "Did this settle it?" A no puts the question on the mending list. */
+  async vote(visitor: KnownVisitor, messageId: number, helpful: boolean): Promise<void> {
+    const { tables, threads } = this.needs
+    const conversation = await this.mustHave(visitor)
+    await threads.change(conversation.id, async (_locked, transaction) => {
+      const message = await tables.messages.findOne({
+        where: { id: messageId, conversationId: conversation.id, kind: 'answer' },
+        transaction,
+      })
+      if (!message) throw problem('MESSAGE_NOT_FOUND')
+      const data = message.data as unknown as AnswerData
+      await message.update({ data: { ...data, vote: helpful ? 'yes' : 'no' } }, { transaction })
+      const question = await tables.questions.findByPk(data.question, { transaction })
+      const unsettled = !helpful || leftUnsettled(question!)
+      await question!.update({ vote: helpful ? 1 : -1, unsettled }, { transaction })
+      await this.needs.rollup.mark(question!.askedAt, transaction)
+    })
+  }
+
+  /** The visitor opened the source of an answer; the first time is kept. */
+  async opened(visitor: KnownVisitor, messageId: number): Promise<void> {
+    const { tables, rollup, clock } = this.needs
+    const conversation = await this.mustHave(visitor)
+    const message = await tables.messages.findOne({
+      where: { id: messageId, conversationId: conversation.id, kind: 'answer' },
+    })
+    if (!message) throw problem('MESSAGE_NOT_FOUND')
+    const question = await tables.questions.findByPk(
+      (message.data as unknown as AnswerData).question,
+    )
+    if (!question || question.openedAt !== null) return
+    await question.update({ openedAt: clock.now() })
+    await rollup.mark(question.askedAt)
+  }
+
+  async end(visitor: KnownVisitor): Promise<void> {
+    const { threads } = this.needs
+    const conversation = await this.mustHave(visitor)
+    await threads.change(conversation.id, async (locked, transaction) => {
+      const wasWithAgent = locked.state === 'agent'
+      threads.move(locked, 'close')
+      locked.closedAt = this.needs.clock.now()
+      if (wasWithAgent) await this.needs.handovers.settle(locked, null, transaction)
+      await threads.append(
+        locked,
+        { author: 'event', kind: 'closed', text: '', data: { by: 'visitor' } },
+        transaction,
+      )
+    })
+  }
+
+  /** Removes the visitor with every conversation, message and question, and what was made of their words. */
+  async forget(visitor: KnownVisitor): Promise<void> {
+    await this.needs.erasure.erase(visitor.id, null)
+  }
+
+  /** The conversation as plain text, for the visitor to keep. */
+  async transcript(visitor: KnownVisitor): Promise<string> {
+    const conversation = await this.mustHave(visitor)
+    const [messages, live] = await Promise.all([
+      this.needs.threads.messages(conversation.id, 0),
+      this.needs.engine.live(),
+    ])
+    const door = live?.doors.find(({ id }) => id === conversation.doorId)
+    const { language, caseNumber } = conversation
+    return transcriptOf(messages, {
+      title: door?.title ?? '',
+      timeZone: door?.timeZone ?? 'UTC',
+      language,
+      caseNumber,
+    })
+  }
+
+  /** Whether an answer in the visitor's own thread named this revision. */
+  async wasCited(visitor: KnownVisitor, revision: number): Promise<boolean> {
+    const theirs = await this.needs.tables.conversations.findAll({
+      attributes: ['id'],
+      where: { visitorId: visitor.id },
+    })
+    const answers = await this.needs.tables.messages.findAll({
+      attributes: ['data'],
+      where: { conversationId: theirs.map(({ id }) => id), kind: 'answer' },
+    })
+    return answers.some(({ data }) => {
+      const { sources = [], near = [] } = (data ?? {}) as Partial<AnswerData>
+      return [...sources, ...near].some((source) => source.revision === revision)
+    })
+  }
+
+  async current(visitor: KnownVisitor): Promise<Row<ConversationRow> | null> {
+    const door = await this.needs.engine.openDoor(visitor.door).catch(() => null)
+    return this.needs.tables.conversations.findOne({
+      where: { visitorId: visitor.id, ...(door && { doorId: door.door.id }) },
+      order: [['id', 'DESC']],
+    })
+  }
+
+  async mustHave(visitor: KnownVisitor): Promise<Row<ConversationRow>> {
+    const conversation = await this.current(visitor)
+    if (!conversation) throw problem('CONVERSATION_ENDED')
+    return conversation
+  }
+
+  async refuseBlocked(visitor: KnownVisitor): Promise<void> {
+    const blocked = await this.needs.tables.visitors.count({
+      where: { id: visitor.id, blockedAt: { [Op.ne]: null } },
+    })
+    if (blocked > 0) throw problem('VISITOR_BLOCKED')
+  }
+
+  /** The visitor's conversation behind this door; made at the first message or wish for a person. The lock on the visitor keeps two tabs from making two. */
+  async open(visitor: KnownVisitor, language: 'en' | 'de'): Promise<Row<ConversationRow>> {
+    const { db, tables, clock, engine } = this.needs
+    const { door } = await engine.openDoor(visitor.door)
+    const doorId = door.id
+    const goesOnUntil = (closedAt: Date, { rules }: DoorContent) =>
+      +closedAt + rules.idle.resumeDays * DAY_MS
+    return db.transaction(async (transaction) => {
+      const known = await tables.visitors.findByPk(visitor.id, { lock: true, transaction })
+      if (!known) throw problem('VISITOR_UNKNOWN')
+      const there = await tables.conversations.findOne({
+        where: { visitorId: visitor.id, doorId },
+        order: [['id', 'DESC']],
+        transaction,
+      })
+      const now = clock.now()
+      const isOver =
+        there?.state === 'closed' &&
+        there.closedAt !== null &&
+        goesOnUntil(there.closedAt, door) < +now
+      if (there && !isOver) return there
+      return tables.conversations.create(
+        {
+          doorId,
+          visitorId: visitor.id,
+          state: 'assistant',
+          version: 0,
+          seq: 0,
+          language,
+          subject: '',
+          lastAt: now,
+          lastBy: 'visitor',
+          createdAt: now,
+        },
+        { transaction },
+      )
+    })
+  }
+}

@@ -1,0 +1,176 @@
+import type { RetentionSettings, VisitorExport } from '@janua/contracts'
+import { Op } from 'sequelize'
+import type { Actor, Audit } from '../accounts/audit.ts'
+import type { AccountTables } from '../accounts/tables.ts'
+import type { ChannelTables } from '../channels/tables.ts'
+import type { Clock } from '../../platform/clock.ts'
+import { problem } from '../../platform/http/problems.ts'
+import type { Adopted, Erasure } from './erasure.ts'
+import type { ConversationTables } from './tables.ts'
+import type { Threads } from './thread.ts'
+
+interface Needs {
+  tables: ConversationTables & ChannelTables & Pick<AccountTables, 'settings' | 'audit'>
+  threads: Threads
+  erasure: Erasure
+  audit: Audit
+  clock: Clock
+}
+
+const NAME = 'retention'
+const DAY_MS = 86_400_000
+const AT_ONCE = 100
+/** Visitors who never wrote anything. */
+const UNUSED_DAYS = 2
+const STARTER_RETENTION: RetentionSettings = {
+  conversationDays: null,
+  attachmentDays: null,
+  auditDays: null,
+}
+
+/** What is kept of visitors, for how long, and what a lead does when one of them asks for it. */
+export class VisitorRecords {
+  constructor(private readonly needs: Needs) {}
+
+  /** Everything that is stored of a visitor, for the visitor to get. */
+  async exportOf(actor: Actor, id: number): Promise<VisitorExport> {
+    const { tables, threads, audit, clock } = this.needs
+    const visitor = await tables.visitors.findByPk(id)
+    if (!visitor) throw problem('VISITOR_NOT_FOUND', id)
+    const theirs = await tables.conversations.findAll({
+      where: { visitorId: id },
+      order: [['id', 'ASC']],
+    })
+    const ids = theirs.map((each) => each.id)
+    const [questions, mails, messages] = await Promise.all([
+      tables.questions.findAll({ where: { conversationId: ids }, order: [['id', 'ASC']] }),
+      tables.mails.findAll({ where: { conversationId: ids }, order: [['id', 'ASC']] }),
+      Promise.all(ids.map((each) => threads.messages(each, 0, 'visitor'))),
+    ])
+    await audit.note(actor, 'exported a visitor', `Visitor ${id}`)
+    return {
+      madeAt: clock.now().toISOString(),
+      visitor: {
+        name: visitor.name,
+        mail: visitor.mail,
+        since: visitor.createdAt.toISOString(),
+      },
+      conversations: theirs.map(({ createdAt, closedAt, told, phone, rating, ratingWord }, i) => ({
+        startedAt: createdAt.toISOString(),
+        endedAt: closedAt?.toISOString() ?? null,
+        details: { ...told, ...(phone && { phone }) },
+        rating,
+        ratingWord,
+        messages: messages[i]!.map(({ at, author, name, text, kind }) => ({
+          at,
+          from: name ?? author,
+          text: text || kind,
+        })),
+      })),
+      questions: questions.map(({ askedAt, text, outcome }) => ({
+        at: askedAt.toISOString(),
+        text,
+        outcome,
+      })),
+      mails: mails.map(({ createdAt, direction, subject, text }) => ({
+        at: createdAt.toISOString(),
+        direction,
+        subject,
+        text,
+      })),
+    }
+  }
+
+  erase(actor: Actor, id: number): Promise<Adopted> {
+    return this.needs.erasure.erase(id, actor)
+  }
+
+  /** Keeps a visitor from being erased, by themselves, a lead, or the days of retention. @param because null lifts it */
+  async hold(actor: Actor, id: number, because: string | null): Promise<void> {
+    const visitor = await this.needs.tables.visitors.findByPk(id)
+    if (!visitor) throw problem('VISITOR_NOT_FOUND', id)
+    await visitor.update({ holdBecause: because })
+    const action = because === null ? 'lifted a legal hold' : 'set a legal hold'
+    await this.needs.audit.note(actor, action, `Visitor ${id}`, because === null ? {} : { because })
+  }
+
+  async retention(): Promise<RetentionSettings> {
+    const row = await this.needs.tables.settings.findByPk(NAME)
+    return { ...STARTER_RETENTION, ...(row?.value as Partial<RetentionSettings> | undefined) }
+  }
+
+  async setRetention(actor: Actor, settings: RetentionSettings): Promise<void> {
+    await this.needs.tables.settings.upsert({ name: NAME, value: settings })
+    await this.needs.audit.note(actor, 'changed retention', 'Team', { ...settings })
+  }
+
+  /** Removes what is older than the team keeps it. Questions stay in the log, without who asked. */
+  async tick(): Promise<void> {
+    const { tables, clock } = this.needs
+    const before = (days: number) => new Date(+clock.now() - days * DAY_MS)
+    const { conversationDays, attachmentDays, auditDays } = await this.retention()
+    if (auditDays !== null)
+      await tables.audit.destroy({ where: { at: { [Op.lt]: before(auditDays) } } })
+    if (attachmentDays !== null) {
+      const held = await this.heldConversations()
+      await tables.attachments.destroy({
+        where: {
+          createdAt: { [Op.lt]: before(attachmentDays) },
+          ...(held.length > 0 && { conversationId: { [Op.notIn]: held } }),
+        },
+      })
+    }
+    if (conversationDays !== null) await this.endOld(before(conversationDays))
+    const unused = await tables.visitors.findAll({
+      attributes: ['id'],
+      where: {
+        createdAt: { [Op.lt]: before(UNUSED_DAYS) },
+        blockedAt: null,
+        holdBecause: null,
+        id: {
+          [Op.notIn]: this.needs.tables.visitors.sequelize!.literal(
+            '(SELECT visitor_id FROM conversations)',
+          ),
+        } as never,
+      },
+      limit: AT_ONCE * 10,
+    })
+    await tables.visitors.destroy({ where: { id: unused.map(({ id }) => id) } })
+  }
+
+  private async endOld(before: Date): Promise<void> {
+    const { tables } = this.needs
+    const held = await this.heldConversations()
+    const old = await tables.conversations.findAll({
+      attributes: ['id'],
+      where: {
+        state: 'closed',
+        lastAt: { [Op.lt]: before },
+        ...(held.length > 0 && { id: { [Op.notIn]: held } }),
+      },
+      order: [['id', 'ASC']],
+      limit: AT_ONCE,
+    })
+    for (const { id } of old) {
+      // Questions are what figures are counted from: they lose who asked, and stay.
+      await tables.questions.update(
+        { conversationId: null, messageId: null },
+        { where: { conversationId: id } },
+      )
+      await tables.conversations.destroy({ where: { id } })
+    }
+  }
+
+  private async heldConversations(): Promise<number[]> {
+    const { tables } = this.needs
+    const visitors = await tables.visitors.findAll({
+      attributes: ['id'],
+      where: { holdBecause: { [Op.ne]: null } },
+    })
+    const theirs = await tables.conversations.findAll({
+      attributes: ['id'],
+      where: { visitorId: visitors.map(({ id }) => id) },
+    })
+    return theirs.map(({ id }) => id)
+  }
+}

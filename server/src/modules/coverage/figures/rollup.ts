@@ -1,0 +1,177 @@
+import { mondayOf, wallClock } from '@janua/core'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import type { AccountTables } from '../../accounts/tables.ts'
+import type { Clock } from '../../../platform/clock.ts'
+import { addressOf } from '../../../platform/database/connect.ts'
+import type { Events } from '../../../platform/events.ts'
+import { inThread } from '../../../platform/jobs/startThread.ts'
+import type { Reporting } from '../reporting.ts'
+import type { RollOrder } from './rollThread.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: Pick<AccountTables, 'settings'>
+  reporting: Reporting
+  events: Events
+  clock: Clock
+}
+
+/** How far the figures go: the last question and moment seen, the zone counted in, and the judgements that tell what confidence is worth. */
+interface Seen {
+  question: number
+  at: string
+  zone: string
+  returnDays: number
+  judgement: number
+  judgements: number
+}
+
+const NAME = 'figures'
+const DAY_MS = 86_400_000
+/** No time zone is farther from UTC. */
+const ANY_ZONE_MS = 14 * 3_600_000
+/** So many more judgements, or this share more, and all weeks are counted with what they tell. */
+const MORE_JUDGEMENTS = 15
+const MORE_SHARE = 0.05
+
+/**
+ * Figures by day and week, derived from the log and rebuilt from it at will. New questions are found by their number, everything that
+ * changes an old one marks its week; a roll-up that is broken off leaves the marks, and the next one makes the same figures.
+ */
+export class Rollup {
+  private running: Promise<boolean> | undefined
+
+  constructor(private readonly needs: Needs) {}
+
+  /**
+   * Marks the week of a question, vote or judgement; within the transaction that changes it. It reads nothing, as a transaction that waits for
+   * another connection could wait for ever: near a week's end both weeks are marked, whatever the team's time zone is.
+   */
+  async mark(at: Date, transaction?: Transaction): Promise<void> {
+    const weeks = [-ANY_ZONE_MS, ANY_ZONE_MS].map((by) =>
+      mondayOf(new Date(+at + by).toISOString().slice(0, 10)),
+    )
+    await this.markWeeks([...new Set(weeks)], transaction)
+  }
+
+  /** Brings the figures up to date; one run at a time, a second caller gets the run after. */
+  /** @returns whether anything was counted anew */
+  async settle(): Promise<boolean> {
+    while (this.running) await this.running
+    this.running = this.roll().finally(() => (this.running = undefined))
+    return this.running
+  }
+
+  async close(): Promise<void> {
+    await this.running?.catch(() => undefined)
+  }
+
+  /** Counts everything from scratch. */
+  async rebuild(): Promise<void> {
+    await this.needs.tables.settings.destroy({ where: { name: NAME } })
+    await this.settle()
+  }
+
+  private async roll(): Promise<boolean> {
+    const { db, tables, reporting, clock, events } = this.needs
+    const now = clock.now()
+    const { zone, returnDays } = await reporting.read()
+    const [bounds] = await this.select<{
+      question: number | null
+      judgement: number | null
+      judgements: number
+    }>(
+      'SELECT MAX(id) AS question, (SELECT MAX(id) FROM judgements) AS judgement, (SELECT COUNT(*) FROM judgements) AS judgements FROM questions',
+    )
+    const last = {
+      question: Number(bounds!.question ?? 0),
+      judgement: Number(bounds!.judgement ?? 0),
+      judgements: Number(bounds!.judgements),
+    }
+    const seen = (await tables.settings.findByPk(NAME))?.value as Seen | undefined
+    const isAnew =
+      !seen ||
+      seen.zone !== zone ||
+      seen.returnDays !== returnDays ||
+      Math.abs(last.judgements - seen.judgements) >=
+        Math.max(MORE_JUDGEMENTS, seen.judgements * MORE_SHARE)
+    const weeks = await this.weeksToRoll(isAnew ? undefined : seen, { zone, returnDays })
+    if (weeks.length === 0 && !isAnew) return false
+    const judged = isAnew ? last : { judgement: seen.judgement, judgements: seen.judgements }
+    const order: RollOrder = {
+      address: addressOf(db),
+      weeks,
+      upTo: judged.judgement,
+      zone,
+      returnDays,
+      now,
+    }
+    if (weeks.length > 0)
+      await inThread<RollOrder, { weeks: number }>(
+        new URL('./rollThread.ts', import.meta.url),
+        order,
+      )
+    const next: Seen = {
+      question: last.question,
+      at: now.toISOString(),
+      zone,
+      returnDays,
+      judgement: judged.judgement,
+      judgements: judged.judgements,
+    }
+    await tables.settings.upsert({ name: NAME, value: next })
+    events.tell('figures', { weeks: weeks.length })
+    return true
+  }
+
+  /** Weeks with new or changed questions and conversations, and those before whose conversations these may be returns to. */
+  private async weeksToRoll(
+    seen: Seen | undefined,
+    { zone, returnDays }: { zone: string; returnDays: number },
+  ): Promise<string[]> {
+    const asked = (where: string) =>
+      `SELECT MIN(asked_at) AS first, MAX(asked_at) AS last FROM questions ${where} GROUP BY TO_DAYS(asked_at)`
+    const spoken = (column: string, where: string) =>
+      `SELECT MIN(${column}) AS first, MAX(${column}) AS last FROM conversations WHERE ${column} IS NOT NULL ${where} GROUP BY TO_DAYS(${column})`
+    const since = seen ? 'AND last_at >= :at' : ''
+    const moments = await this.select<{ first: Date; last: Date }>(
+      [
+        asked(seen ? 'WHERE id > :question' : ''),
+        spoken('created_at', since),
+        spoken('closed_at', since),
+      ].join(' UNION '),
+      seen ? { question: seen.question, at: new Date(seen.at) } : {},
+    )
+    const marked = await this.select<{ week: string }>('SELECT week FROM figure_marks')
+    const clock = wallClock(zone)
+    const weeks = new Set(marked.map(({ week }) => String(week)))
+    for (const { first, last } of moments) {
+      const before = seen ? [new Date(+new Date(first) - returnDays * DAY_MS)] : []
+      for (const moment of [new Date(first), new Date(last), ...before])
+        weeks.add(mondayOf(clock(moment).day))
+    }
+    if (!seen) {
+      // Weeks that were counted before and have no questions any more are counted too: to nought.
+      for (const { week } of await this.select<{ week: string }>(
+        'SELECT DISTINCT week FROM figures',
+      ))
+        weeks.add(String(week))
+    }
+    return [...weeks].sort()
+  }
+
+  async markWeeks(weeks: readonly string[], transaction?: Transaction): Promise<void> {
+    for (const week of weeks)
+      await this.needs.db.query(
+        'INSERT INTO figure_marks (week, version) VALUES (:week, 1) ON DUPLICATE KEY UPDATE version = version + 1',
+        { replacements: { week }, transaction },
+      )
+  }
+
+  private select<T extends object>(
+    sql: string,
+    replacements: Record<string, unknown> = {},
+  ): Promise<T[]> {
+    return this.needs.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+  }
+}

@@ -1,0 +1,351 @@
+import type { GapEffect, GapMendInput, GapMendView, GapWorkInput } from '@janua/contracts'
+import { mendStanding } from '@janua/core'
+import type { Sequelize, Transaction } from 'sequelize'
+import type { Actor, Audit } from '../../accounts/audit.ts'
+import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
+import type { Clock } from '../../../platform/clock.ts'
+import type { Row } from '../../../platform/database/tables.ts'
+import type { Doors } from '../../doors/service.ts'
+import type { Events } from '../../../platform/events.ts'
+import { problem } from '../../../platform/http/problems.ts'
+import type { Articles } from '../../library/articles.ts'
+import type { ContentTables } from '../../library/tables.ts'
+import { expectedRight, judgedWorth } from '../../questions/expectedRight.ts'
+import type { CoverageTables, GapMendRow } from '../tables.ts'
+import type { Topics } from '../topics/service.ts'
+import { type LastAsked, lastAsked } from './asked.ts'
+import type { Effects } from './effect.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: CoverageTables & Pick<ContentTables, 'items'>
+  topics: Topics
+  articles: Articles
+  doors: Doors
+  engine: EngineHost
+  effects: Effects
+  users: { nameOf(id: number | null): Promise<string> }
+  audit: Audit
+  events: Events
+  clock: Clock
+}
+
+const ASKED = 60
+/** From so many later questions on, these alone say whether a mend holds; before, the topic's earlier ones are asked again with them. */
+const ENOUGH_LATER = 20
+
+/** Mends of gaps: put into the draft, promised, and held to their promise by what is asked later. */
+export class GapMends {
+  constructor(private readonly needs: Needs) {}
+
+  /** Puts a mend into the draft, and promises what the draft now does with the topic's questions. */
+  async make(
+    actor: Actor,
+    topic: number,
+    input: GapMendInput,
+  ): Promise<{ mend: GapMendView; effect: GapEffect }> {
+    const { db, topics, effects, audit, events } = this.needs
+    const { label } = await topics.find(topic)
+    const mend = await db.transaction(async (transaction) => {
+      const item = await this.put(actor, input, transaction)
+      await audit.note(
+        actor,
+        'put a mend of a gap into the draft',
+        label,
+        { topic, kind: input.kind, item },
+        transaction,
+      )
+      return this.noted(actor, { topic, kind: input.kind, item }, transaction)
+    })
+    events.tell('draft', { item: mend.itemId })
+    // What it promises can be told once the draft has it.
+    const effect = await effects.ofDraft(await this.asked(topic), 0)
+    await mend.update({
+      promise: effect.n === 0 ? 0 : effect.after / effect.n,
+      promisedOn: effect.n,
+    })
+    return { mend: await this.view(mend), effect }
+  }
+
+  /** Writes down a mend that promises nothing yet, in the place of one that was made of the same item before. */
+  private async noted(
+    actor: Actor,
+    { topic, kind, item }: { topic: number; kind: GapMendInput['kind']; item: number },
+    transaction: Transaction,
+  ): Promise<Row<GapMendRow>> {
+    const { tables, clock } = this.needs
+    await tables.gapMends.destroy({
+      where: { topicId: topic, state: 'in draft', itemId: item },
+      transaction,
+    })
+    const { draftRevision } = (await tables.items.findByPk(item, { transaction }))!
+    return tables.gapMends.create(
+      {
+        topicId: topic,
+        kind,
+        itemId: item,
+        revisionId: draftRevision!,
+        promise: 0,
+        promisedOn: 0,
+        state: 'in draft',
+        standing: null,
+        releaseId: null,
+        createdBy: actor.id,
+        createdAt: clock.now(),
+        publishedAt: null,
+        mendedAt: null,
+      },
+      { transaction },
+    )
+  }
+
+  /** Who works on a gap until when; or that it will not be covered, with the reply that is given instead. */
+  async setWork(actor: Actor, topic: number, input: GapWorkInput): Promise<void> {
+    const { tables, topics, audit, clock } = this.needs
+    const { label } = await topics.find(topic)
+    if (input.state === 'open') {
+      await tables.gapWork.destroy({ where: { topicId: topic } })
+      await this.undecline(actor, label)
+    } else if (input.state === 'in work')
+      await tables.gapWork.upsert({
+        topicId: topic,
+        state: 'in work',
+        userId: input.user ?? actor.id,
+        until: input.until ?? null,
+        reason: '',
+        reply: '',
+        updatedAt: clock.now(),
+      })
+    else {
+      await tables.gapWork.upsert({
+        topicId: topic,
+        state: 'will not cover',
+        userId: actor.id,
+        until: null,
+        reason: input.reason,
+        reply: input.reply ?? '',
+        updatedAt: clock.now(),
+      })
+      if (input.reply) await this.decline(actor, topic, label, input.reply)
+    }
+    await audit.note(actor, `gap ${input.state}`, label, { topic, ...input })
+  }
+
+  /**
+   * Asks the questions of every published mend again of the live release, and looks at what was asked since.
+   * @param which only those that came with this release, for whoever waits for them; the others are a matter of some time
+   */
+  async prove(which: 'all' | 'new' = 'all'): Promise<GapMendView[]> {
+    const { db, tables, engine, clock } = this.needs
+    const live = await engine.live()
+    if (!live) return []
+    const worthNow = judgedWorth(db)
+    const changed: GapMendView[] = []
+    for (const mend of await tables.gapMends.findAll()) {
+      const isThere = live.content.some(
+        ({ item, revision }) => item === mend.itemId && revision >= mend.revisionId,
+      )
+      if (!isThere) {
+        if (mend.state !== 'in draft')
+          changed.push(
+            await this.view(
+              await mend.update({
+                state: 'in draft',
+                publishedAt: null,
+                mendedAt: null,
+                standing: null,
+                releaseId: null,
+              }),
+            ),
+          )
+        continue
+      }
+      if (which === 'new' && mend.state !== 'in draft') continue
+      const publishedAt = mend.publishedAt ?? clock.now()
+      const { right, n } = await this.rightSince(mend, publishedAt, { live, worthNow })
+      const standing = mendStanding({
+        promise: mend.promise,
+        right,
+        n,
+        wasMended: mend.state === 'mended',
+      })
+      const state =
+        standing.state === 'mended'
+          ? 'mended'
+          : standing.state === 'reopened'
+            ? 'reopened'
+            : mend.state === 'reopened'
+              ? 'reopened'
+              : 'published'
+      const before = mend.state
+      await mend.update({
+        state,
+        standing,
+        publishedAt,
+        releaseId: mend.releaseId ?? live.number,
+        mendedAt: state === 'mended' ? (mend.mendedAt ?? clock.now()) : mend.mendedAt,
+      })
+      if (before === state) continue
+      changed.push(await this.view(mend))
+      if (state === 'reopened') await this.tellReopened(mend)
+    }
+    return changed
+  }
+
+  /** The newest mend of each topic. */
+  async newest(): Promise<Map<number, Row<GapMendRow>>> {
+    const mends = await this.needs.tables.gapMends.findAll({ order: [['id', 'ASC']] })
+    return new Map(mends.map((mend) => [mend.topicId, mend]))
+  }
+
+  async ofTopic(topic: number): Promise<GapMendView[]> {
+    const mends = await this.needs.tables.gapMends.findAll({
+      where: { topicId: topic },
+      order: [['id', 'DESC']],
+      limit: 10,
+    })
+    return Promise.all(mends.map((mend) => this.view(mend)))
+  }
+
+  private async put(actor: Actor, input: GapMendInput, transaction: Transaction): Promise<number> {
+    const { articles } = this.needs
+    if (input.kind === 'write')
+      return (await articles.put(actor, input.content, transaction)).item.id
+    if (input.kind === 'teach') {
+      for (const phrasing of input.phrasings)
+        await articles.teach(actor, input.item, phrasing, true, transaction)
+      return input.item
+    }
+    const { title, collection, phrasings, reviewOn, holds } = await articles.read(input.item)
+    const known = new Set(phrasings.map((each) => each.toLowerCase()))
+    const added = input.phrasings.filter((each) => !known.has(each.toLowerCase()))
+    const edited = {
+      title,
+      collection,
+      reviewOn,
+      ...(holds && { holds }),
+      phrasings: [...phrasings, ...added],
+      body: input.body,
+      base: input.base,
+      ready: true,
+    }
+    await articles.save(actor, input.item, edited, transaction)
+    return input.item
+  }
+
+  /** Expected right among what was asked since, by its real outcomes; with the earlier questions asked again while these are few. */
+  async rightSince(
+    mend: Pick<GapMendRow, 'topicId' | 'releaseId'>,
+    since: Date,
+    { live, worthNow }: { live: CompiledRelease; worthNow: ReturnType<typeof judgedWorth> },
+  ): Promise<{ right: number; n: number }> {
+    const asked = {
+      where:
+        "q.topic_id = :topic AND q.asked_at > :since AND q.release_id >= :release AND q.channel <> 'imported'",
+      replacements: { topic: mend.topicId, since, release: mend.releaseId ?? live.number },
+    }
+    const own = (await expectedRight(this.needs.db, { by: 'q.topic_id', ...asked }, worthNow)).get(
+      mend.topicId,
+    ) ?? { n: 0, right: 0 }
+    if (own.n >= ENOUGH_LATER) return own
+    return this.needs.effects.rightOf(live, await this.asked(mend.topicId))
+  }
+
+  private async asked(topic: number): Promise<LastAsked[]> {
+    return (await lastAsked(this.needs.db, [topic], ASKED, new Set())).get(topic)!
+  }
+
+  private async tellReopened(mend: GapMendRow): Promise<void> {
+    const { tables, clock } = this.needs
+    const now = clock.now()
+    await tables.alerts.bulkCreate(
+      [
+        {
+          kind: 'gap reopened',
+          subject: String(mend.topicId),
+          day: now.toISOString().slice(0, 10),
+          detail: { topic: mend.topicId, standing: mend.standing },
+          seen: false,
+          createdAt: now,
+        },
+      ],
+      { ignoreDuplicates: true },
+    )
+  }
+
+  /** The reply is given at every door by a rule of what is never talked about, from the topic's own wordings; it goes into the draft. */
+  private async decline(actor: Actor, topic: number, label: string, reply: string): Promise<void> {
+    const wordings = await this.needs.topics.wordings(topic, MOST_PHRASES)
+    if (wordings.length === 0) throw problem('TOPIC_NOT_FOUND', topic)
+    const rule = {
+      about: ruleOf(label),
+      phrases: wordings.map(({ norm }) => norm.slice(0, 120)),
+      reply: { en: reply, de: reply },
+    }
+    await this.eachDoor(actor, (declines) => [
+      ...declines.filter(({ about }) => about !== rule.about),
+      rule,
+    ])
+  }
+
+  private async undecline(actor: Actor, label: string): Promise<void> {
+    await this.eachDoor(actor, (declines) =>
+      declines.filter(({ about }) => about !== ruleOf(label)),
+    )
+  }
+
+  private async eachDoor(
+    actor: Actor,
+    change: (declines: readonly Decline[]) => Decline[],
+  ): Promise<void> {
+    const { doors } = this.needs
+    for (const {
+      id,
+      revision,
+      state: _state,
+      published: _published,
+      ...content
+    } of await doors.list()) {
+      const declines = change(content.rules.declines)
+      if (JSON.stringify(declines) !== JSON.stringify(content.rules.declines))
+        await doors.save(actor, id, {
+          ...content,
+          rules: { ...content.rules, declines },
+          base: revision,
+          ready: true,
+        })
+    }
+  }
+
+  private async view({
+    id,
+    kind,
+    itemId,
+    promise,
+    promisedOn,
+    state,
+    standing,
+    releaseId,
+    createdBy,
+    createdAt,
+  }: GapMendRow): Promise<GapMendView> {
+    const item = await this.needs.tables.items.findByPk(itemId)
+    return {
+      id,
+      kind,
+      item: { id: itemId, title: item?.title ?? '', itemKind: item?.kind ?? 'article' },
+      promise,
+      promisedOn,
+      state,
+      standing,
+      release: releaseId,
+      by: await this.needs.users.nameOf(createdBy),
+      at: createdAt.toISOString(),
+    }
+  }
+}
+
+const MOST_PHRASES = 20
+/** What a door's rule about a topic is called. */
+const ruleOf = (label: string) => label.slice(0, 80)
+type Decline = Awaited<ReturnType<Doors['list']>>[number]['rules']['declines'][number]

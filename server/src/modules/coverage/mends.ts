@@ -1,0 +1,156 @@
+import type { ArticleCreate, MendInput, MendView } from '@janua/contracts'
+import { answerQuestion } from '@janua/core'
+import type { Sequelize, Transaction } from 'sequelize'
+import type { Actor, Audit } from '../accounts/audit.ts'
+import { understood } from '../answering/attachedEncoder.ts'
+import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
+import type { Clock } from '../../platform/clock.ts'
+import type { ConversationTables } from '../conversations/tables.ts'
+import { answerText, settingsAt } from '../conversations/respond.ts'
+import type { Row } from '../../platform/database/tables.ts'
+import type { Events } from '../../platform/events.ts'
+import { problem } from '../../platform/http/problems.ts'
+import type { Articles } from '../library/articles.ts'
+import type { ContentTables } from '../library/tables.ts'
+import type { CoverageTables, MendRow } from './tables.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: CoverageTables & Pick<ConversationTables, 'questions'> & Pick<ContentTables, 'items'>
+  articles: Articles
+  engine: EngineHost
+  users: { nameOf(id: number | null): Promise<string> }
+  audit: Audit
+  events: Events
+  clock: Clock
+}
+
+/** Mends of unanswered questions, and the proof that they hold: the same question asked again of the live release. */
+export class Mends {
+  constructor(private readonly needs: Needs) {}
+
+  /** Puts a mend into the draft: a phrasing taught, a fixed answer or an article written. */
+  async make(actor: Actor, input: MendInput): Promise<MendView> {
+    const { db, tables, audit, events, clock } = this.needs
+    const asked = await tables.questions.findOne({
+      where: { norm: input.norm },
+      order: [['id', 'DESC']],
+    })
+    if (!asked) throw problem('INVALID', 'Nobody has asked this question.')
+    const mend = await db.transaction(async (transaction) => {
+      const item = await this.put(actor, input, transaction)
+      await tables.mends.destroy({ where: { norm: input.norm, state: 'in draft' }, transaction })
+      await audit.note(
+        actor,
+        'mended in the draft',
+        asked.text,
+        { kind: input.kind, item },
+        transaction,
+      )
+      return tables.mends.create(
+        {
+          norm: input.norm,
+          text: asked.text.slice(0, 300),
+          kind: input.kind,
+          itemId: item,
+          doorId: asked.doorId,
+          state: 'in draft',
+          proof: null,
+          createdBy: actor.id,
+          createdAt: clock.now(),
+          mendedAt: null,
+        },
+        { transaction },
+      )
+    })
+    events.tell('draft', { item: mend.itemId })
+    return this.view(mend)
+  }
+
+  /**
+   * Asks every mended question again of the live release. Mended is what the mend's own item answers; what no longer is so opens again.
+   * @returns the mends that became mended, or are so no more
+   */
+  async prove(): Promise<MendView[]> {
+    const { tables, engine, clock } = this.needs
+    const release = await engine.live()
+    if (!release) return []
+    const proven: MendView[] = []
+    for (const mend of await tables.mends.findAll()) {
+      if (mend.proof?.release === release.number) continue // a release never changes, so neither does what it answers
+      if (release.index.docsOf(mend.itemId).length === 0 && mend.state === 'in draft') continue
+      const proof = await this.ask(release, mend)
+      const holds = proof.outcome === 'answered' && proof.item === mend.itemId
+      const { item: _item, ...shown } = proof
+      const changed = holds !== (mend.state === 'mended')
+      await mend.update({
+        proof: shown,
+        state: holds ? 'mended' : 'in draft',
+        mendedAt: holds ? (mend.mendedAt ?? clock.now()) : null,
+      })
+      if (changed) proven.push(await this.view(mend))
+    }
+    return proven
+  }
+
+  async byNorm(norms: readonly string[]): Promise<Map<string, MendView>> {
+    const mends = await this.needs.tables.mends.findAll({
+      where: { norm: [...norms] },
+      order: [['id', 'ASC']],
+    })
+    return new Map(
+      await Promise.all(mends.map(async (mend) => [mend.norm, await this.view(mend)] as const)),
+    )
+  }
+
+  private async put(actor: Actor, input: MendInput, transaction: Transaction): Promise<number> {
+    const { articles } = this.needs
+    if (input.kind === 'phrasing')
+      return (await articles.teach(actor, input.item, input.text, true, transaction)).id
+    const content = withPhrasing({ ...input.content, kind: input.kind }, input.text)
+    return (await articles.put(actor, content, transaction)).item.id
+  }
+
+  private async ask(release: CompiledRelease, { text, doorId }: Pick<MendRow, 'text' | 'doorId'>) {
+    const door = release.doors.find(({ id }) => id === doorId) ?? release.doors[0]
+    if (!door) throw problem('DOOR_NOT_FOUND', String(doorId))
+    const settings = settingsAt(release, door, this.needs.clock.now())
+    const answer = await understood(release.index, () =>
+      answerQuestion(release.index, text, settings),
+    )
+    const source = answer.sources[0]
+    return {
+      release: release.number,
+      outcome: answer.outcome,
+      confidence: answer.confidence,
+      text: answerText(answer, door, 'en').slice(0, 600),
+      from: source?.title ?? null,
+      at: this.needs.clock.now().toISOString(),
+      item: source?.item ?? null,
+    }
+  }
+
+  private async view({
+    id,
+    kind,
+    itemId,
+    createdBy,
+    createdAt,
+    proof,
+  }: Row<MendRow>): Promise<MendView> {
+    const item = await this.needs.tables.items.findByPk(itemId)
+    return {
+      id,
+      kind,
+      item: { id: itemId, title: item?.title ?? '' },
+      by: await this.needs.users.nameOf(createdBy),
+      at: createdAt.toISOString(),
+      proof,
+    }
+  }
+}
+
+function withPhrasing(content: ArticleCreate, text: string): ArticleCreate {
+  const known = content.phrasings.some((each) => each.toLowerCase() === text.toLowerCase())
+  return known ? content : { ...content, phrasings: [...content.phrasings, text] }
+}

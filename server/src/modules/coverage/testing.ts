@@ -1,0 +1,26 @@
+import type { Janua } from '../../janua.ts'
+import type { TestClock, TestVisitor } from '../../testing/harness.ts'
+import { visitor } from '../../testing/harness.ts'
+
+/** Visitors who each ask one thing, a minute apart, and close their window. @returns the last of them */
+export async function asked(
+  janua: Janua,
+  clock: TestClock,
+  texts: readonly string[],
+  apartSeconds = 60,
+): Promise<TestVisitor> {
+  let last: TestVisitor | undefined
+  for (const text of texts) {
+    clock.pass(apartSeconds)
+    last = await visitor(janua)
+    await last.says(text)
+    await last.post('/end')
+  }
+  return last!
+}
+
+/** Topics and figures brought up to date with what was asked. */
+export async function learnt(janua: Janua): Promise<void> {
+  await janua.topics.pass('full')
+  await janua.rollup.settle()
+}

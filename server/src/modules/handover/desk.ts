@@ -1,0 +1,318 @@
+import type {
+  Brief,
+  Desk as DeskView,
+  DeskConversation,
+  DeskRow,
+  Passage,
+  SignedIn,
+} from '@janua/contracts'
+import { answerQuestion, rank, readQuestion } from '@janua/core'
+import { Op, QueryTypes, type Sequelize, type WhereOptions } from 'sequelize'
+import { understood } from '../answering/attachedEncoder.ts'
+import type { EngineHost } from '../answering/engineHost.ts'
+import type { Clock } from '../../platform/clock.ts'
+import type { ConversationRow, ConversationTables } from '../conversations/tables.ts'
+import type { Threads } from '../conversations/thread.ts'
+import type { Row } from '../../platform/database/tables.ts'
+import { problem } from '../../platform/http/problems.ts'
+import { briefOf, passageView } from './brief.ts'
+import type { HandoverTables } from './tables.ts'
+import type { Queues } from './queues.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: ConversationTables & HandoverTables
+  threads: Threads
+  queues: Queues
+  engine: EngineHost
+  users: { nameOf(id: number | null): Promise<string> }
+  clock: Clock
+}
+
+const MOST = 100
+const MOST_CLOSED = 30
+/** With the assistant now: written in within so many minutes. */
+const LIVELY_MINUTES = 15
+const PASSAGES = 6
+/** What is less likely meant than this is no better than what has the words. */
+const LEAST_MEANT = 0.05
+const OTHERS = 8
+const BY_DUE_TIME: [string, string][] = [
+  ['dueAt', 'ASC'],
+  ['askedAt', 'ASC'],
+  ['id', 'ASC'],
+]
+
+/** What the agents see: what waits in their queues and is due first, what is theirs, and everything about the one that is open. A lead sees every queue. */
+export class Desk {
+  constructor(private readonly needs: Needs) {}
+
+  async view(user: SignedIn): Promise<DeskView> {
+    const { tables, clock } = this.needs
+    const now = clock.now()
+    const inQueues = await this.inMyQueues(user)
+    const find = (where: WhereOptions<ConversationRow>, order: [string, string][], limit = MOST) =>
+      tables.conversations.findAll({ where, order, limit })
+    const guests = await tables.guests.findAll({ where: { userId: user.id } })
+    const isLead = user.role === 'lead'
+    const [waiting, mine, askedIn, cases, withAgents, withAssistant, closed] = await Promise.all([
+      find(
+        {
+          state: 'waiting',
+          ...(inQueues.queueId && { [Op.or]: [inQueues, { offeredTo: user.id }] }),
+        },
+        BY_DUE_TIME,
+      ),
+      find({ state: 'agent', agentId: user.id }, [['lastAt', 'DESC']]),
+      find({ state: 'agent', id: guests.map(({ conversationId }) => conversationId) }, [
+        ['lastAt', 'DESC'],
+      ]),
+      find(
+        {
+          state: 'case',
+          ...(!isLead && {
+            [Op.or]: [{ agentId: user.id }, { agentId: null, ...inQueues }],
+          }),
+        },
+        BY_DUE_TIME,
+      ),
+      isLead
+        ? find({ state: 'agent', agentId: { [Op.ne]: user.id } }, [['lastAt', 'DESC']])
+        : Promise.resolve([]),
+      find(
+        {
+          state: 'assistant',
+          seq: { [Op.gt]: 0 },
+          lastAt: { [Op.gt]: new Date(+now - LIVELY_MINUTES * 60_000) },
+        },
+        [['lastAt', 'DESC']],
+      ),
+      find(
+        {
+          state: 'closed',
+          agentId: { [Op.ne]: null },
+          ...(user.role === 'lead' ? {} : { agentId: user.id }),
+        },
+        [['closedAt', 'DESC']],
+        MOST_CLOSED,
+      ),
+    ])
+    const rows = (some: readonly ConversationRow[]) => this.rows(some, user)
+    return {
+      waiting: await rows(waiting),
+      mine: await rows(mine),
+      askedIn: await rows(askedIn),
+      cases: await rows(cases),
+      withAgents: await rows(withAgents),
+      withAssistant: await rows(withAssistant),
+      closed: await rows(closed),
+      now: now.toISOString(),
+    }
+  }
+
+  /**
+   * Conversations that the person may read: by words in them or the visitor's name; by a part of a case's number, when it is made of
+   * digits; by the visitor's mail address, when it is one.
+   */
+  async find(user: SignedIn, words: string): Promise<DeskRow[]> {
+    const { db, tables } = this.needs
+    const like = `%${words.replace(/[%_\\]/g, '\\$&')}%`
+    const found = await db.query<{ id: number }>(`${searchFor(words)} ORDER BY id DESC LIMIT 600`, {
+      replacements: { words, like },
+      type: QueryTypes.SELECT,
+    })
+    const conversations = await tables.conversations.findAll({
+      where: { id: found.map(({ id }) => id) },
+      order: [['lastAt', 'DESC']],
+    })
+    const mine = new Set(await this.needs.queues.of(user.id))
+    return this.rows(
+      conversations
+        .filter(
+          (each) =>
+            user.role === 'lead' ||
+            each.agentId === user.id ||
+            (each.queueId !== null && mine.has(each.queueId)),
+        )
+        .slice(0, MOST),
+      user,
+    )
+  }
+
+  /** Passages of what visitors get now, for an agent who looks something up. */
+  async passages(words: string): Promise<Passage[]> {
+    const live = await this.needs.engine.live()
+    if (!live) return []
+    const { index, model } = live
+    // What comes near in meaning, then what has the words, whatever it is limited to.
+    const answer = await understood(index, () =>
+      answerQuestion(index, words, { sill: 1, model, team: true }),
+    )
+    const near = answer.trace.candidates
+    const docs = [
+      ...near.flatMap(({ item, ordinal, confidence }) =>
+        confidence < LEAST_MEANT ? [] : (index.docAt(item, ordinal) ?? []),
+      ),
+      ...rank(readQuestion(words, index), index, PASSAGES).map(({ doc }) => doc),
+    ]
+    return [...new Set(docs)].slice(0, PASSAGES).map((doc) => passageView(index.passage(doc)))
+  }
+
+  async open(user: SignedIn, id: number): Promise<DeskConversation> {
+    const { tables, threads, engine } = this.needs
+    const conversation = await this.mustRead(user, id)
+    if (conversation.agentId === user.id && conversation.teamSeen < conversation.seq)
+      await this.sawAll(conversation)
+    const [[row], messages, visitor, questions, live, guests, others] = await Promise.all([
+      this.rows([conversation], user),
+      threads.messages(id, 0, 'team'),
+      tables.visitors.findByPk(conversation.visitorId),
+      tables.questions.findAll({ where: { conversationId: id }, order: [['id', 'ASC']] }),
+      engine.live(),
+      tables.guests.findAll({ where: { conversationId: id } }),
+      tables.conversations.findAll({
+        where: { visitorId: conversation.visitorId, id: { [Op.ne]: id } },
+        order: [['id', 'DESC']],
+        limit: OTHERS,
+      }),
+    ])
+    const own = live?.doors.find((each) => each.id === conversation.doorId)
+    const door = own?.title ?? 'a closed door'
+    const brief: Brief = briefOf(
+      questions,
+      { visitor: visitor!, conversation, door, ask: own?.rules.handOver.ask ?? [] },
+      live?.index ?? null,
+    )
+    const { outcome, rating, ratingWord, visitorGot, visitorSeen, version } = conversation
+    return {
+      ...row!,
+      version,
+      door,
+      startedAt: conversation.createdAt.toISOString(),
+      blocked: visitor!.blockedAt !== null,
+      messages,
+      brief,
+      visitorGot,
+      visitorSeen,
+      outcome,
+      rating: rating === null ? null : { stars: rating, word: ratingWord ?? '' },
+      guests: await Promise.all(
+        guests.map(async ({ userId }) => ({
+          id: userId,
+          name: await this.needs.users.nameOf(userId),
+        })),
+      ),
+      others: others.map((each) => ({
+        id: each.id,
+        subject: each.subject,
+        state: each.state,
+        lastAt: each.lastAt.toISOString(),
+      })),
+      mayStepIn: conversation.state === 'assistant' || conversation.state === 'case',
+    }
+  }
+
+  async mustRead(user: SignedIn, id: number): Promise<Row<ConversationRow>> {
+    const conversation = await this.needs.tables.conversations.findByPk(id)
+    if (!conversation || !(await this.mayRead(user, conversation)))
+      throw problem('CONVERSATION_NOT_FOUND', id)
+    return conversation
+  }
+
+  /** A lead reads all. An agent reads what is in their queues or theirs, what they were asked into or offered, and what the assistant has. */
+  async mayRead(
+    user: SignedIn,
+    {
+      id,
+      agentId,
+      queueId,
+      offeredTo,
+      state,
+    }: Pick<ConversationRow, 'id' | 'agentId' | 'queueId' | 'offeredTo' | 'state'>,
+  ): Promise<boolean> {
+    if (user.role === 'lead' || agentId === user.id || offeredTo === user.id) return true
+    if (user.role !== 'agent') return false
+    if (state === 'assistant') return true
+    if (queueId !== null && (await this.needs.queues.of(user.id)).includes(queueId)) return true
+    return (
+      (await this.needs.tables.guests.count({ where: { conversationId: id, userId: user.id } })) > 0
+    )
+  }
+
+  private async inMyQueues(user: SignedIn): Promise<{ queueId?: number[] }> {
+    return user.role === 'lead' ? {} : { queueId: await this.needs.queues.of(user.id) }
+  }
+
+  /** The agent has read all: the visitor sees so. */
+  private async sawAll({ id }: ConversationRow): Promise<void> {
+    await this.needs.threads.change(id, async (locked) => void (locked.teamSeen = locked.seq))
+  }
+
+  private async rows(
+    conversations: readonly ConversationRow[],
+    user: SignedIn,
+  ): Promise<DeskRow[]> {
+    const { tables, users, clock } = this.needs
+    if (conversations.length === 0) return []
+    const [queues, visitors] = await Promise.all([
+      tables.queues.findAll(),
+      tables.visitors.findAll({ where: { id: conversations.map(({ visitorId }) => visitorId) } }),
+    ])
+    return Promise.all(
+      conversations.map(
+        async ({
+          id,
+          state,
+          subject,
+          visitorId,
+          queueId,
+          agentId,
+          enteredQueueAt,
+          dueAt,
+          priority,
+          offeredTo,
+          offeredUntil,
+          caseNumber,
+          lastAt,
+          lastBy,
+        }) => ({
+          id,
+          state,
+          subject: subject || 'Asks for a person',
+          visitor: visitors.find((visitor) => visitor.id === visitorId)?.name ?? null,
+          queue:
+            queueId === null
+              ? null
+              : { id: queueId, name: queues.find((queue) => queue.id === queueId)?.name ?? '' },
+          agent: agentId === null ? null : { id: agentId, name: await users.nameOf(agentId) },
+          priority,
+          waitingSince: state === 'waiting' ? (enteredQueueAt?.toISOString() ?? null) : null,
+          dueAt: state === 'waiting' || state === 'case' ? (dueAt?.toISOString() ?? null) : null,
+          offeredUntil:
+            offeredTo === user.id && offeredUntil !== null && offeredUntil > clock.now()
+              ? offeredUntil.toISOString()
+              : null,
+          caseNumber,
+          lastAt: lastAt.toISOString(),
+          lastBy,
+        }),
+      ),
+    )
+  }
+}
+
+/** What to look through, by what the words look like. */
+function searchFor(words: string): string {
+  if (/^\S+@\S+$/.test(words))
+    return `SELECT c.id FROM conversations c JOIN visitors v ON v.id = c.visitor_id WHERE v.mail LIKE ${words.includes('.') ? ':words' : ':like'}`
+  if (/^[\d-]{2,14}$/.test(words))
+    return `SELECT id FROM (
+         (SELECT c.id FROM conversations c WHERE c.case_number LIKE :like LIMIT 200)
+         UNION (SELECT m.conversation_id FROM messages m WHERE MATCH (m.text) AGAINST (:words) LIMIT 200)
+       ) found`
+  return `SELECT id FROM (
+         (SELECT c.id FROM conversations c WHERE MATCH (c.subject) AGAINST (:words) LIMIT 200)
+         UNION (SELECT m.conversation_id FROM messages m WHERE MATCH (m.text) AGAINST (:words) LIMIT 400)
+         UNION (SELECT c.id FROM conversations c JOIN visitors v ON v.id = c.visitor_id WHERE v.name LIKE :like LIMIT 200)
+       ) found`
+}

@@ -1,0 +1,29 @@
+import type { Actor, Audit } from '../../accounts/audit.ts'
+import type { AccountTables } from '../../accounts/tables.ts'
+
+const NAME = 'allowed_hosts'
+
+/** The hosts that Janua may read from: the lead's list. Nothing else is ever asked for a page. */
+export class AllowedHosts {
+  constructor(private readonly needs: { tables: Pick<AccountTables, 'settings'>; audit: Audit }) {}
+
+  async read(): Promise<string[]> {
+    return ((await this.needs.tables.settings.findByPk(NAME))?.value as string[] | undefined) ?? []
+  }
+
+  async set(): Promise<ReadonlySet<string>> {
+    return new Set(await this.read())
+  }
+
+  async write(actor: Actor, hosts: readonly string[]): Promise<string[]> {
+    const sorted = [...new Set(hosts)].sort()
+    await this.needs.tables.settings.upsert({ name: NAME, value: sorted })
+    await this.needs.audit.note(
+      actor,
+      'changed the allowed hosts',
+      sorted.join(', ').slice(0, 250),
+      {},
+    )
+    return sorted
+  }
+}

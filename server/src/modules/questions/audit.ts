@@ -1,0 +1,85 @@
+import type { AnswerData, AuditSample, ToJudge } from '@janua/contracts'
+import { placeOf } from '@janua/core'
+import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Clock } from '../../platform/clock.ts'
+import type { ConversationTables } from '../conversations/tables.ts'
+import { saidFrom } from './judgements.ts'
+
+/** How many answers of each week are put before the lead. */
+const SAMPLE = 30
+const DAY_MS = 86_400_000
+
+interface Answer {
+  id: number
+  judged: number
+}
+
+/** Each week's random sample of answers: random, unlike all other judging, and so the one that may correct published figures. */
+export class AuditSampling {
+  constructor(
+    private readonly needs: { db: Sequelize; tables: ConversationTables; clock: Clock },
+  ) {}
+
+  /** The sample of the last full week, from Monday; of the same week always the same answers. */
+  async sample(): Promise<AuditSample> {
+    const { db, clock } = this.needs
+    const now = clock.now()
+    const today = Math.floor(+now / DAY_MS) * DAY_MS
+    const monday = new Date(today - (((now.getUTCDay() + 6) % 7) + 7) * DAY_MS)
+    const week = monday.toISOString().slice(0, 10)
+    const answers = await db.query<Answer>(
+      `SELECT q.id, EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id AND j.origin = 'audit') AS judged FROM questions q
+       WHERE q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere' AND q.item_id IS NOT NULL AND q.asked_at >= :from AND q.asked_at < :to`,
+      {
+        replacements: { from: monday, to: new Date(+monday + 7 * DAY_MS) },
+        type: QueryTypes.SELECT,
+      },
+    )
+    const drawn = answers
+      .map((each) => ({ ...each, at: placeOf(`${week} ${each.id}`) }))
+      .sort((a, b) => a.at - b.at)
+      .slice(0, SAMPLE)
+    const left = await Promise.all(
+      drawn
+        .filter(({ judged }) => !judged)
+        .map(({ id }) => this.toJudge(id, Math.min(1, SAMPLE / answers.length))),
+    )
+    return {
+      week,
+      answers: answers.length,
+      judged: drawn.filter(({ judged }) => judged).length,
+      left: left.flatMap((each) => each ?? []),
+    }
+  }
+
+  private async toJudge(id: number, chance: number): Promise<ToJudge | null> {
+    const { tables } = this.needs
+    const question = (await tables.questions.findByPk(id))!
+    const messages =
+      question.conversationId === null
+        ? []
+        : await tables.messages.findAll({
+            where: { conversationId: question.conversationId, kind: 'answer' },
+            order: [['seq', 'ASC']],
+          })
+    const data = messages
+      .map((message) => message.data as unknown as AnswerData)
+      .filter((each) => each.question === id)
+      .at(-1)
+    const source = data?.sources[0]
+    if (!data || !source) return null
+    const collection =
+      question.trace.candidates.find(
+        ({ item, ordinal }) => item === source.item && ordinal === source.ordinal,
+      )?.collection ?? ''
+    return {
+      question: id,
+      text: question.text,
+      door: question.doorId,
+      collection,
+      confidence: question.confidence,
+      chance,
+      ...saidFrom(source, data.blocks),
+    }
+  }
+}

@@ -1,0 +1,19 @@
+import type { ConversationTables } from '../conversations/tables.ts'
+import type { ContentTables } from '../library/tables.ts'
+import type { FileStore } from '../../platform/files/store.ts'
+
+/** Removes stored files that neither the library nor any conversation refers to. @returns how many */
+export function sweepFiles(
+  tables: Pick<ContentTables, 'files'> & Pick<ConversationTables, 'attachments'>,
+  store: FileStore,
+): Promise<number> {
+  const isUsed = async (hashes: readonly string[]) => {
+    const where = { hash: [...hashes] }
+    const [files, attachments] = await Promise.all([
+      tables.files.findAll({ attributes: ['hash'], where }),
+      tables.attachments.findAll({ attributes: ['hash'], where }),
+    ])
+    return new Set([...files, ...attachments].flatMap(({ hash }) => hash ?? []))
+  }
+  return store.sweep(isUsed, new Date())
+}

@@ -1,0 +1,149 @@
+import type { CheckImport, CheckInput } from '@janua/contracts'
+import {
+  CHECK_COLUMNS,
+  type CheckRow as ReadCheck,
+  readCheckRows,
+  trecOf,
+  writeCheckRow,
+} from '@janua/core'
+import { stringify } from 'csv-stringify/sync'
+import type { Actor } from '../accounts/audit.ts'
+import type { EngineHost } from '../answering/engineHost.ts'
+import type { HandoverTables } from '../handover/tables.ts'
+import { problem } from '../../platform/http/problems.ts'
+import type { ContentTables } from '../library/tables.ts'
+import { readCsv } from '../library/readers/csv.ts'
+import type { Checks } from './checks.ts'
+
+interface Needs {
+  tables: Pick<ContentTables, 'items'> & HandoverTables
+  checks: Checks
+  engine: EngineHost
+}
+
+/** Checks as files: read from and written as CSV, and written as TREC topics and relevance judgements. */
+export class CheckLists {
+  constructor(private readonly needs: Needs) {}
+
+  /** Adds what can be read of a list; what cannot is told by row, and keeps nothing else from being added. */
+  async read(actor: Actor, csv: string): Promise<CheckImport> {
+    const { rows } = readList(csv)
+    const { checks, faults } = readCheckRows(rows)
+    const known = new Set(
+      (await this.needs.checks.all()).map(({ messages, comes, itemId, queueId }) =>
+        keyOf({ messages, comes, item: itemId, queue: queueId }),
+      ),
+    )
+    const find = await this.finder()
+    let [added, already] = [0, 0]
+    for (const { row, check } of checks) {
+      const input = find(check)
+      if ('because' in input) faults.push({ row, because: input.because })
+      else if (known.has(keyOf(input))) already++
+      else {
+        await this.needs.checks.add(actor, input)
+        known.add(keyOf(input))
+        added++
+      }
+    }
+    return { added, known: already, faults: faults.sort((a, b) => a.row - b.row) }
+  }
+
+  async csv(): Promise<string> {
+    const [rows, names, draft] = await Promise.all([
+      this.needs.checks.all(),
+      this.needs.checks.names(),
+      this.needs.engine.draft(),
+    ])
+    const doors = new Map(draft.doors.map(({ id, key }) => [id, key]))
+    const written = rows.map(
+      ({ messages, comes, itemId, contains, lacks, queueId, doorId, note }) =>
+        writeCheckRow({
+          messages,
+          comes,
+          contains,
+          lacks,
+          note,
+          ...(itemId !== null && { source: names.item(itemId) }),
+          ...(queueId !== null && { queue: names.queue(queueId) }),
+          ...(doorId !== null && { door: doors.get(doorId) }),
+        }),
+    )
+    return `\uFEFF${stringify([[...CHECK_COLUMNS], ...written], { escape_formulas: true })}`
+  }
+
+  async trec(): Promise<{ topics: string; qrels: string }> {
+    const [rows, items] = await Promise.all([
+      this.needs.checks.all(),
+      this.needs.tables.items.findAll({ attributes: ['id', 'uid'], raw: true }),
+    ])
+    const uids = new Map(items.map(({ id, uid }) => [id, uid]))
+    return trecOf(
+      rows
+        .filter(({ comes, messages }) => comes === 'answer' && messages.length === 1)
+        .map(({ id, question, itemId }) => ({
+          id,
+          question,
+          ...(itemId !== null && { document: uids.get(itemId) }),
+        })),
+    )
+  }
+
+  /** Finds by name what a row speaks of: an item by its title or file, a queue by its name, a door by its key. */
+  private async finder(): Promise<(check: ReadCheck) => CheckInput | { because: string }> {
+    const [items, queues, draft] = await Promise.all([
+      this.needs.tables.items.findAll({
+        attributes: ['id', 'title', 'sourceName', 'draftRevision'],
+        raw: true,
+      }),
+      this.needs.tables.queues.findAll({ raw: true }),
+      this.needs.engine.draft(),
+    ])
+    const same = (a: string | null, b: string) => a?.trim().toLowerCase() === b.trim().toLowerCase()
+    return ({ messages, comes, source, contains, lacks, queue, door, note }) => {
+      const item =
+        source === undefined
+          ? null
+          : items.find(
+              ({ title, sourceName, draftRevision }) =>
+                draftRevision !== null && (same(title, source) || same(sourceName, source)),
+            )?.id
+      if (item === undefined) return { because: `nothing in the library is called “${source}”` }
+      const to = queue === undefined ? null : queues.find(({ name }) => same(name, queue))?.id
+      if (to === undefined) return { because: `there is no queue “${queue}”` }
+      const at =
+        door === undefined
+          ? null
+          : draft.doors.find(({ key, title }) => same(key, door) || same(title, door))?.id
+      if (at === undefined) return { because: `there is no door “${door}”` }
+      return {
+        messages,
+        comes,
+        item,
+        contains,
+        lacks,
+        queue: to,
+        door: at,
+        language: 'en',
+        note: note.slice(0, 300),
+      }
+    }
+  }
+}
+
+function readList(csv: string) {
+  try {
+    return readCsv(Buffer.from(csv))
+  } catch (cause) {
+    throw problem('INVALID', `This list cannot be read: ${(cause as Error).message}.`)
+  }
+}
+
+function keyOf({
+  messages,
+  comes,
+  item,
+  queue,
+}: Pick<CheckInput, 'messages' | 'comes' | 'item' | 'queue'>): string {
+  return JSON.stringify([messages, comes, item, queue])
+}

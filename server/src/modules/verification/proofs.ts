@@ -1,0 +1,90 @@
+import type { Proof } from '@janua/contracts'
+import type { CompiledRelease } from '../answering/engineHost.ts'
+import { problemWith } from '../../platform/http/problems.ts'
+import type { Checks } from './checks.ts'
+import type { Choice, Choices } from '../releases/choice.ts'
+import type { ReleaseTables } from '../releases/tables.ts'
+import type { Replays } from './replays.ts'
+
+/** What is proved of a choice of changes: its checks, and the newest replay of exactly these revisions. */
+export class Proofs {
+  constructor(
+    private readonly needs: {
+      tables: ReleaseTables
+      choices: Choices
+      checks: Checks
+      replays: Replays
+      routingProof: (release: CompiledRelease) => Promise<Proof['routing']>
+    },
+  ) {}
+
+  /** @param fresh runs the checks now; else their newest run on this choice is told */
+  async of(items: readonly number[] | null, fresh = false): Promise<Proof> {
+    return this.ofChoice(await this.needs.choices.of(items), fresh)
+  }
+
+  async ofChoice(choice: Choice, fresh = false): Promise<Proof> {
+    const { checks, choices, routingProof } = this.needs
+    const [all, replay, routing] = await Promise.all([
+      checks.all(),
+      this.replayOf(choice),
+      choices.compiled(choice).then(routingProof),
+    ])
+    const run =
+      all.length === 0 ? null : fresh ? await checks.runOn(choice) : await checks.newestOf(choice)
+    const questions = new Map(all.map(({ id, question }) => [id, question]))
+    const failed = (run?.results ?? []).flatMap(({ check, problems, brokenBy, before }) => {
+      const question = questions.get(check)
+      return question === undefined
+        ? []
+        : [{ question, problems, brokenBy: brokenBy.map(({ title }) => title), before }]
+    })
+    return {
+      checks: run && { passed: run.passed, failed, at: run.createdAt.toISOString() },
+      replay,
+      routing,
+      needsReason: failed.length > 0 || (replay?.lost ?? 0) > 0 || movesCaused(routing) > 0,
+    }
+  }
+
+  private async replayOf({ key }: Choice): Promise<Proof['replay']> {
+    const row = await this.needs.tables.replays.findOne({
+      where: { pinsKey: key, state: ['running', 'done'] },
+      order: [['id', 'DESC']],
+    })
+    if (!row) return null
+    const { id, state, asked, summary } = row
+    const coverage = summary && {
+      before: summary.coverage.before,
+      after: summary.coverage.after,
+      ...summary.coverage.interval,
+    }
+    return {
+      id,
+      state,
+      asked,
+      lost: state === 'done' ? await this.needs.replays.lost(id) : 0,
+      gained: summary?.changes.gained.times ?? 0,
+      coverage,
+    }
+  }
+}
+
+/** @throws NEEDS_REASON when checks fail or good answers are lost, and nobody said why it is published all the same */
+export function mustBeReasoned(proof: Proof, because: string): void {
+  if (!proof.needsReason || because) return
+  const failed = proof.checks?.failed.length ?? 0
+  const lost = proof.replay?.lost ?? 0
+  const moves = movesCaused(proof.routing)
+  const said = [
+    moves > 0 && `${moves} more ${moves === 1 ? 'move is' : 'moves are'} caused than saved`,
+    failed > 0 && `${failed} ${failed === 1 ? 'check fails' : 'checks fail'}`,
+    lost > 0 && `${lost} good ${lost === 1 ? 'answer is' : 'answers are'} lost`,
+  ]
+  throw problemWith(proof, 'NEEDS_REASON', said.filter(Boolean).join(' and '))
+}
+
+/** By how many the moves that a routing causes exceed those that it saves; 0 when they do not. */
+function movesCaused(routing: Proof['routing']): number {
+  return routing ? Math.max(0, routing.caused - routing.saved) : 0
+}

@@ -1,0 +1,107 @@
+import type {
+  Rehearsed,
+  RehearsalInput,
+  RehearsedMessage,
+  RehearsedQuestion,
+} from '@janua/contracts'
+import { type AskedQuestion, type ReleaseIndex, type Reply, sideOf } from '@janua/core'
+import { understood } from '../answering/attachedEncoder.ts'
+import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
+import type { Clock } from '../../platform/clock.ts'
+import { answerText, normOf } from '../conversations/respond.ts'
+import type { CoverageTables } from '../coverage/tables.ts'
+import type { HandoverTables } from '../handover/tables.ts'
+import { problem } from '../../platform/http/problems.ts'
+import { play, routed } from './playing.ts'
+import { Standing } from '../questions/standing.ts'
+
+interface Needs {
+  tables: CoverageTables & HandoverTables
+  engine: EngineHost
+  clock: Clock
+}
+
+/** So many rungs of the ladder are shown with their text. */
+const PASSAGES = 6
+const LETTERS = 1_200
+
+/** A whole conversation asked of the draft or any release, at a door and a moment, with why each answer came. */
+export class Rehearsal {
+  constructor(private readonly needs: Needs) {}
+
+  async ask({
+    messages,
+    door: doorId,
+    release,
+    at,
+    language,
+    told,
+  }: RehearsalInput): Promise<Rehearsed> {
+    const { engine, clock } = this.needs
+    const compiled = release === null ? await engine.draft() : await engine.release(release)
+    const door = compiled.doors.find(({ id }) => id === doorId)
+    if (!door) throw problem('DOOR_NOT_FOUND', String(doorId))
+    const played = { messages, language, told, at: at === null ? clock.now() : new Date(at) }
+    const began = performance.now()
+    const replies = await understood(compiled.index, () => play(compiled, door, played))
+    const milliseconds = (performance.now() - began) / messages.length
+    const standing = await Standing.of(
+      this.needs.tables,
+      replies.flatMap(({ asked }) => asked.map(({ text }) => normOf(text))),
+    )
+    const shown = replies.map(async (reply, i): Promise<RehearsedMessage> => {
+      const upToHere = { ...played, messages: messages.slice(0, i + 1) }
+      return {
+        text: messages[i]!,
+        courtesy: reply.courtesy?.replies ?? null,
+        wantsPerson: reply.wantsPerson,
+        asked: reply.asked.map((asked) =>
+          this.question(asked, { door, index: compiled.index, language, standing }),
+        ),
+        queue: await this.queue(compiled, door, replies.slice(0, i + 1), upToHere),
+        milliseconds,
+      }
+    })
+    return { release: compiled.number, messages: await Promise.all(shown) }
+  }
+
+  private question(
+    { text, carried, replies, answer }: AskedQuestion,
+    {
+      door,
+      index,
+      language,
+      standing,
+    }: { door: OpenDoor; index: ReleaseIndex; language: 'en' | 'de'; standing: Standing },
+  ): RehearsedQuestion {
+    const judged = standing.judgementOf(normOf(text), sideOf(answer))?.verdict ?? null
+    const passages = answer.trace.candidates
+      .slice(0, PASSAGES)
+      .map(({ item, ordinal }) => passageText(index, item, ordinal))
+    return {
+      text,
+      answer,
+      judged,
+      passages,
+      said: answerText(answer, door, language),
+      ...(carried && { carried }),
+      ...(replies && { replies }),
+    }
+  }
+
+  private async queue(
+    release: CompiledRelease,
+    door: OpenDoor,
+    replies: readonly Reply[],
+    played: Parameters<typeof routed>[3],
+  ): Promise<RehearsedMessage['queue']> {
+    const to = routed(release, door, replies, played)
+    const queue = to && (await this.needs.tables.queues.findByPk(to.queue))
+    return queue ? { id: queue.id, name: queue.name, because: to.because } : null
+  }
+}
+
+function passageText(index: ReleaseIndex, item: number, ordinal: number): string {
+  const doc = index.docAt(item, ordinal)
+  return doc === undefined ? '' : index.passage(doc).passage.text.slice(0, LETTERS)
+}

@@ -1,0 +1,431 @@
+import type {
+  ReplayInput,
+  ReplayQuestions,
+  ReplayQuestionsQuery,
+  ReplaySummary,
+  ReplayView,
+} from '@janua/contracts'
+import { blocksOf } from '@janua/core'
+import { availableParallelism } from 'node:os'
+import { Op, type Sequelize, type WhereOptions } from 'sequelize'
+import type { Actor, Audit } from '../accounts/audit.ts'
+import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
+import type { Clock } from '../../platform/clock.ts'
+import type { ConversationTables } from '../conversations/tables.ts'
+import type { CoverageTables } from '../coverage/tables.ts'
+import type { Row } from '../../platform/database/tables.ts'
+import type { Events } from '../../platform/events.ts'
+import { problem } from '../../platform/http/problems.ts'
+import type { ContentTables } from '../library/tables.ts'
+import type { Choices } from '../releases/choice.ts'
+import type { LivePointer } from '../releases/livePointer.ts'
+import type { ReleaseTables, ReplayResultRow, ReplayRow, ReplaySides } from '../releases/tables.ts'
+import { casesOf, type ReplayCase, timesOf } from './replayLog.ts'
+import { doorsOf, ReplayPool } from './replayPool.ts'
+import { type Replayed, resultOf, summaryOf } from './replaySummary.ts'
+import { Standing } from '../questions/standing.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: ReleaseTables &
+    ConversationTables &
+    CoverageTables &
+    Pick<ContentTables, 'engineModels' | 'releases'>
+  choices: Choices
+  live: LivePointer
+  engine: EngineHost
+  users: { nameOf(id: number | null): Promise<string> }
+  audit: Audit
+  events: Events
+  clock: Clock
+}
+
+/** Cases of one task: small enough that a killed replay loses little, large enough that storing does not hold it up. */
+const AT_ONCE = 64
+/** Older replays are let go of, with their results: each may be many megabytes. */
+const KEPT = 20
+const THREADS = Math.max(1, Math.min(4, availableParallelism()))
+
+/** What was really asked, asked again of the draft and of the live release. */
+export class Replays {
+  private starting = false
+  private running: { id: number; done: Promise<void>; stop: () => void } | undefined
+
+  constructor(private readonly needs: Needs) {}
+
+  /** Starts a replay of the draft, or of a choice from it, as they are now; later changes do not touch it. */
+  async start(actor: Actor, { from, to, validity, items }: ReplayInput): Promise<number> {
+    const { tables, choices, engine, clock, audit } = this.needs
+    if (!(Date.parse(from) < Date.parse(to)))
+      throw problem('INVALID', 'The period ends before it begins.')
+    return this.alone(async () => {
+      const live = await engine.live()
+      if (!live) throw problem('NOTHING_LIVE')
+      const choice = await choices.of(items)
+      const [model, last] = await Promise.all([
+        engine.newestModel(choice.pins),
+        tables.questions.max<number | null, InstanceType<typeof tables.questions>>('id'),
+      ])
+      const row = await tables.replays.create({
+        state: 'running',
+        pinsKey: choice.key,
+        pins: choice.pins,
+        items,
+        liveRelease: live.number,
+        modelId: model?.id ?? null,
+        fromAt: new Date(from),
+        toAt: new Date(to),
+        validity,
+        asked: 0,
+        total: 0,
+        done: 0,
+        lastQuestion: last ?? 0,
+        createdBy: actor.id,
+        createdAt: clock.now(),
+      })
+      await tables.replays.destroy({
+        where: { id: { [Op.lte]: row.id - KEPT }, state: { [Op.ne]: 'running' } },
+      })
+      await audit.note(actor, 'started a replay', `${from.slice(0, 10)} to ${to.slice(0, 10)}`, {
+        replay: row.id,
+      })
+      this.run(row)
+      return row.id
+    })
+  }
+
+  /** Goes on with a replay that was cancelled or broken off; what was done is kept. */
+  async resume(actor: Actor, id: number): Promise<void> {
+    const row = await this.find(id)
+    if (row.state === 'done') throw problem('REPLAY_OVER')
+    await this.alone(async () => {
+      await row.update({ state: 'running', problem: null })
+      await this.needs.audit.note(actor, 'resumed a replay', `Replay ${id}`, {})
+      this.run(row)
+    })
+  }
+
+  /** Two replays at once would only slow each other down, and the answers to visitors too. */
+  private async alone<T>(start: () => Promise<T>): Promise<T> {
+    if (this.running || this.starting) throw problem('REPLAY_RUNNING')
+    this.starting = true
+    try {
+      return await start()
+    } finally {
+      this.starting = false
+    }
+  }
+
+  async cancel(actor: Actor, id: number): Promise<void> {
+    const row = await this.find(id)
+    if (row.state !== 'running') throw problem('REPLAY_OVER')
+    await row.update({ state: 'cancelled' })
+    await this.needs.audit.note(actor, 'cancelled a replay', `Replay ${id}`, {})
+    if (this.running?.id === id) this.running.stop()
+    await this.running?.done
+  }
+
+  /** After a start of the server: goes on with a replay in whose middle it was ended. */
+  async takeUp(): Promise<void> {
+    const row = await this.needs.tables.replays.findOne({
+      where: { state: 'running' },
+      order: [['id', 'DESC']],
+    })
+    if (row && !this.running) this.run(row)
+  }
+
+  async ended(): Promise<void> {
+    await this.running?.done
+  }
+
+  /** Ends the work of this process; a replay under way stays to be taken up. */
+  async close(): Promise<void> {
+    this.running?.stop()
+    await this.running?.done
+  }
+
+  async list(): Promise<ReplayView[]> {
+    const rows = await this.needs.tables.replays.findAll({ order: [['id', 'DESC']], limit: 30 })
+    const keys = new Map<string, Promise<string>>()
+    const lost = await this.lostOf(rows.map(({ id }) => id))
+    return Promise.all(rows.map((row) => this.view(row, lost.get(row.id) ?? 0, keys)))
+  }
+
+  async read(id: number): Promise<ReplayView> {
+    return this.view(await this.find(id), await this.lost(id))
+  }
+
+  /** The questions behind a band, the most frequent first. */
+  async questions(
+    id: number,
+    { change, from, to, offset, limit }: ReplayQuestionsQuery,
+  ): Promise<ReplayQuestions> {
+    const { tables } = this.needs
+    const where: WhereOptions<ReplayResultRow> = {
+      replayId: id,
+      ...(change && { change }),
+      ...(from && { fromOutcome: from }),
+      ...(to && { toOutcome: to }),
+    }
+    const { rows, count } = await tables.replayResults.findAndCountAll({
+      where,
+      order: [
+        ['accepted', 'ASC'],
+        ['times', 'DESC'],
+        ['id', 'ASC'],
+      ],
+      offset,
+      limit,
+    })
+    const standing = await Standing.of(
+      tables,
+      rows.map(({ norm }) => norm),
+    )
+    return {
+      total: count,
+      rows: rows.map(
+        ({
+          id: row,
+          text,
+          carried,
+          doorId,
+          times,
+          change: became,
+          accepted,
+          norm,
+          sides: { live, draft },
+        }) => ({
+          id: row,
+          text,
+          carried,
+          door: doorId,
+          times,
+          change: became,
+          accepted: Boolean(accepted),
+          live: { ...live, judged: standing.judgedAs(norm)(live) ?? null },
+          draft: { ...draft, judged: standing.judgedAs(norm)(draft) ?? null },
+        }),
+      ),
+    }
+  }
+
+  /** Marks a change as intended: it is no longer counted as a lost answer. */
+  async accept(id: number, result: number, accepted: boolean): Promise<void> {
+    const [changed] = await this.needs.tables.replayResults.update(
+      { accepted },
+      { where: { id: result, replayId: id } },
+    )
+    if (
+      changed === 0 &&
+      !(await this.needs.tables.replayResults.findOne({ where: { id: result, replayId: id } }))
+    )
+      throw problem('NOT_FOUND')
+  }
+
+  /** Lost good answers that nobody accepted as intended. */
+  async lost(id: number): Promise<number> {
+    return (await this.lostOf([id])).get(id) ?? 0
+  }
+
+  private async lostOf(ids: readonly number[]): Promise<Map<number, number>> {
+    const counts = await this.needs.tables.replayResults.count({
+      where: { replayId: [...ids], change: 'lost', accepted: false },
+      group: ['replay_id'],
+    })
+    return new Map(counts.map(({ replay_id: id, count }) => [Number(id), count]))
+  }
+
+  private run(row: Row<ReplayRow>): void {
+    let stopped = false
+    let pool: ReplayPool | undefined
+    const work = async () => {
+      const began = performance.now()
+      const before = row.seconds
+      try {
+        const live = await this.needs.engine.release(row.liveRelease)
+        const draft = await this.draftOf(row)
+        const doors = new Map([...live.doors, ...draft.doors].map((door) => [door.id, door]))
+        const cases = await casesOf(
+          this.needs.db,
+          { from: row.fromAt, to: row.toAt, validity: row.validity, last: row.lastQuestion },
+          (door) => doors.get(door)?.timeZone ?? 'UTC',
+          row.createdAt,
+        )
+        const asked = cases.reduce((sum, each) => sum + timesOf(each), 0)
+        await row.update({ asked, total: cases.length })
+        if (asked === 0)
+          return await row.update({
+            state: 'failed',
+            problem: 'Nobody asked anything in this period.',
+          })
+        const standing = await Standing.of(this.needs.tables)
+        const isSame =
+          (live.model ?? null) === (draft.model ?? null) ||
+          row.modelId === (await this.modelOf(row.liveRelease))
+        // One object for one index: whoever is sent it opens it once.
+        const [liveBlocks, draftBlocks] = [blocksOf(live.index), blocksOf(draft.index)]
+        const releases = [
+          { blocks: liveBlocks, doors: doorsOf(live) },
+          { blocks: liveBlocks, doors: doorsOf({ ...live, model: draft.model }) },
+          { blocks: draftBlocks, doors: doorsOf(draft) },
+        ]
+        pool = new ReplayPool(isSame ? releases.slice(1) : releases, THREADS, () =>
+          this.needs.engine.port(),
+        )
+        await this.replay(row, cases, { pool, standing, isSame, stop: () => stopped })
+        if (stopped) return
+        const summary = await this.finish(row, cases, {
+          standing,
+          sameModel: isSame,
+          door: (id) => doors.get(id)?.title ?? `Door ${id}`,
+        })
+        await row.update({ state: 'done', summary, done: cases.length })
+      } catch (cause) {
+        if (!stopped)
+          await row.update({
+            state: 'failed',
+            problem: `It broke off: ${(cause as Error).message}`.slice(0, 500),
+          })
+      } finally {
+        await row
+          .update({ seconds: before + (performance.now() - began) / 1_000 })
+          .catch(() => undefined)
+        await pool?.close()
+        this.running = undefined
+        this.needs.events.tell('replay', { id: row.id })
+      }
+    }
+    this.running = {
+      id: row.id,
+      stop: () => {
+        stopped = true
+      },
+      done: Promise.resolve(),
+    }
+    this.running.done = work().then(() => undefined)
+  }
+
+  /** Asks what was not asked yet, and stores each result as it comes. */
+  private async replay(
+    row: Row<ReplayRow>,
+    cases: readonly ReplayCase[],
+    {
+      pool,
+      standing,
+      isSame,
+      stop,
+    }: { pool: ReplayPool; standing: Standing; isSame: boolean; stop: () => boolean },
+  ): Promise<void> {
+    const { tables, events } = this.needs
+    const stored = new Set(
+      (
+        await tables.replayResults.findAll({
+          attributes: ['caseKey'],
+          where: { replayId: row.id },
+          raw: true,
+        })
+      ).map(({ caseKey }) => caseKey),
+    )
+    const left = cases.filter(({ key }) => !stored.has(key))
+    const chunks = Array.from({ length: Math.ceil(left.length / AT_ONCE) }, (_, i) =>
+      left.slice(i * AT_ONCE, (i + 1) * AT_ONCE),
+    )
+    let done = stored.size
+    const tasks = chunks.map((chunk) => ({
+      cases: chunk.map(({ text, before, door, days }) => ({
+        text,
+        before,
+        door,
+        days: [...days.keys()],
+      })),
+    }))
+    await pool.all(
+      tasks,
+      async (result, place) => {
+        const replayed = chunks[place]!.flatMap((asked, i) =>
+          result[i]!.map(({ days, sides }) => ({ asked, days, sides: sidesOf(sides, isSame) })),
+        )
+        await tables.replayResults.bulkCreate(
+          replayed.map((one) => resultOf(one, row.id, standing)),
+        )
+        done += chunks[place]!.length
+        await tables.replays.update({ done }, { where: { id: row.id } })
+        events.tell('replay', { id: row.id })
+      },
+      stop,
+    )
+  }
+
+  private async finish(
+    row: Row<ReplayRow>,
+    cases: readonly ReplayCase[],
+    { standing, ...names }: { standing: Standing; sameModel: boolean; door(id: number): string },
+  ): Promise<ReplaySummary> {
+    const results = await this.needs.tables.replayResults.findAll({ where: { replayId: row.id } })
+    const byKey = new Map(cases.map((each) => [each.key, each]))
+    const there = results.filter(({ caseKey }) => byKey.has(caseKey))
+    const all = there.map(({ caseKey, days, sides }): Replayed => ({
+      asked: byKey.get(caseKey)!,
+      days,
+      sides,
+    }))
+    return summaryOf(all, there, standing, names)
+  }
+
+  private async draftOf({ pins, modelId }: ReplayRow): Promise<CompiledRelease> {
+    const compiled = await this.needs.engine.of(pins)
+    const model =
+      modelId === null ? undefined : (await this.needs.tables.engineModels.findByPk(modelId))?.model
+    return { ...compiled, model }
+  }
+
+  private async modelOf(release: number): Promise<number | null> {
+    return (await this.needs.tables.releases.findByPk(release))?.modelId ?? null
+  }
+
+  private async find(id: number): Promise<Row<ReplayRow>> {
+    const row = await this.needs.tables.replays.findByPk(id)
+    if (!row) throw problem('REPLAY_NOT_FOUND', id)
+    return row
+  }
+
+  /** @param keys of the choices as they are now: many replays are of the same one */
+  private async view(
+    row: ReplayRow,
+    lost: number,
+    keys = new Map<string, Promise<string>>(),
+  ): Promise<ReplayView> {
+    const { choices, users, live } = this.needs
+    const name = JSON.stringify(row.items)
+    if (!keys.has(name))
+      keys.set(
+        name,
+        choices.of(row.items).then(({ key }) => key),
+      )
+    const [now, number] = await Promise.all([keys.get(name), live.read()])
+    return {
+      id: row.id,
+      state: row.state,
+      from: row.fromAt.toISOString(),
+      to: row.toAt.toISOString(),
+      validity: row.validity,
+      items: row.items,
+      liveRelease: row.liveRelease,
+      asked: row.asked,
+      total: row.total,
+      done: row.done,
+      seconds: row.seconds,
+      lost: row.state === 'done' ? lost : 0,
+      summary: row.summary,
+      problem: row.problem,
+      by: await users.nameOf(row.createdBy),
+      at: row.createdAt.toISOString(),
+      current: now === row.pinsKey && number === row.liveRelease,
+    }
+  }
+}
+
+function sidesOf(said: readonly ReplaySides['live'][], isSame: boolean): ReplaySides {
+  const [own, live, draft] = isSame ? [said[0]!, said[0]!, said[1]!] : said
+  return { own: own!, live: live!, draft: draft! }
+}

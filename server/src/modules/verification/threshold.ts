@@ -1,0 +1,251 @@
+import type { ThresholdView, ToJudge } from '@janua/contracts'
+import { answerAfter, chooseToJudge, seeded } from '@janua/core'
+import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Actor } from '../accounts/audit.ts'
+import { understood } from '../answering/attachedEncoder.ts'
+import type { EngineHost } from '../answering/engineHost.ts'
+import { settingsAt } from '../conversations/respond.ts'
+import { saidFrom } from '../questions/judgements.ts'
+import type { CoverageTables } from '../coverage/tables.ts'
+import type { Doors } from '../doors/service.ts'
+import { problem } from '../../platform/http/problems.ts'
+import { Turns } from '../../platform/jobs/turns.ts'
+import type { Choices } from '../releases/choice.ts'
+import type { ReleaseTables, ReplayResultRow, ReplayRow } from '../releases/tables.ts'
+import { keyOf, Standing, VERDICT_WORTH } from '../questions/standing.ts'
+
+interface Needs {
+  db: Sequelize
+  tables: ReleaseTables & CoverageTables
+  engine: EngineHost
+  choices: Choices
+  doors: Doors
+}
+
+/** How many answers are offered for judging at a time. */
+const TO_JUDGE = 20
+const WEEK_MS = 7 * 86_400_000
+/** How much an agent's judgement and a visitor's vote count beside a lead's judgement. */
+const AGENT_WORD = 0.75
+const VOTE_WORD = 0.1
+/** How many of the newest questions tell how often an offer is taken. */
+const OFFERS_LOOKED_AT = 5_000
+/** So many more untaken ones are counted: few offers prove little. */
+const DOUBT = 20
+
+/** What the curve is computed from in the browser: the newest replay of the draft, and the judgements of what it would answer. */
+export class Threshold {
+  constructor(private readonly needs: Needs) {}
+
+  async view(): Promise<ThresholdView> {
+    const { doors, choices, tables } = this.needs
+    const [replay, all, { key }, handsOver, offersTaken] = await Promise.all([
+      this.newestReplay(),
+      doors.list(),
+      choices.of(null),
+      this.handsOver(),
+      this.offersTaken(),
+    ])
+    const shown = all.map(({ id, title, threshold, rules }) => ({
+      id,
+      title,
+      sill: threshold,
+      sills: rules.sills,
+    }))
+    if (!replay)
+      return {
+        replay: null,
+        weeks: 1,
+        volume: [],
+        judged: [],
+        offersTaken,
+        handsOver,
+        doors: shown,
+        collections: [],
+      }
+    const results = await this.results(replay)
+    const weeks = Math.max(1 / 7, (+replay.toAt - +replay.fromAt) / WEEK_MS)
+    const [standing, votes] = await Promise.all([Standing.of(tables), this.votes()])
+    const volume = results.map(({ times, doorId, sides: { draft } }) => ({
+      p: draft.best?.confidence ?? 0,
+      weight: times / weeks,
+      offered: draft.outcome === 'suggested' || draft.outcome === 'answered',
+      collection: draft.best?.collection ?? '',
+      door: doorId,
+      outcome: draft.outcome,
+    }))
+    const judged = results.flatMap((result) => {
+      const row = standing.judgementOfBest(result.norm, result.sides.draft)
+      const { best } = result.sides.draft
+      if (row)
+        return [
+          {
+            p: best!.confidence,
+            right: VERDICT_WORTH[row.verdict] ?? 0,
+            chance: row.chance,
+            collection: best!.collection,
+            door: result.doorId,
+            ...(row.role === 'agent' && { word: AGENT_WORD }),
+          },
+        ]
+      const voted = best && votes.get(keyOf(result.norm, best.item))
+      return voted?.ordinal === best?.ordinal && voted
+        ? [
+            {
+              p: best!.confidence,
+              right: voted.right,
+              chance: null,
+              collection: best!.collection,
+              door: result.doorId,
+              word: VOTE_WORD,
+            },
+          ]
+        : []
+    })
+    const collections = [
+      ...new Set(volume.map(({ collection }) => collection).filter(Boolean)),
+    ].sort()
+    return {
+      replay: {
+        id: replay.id,
+        from: replay.fromAt.toISOString(),
+        to: replay.toAt.toISOString(),
+        asked: replay.asked,
+        current: replay.pinsKey === key,
+      },
+      weeks,
+      volume,
+      judged,
+      offersTaken,
+      handsOver,
+      doors: shown,
+      collections,
+    }
+  }
+
+  /** The answers whose judgement would tell most: nearest to the sill, spread over collections, each with its chance of being chosen. */
+  async toJudge(sill: number): Promise<ToJudge[]> {
+    const replay = await this.newestReplay()
+    if (!replay) return []
+    const [results, standing, release] = await Promise.all([
+      this.results(replay),
+      Standing.of(this.needs.tables),
+      this.needs.engine.of(replay.pins),
+    ])
+    const open = results
+      .filter(
+        (result) =>
+          result.sides.draft.best && !standing.judgementOfBest(result.norm, result.sides.draft),
+      )
+      .map((result) => ({
+        result,
+        p: result.sides.draft.best!.confidence,
+        collection: result.sides.draft.best!.collection,
+      }))
+    const chosen = chooseToJudge(open, sill, TO_JUDGE, seeded(replay.id * 1_000 + standing.size))
+    const turns = new Turns()
+    const shown: ToJudge[] = []
+    for (const {
+      one: { result, p, collection },
+      chance,
+    } of chosen) {
+      const door = release.doors.find(({ id }) => id === result.doorId)
+      if (!door) continue
+      await turns.give()
+      const before = result.carried === null ? undefined : { subject: result.carried }
+      const settings = {
+        ...settingsAt(release, door, new Date(0)),
+        day: result.days.at(-1),
+        sill: 0,
+        sills: {},
+        declines: [],
+      }
+      const { answer } = await understood(release.index, () =>
+        answerAfter(release.index, result.text, before, settings),
+      )
+      const source = answer.sources[0]
+      if (!source) continue
+      shown.push({
+        text: result.text,
+        door: result.doorId,
+        collection,
+        confidence: p,
+        chance,
+        ...saidFrom(source, answer.blocks),
+      })
+    }
+    return shown
+  }
+
+  /** Sets the sill of a door, or of a collection at it, in the draft. */
+  async set(actor: Actor, doorId: number, collection: string | null, sill: number): Promise<void> {
+    const {
+      id: _id,
+      state: _state,
+      published: _published,
+      revision,
+      ...content
+    } = await this.needs.doors.read(doorId)
+    const rounded = Math.round(sill * 100) / 100
+    if (collection === null && rounded < 0.05)
+      throw problem('INVALID', 'A door’s threshold is 0.05 or more.')
+    const next =
+      collection === null
+        ? { ...content, threshold: rounded }
+        : {
+            ...content,
+            rules: { ...content.rules, sills: { ...content.rules.sills, [collection]: rounded } },
+          }
+    await this.needs.doors.save(actor, doorId, { ...next, base: revision, ready: true })
+  }
+
+  private newestReplay(): Promise<ReplayRow | null> {
+    return this.needs.tables.replays.findOne({ where: { state: 'done' }, order: [['id', 'DESC']] })
+  }
+
+  private results({ id }: ReplayRow): Promise<ReplayResultRow[]> {
+    return this.needs.tables.replayResults.findAll({
+      where: { replayId: id },
+      order: [['id', 'ASC']],
+    })
+  }
+
+  /** What visitors voted of an answer to a question, by question and item. */
+  private async votes(): Promise<Map<string, { ordinal: number; right: number }>> {
+    const rows = await this.needs.db.query<{
+      norm: string
+      item: number
+      ordinal: number
+      helpful: number
+    }>(
+      'SELECT norm, item_id AS item, ordinal, AVG(vote > 0) AS helpful FROM questions WHERE vote IS NOT NULL AND item_id IS NOT NULL GROUP BY norm, item_id, ordinal',
+      { type: QueryTypes.SELECT },
+    )
+    return new Map(
+      rows.map(({ norm, item, ordinal, helpful }) => [
+        keyOf(norm, item),
+        { ordinal, right: Number(helpful) },
+      ]),
+    )
+  }
+
+  /** Of the questions that were met with offers, or with a question back, the share that was settled by taking one. */
+  private async offersTaken(): Promise<number> {
+    const [row] = await this.needs.db.query<{ met: number; taken: number | null }>(
+      `SELECT COUNT(*) AS met, SUM(outcome = 'answered') AS taken FROM
+         (SELECT outcome, vote, trace FROM questions WHERE outcome IN ('answered', 'suggested', 'clarifying') ORDER BY id DESC LIMIT ${OFFERS_LOOKED_AT}) newest
+       WHERE outcome <> 'answered' OR (JSON_VALUE(trace, '$.rule') = 'chosen reading' AND COALESCE(vote, 1) > 0)`,
+      { type: QueryTypes.SELECT },
+    )
+    return Number(row?.taken ?? 0) / (Number(row?.met ?? 0) + DOUBT)
+  }
+
+  /** Of the conversations with something left unsettled, the share that went to a queue. */
+  private async handsOver(): Promise<number> {
+    const [row] = await this.needs.db.query<{ unsettled: number; went: number | null }>(
+      `SELECT COUNT(*) AS unsettled, SUM(c.entered_queue_at IS NOT NULL) AS went FROM conversations c WHERE EXISTS (SELECT 1 FROM questions q WHERE q.conversation_id = c.id AND q.unsettled = 1)`,
+      { type: QueryTypes.SELECT },
+    )
+    return row && Number(row.unsettled) > 0 ? Number(row.went ?? 0) / Number(row.unsettled) : 0.3
+  }
+}

@@ -1,0 +1,132 @@
+import type { SignedIn } from '@janua/contracts'
+import type { NextFunction, Request, RequestHandler, Response, Router } from 'express'
+import type { ObjectSchema } from 'joi'
+import { type Action, ACTIONS, mayDo } from '../../modules/accounts/actions.ts'
+import { problem, problemWith } from './problems.ts'
+
+/** A visitor as the token of the request shows. */
+export interface KnownVisitor {
+  id: number
+  door: string
+  /** A person of the team is signed in where this visitor asks. */
+  team?: boolean
+}
+
+/** What a route's handler gets: checked input and who is asking. */
+export interface Call<P = unknown, Q = unknown, B = unknown> {
+  params: P
+  query: Q
+  body: B
+  /** Set on every route whose action is for roles. */
+  user: SignedIn
+  /** Set on every route whose action is for visitors. */
+  visitor: KnownVisitor
+  req: Request
+  res: Response
+}
+
+export interface Route {
+  method: 'get' | 'post' | 'put' | 'patch' | 'delete'
+  path: string
+  action: Action
+  params?: ObjectSchema
+  query?: ObjectSchema
+  body?: ObjectSchema
+  before?: RequestHandler[]
+  status?: number
+  handle: (call: Call<any, any, any>) => unknown
+}
+
+/** Declares a route. The types of input follow from its schemas. */
+export function route<P = unknown, Q = unknown, B = unknown>(
+  method: Route['method'],
+  path: string,
+  action: Action,
+  checks: {
+    params?: ObjectSchema<P>
+    query?: ObjectSchema<Q>
+    body?: ObjectSchema<B>
+    before?: RequestHandler[]
+    status?: number
+  },
+  handle: (call: Call<P, Q, B>) => unknown,
+): Route {
+  return { method, path, action, ...checks, handle }
+}
+
+export interface Gatekeeper {
+  user(req: Request): Promise<SignedIn | null>
+  /** Nothing but setting up a second factor is open to this person. */
+  needsSecondFactor(user: SignedIn): Promise<boolean>
+  visitor(req: Request): Promise<KnownVisitor | null>
+}
+
+/** Puts routes behind their checks, in this order: may they, is the input right, then the work. */
+export function mount(router: Router, routes: readonly Route[], gate: Gatekeeper): void {
+  for (const each of routes) {
+    const guard = async (req: Request, res: Response, next: NextFunction) => {
+      const who = ACTIONS[each.action]
+      if (who === 'visitor') res.locals.visitor = await knownVisitor(req, gate)
+      else if (who !== 'anyone') res.locals.user = await allowedUser(req, gate, each.action)
+      next()
+    }
+    router[each.method](
+      each.path,
+      guard,
+      ...(each.before ?? []),
+      async (req: Request, res: Response) => {
+        const params = checked(each.params, req.params)
+        const query = checked(each.query, req.query)
+        const body = checked(each.body, req.body)
+        const value = await each.handle({
+          params,
+          query,
+          body,
+          user: res.locals.user,
+          visitor: res.locals.visitor,
+          req,
+          res,
+        })
+        if (res.headersSent) return
+        if (value === undefined) res.status(each.status ?? 204).end()
+        else res.status(each.status ?? 200).json(value)
+      },
+    )
+  }
+}
+
+async function allowedUser(req: Request, gate: Gatekeeper, action: Action): Promise<SignedIn> {
+  const user = await gate.user(req)
+  if (!user) throw problem('NOT_SIGNED_IN')
+  if (!mayDo(user.role, action)) throw problem('NOT_ALLOWED', user.role)
+  if (action !== 'account.own' && (await gate.needsSecondFactor(user)))
+    throw problem('SECOND_FACTOR_NEEDED')
+  return user
+}
+
+async function knownVisitor(req: Request, gate: Gatekeeper): Promise<KnownVisitor> {
+  const visitor = await gate.visitor(req)
+  if (!visitor) throw problem('VISITOR_UNKNOWN')
+  return visitor
+}
+
+function checked(schema: ObjectSchema | undefined, input: unknown): unknown {
+  if (!schema) return input
+  const { error, value } = schema.validate(input ?? {}, {
+    abortEarly: false,
+    stripUnknown: true,
+    errors: { wrap: { label: '“”' } },
+  })
+  if (error)
+    throw problemWith(
+      error.details.map(({ path, message }) => ({ path, message })),
+      'INVALID',
+      sentence(error.details.map(({ message }) => message)),
+    )
+  return value
+}
+
+function sentence(messages: string[]): string {
+  const said = messages.slice(0, 3).join('; ')
+  return `Please look at this again: ${said}${messages.length > 3 ? `; and ${messages.length - 3} more` : ''}.`
+}
