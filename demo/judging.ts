@@ -1,10 +1,10 @@
 import { mondayOf } from '@janua/core'
 import type { Random } from '../core/src/maths/random.ts'
 import type { Janua } from '../server/src/janua.ts'
-import type { JudgementRow } from '../server/src/modules/coverage/tables.ts'
 import { normOf } from '../server/src/modules/conversations/respond.ts'
 import type { DemoQuestion } from './content.ts'
 import type { JudgeableAnswer } from './writeHistory.ts'
+import type { JudgementRow } from '../server/src/modules/questions/tables.ts'
 
 type Lead = { id: number; name: string }
 

@@ -10,12 +10,7 @@ import {
   situationOf,
 } from '@janua/core'
 import type { CompiledRelease } from '../server/src/modules/answering/engineHost.ts'
-import type {
-  ConversationRow,
-  MessageRow,
-  QuestionRow,
-  VisitorRow,
-} from '../server/src/modules/conversations/tables.ts'
+import type { ConversationRow, MessageRow, VisitorRow } from '../server/src/modules/conversations/tables.ts'
 import { respond, turnOfRow } from '../server/src/modules/conversations/respond.ts'
 import type { HandoverRow, QueueRow } from '../server/src/modules/handover/tables.ts'
 import { dueAt } from '../server/src/modules/handover/queueSettings.ts'
@@ -24,6 +19,7 @@ import { sha256 } from '../server/src/modules/accounts/service.ts'
 import { plantedTopics } from './content.ts'
 import type { Visit } from './history.ts'
 import { rightQueueOf } from './rightQueues.ts'
+import type { QuestionRow } from '../server/src/modules/questions/tables.ts'
 
 export interface HistoryContext {
   janua: Janua

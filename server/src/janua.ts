@@ -6,7 +6,6 @@ import { join } from 'node:path'
 import pino, { type Logger } from 'pino'
 import type { Sequelize } from 'sequelize'
 import { Audit } from './modules/accounts/audit.ts'
-import { accountTables } from './modules/accounts/tables.ts'
 import { Names } from './modules/accounts/names.ts'
 import { accountRoutes } from './modules/accounts/routes.ts'
 import { Security } from './modules/accounts/security.ts'
@@ -21,12 +20,10 @@ import { AttachedEncoders } from './modules/answering/attachedEncoder.ts'
 import { Vectors } from './modules/answering/vectors.ts'
 import { createApp } from './app.ts'
 import { Inbox } from './modules/channels/inbox.ts'
-import { channelTables } from './modules/channels/tables.ts'
 import { Outbox, type Postman } from './modules/channels/outbox.ts'
 import { type Clock, systemClock } from './platform/clock.ts'
 import { Attachments } from './modules/conversations/attachments.ts'
 import { Erasure } from './modules/conversations/erasure.ts'
-import { conversationTables } from './modules/conversations/tables.ts'
 import { Conversations } from './modules/conversations/service.ts'
 import { Threads } from './modules/conversations/thread.ts'
 import { ThreadLinks } from './modules/conversations/threadLinks.ts'
@@ -42,7 +39,6 @@ import { Proposals } from './modules/models/proposals.ts'
 import { modelRoutes } from './modules/models/routes.ts'
 import { Sealing } from './modules/models/sealing.ts'
 import { SecondOpinion } from './modules/models/secondOpinion.ts'
-import { modelTables } from './modules/models/tables.ts'
 import { wordingBy } from './modules/models/wording.ts'
 import { systemRoutes } from './modules/system/routes.ts'
 import { System } from './modules/system/service.ts'
@@ -56,7 +52,6 @@ import { learnRoutes } from './modules/coverage/learnRoutes.ts'
 import { LogImports } from './modules/questions/imports.ts'
 import { QuestionLog } from './modules/questions/questionLog.ts'
 import { Mends } from './modules/coverage/mends.ts'
-import { coverageTables } from './modules/coverage/tables.ts'
 import { Reporting } from './modules/coverage/reporting.ts'
 import { Reports } from './modules/coverage/reports.ts'
 import { coverageRoutes } from './modules/coverage/routes.ts'
@@ -75,7 +70,6 @@ import { Desk } from './modules/handover/desk.ts'
 import { Handover } from './modules/handover/handover.ts'
 import { Handovers } from './modules/handover/handovers.ts'
 import { Idle } from './modules/handover/idle.ts'
-import { handoverTables } from './modules/handover/tables.ts'
 import { Presence } from './modules/handover/presence.ts'
 import { QueueReports } from './modules/handover/queueFigures.ts'
 import { QueueLearning } from './modules/handover/queueLearning.ts'
@@ -100,17 +94,14 @@ import { Exporter } from './modules/library/exporter.ts'
 import { FileLinks } from './modules/library/fileLinks.ts'
 import { Files } from './modules/library/files.ts'
 import { Links } from './modules/library/health/links.ts'
-import { healthTables } from './modules/library/health/tables.ts'
 import { healthRoutes } from './modules/library/health/routes.ts'
 import { HealthCheck } from './modules/library/health/service.ts'
 import { Importer } from './modules/library/importer.ts'
 import { ItemInsights } from './modules/library/insights.ts'
 import { Intake } from './modules/library/intake.ts'
-import { contentTables } from './modules/library/tables.ts'
 import { libraryRoutes } from './modules/library/routes.ts'
 import { type Outside, REAL_WORLD } from './modules/library/sites/fetching.ts'
 import { AllowedHosts } from './modules/library/sites/hosts.ts'
-import { siteTables } from './modules/library/sites/tables.ts'
 import { siteRoutes } from './modules/library/sites/routes.ts'
 import { Sites } from './modules/library/sites/service.ts'
 import { Vocabulary } from './modules/library/vocabulary.ts'
@@ -119,7 +110,6 @@ import { CheckLists } from './modules/verification/checkLists.ts'
 import { Checks } from './modules/verification/checks.ts'
 import { Draft } from './modules/releases/draft.ts'
 import { LivePointer } from './modules/releases/livePointer.ts'
-import { releaseTables } from './modules/releases/tables.ts'
 import { proofRoutes } from './modules/verification/routes.ts'
 import { Proofs } from './modules/verification/proofs.ts'
 import { Rehearsal } from './modules/verification/rehearsal.ts'
@@ -129,8 +119,9 @@ import { Schedule } from './modules/releases/schedule.ts'
 import { Threshold } from './modules/verification/threshold.ts'
 import { Releases } from './modules/releases/service.ts'
 import { Leases } from './platform/jobs/leases.ts'
-import { jobTables, JobRunner } from './platform/jobs/runner.ts'
+import { JobRunner } from './platform/jobs/runner.ts'
 import { listOfJobs } from './platform/jobs/list.ts'
+import { allTables } from './allTables.ts'
 import { openSockets } from './live/sockets.ts'
 
 export interface Options {
@@ -175,19 +166,7 @@ export function createJanua({
   simulatesAgents = false,
   publicUrl = () => 'http://127.0.0.1:4400',
 }: Options) {
-  const tables = {
-    ...accountTables(db),
-    ...contentTables(db),
-    ...siteTables(db),
-    ...healthTables(db),
-    ...conversationTables(db),
-    ...handoverTables(db),
-    ...channelTables(db),
-    ...coverageTables(db),
-    ...releaseTables(db),
-    ...jobTables(db),
-    ...modelTables(db),
-  }
+  const tables = allTables(db)
   const events = new Events()
   const audit = new Audit(tables, clock)
   const users = new Names(tables, events)

@@ -4,7 +4,6 @@ import type { Logger } from 'pino'
 import { Server, type Socket } from 'socket.io'
 import type { Accounts } from '../modules/accounts/service.ts'
 import type { sessionsIn } from '../modules/accounts/sessions.ts'
-import type { ConversationTables } from '../modules/conversations/tables.ts'
 import type { Conversations } from '../modules/conversations/service.ts'
 import type { Threads } from '../modules/conversations/thread.ts'
 import type { Events } from '../platform/events.ts'
@@ -23,6 +22,7 @@ import {
   seldom,
 } from './connections.ts'
 import { isFromOurPages } from '../platform/http/security.ts'
+import type { AllTables } from '../allTables.ts'
 
 interface Needs {
   sessions: ReturnType<typeof sessionsIn>
@@ -32,7 +32,7 @@ interface Needs {
   queues: Queues
   presence: Presence
   threads: Threads
-  tables: ConversationTables
+  tables: AllTables
   events: Events
   log: Logger
 }

@@ -1,7 +1,7 @@
 import type { AuditEntry, Paged, SignedIn } from '@janua/contracts'
 import { Op, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
-import type { AccountTables } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** Who did it, when it was not a person of the team. */
 export const JANUA = { id: null, name: 'Janua' }
@@ -10,7 +10,7 @@ export type Actor = Pick<SignedIn, 'id' | 'name'> | typeof JANUA
 /** The audit trail: who did what, when. */
 export class Audit {
   constructor(
-    private readonly tables: Pick<AccountTables, 'audit'>,
+    private readonly tables: AllTables,
     private readonly clock: Clock,
   ) {}
 

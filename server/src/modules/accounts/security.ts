@@ -1,13 +1,13 @@
 import type { SecuritySettings } from '@janua/contracts'
 import type { Actor, Audit } from './audit.ts'
-import type { AccountTables } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 const NAME = 'security'
 const STARTER_SECURITY: SecuritySettings = { secondFactorForLeads: false, idleHours: 12 }
 
 /** The team's rules for signing in. */
 export class Security {
-  constructor(private readonly needs: { tables: Pick<AccountTables, 'settings'>; audit: Audit }) {}
+  constructor(private readonly needs: { tables: AllTables; audit: Audit }) {}
 
   async read(): Promise<SecuritySettings> {
     const row = await this.needs.tables.settings.findByPk(NAME)

@@ -16,7 +16,7 @@ import { networkOf } from '../../platform/http/limits.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { newToken } from '../../platform/http/security.ts'
 import { type Actor, type Audit, JANUA } from './audit.ts'
-import type { AccountTables, LinkRow, UserRow } from './tables.ts'
+import type { LinkRow, UserRow } from './tables.ts'
 import { hashPassword, passwordFits, refuseWeak } from './passwords.ts'
 import {
   beginSecondFactor,
@@ -26,6 +26,7 @@ import {
 } from './secondFactor.ts'
 import type { Security } from './security.ts'
 import type { Row } from '../../platform/database/tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 const HOUR = 3_600_000
 const LINK_HOURS = { invite: 72, reset: 24, setup: 24 * 365 }
@@ -35,7 +36,7 @@ const FAILURES_SECONDS = 900
 
 interface Needs {
   db: Sequelize
-  tables: AccountTables
+  tables: AllTables
   sessions: {
     endAll(user: number, except?: string): Promise<number>
     endOne(user: number, id: string): Promise<number>

@@ -21,14 +21,14 @@ import type { KnownVectors } from '@janua/core/meaning'
 import type { MessagePort } from 'node:worker_threads'
 import type { Sequelize } from 'sequelize'
 import { completeDoor } from '../doors/starter.ts'
-import type { HandoverTables } from '../handover/tables.ts'
-import type { ContentTables, EngineModelRow } from '../library/tables.ts'
 import type { Draft } from '../releases/draft.ts'
 import type { Asker, LivePointer } from '../releases/livePointer.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { AttachedEncoders } from './attachedEncoder.ts'
 import { type ContentPin, Indices, readContent } from './indices.ts'
 import type { Vectors } from './vectors.ts'
+import type { EngineModelRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 export interface OpenDoor extends DoorContent {
   id: number
@@ -67,7 +67,7 @@ export class EngineHost {
   constructor(
     private readonly needs: {
       db: Sequelize
-      tables: ContentTables & Pick<HandoverTables, 'queueModels'>
+      tables: AllTables
       live: LivePointer
       draft: Draft
       vectors: Vectors | null

@@ -1,7 +1,7 @@
 import { blocksOf, indexRelease } from '@janua/core'
 import { parentPort, workerData } from 'node:worker_threads'
 import { connect } from '../../platform/database/connect.ts'
-import { contentTables } from '../library/tables.ts'
+import { allTables } from '../../allTables.ts'
 import { type IndexOrder, readContent } from './indices.ts'
 import { modelsHere } from './meaningModels.ts'
 import { knownVectors } from './attachedEncoder.ts'
@@ -12,7 +12,7 @@ const { address, pins, glossary, hasModels, attached, encoder } = (
 ).order
 const db = connect(address)
 try {
-  const tables = contentTables(db)
+  const tables = allTables(db)
   const models = hasModels ? modelsHere(attached, encoder) : {}
   const items = await readContent(tables, pins)
   const known = await knownVectors(tables, items, models)

@@ -20,9 +20,9 @@ import type { Sequelize } from 'sequelize'
 import { addressOf } from '../../platform/database/connect.ts'
 import { inThread } from '../../platform/jobs/startThread.ts'
 import { contentItem } from '../library/contentItem.ts'
-import type { ContentTables } from '../library/tables.ts'
 import type { AttachedEncoders } from './attachedEncoder.ts'
 import type { Vectors } from './vectors.ts'
+import type { AllTables } from '../../allTables.ts'
 
 export interface ContentPin extends Pinned {
   kind: ItemKind
@@ -51,7 +51,7 @@ export class Indices {
   constructor(
     private readonly needs: {
       db: Sequelize
-      tables: ContentTables
+      tables: AllTables
       vectors: Vectors | null
       attached: AttachedEncoders
     },
@@ -165,7 +165,7 @@ export interface IndexOrder {
 
 /** Reads pinned content in the order of items, some hundred revisions at a time. */
 export async function readContent(
-  tables: Pick<ContentTables, 'revisions'>,
+  tables: AllTables,
   pins: readonly ContentPin[],
 ): Promise<ContentItem[]> {
   const kinds = new Map(pins.map(({ item, kind }) => [item, kind]))

@@ -1,7 +1,7 @@
 import { indexRelease, type JudgedQuestion, learnConfidence } from '@janua/core'
 import { parentPort, workerData } from 'node:worker_threads'
 import { connect } from '../../platform/database/connect.ts'
-import { contentTables } from '../library/tables.ts'
+import { allTables } from '../../allTables.ts'
 import { type IndexOrder, readContent } from './indices.ts'
 import { knownVectors } from './attachedEncoder.ts'
 import { modelsHere } from './meaningModels.ts'
@@ -16,7 +16,7 @@ const { address, pins, glossary, judged, hasModels, attached, encoder } = (
 ).order
 const db = connect(address)
 try {
-  const tables = contentTables(db)
+  const tables = allTables(db)
   const items = await readContent(tables, pins)
   const isReviewed = hasModels && judged.length > 0
   const models = isReviewed ? modelsHere(attached, encoder) : {}

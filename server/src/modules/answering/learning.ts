@@ -14,14 +14,15 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import { addressOf } from '../../platform/database/connect.ts'
 import { inThread } from '../../platform/jobs/startThread.ts'
-import type { ContentTables, EngineModelRow } from '../library/tables.ts'
 import type { EngineHost } from './engineHost.ts'
 import type { LearnOrder } from './learnThread.ts'
 import type { Vectors } from './vectors.ts'
+import type { EngineModelRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ContentTables
+  tables: AllTables
   engine: EngineHost
   clock: Clock
   vectors: Vectors | null

@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto'
 import { Op } from 'sequelize'
-import type { ContentTables } from '../library/tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** So many texts are looked up at once. */
 const AT_ONCE = 500
 
 /** Vectors of texts as the database keeps them: made once for each text and encoder. */
 export class VectorStore {
-  constructor(private readonly tables: Pick<ContentTables, 'textVectors'>) {}
+  constructor(private readonly tables: AllTables) {}
 
   /** @returns the vectors of those texts that have been encoded */
   async found(encoder: string, texts: readonly string[]): Promise<Map<string, Uint8Array>> {

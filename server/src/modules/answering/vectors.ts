@@ -1,9 +1,9 @@
 import type { ContentItem } from '@janua/core'
 import { type FindVectors, type MeaningModels, packVectors } from '@janua/core/meaning'
 import { Turns } from '../../platform/jobs/turns.ts'
-import type { ContentTables } from '../library/tables.ts'
 import { encodeInThreads, textsToEncode } from './encoding.ts'
 import { VectorStore } from './vectorStore.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** An article has hardly more texts: these are encoded here, some at a time; more in threads, which take a while to begin. */
 const FEW = 60
@@ -15,7 +15,7 @@ export class Vectors {
 
   constructor(
     private readonly needs: {
-      tables: Pick<ContentTables, 'textVectors'>
+      tables: AllTables
       models: MeaningModels
     },
   ) {

@@ -4,14 +4,14 @@ import { Op, type Transaction } from 'sequelize'
 import type { Accounts } from '../accounts/service.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { type Attachments, shownName } from '../conversations/attachments.ts'
-import type { ConversationRow, ConversationTables } from '../conversations/tables.ts'
+import type { ConversationRow } from '../conversations/tables.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { DeskWork } from '../handover/work.ts'
 import type { ComingBack } from '../handover/comingBack.ts'
 import { Problem } from '../../platform/http/problems.ts'
-import type { ChannelTables } from './tables.ts'
 import { ownWords } from './ownWords.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** A mail that came in. */
 export interface Incoming {
@@ -34,7 +34,7 @@ export type Received = 'taken' | 'known already' | 'not for us'
 export class Inbox {
   constructor(
     private readonly needs: {
-      tables: ConversationTables & ChannelTables
+      tables: AllTables
       threads: Threads
       work: DeskWork
       attachments: Attachments

@@ -9,12 +9,13 @@ import { problem } from '../../platform/http/problems.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
 import { pictureType, sendSafely } from '../../platform/files/serving.ts'
 import type { FileStore } from '../../platform/files/store.ts'
-import type { ConversationRow, ConversationTables } from './tables.ts'
+import type { ConversationRow } from './tables.ts'
 import type { Conversations } from './service.ts'
 import type { Threads } from './thread.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: ConversationTables
+  tables: AllTables
   threads: Threads
   conversations: Conversations
   desk: Pick<Desk, 'mustRead'>

@@ -1,23 +1,16 @@
 import { Op, type Sequelize, type Transaction } from 'sequelize'
 import { type Actor, type Audit, JANUA } from '../accounts/audit.ts'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { CoverageTables } from '../coverage/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { ContentTables } from '../library/tables.ts'
-import type { ReleaseTables } from '../releases/tables.ts'
-import type { ConversationRow, ConversationTables } from './tables.ts'
+import type { ConversationRow } from './tables.ts'
 import { normOf } from './respond.ts'
 import { concernedBy } from './thread.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ConversationTables &
-    CoverageTables &
-    ReleaseTables &
-    Pick<ContentTables, 'revisions'> &
-    Pick<AccountTables, 'audit'>
+  tables: AllTables
   audit: Audit
   events: Events
   clock: Clock

@@ -11,7 +11,7 @@ import {
   type Turn,
 } from '@janua/core'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
-import type { QuestionRow } from './tables.ts'
+import type { QuestionRow } from '../questions/tables.ts'
 
 /** What the assistant says to one message, before it is stored: the text, and the question row when something was asked. */
 export interface Response {

@@ -13,15 +13,17 @@ import type { KnownVisitor } from '../../platform/http/routing.ts'
 import { newToken } from '../../platform/http/security.ts'
 import type { SecondOpinion } from '../models/secondOpinion.ts'
 import type { Erasure } from './erasure.ts'
-import type { ConversationRow, ConversationTables, QuestionRow } from './tables.ts'
+import type { ConversationRow } from './tables.ts'
 import { leftUnsettled, respond, type Response, turnOfRow } from './respond.ts'
 import { concernedBy, type Threads } from './thread.ts'
 import type { ThreadLinks } from './threadLinks.ts'
 import { transcriptOf } from './transcript.ts'
+import type { QuestionRow } from '../questions/tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ConversationTables
+  tables: AllTables
   threads: Threads
   engine: EngineHost
   rewording: Rewording

@@ -1,5 +1,5 @@
 import type { Closing, MessageAuthor, MessageKind } from '@janua/contracts'
-import type { AnswerKind, ConversationState, Outcome, Priority, Trace } from '@janua/core'
+import type { ConversationState, Priority } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
 import { flag, id, json, ref, table, text, time, whole } from '../../platform/database/tables.ts'
 
@@ -84,39 +84,6 @@ export interface AttachmentRow {
   hash: string | null
   createdAt: Date
 }
-export interface QuestionRow {
-  id: number
-  conversationId: number | null
-  messageId: number | null
-  releaseId: number
-  doorId: number
-  text: string
-  norm: string
-  language: 'en' | 'de'
-  outcome: Outcome
-  kind: AnswerKind | null
-  confidence: number
-  itemId: number | null
-  revisionId: number | null
-  ordinal: number | null
-  nearestItem: number | null
-  /** 1 helpful, −1 not. */
-  vote: number | null
-  wantsPerson: boolean
-  /** Unanswered, only suggested, or voted down: belongs on the mending list. */
-  unsettled: boolean
-  trace: Trace
-  askedAt: Date
-  /** How it came: by the visitor's window, or in a log from elsewhere. */
-  channel: 'chat' | 'imported'
-  /** Derived from its wording by the topics' passes. */
-  topicId: number | null
-  /** The visitor opened the answer's source. */
-  openedAt: Date | null
-  importId: number | null
-  /** Who asked, in a log from elsewhere: a sign, not a name. */
-  asker: string | null
-}
 
 /** Made anew for each column, as the column's name is written into it. */
 const count = () => ({ type: whole, defaultValue: 0 })
@@ -192,33 +159,6 @@ export function conversationTables(db: Sequelize) {
       size: whole,
       hash: text(64),
       createdAt: time,
-    }),
-    questions: table<QuestionRow>(db, 'questions', {
-      id,
-      conversationId: ref,
-      messageId: ref,
-      releaseId: ref,
-      doorId: ref,
-      text: text(2000),
-      norm: text(300),
-      language: text(2),
-      outcome: text(12),
-      kind: text(10),
-      confidence: DataTypes.DOUBLE,
-      itemId: ref,
-      revisionId: ref,
-      ordinal: whole,
-      nearestItem: ref,
-      vote: DataTypes.TINYINT,
-      wantsPerson: flag,
-      unsettled: flag,
-      trace: json('trace'),
-      askedAt: time,
-      channel: { type: text(10), defaultValue: 'chat' },
-      topicId: ref,
-      openedAt: time,
-      importId: ref,
-      asker: text(16),
     }),
   }
 }

@@ -6,7 +6,8 @@ import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { dataForVisitor } from './visitorView.ts'
-import type { ConversationRow, ConversationTables, MessageRow } from './tables.ts'
+import type { ConversationRow, MessageRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 export interface NewMessage {
   author: MessageAuthor
@@ -19,7 +20,7 @@ export interface NewMessage {
 
 interface Needs {
   db: Sequelize
-  tables: ConversationTables
+  tables: AllTables
   users: { nameOf(id: number | null): Promise<string> }
   events: Events
   clock: Clock

@@ -1,16 +1,14 @@
 import type { RetentionSettings, VisitorExport } from '@janua/contracts'
 import { Op } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
-import type { AccountTables } from '../accounts/tables.ts'
-import type { ChannelTables } from '../channels/tables.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Adopted, Erasure } from './erasure.ts'
-import type { ConversationTables } from './tables.ts'
 import type { Threads } from './thread.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: ConversationTables & ChannelTables & Pick<AccountTables, 'settings' | 'audit'>
+  tables: AllTables
   threads: Threads
   erasure: Erasure
   audit: Audit

@@ -5,18 +5,17 @@ import type { Actor, Audit } from '../accounts/audit.ts'
 import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationTables } from '../conversations/tables.ts'
 import { answerText, settingsAt } from '../conversations/respond.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Articles } from '../library/articles.ts'
-import type { ContentTables } from '../library/tables.ts'
-import type { CoverageTables, MendRow } from './tables.ts'
+import type { MendRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: CoverageTables & Pick<ConversationTables, 'questions'> & Pick<ContentTables, 'items'>
+  tables: AllTables
   articles: Articles
   engine: EngineHost
   users: { nameOf(id: number | null): Promise<string> }

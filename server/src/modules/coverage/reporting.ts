@@ -1,14 +1,12 @@
 import type { ReportingSettings } from '@janua/contracts'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
+import type { AllTables } from '../../allTables.ts'
 
 const NAME = 'reporting'
 
 /** How reports count: the team's time zone, the return window, and what a hand-over costs where the lead has set it. */
 export class Reporting {
-  constructor(
-    private readonly needs: { tables: Pick<AccountTables, 'settings'>; engine: EngineHost },
-  ) {}
+  constructor(private readonly needs: { tables: AllTables; engine: EngineHost }) {}
 
   /** What the lead set, else the zone of the first door, seven days, and nothing about cost. */
   async read(): Promise<ReportingSettings> {

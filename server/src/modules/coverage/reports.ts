@@ -24,20 +24,18 @@ import {
 } from '@janua/core'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ContentTables } from '../library/tables.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
 import type { Releases } from '../releases/service.ts'
 import type { Replays } from '../verification/replays.ts'
 import type { AuditSampling } from '../questions/audit.ts'
-import type { CoverageTables } from './tables.ts'
 import type { Reporting } from './reporting.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: CoverageTables & ContentTables & Pick<AccountTables, 'settings'>
+  tables: AllTables
   engine: EngineHost
   live: LivePointer
   releases: Releases

@@ -1,4 +1,4 @@
-import type { LogImportView, MendView, Role, Verdict } from '@janua/contracts'
+import type { MendView } from '@janua/contracts'
 import type { Figure, MendKind, MendStanding, TopicQuestion } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
 import { flag, id, json, ref, table, text, time, whole } from '../../platform/database/tables.ts'
@@ -15,31 +15,6 @@ export interface MendRow {
   createdBy: number | null
   createdAt: Date
   mendedAt: Date | null
-}
-
-export interface JudgementRow {
-  id: number
-  /** Null for an answer that was judged outside a conversation. */
-  questionId: number | null
-  userId: number | null
-  role: Role
-  verdict: Verdict
-  text: string
-  norm: string
-  doorId: number | null
-  /** The passage that answered, and the fingerprint of what it said. */
-  itemId: number | null
-  revisionId: number | null
-  ordinal: number | null
-  print: string | null
-  confidence: number | null
-  /** What should have come instead. */
-  wanted: 'item' | 'nothing' | 'queue' | null
-  wantedId: number | null
-  /** Chance with which it was drawn for judging; null when it was not drawn. */
-  chance: number | null
-  origin: 'desk' | 'rehearsal' | 'replay' | 'threshold' | 'audit' | 'log'
-  createdAt: Date
 }
 
 export interface TopicRow {
@@ -114,11 +89,6 @@ export interface GapClosingRow {
   n: number
   closedAt: Date
 }
-export type LogImportRow = Omit<LogImportView, 'by' | 'at'> & {
-  hash: string
-  userId: number | null
-  createdAt: Date
-}
 export interface AlertRow {
   id: number
   kind: 'coverage fell' | 'gap reopened'
@@ -175,26 +145,6 @@ export function coverageTables(db: Sequelize) {
       createdBy: ref,
       createdAt: time,
       mendedAt: time,
-    }),
-    judgements: table<JudgementRow>(db, 'judgements', {
-      id,
-      questionId: ref,
-      userId: ref,
-      role: text(10),
-      verdict: text(16),
-      text: text(2000),
-      norm: text(300),
-      doorId: ref,
-      itemId: ref,
-      revisionId: ref,
-      ordinal: whole,
-      print: text(16),
-      confidence: DataTypes.DOUBLE,
-      wanted: text(10),
-      wantedId: ref,
-      chance: DataTypes.DOUBLE,
-      origin: text(12),
-      createdAt: time,
     }),
     topics: table<TopicRow>(db, 'topics', {
       id,
@@ -269,21 +219,6 @@ export function coverageTables(db: Sequelize) {
       correct: DataTypes.DOUBLE,
       n: whole,
       closedAt: time,
-    }),
-    logImports: table<LogImportRow>(db, 'log_imports', {
-      id,
-      name: text(255),
-      hash: text(64),
-      state: text(10),
-      rows: whole,
-      done: whole,
-      taken: whole,
-      masked: whole,
-      faults: json('faults'),
-      faulty: whole,
-      problem: text(500),
-      userId: ref,
-      createdAt: time,
     }),
     alerts: table<AlertRow>(db, 'alerts', {
       id,

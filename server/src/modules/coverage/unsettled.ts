@@ -10,10 +10,10 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationTables } from '../conversations/tables.ts'
 import { settingsAt } from '../conversations/respond.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Mends } from './mends.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface GroupRow {
   norm: string
@@ -37,7 +37,7 @@ export class Unsettled {
   constructor(
     private readonly needs: {
       db: Sequelize
-      tables: ConversationTables
+      tables: AllTables
       engine: EngineHost
       mends: Mends
       clock: Clock

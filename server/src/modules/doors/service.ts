@@ -19,14 +19,14 @@ import { problem } from '../../platform/http/problems.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
 import { contentItem } from '../library/contentItem.ts'
 import type { FileLinks } from '../library/fileLinks.ts'
-import type { ContentTables } from '../library/tables.ts'
 import type { Draft, DraftItem } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
 import { summarise } from '../releases/summaries.ts'
 import { completeDoor, starterDoor } from './starter.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: ContentTables
+  tables: AllTables
   draft: Draft
   live: LivePointer
   engine: EngineHost

@@ -1,14 +1,13 @@
 import { type AlertSettings, isQuiet, type SignedIn, STARTER_ALERTS } from '@janua/contracts'
 import { DateTime } from 'luxon'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { Outbox } from '../channels/outbox.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationTables } from '../conversations/tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: Pick<AccountTables, 'users'> & ConversationTables
+  tables: AllTables
   outbox: Outbox
   reporting: { read(): Promise<{ zone: string }> }
   clock: Clock

@@ -1,13 +1,13 @@
 import { type Candidate, nextInTurn } from '@janua/core'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow, ConversationTables } from '../conversations/tables.ts'
+import type { ConversationRow } from '../conversations/tables.ts'
 import type { Threads } from '../conversations/thread.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Handovers } from './handovers.ts'
-import type { HandoverTables, QueueRow } from './tables.ts'
+import type { QueueRow } from './tables.ts'
 import { settingsOf } from './queueSettings.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** How long an offer stands. */
 export const OFFER_SECONDS = 30
@@ -15,7 +15,7 @@ const MOST_AT_ONCE = 50
 
 interface Needs {
   db: Sequelize
-  tables: ConversationTables & HandoverTables & Pick<AccountTables, 'users'>
+  tables: AllTables
   threads: Threads
   handovers: Handovers
   clock: Clock

@@ -1,6 +1,7 @@
 import type { Brief, IntakeField, Passage } from '@janua/contracts'
 import type { ReleaseIndex } from '@janua/core'
-import type { ConversationRow, QuestionRow, VisitorRow } from '../conversations/tables.ts'
+import type { ConversationRow, VisitorRow } from '../conversations/tables.ts'
+import type { QuestionRow } from '../questions/tables.ts'
 
 interface Setting {
   visitor: VisitorRow

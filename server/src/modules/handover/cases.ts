@@ -2,16 +2,17 @@ import type { Transaction } from 'sequelize'
 import type { OpenDoor } from '../answering/engineHost.ts'
 import type { Outbox } from '../channels/outbox.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow, ConversationTables } from '../conversations/tables.ts'
+import type { ConversationRow } from '../conversations/tables.ts'
 import type { ThreadLinks } from '../conversations/threadLinks.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { QueueRow } from './tables.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: Pick<ConversationTables, 'visitors'>
+  tables: AllTables
   threads: Threads
   outbox: Outbox
   threadLinks: ThreadLinks

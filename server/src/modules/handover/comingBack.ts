@@ -1,16 +1,16 @@
 import type { Transaction } from 'sequelize'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow, ConversationTables } from '../conversations/tables.ts'
+import type { ConversationRow } from '../conversations/tables.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Cases } from './cases.ts'
 import type { Places } from './places.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
 import type { Queues } from './queues.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: ConversationTables & Pick<AccountTables, 'users'>
+  tables: AllTables
   threads: Threads
   queues: Queues
   cases: Cases

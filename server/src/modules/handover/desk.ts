@@ -11,17 +11,17 @@ import { Op, QueryTypes, type Sequelize, type WhereOptions } from 'sequelize'
 import { understood } from '../answering/attachedEncoder.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow, ConversationTables } from '../conversations/tables.ts'
+import type { ConversationRow } from '../conversations/tables.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { briefOf, passageView } from './brief.ts'
-import type { HandoverTables } from './tables.ts'
 import type { Queues } from './queues.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ConversationTables & HandoverTables
+  tables: AllTables
   threads: Threads
   queues: Queues
   engine: EngineHost

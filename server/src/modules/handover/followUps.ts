@@ -1,14 +1,14 @@
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Outbox } from '../channels/outbox.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationTables } from '../conversations/tables.ts'
 import type { ThreadLinks } from '../conversations/threadLinks.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Places } from './places.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ConversationTables
+  tables: AllTables
   threads: Threads
   outbox: Outbox
   places: Places

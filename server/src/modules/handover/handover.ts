@@ -12,7 +12,7 @@ import {
 import type { Transaction } from 'sequelize'
 import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow, ConversationTables } from '../conversations/tables.ts'
+import type { ConversationRow } from '../conversations/tables.ts'
 import type { Conversations } from '../conversations/service.ts'
 import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
@@ -20,13 +20,14 @@ import { problem } from '../../platform/http/problems.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
 import type { Cases } from './cases.ts'
 import type { Handovers } from './handovers.ts'
-import type { HandoverReason, HandoverTables, QueueRow } from './tables.ts'
+import type { HandoverReason, QueueRow } from './tables.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
 import type { Queues } from './queues.ts'
 import type { Waiting } from './waiting.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: ConversationTables & HandoverTables
+  tables: AllTables
   conversations: Conversations
   threads: Threads
   queues: Queues

@@ -3,14 +3,15 @@ import type { PastHandover, Routed, Situation } from '@janua/core'
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { ConversationRow } from '../conversations/tables.ts'
-import type { HandoverReason, HandoverRow, HandoverTables } from './tables.ts'
+import type { HandoverReason, HandoverRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** Hand-overs that the routing bench and the classifier look at, at the most: the newest. */
 const MOST = 5_000
 
 /** The log of hand-overs: what was known when a conversation left the assistant, where it was sent, and which queue turned out to be right. */
 export class Handovers {
-  constructor(private readonly needs: { db: Sequelize; tables: HandoverTables; clock: Clock }) {}
+  constructor(private readonly needs: { db: Sequelize; tables: AllTables; clock: Clock }) {}
 
   async note(
     conversationId: number,

@@ -1,13 +1,14 @@
 import { Op, type Transaction } from 'sequelize'
 import type { EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow, ConversationTables } from '../conversations/tables.ts'
+import type { ConversationRow } from '../conversations/tables.ts'
 import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Handover } from './handover.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: ConversationTables
+  tables: AllTables
   threads: Threads
   engine: EngineHost
   handover: Pick<Handover, 'keepForLater'>

@@ -2,13 +2,12 @@ import type { Transaction } from 'sequelize'
 import type { EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { ConversationRow } from '../conversations/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { HandoverTables, QueueRow } from './tables.ts'
+import type { QueueRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** Where a conversation belongs: the door that it came by, and its queue, or the team's first one when it never was in any. */
 export class Places {
-  constructor(
-    private readonly needs: { tables: Pick<HandoverTables, 'queues'>; engine: EngineHost },
-  ) {}
+  constructor(private readonly needs: { tables: AllTables; engine: EngineHost }) {}
 
   /** @throws QUEUE_NOT_FOUND when the team has no queue, DOOR_NOT_FOUND when nothing is live */
   async of(

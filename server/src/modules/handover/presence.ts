@@ -1,11 +1,11 @@
 import type { AgentSkills, Presence as Where, SignedIn } from '@janua/contracts'
 import { Op } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Returns } from './returns.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** Somebody whose browser was not seen for so long is away by themselves. */
 const GONE_SECONDS = 75
@@ -16,7 +16,7 @@ const GIVES_BACK_SECONDS = 180
 export class Presence {
   constructor(
     private readonly needs: {
-      tables: AccountTables
+      tables: AllTables
       returns: Returns
       audit: Audit
       events: Events

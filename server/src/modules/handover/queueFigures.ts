@@ -11,12 +11,12 @@ import {
 import { DateTime } from 'luxon'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
-import type { HandoverTables } from './tables.ts'
 import { settingsOf } from './queueSettings.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: HandoverTables
+  tables: AllTables
   reporting: { read(): Promise<{ zone: string }> }
   users: { nameOf(id: number | null): Promise<string> }
   outbox: { standing(): Promise<QueueFigures['mail']> }

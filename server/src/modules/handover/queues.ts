@@ -3,19 +3,17 @@ import type { Routing } from '@janua/core'
 import { DateTime } from 'luxon'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationTables } from '../conversations/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { HandoverTables } from './tables.ts'
 import { settingsOf } from './queueSettings.ts'
 import type { Waiting } from './waiting.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: HandoverTables & Pick<ConversationTables, 'conversations'> & Pick<AccountTables, 'users'>
+  tables: AllTables
   engine: EngineHost
   waiting: Waiting
   audit: Audit

@@ -1,16 +1,15 @@
 import { Op, type Transaction } from 'sequelize'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow, ConversationTables } from '../conversations/tables.ts'
+import type { ConversationRow } from '../conversations/tables.ts'
 import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Cases } from './cases.ts'
-import type { HandoverTables } from './tables.ts'
 import type { Places } from './places.ts'
 import { dueAt } from './queueSettings.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: ConversationTables & HandoverTables & Pick<AccountTables, 'users'>
+  tables: AllTables
   threads: Threads
   cases: Cases
   places: Places

@@ -18,16 +18,16 @@ import {
 import type { Actor } from '../accounts/audit.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { ContentTables } from '../library/tables.ts'
 import type { Draft } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
 import { summarise } from '../releases/summaries.ts'
 import type { Handovers } from './handovers.ts'
-import type { HandoverTables, QueueModelRow } from './tables.ts'
+import type { QueueModelRow } from './tables.ts'
 import { exampleOf, learnQueues } from './queueLearning.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: HandoverTables & ContentTables
+  tables: AllTables
   handovers: Handovers
   engine: EngineHost
   draft: Draft

@@ -1,15 +1,15 @@
 import type { SignedIn } from '@janua/contracts'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { Accounts } from '../accounts/service.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow, ConversationTables } from '../conversations/tables.ts'
+import type { ConversationRow } from '../conversations/tables.ts'
 import { Problem } from '../../platform/http/problems.ts'
 import type { DeskWork } from './work.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ConversationTables & Pick<AccountTables, 'settings'>
+  tables: AllTables
   accounts: Pick<Accounts, 'find'>
   work: Pick<DeskWork, 'take' | 'reply' | 'close'>
   clock: Clock

@@ -5,13 +5,13 @@ import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Articles } from '../library/articles.ts'
-import type { ContentTables } from '../library/tables.ts'
 import type { Desk } from './desk.ts'
-import type { HandoverTables, TeachingRow } from './tables.ts'
+import type { TeachingRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: HandoverTables & Pick<ContentTables, 'items'>
+  tables: AllTables
   desk: Desk
   articles: Articles
   users: { nameOf(id: number | null): Promise<string> }

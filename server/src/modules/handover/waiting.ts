@@ -1,8 +1,8 @@
 import { expectedWait, groupedBy, seeded, slotsInUse } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
-import type { HandoverTables } from './tables.ts'
 import { settingsOf } from './queueSettings.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Took {
   queue: number
@@ -26,9 +26,7 @@ const KNOWN = 200
 
 /** How long somebody waits in a queue at the most, four times out of five: from its own conversations and the people at their desks. */
 export class Waiting {
-  constructor(
-    private readonly needs: { db: Sequelize; tables: Pick<HandoverTables, 'queues'>; clock: Clock },
-  ) {}
+  constructor(private readonly needs: { db: Sequelize; tables: AllTables; clock: Clock }) {}
 
   /** For a conversation that waits. */
   async of({

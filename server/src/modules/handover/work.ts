@@ -1,9 +1,8 @@
 import type { CaseInput, CloseInput, SignedIn } from '@janua/contracts'
 import type { Transaction } from 'sequelize'
 import type { Audit } from '../accounts/audit.ts'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow, ConversationTables } from '../conversations/tables.ts'
+import type { ConversationRow } from '../conversations/tables.ts'
 import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
@@ -11,12 +10,12 @@ import { problem } from '../../platform/http/problems.ts'
 import type { Cases } from './cases.ts'
 import type { Desk } from './desk.ts'
 import type { Handovers } from './handovers.ts'
-import type { HandoverTables } from './tables.ts'
 import type { Places } from './places.ts'
 import { dueAt } from './queueSettings.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: ConversationTables & HandoverTables & Pick<AccountTables, 'users'>
+  tables: AllTables
   threads: Threads
   desk: Desk
   handovers: Handovers

@@ -6,12 +6,12 @@ import yazl from 'yazl'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Files } from './files.ts'
-import type { ContentTables } from './tables.ts'
 import { filePath, type PackedItem } from './readers/packageManifest.ts'
 import { packLibrary } from './readers/packLibrary.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: ContentTables
+  tables: AllTables
   files: Files
   audit: Audit
   clock: Clock

@@ -14,7 +14,7 @@ import { hashOfFile } from '../../platform/files/store.ts'
 import type { Files } from './files.ts'
 import { asShown, nameOf, previewOf, sheetKey, tallyOf } from './importShapes.ts'
 import { type Incoming, type Intake, storable } from './intake.ts'
-import type { ContentTables, ImportRow } from './tables.ts'
+import type { ImportRow } from './tables.ts'
 import type { Said } from './readers/protocol.ts'
 import type { Picture, ReadSheet } from './readers/readFile.ts'
 import { readInThread, type Reading } from './readers/reading.ts'
@@ -22,10 +22,11 @@ import { takeRows } from './readers/rows.ts'
 import { Unreadable } from './readers/text.ts'
 import { clearAbandoned, throwAway, type Upload } from './upload.ts'
 import { sourceNameOf, sourceNameOfRow } from './sourceNames.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ContentTables
+  tables: AllTables
   intake: Intake
   files: Files
   users: { nameOf(id: number | null): Promise<string> }

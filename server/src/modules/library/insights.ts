@@ -28,12 +28,11 @@ import type { Draft } from '../releases/draft.ts'
 import { summarise } from '../releases/summaries.ts'
 import { contentItem } from './contentItem.ts'
 import { linksIn } from './health/links.ts'
-import type { HealthTables } from './health/tables.ts'
-import type { ContentTables } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ContentTables & HealthTables
+  tables: AllTables
   draft: Draft
   engine: EngineHost
   users: { nameOf(id: number | null): Promise<string> }

@@ -15,10 +15,11 @@ import { columnsOf, hashOf } from '../releases/draft.ts'
 import { summarise } from '../releases/summaries.ts'
 import { tidy } from './articles.ts'
 import { tidyDocument } from './documents.ts'
-import type { ContentTables, ItemRow } from './tables.ts'
 import type { ReadFile } from './readers/readFile.ts'
 import { Unreadable } from './readers/text.ts'
 import { tidyVocabulary } from './vocabulary.ts'
+import type { ItemRow } from '../releases/tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 type Kind = ReadFile['kind']
 
@@ -51,7 +52,7 @@ const MOST_TEXT = 5_000_000
 
 /** Puts many items into the draft at once, within one transaction: all of them or none. */
 export class Intake {
-  constructor(private readonly needs: { db: Sequelize; tables: ContentTables; clock: Clock }) {}
+  constructor(private readonly needs: { db: Sequelize; tables: AllTables; clock: Clock }) {}
 
   /** @returns what became of each, in their order */
   async take(

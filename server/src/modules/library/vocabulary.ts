@@ -5,12 +5,12 @@ import { problem } from '../../platform/http/problems.ts'
 import type { Draft, DraftItem } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
 import { summarise } from '../releases/summaries.ts'
-import type { ContentTables } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 type ContentOf = { glossary: GlossaryContent; courtesy: CourtesyContent }
 
 interface Needs {
-  tables: ContentTables
+  tables: AllTables
   draft: Draft
   live: LivePointer
   users: { nameOf(id: number | null): Promise<string> }

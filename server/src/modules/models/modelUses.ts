@@ -12,7 +12,6 @@ import {
 import { median } from '@janua/core'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { Names } from '../accounts/names.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
@@ -21,14 +20,14 @@ import { type Completion, type LanguageModel, ModelFault } from './languageModel
 import { Masking } from './masking.ts'
 import { leaks, messagesFor, promptOf, SCHEMAS } from './prompts.ts'
 import type { Sealing } from './sealing.ts'
-import type { ModelTables } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** A connection that whoever runs the server has set up. */
 export type GivenConnection = Pick<ModelConnection, 'url' | 'model'> & { key?: string | undefined }
 
 interface Needs {
   db: Sequelize
-  tables: ModelTables & Pick<AccountTables, 'settings'>
+  tables: AllTables
   users: Names
   audit: Audit
   sealing: Sealing

@@ -1,19 +1,18 @@
 import type { TrialAnswer, TrialResult, TrialView } from '@janua/contracts'
 import { guessLanguage, median, type Opinion, opinionTrial, type TriedAnswer } from '@janua/core'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { normOf } from '../conversations/respond.ts'
-import type { CoverageTables } from '../coverage/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { ReleaseTables, ReplayRow } from '../releases/tables.ts'
 import { Standing, VERDICT_WORTH } from '../questions/standing.ts'
 import type { ModelUses } from './modelUses.ts'
 import { REACH, type SecondOpinion } from './secondOpinion.ts'
+import type { ReplayRow } from '../verification/tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: ReleaseTables & CoverageTables & Pick<AccountTables, 'settings'>
+  tables: AllTables
   engine: EngineHost
   uses: ModelUses
   secondOpinion: SecondOpinion

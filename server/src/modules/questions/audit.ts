@@ -2,8 +2,8 @@ import type { AnswerData, AuditSample, ToJudge } from '@janua/contracts'
 import { placeOf } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationTables } from '../conversations/tables.ts'
 import { saidFrom } from './judgements.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** How many answers of each week are put before the lead. */
 const SAMPLE = 30
@@ -16,9 +16,7 @@ interface Answer {
 
 /** Each week's random sample of answers: random, unlike all other judging, and so the one that may correct published figures. */
 export class AuditSampling {
-  constructor(
-    private readonly needs: { db: Sequelize; tables: ConversationTables; clock: Clock },
-  ) {}
+  constructor(private readonly needs: { db: Sequelize; tables: AllTables; clock: Clock }) {}
 
   /** The sample of the last full week, from Monday; of the same week always the same answers. */
   async sample(): Promise<AuditSample> {

@@ -12,12 +12,12 @@ import { type MessagePort, parentPort, workerData } from 'node:worker_threads'
 import type { CourtesyContent } from '@janua/contracts'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
 import { openShared } from '../answering/meaningModels.ts'
-import { conversationTables, type QuestionRow } from '../conversations/tables.ts'
+import { allTables } from '../../allTables.ts'
 import { respond, type Response } from '../conversations/respond.ts'
 import { connect, type DatabaseAddress } from '../../platform/database/connect.ts'
-import { coverageTables, type LogImportRow } from '../coverage/tables.ts'
 import { Unreadable } from '../library/readers/text.ts'
 import { readLogFile } from './readLog.ts'
+import type { QuestionRow, LogImportRow } from './tables.ts'
 
 export interface LogOrder {
   address: DatabaseAddress
@@ -50,7 +50,7 @@ const {
   release: given,
 } = (workerData as { order: LogOrder }).order
 const db = connect(address)
-const tables = { ...conversationTables(db), ...coverageTables(db) }
+const tables = allTables(db)
 try {
   await bringIn()
 } catch (cause) {

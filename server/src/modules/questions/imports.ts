@@ -6,20 +6,20 @@ import { Op, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationTables } from '../conversations/tables.ts'
 import { addressOf } from '../../platform/database/connect.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { startThread } from '../../platform/jobs/startThread.ts'
 import { throwAway, type Upload } from '../library/upload.ts'
 import type { Rollup } from '../coverage/figures/rollup.ts'
-import type { CoverageTables, LogImportRow } from '../coverage/tables.ts'
 import type { Reporting } from '../coverage/reporting.ts'
 import type { LogOrder, LogReport } from './importThread.ts'
+import type { LogImportRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ConversationTables & CoverageTables
+  tables: AllTables
   engine: EngineHost
   rollup: Rollup
   reporting: Reporting

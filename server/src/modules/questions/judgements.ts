@@ -9,16 +9,15 @@ import type {
 import { type Block, blocksText, fingerprint, maskPrivate, type Source } from '@janua/core'
 import type { Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationTables } from '../conversations/tables.ts'
 import { leftUnsettled, normOf } from '../conversations/respond.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Desk } from '../handover/desk.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Articles } from '../library/articles.ts'
-import type { CoverageTables } from '../coverage/tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: ConversationTables & CoverageTables
+  tables: AllTables
   threads: Threads
   desk: Desk
   articles: Articles

@@ -14,20 +14,20 @@ import { blocksText, fingerprint, maskPrivate, type Outcome, type Trace } from '
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { mayDo } from '../accounts/actions.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationTables, QuestionRow } from '../conversations/tables.ts'
 import { leftUnsettled, normOf } from '../conversations/respond.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { STANDING_VERDICT } from './standing.ts'
 import type { Rollup } from '../coverage/figures/rollup.ts'
-import type { CoverageTables } from '../coverage/tables.ts'
 import type { Reporting } from '../coverage/reporting.ts'
 import { filterSql } from './filter.ts'
+import type { QuestionRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ConversationTables & CoverageTables
+  tables: AllTables
   threads: Threads
   rollup: Rollup
   reporting: Reporting

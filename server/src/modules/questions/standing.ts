@@ -1,7 +1,8 @@
 import type { Verdict } from '@janua/contracts'
 import { groupedBy, type JudgedAs, type ReplaySide } from '@janua/core'
 import { Op } from 'sequelize'
-import type { CoverageTables, JudgementRow } from '../coverage/tables.ts'
+import type { JudgementRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** What a verdict adds to coverage; null for what is no question and leaves the count. */
 export const VERDICT_WORTH: Record<Verdict, number | null> = {
@@ -22,10 +23,7 @@ export class Standing {
   private constructor(private readonly byQuestion: ReadonlyMap<string, JudgementRow[]>) {}
 
   /** @param norms of the questions that matter; all when not given */
-  static async of(
-    tables: Pick<CoverageTables, 'judgements'>,
-    norms?: readonly string[],
-  ): Promise<Standing> {
+  static async of(tables: AllTables, norms?: readonly string[]): Promise<Standing> {
     const where = {
       verdict: { [Op.ne]: 'not a question' as const },
       ...(norms ? { norm: [...new Set(norms)] } : { norm: { [Op.ne]: '' } }),

@@ -8,8 +8,9 @@ import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem, problemWith } from '../../platform/http/problems.ts'
-import type { ContentTables, ItemRow, RevisionRow } from '../library/tables.ts'
 import type { LivePointer } from './livePointer.ts'
+import type { ItemRow, RevisionRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** What lists show and search of an item, taken from its content. */
 export interface Summary {
@@ -37,7 +38,7 @@ export interface DraftItem<C> {
 
 interface Needs {
   db: Sequelize
-  tables: ContentTables
+  tables: AllTables
   live: LivePointer
   users: { nameOf(id: number | null): Promise<string> }
   audit: Audit

@@ -1,8 +1,8 @@
 import type { ChangeState, OpenRelease } from '@janua/contracts'
 import { type Pinned, placeOf } from '@janua/core'
 import type { Transaction } from 'sequelize'
-import type { AccountTables } from '../accounts/tables.ts'
-import type { ContentTables, ItemRow } from '../library/tables.ts'
+import type { ItemRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 const NAME = 'live_release'
 const OPEN = 'open_release'
@@ -18,7 +18,7 @@ export interface Asker {
 
 /** The one pointer that says which release visitors get. It is read anew for every question, so that all processes agree. */
 export class LivePointer {
-  constructor(private readonly tables: ContentTables & Pick<AccountTables, 'settings'>) {}
+  constructor(private readonly tables: AllTables) {}
 
   async read(transaction?: Transaction, lock = false): Promise<number | null> {
     const row = await this.tables.settings.findByPk(NAME, { transaction, lock })

@@ -1,7 +1,6 @@
 import type { MendView } from '@janua/contracts'
 import { choiceInput, idPath, openInput, publishInput, readyInput } from '@janua/contracts/schemas'
 import { type Route, route } from '../../platform/http/routing.ts'
-import type { ContentTables } from '../library/tables.ts'
 import { changeText } from './differences.ts'
 import type { Draft } from './draft.ts'
 import type { LivePointer } from './livePointer.ts'
@@ -9,6 +8,7 @@ import type { Proofs } from '../verification/proofs.ts'
 import type { Schedule } from './schedule.ts'
 import type { Releases } from './service.ts'
 import { summarise } from './summaries.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   releases: Releases
@@ -16,7 +16,7 @@ interface Needs {
   proofs: Proofs
   draft: Draft
   live: LivePointer
-  tables: ContentTables
+  tables: AllTables
   proveMends: () => Promise<MendView[]>
 }
 

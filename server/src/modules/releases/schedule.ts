@@ -5,12 +5,12 @@ import type { Clock } from '../../platform/clock.ts'
 import { Problem, problem } from '../../platform/http/problems.ts'
 import { type Choices, readyAmong } from './choice.ts'
 import type { Draft } from './draft.ts'
-import type { ReleaseTables } from './tables.ts'
 import { mustBeReasoned, type Proofs } from '../verification/proofs.ts'
 import type { Releases } from './service.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: ReleaseTables
+  tables: AllTables
   draft: Draft
   choices: Choices
   proofs: Proofs

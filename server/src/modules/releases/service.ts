@@ -13,16 +13,16 @@ import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
 import { Problem, problem } from '../../platform/http/problems.ts'
-import type { ContentTables } from '../library/tables.ts'
 import { type Choice, choiceOf, merged, readyAmong } from './choice.ts'
 import type { Draft } from './draft.ts'
 import { coverageByRelease, outcomesBeside } from './figures.ts'
 import type { LivePointer } from './livePointer.ts'
 import { mustBeReasoned } from '../verification/proofs.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ContentTables
+  tables: AllTables
   draft: Draft
   live: LivePointer
   users: { nameOf(id: number | null): Promise<string> }

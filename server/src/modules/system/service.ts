@@ -1,13 +1,13 @@
 import type { SystemState } from '@janua/contracts'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { Outbox } from '../channels/outbox.ts'
 import type { FileStore } from '../../platform/files/store.ts'
 import type { JobRunner } from '../../platform/jobs/runner.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: Pick<AccountTables, 'settings'>
+  tables: AllTables
   jobs: JobRunner
   store: FileStore
   outbox: Outbox

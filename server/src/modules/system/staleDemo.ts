@@ -1,15 +1,15 @@
 import { addDays } from '@janua/core'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
-import type { AccountTables } from '../accounts/tables.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Rollup } from '../coverage/figures/rollup.ts'
 import { LOADED, type Loaded } from '../../platform/database/loaded.ts'
 import { problem } from '../../platform/http/problems.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: Pick<AccountTables, 'settings'>
+  tables: AllTables
   rollup: Rollup
   audit: Audit
   clock: Clock

@@ -1,12 +1,8 @@
-import type { ConversationTables } from '../conversations/tables.ts'
-import type { ContentTables } from '../library/tables.ts'
 import type { FileStore } from '../../platform/files/store.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** Removes stored files that neither the library nor any conversation refers to. @returns how many */
-export function sweepFiles(
-  tables: Pick<ContentTables, 'files'> & Pick<ConversationTables, 'attachments'>,
-  store: FileStore,
-): Promise<number> {
+export function sweepFiles(tables: AllTables, store: FileStore): Promise<number> {
   const isUsed = async (hashes: readonly string[]) => {
     const where = { hash: [...hashes] }
     const [files, attachments] = await Promise.all([

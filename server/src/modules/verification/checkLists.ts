@@ -9,14 +9,13 @@ import {
 import { stringify } from 'csv-stringify/sync'
 import type { Actor } from '../accounts/audit.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
-import type { HandoverTables } from '../handover/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { ContentTables } from '../library/tables.ts'
 import { readCsv } from '../library/readers/csv.ts'
 import type { Checks } from './checks.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: Pick<ContentTables, 'items'> & HandoverTables
+  tables: AllTables
   checks: Checks
   engine: EngineHost
 }

@@ -3,8 +3,8 @@ import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease } from '../answering/engineHost.ts'
 import { Turns } from '../../platform/jobs/turns.ts'
 import type { Choice, Choices } from '../releases/choice.ts'
-import type { CheckFailure, CheckRow } from '../releases/tables.ts'
 import { play, routed } from './playing.ts'
+import type { CheckFailure, CheckRow } from './tables.ts'
 
 /** Finds of a list of checks those that fail. */
 export async function failing(

@@ -5,16 +5,15 @@ import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Events } from '../../platform/events.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { HandoverTables } from '../handover/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { ContentTables } from '../library/tables.ts'
 import { failing, runChecks } from './checkRunner.ts'
 import type { Choice, Choices } from '../releases/choice.ts'
-import type { CheckRow, CheckRunRow, ReleaseTables } from '../releases/tables.ts'
+import type { CheckRow, CheckRunRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ReleaseTables & Pick<ContentTables, 'items'> & HandoverTables
+  tables: AllTables
   choices: Choices
   engine: EngineHost
   users: { nameOf(id: number | null): Promise<string> }

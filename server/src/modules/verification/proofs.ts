@@ -3,14 +3,14 @@ import type { CompiledRelease } from '../answering/engineHost.ts'
 import { problemWith } from '../../platform/http/problems.ts'
 import type { Checks } from './checks.ts'
 import type { Choice, Choices } from '../releases/choice.ts'
-import type { ReleaseTables } from '../releases/tables.ts'
 import type { Replays } from './replays.ts'
+import type { AllTables } from '../../allTables.ts'
 
 /** What is proved of a choice of changes: its checks, and the newest replay of exactly these revisions. */
 export class Proofs {
   constructor(
     private readonly needs: {
-      tables: ReleaseTables
+      tables: AllTables
       choices: Choices
       checks: Checks
       replays: Replays

@@ -9,14 +9,13 @@ import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { answerText, normOf } from '../conversations/respond.ts'
-import type { CoverageTables } from '../coverage/tables.ts'
-import type { HandoverTables } from '../handover/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { play, routed } from './playing.ts'
 import { Standing } from '../questions/standing.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
-  tables: CoverageTables & HandoverTables
+  tables: AllTables
   engine: EngineHost
   clock: Clock
 }

@@ -11,9 +11,9 @@ import {
   type ReplaySide,
   seeded,
 } from '@janua/core'
-import type { ReplayResultRow, ReplaySides } from '../releases/tables.ts'
 import { type ReplayCase, timesOf } from './replayLog.ts'
 import type { Standing } from '../questions/standing.ts'
+import type { ReplayResultRow, ReplaySides } from './tables.ts'
 
 /** The same replay gives the same interval. */
 const SEED = 20_261

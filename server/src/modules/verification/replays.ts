@@ -11,26 +11,21 @@ import { Op, type Sequelize, type WhereOptions } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationTables } from '../conversations/tables.ts'
-import type { CoverageTables } from '../coverage/tables.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { ContentTables } from '../library/tables.ts'
 import type { Choices } from '../releases/choice.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
-import type { ReleaseTables, ReplayResultRow, ReplayRow, ReplaySides } from '../releases/tables.ts'
 import { casesOf, type ReplayCase, timesOf } from './replayLog.ts'
 import { doorsOf, ReplayPool } from './replayPool.ts'
 import { type Replayed, resultOf, summaryOf } from './replaySummary.ts'
 import { Standing } from '../questions/standing.ts'
+import type { ReplayResultRow, ReplayRow, ReplaySides } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ReleaseTables &
-    ConversationTables &
-    CoverageTables &
-    Pick<ContentTables, 'engineModels' | 'releases'>
+  tables: AllTables
   choices: Choices
   live: LivePointer
   engine: EngineHost

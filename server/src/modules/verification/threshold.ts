@@ -6,17 +6,17 @@ import { understood } from '../answering/attachedEncoder.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import { settingsAt } from '../conversations/respond.ts'
 import { saidFrom } from '../questions/judgements.ts'
-import type { CoverageTables } from '../coverage/tables.ts'
 import type { Doors } from '../doors/service.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { Turns } from '../../platform/jobs/turns.ts'
 import type { Choices } from '../releases/choice.ts'
-import type { ReleaseTables, ReplayResultRow, ReplayRow } from '../releases/tables.ts'
 import { keyOf, Standing, VERDICT_WORTH } from '../questions/standing.ts'
+import type { ReplayResultRow, ReplayRow } from './tables.ts'
+import type { AllTables } from '../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: ReleaseTables & CoverageTables
+  tables: AllTables
   engine: EngineHost
   choices: Choices
   doors: Doors

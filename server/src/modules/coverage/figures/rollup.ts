@@ -1,16 +1,16 @@
 import { mondayOf, wallClock } from '@janua/core'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import type { AccountTables } from '../../accounts/tables.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import { addressOf } from '../../../platform/database/connect.ts'
 import type { Events } from '../../../platform/events.ts'
 import { inThread } from '../../../platform/jobs/startThread.ts'
 import type { Reporting } from '../reporting.ts'
 import type { RollOrder } from './rollThread.ts'
+import type { AllTables } from '../../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: Pick<AccountTables, 'settings'>
+  tables: AllTables
   reporting: Reporting
   events: Events
   clock: Clock

@@ -4,13 +4,13 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import type { EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import { judgedWorth } from '../../questions/expectedRight.ts'
-import type { CoverageTables } from '../tables.ts'
 import type { GapMends } from './mends.ts'
 import type { Gaps } from './service.ts'
+import type { AllTables } from '../../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: CoverageTables
+  tables: AllTables
   gaps: Gaps
   gapMends: GapMends
   engine: EngineHost

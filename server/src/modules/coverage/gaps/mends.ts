@@ -9,16 +9,16 @@ import type { Doors } from '../../doors/service.ts'
 import type { Events } from '../../../platform/events.ts'
 import { problem } from '../../../platform/http/problems.ts'
 import type { Articles } from '../../library/articles.ts'
-import type { ContentTables } from '../../library/tables.ts'
 import { expectedRight, judgedWorth } from '../../questions/expectedRight.ts'
-import type { CoverageTables, GapMendRow } from '../tables.ts'
+import type { GapMendRow } from '../tables.ts'
 import type { Topics } from '../topics/service.ts'
 import { type LastAsked, lastAsked } from './asked.ts'
 import type { Effects } from './effect.ts'
+import type { AllTables } from '../../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: CoverageTables & Pick<ContentTables, 'items'>
+  tables: AllTables
   topics: Topics
   articles: Articles
   doors: Doors

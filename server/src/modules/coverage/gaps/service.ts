@@ -10,11 +10,8 @@ import {
   wallClock,
 } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import type { AccountTables } from '../../accounts/tables.ts'
 import type { EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../../platform/clock.ts'
-import type { ContentTables } from '../../library/tables.ts'
-import type { CoverageTables } from '../tables.ts'
 import type { Reporting } from '../reporting.ts'
 import type { Topics } from '../topics/service.ts'
 import { askedNear, type LastAsked, lastAsked } from './asked.ts'
@@ -22,10 +19,11 @@ import { type Effects, ELSEWHERE } from './effect.ts'
 import { gapRows, gapWeeks, type GapWeeks, trendsOf, uncoveredAWeek } from './rows.ts'
 import type { GapMends } from './mends.ts'
 import { afterUnanswered, agentReplies } from './visitors.ts'
+import type { AllTables } from '../../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: CoverageTables & Pick<AccountTables, 'users'> & Pick<ContentTables, 'items'>
+  tables: AllTables
   topics: Topics
   gapMends: GapMends
   effects: Effects

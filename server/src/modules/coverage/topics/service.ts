@@ -2,7 +2,6 @@ import type { TopicInput, TopicList, TopicsState } from '@janua/contracts'
 import { mondayOf, wallClock } from '@janua/core'
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Actor, Audit } from '../../accounts/audit.ts'
-import type { AccountTables } from '../../accounts/tables.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import { addressOf } from '../../../platform/database/connect.ts'
 import type { Row } from '../../../platform/database/tables.ts'
@@ -10,15 +9,16 @@ import type { Events } from '../../../platform/events.ts'
 import { problem } from '../../../platform/http/problems.ts'
 import { inThread } from '../../../platform/jobs/startThread.ts'
 import type { Rollup } from '../figures/rollup.ts'
-import type { CoverageTables, TopicRow, TopicWordingRow } from '../tables.ts'
+import type { TopicRow, TopicWordingRow } from '../tables.ts'
 import type { Reporting } from '../reporting.ts'
 import type { Passed } from './pass.ts'
 import { hashOf } from './wordings.ts'
 import type { TopicsOrder } from './topicsThread.ts'
+import type { AllTables } from '../../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: CoverageTables & Pick<AccountTables, 'settings'>
+  tables: AllTables
   rollup: Rollup
   reporting: Reporting
   audit: Audit

@@ -5,14 +5,13 @@ import type { Actor } from '../../accounts/audit.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import type { Draft } from '../../releases/draft.ts'
 import { summarise } from '../../releases/summaries.ts'
-import type { ContentTables } from '../tables.ts'
 import { Unreadable } from '../readers/text.ts'
 import { fetchPage, type Outside } from '../sites/fetching.ts'
 import type { AllowedHosts } from '../sites/hosts.ts'
-import type { HealthTables } from './tables.ts'
+import type { AllTables } from '../../../allTables.ts'
 
 interface Needs {
-  tables: HealthTables & ContentTables
+  tables: AllTables
   draft: Draft
   hosts: AllowedHosts
   clock: Clock

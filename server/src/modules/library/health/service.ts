@@ -22,16 +22,14 @@ import type { Clock } from '../../../platform/clock.ts'
 import { startThread } from '../../../platform/jobs/startThread.ts'
 import type { Draft } from '../../releases/draft.ts'
 import { summarise } from '../../releases/summaries.ts'
-import type { ContentTables } from '../tables.ts'
 import { LEFT_ALONE } from '../sites/leftAlone.ts'
-import type { SiteTables } from '../sites/tables.ts'
 import type { Links } from './links.ts'
-import type { HealthTables } from './tables.ts'
 import type { HealthComputed, HealthOrder } from './thread.ts'
+import type { AllTables } from '../../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: HealthTables & ContentTables & SiteTables
+  tables: AllTables
   draft: Draft
   engine: EngineHost
   links: Links

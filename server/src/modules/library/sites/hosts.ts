@@ -1,11 +1,11 @@
 import type { Actor, Audit } from '../../accounts/audit.ts'
-import type { AccountTables } from '../../accounts/tables.ts'
+import type { AllTables } from '../../../allTables.ts'
 
 const NAME = 'allowed_hosts'
 
 /** The hosts that Janua may read from: the lead's list. Nothing else is ever asked for a page. */
 export class AllowedHosts {
-  constructor(private readonly needs: { tables: Pick<AccountTables, 'settings'>; audit: Audit }) {}
+  constructor(private readonly needs: { tables: AllTables; audit: Audit }) {}
 
   async read(): Promise<string[]> {
     return ((await this.needs.tables.settings.findByPk(NAME))?.value as string[] | undefined) ?? []

@@ -16,16 +16,16 @@ import { problem } from '../../../platform/http/problems.ts'
 import type { Draft } from '../../releases/draft.ts'
 import type { Intake } from '../intake.ts'
 import { storable } from '../intake.ts'
-import type { ContentTables } from '../tables.ts'
 import { Unreadable } from '../readers/text.ts'
 import { crawl, lookAt } from './crawl.ts'
 import type { Outside } from './fetching.ts'
 import type { AllowedHosts } from './hosts.ts'
-import type { SiteReadingRow, SiteRow, SiteTables } from './tables.ts'
+import type { SiteReadingRow, SiteRow } from './tables.ts'
+import type { AllTables } from '../../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: SiteTables & ContentTables
+  tables: AllTables
   intake: Intake
   draft: Draft
   hosts: AllowedHosts

@@ -3,14 +3,12 @@ import { LANGUAGES } from '@janua/core'
 import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import type { AccountTables } from '../../accounts/tables.ts'
 import type { Actor, Audit } from '../../accounts/audit.ts'
 import type { AttachedEncoders, LearntEncoder } from '../../answering/attachedEncoder.ts'
 import type { EngineHost } from '../../answering/engineHost.ts'
 import { MODELS } from '../../answering/meaningModels.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import { problem } from '../../../platform/http/problems.ts'
-import type { ContentTables } from '../../library/tables.ts'
 import type { Draft } from '../../releases/draft.ts'
 import type { LivePointer } from '../../releases/livePointer.ts'
 import { summarise } from '../../releases/summaries.ts'
@@ -19,9 +17,10 @@ import type { ModelTables } from '../tables.ts'
 import { Filling } from './filling.ts'
 import { learnRankings } from './learnRankings.ts'
 import { type EncoderSource, faultOf, openEncoder, type OpenEncoder, placeOf } from './source.ts'
+import type { AllTables } from '../../../allTables.ts'
 
 interface Needs {
-  tables: ContentTables & Pick<ModelTables, 'encoders'> & Pick<AccountTables, 'settings'>
+  tables: AllTables
   attached: AttachedEncoders
   /** Finds an encoder that was learnt once. */
   learnt(id: string): Promise<LearntEncoder | null>

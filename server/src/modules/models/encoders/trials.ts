@@ -9,12 +9,10 @@ import {
   type TriedQuestion,
 } from '@janua/core'
 import type { Sequelize } from 'sequelize'
-import type { AccountTables } from '../../accounts/tables.ts'
 import type { Actor, Audit } from '../../accounts/audit.ts'
 import { understood } from '../../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../../platform/clock.ts'
-import type { CoverageTables } from '../../coverage/tables.ts'
 import { problem } from '../../../platform/http/problems.ts'
 import type { Checks } from '../../verification/checks.ts'
 import type { Draft } from '../../releases/draft.ts'
@@ -23,10 +21,11 @@ import { doorsOf, ReplayPool } from '../../verification/replayPool.ts'
 import { Standing, VERDICT_WORTH } from '../../questions/standing.ts'
 import type { Encoders } from './service.ts'
 import { faultOf } from './source.ts'
+import type { AllTables } from '../../../allTables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: CoverageTables & Pick<AccountTables, 'settings'>
+  tables: AllTables
   engine: EngineHost
   draft: Draft
   checks: Checks
