@@ -42,6 +42,20 @@ module.exports = {
       to: { path: '^(demo|cli|scripts|bench|ask|train|fuzz|e2e|standins|web|visitor)/' },
     },
     {
+      name: 'modules-by-their-front-door',
+      comment: 'A module offers by its index.ts what others may use; the rest, its tables first of all, is its own.',
+      severity: 'error',
+      from: { path: '^server/src/modules/([^/]+)/', pathNot: TEST },
+      to: { path: '^server/src/modules/', pathNot: '^server/src/modules/($1/|[^/]+/index\\.ts$)' },
+    },
+    {
+      name: 'platform-below-modules',
+      comment: 'What every module stands on knows none of them.',
+      severity: 'error',
+      from: { path: '^server/src/platform/', pathNot: TEST },
+      to: { path: '^server/src/modules/' },
+    },
+    {
       name: 'pages-without-server',
       severity: 'error',
       from: { path: '^(web|visitor)/src', pathNot: TEST },

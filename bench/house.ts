@@ -6,17 +6,18 @@ import { startDatabase } from '../scripts/lib/database.mjs'
 import { JANUA } from '../server/src/modules/accounts/audit.ts'
 import { connect } from '../server/src/platform/database/connect.ts'
 import { migrate } from '../server/src/platform/database/migrate.ts'
-import { starterDoor } from '../server/src/modules/doors/starter.ts'
-import { createJanua, type Janua } from '../server/src/janua.ts'
+import { starterDoor } from '../server/src/modules/answering/doorDefaults.ts'
+import { createJanua } from '../server/src/app.ts'
+import { type OpenJanua, withTables } from '../demo/allTables.ts'
 import { summarise } from '../server/src/modules/releases/summaries.ts'
 
 /** Runs a measurement on a Janua with a database of its own, with one door and one queue. */
-export function inHouse<T>(work: (janua: Janua, door: number) => Promise<T>): Promise<T> {
+export function inHouse<T>(work: (janua: OpenJanua, door: number) => Promise<T>): Promise<T> {
   return onDatabase(async (db) => {
-    const janua = createJanua({ db, sessionSecret: 'bench' })
-    const queue = await janua.queues.save(JANUA, null, { name: 'Support', members: [] })
+    const janua = withTables(createJanua({ db, sessionSecret: 'bench' }))
+    const queue = await janua.handover.queues.save(JANUA, null, { name: 'Support', members: [] })
     const add = (kind: 'door' | 'routing', content: unknown) =>
-      janua.draft.add(JANUA, kind, {
+      janua.releases.draft.add(JANUA, kind, {
         content,
         summary: summarise(kind, content as never),
         ready: true,
@@ -44,10 +45,10 @@ export async function onDatabase<T>(work: (db: Sequelize) => Promise<T>): Promis
   }
 }
 
-export async function publishAll(janua: Janua): Promise<number> {
-  const changes = await janua.draft.changes()
+export async function publishAll(janua: OpenJanua): Promise<number> {
+  const changes = await janua.releases.draft.changes()
   return (
-    await janua.releases.publish(
+    await janua.releases.releases.publish(
       JANUA,
       changes.map(({ item }) => item),
       'bench',

@@ -1,3 +1,5 @@
+import { Settings } from '../server/src/platform/settings.ts'
+import { withTables } from '../demo/allTables.ts'
 import { expect } from 'chai'
 import { QueryTypes } from 'sequelize'
 import { accountTables } from '../server/src/modules/accounts/tables.ts'
@@ -5,7 +7,7 @@ import type { FigureRow } from '../server/src/modules/coverage/tables.ts'
 import { connect, type DatabaseAddress } from '../server/src/platform/database/connect.ts'
 import { migrate } from '../server/src/platform/database/migrate.ts'
 import { firstLoad, UnknownContent } from './firstLoad.ts'
-import { createJanua } from '../server/src/janua.ts'
+import { createJanua } from '../server/src/app.ts'
 
 describe('the first load', () => {
   const database = () =>
@@ -40,8 +42,8 @@ describe('the first load', () => {
   })
   it('is made anew when it was broken off', async function () {
     this.timeout(900_000)
-    const { settings, users } = accountTables(db)
-    await settings.create({ name: 'first_load_begun', value: '2026-11-23' })
+    const { users } = accountTables(db)
+    await new Settings(db).write('first_load_begun', '2026-11-23')
     await users.create(somebody)
     expect(await load('demo')).to.equal('demo')
     expect(said[0]).to.include('broken off')
@@ -50,7 +52,7 @@ describe('the first load', () => {
     )
   })
   it('puts at least 9,000 questions to the real engine, each with its release and trace', async () => {
-    const janua = createJanua({ db, sessionSecret: 'x' })
+    const janua = withTables(createJanua({ db, sessionSecret: 'x' }))
     const { questions } = janua.tables
     expect(await questions.count()).to.be.at.least(9_000)
     const releases = await questions.findAll({
@@ -82,10 +84,10 @@ describe('the first load', () => {
   it('leaves a demo that moves to the week it is looked at, weeks as they were and nothing in the future', async function () {
     this.timeout(900_000)
     const now = new Date('2026-12-16T12:00:00Z')
-    const janua = createJanua({ db, sessionSecret: 'x', clock: { now: () => now } })
+    const janua = withTables(createJanua({ db, sessionSecret: 'x', clock: { now: () => now } }))
     const { questions, conversations, items, messages, users } = janua.tables
     const lead = (await users.findOne({ where: { role: 'lead' } }))!
-    await janua.rollup.rebuild()
+    await janua.coverage.rollup.rebuild()
     const week = async (starts: string) =>
       pick(
         (await janua.tables.figures.findOne({
@@ -119,8 +121,8 @@ describe('the first load', () => {
       { createdAt: new Date('2026-12-15T09:00:00Z') },
       { where: { conversationId: yesterday!.id, seq: yesterday!.seq } },
     )
-    expect(await janua.staleDemo.weeks()).to.equal(3)
-    await janua.staleDemo.move(lead)
+    expect(await janua.system.staleDemo.weeks()).to.equal(3)
+    await janua.system.staleDemo.move(lead)
     expect(await state()).to.eql({ ...before, first: before.first + 21 * 86_400_000 })
     expect(await week('2026-12-07')).to.eql(told)
     expect(told.questions).to.be.greaterThan(400)
@@ -130,19 +132,19 @@ describe('the first load', () => {
       conversations.max('lastAt'),
     ]))
       expect(+(latest as unknown as Date)).to.be.at.most(+now)
-    expect(await janua.staleDemo.weeks()).to.equal(0)
-    expect(await janua.staleDemo.move(lead).catch((cause: Error) => cause.message)).to.include(
-      'nothing to move',
-    )
+    expect(await janua.system.staleDemo.weeks()).to.equal(0)
+    expect(
+      await janua.system.staleDemo.move(lead).catch((cause: Error) => cause.message),
+    ).to.include('nothing to move')
     await janua.close()
   })
   it('gives an empty Janua a door that is open at once', async () => {
     await db.getQueryInterface().dropAllTables()
     await migrate(db)
     await load('empty')
-    const janua = createJanua({ db, sessionSecret: 'x' })
+    const janua = withTables(createJanua({ db, sessionSecret: 'x' }))
     expect((await janua.doors.open('help')).title).to.equal('Ask us')
-    expect(await janua.accounts.setupLink()).to.match(/^[0-9a-f]{64}$/)
+    expect(await janua.accounts.accounts.setupLink()).to.match(/^[0-9a-f]{64}$/)
     await janua.close()
   })
 })

@@ -1,11 +1,11 @@
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { LOADED, type Loaded, type Wanted } from '../server/src/platform/database/loaded.ts'
-import { accountTables } from '../server/src/modules/accounts/tables.ts'
+import { Settings } from '../server/src/platform/settings.ts'
 import { migrate } from '../server/src/platform/database/migrate.ts'
 import { clockFrom, systemClock } from '../server/src/platform/clock.ts'
-import { createJanua } from '../server/src/janua.ts'
+import { createJanua } from '../server/src/app.ts'
 import { JANUA } from '../server/src/modules/accounts/audit.ts'
-import { starterDoor } from '../server/src/modules/doors/starter.ts'
+import { starterDoor } from '../server/src/modules/answering/doorDefaults.ts'
 import { summarise } from '../server/src/modules/releases/summaries.ts'
 import { STARTER_COURTESIES } from '@janua/core'
 
@@ -24,15 +24,15 @@ export async function firstLoad(
   { seed, today, files }: Wanted,
   progress: (text: string) => void,
 ): Promise<Wanted['seed']> {
-  const { settings } = accountTables(db)
-  const done = await settings.findByPk(LOADED)
-  if (done) return (done.value as Loaded).seed
-  if (await settings.findByPk(BEGUN)) {
+  const settings = new Settings(db)
+  const done = await settings.read<Loaded>(LOADED)
+  if (done) return done.seed
+  if (await settings.read(BEGUN)) {
     progress('A first load was broken off; starting it again')
     await db.getQueryInterface().dropAllTables()
     await migrate(db)
   } else if (await holdsContent(db)) throw new UnknownContent()
-  await settings.create({ name: BEGUN, value: new Date().toISOString() })
+  await settings.write(BEGUN, new Date().toISOString())
   if (seed === 'demo') {
     const { seedDemo } = await import('../demo/seed.ts')
     const opens = today ? clockFrom(today).now() : systemClock.now()
@@ -50,9 +50,9 @@ export async function markLoaded(db: Sequelize, { seed, today }: Wanted): Promis
     today,
     dated: today ?? lastWholeMorning(systemClock.now()),
   }
-  const { settings } = accountTables(db)
-  await settings.create({ name: LOADED, value })
-  await settings.destroy({ where: { name: BEGUN } })
+  const settings = new Settings(db)
+  await settings.write(LOADED, value)
+  await settings.remove(BEGUN)
 }
 
 /** A database holds content, but nothing says that its first load has ended. */
@@ -90,23 +90,27 @@ function lastWholeMorning(now: Date): string {
 /** One door, one queue and a last resort, published: so that the first article can be asked about at once. */
 async function startEmpty(db: Sequelize): Promise<void> {
   const janua = createJanua({ db, sessionSecret: 'unused' })
-  const queue = await janua.queues.save(JANUA, null, { name: 'Support', members: [] })
+  const queue = await janua.handover.queues.save(JANUA, null, { name: 'Support', members: [] })
   const door = starterDoor('Ask us', 'help')
   const routing = { rules: [], lastResort: queue }
-  await janua.draft.add(JANUA, 'door', {
+  await janua.releases.draft.add(JANUA, 'door', {
     content: door,
     summary: summarise('door', door),
     ready: true,
   })
-  await janua.draft.add(JANUA, 'routing', {
+  await janua.releases.draft.add(JANUA, 'routing', {
     content: routing,
     summary: summarise('routing', routing),
     ready: true,
   })
   for (const courtesy of STARTER_COURTESIES)
-    await janua.courtesies.add(JANUA, { ...courtesy, says: [...courtesy.says], ready: true })
-  const changes = await janua.draft.changes()
-  await janua.releases.publish(
+    await janua.library.courtesies.add(JANUA, {
+      ...courtesy,
+      says: [...courtesy.says],
+      ready: true,
+    })
+  const changes = await janua.releases.draft.changes()
+  await janua.releases.releases.publish(
     JANUA,
     changes.map(({ item }) => item),
     'What every team starts from',

@@ -1,11 +1,11 @@
-import { createJanua } from '../server/src/janua.ts'
+import { createJanua } from '../server/src/app.ts'
 import { command } from './command.ts'
 
 await command(async (db, { mail }) => {
   const janua = createJanua({ db, sessionSecret: 'not used by this command' })
   let token: string
   try {
-    token = await janua.accounts.recover(mail!)
+    token = await janua.accounts.accounts.recover(mail!)
   } finally {
     await janua.close()
   }

@@ -16,7 +16,7 @@ import {
 } from '../server/src/platform/configuration.ts'
 import type { EncoderSource } from '../server/src/modules/models/encoders/source.ts'
 import type { GivenConnection } from '../server/src/modules/models/modelUses.ts'
-import { createJanua } from '../server/src/janua.ts'
+import { createJanua } from '../server/src/app.ts'
 import { firstLoad } from './firstLoad.ts'
 import { type Outside, REAL_WORLD } from '../server/src/modules/library/sites/fetching.ts'
 
@@ -86,11 +86,11 @@ async function main(): Promise<void> {
     postman: postmanOf(handed, configuration),
     clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock,
   })
-  await janua.proveMends()
-  await janua.logImports.breakOff()
-  await janua.importer.breakOff()
-  await janua.sites.breakOff()
-  await janua.replays.takeUp()
+  await janua.coverage.proveMends()
+  await janua.questions.logImports.breakOff()
+  await janua.library.importer.breakOff()
+  await janua.library.sites.breakOff()
+  await janua.verification.replays.takeUp()
   const inbox = await openInbox(configuration.INBOX_PORT, janua.inbox)
   await new Promise<void>((done, failed) => {
     janua.server.once('error', failed)
@@ -102,7 +102,7 @@ async function main(): Promise<void> {
     type: 'ready',
     port,
     inbox: inbox.port,
-    setupToken: await janua.accounts.setupLink(),
+    setupToken: await janua.accounts.accounts.setupLink(),
     demo: loaded === 'demo' ? await demoAccounts() : undefined,
   })
 

@@ -1,6 +1,6 @@
 import { STARTER_QUEUE } from '@janua/contracts'
 import type { QueueHours } from '@janua/core'
-import type { Janua } from '../server/src/janua.ts'
+import type { OpenJanua } from './allTables.ts'
 import type { Lead } from './people.ts'
 
 const day = [{ from: '07:00', to: '20:00' }]
@@ -32,7 +32,7 @@ const READY_LINES = [
 
 /** How the desks of the demo are set up: one queue in turn, one that overflows, hours with closed days, ready lines, what agents can do. */
 export async function seedDesk(
-  janua: Janua,
+  janua: OpenJanua,
   lead: Lead,
   queues: ReadonlyMap<string, number>,
 ): Promise<void> {
@@ -41,7 +41,7 @@ export async function seedDesk(
     const members = (
       await tables.queueMembers.findAll({ where: { queueId: queues.get(name)! } })
     ).map(({ userId }) => userId)
-    await janua.queues.save(lead, queues.get(name)!, {
+    await janua.handover.queues.save(lead, queues.get(name)!, {
       name,
       members,
       settings: { ...STARTER_QUEUE, ...settings },
@@ -66,14 +66,14 @@ export async function seedDesk(
   ]
   for (const [name, { languages, atOnce }] of skills) {
     const user = await tables.users.findOne({ where: { mail: `${name}@merrowline.example` } })
-    await janua.presence.setSkills(lead, user!.id, { languages, atOnce, topics: [] })
+    await janua.handover.presence.setSkills(lead, user!.id, { languages, atOnce, topics: [] })
   }
 }
 
 /** What lies about on a Monday morning: a case of the night before, and two things that agents taught. */
-export async function seedMorning(janua: Janua): Promise<void> {
+export async function seedMorning(janua: OpenJanua): Promise<void> {
   const { tables } = janua
-  const anton = (await janua.accounts.byMail('anton@merrowline.example'))!
+  const anton = (await janua.accounts.accounts.byMail('anton@merrowline.example'))!
   const mine = await tables.conversations.findAll({
     where: { agentId: anton.id, state: 'closed' },
     order: [['id', 'DESC']],
@@ -85,13 +85,13 @@ export async function seedMorning(janua: Janua): Promise<void> {
       order: [['seq', 'DESC']],
     }))!.text
   const [first, second] = mine.filter(({ subject }) => subject.length > 12)
-  await janua.teachings.teach(anton, first!.id, {
+  await janua.handover.teachings.teach(anton, first!.id, {
     kind: 'fixed',
     question: first!.subject,
     words: await said(first!.id),
     item: null,
   })
-  await janua.teachings.teach(anton, second!.id, {
+  await janua.handover.teachings.teach(anton, second!.id, {
     kind: 'article',
     question: second!.subject,
     words: await said(second!.id),
@@ -100,19 +100,22 @@ export async function seedMorning(janua: Janua): Promise<void> {
 }
 
 /** Somebody asked at night and left it as a case. */
-export async function seedCase(janua: Janua): Promise<void> {
-  const token = await janua.conversations.newVisitor()
-  const visitor = { id: (await janua.conversations.visitorBy(token))!.id, door: 'help' }
-  await janua.conversations.say(visitor, {
+export async function seedCase(janua: OpenJanua): Promise<void> {
+  const token = await janua.conversations.conversations.newVisitor()
+  const visitor = {
+    id: (await janua.conversations.conversations.visitorBy(token))!.id,
+    door: 'help',
+  }
+  await janua.conversations.conversations.say(visitor, {
     clientId: crypto.randomUUID(),
     text: 'my money back for the cancelled boat of sunday has not come',
     language: 'en',
   })
-  await janua.handover.ask(visitor, 'en')
-  await janua.handover.contact(visitor, {
+  await janua.handover.handover.ask(visitor, 'en')
+  await janua.handover.handover.contact(visitor, {
     name: 'Wanda Bright',
     mail: 'wanda@mail.example',
     details: {},
   })
-  await janua.handover.choose(visitor, { way: 'case', phone: '' })
+  await janua.handover.handover.choose(visitor, { way: 'case', phone: '' })
 }

@@ -3,9 +3,9 @@ import { join } from 'node:path'
 import type { GlossaryContent, ItemKind, SheetKind } from '@janua/contracts'
 import { type ContentItem, STARTER_COURTESIES } from '@janua/core'
 import type { Actor } from '../server/src/modules/accounts/audit.ts'
-import type { Janua } from '../server/src/janua.ts'
-import { contentItem } from '../server/src/modules/library/contentItem.ts'
-import { type Incoming, storable } from '../server/src/modules/library/intake.ts'
+import type { OpenJanua } from './allTables.ts'
+import { contentItem } from '../server/src/modules/answering/contentItem.ts'
+import { storable } from '../server/src/modules/library/storable.ts'
 import { guessMapping } from '../server/src/modules/library/readers/columns.ts'
 import { readFile } from '../server/src/modules/library/readers/read.ts'
 import type { Read } from '../server/src/modules/library/readers/readFile.ts'
@@ -13,6 +13,7 @@ import { takeRows } from '../server/src/modules/library/readers/rows.ts'
 import { readPage } from '../server/src/modules/library/sites/page.ts'
 import { demoArticles } from './content.ts'
 import { sourceNameOfRow } from '../server/src/modules/library/sourceNames.ts'
+import type { Incoming } from '../server/src/modules/releases/intake.ts'
 
 const FOLDER = join(import.meta.dirname, 'documents')
 const PAGES = join(import.meta.dirname, '../standins/site/pages/help')
@@ -24,39 +25,43 @@ const COLLECTIONS: Record<string, string> = {
 }
 
 /** Everything but articles that the demo's lead brought in: read by the readers that leads use. */
-export async function seedDocuments(janua: Janua, lead: Actor): Promise<void> {
+export async function seedDocuments(janua: OpenJanua, lead: Actor): Promise<void> {
   for (const name of readdirSync(FOLDER)
     .filter((each) => /\.(pdf|docx|xlsx|csv)$/.test(each))
     .sort()) {
     const bytes = readFileSync(join(FOLDER, name))
     const incoming = await incomingOf(janua, name, bytes, await readFile(name, bytes))
-    await janua.db.transaction((transaction) => janua.intake.take(lead, incoming, transaction))
+    await janua.db.transaction((transaction) =>
+      janua.releases.intake.take(lead, incoming, transaction),
+    )
   }
 }
 
-export async function seedCourtesies(janua: Janua, lead: Actor): Promise<void> {
+export async function seedCourtesies(janua: OpenJanua, lead: Actor): Promise<void> {
   const incoming = STARTER_COURTESIES.map((content): Incoming => ({
     kind: 'courtesy',
     content: storable('courtesy', content),
     sourceName: null,
     ready: true,
   }))
-  await janua.db.transaction((transaction) => janua.intake.take(lead, incoming, transaction))
+  await janua.db.transaction((transaction) =>
+    janua.releases.intake.take(lead, incoming, transaction),
+  )
 }
 
 /** The company's own site, read and taken over as a lead would. */
-export async function seedSite(janua: Janua, lead: Actor, address: string): Promise<void> {
-  await janua.hosts.write(lead, [new URL(address).host])
-  const { id } = await janua.sites.add(lead, {
+export async function seedSite(janua: OpenJanua, lead: Actor, address: string): Promise<void> {
+  await janua.library.hosts.write(lead, [new URL(address).host])
+  const { id } = await janua.library.sites.add(lead, {
     address,
     collection: 'Web site',
     pageLimit: 50,
     everyDays: 7,
   })
-  await janua.sites.start(id)
-  await janua.sites.finished(id)
-  const { reading } = await janua.sites.read(id)
-  await janua.sites.takeOver(
+  await janua.library.sites.start(id)
+  await janua.library.sites.finished(id)
+  const { reading } = await janua.library.sites.read(id)
+  await janua.library.sites.takeOver(
     lead,
     id,
     reading!.pages.map((page) => page.address),
@@ -101,7 +106,7 @@ export async function demoGlossary(): Promise<GlossaryContent[]> {
 }
 
 async function incomingOf(
-  janua: Janua,
+  janua: OpenJanua,
   name: string,
   bytes: Buffer,
   read: Read,
@@ -114,7 +119,7 @@ async function incomingOf(
       sourceName: sourceNameOfRow(name, '', key),
       ready: true,
     }))
-  const file = await janua.files.keep({ name, type: read.original!, bytes })
+  const file = await janua.library.files.keep({ name, type: read.original!, bytes })
   return [
     {
       kind: read.kind,

@@ -1,5 +1,5 @@
 import type { DoorContent, IntakeField } from '@janua/contracts'
-import { starterDoor } from '../server/src/modules/doors/starter.ts'
+import { starterDoor } from '../server/src/modules/answering/doorDefaults.ts'
 
 /** The door on Merrow Line's help page. */
 export function demoDoor(): DoorContent {

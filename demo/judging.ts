@@ -1,7 +1,7 @@
 import { mondayOf } from '@janua/core'
 import type { Random } from '../core/src/maths/random.ts'
-import type { Janua } from '../server/src/janua.ts'
-import { normOf } from '../server/src/modules/conversations/respond.ts'
+import type { OpenJanua } from './allTables.ts'
+import { normOf } from '../server/src/modules/answering/respond.ts'
 import type { DemoQuestion } from './content.ts'
 import type { JudgeableAnswer } from './writeHistory.ts'
 import type { JudgementRow } from '../server/src/modules/questions/tables.ts'
@@ -14,7 +14,7 @@ const CHECKS = 22
 
 /** What the team has judged in these weeks: some of the answers given, as the labels of the demo's questions say. */
 export async function judgeAnswers(
-  { tables }: Janua,
+  { tables }: OpenJanua,
   lead: Lead,
   answers: readonly JudgeableAnswer[],
   random: Random,
@@ -37,7 +37,7 @@ const AUDITED = 30
 
 /** The audit samples of five weeks before the last full one: thirty random answers each, as the labels say. The last full week's waits for the lead. */
 export async function judgeAudits(
-  { tables }: Janua,
+  { tables }: OpenJanua,
   lead: Lead,
   answers: readonly JudgeableAnswer[],
   { random, today }: { random: Random; today: string },
@@ -67,7 +67,7 @@ const DAY = 86_400_000
 
 /** The lead asks four weeks again of the draft, and judges forty of its would-be answers near the sill. */
 export async function replayAndJudge(
-  janua: Janua,
+  janua: OpenJanua,
   lead: Lead,
   {
     until,
@@ -75,20 +75,20 @@ export async function replayAndJudge(
     ids,
   }: { until: Date; questions: readonly DemoQuestion[]; ids: ReadonlyMap<string, number> },
 ): Promise<void> {
-  await janua.replays.start(lead, {
+  await janua.verification.replays.start(lead, {
     from: new Date(+until - 28 * 86_400_000).toISOString(),
     to: until.toISOString(),
     validity: 'asked',
     items: null,
   })
-  await janua.replays.ended()
+  await janua.verification.replays.ended()
   const settles = new Map(
     questions.map(({ text, settledBy, also }) => [
       normOf(text),
       [settledBy, ...also].map((slug) => (slug ? ids.get(slug) : undefined)),
     ]),
   )
-  const signedIn = (await janua.accounts.find(lead.id))!
+  const signedIn = (await janua.accounts.accounts.find(lead.id))!
   for (let round = 0; round < 2; round++)
     for (const {
       text,
@@ -99,10 +99,10 @@ export async function replayAndJudge(
       print,
       confidence,
       chance,
-    } of await janua.threshold.toJudge(0.65)) {
+    } of await janua.verification.threshold.toJudge(0.65)) {
       const known = settles.get(normOf(text))
       if (!known) continue
-      await janua.judgements.judgeAnswer(signedIn, {
+      await janua.questions.judgements.judgeAnswer(signedIn, {
         text,
         door,
         item,
@@ -122,7 +122,7 @@ export async function replayAndJudge(
 
 /** Checks of what was judged right, of what must stay unknown, and of where a conversation must go. */
 export async function addChecks(
-  janua: Janua,
+  janua: OpenJanua,
   lead: Lead,
   { door, queues }: { door: number; queues: ReadonlyMap<string, number> },
 ): Promise<void> {
@@ -136,7 +136,7 @@ export async function addChecks(
     if (seen.size >= CHECKS) break
     if (seen.has(norm) || (confidence ?? 0) < 0.7 || text.length > 70) continue
     seen.add(norm)
-    await janua.checks.add(lead, {
+    await janua.verification.checks.add(lead, {
       ...none,
       messages: [text],
       comes: 'answer',
@@ -144,7 +144,7 @@ export async function addChecks(
       note: 'judged right',
     })
   }
-  await janua.checks.add(lead, {
+  await janua.verification.checks.add(lead, {
     ...none,
     messages: ['what does changing a saver booking cost'],
     comes: 'answer',
@@ -152,14 +152,14 @@ export async function addChecks(
     contains: ['6.00'],
     note: 'asked every day',
   })
-  await janua.checks.add(lead, {
+  await janua.verification.checks.add(lead, {
     ...none,
     messages: ['is there a helicopter to Oddsay'],
     comes: 'does not know',
     item: null,
     note: 'must never be made up',
   })
-  await janua.checks.add(lead, {
+  await janua.verification.checks.add(lead, {
     ...none,
     messages: ['my boat was cancelled and I want my money back for the hotel'],
     comes: 'anything',
@@ -168,7 +168,8 @@ export async function addChecks(
     note: 'agreed with Refunds',
   })
   // What is out of season by now is no check that a lead would keep.
-  const { results } = await janua.checks.run()
-  for (const { check, before } of results) if (before) await janua.checks.remove(lead, check)
-  await janua.checks.run()
+  const { results } = await janua.verification.checks.run()
+  for (const { check, before } of results)
+    if (before) await janua.verification.checks.remove(lead, check)
+  await janua.verification.checks.run()
 }

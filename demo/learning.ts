@@ -1,5 +1,5 @@
-import type { Janua } from '../server/src/janua.ts'
-import { normOf } from '../server/src/modules/conversations/respond.ts'
+import type { OpenJanua } from './allTables.ts'
+import { normOf } from '../server/src/modules/answering/respond.ts'
 import { plantedTopics } from './content.ts'
 import type { Lead } from './people.ts'
 
@@ -13,14 +13,14 @@ export const WRITTEN: Record<string, { title: string; collection: string; body: 
 }
 
 /** Groups what was asked so far, and writes an article for one of the gaps: with the wordings of its topic. */
-export async function mendGap(janua: Janua, lead: Lead, name: string): Promise<void> {
-  await janua.topics.pass('full')
-  await janua.rollup.settle()
+export async function mendGap(janua: OpenJanua, lead: Lead, name: string): Promise<void> {
+  await janua.coverage.topics.pass('full')
+  await janua.coverage.rollup.settle()
   const topic = await topicOf(janua, name)
   if (topic === null) return
-  const { outline } = await janua.gaps.sheet(topic)
+  const { outline } = await janua.coverage.gaps.sheet(topic)
   const written = WRITTEN[name]!
-  await janua.gapMends.make(lead, topic, {
+  await janua.coverage.gapMends.make(lead, topic, {
     kind: 'write',
     content: {
       kind: 'article',
@@ -33,14 +33,14 @@ export async function mendGap(janua: Janua, lead: Lead, name: string): Promise<v
 }
 
 /** The state of things on the Monday on which the demo opens: topics and figures, targets, and gaps in several hands. */
-export async function learnFromDemo(janua: Janua, lead: Lead, end: number): Promise<void> {
-  await janua.topics.pass('full')
-  await janua.rollup.settle()
-  await janua.gapMends.prove()
+export async function learnFromDemo(janua: OpenJanua, lead: Lead, end: number): Promise<void> {
+  await janua.coverage.topics.pass('full')
+  await janua.coverage.rollup.settle()
+  await janua.coverage.gapMends.prove()
   const day = (days: number) => new Date(end + days * 86_400_000).toISOString().slice(0, 10)
-  await janua.reports.setTarget(lead, { measure: 'coverage', share: 0.5, by: day(38) })
-  await janua.reports.setTarget(lead, { measure: 'accuracy', share: 0.92, by: day(38) })
-  await janua.reporting.set({
+  await janua.coverage.reports.setTarget(lead, { measure: 'coverage', share: 0.5, by: day(38) })
+  await janua.coverage.reports.setTarget(lead, { measure: 'accuracy', share: 0.92, by: day(38) })
+  await janua.questions.reporting.set({
     zone: 'Europe/London',
     returnDays: 7,
     handleMinutes: 6,
@@ -53,17 +53,17 @@ export async function learnFromDemo(janua: Janua, lead: Lead, end: number): Prom
   })
   const vouchers = await topicOf(janua, 'gift vouchers')
   if (vouchers !== null)
-    await janua.gapMends.setWork(lead, vouchers, {
+    await janua.coverage.gapMends.setWork(lead, vouchers, {
       state: 'in work',
       user: people[0]?.id ?? null,
       until: day(3),
     })
-  await janua.rollup.settle()
-  await janua.reports.watch()
+  await janua.coverage.rollup.settle()
+  await janua.coverage.reports.watch()
 }
 
 /** The topic that holds most of a planted topic's wordings. */
-async function topicOf(janua: Janua, name: string): Promise<number | null> {
+async function topicOf(janua: OpenJanua, name: string): Promise<number | null> {
   const norms = plantedTopics()
     .find((topic) => topic.name === name)!
     .questions.map(normOf)

@@ -2,7 +2,8 @@ import type { Sequelize } from 'sequelize'
 import { type HistoryContext, seedOpenConversations, writeHistory } from './writeHistory.ts'
 import { visits, WEEKS } from './history.ts'
 import { SITE_HOST, startSite } from '../standins/site/site.mjs'
-import { createJanua, type Janua } from '../server/src/janua.ts'
+import { createJanua } from '../server/src/app.ts'
+import { type OpenJanua, withTables } from './allTables.ts'
 import { readMeaningModels } from '../server/src/modules/answering/meaningModels.ts'
 import { FileStore } from '../server/src/platform/files/store.ts'
 import { Limits } from '../server/src/platform/http/limits.ts'
@@ -43,15 +44,17 @@ export async function seedDemo(
   const end = Date.parse(`${today}T09:30:00Z`)
   let now = new Date(end - (WEEKS * 7 + 10) * DAY)
   const site = await startSite()
-  const janua = createJanua({
-    db,
-    sessionSecret: 'unused',
-    understanding: readMeaningModels(),
-    ...(files && { store: new FileStore(files) }),
-    limits: new Limits(1_000),
-    clock: { now: () => now },
-    outside: { ...REAL_WORLD, resolve: { [SITE_HOST]: site.place }, paceMs: 0 },
-  })
+  const janua = withTables(
+    createJanua({
+      db,
+      sessionSecret: 'unused',
+      understanding: readMeaningModels(),
+      ...(files && { store: new FileStore(files) }),
+      limits: new Limits(1_000),
+      clock: { now: () => now },
+      outside: { ...REAL_WORLD, resolve: { [SITE_HOST]: site.place }, paceMs: 0 },
+    }),
+  )
   const random = seeded(SEED)
 
   progress('Demo: the team')
@@ -93,7 +96,7 @@ export async function seedDemo(
     if (stage.gap) await mendGap(janua, lead, stage.gap)
     if (stage.mends > 0) await teachSome(janua, lead, ids, stage.mends)
     await publishAll(janua, lead, stage.note)
-    await janua.proveMends()
+    await janua.coverage.proveMends()
     const until = begins + (STAGES[i + 1]?.week ?? WEEKS + 1) * 7 * DAY
     const visited = all.slice(asked).filter(({ at }) => +at < until)
     await writeHistory(visited, asked, context)
@@ -111,18 +114,18 @@ export async function seedDemo(
   await learnFromDemo(janua, lead, end)
   progress('Demo: checks and a replay')
   await seedDraft(janua, lead, ids)
-  await janua.learning.learn()
+  await janua.answering.learning.learn()
   await addChecks(janua, lead, { door, queues })
   await replayAndJudge(janua, lead, { until: new Date(end), questions: demoQuestions(), ids })
-  await janua.links.check()
-  await janua.queueLearning.learn()
+  await janua.library.links.check()
+  await janua.handover.queueLearning.learn()
   await seedMorning(janua)
   await janua.close()
   await site.close()
   return { truth: context.truth }
 }
 
-async function seedPeople({ tables }: Janua): Promise<Lead> {
+async function seedPeople({ tables }: OpenJanua): Promise<Lead> {
   const password = await hashPassword(DEMO_PASSWORD)
   for (const { name, mail, role } of DEMO_PEOPLE)
     await tables.users.create({
@@ -138,25 +141,25 @@ async function seedPeople({ tables }: Janua): Promise<Lead> {
   return { id: lead!.id, name: lead!.name }
 }
 
-async function seedQueues(janua: Janua, lead: Lead): Promise<Map<string, number>> {
+async function seedQueues(janua: OpenJanua, lead: Lead): Promise<Map<string, number>> {
   const people = await janua.tables.users.findAll()
   const queues = new Map<string, number>()
   for (const name of QUEUES) {
     const members = DEMO_PEOPLE.filter((person) => person.queues.includes(name)).map(
       ({ mail }) => people.find((user) => user.mail === mail)!.id,
     )
-    queues.set(name, await janua.queues.save(lead, null, { name, members }))
+    queues.set(name, await janua.handover.queues.save(lead, null, { name, members }))
   }
   return queues
 }
 
 async function addArticle(
-  janua: Janua,
+  janua: OpenJanua,
   lead: Lead,
   { slug, title, collection, phrasings, body, reviewOn }: DemoArticle,
 ): Promise<number> {
   const content: ArticleContent = tidy({ title, collection, phrasings, body, reviewOn })
-  const { item } = await janua.draft.add(lead, 'article', {
+  const { item } = await janua.releases.draft.add(lead, 'article', {
     content,
     summary: { ...summarise('article', content), sourceName: `${slug}.md` },
     ready: true,
@@ -164,22 +167,26 @@ async function addArticle(
   return item.id
 }
 
-async function addSettings(janua: Janua, lead: Lead, queues: Map<string, number>): Promise<number> {
+async function addSettings(
+  janua: OpenJanua,
+  lead: Lead,
+  queues: Map<string, number>,
+): Promise<number> {
   const door = demoDoor()
   const rules = DEMO_RULES.map((rule) => demoRule(rule, queues.get(rule.queue)!))
   const routing: Routing = { rules, lastResort: queues.get(LAST_RESORT)! }
-  const { item } = await janua.draft.add(lead, 'door', {
+  const { item } = await janua.releases.draft.add(lead, 'door', {
     content: door,
     summary: summarise('door', door),
     ready: true,
   })
   const booking = bookingDoor()
-  await janua.draft.add(lead, 'door', {
+  await janua.releases.draft.add(lead, 'door', {
     content: booking,
     summary: summarise('door', booking),
     ready: true,
   })
-  await janua.draft.add(lead, 'routing', {
+  await janua.releases.draft.add(lead, 'routing', {
     content: routing,
     summary: summarise('routing', routing),
     ready: true,
@@ -187,10 +194,10 @@ async function addSettings(janua: Janua, lead: Lead, queues: Map<string, number>
   return item.id
 }
 
-async function publishAll(janua: Janua, lead: Lead, note: string): Promise<void> {
-  await janua.learning.learn()
-  const changes = await janua.draft.changes()
-  await janua.releases.publish(
+async function publishAll(janua: OpenJanua, lead: Lead, note: string): Promise<void> {
+  await janua.answering.learning.learn()
+  const changes = await janua.releases.draft.changes()
+  await janua.releases.releases.publish(
     lead,
     changes.map(({ item }) => item),
     note,
@@ -199,12 +206,12 @@ async function publishAll(janua: Janua, lead: Lead, note: string): Promise<void>
 
 /** What the lead mended before a release: the most frequent unanswered questions that an article does settle. */
 async function teachSome(
-  janua: Janua,
+  janua: OpenJanua,
   lead: Lead,
   ids: Map<string, number>,
   most: number,
 ): Promise<void> {
-  const { rows } = await janua.unsettled.list({
+  const { rows } = await janua.coverage.unsettled.list({
     search: '',
     state: 'open',
     sort: 'frequent',
@@ -219,12 +226,12 @@ async function teachSome(
     return slug && ids.has(slug) ? [{ norm, text, slug }] : []
   })
   for (const { norm, text, slug } of known.slice(0, most))
-    await janua.mends.make(lead, { norm, text, kind: 'phrasing', item: ids.get(slug)! })
+    await janua.coverage.mends.make(lead, { norm, text, kind: 'phrasing', item: ids.get(slug)! })
 }
 
 /** A draft as it lies on a Monday morning: one change ready, two in work, of which one drops what visitors ask every day. */
-async function seedDraft(janua: Janua, lead: Lead, ids: Map<string, number>): Promise<void> {
-  await janua.articles.teach(
+async function seedDraft(janua: OpenJanua, lead: Lead, ids: Map<string, number>): Promise<void> {
+  await janua.library.articles.teach(
     lead,
     ids.get('fares/children-and-families')!,
     'Do babies need a ticket?',
@@ -238,8 +245,8 @@ async function seedDraft(janua: Janua, lead: Lead, ids: Map<string, number>): Pr
     state: _state,
     published: _published,
     ...content
-  } = await janua.articles.read(change)
-  await janua.articles.save(lead, change, {
+  } = await janua.library.articles.read(change)
+  await janua.library.articles.save(lead, change, {
     ...tidy(content),
     body: content.body.replace(/## What a change costs[\s\S]*?(?=## How)/, ''),
     base: revision,
@@ -247,7 +254,7 @@ async function seedDraft(janua: Janua, lead: Lead, ids: Map<string, number>): Pr
   })
   const body =
     'Lead: what we sell, what it costs, how it is redeemed. **Ask Anton for the terms.**\n'
-  await janua.articles.add(lead, {
+  await janua.library.articles.add(lead, {
     kind: 'article',
     title: 'Gift vouchers',
     collection: 'Fares',

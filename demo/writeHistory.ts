@@ -10,19 +10,23 @@ import {
   situationOf,
 } from '@janua/core'
 import type { CompiledRelease } from '../server/src/modules/answering/engineHost.ts'
-import type { ConversationRow, MessageRow, VisitorRow } from '../server/src/modules/conversations/tables.ts'
-import { respond, turnOfRow } from '../server/src/modules/conversations/respond.ts'
+import type {
+  ConversationRow,
+  MessageRow,
+  VisitorRow,
+} from '../server/src/modules/conversations/tables.ts'
+import { respond, turnOfRow } from '../server/src/modules/answering/respond.ts'
 import type { HandoverRow, QueueRow } from '../server/src/modules/handover/tables.ts'
 import { dueAt } from '../server/src/modules/handover/queueSettings.ts'
-import type { Janua } from '../server/src/janua.ts'
-import { sha256 } from '../server/src/modules/accounts/service.ts'
+import type { OpenJanua } from './allTables.ts'
 import { plantedTopics } from './content.ts'
 import type { Visit } from './history.ts'
 import { rightQueueOf } from './rightQueues.ts'
 import type { QuestionRow } from '../server/src/modules/questions/tables.ts'
+import { sha256 } from '../server/src/platform/hash.ts'
 
 export interface HistoryContext {
-  janua: Janua
+  janua: OpenJanua
   /** Item numbers of the demo's articles, by slug. */
   ids: Map<string, number>
   random: Random
@@ -88,7 +92,7 @@ export async function writeHistory(
   context: HistoryContext,
 ): Promise<void> {
   const { janua, progress, total } = context
-  const release = (await janua.engine.live())!
+  const release = (await janua.answering.engine.live())!
   const members = await janua.tables.queueMembers.findAll()
   for (let from = 0; from < visits.length; from += BATCH) {
     const player = await Player.start(context, release, members)
@@ -504,16 +508,19 @@ export async function seedOpenConversations({ janua }: HistoryContext, now: numb
     { name: 'Jonas Keel', says: ['is there room for a wheelchair on the night boat'], minutes: 2 },
   ]
   for (const { name, says, minutes } of waiting) {
-    const token = await janua.conversations.newVisitor()
-    const visitor = { id: (await janua.conversations.visitorBy(token))!.id, door: 'help' }
+    const token = await janua.conversations.conversations.newVisitor()
+    const visitor = {
+      id: (await janua.conversations.conversations.visitorBy(token))!.id,
+      door: 'help',
+    }
     for (const text of says)
-      await janua.conversations.say(visitor, {
+      await janua.conversations.conversations.say(visitor, {
         clientId: crypto.randomUUID(),
         text,
         language: 'en',
       })
-    await janua.handover.ask(visitor, 'en')
-    await janua.handover.contact(visitor, {
+    await janua.handover.handover.ask(visitor, 'en')
+    await janua.handover.handover.contact(visitor, {
       name,
       mail: `${name.split(' ')[0]!.toLowerCase()}@mail.example`,
       details: {},

@@ -1,6 +1,6 @@
 import { seeded } from '../core/src/maths/random.ts'
 import { splitParts, splitPassages } from '@janua/core'
-import { storable } from '../server/src/modules/library/intake.ts'
+import { storable } from '../server/src/modules/library/storable.ts'
 import { guessMapping } from '../server/src/modules/library/readers/columns.ts'
 import { readFile, Unreadable } from '../server/src/modules/library/readers/read.ts'
 import { outliveStrays } from '../server/src/modules/library/readers/strays.ts'

@@ -4,8 +4,9 @@ import { demoQuestions, plantedTopics } from '../../demo/content.ts'
 import { visits } from '../../demo/history.ts'
 import { SEED, seedDemo } from '../../demo/seed.ts'
 import { STAGES } from '../../demo/stages.ts'
-import { createJanua, type Janua } from '../../server/src/janua.ts'
-import { normOf } from '../../server/src/modules/conversations/respond.ts'
+import { createJanua } from '../../server/src/app.ts'
+import { type OpenJanua, withTables } from '../../demo/allTables.ts'
+import { normOf } from '../../server/src/modules/answering/respond.ts'
 import { type Figure, withLimit } from '../figure.ts'
 import { onDatabase } from '../house.ts'
 
@@ -18,16 +19,18 @@ export function gapsSuite(): Promise<Figure[]> {
   return onDatabase(async (db) => {
     const opens = new Date(`${TODAY}T10:00:00Z`)
     await seedDemo(db, { today: TODAY, opens, progress: () => undefined })
-    const janua = createJanua({ db, sessionSecret: 'bench', clock: { now: () => opens } })
+    const janua = withTables(
+      createJanua({ db, sessionSecret: 'bench', clock: { now: () => opens } }),
+    )
     const figures = await counted(janua)
     await janua.close()
     return figures
   })
 }
 
-async function counted(janua: Janua): Promise<Figure[]> {
+async function counted(janua: OpenJanua): Promise<Figure[]> {
   const began = performance.now()
-  const { rows } = await janua.gaps.list({
+  const { rows } = await janua.coverage.gaps.list({
     state: 'all',
     search: '',
     sort: 'worth',
@@ -73,7 +76,7 @@ async function counted(janua: Janua): Promise<Figure[]> {
 
 /** The planted topic that at least half of a gap's uncovered questions are of. */
 async function mostly(
-  janua: Janua,
+  janua: OpenJanua,
   topic: number,
   ownerOf: ReadonlyMap<string, string>,
 ): Promise<string | undefined> {

@@ -2,7 +2,7 @@ import type { DeskConversation } from '@janua/contracts'
 import { io, type Socket } from 'socket.io-client'
 import { FaultyHouse } from '../../e2e/support/faultyHouse.ts'
 import { agentOver, visitorOver } from '../../e2e/support/overHttp.ts'
-import { createJanua } from '../../server/src/janua.ts'
+import { createJanua } from '../../server/src/app.ts'
 import { type Figure, withLimit } from '../figure.ts'
 
 const VISITORS = 500
@@ -97,11 +97,18 @@ async function arrive(house: FaultyHouse, agents: readonly Agent[]): Promise<Vis
   const janua = createJanua({ db, sessionSecret: 'unused' })
   const visitors: Visitor[] = []
   for (let i = 0; i < VISITORS; i++) {
-    const token = await janua.conversations.newVisitor()
-    const known = { id: (await janua.conversations.visitorBy(token))!.id, door: 'help' }
-    await janua.handover.ask(known, 'en')
-    await janua.handover.contact(known, { name: 'Osk', mail: 'osk@mail.example', details: {} })
-    const { id } = (await janua.conversations.current(known))!
+    const token = await janua.conversations.conversations.newVisitor()
+    const known = {
+      id: (await janua.conversations.conversations.visitorBy(token))!.id,
+      door: 'help',
+    }
+    await janua.handover.handover.ask(known, 'en')
+    await janua.handover.handover.contact(known, {
+      name: 'Osk',
+      mail: 'osk@mail.example',
+      details: {},
+    })
+    const { id } = (await janua.conversations.conversations.current(known))!
     const agent = agents[i % AGENTS]!
     await agent.post(`/desk/${id}/take`)
     const socket = io(house.url.replace('/api', ''), {

@@ -6,7 +6,7 @@ import { QueryTypes } from 'sequelize'
 import { JANUA } from '../../server/src/modules/accounts/audit.ts'
 import { summarise } from '../../server/src/modules/releases/summaries.ts'
 import { filterSql } from '../../server/src/modules/questions/filter.ts'
-import type { Janua } from '../../server/src/janua.ts'
+import type { OpenJanua } from '../../demo/allTables.ts'
 import { type Figure, withLimit } from '../figure.ts'
 import { inHouse, publishAll } from '../house.ts'
 
@@ -49,7 +49,7 @@ const FILTERS: Record<string, Partial<LogFilter>> = {
 /** The log with a million questions: a page by each kind of filter, the statement's plan, figures of a week, and a log of 200,000 rows brought in. */
 export async function logSuite(): Promise<Figure[]> {
   return inHouse(async (janua, door) => {
-    const { item } = await janua.draft.add(JANUA, 'article', {
+    const { item } = await janua.releases.draft.add(JANUA, 'article', {
       content: {
         title: 'Tickets',
         collection: 'Fares',
@@ -74,7 +74,7 @@ export async function logSuite(): Promise<Figure[]> {
 }
 
 async function fill(
-  { db }: Janua,
+  { db }: OpenJanua,
   { door, release, item }: { door: number; release: number; item: number },
 ): Promise<void> {
   const words =
@@ -91,16 +91,17 @@ async function fill(
   await db.query('ANALYZE TABLE questions', { type: QueryTypes.SELECT })
 }
 
-async function pages(janua: Janua): Promise<Figure[]> {
+async function pages(janua: OpenJanua): Promise<Figure[]> {
   const figures: Figure[] = []
   for (const [name, filter] of Object.entries(FILTERS)) {
     const times: number[] = []
     for (let i = 0; i < TIMES; i++) {
       const query: LogQuery = { ...NONE, ...filter, after: null, limit: 50 }
       const began = performance.now()
-      const { next } = await janua.questionLog.page(query)
+      const { next } = await janua.questions.questionLog.page(query)
       times.push(performance.now() - began)
-      if (i === 0 && next !== null) await janua.questionLog.page({ ...query, after: next })
+      if (i === 0 && next !== null)
+        await janua.questions.questionLog.page({ ...query, after: next })
     }
     times.sort((a, b) => a - b)
     const figure = (measure: string, value: number): Figure => ({
@@ -122,7 +123,11 @@ async function pages(janua: Janua): Promise<Figure[]> {
 }
 
 /** The plan goes to the console: which index each filter goes by. */
-async function explain({ db, questionLog }: Janua, name: string, filter: LogFilter): Promise<void> {
+async function explain(
+  { db, questions }: OpenJanua,
+  name: string,
+  filter: LogFilter,
+): Promise<void> {
   const { where, values } = filterSql(filter, 'UTC')
   const plan = await db.query<{
     table: string
@@ -130,7 +135,7 @@ async function explain({ db, questionLog }: Janua, name: string, filter: LogFilt
     key: string | null
     rows: number
     Extra: string
-  }>(`EXPLAIN ${questionLog.pageSql(where, null)}`, {
+  }>(`EXPLAIN ${questions.questionLog.pageSql(where, null)}`, {
     replacements: { ...values, limit: 51 },
     type: QueryTypes.SELECT,
   })
@@ -140,16 +145,16 @@ async function explain({ db, questionLog }: Janua, name: string, filter: LogFilt
   )
 }
 
-async function roll(janua: Janua): Promise<Figure[]> {
+async function roll(janua: OpenJanua): Promise<Figure[]> {
   const began = performance.now()
-  await janua.rollup.rebuild()
+  await janua.coverage.rollup.rebuild()
   const all = (performance.now() - began) / 1_000
   await janua.db.query("INSERT INTO figure_marks (week, version) VALUES ('2026-06-01', 1)")
   const again = performance.now()
-  await janua.rollup.settle()
+  await janua.coverage.rollup.settle()
   const one = (performance.now() - again) / 1_000
   const read = performance.now()
-  await janua.reports.coverage(52)
+  await janua.coverage.reports.coverage(52)
   const report = performance.now() - read
   const figure = (measure: string, value: number, unit: string): Figure => ({
     suite: 'log',
@@ -167,7 +172,7 @@ async function roll(janua: Janua): Promise<Figure[]> {
   ]
 }
 
-async function bringIn(janua: Janua): Promise<Figure> {
+async function bringIn(janua: OpenJanua): Promise<Figure> {
   const path = join(tmpdir(), `janua-bench-log-${process.pid}.csv`)
   const rows = Array.from(
     { length: IMPORTED },
@@ -176,13 +181,13 @@ async function bringIn(janua: Janua): Promise<Figure> {
   )
   writeFileSync(path, `text,time,visitor\n${rows.join('\n')}\n`)
   const began = performance.now()
-  await janua.logImports.start(JANUA, {
+  await janua.questions.logImports.start(JANUA, {
     folder: path,
     files: [{ name: 'old.csv', path, size: 0 }],
     refused: [],
   })
-  await janua.logImports.ended()
-  const [view] = await janua.logImports.list()
+  await janua.questions.logImports.ended()
+  const [view] = await janua.questions.logImports.list()
   return {
     suite: 'log',
     case: `${IMPORTED} rows, 20000 different`,

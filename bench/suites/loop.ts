@@ -1,7 +1,7 @@
 import { monitorEventLoopDelay } from 'node:perf_hooks'
 import { setTimeout as pause } from 'node:timers/promises'
 import { JANUA } from '../../server/src/modules/accounts/audit.ts'
-import type { Janua } from '../../server/src/janua.ts'
+import type { OpenJanua } from '../../demo/allTables.ts'
 import { articleOf, distinctHeadings, shelf, spread } from '../content/tasks.ts'
 import { type Figure, withLimit } from '../figure.ts'
 import { inHouse, publishAll } from '../house.ts'
@@ -31,9 +31,9 @@ export async function loopSuite(): Promise<Figure[]> {
 
 type Articles = ReturnType<typeof articleOf>[]
 
-async function furnish(janua: Janua, items: Articles): Promise<void> {
+async function furnish(janua: OpenJanua, items: Articles): Promise<void> {
   for (const { title, body, phrasings } of items)
-    await janua.articles.add(JANUA, {
+    await janua.library.articles.add(JANUA, {
       kind: 'article',
       title: title.slice(0, 190) || 'Untitled',
       body,
@@ -45,13 +45,15 @@ async function furnish(janua: Janua, items: Articles): Promise<void> {
   await publishAll(janua)
 }
 
-async function underLoad(janua: Janua, questions: readonly string[]): Promise<Figure[]> {
+async function underLoad(janua: OpenJanua, questions: readonly string[]): Promise<Figure[]> {
   const visitor = {
-    id: (await janua.conversations.visitorBy(await janua.conversations.newVisitor()))!.id,
+    id: (await janua.conversations.conversations.visitorBy(
+      await janua.conversations.conversations.newVisitor(),
+    ))!.id,
     door: 'help',
   }
   const ask = (i: number) =>
-    janua.conversations.say(visitor, {
+    janua.conversations.conversations.say(visitor, {
       clientId: crypto.randomUUID(),
       text: questions[i % questions.length]!.slice(0, 300),
       language: 'en',
@@ -69,7 +71,7 @@ async function underLoad(janua: Janua, questions: readonly string[]): Promise<Fi
   })()
   const publishing = (async () => {
     while (performance.now() < ends) {
-      await janua.articles.add(JANUA, {
+      await janua.library.articles.add(JANUA, {
         kind: 'article',
         title: `Notice ${published}`,
         body: `The harbour is closed on day ${published}.`,
@@ -83,7 +85,7 @@ async function underLoad(janua: Janua, questions: readonly string[]): Promise<Fi
       await pause(2_000)
     }
   })()
-  await Promise.all([asking, publishing, janua.learning.learn()])
+  await Promise.all([asking, publishing, janua.answering.learning.learn()])
   delays.disable()
   const circumstance = `${ARTICLES} articles; ${asked} answers, ${published} releases, one self-test in ${SECONDS} s`
   const figure = (measure: string, value: number): Figure => ({

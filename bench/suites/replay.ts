@@ -1,6 +1,6 @@
 import { JANUA } from '../../server/src/modules/accounts/audit.ts'
-import { normOf } from '../../server/src/modules/conversations/respond.ts'
-import type { Janua } from '../../server/src/janua.ts'
+import { normOf } from '../../server/src/modules/answering/respond.ts'
+import type { OpenJanua } from '../../demo/allTables.ts'
 import { summarise } from '../../server/src/modules/releases/summaries.ts'
 import { hashOf } from '../../server/src/modules/releases/draft.ts'
 import { type LargeLibrary, largeLibraryOfManuals } from '../content/large.ts'
@@ -27,7 +27,7 @@ export async function replaySuite(): Promise<Figure[]> {
 }
 
 async function measured(
-  janua: Janua,
+  janua: OpenJanua,
   door: number,
   library: LargeLibrary,
   size: number,
@@ -67,7 +67,7 @@ async function measured(
   for (let i = 2; i < 7; i++) {
     const began = performance.now()
     await publishAll(janua)
-    await janua.engine.openDoor('help')
+    await janua.answering.engine.openDoor('help')
     published.push((performance.now() - began) / 1_000)
     await change(janua, i)
   }
@@ -89,7 +89,7 @@ async function measured(
     : [first, withLimit(slowest, { atMost: MOST_PUBLISH_S })]
 }
 
-async function furnish(janua: Janua, { items }: LargeLibrary): Promise<number> {
+async function furnish(janua: OpenJanua, { items }: LargeLibrary): Promise<number> {
   const { tables } = janua
   const now = new Date()
   const start = ((await tables.items.max('id')) as unknown as number) + 1
@@ -149,7 +149,7 @@ function questionsOf({ items }: LargeLibrary): string[] {
 }
 
 async function log(
-  { tables }: Janua,
+  { tables }: OpenJanua,
   { questions, door, release }: { questions: readonly string[]; door: number; release: number },
 ): Promise<void> {
   const askedAt = new Date('2026-11-10T10:00:00Z')
@@ -171,8 +171,8 @@ async function log(
     )
 }
 
-async function change(janua: Janua, number: number): Promise<void> {
-  await janua.articles.add(JANUA, {
+async function change(janua: OpenJanua, number: number): Promise<void> {
+  await janua.library.articles.add(JANUA, {
     kind: 'article',
     title: `Notice ${number}`,
     body: `The harbour is closed on day ${number}.\n`,
@@ -183,15 +183,15 @@ async function change(janua: Janua, number: number): Promise<void> {
   })
 }
 
-async function replay(janua: Janua): Promise<number> {
+async function replay(janua: OpenJanua): Promise<number> {
   const began = performance.now()
-  const id = await janua.replays.start(JANUA, {
+  const id = await janua.verification.replays.start(JANUA, {
     from: '2026-11-01T00:00:00Z',
     to: '2026-11-30T00:00:00Z',
     validity: 'asked',
     items: null,
   })
-  await janua.replays.ended()
+  await janua.verification.replays.ended()
   const row = await janua.tables.replays.findByPk(id)
   if (row?.state !== 'done') throw new Error(`the replay ended as ${row?.state}: ${row?.problem}`)
   return (performance.now() - began) / 1_000

@@ -1,3 +1,4 @@
+import { withTables } from '../../demo/allTables.ts'
 import {
   type PastHandover,
   route,
@@ -11,7 +12,7 @@ import {
   wilson,
 } from '@janua/core'
 import { seedDemo } from '../../demo/seed.ts'
-import { createJanua } from '../../server/src/janua.ts'
+import { createJanua } from '../../server/src/app.ts'
 import { exampleOf } from '../../server/src/modules/handover/queueLearning.ts'
 import { domainNames, languageOf, naturalDomain } from '../../server/src/modules/models/natural.ts'
 import type { Figure } from '../figure.ts'
@@ -40,14 +41,16 @@ function onDemo(): Promise<Figure[]> {
   return onDatabase(async (db) => {
     const opens = new Date(`${TODAY}T10:00:00Z`)
     const { truth } = await seedDemo(db, { today: TODAY, opens, progress: () => undefined })
-    const janua = createJanua({ db, sessionSecret: 'bench', clock: { now: () => opens } })
+    const janua = withTables(
+      createJanua({ db, sessionSecret: 'bench', clock: { now: () => opens } }),
+    )
     const rows = await janua.tables.handovers.findAll({ order: [['id', 'ASC']] })
     const past = rows.flatMap(({ id, conversationId, situation, rightQueue, rightBy }): Truth[] =>
       rightBy && truth.has(conversationId)
         ? [{ id, situation, right: rightQueue!, by: rightBy, truth: truth.get(conversationId)! }]
         : [],
     )
-    const routing = (await janua.engine.live())!.routing!
+    const routing = (await janua.answering.engine.live())!.routing!
     await janua.close()
     return measured(past, routing)
   })

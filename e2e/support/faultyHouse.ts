@@ -1,3 +1,4 @@
+import { withTables } from '../../demo/allTables.ts'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -6,7 +7,7 @@ import { startDatabase } from '../../scripts/lib/database.mjs'
 import { connect, type DatabaseAddress } from '../../server/src/platform/database/connect.ts'
 import { migrate } from '../../server/src/platform/database/migrate.ts'
 import { markLoaded } from '../../cli/firstLoad.ts'
-import { createJanua } from '../../server/src/janua.ts'
+import { createJanua } from '../../server/src/app.ts'
 import { member, openHouse } from '../../server/src/testing/harness.ts'
 
 export type Fault = 'the server' | 'the database'
@@ -30,7 +31,7 @@ export class FaultyHouse {
     await this.startDatabase()
     const db = this.connect()
     await migrate(db)
-    const janua = createJanua({ db, sessionSecret: 'unused' })
+    const janua = withTables(createJanua({ db, sessionSecret: 'unused' }))
     const { queues } = await openHouse(janua, undefined, {
       hours: Array.from({ length: 7 }, () => [{ from: '00:00', to: '24:00' }]),
     })
@@ -39,7 +40,7 @@ export class FaultyHouse {
       ['Bookings', queues.bookings],
       ['Refunds', queues.refunds],
     ] as const)
-      await janua.queues.save({ id: agents[0]!.id, name: 'Anton' }, id, {
+      await janua.handover.queues.save({ id: agents[0]!.id, name: 'Anton' }, id, {
         name,
         members: agents.map(({ id }) => id),
       })

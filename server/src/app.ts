@@ -1,187 +1,341 @@
-import { APP_PAGES, type SignedIn } from '@janua/contracts'
-import compression from 'compression'
-import express, { type Express, type Request } from 'express'
-import { existsSync } from 'node:fs'
+import { mkdtempSync } from 'node:fs'
+import { createServer, type Server } from 'node:http'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import type { Logger } from 'pino'
-import type { Accounts } from './modules/accounts/service.ts'
-import { SESSION_DAYS, type sessionsIn } from './modules/accounts/sessions.ts'
-import type { EngineHost } from './modules/answering/engineHost.ts'
-import type { Conversations } from './modules/conversations/service.ts'
-import type { FileLinks } from './modules/library/fileLinks.ts'
-import type { Files } from './modules/library/files.ts'
-import { answerErrors } from './platform/http/errors.ts'
-import { Problem, problem } from './platform/http/problems.ts'
-import { type Gatekeeper, mount, type Route } from './platform/http/routing.ts'
+import pino, { type Logger } from 'pino'
+import type { Sequelize } from 'sequelize'
+import { createHttpApp } from './httpApp.ts'
+import { openSockets } from './live/sockets.ts'
+import { type AccountsModule, createAccounts } from './modules/accounts/index.ts'
 import {
-  againstForgery,
-  doorHeaders,
-  isFromOurPages,
-  permissionsPolicy,
-  teamHeaders,
-} from './platform/http/security.ts'
+  type AnsweringModule,
+  createAnswering,
+  type ReadModels,
+  Rewording,
+} from './modules/answering/index.ts'
+import { type ChannelsModule, createChannels, type Postman } from './modules/channels/index.ts'
+import { type ConversationsModule, createConversations } from './modules/conversations/index.ts'
+import { type CoverageModule, createCoverage } from './modules/coverage/index.ts'
+import { createDoors, type DoorsModule } from './modules/doors/index.ts'
+import { createHandover, type HandoverModule } from './modules/handover/index.ts'
+import {
+  createLibrary,
+  type LibraryModule,
+  type Outside,
+  REAL_WORLD,
+  withTeams,
+} from './modules/library/index.ts'
+import {
+  createModelPorts,
+  createModels,
+  type EncoderSource,
+  type GivenConnection,
+} from './modules/models/index.ts'
+import { createQuestions, type QuestionsModule } from './modules/questions/index.ts'
+import { createReleases, type ReleasesModule } from './modules/releases/index.ts'
+import { createSystem, type SystemModule } from './modules/system/index.ts'
+import { createVerification, type VerificationModule } from './modules/verification/index.ts'
+import { type Clock, systemClock } from './platform/clock.ts'
+import { Events } from './platform/events.ts'
+import { FileStore } from './platform/files/store.ts'
+import { Limits } from './platform/http/limits.ts'
+import { problem } from './platform/http/problems.ts'
+import { Leases } from './platform/jobs/leases.ts'
+import { jobTables, JobRunner } from './platform/jobs/runner.ts'
+import type { Module, Platform } from './platform/module.ts'
+import { Settings } from './platform/settings.ts'
 
-interface Needs {
-  routes: readonly Route[]
-  sessions: ReturnType<typeof sessionsIn>
-  accounts: Accounts
-  conversations: Conversations
-  engine: EngineHost
-  files: Files
-  fileLinks: FileLinks
+export interface Options {
+  db: Sequelize
+  sessionSecret: string
+  clock?: Clock
+  log?: Logger
+  outside?: Outside
+  /** What texts are understood by beyond their words; without them questions are answered by shared words alone. */
+  understanding?: ReadModels | null
+  /** An encoder of the team's that whoever runs the server has at hand. */
+  encoder?: EncoderSource | null
+  /** A language model that whoever runs the server has connected; what for it is used, the team says. */
+  languageModel?: GivenConnection | null
+  /** Brings mails on their way; without one they wait. */
+  postman?: Postman | null
+  /** Where files are kept; a folder of the system's for temporary files when not given. */
+  store?: FileStore
+  limits?: Limits
   /** The demo company's own page is served too. */
-  hasDemo: boolean
-  log: Logger
+  hasDemo?: boolean
+  /** Agents of the demo who answer without a browser. */
+  simulatesAgents?: boolean
+  /** Where people reach Janua, for links in mails. */
+  publicUrl?: () => string
 }
 
-const ROOT = join(import.meta.dirname, '../..')
-const WEB = join(ROOT, 'web/dist')
-const VISITOR = join(ROOT, 'visitor/dist')
-const DEMO_SITE = join(ROOT, 'demo/site')
+/**
+ * Janua put together, module by module: each is given those before it. What it needs of one that comes later it asks through
+ * a function, which is called when both are there.
+ */
+export function createJanua({
+  db,
+  sessionSecret,
+  clock = systemClock,
+  log = pino({ level: 'warn' }),
+  outside = REAL_WORLD,
+  languageModel = null,
+  encoder = null,
+  understanding = null,
+  postman = null,
+  store = new FileStore(mkdtempSync(join(tmpdir(), 'janua-files-'))),
+  limits = new Limits(),
+  hasDemo = false,
+  simulatesAgents = false,
+  publicUrl = () => 'http://127.0.0.1:4400',
+}: Options) {
+  const settings = new Settings(db)
+  const events = new Events()
+  const platform: Platform = {
+    db,
+    settings,
+    events,
+    clock,
+    log,
+    store,
+    limits,
+    secret: sessionSecret,
+    publicUrl,
+  }
 
-/** The HTTP side: the API, the team's app, the doors, and the demo company's own page. */
-export function createApp({
-  routes,
-  sessions,
-  accounts,
-  conversations,
-  engine,
-  files,
-  fileLinks,
-  hasDemo,
-  log,
-}: Needs): Express {
-  const app = express()
-  app.disable('x-powered-by')
-  app.set('trust proxy', 'loopback')
-  app.use(compression(), permissionsPolicy)
-
-  const api = express.Router()
-  api.use(sessions.middleware, againstForgery, express.json({ limit: '2mb' }))
-  mount(api, routes, gatekeeper(accounts, conversations))
-  api.use(() => {
-    throw problem('NOT_FOUND')
-  })
-  app.use(
-    '/api',
-    (_req, res, next) => {
-      res.set('Cache-Control', 'no-store')
-      next()
+  const accounts: AccountsModule = createAccounts({
+    ...platform,
+    returns: {
+      inHand: (user) => handover.returns.inHand(user),
+      giveBack: (...given) => handover.returns.giveBack(...given),
     },
-    teamHeaders,
-    api,
-  )
-
-  serveDoors(app, engine)
-  app.get('/files/:hash', sessions.middleware, async (req, res) => {
-    const hash = String(req.params.hash)
-    const member = await memberOf(req, accounts)
-    const mayOpen = member !== null || fileLinks.isGood(hash, req.query.until, req.query.key)
-    await files.serve(hash, mayOpen, res)
   })
-  if (hasDemo) app.use('/demo', teamHeaders, express.static(DEMO_SITE, { extensions: ['html'] }))
-  app.use(
-    '/assets',
-    teamHeaders,
-    express.static(join(WEB, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y' }),
-  )
-  app.use(teamHeaders, express.static(WEB, { index: false }))
-  app.get('/{*any}', teamHeaders, (req, res) => {
-    const isPage = APP_PAGES.has(req.path.split('/')[1] ?? '')
-    if (!isPage && !req.accepts('html')) throw problem('NOT_FOUND')
-    sendPage(res.status(isPage ? 200 : 404), join(WEB, 'index.html'))
+  const { users, audit } = accounts
+  const people = { users, audit }
+
+  const releases: ReleasesModule = createReleases({
+    ...platform,
+    ...people,
+    keepTeams: withTeams,
+    prepare: (release) => answering.engine.release(release).then(() => undefined),
+    prepareChoice: async ({ pins }) => {
+      const { index } = await answering.engine.of(pins)
+      if (index.lacksAttached) throw problem('ENCODER_NOT_READY')
+    },
+    newestModel: (pins) => answering.engine.newestModel(pins),
+    proofs: { of: (...given) => verification.proofs.of(...given) },
+    proofOf: (choice) => verification.proofs.ofChoice(choice, true),
+    figures: {
+      coverageOf: (numbers) => coverage.releaseFigures.coverageOf(numbers),
+      outcomesBeside: (...given) => coverage.releaseFigures.outcomesBeside(...given),
+    },
+    proveMends: () => coverage.proveMends(),
   })
-  app.use(answerErrors(log))
-  return app
-}
+  const { live, draft, choices } = releases
 
-/** A door is a page of its own, framed only by the sites that the lead has allowed. */
-function serveDoors(app: Express, engine: EngineHost): void {
-  app.use(
-    '/door/assets',
-    doorHeaders([]),
-    express.static(join(VISITOR, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y' }),
-  )
-  app.get('/door.js', doorHeaders([]), (_req, res) =>
-    res.set('Cache-Control', 'max-age=300').sendFile(join(VISITOR, 'door.js')),
-  )
-  // The embed script asks first, so that a page never shows an empty frame. It tells no more than the frame would.
-  app.get('/door/:key/embed', async (req, res) => {
-    const open = await engine.openDoor(String(req.params.key)).catch(noSuchDoor)
-    const origin = req.get('origin')
-    const state = !open
-      ? 'not published'
-      : isFromOurPages(req.headers) || open.door.allowedSites.includes(origin!)
-        ? 'open'
-        : 'not allowed'
-    res
-      .set({
-        'Access-Control-Allow-Origin': '*',
-        'Cache-Control': 'no-store',
-        'Cross-Origin-Resource-Policy': 'cross-origin',
-      })
-      .json({ state })
+  const modelPorts = createModelPorts({ ...platform, ...people, given: languageModel })
+  const answering: AnsweringModule = createAnswering({
+    ...platform,
+    read: releases.read,
+    live,
+    draft,
+    understanding,
+    learnt: modelPorts.learnt,
+    queueClassifier: (id) => handover.queueClassifier(id),
   })
-  app.get('/door/:key', async (req, res, next) => {
-    let open
-    try {
-      open = await engine.openDoor(String(req.params.key)).catch(noSuchDoor)
-    } catch {
-      return doorHeaders([])(req, res, () => sendAway(res))
-    }
-    doorHeaders(open?.door.allowedSites ?? [])(req, res, (cause?: unknown) =>
-      cause ? next(cause) : sendPage(res.status(open ? 200 : 404), join(VISITOR, 'index.html')),
-    )
+  const { engine } = answering
+
+  const library: LibraryModule = createLibrary({
+    ...platform,
+    ...people,
+    ...releases,
+    engine,
+    outside,
   })
-}
+  const { articles } = library
 
-/** A door that is not there is answered with a page that says so; anything else that goes wrong is not about the door. */
-function noSuchDoor(cause: unknown): null {
-  if (cause instanceof Problem) return null
-  throw cause
-}
+  const questions: QuestionsModule = createQuestions({
+    ...platform,
+    ...people,
+    engine,
+    articles,
+    threads: () => conversations.threads,
+    mayRead: (user, conversation) => handover.desk.mustRead(user, conversation),
+    figures: () => coverage.rollup,
+    topicOf: (norm, transaction) => coverage.topics.ofWording(norm, transaction),
+  })
+  const { reporting, sampling } = questions
 
-/** While the database is away: a page for visitors, in place of an error for programs. */
-function sendAway(res: express.Response): void {
-  res
-    .status(503)
-    .set({ 'Cache-Control': 'no-store', 'Retry-After': '30' })
-    .type('html')
-    .send(
-      '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Back soon</title><p>This help is not available right now. Please try again in a minute.</p><p lang="de">Diese Hilfe ist gerade nicht erreichbar. Bitte versuchen Sie es in einer Minute noch einmal.</p></html>',
-    )
-}
+  const channels: ChannelsModule = createChannels({ ...platform, ...accounts, postman })
+  const { outbox } = channels
 
-function sendPage(res: express.Response, file: string): void {
-  if (existsSync(file)) res.set('Cache-Control', 'no-cache').sendFile(file)
-  else
-    res
-      .status(503)
-      .type('text/plain')
-      .send('The pages have not been built yet. Start Janua with "npm start".')
-}
+  const conversations: ConversationsModule = createConversations({
+    ...platform,
+    ...people,
+    read: { ...releases.read, ...questions.read },
+    engine,
+    asked: questions.asked,
+    rewording: new Rewording({ rewriter: modelPorts.rewriter }),
+    opinionsOn: (...given) => modelPorts.secondOpinion.on(...given),
+    handover: () => handover,
+    mayRead: (user, conversation) => handover.desk.mustRead(user, conversation),
+    mailsOf: channels.mailsOf,
+    derived: () => [
+      questions.asked.eraseWordings.bind(questions.asked),
+      verification.eraseWordings,
+      coverage.eraseWordings,
+    ],
+    checksAsking: (...given) => verification.checksAsking(...given),
+  })
 
-function gatekeeper(accounts: Accounts, conversations: Conversations): Gatekeeper {
+  const handover: HandoverModule = createHandover({
+    ...platform,
+    ...accounts,
+    ...conversations,
+    read: { ...accounts.read, ...conversations.read, ...questions.read, ...releases.read },
+    engine,
+    draft,
+    live,
+    articles,
+    outbox,
+    reporting,
+    models: understanding?.models ?? {},
+    simulatesAgents,
+  })
+
+  const { doors, ...doorModule }: DoorsModule = createDoors({
+    ...platform,
+    ...conversations,
+    ...handover,
+    read: releases.read,
+    engine,
+    draft,
+    live,
+    fileLinks: library.fileLinks,
+    outbox,
+  })
+
+  const verification: VerificationModule = createVerification({
+    ...platform,
+    ...people,
+    read: { ...answering.read, ...handover.read, ...questions.read, ...releases.read },
+    choices,
+    live,
+    engine,
+    doors,
+    newestQuestion: questions.newest,
+    routingProof: (release) => handover.routing.compare(release),
+  })
+
+  const coverage: CoverageModule = createCoverage({
+    ...platform,
+    ...people,
+    read: { ...accounts.read, ...questions.read, ...releases.read },
+    engine,
+    live,
+    releases: releases.releases,
+    articles,
+    doors,
+    replays: verification.replays,
+    sampling,
+    reporting,
+    backgroundAnswers: answering.backgroundAnswers,
+    conflicting: () => library.health.conflicting(),
+    demoWeeksBehind: () => system.staleDemo.weeks(),
+    runNow: (job) => jobs.runNow(job),
+  })
+
+  const models = createModels({
+    ...platform,
+    ports: modelPorts,
+    read: { ...questions.read, ...releases.read, ...verification.read },
+    audit,
+    engine,
+    attached: answering.attached,
+    draft,
+    live,
+    articles,
+    doors,
+    desk: handover.desk,
+    checks: verification.checks,
+    gaps: coverage.gaps,
+    source: encoder,
+  })
+
+  const system: SystemModule = createSystem({
+    ...platform,
+    read: { ...library.read, ...conversations.read },
+    audit,
+    outbox,
+    rollup: coverage.rollup,
+    simulatedAgents: handover.simulatedAgents,
+    modelFaults: understanding?.faults ?? [],
+    jobs: () => jobs,
+  })
+
+  const modules: Module[] = [
+    system,
+    accounts,
+    library,
+    releases,
+    modelPorts,
+    answering,
+    questions,
+    conversations,
+    channels,
+    doorModule,
+    handover,
+    verification,
+    coverage,
+    models,
+  ]
+  const jobs: JobRunner = new JobRunner(
+    { tables: jobTables(db), leases: new Leases(db), clock, log },
+    modules.flatMap((each) => each.jobs ?? []),
+  )
+  const routes = modules.flatMap((each) => each.routes ?? [])
+  const http = { ...accounts, ...library, ...conversations, ...handover, engine, events, log }
+  const app = createHttpApp({ ...http, routes, hasDemo })
+  const server: Server = createServer(app)
+  // A body that dribbles in does not hold a connection for ever.
+  Object.assign(server, { requestTimeout: 120_000, headersTimeout: 15_000 })
+  const sockets = openSockets(server, { ...http, read: conversations.read })
+
+  async function close(): Promise<void> {
+    await jobs.close()
+    for (const each of modules) await each.close?.()
+    await sockets.close()
+    await new Promise<void>((done) => {
+      server.close(() => done())
+      server.closeAllConnections()
+    })
+  }
   return {
-    user: (req) => memberOf(req, accounts),
-    needsSecondFactor: (user) => accounts.needsSecondFactor(user),
-    async visitor(req: Request) {
-      const token = /^Bearer ([\w.-]{40,120})$/.exec(req.get('authorization') ?? '')?.[1]
-      const visitor = token ? await conversations.visitorBy(token) : null
-      return (
-        visitor && {
-          id: visitor.id,
-          door: String(req.params.door),
-          team: (await memberOf(req, accounts)) !== null,
-        }
-      )
-    },
+    app,
+    server,
+    routes,
+    db,
+    settings,
+    events,
+    store,
+    jobs,
+    accounts,
+    releases,
+    answering,
+    library,
+    questions,
+    conversations,
+    channels,
+    handover,
+    doors,
+    verification,
+    coverage,
+    models,
+    system,
+    inbox: channels.inboxFor({ ...conversations, ...handover }),
+    close,
   }
 }
 
-/** Who of the team asks; null for nobody, and for a session that is as old as one may get. */
-async function memberOf({ session }: Request, accounts: Accounts): Promise<SignedIn | null> {
-  if (session.user === undefined) return null
-  if (Date.now() - (session.since ?? 0) > SESSION_DAYS * 86_400_000) return null
-  return accounts.find(session.user)
-}
+export type Janua = ReturnType<typeof createJanua>

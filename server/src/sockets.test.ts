@@ -9,14 +9,14 @@ import {
   visitor,
   type TestVisitor,
 } from './testing/harness.ts'
-import type { Janua } from './janua.ts'
+import type { OpenJanua } from '../../demo/allTables.ts'
 
 const WAIT_MS = 3_000
 /** Long enough for a notice that must not come to have come. */
 const SILENCE_MS = 250
 
 describe('the live connection', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let url: string
   let agent: Member
@@ -26,7 +26,10 @@ describe('the live connection', () => {
     ;({ janua, close } = await freshJanua())
     const { queues } = await openHouse(janua)
     ;[agent, outsider] = [await member(janua, 'agent'), await member(janua, 'agent')]
-    await janua.queues.save(agent, queues.refunds, { name: 'Refunds', members: [agent.id] })
+    await janua.handover.queues.save(agent, queues.refunds, {
+      name: 'Refunds',
+      members: [agent.id],
+    })
     await new Promise<void>((done) => janua.server.listen(0, '127.0.0.1', done))
     url = `http://127.0.0.1:${(janua.server.address() as AddressInfo).port}`
   })

@@ -22,7 +22,7 @@ import {
   seldom,
 } from './connections.ts'
 import { isFromOurPages } from '../platform/http/security.ts'
-import type { AllTables } from '../allTables.ts'
+import type { ConversationViews } from '../modules/conversations/tables.ts'
 
 interface Needs {
   sessions: ReturnType<typeof sessionsIn>
@@ -32,7 +32,7 @@ interface Needs {
   queues: Queues
   presence: Presence
   threads: Threads
-  tables: AllTables
+  read: Pick<ConversationViews, 'conversations'>
   events: Events
   log: Logger
 }
@@ -134,7 +134,7 @@ async function admitVisitor(
   socket: Socket,
   io: Server,
   token: string,
-  { conversations, tables }: Needs,
+  { conversations, read }: Needs,
 ): Promise<boolean> {
   const visitor = await conversations.visitorBy(token)
   if (!visitor) return false
@@ -142,7 +142,7 @@ async function admitVisitor(
   socket.data = { visitor: visitor.id } satisfies Identity
   await socket.join(`visitor:${visitor.id}`)
   const typing = seldom(async () => {
-    const conversation = await tables.conversations.findOne({
+    const conversation = await read.conversations.first({
       where: { visitorId: visitor.id, state: 'agent' },
       order: [['id', 'DESC']],
     })
@@ -158,7 +158,7 @@ async function admitVisitor(
 async function admitUser(
   socket: Socket,
   io: Server,
-  { accounts, queues, desk, presence, threads, tables }: Needs,
+  { accounts, queues, desk, presence, threads, read }: Needs,
 ): Promise<boolean> {
   const { session, sessionID } = socket.request as Request
   const user = session?.user === undefined ? null : await accounts.find(session.user)
@@ -174,7 +174,7 @@ async function admitUser(
     ...(user.role === 'lead' ? ['leads'] : []),
   ])
   const find = async (conversation: unknown) =>
-    typeof conversation === 'number' ? tables.conversations.findByPk(conversation) : null
+    typeof conversation === 'number' ? read.conversations.find(conversation) : null
   const watch = async (conversation: unknown) => {
     for (const room of socket.rooms) if (room.startsWith('watch:')) await socket.leave(room)
     const found = await find(conversation)

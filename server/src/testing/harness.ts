@@ -10,9 +10,10 @@ import { connect, type DatabaseAddress } from '../platform/database/connect.ts'
 import { migrate } from '../platform/database/migrate.ts'
 import type { EncoderSource } from '../modules/models/encoders/source.ts'
 import type { GivenConnection } from '../modules/models/modelUses.ts'
-import { starterDoor } from '../modules/doors/starter.ts'
+import { starterDoor } from '../modules/answering/doorDefaults.ts'
 import { Limits } from '../platform/http/limits.ts'
-import { createJanua, type Janua } from '../janua.ts'
+import { type OpenJanua, withTables } from '../../../demo/allTables.ts'
+import { createJanua } from '../app.ts'
 import type { Outside } from '../modules/library/sites/fetching.ts'
 import { summarise } from '../modules/releases/summaries.ts'
 
@@ -45,7 +46,7 @@ export async function freshJanua(
   postman?: Postman,
   understanding?: ReadModels,
   encoder?: EncoderSource,
-): Promise<{ janua: Janua; clock: TestClock; close(): Promise<void> }> {
+): Promise<{ janua: OpenJanua; clock: TestClock; close(): Promise<void> }> {
   if (!process.env.JANUA_TEST_DB)
     throw new Error('Service tests need the database that "npm test" starts.')
   const db = connect({
@@ -55,18 +56,20 @@ export async function freshJanua(
   await db.getQueryInterface().dropAllTables()
   await migrate(db)
   const clock = testClock()
-  const janua = createJanua({
-    db,
-    sessionSecret: 'for tests',
-    clock,
-    log: pino({ level: 'silent' }),
-    limits: new Limits(1_000),
-    outside,
-    languageModel,
-    postman,
-    understanding,
-    encoder,
-  })
+  const janua = withTables(
+    createJanua({
+      db,
+      sessionSecret: 'for tests',
+      clock,
+      log: pino({ level: 'silent' }),
+      limits: new Limits(1_000),
+      outside,
+      languageModel,
+      postman,
+      understanding,
+      encoder,
+    }),
+  )
   return {
     janua,
     clock,
@@ -88,7 +91,7 @@ function testClock(): TestClock {
 
 let people = 0
 export async function member(
-  janua: Janua,
+  janua: OpenJanua,
   role: Role,
   name = `${role} ${++people}`,
 ): Promise<Member> {
@@ -107,7 +110,7 @@ export async function member(
 }
 
 export async function signIn(
-  janua: Janua,
+  janua: OpenJanua,
   mail: string,
   password = PASSWORD,
 ): Promise<Omit<Member, 'id' | 'name' | 'role'>> {
@@ -165,12 +168,12 @@ export const REFUND = article(
 
 /** One door, two queues, two rules and some articles, published as release 1. */
 export async function openHouse(
-  janua: Janua,
+  janua: OpenJanua,
   articles: ArticleCreate[] = [DOG, REFUND],
   door: Partial<DoorContent> = {},
 ) {
-  const first = await janua.queues.save(JANUA, null, { name: 'Bookings', members: [] })
-  const second = await janua.queues.save(JANUA, null, { name: 'Refunds', members: [] })
+  const first = await janua.handover.queues.save(JANUA, null, { name: 'Bookings', members: [] })
+  const second = await janua.handover.queues.save(JANUA, null, { name: 'Refunds', members: [] })
   const content: DoorContent = { ...starterDoor('Ask us', 'help'), ...door }
   const routing: Routing = {
     rules: [
@@ -183,30 +186,30 @@ export async function openHouse(
     ],
     lastResort: first,
   }
-  const { item: doorItem } = await janua.draft.add(JANUA, 'door', {
+  const { item: doorItem } = await janua.releases.draft.add(JANUA, 'door', {
     content,
     summary: summarise('door', content),
     ready: true,
   })
-  await janua.draft.add(JANUA, 'routing', {
+  await janua.releases.draft.add(JANUA, 'routing', {
     content: routing,
     summary: summarise('routing', routing),
     ready: true,
   })
   const added = []
-  for (const each of articles) added.push(await janua.articles.add(JANUA, each))
+  for (const each of articles) added.push(await janua.library.articles.add(JANUA, each))
   await publishAll(janua)
   return { queues: { bookings: first, refunds: second }, door: doorItem.id, articles: added }
 }
 
-export async function publishAll(janua: Janua): Promise<number> {
-  const changes = await janua.draft.changes()
-  const { number } = await janua.releases.publish(
+export async function publishAll(janua: OpenJanua): Promise<number> {
+  const changes = await janua.releases.draft.changes()
+  const { number } = await janua.releases.releases.publish(
     JANUA,
     changes.map(({ item }) => item),
     'test',
   )
-  await janua.mends.prove()
+  await janua.coverage.mends.prove()
   return number
 }
 
@@ -219,7 +222,7 @@ export interface TestVisitor {
   thread(): Promise<import('@janua/contracts').Thread>
 }
 
-export async function visitor(janua: Janua, door = 'help'): Promise<TestVisitor> {
+export async function visitor(janua: OpenJanua, door = 'help'): Promise<TestVisitor> {
   const http = supertest(janua.app)
   const { token } = (await http.post(`/api/visit/${door}/visitors`)).body as { token: string }
   const authorised = (test: supertest.Test) => test.set('authorization', `Bearer ${token}`)

@@ -2,13 +2,13 @@ import { ROLES } from '@janua/contracts'
 import { expect } from 'chai'
 import supertest from 'supertest'
 import { freshJanua, member, type Member } from '../../testing/harness.ts'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { ACTIONS, mayDo } from './actions.ts'
 
 const SAMPLE: Record<string, string> = { id: '999999', token: 'f'.repeat(64), door: 'nowhere' }
 
 describe('who may call what', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   const members: Partial<Record<string, Member>> = {}
   before(async () => {

@@ -1,11 +1,11 @@
 import { expect } from 'chai'
 import { generate } from 'otplib'
 import supertest from 'supertest'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { freshJanua, member, type Member, PASSWORD, signIn } from '../../testing/harness.ts'
 
 describe('accounts', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let lead: Member
   before(async () => {
@@ -158,7 +158,7 @@ describe('accounts', () => {
     expect([status, body.code]).to.eql([403, 'SECOND_FACTOR_NEEDED'])
     expect((await lead.get('/session')).body).to.include({ needsSecondFactor: true })
     await lead.get('/account').expect(200)
-    await janua.security.save(lead, { secondFactorForLeads: false, idleHours: 12 })
+    await janua.accounts.security.save(lead, { secondFactorForLeads: false, idleHours: 12 })
   })
 
   it('ends a session that nobody used for as long as the team has set', async () => {
@@ -195,13 +195,13 @@ describe('accounts', () => {
   })
 
   it('gives a lead a way back in on the server', async () => {
-    const token = await janua.accounts.recover('ines.lead@team.example')
+    const token = await janua.accounts.accounts.recover('ines.lead@team.example')
     expect((await supertest(janua.app).get(`/api/links/${token}`)).body).to.include({
       kind: 'reset',
       mail: 'ines.lead@team.example',
     })
     expect(
-      await janua.accounts
+      await janua.accounts.accounts
         .recover('two.factors@team.example')
         .catch((cause: Error) => cause.message),
     ).to.include('No active lead')
@@ -240,11 +240,11 @@ describe('accounts', () => {
   })
 
   it('makes the first lead by a set-up link only while there is nobody', async () =>
-    expect(await janua.accounts.setupLink()).to.equal(undefined))
+    expect(await janua.accounts.accounts.setupLink()).to.equal(undefined))
 })
 
 describe('protection of requests', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let lead: Member
   before(async () => {

@@ -1,7 +1,7 @@
 import type { AuditEntry, Paged, SignedIn } from '@janua/contracts'
 import { Op, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AccountTables } from './tables.ts'
 
 /** Who did it, when it was not a person of the team. */
 export const JANUA = { id: null, name: 'Janua' }
@@ -10,7 +10,7 @@ export type Actor = Pick<SignedIn, 'id' | 'name'> | typeof JANUA
 /** The audit trail: who did what, when. */
 export class Audit {
   constructor(
-    private readonly tables: AllTables,
+    private readonly tables: AccountTables,
     private readonly clock: Clock,
   ) {}
 
@@ -30,6 +30,18 @@ export class Audit {
       detail,
     }
     await this.tables.audit.create(entry, { transaction })
+  }
+
+  /** Entries on these subjects keep that something happened, not why: a reason can name a person. */
+  async forgetReasons(subjects: readonly string[], transaction: Transaction): Promise<void> {
+    await this.tables.audit.update(
+      { detail: { reason: 'erased with the visitor' } },
+      { where: { subject: [...subjects] }, transaction },
+    )
+  }
+
+  async removeBefore(at: Date): Promise<void> {
+    await this.tables.audit.destroy({ where: { at: { [Op.lt]: at } } })
   }
 
   async list({

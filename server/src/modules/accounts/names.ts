@@ -1,12 +1,12 @@
 import type { Events } from '../../platform/events.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AccountTables } from './tables.ts'
 
 /** Names of people by their number, kept until somebody's account changes. */
 export class Names {
   private known = new Map<number, string>()
 
   constructor(
-    private readonly tables: AllTables,
+    private readonly tables: AccountTables,
     events: Events,
   ) {
     events.on('access', () => this.known.clear())

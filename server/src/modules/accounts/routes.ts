@@ -15,7 +15,6 @@ import {
 import type { Request } from 'express'
 import Joi from 'joi'
 import type { Events } from '../../platform/events.ts'
-import type { Returns } from '../handover/returns.ts'
 import type { Limits } from '../../platform/http/limits.ts'
 import { type Route, route } from '../../platform/http/routing.ts'
 import { newToken } from '../../platform/http/security.ts'
@@ -33,7 +32,11 @@ const sessionPath = Joi.object<{ id: string }>({ id: Joi.string().hex().length(1
 interface Needs {
   accounts: Accounts
   security: Security
-  returns: Pick<Returns, 'giveBack' | 'inHand'>
+  /** What somebody has in hand as an agent, and what becomes of it when they leave. */
+  returns: {
+    inHand(user: number): Promise<{ conversations: number; cases: number }>
+    giveBack(user: number, why: string, which: 'all'): Promise<unknown>
+  }
   audit: Audit
   events: Events
   limits: Limits

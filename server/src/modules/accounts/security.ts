@@ -1,21 +1,21 @@
 import type { SecuritySettings } from '@janua/contracts'
 import type { Actor, Audit } from './audit.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { Settings } from '../../platform/settings.ts'
 
 const NAME = 'security'
 const STARTER_SECURITY: SecuritySettings = { secondFactorForLeads: false, idleHours: 12 }
 
 /** The team's rules for signing in. */
 export class Security {
-  constructor(private readonly needs: { tables: AllTables; audit: Audit }) {}
+  constructor(private readonly needs: { settings: Settings; audit: Audit }) {}
 
   async read(): Promise<SecuritySettings> {
-    const row = await this.needs.tables.settings.findByPk(NAME)
-    return { ...STARTER_SECURITY, ...(row?.value as Partial<SecuritySettings> | undefined) }
+    const kept = await this.needs.settings.read<Partial<SecuritySettings>>(NAME)
+    return { ...STARTER_SECURITY, ...kept }
   }
 
   async save(actor: Actor, settings: SecuritySettings): Promise<void> {
-    await this.needs.tables.settings.upsert({ name: NAME, value: settings })
+    await this.needs.settings.write(NAME, settings)
     await this.needs.audit.note(actor, 'changed sign-in rules', 'Team', { ...settings })
   }
 }

@@ -7,7 +7,7 @@ import type {
   SecondFactorStart,
   SignedIn,
 } from '@janua/contracts'
-import { createHash } from 'node:crypto'
+import { sha256 } from '../../platform/hash.ts'
 import { RateLimiterMemory } from 'rate-limiter-flexible'
 import { Op, type Sequelize, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
@@ -26,7 +26,7 @@ import {
 } from './secondFactor.ts'
 import type { Security } from './security.ts'
 import type { Row } from '../../platform/database/tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AccountTables } from './tables.ts'
 
 const HOUR = 3_600_000
 const LINK_HOURS = { invite: 72, reset: 24, setup: 24 * 365 }
@@ -36,7 +36,7 @@ const FAILURES_SECONDS = 900
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: AccountTables
   sessions: {
     endAll(user: number, except?: string): Promise<number>
     endOne(user: number, id: string): Promise<number>
@@ -375,10 +375,6 @@ export class Accounts {
     if (!user) throw problem('PERSON_NOT_FOUND', id)
     return user
   }
-}
-
-export function sha256(text: string): string {
-  return createHash('sha256').update(text).digest('hex')
 }
 
 function signedIn({ id, name, mail, role, presence }: UserRow): SignedIn {

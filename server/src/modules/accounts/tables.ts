@@ -1,5 +1,6 @@
 import type { AgentSkills, AlertSettings, Presence, Role } from '@janua/contracts'
-import { DataTypes, type Sequelize } from 'sequelize'
+import { type Sequelize } from 'sequelize'
+import type { Views } from '../../platform/database/view.ts'
 import { flag, id, json, ref, table, text, time, whole } from '../../platform/database/tables.ts'
 
 export interface UserRow {
@@ -46,10 +47,6 @@ export interface AuditRow {
   subject: string
   detail: Record<string, unknown>
 }
-export interface SettingRow {
-  name: string
-  value: unknown
-}
 
 export function accountTables(db: Sequelize) {
   return {
@@ -92,10 +89,8 @@ export function accountTables(db: Sequelize) {
       subject: text(255),
       detail: json('detail'),
     }),
-    settings: table<SettingRow>(db, 'settings', {
-      name: { type: DataTypes.STRING(60), primaryKey: true },
-      value: json('value'),
-    }),
   }
 }
 export type AccountTables = ReturnType<typeof accountTables>
+/** What others may ask of them. */
+export type AccountViews = Views<AccountTables>

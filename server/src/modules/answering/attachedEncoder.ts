@@ -12,12 +12,12 @@ import {
   withAttached,
 } from '@janua/core/meaning'
 import { MessageChannel, type MessagePort } from 'node:worker_threads'
-import type { Encoder } from '../models/encoder.ts'
+import type { Encoder } from './encoder.ts'
 import { textsToEncode } from './encoding.ts'
 import type { PortTask } from './portSentences.ts'
 import { Vectors } from './vectors.ts'
 import { VectorStore } from './vectorStore.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AnsweringTables } from './tables.ts'
 
 /** An encoder as it was learnt to rank by. Its id tells it from every other, and from itself before it was changed. */
 export interface LearntEncoder extends AttachedRankings {
@@ -45,7 +45,7 @@ export class AttachedEncoders {
 
   constructor(
     private readonly needs: {
-      tables: AllTables
+      tables: AnsweringTables
       /** Finds an encoder that was learnt once, by its id. */
       learnt: (id: string) => Promise<LearntEncoder | null>
     },
@@ -145,7 +145,7 @@ export class AttachedEncoders {
 
 /** The vectors of items, for a thread: of an encoder of the team's only those that were made before. */
 export async function knownVectors(
-  tables: AllTables,
+  tables: AnsweringTables,
   items: readonly ContentItem[],
   models: MeaningModels,
 ): Promise<KnownVectors> {

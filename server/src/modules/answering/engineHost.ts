@@ -20,7 +20,7 @@ import {
 import type { KnownVectors } from '@janua/core/meaning'
 import type { MessagePort } from 'node:worker_threads'
 import type { Sequelize } from 'sequelize'
-import { completeDoor } from '../doors/starter.ts'
+import { completeDoor } from './doorDefaults.ts'
 import type { Draft } from '../releases/draft.ts'
 import type { Asker, LivePointer } from '../releases/livePointer.ts'
 import { problem } from '../../platform/http/problems.ts'
@@ -28,7 +28,8 @@ import type { AttachedEncoders } from './attachedEncoder.ts'
 import { type ContentPin, Indices, readContent } from './indices.ts'
 import type { Vectors } from './vectors.ts'
 import type { EngineModelRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import type { AnsweringTables } from './tables.ts'
 
 export interface OpenDoor extends DoorContent {
   id: number
@@ -67,7 +68,10 @@ export class EngineHost {
   constructor(
     private readonly needs: {
       db: Sequelize
-      tables: AllTables
+      tables: AnsweringTables
+      read: Pick<ReleaseViews, 'items' | 'releases' | 'revisions'>
+      /** What was learnt of queues, by its number. */
+      queueClassifier: (id: number) => Promise<QueueClassifier | undefined>
       live: LivePointer
       draft: Draft
       vectors: Vectors | null
@@ -133,7 +137,7 @@ export class EngineHost {
 
   /** The articles, fixed answers and documents of a release, with their texts. */
   contentOf({ content }: Pick<CompiledRelease, 'content'>): Promise<ContentItem[]> {
-    return readContent(this.needs.tables, content)
+    return readContent(this.needs.read, content)
   }
 
   /** The part of a document of the draft whose passage comes nearest to a question; null when none does. */
@@ -177,17 +181,17 @@ export class EngineHost {
   }
 
   private async encoderAmong(pinned: readonly Pinned[]): Promise<EncoderContent | null> {
-    const { items, revisions } = this.needs.tables
-    const item = await items.findOne({ where: { kind: 'encoder' } })
+    const { items, revisions } = this.needs.read
+    const item = await items.first({ where: { kind: 'encoder' } })
     const pin = item && pinned.find((each) => each.item === item.id)
-    const revision = pin && (await revisions.findByPk(pin.revision))
+    const revision = pin && (await revisions.find(pin.revision))
     return (revision?.content as EncoderContent | undefined) ?? null
   }
 
   /** The model of a release; that which ships, where the release is older than what its model looked at. */
   private async frozenIn(number: number): Promise<ConfidenceModel | undefined> {
-    const { tables } = this.needs
-    const release = await tables.releases.findByPk(number)
+    const { tables, read } = this.needs
+    const release = await read.releases.find(number)
     const model = release?.modelId
       ? (await tables.engineModels.findByPk(release.modelId))?.model
       : undefined
@@ -196,7 +200,7 @@ export class EngineHost {
 
   /** The classifier that a routing looks at. */
   async classifierOf({ model }: Routing): Promise<QueueClassifier | undefined> {
-    return model ? (await this.needs.tables.queueModels.findByPk(model))?.model : undefined
+    return model ? this.needs.queueClassifier(model) : undefined
   }
 
   private async compile(
@@ -205,15 +209,15 @@ export class EngineHost {
     model?: ConfidenceModel,
     tried?: EncoderContent | null,
   ): Promise<CompiledRelease> {
-    const { tables } = this.needs
-    const items = await tables.items.findAll({ attributes: ['id', 'kind'], raw: true })
+    const { read } = this.needs
+    const items = await read.items.list({ attributes: ['id', 'kind'], raw: true })
     const kinds = new Map(items.map(({ id, kind }) => [id, kind]))
     const pins = pinned
       .map((pin): ContentPin => ({ ...pin, kind: kinds.get(pin.item)! }))
       .sort((a, b) => a.item - b.item)
     const content = pins.filter(({ kind }) => CONTENT.includes(kind))
     const others = pins.filter(({ kind }) => !CONTENT.includes(kind))
-    const revisions = await tables.revisions.findAll({
+    const revisions = await read.revisions.list({
       where: { id: others.map(({ revision }) => revision) },
     })
     const of = (wanted: ItemKind) =>

@@ -1,7 +1,8 @@
 import { blocksOf, indexRelease } from '@janua/core'
 import { parentPort, workerData } from 'node:worker_threads'
 import { connect } from '../../platform/database/connect.ts'
-import { allTables } from '../../allTables.ts'
+import { releaseViews } from '../releases/tables.ts'
+import { answeringTables } from './tables.ts'
 import { type IndexOrder, readContent } from './indices.ts'
 import { modelsHere } from './meaningModels.ts'
 import { knownVectors } from './attachedEncoder.ts'
@@ -12,9 +13,9 @@ const { address, pins, glossary, hasModels, attached, encoder } = (
 ).order
 const db = connect(address)
 try {
-  const tables = allTables(db)
+  const tables = answeringTables(db)
   const models = hasModels ? modelsHere(attached, encoder) : {}
-  const items = await readContent(tables, pins)
+  const items = await readContent(releaseViews(db), pins)
   const known = await knownVectors(tables, items, models)
   parentPort!.postMessage(
     blocksOf(indexRelease(items, { glossary, ...(hasModels && { models }) }, known)),

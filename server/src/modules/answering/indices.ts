@@ -19,10 +19,11 @@ import type { MessagePort } from 'node:worker_threads'
 import type { Sequelize } from 'sequelize'
 import { addressOf } from '../../platform/database/connect.ts'
 import { inThread } from '../../platform/jobs/startThread.ts'
-import { contentItem } from '../library/contentItem.ts'
+import { contentItem } from './contentItem.ts'
 import type { AttachedEncoders } from './attachedEncoder.ts'
 import type { Vectors } from './vectors.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import type { AnsweringTables } from './tables.ts'
 
 export interface ContentPin extends Pinned {
   kind: ItemKind
@@ -51,7 +52,7 @@ export class Indices {
   constructor(
     private readonly needs: {
       db: Sequelize
-      tables: AllTables
+      read: Pick<ReleaseViews, 'revisions'>
       vectors: Vectors | null
       attached: AttachedEncoders
     },
@@ -99,7 +100,7 @@ export class Indices {
 
   private async changed(base: Made, pins: readonly ContentPin[]): Promise<ReleaseIndex> {
     const { put, remove } = differing(base, pins)
-    const items = await readContent(this.needs.tables, put)
+    const items = await readContent(this.needs.read, put)
     return changeIndex(base.index, {
       put: items,
       remove,
@@ -113,7 +114,7 @@ export class Indices {
     models: MeaningModels | undefined,
   ): Promise<ReleaseIndex> {
     if (pins.length <= LARGE) {
-      const items = await readContent(this.needs.tables, pins)
+      const items = await readContent(this.needs.read, pins)
       return indexRelease(
         items,
         { glossary, ...(models && { models }) },
@@ -165,13 +166,13 @@ export interface IndexOrder {
 
 /** Reads pinned content in the order of items, some hundred revisions at a time. */
 export async function readContent(
-  tables: AllTables,
+  read: Pick<ReleaseViews, 'revisions'>,
   pins: readonly ContentPin[],
 ): Promise<ContentItem[]> {
   const kinds = new Map(pins.map(({ item, kind }) => [item, kind]))
   const items: ContentItem[] = []
   for (let from = 0; from < pins.length; from += AT_ONCE) {
-    const revisions = await tables.revisions.findAll({
+    const revisions = await read.revisions.list({
       where: { id: pins.slice(from, from + AT_ONCE).map(({ revision }) => revision) },
     })
     items.push(...revisions.map((revision) => contentItem(kinds.get(revision.itemId)!, revision)))

@@ -1,7 +1,8 @@
 import { indexRelease, type JudgedQuestion, learnConfidence } from '@janua/core'
 import { parentPort, workerData } from 'node:worker_threads'
 import { connect } from '../../platform/database/connect.ts'
-import { allTables } from '../../allTables.ts'
+import { releaseViews } from '../releases/tables.ts'
+import { answeringTables } from './tables.ts'
 import { type IndexOrder, readContent } from './indices.ts'
 import { knownVectors } from './attachedEncoder.ts'
 import { modelsHere } from './meaningModels.ts'
@@ -16,8 +17,8 @@ const { address, pins, glossary, judged, hasModels, attached, encoder } = (
 ).order
 const db = connect(address)
 try {
-  const tables = allTables(db)
-  const items = await readContent(tables, pins)
+  const tables = answeringTables(db)
+  const items = await readContent(releaseViews(db), pins)
   const isReviewed = hasModels && judged.length > 0
   const models = isReviewed ? modelsHere(attached, encoder) : {}
   const byMeaning = isReviewed

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { article, freshJanua, member, openHouse, publishAll } from '../../testing/harness.ts'
 
 const deeds = ['Change', 'Cancel', 'Book', 'Insure']
@@ -15,7 +15,7 @@ const SHELF = deeds.flatMap((deed) =>
 )
 
 describe('learning', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   before(async () => {
     ;({ janua, close } = await freshJanua())
@@ -28,16 +28,16 @@ describe('learning', () => {
 
   it('leaves a release that was published before anything was learnt to the model that ships', async () => {
     expect(await modelOf(1)).to.equal(null)
-    expect((await janua.engine.release(1)).model).to.equal(undefined)
+    expect((await janua.answering.engine.release(1)).model).to.equal(undefined)
   })
   it('learns from the draft by itself, once for the same content', async () => {
-    await janua.learning.learn()
-    await janua.learning.learn()
+    await janua.answering.learning.learn()
+    await janua.answering.learning.learn()
     const [made, ...others] = await models()
     expect(others).to.eql([])
     expect(made!.cases).to.be.greaterThan(60)
-    expect((await janua.engine.draft()).model).to.deep.equal(made!.model)
-    expect((await janua.engine.release(1)).model).to.equal(undefined)
+    expect((await janua.answering.engine.draft()).model).to.deep.equal(made!.model)
+    expect((await janua.answering.engine.release(1)).model).to.equal(undefined)
   })
   it('is frozen in the next release, and stays so when more is learnt', async () => {
     const lead = await member(janua, 'lead')
@@ -47,17 +47,17 @@ describe('learning', () => {
     const number = await publishAll(janua)
     const [first] = await models()
     expect(await modelOf(number)).to.equal(first!.id)
-    await janua.learning.learn()
+    await janua.answering.learning.learn()
     expect(await models()).to.have.length(2)
     expect(await modelOf(number)).to.equal(first!.id)
-    expect((await janua.engine.release(number)).model).to.deep.equal(first!.model)
+    expect((await janua.answering.engine.release(number)).model).to.deep.equal(first!.model)
   })
   it('waits until the draft is still', async () => {
     const lead = await member(janua, 'lead')
     await lead.post('/articles', article('Dive', 'Nobody may dive from the boat.\n')).expect(201)
-    await janua.learning.tick()
+    await janua.answering.learning.tick()
     expect(await models()).to.have.length(2)
-    await janua.learning.tick()
+    await janua.answering.learning.tick()
     expect(await models()).to.have.length(3)
   })
 })

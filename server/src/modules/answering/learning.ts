@@ -18,11 +18,11 @@ import type { EngineHost } from './engineHost.ts'
 import type { LearnOrder } from './learnThread.ts'
 import type { Vectors } from './vectors.ts'
 import type { EngineModelRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AnsweringTables } from './tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: AnsweringTables
   engine: EngineHost
   clock: Clock
   vectors: Vectors | null

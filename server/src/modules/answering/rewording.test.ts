@@ -5,7 +5,7 @@ import {
   type LanguageModelStandIn,
   startLanguageModel,
 } from '../../../../standins/languageModel/languageModel.mjs'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { JANUA } from '../accounts/audit.ts'
 import { article, DOG, freshJanua, openHouse, visitor } from '../../testing/harness.ts'
 
@@ -32,14 +32,14 @@ const UNTRUE = ['made-up sentence', 'changed number', 'dropped not']
 
 describe('rewording', () => {
   let standIn: LanguageModelStandIn
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   const openWith = async (rules: DoorRules) => {
     ;({ janua, close } = await freshJanua(undefined, { url: standIn.url, model: 'rules' }))
-    const { uses } = await janua.modelUses.view()
+    const { uses } = await janua.models.uses.view()
     for (const { use, settings } of uses)
       // Gives up as a visitor would, without the test waiting as long.
-      await janua.modelUses.setUse(JANUA, use, { ...settings, on: true, timeoutSeconds: 1 })
+      await janua.models.uses.setUse(JANUA, use, { ...settings, on: true, timeoutSeconds: 1 })
     await openHouse(janua, [BASKET, STEPS, TICKET, DOG], { rules })
   }
   const answerTo = async (question: string) => {

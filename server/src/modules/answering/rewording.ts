@@ -8,7 +8,7 @@ import {
   isGrounded,
   type Rewriting,
 } from '@janua/core'
-import type { Response } from '../conversations/respond.ts'
+import type { Response } from './respond.ts'
 import type { CompiledRelease, OpenDoor } from './engineHost.ts'
 import type { RewriteOrder, Rewriter } from './rewriter.ts'
 

@@ -1,5 +1,6 @@
 import type { ConfidenceModel } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
+import type { Views } from '../../platform/database/view.ts'
 import { id, json, table, text, time, whole } from '../../platform/database/tables.ts'
 
 /** What a text means under an encoder. */
@@ -42,3 +43,5 @@ export function answeringTables(db: Sequelize) {
   }
 }
 export type AnsweringTables = ReturnType<typeof answeringTables>
+/** What others may ask of them. */
+export type AnsweringViews = Views<AnsweringTables>

@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto'
 import { Op } from 'sequelize'
-import type { AllTables } from '../../allTables.ts'
+import type { AnsweringTables } from './tables.ts'
 
 /** So many texts are looked up at once. */
 const AT_ONCE = 500
 
 /** Vectors of texts as the database keeps them: made once for each text and encoder. */
 export class VectorStore {
-  constructor(private readonly tables: AllTables) {}
+  constructor(private readonly tables: AnsweringTables) {}
 
   /** @returns the vectors of those texts that have been encoded */
   async found(encoder: string, texts: readonly string[]): Promise<Map<string, Uint8Array>> {

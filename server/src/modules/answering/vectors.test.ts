@@ -1,7 +1,7 @@
 import type { Passage, SystemState } from '@janua/contracts'
 import { expect } from 'chai'
 import { answerQuestion, type TraceCandidate } from '@janua/core'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   article,
   freshJanua,
@@ -20,7 +20,7 @@ const SHELF = [
 
 describe('vectors of texts', function () {
   this.timeout(120_000)
-  let janua: Janua
+  let janua: OpenJanua
   let lead: Member
   let close: () => Promise<void>
   before(async () => {
@@ -32,7 +32,7 @@ describe('vectors of texts', function () {
   after(() => close())
   const stored = () => janua.tables.textVectors.count()
   const firstOf = async (question: string) => {
-    const { index } = (await janua.engine.live())!
+    const { index } = (await janua.answering.engine.live())!
     return answerQuestion(index, question, { sill: 0.5 }).trace.candidates[0]?.title
   }
 
@@ -47,7 +47,7 @@ describe('vectors of texts', function () {
   it('are made once for each text, and kept', async () => {
     const before = await stored()
     expect(before).to.be.greaterThan(6)
-    janua.engine.forget()
+    janua.answering.engine.forget()
     await firstOf('refund')
     expect(await stored()).to.equal(before)
   })
@@ -56,7 +56,7 @@ describe('vectors of texts', function () {
     await lead
       .post('/articles', article('Gift cards', 'A gift card is money to spend.\n'))
       .expect(201)
-    await janua.engine.draft()
+    await janua.answering.engine.draft()
     // The title, the sentence, and the section of one sentence, which is the same text.
     expect(await stored()).to.equal(before + 2)
     await publishAll(janua)
@@ -64,12 +64,14 @@ describe('vectors of texts', function () {
     expect(await firstOf('do you sell gift vouchers')).to.equal('Gift cards')
   })
   it('are shared with the threads of a replay', async () => {
-    const { index } = await janua.engine.draft()
+    const { index } = await janua.answering.engine.draft()
     expect(index.parts.every(({ meaning }) => meaning?.vectors)).to.equal(true)
   })
   it('are as sure as reviews tell, from the release on that comes after them', async () => {
     const asked = 'can i have my cash returned'
-    const before = answerQuestion((await janua.engine.live())!.index, asked, { sill: 0.5 })
+    const before = answerQuestion((await janua.answering.engine.live())!.index, asked, {
+      sill: 0.5,
+    })
     const { item, revision, ordinal } = before.trace.candidates[0]!
     for (let i = 0; i < 12; i++)
       await janua.tables.judgements.create({
@@ -83,11 +85,11 @@ describe('vectors of texts', function () {
         origin: 'log',
         createdAt: new Date(),
       })
-    await janua.learning.learn()
-    expect((await janua.engine.live())!.model).to.equal(undefined)
+    await janua.answering.learning.learn()
+    expect((await janua.answering.engine.live())!.model).to.equal(undefined)
     await lead.post('/articles', article('Umbrellas', 'We lend umbrellas for free.\n')).expect(201)
     await publishAll(janua)
-    const { index, model } = (await janua.engine.live())!
+    const { index, model } = (await janua.answering.engine.live())!
     const { reviewed, ...unreviewed } = model!
     expect(reviewed!.constant).to.be.lessThan(0)
     const [told, untold] = [model, unreviewed].map(

@@ -3,7 +3,7 @@ import { type FindVectors, type MeaningModels, packVectors } from '@janua/core/m
 import { Turns } from '../../platform/jobs/turns.ts'
 import { encodeInThreads, textsToEncode } from './encoding.ts'
 import { VectorStore } from './vectorStore.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AnsweringTables } from './tables.ts'
 
 /** An article has hardly more texts: these are encoded here, some at a time; more in threads, which take a while to begin. */
 const FEW = 60
@@ -15,7 +15,7 @@ export class Vectors {
 
   constructor(
     private readonly needs: {
-      tables: AllTables
+      tables: AnsweringTables
       models: MeaningModels
     },
   ) {

@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import { randomBytes } from 'node:crypto'
 import { connect } from 'node:net'
 import { type MailStandIn, startMail } from '../../../../standins/mail/mail.mjs'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -21,7 +21,7 @@ const PNG = Buffer.concat([
 ])
 
 describe('mail', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let mail: MailStandIn
@@ -36,7 +36,10 @@ describe('mail', () => {
     ))
     const { queues } = await openHouse(janua)
     anton = await member(janua, 'agent', 'Anton')
-    await janua.queues.save(anton, queues.refunds, { name: 'Refunds', members: [anton.id] })
+    await janua.handover.queues.save(anton, queues.refunds, {
+      name: 'Refunds',
+      members: [anton.id],
+    })
     inbox = await openInbox(0, janua.inbox)
     mail.sendTo(inbox.port)
   })
@@ -52,7 +55,7 @@ describe('mail', () => {
     await someone.post('/person', { language: 'en' })
     await someone.post('/contact', { name: 'Osk', mail: 'osk@mail.example' })
     await someone.post('/way', { way: 'case' }).expect(204)
-    await janua.outbox.tick()
+    await janua.channels.outbox.tick()
     return someone
   }
 
@@ -134,8 +137,8 @@ describe('mail', () => {
     const before = mail.mails.length
     const told = async () => {
       for (let i = 0; i < 2; i++) {
-        await janua.alerts.tick()
-        await janua.outbox.tick()
+        await janua.handover.alerts.tick()
+        await janua.channels.outbox.tick()
       }
       return mail.mails.slice(before)
     }

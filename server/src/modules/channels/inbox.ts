@@ -7,11 +7,10 @@ import { type Attachments, shownName } from '../conversations/attachments.ts'
 import type { ConversationRow } from '../conversations/tables.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
-import type { DeskWork } from '../handover/work.ts'
-import type { ComingBack } from '../handover/comingBack.ts'
 import { Problem } from '../../platform/http/problems.ts'
 import { ownWords } from './ownWords.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { Visitors } from '../conversations/visitors.ts'
+import type { ChannelTables } from './tables.ts'
 
 /** A mail that came in. */
 export interface Incoming {
@@ -27,18 +26,39 @@ const MOST_WORDS = 4_000
 
 export type Received = 'taken' | 'known already' | 'not for us'
 
+/** Whom mails that come in are given to. */
+export interface InboxPorts {
+  threads: Threads
+  visitors: Pick<Visitors, 'proveMail'>
+  /** What an agent does at the desk, by mail. */
+  work: {
+    take(agent: SignedIn, conversation: number): Promise<void>
+    reply(
+      agent: SignedIn,
+      conversation: number,
+      said: { clientId: string; text: string },
+    ): Promise<void>
+    note(
+      agent: SignedIn,
+      conversation: number,
+      note: { text: string; ask: number | null },
+    ): Promise<void>
+  }
+  attachments: Attachments
+  /** A closed conversation that is written to again becomes a case. */
+  comingBack: {
+    keep(locked: Row<ConversationRow>, transaction: Transaction, by: 'mail'): Promise<void>
+  }
+}
+
 /**
  * Mails that visitors, and agents who were alerted, answer with. A mail belongs to the conversation of a mail of ours that it answers, and only
  * its own recipient may answer it: so nobody can write into a thread who does not know a mail that was sent to them.
  */
 export class Inbox {
   constructor(
-    private readonly needs: {
-      tables: AllTables
-      threads: Threads
-      work: DeskWork
-      attachments: Attachments
-      comingBack: ComingBack
+    private readonly needs: InboxPorts & {
+      tables: ChannelTables
       accounts: Accounts
       clock: Clock
     },
@@ -96,12 +116,9 @@ export class Inbox {
     { messageId, files }: Incoming,
     transaction: Transaction,
   ): Promise<void> {
-    const { threads, attachments, comingBack, tables, clock } = this.needs
+    const { threads, visitors, attachments, comingBack } = this.needs
     // Who answers a mail has it: the address is known to be theirs.
-    await tables.visitors.update(
-      { mailProvedAt: clock.now() },
-      { where: { id: locked.visitorId, mailProvedAt: null }, transaction },
-    )
+    await visitors.proveMail(locked.visitorId, transaction)
     if (locked.state === 'closed') await comingBack.keep(locked, transaction, 'mail')
     const left = await leftOf(files, ({ name, bytes }, i) =>
       attachments.put(

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { Op, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { MailKind, MailRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ChannelTables } from './tables.ts'
 
 /** A mail as it goes out. */
 export interface Letter {
@@ -45,7 +45,7 @@ export class Outbox {
   private running: Promise<void> | undefined
 
   constructor(
-    private readonly needs: { tables: AllTables; clock: Clock; postman: Postman | null },
+    private readonly needs: { tables: ChannelTables; clock: Clock; postman: Postman | null },
   ) {}
 
   /** Whether there is anything that brings mails on their way. */

@@ -1,6 +1,6 @@
 import { type AnswerData, STARTER_RULES } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { article, freshJanua, member, openHouse, visitor } from '../../testing/harness.ts'
 
 const BOOKING = article(
@@ -18,7 +18,7 @@ const BAGS = article('Luggage', 'Two bags of 23 kg travel free with each passeng
 ])
 
 describe('a question back', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   before(async () => {
     ;({ janua, close } = await freshJanua())

@@ -3,7 +3,6 @@ import type { Response } from 'express'
 import type { Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
-import type { Desk } from '../handover/desk.ts'
 import type { Limits } from '../../platform/http/limits.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
@@ -12,13 +11,17 @@ import type { FileStore } from '../../platform/files/store.ts'
 import type { ConversationRow } from './tables.ts'
 import type { Conversations } from './service.ts'
 import type { Threads } from './thread.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ConversationTables } from './tables.ts'
 
-interface Needs {
-  tables: AllTables
+export interface AttachmentPorts {
+  /** @throws when this person may not read the conversation */
+  mayRead: (user: SignedIn, conversation: number) => Promise<unknown>
+}
+
+interface Needs extends AttachmentPorts {
+  tables: ConversationTables
   threads: Threads
   conversations: Conversations
-  desk: Pick<Desk, 'mustRead'>
   store: FileStore
   limits: Limits
   clock: Clock
@@ -56,7 +59,7 @@ export class Attachments {
   }
 
   async fromAgent(user: SignedIn, id: number, arrived: Arrived): Promise<void> {
-    await this.needs.desk.mustRead(user, id)
+    await this.needs.mayRead(user, id)
     await this.keep(
       id,
       arrived,
@@ -71,7 +74,7 @@ export class Attachments {
   }
 
   async toAgent(user: SignedIn, id: number, file: number, res: Response): Promise<void> {
-    await this.needs.desk.mustRead(user, id)
+    await this.needs.mayRead(user, id)
     await this.send(id, file, res)
   }
 

@@ -1,10 +1,10 @@
 import type { AnswerData } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { freshJanua, openHouse, visitor } from '../../testing/harness.ts'
 
 describe('a visitor’s conversation', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   before(async () => {
     ;({ janua, close } = await freshJanua())
@@ -71,7 +71,7 @@ describe('a visitor’s conversation', () => {
     const { id } = (await fay.thread()).messages.at(-1)!
     await fay.post('/votes', { message: id, helpful: false }).expect(204)
     expect((await fay.thread()).messages.at(-1)!.data).to.include({ vote: 'no' })
-    const { rows } = await janua.unsettled.list({
+    const { rows } = await janua.coverage.unsettled.list({
       search: 'dog on a lead',
       state: 'open',
       sort: 'newest',

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   DOG,
   freshJanua,
@@ -14,7 +14,7 @@ import {
 const WORDS = 'my name is Osk Verrall, may my hound come along'
 
 describe('erasing a visitor', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let lead: Member
   let dogs: number
@@ -64,7 +64,7 @@ describe('erasing a visitor', () => {
     await ulf.says(words)
     const question = (await janua.tables.questions.findOne({ where: { text: words } }))!
     await lead.post('/judgements', { question: question.id, verdict: 'wrong' })
-    await janua.topics.pass('full')
+    await janua.coverage.topics.pass('full')
     expect(await janua.tables.topicWordings.count({ where: { text: words } })).to.equal(1)
     await ulf.delete('/visitor').expect(204)
     for (const table of [janua.tables.topicWordings, janua.tables.judgements])

@@ -1,16 +1,32 @@
-import { Op, type Sequelize, type Transaction } from 'sequelize'
+import { type Sequelize, type Transaction } from 'sequelize'
 import { type Actor, type Audit, JANUA } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { ConversationRow } from './tables.ts'
-import { normOf } from './respond.ts'
+import { normOf } from '../answering/respond.ts'
 import { concernedBy } from './thread.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { QuestionViews } from '../questions/tables.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import type { AskedQuestions } from '../questions/asked.ts'
+import type { ConversationTables } from './tables.ts'
 
-interface Needs {
+/** What others keep of a visitor's words. */
+export interface DerivedPorts {
+  /** Whatever else is kept by wording: each takes these wordings out of what it keeps. */
+  derived: () => ((norms: readonly string[], transaction: Transaction) => Promise<void>)[]
+  /** The wordings that checks of the team ask, and how many checks those are. */
+  checksAsking: (
+    norms: ReadonlySet<string>,
+    transaction: Transaction,
+  ) => Promise<{ norms: string[]; count: number }>
+}
+
+interface Needs extends DerivedPorts {
   db: Sequelize
-  tables: AllTables
+  tables: ConversationTables
+  read: Pick<ReleaseViews, 'revisions'> & Pick<QuestionViews, 'questions'>
+  asked: Pick<AskedQuestions, 'askedAmong'>
   audit: Audit
   events: Events
   clock: Clock
@@ -51,21 +67,24 @@ export class Erasure {
     by: Actor | null,
     transaction: Transaction,
   ): Promise<{ theirs: ConversationRow[]; adopted: Adopted }> {
-    const { tables, audit } = this.needs
+    const { tables, read, audit } = this.needs
     const visitor = await tables.visitors.findByPk(visitorId, { lock: true, transaction })
     if (!visitor) throw problem('VISITOR_NOT_FOUND', visitorId)
     if (visitor.holdBecause !== null || (visitor.blockedAt !== null && by === null))
       throw problem('ON_HOLD')
     const theirs = await tables.conversations.findAll({ where: { visitorId }, transaction })
     const ids = theirs.map(({ id }) => id)
-    const asked = await tables.questions.findAll({
+    const asked = await read.questions.list({
       attributes: ['text'],
       where: { conversationId: ids },
       raw: true,
       transaction,
     })
     await visitor.destroy({ transaction })
-    await this.forgetReasons(ids, transaction)
+    await audit.forgetReasons(
+      ids.map((id) => `Conversation ${id}`),
+      transaction,
+    )
     const adopted = await this.eraseDerived(
       asked.map(({ text }) => text),
       transaction,
@@ -85,40 +104,15 @@ export class Erasure {
     return { theirs, adopted }
   }
 
-  /** A reason for a block can name the person: the audit trail keeps that it happened, not why. */
-  private async forgetReasons(
-    conversations: readonly number[],
-    transaction: Transaction,
-  ): Promise<void> {
-    await this.needs.tables.audit.update(
-      { detail: { reason: 'erased with the visitor' } },
-      { where: { subject: conversations.map((id) => `Conversation ${id}`) }, transaction },
-    )
-  }
-
   /** Takes away what was made of words that nobody else has asked and the team has not made its own. */
   private async eraseDerived(texts: readonly string[], transaction: Transaction): Promise<Adopted> {
-    const { tables } = this.needs
+    const { asked, derived } = this.needs
     const byNorm = new Map(texts.map((text) => [normOf(text), text]))
     if (byNorm.size === 0) return { items: [], checks: 0 }
     const adopted = await this.adoptedOf(byNorm, transaction)
-    const others = await tables.questions.findAll({
-      attributes: ['norm'],
-      where: { norm: [...byNorm.keys()] },
-      group: ['norm'],
-      raw: true,
-      transaction,
-    })
-    for (const norm of [...adopted.norms, ...others.map((each) => each.norm)]) byNorm.delete(norm)
-    const norms = [...byNorm.keys()]
-    // What the team has asked itself in rehearsal is reviewed as its own question.
-    await tables.judgements.destroy({
-      where: { norm: norms, origin: { [Op.ne]: 'rehearsal' } },
-      transaction,
-    })
-    await tables.mends.destroy({ where: { norm: norms }, transaction })
-    await tables.replayResults.destroy({ where: { norm: norms }, transaction })
-    await this.eraseFromTopics(norms, transaction)
+    const others = await asked.askedAmong([...byNorm.keys()], transaction)
+    for (const norm of [...adopted.norms, ...others]) byNorm.delete(norm)
+    for (const erase of derived()) await erase([...byNorm.keys()], transaction)
     return adopted
   }
 
@@ -127,7 +121,7 @@ export class Erasure {
     byNorm: ReadonlyMap<string, string>,
     transaction: Transaction,
   ): Promise<Adopted & { norms: Set<string> }> {
-    const { db, tables } = this.needs
+    const { db, read } = this.needs
     const norms = new Set<string>()
     const likes = [...byNorm.values()].map(
       (text) =>
@@ -137,7 +131,7 @@ export class Erasure {
             .replace(/[%_\\]/g, '\\$&')}%`,
         )}`,
     )
-    const revisions = await tables.revisions.findAll({
+    const revisions = await read.revisions.list({
       where: db.literal(`(${likes.join(' OR ')})`) as never,
       transaction,
     })
@@ -148,40 +142,9 @@ export class Erasure {
           items.add(itemId)
           norms.add(normOf(phrasing))
         }
-    let checks = 0
-    for (const { messages } of await tables.checks.findAll({
-      attributes: ['messages'],
-      transaction,
-    })) {
-      const own = messages.map(normOf).filter((norm) => byNorm.has(norm))
-      if (own.length > 0) checks++
-      for (const norm of own) norms.add(norm)
-    }
-    return { items: [...items], checks, norms }
-  }
-
-  /** A topic that was named by the visitor's words is named by another's, or is gone with them. */
-  private async eraseFromTopics(norms: readonly string[], transaction: Transaction): Promise<void> {
-    const { tables, clock } = this.needs
-    const where = { norm: [...norms] }
-    const theirs = await tables.topicWordings.findAll({ where, transaction })
-    await tables.topicWordings.destroy({ where, transaction })
-    for (const topicId of new Set(theirs.flatMap(({ topicId }) => topicId ?? []))) {
-      const next = await tables.topicWordings.findOne({
-        where: { topicId },
-        order: [
-          ['place', 'ASC'],
-          ['times', 'DESC'],
-        ],
-        transaction,
-      })
-      await tables.topics.update(
-        next
-          ? { label: next.text.slice(0, 300) }
-          : { label: 'redacted', words: [], goneAt: clock.now() },
-        { where: { id: topicId, named: false }, transaction },
-      )
-    }
+    const checks = await this.needs.checksAsking(new Set(byNorm.keys()), transaction)
+    for (const norm of checks.norms) norms.add(norm)
+    return { items: [...items], checks: checks.count, norms }
   }
 }
 

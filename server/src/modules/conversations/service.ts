@@ -1,7 +1,6 @@
 import type { AnswerData, DoorContent, Thread } from '@janua/contracts'
 import type { HeardOpinion } from '@janua/core'
 import { Op, type Sequelize, type Transaction, UniqueConstraintError } from 'sequelize'
-import { sha256 } from '../accounts/service.ts'
 import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Rewording } from '../answering/rewording.ts'
@@ -11,26 +10,20 @@ import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
 import { newToken } from '../../platform/http/security.ts'
-import type { SecondOpinion } from '../models/secondOpinion.ts'
 import type { Erasure } from './erasure.ts'
 import type { ConversationRow } from './tables.ts'
-import { leftUnsettled, respond, type Response, turnOfRow } from './respond.ts'
+import { respond, type Response, turnOfRow } from '../answering/respond.ts'
 import { concernedBy, type Threads } from './thread.ts'
 import type { ThreadLinks } from './threadLinks.ts'
 import { transcriptOf } from './transcript.ts'
 import type { QuestionRow } from '../questions/tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AskedQuestions } from '../questions/asked.ts'
+import { sha256 } from '../../platform/hash.ts'
+import type { ConversationTables } from './tables.ts'
+import type { QuestionViews } from '../questions/tables.ts'
 
-interface Needs {
-  db: Sequelize
-  tables: AllTables
-  threads: Threads
-  engine: EngineHost
-  rewording: Rewording
-  secondOpinion: SecondOpinion
-  erasure: Erasure
-  /** Figures that a vote changes are counted anew. */
-  rollup: { mark(at: Date, transaction?: Transaction): Promise<void> }
+/** What becomes of a conversation once the team has it. */
+export interface HandoverSide {
   waiting: {
     of(conversation: {
       id: number
@@ -49,8 +42,28 @@ interface Needs {
     isForTeam(conversation: ConversationRow): boolean
     take(locked: Row<ConversationRow>, transaction: Transaction): Promise<void>
   }
+}
+
+/** What those who come after do for conversations. */
+export interface ConversationPorts {
+  /** What somebody else thinks of the articles that are found; nothing where nobody is asked. */
+  opinionsOn: (
+    responses: readonly Response[],
+    said: Pick<SaidNow, 'release' | 'language'>,
+  ) => Promise<HeardOpinion[]>
+  handover: () => HandoverSide
+}
+
+interface Needs extends ConversationPorts {
+  db: Sequelize
+  tables: ConversationTables
+  threads: Threads
+  engine: EngineHost
+  rewording: Rewording
+  erasure: Erasure
+  /** Figures that a vote changes are counted anew. */
+  asked: AskedQuestions
   threadLinks: ThreadLinks
-  topics: { ofWording(norm: string, transaction: Transaction): Promise<number | null> }
   users: { nameOf(id: number | null): Promise<string> }
   events: Events
   clock: Clock
@@ -68,7 +81,7 @@ interface SaidNow {
 
 interface Storing {
   locked: Row<ConversationRow>
-  before: Row<QuestionRow> | null
+  before: QuestionRow | null
   messageId: number
   at: Date
   transaction: Transaction
@@ -123,7 +136,7 @@ export class Conversations {
     const agent = state === 'agent' && isNamed ? await users.nameOf(agentId) : null
     const waiting =
       state === 'waiting' && queueId !== null && dueAt !== null
-        ? { waiting: await this.needs.waiting.of({ id, queueId, dueAt }) }
+        ? { waiting: await this.needs.handover().waiting.of({ id, queueId, dueAt }) }
         : {}
     const messages = await threads.messages(id, after)
     await this.got(conversation)
@@ -203,7 +216,7 @@ export class Conversations {
     details: readonly string[],
   ): Promise<boolean> {
     const { engine, threads } = this.needs
-    const last = await this.lastQuestion(id)
+    const last = await this.needs.asked.lastOf(id)
     if (!last?.unsettled || details.length === 0) return false
     const opened = await engine.openDoor(visitor.door, visitor)
     const said = { ...opened, text: `${last.text} ${details.join(' ')}`, language: last.language }
@@ -214,7 +227,7 @@ export class Conversations {
     )
       return false
     return threads.change(id, async (locked, transaction) => {
-      const before = await this.lastQuestion(id, transaction)
+      const before = await this.needs.asked.lastOf(id, transaction)
       if (locked.state !== 'assistant' || before?.id !== last.id) return false
       await this.store(
         { ...response, data: { ...response.data!, savedByAsking: true }, replies: true },
@@ -230,7 +243,7 @@ export class Conversations {
     { clientId, text, language }: { clientId: string; text: string; language: 'en' | 'de' },
   ): Promise<void> {
     await this.refuseBlocked(visitor)
-    const { threads, engine, comingBack } = this.needs
+    const { threads, engine, handover } = this.needs
     const opened = await engine.openDoor(visitor.door, visitor)
     const conversation = await this.open(visitor, language)
     const said: SaidNow = { ...opened, text, language, team: visitor.team }
@@ -242,6 +255,7 @@ export class Conversations {
     const work = async (locked: Row<ConversationRow>, transaction: Transaction) => {
       if (await threads.sentBefore(locked.id, clientId, transaction)) return
       locked.language = language
+      const { comingBack } = handover()
       const isForTeam = comingBack.isForTeam(locked)
       // "Thanks" takes nobody's time again.
       const isCourtesy = prepared?.responses.every(({ kind }) => kind === 'courtesy') ?? false
@@ -253,7 +267,7 @@ export class Conversations {
         transaction,
       )
       if (locked.state !== 'assistant' && locked.state !== 'closed') return
-      const before = await this.lastQuestion(locked.id, transaction)
+      const before = await this.needs.asked.lastOf(locked.id, transaction)
       const responses =
         prepared && prepared.before === (before?.id ?? null)
           ? prepared.responses
@@ -276,9 +290,9 @@ export class Conversations {
     { id, visitorId }: Pick<ConversationRow, 'id' | 'visitorId'>,
     said: SaidNow,
   ): Promise<{ before: number | null; responses: Response[] }> {
-    const before = await this.lastQuestion(id)
+    const before = await this.needs.asked.lastOf(id)
     const own = await understood(said.release.index, () => this.responses(said, before))
-    const opinions = await this.needs.secondOpinion.on(own, said)
+    const opinions = await this.needs.opinionsOn(own, said)
     const decided = opinions.length > 0 ? this.responses({ ...said, opinions }, before) : own
     return {
       before: before?.id ?? null,
@@ -287,17 +301,6 @@ export class Conversations {
         onSupported: (text) => this.needs.events.tell('saying', { visitor: visitorId, text }),
       }),
     }
-  }
-
-  private lastQuestion(
-    conversationId: number,
-    transaction?: Transaction,
-  ): Promise<Row<QuestionRow> | null> {
-    return this.needs.tables.questions.findOne({
-      where: { conversationId },
-      order: [['id', 'DESC']],
-      transaction,
-    })
   }
 
   private responses(
@@ -319,80 +322,40 @@ export class Conversations {
     { locked, before, messageId, at, transaction }: Storing,
   ): Promise<void> {
     if (question && !replies) locked.subject = question.text.slice(0, 300)
-    const row =
-      question &&
-      (await this.storeQuestion(
-        question,
-        replies ? before : null,
-        { conversationId: locked.id, messageId, askedAt: at },
-        transaction,
-      ))
+    const place = { conversationId: locked.id, messageId, askedAt: at }
+    const repliesTo = (replies && before?.id) || null
+    const asked = question && (await this.needs.asked.keep(question, repliesTo, place, transaction))
     await this.needs.threads.append(
       locked,
       {
         author: 'assistant',
         kind,
         text,
-        data: data && row ? { ...data, question: row.id, wantsPerson } : undefined,
+        data: data && asked ? { ...data, question: asked, wantsPerson } : undefined,
       },
       transaction,
     )
   }
 
-  private async storeQuestion(
-    question: NonNullable<Response['question']>,
-    repliedTo: Row<QuestionRow> | null,
-    place: { conversationId: number; messageId: number; askedAt: Date },
-    transaction: Transaction,
-  ): Promise<Row<QuestionRow>> {
-    if (!repliedTo)
-      return this.needs.tables.questions.create(
-        {
-          ...question,
-          ...place,
-          topicId: await this.needs.topics.ofWording(question.norm, transaction),
-        },
-        { transaction },
-      )
-    const { text: _text, norm: _norm, wantsPerson: _wants, ...settled } = question
-    // Taking what was offered is as good as saying that it was right.
-    const isTaken = repliedTo.outcome === 'suggested' && settled.outcome === 'answered'
-    return repliedTo.update({ ...settled, ...(isTaken && { vote: 1 }) }, { transaction })
-  }
-
   /** "Did this settle it?" A no puts the question on the mending list. */
   async vote(visitor: KnownVisitor, messageId: number, helpful: boolean): Promise<void> {
-    const { tables, threads } = this.needs
+    const { asked, threads } = this.needs
     const conversation = await this.mustHave(visitor)
-    await threads.change(conversation.id, async (_locked, transaction) => {
-      const message = await tables.messages.findOne({
-        where: { id: messageId, conversationId: conversation.id, kind: 'answer' },
-        transaction,
-      })
-      if (!message) throw problem('MESSAGE_NOT_FOUND')
-      const data = message.data as unknown as AnswerData
-      await message.update({ data: { ...data, vote: helpful ? 'yes' : 'no' } }, { transaction })
-      const question = await tables.questions.findByPk(data.question, { transaction })
-      const unsettled = !helpful || leftUnsettled(question!)
-      await question!.update({ vote: helpful ? 1 : -1, unsettled }, { transaction })
-      await this.needs.rollup.mark(question!.askedAt, transaction)
+    await threads.amendAnswer(conversation.id, messageId, async ({ question }, transaction) => {
+      await asked.vote(question, helpful, transaction)
+      return { vote: helpful ? 'yes' : 'no' }
     })
   }
 
   /** The visitor opened the source of an answer; the first time is kept. */
   async opened(visitor: KnownVisitor, messageId: number): Promise<void> {
-    const { tables, rollup, clock } = this.needs
+    const { tables, asked } = this.needs
     const conversation = await this.mustHave(visitor)
     const message = await tables.messages.findOne({
       where: { id: messageId, conversationId: conversation.id, kind: 'answer' },
     })
     if (!message) throw problem('MESSAGE_NOT_FOUND')
-    const question = await tables.questions.findByPk(
-      (message.data as unknown as AnswerData).question,
-    )
-    if (!question || question.openedAt !== null) return
-    await question.update({ openedAt: clock.now() })
-    await rollup.mark(question.askedAt)
+    await asked.opened((message.data as unknown as AnswerData).question)
   }
 
   async end(visitor: KnownVisitor): Promise<void> {
@@ -402,7 +365,7 @@ export class Conversations {
       const wasWithAgent = locked.state === 'agent'
       threads.move(locked, 'close')
       locked.closedAt = this.needs.clock.now()
-      if (wasWithAgent) await this.needs.handovers.settle(locked, null, transaction)
+      if (wasWithAgent) await this.needs.handover().handovers.settle(locked, null, transaction)
       await threads.append(
         locked,
         { author: 'event', kind: 'closed', text: '', data: { by: 'visitor' } },

@@ -1,6 +1,7 @@
 import type { Closing, MessageAuthor, MessageKind } from '@janua/contracts'
 import type { ConversationState, Priority } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
+import type { Views } from '../../platform/database/view.ts'
 import { flag, id, json, ref, table, text, time, whole } from '../../platform/database/tables.ts'
 
 export interface VisitorRow {
@@ -163,3 +164,5 @@ export function conversationTables(db: Sequelize) {
   }
 }
 export type ConversationTables = ReturnType<typeof conversationTables>
+/** What others may ask of them. */
+export type ConversationViews = Views<ConversationTables>

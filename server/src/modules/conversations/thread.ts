@@ -1,4 +1,4 @@
-import type { Message, MessageAuthor, MessageKind } from '@janua/contracts'
+import type { AnswerData, Message, MessageAuthor, MessageKind } from '@janua/contracts'
 import { after, type Transition } from '@janua/core'
 import { Op, type Sequelize, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
@@ -7,7 +7,7 @@ import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { dataForVisitor } from './visitorView.ts'
 import type { ConversationRow, MessageRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ConversationTables } from './tables.ts'
 
 export interface NewMessage {
   author: MessageAuthor
@@ -20,7 +20,7 @@ export interface NewMessage {
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: ConversationTables
   users: { nameOf(id: number | null): Promise<string> }
   events: Events
   clock: Clock
@@ -108,6 +108,37 @@ export class Threads {
       },
       { transaction },
     )
+  }
+
+  /**
+   * Notes something at an answer of the assistant's, with its conversation locked.
+   * @param work what is noted, given the answer
+   * @throws MESSAGE_NOT_FOUND
+   */
+  amendAnswer(
+    conversation: number,
+    messageId: number,
+    work: (answer: AnswerData, transaction: Transaction) => Promise<Partial<AnswerData>>,
+  ): Promise<void> {
+    return this.change(conversation, async (_locked, transaction) => {
+      const message = await this.needs.tables.messages.findOne({
+        where: { id: messageId, conversationId: conversation, kind: 'answer' },
+        transaction,
+      })
+      if (!message) throw problem('MESSAGE_NOT_FOUND')
+      const answer = message.data as unknown as AnswerData
+      const noted = await work(answer, transaction)
+      await message.update({ data: { ...answer, ...noted } }, { transaction })
+    })
+  }
+
+  /** The answers of the assistant that a conversation holds, in their order. */
+  async answersIn(conversationId: number): Promise<AnswerData[]> {
+    const rows = await this.needs.tables.messages.findAll({
+      where: { conversationId, kind: 'answer' },
+      order: [['seq', 'ASC']],
+    })
+    return rows.map(({ data }) => data as unknown as AnswerData)
   }
 
   /** A message that was stored before under the same client id: a repeated send, not a new one. */

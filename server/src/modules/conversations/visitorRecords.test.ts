@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -10,7 +10,7 @@ import {
 
 /** Point 9 of the repairs, retention: row 14 of the findings about safety. */
 describe('retention', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -56,7 +56,7 @@ describe('retention', () => {
     await lead
       .put('/retention', { conversationDays: 180, attachmentDays: null, auditDays: null })
       .expect(204)
-    await janua.visitors.tick()
+    await janua.conversations.visitorRecords.tick()
     expect([await left(held), await left(old), await left(recent)]).to.eql([120, 0, 1])
   })
   it('removes attachments and the audit log by their own age, and keeps those on hold', async () => {
@@ -85,7 +85,7 @@ describe('retention', () => {
     await lead
       .put('/retention', { conversationDays: null, attachmentDays: 30, auditDays: 730 })
       .expect(204)
-    await janua.visitors.tick()
+    await janua.conversations.visitorRecords.tick()
     const names = (await janua.tables.attachments.findAll()).map(({ name }) => name)
     expect(names.sort()).to.eql([`${held}-90.png`, `${free}-5.png`].sort())
     expect(

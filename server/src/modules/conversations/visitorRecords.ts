@@ -5,10 +5,25 @@ import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Adopted, Erasure } from './erasure.ts'
 import type { Threads } from './thread.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AskedQuestions } from '../questions/asked.ts'
+import type { QuestionViews } from '../questions/tables.ts'
+import type { Settings } from '../../platform/settings.ts'
+import type { ConversationTables } from './tables.ts'
+
+export interface Mailed {
+  direction: 'in' | 'out'
+  subject: string
+  text: string
+  createdAt: Date
+}
 
 interface Needs {
-  tables: AllTables
+  settings: Settings
+  tables: ConversationTables
+  read: Pick<QuestionViews, 'questions'>
+  asked: Pick<AskedQuestions, 'forgetConversation'>
+  /** The mails that came and went in these conversations. */
+  mailsOf: (conversations: readonly number[]) => Promise<Mailed[]>
   threads: Threads
   erasure: Erasure
   audit: Audit
@@ -32,7 +47,7 @@ export class VisitorRecords {
 
   /** Everything that is stored of a visitor, for the visitor to get. */
   async exportOf(actor: Actor, id: number): Promise<VisitorExport> {
-    const { tables, threads, audit, clock } = this.needs
+    const { tables, read, mailsOf, threads, audit, clock } = this.needs
     const visitor = await tables.visitors.findByPk(id)
     if (!visitor) throw problem('VISITOR_NOT_FOUND', id)
     const theirs = await tables.conversations.findAll({
@@ -41,8 +56,8 @@ export class VisitorRecords {
     })
     const ids = theirs.map((each) => each.id)
     const [questions, mails, messages] = await Promise.all([
-      tables.questions.findAll({ where: { conversationId: ids }, order: [['id', 'ASC']] }),
-      tables.mails.findAll({ where: { conversationId: ids }, order: [['id', 'ASC']] }),
+      read.questions.list({ where: { conversationId: ids }, order: [['id', 'ASC']] }),
+      mailsOf(ids),
       Promise.all(ids.map((each) => threads.messages(each, 0, 'visitor'))),
     ])
     await audit.note(actor, 'exported a visitor', `Visitor ${id}`)
@@ -93,22 +108,21 @@ export class VisitorRecords {
   }
 
   async retention(): Promise<RetentionSettings> {
-    const row = await this.needs.tables.settings.findByPk(NAME)
-    return { ...STARTER_RETENTION, ...(row?.value as Partial<RetentionSettings> | undefined) }
+    const kept = await this.needs.settings.read<Partial<RetentionSettings>>(NAME)
+    return { ...STARTER_RETENTION, ...kept }
   }
 
   async setRetention(actor: Actor, settings: RetentionSettings): Promise<void> {
-    await this.needs.tables.settings.upsert({ name: NAME, value: settings })
+    await this.needs.settings.write(NAME, settings)
     await this.needs.audit.note(actor, 'changed retention', 'Team', { ...settings })
   }
 
   /** Removes what is older than the team keeps it. Questions stay in the log, without who asked. */
   async tick(): Promise<void> {
-    const { tables, clock } = this.needs
+    const { tables, audit, clock } = this.needs
     const before = (days: number) => new Date(+clock.now() - days * DAY_MS)
     const { conversationDays, attachmentDays, auditDays } = await this.retention()
-    if (auditDays !== null)
-      await tables.audit.destroy({ where: { at: { [Op.lt]: before(auditDays) } } })
+    if (auditDays !== null) await audit.removeBefore(before(auditDays))
     if (attachmentDays !== null) {
       const held = await this.heldConversations()
       await tables.attachments.destroy({
@@ -137,7 +151,7 @@ export class VisitorRecords {
   }
 
   private async endOld(before: Date): Promise<void> {
-    const { tables } = this.needs
+    const { tables, asked } = this.needs
     const held = await this.heldConversations()
     const old = await tables.conversations.findAll({
       attributes: ['id'],
@@ -150,11 +164,7 @@ export class VisitorRecords {
       limit: AT_ONCE,
     })
     for (const { id } of old) {
-      // Questions are what figures are counted from: they lose who asked, and stay.
-      await tables.questions.update(
-        { conversationId: null, messageId: null },
-        { where: { conversationId: id } },
-      )
+      await asked.forgetConversation(id)
       await tables.conversations.destroy({ where: { id } })
     }
   }

@@ -1,6 +1,6 @@
 import type { UnsettledPage } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   article,
   freshJanua,
@@ -12,7 +12,7 @@ import {
 } from '../../testing/harness.ts'
 
 describe('mending', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member

@@ -5,17 +5,20 @@ import type { Actor, Audit } from '../accounts/audit.ts'
 import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { answerText, settingsAt } from '../conversations/respond.ts'
+import { answerText, settingsAt } from '../answering/respond.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Articles } from '../library/articles.ts'
 import type { MendRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { QuestionViews } from '../questions/tables.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import type { CoverageTables } from './tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: CoverageTables
+  read: Pick<QuestionViews, 'questions'> & Pick<ReleaseViews, 'items'>
   articles: Articles
   engine: EngineHost
   users: { nameOf(id: number | null): Promise<string> }
@@ -30,8 +33,8 @@ export class Mends {
 
   /** Puts a mend into the draft: a phrasing taught, a fixed answer or an article written. */
   async make(actor: Actor, input: MendInput): Promise<MendView> {
-    const { db, tables, audit, events, clock } = this.needs
-    const asked = await tables.questions.findOne({
+    const { db, tables, read, audit, events, clock } = this.needs
+    const asked = await read.questions.first({
       where: { norm: input.norm },
       order: [['id', 'DESC']],
     })
@@ -137,7 +140,7 @@ export class Mends {
     createdAt,
     proof,
   }: Row<MendRow>): Promise<MendView> {
-    const item = await this.needs.tables.items.findByPk(itemId)
+    const item = await this.needs.read.items.find(itemId)
     return {
       id,
       kind,

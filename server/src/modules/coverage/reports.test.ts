@@ -1,6 +1,6 @@
 import type { CoverageView, DimensionView, TodayPageView } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -11,7 +11,7 @@ import {
 import { asked, learnt } from './testing.ts'
 
 describe('what the figures say', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -138,14 +138,14 @@ describe('what the figures say', () => {
     await janua.tables.figures.bulkCreate(
       Array.from({ length: 45 }, (_, i) => figure(day(i), i < 40 ? 68 + (i % 5) : 40)),
     )
-    await janua.reports.watch()
-    await janua.reports.watch()
+    await janua.coverage.reports.watch()
+    await janua.coverage.reports.watch()
     const { alerts } = await today()
     expect(alerts).to.have.length(1)
     expect(alerts[0]).to.deep.include({ kind: 'coverage fell', topic: null })
     expect(alerts[0]!.fall!.before).to.be.closeTo(0.7, 0.01)
     await lead.put(`/alerts/${alerts[0]!.id}/seen`).expect(204)
-    await janua.reports.watch()
+    await janua.coverage.reports.watch()
     expect((await today()).alerts).to.eql([])
   })
   it('counts as the lead sets, and refuses a zone that is none', async () => {

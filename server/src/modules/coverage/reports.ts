@@ -30,12 +30,16 @@ import type { LivePointer } from '../releases/livePointer.ts'
 import type { Releases } from '../releases/service.ts'
 import type { Replays } from '../verification/replays.ts'
 import type { AuditSampling } from '../questions/audit.ts'
-import type { Reporting } from './reporting.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { Reporting } from '../questions/reporting.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import type { Settings } from '../../platform/settings.ts'
+import type { CoverageTables } from './tables.ts'
 
 interface Needs {
+  settings: Settings
   db: Sequelize
-  tables: AllTables
+  tables: CoverageTables
+  read: Pick<ReleaseViews, 'items' | 'releases'>
   engine: EngineHost
   live: LivePointer
   releases: Releases
@@ -101,7 +105,7 @@ export class Reports {
   }
 
   async coverage(count: number): Promise<CoverageView> {
-    const { tables } = this.needs
+    const { read } = this.needs
     const { zone, returnDays, running } = await this.clock()
     const from = addDays(running, -7 * count)
     const to = running
@@ -109,7 +113,7 @@ export class Reports {
       this.figures('week', 'all', from, to),
       this.figures('day', 'all', from, addDays(to, 6)),
       this.figures('week', 'topic', from, to),
-      tables.releases.findAll({ attributes: ['id', 'note', 'createdAt'], order: [['id', 'ASC']] }),
+      read.releases.list({ attributes: ['id', 'note', 'createdAt'], order: [['id', 'ASC']] }),
       this.targets(),
       this.asOf(),
     ])
@@ -287,7 +291,7 @@ export class Reports {
   }
 
   private async labels(dimension: Dimension): Promise<(name: string) => string> {
-    const { tables } = this.needs
+    const { tables, read } = this.needs
     if (dimension === 'topic') {
       const topics = new Map(
         (await tables.topics.findAll({ attributes: ['id', 'label'], raw: true })).map(
@@ -298,9 +302,10 @@ export class Reports {
     }
     if (dimension === 'door' || dimension === 'item') {
       const items = new Map(
-        (await tables.items.findAll({ attributes: ['id', 'title'], raw: true })).map(
-          ({ id, title }) => [String(id), title],
-        ),
+        (await read.items.list({ attributes: ['id', 'title'], raw: true })).map(({ id, title }) => [
+          String(id),
+          title,
+        ]),
       )
       return (name) => items.get(name) ?? `No ${name}`
     }
@@ -311,7 +316,7 @@ export class Reports {
   private async unused(used: ReadonlySet<number>): Promise<DimensionView['unused']> {
     const live = await this.needs.engine.live()
     const left = (live?.content ?? []).filter(({ item }) => !used.has(item))
-    const items = await this.needs.tables.items.findAll({
+    const items = await this.needs.read.items.list({
       attributes: ['id', 'title', 'kind'],
       where: { id: left.map(({ item }) => item) },
       order: [['title', 'ASC']],
@@ -339,10 +344,7 @@ export class Reports {
   }
 
   private async asOf(): Promise<string | null> {
-    return (
-      ((await this.needs.tables.settings.findByPk('figures'))?.value as { at: string } | undefined)
-        ?.at ?? null
-    )
+    return (await this.needs.settings.read<{ at: string }>('figures'))?.at ?? null
   }
 }
 

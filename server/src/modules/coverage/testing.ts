@@ -1,10 +1,10 @@
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import type { TestClock, TestVisitor } from '../../testing/harness.ts'
 import { visitor } from '../../testing/harness.ts'
 
 /** Visitors who each ask one thing, a minute apart, and close their window. @returns the last of them */
 export async function asked(
-  janua: Janua,
+  janua: OpenJanua,
   clock: TestClock,
   texts: readonly string[],
   apartSeconds = 60,
@@ -20,7 +20,7 @@ export async function asked(
 }
 
 /** Topics and figures brought up to date with what was asked. */
-export async function learnt(janua: Janua): Promise<void> {
-  await janua.topics.pass('full')
-  await janua.rollup.settle()
+export async function learnt(janua: OpenJanua): Promise<void> {
+  await janua.coverage.topics.pass('full')
+  await janua.coverage.rollup.settle()
 }

@@ -10,10 +10,11 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { settingsAt } from '../conversations/respond.ts'
+import { settingsAt } from '../answering/respond.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Mends } from './mends.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { QuestionViews } from '../questions/tables.ts'
+import type { CoverageTables } from './tables.ts'
 
 interface GroupRow {
   norm: string
@@ -37,7 +38,7 @@ export class Unsettled {
   constructor(
     private readonly needs: {
       db: Sequelize
-      tables: AllTables
+      read: Pick<QuestionViews, 'questions'>
       engine: EngineHost
       mends: Mends
       clock: Clock
@@ -45,7 +46,7 @@ export class Unsettled {
   ) {}
 
   async list({ search, state, sort, offset, limit }: UnsettledQuery): Promise<UnsettledPage> {
-    const { db, tables, mends } = this.needs
+    const { db, read, mends } = this.needs
     const values = {
       like: `%${search.toLowerCase().replace(/[%_\\]/g, '\\$&')}%`,
       state,
@@ -64,7 +65,7 @@ export class Unsettled {
       ),
     ])
     const [latest, made] = await Promise.all([
-      tables.questions.findAll({ where: { id: groups.map(({ lastId }) => lastId) } }),
+      read.questions.list({ where: { id: groups.map(({ lastId }) => lastId) } }),
       mends.byNorm(groups.map(({ norm }) => norm)),
     ])
     const rows = groups.map(({ norm, times, votedDown, lastAt, lastId }): UnsettledRow => {
@@ -93,8 +94,8 @@ export class Unsettled {
 
   /** One entry opened: who asked it when, and what is said now, live and in the draft. */
   async detail(norm: string): Promise<UnsettledDetail> {
-    const { tables, engine, clock } = this.needs
-    const asked = await tables.questions.findAll({
+    const { read, engine, clock } = this.needs
+    const asked = await read.questions.list({
       where: { norm, unsettled: true },
       order: [['id', 'DESC']],
       limit: 20,

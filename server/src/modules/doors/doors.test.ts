@@ -1,11 +1,11 @@
 import { expect } from 'chai'
 import supertest from 'supertest'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { JANUA } from '../accounts/audit.ts'
 import { freshJanua, member, type Member, openHouse } from '../../testing/harness.ts'
 
 describe('doors', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let lead: Member
   let door: number
@@ -30,7 +30,10 @@ describe('doors', () => {
     const visit = async () => (await supertest(janua.app).get('/api/visit/help')).body
     expect(await visit()).to.deep.include({ title: 'Ask us', open: false, changesAt: null })
     const agent = await member(janua, 'agent')
-    await janua.queues.save(JANUA, queues.bookings, { name: 'Bookings', members: [agent.id] })
+    await janua.handover.queues.save(JANUA, queues.bookings, {
+      name: 'Bookings',
+      members: [agent.id],
+    })
     const body = await visit()
     expect(body).to.deep.include({
       title: 'Ask us',
@@ -98,7 +101,7 @@ describe('doors', () => {
 })
 
 describe('a page that embeds a door', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   before(async () => {
     ;({ janua, close } = await freshJanua())

@@ -17,16 +17,16 @@ import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineH
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
-import { contentItem } from '../library/contentItem.ts'
+import { contentItem } from '../answering/contentItem.ts'
 import type { FileLinks } from '../library/fileLinks.ts'
 import type { Draft, DraftItem } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
 import { summarise } from '../releases/summaries.ts'
-import { completeDoor, starterDoor } from './starter.ts'
-import type { AllTables } from '../../allTables.ts'
+import { completeDoor, starterDoor } from '../answering/doorDefaults.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
 
 interface Needs {
-  tables: AllTables
+  read: Pick<ReleaseViews, 'items' | 'releaseItems' | 'revisions'>
   draft: Draft
   live: LivePointer
   engine: EngineHost
@@ -44,7 +44,7 @@ export class Doors {
   constructor(private readonly needs: Needs) {}
 
   async list(): Promise<Door[]> {
-    const items = await this.needs.tables.items.findAll({
+    const items = await this.needs.read.items.list({
       where: { kind: 'door', draftRevision: { [Op.ne]: null } },
       order: [['id', 'ASC']],
     })
@@ -115,15 +115,15 @@ export class Doors {
    * @throws NOT_FOUND for every other revision, as for one that was never there
    */
   async source(visitor: KnownVisitor, revisionId: number): Promise<SourceView> {
-    const { tables, engine, citations } = this.needs
+    const { read, engine, citations } = this.needs
     const { release, door } = await engine.openDoor(visitor.door, visitor)
     const pin = release.content.find(({ revision }) => revision === revisionId)
     const isPublic = pin !== undefined && this.holdsFor(visitor, release, door, pin.item)
     if (!isPublic && !(await citations.wasCited(visitor, revisionId))) throw problem('NOT_FOUND')
-    const revision = await tables.revisions.findByPk(revisionId)
-    const item = revision && (await tables.items.findByPk(revision.itemId))
+    const revision = await read.revisions.find(revisionId)
+    const item = revision && (await read.items.find(revision.itemId))
     if (!item || !['article', 'fixed', 'document'].includes(item.kind)) throw problem('NOT_FOUND')
-    const pinned = await tables.releaseItems.findOne({
+    const pinned = await read.releaseItems.first({
       where: { revisionId },
       order: [['releaseId', 'DESC']],
     })

@@ -3,11 +3,15 @@ import { DateTime } from 'luxon'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Outbox } from '../channels/outbox.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AccountViews } from '../accounts/tables.ts'
+import type { ConversationViews } from '../conversations/tables.ts'
+import type { HandoverTables } from './tables.ts'
+import type { Agents } from '../accounts/agents.ts'
 
 interface Needs {
+  agents: Agents
   db: Sequelize
-  tables: AllTables
+  read: Pick<AccountViews, 'users'> & Pick<ConversationViews, 'messages'>
   outbox: Outbox
   reporting: { read(): Promise<{ zone: string }> }
   clock: Clock
@@ -30,24 +34,24 @@ export class Alerts {
   constructor(private readonly needs: Needs) {}
 
   async read({ id }: SignedIn): Promise<AlertSettings> {
-    const user = await this.needs.tables.users.findByPk(id)
+    const user = await this.needs.read.users.find(id)
     return { ...STARTER_ALERTS, ...user?.alerts }
   }
 
   async set({ id }: SignedIn, settings: AlertSettings): Promise<void> {
-    await this.needs.tables.users.update({ alerts: settings }, { where: { id } })
+    await this.needs.agents.setAlerts(id, settings)
   }
 
   async tick(): Promise<void> {
-    const { tables, outbox, reporting, clock } = this.needs
+    const { read, outbox, reporting, clock } = this.needs
     const needed = await this.needed()
     if (needed.length === 0) return
     const { zone } = await reporting.read()
     const time = DateTime.fromJSDate(clock.now(), { zone }).toFormat('HH:mm')
     for (const { conversation, queue, subject, visitor, user, mail } of needed) {
-      const row = await tables.users.findByPk(user)
+      const row = await read.users.find(user)
       if (!row?.alerts?.mail || isQuiet(row.alerts, time)) continue
-      const said = await tables.messages.findAll({
+      const said = await read.messages.list({
         attributes: ['text'],
         where: { conversationId: conversation, author: 'visitor', kind: 'text' },
         order: [['seq', 'ASC']],

@@ -5,7 +5,7 @@ import {
   STARTER_QUEUE,
 } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -17,7 +17,7 @@ import {
 import { OFFER_SECONDS } from './assignment.ts'
 
 describe('assignment', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let anton: Member
@@ -32,7 +32,10 @@ describe('assignment', () => {
       await member(janua, 'agent', 'Bria'),
       await member(janua, 'lead', 'Lead'),
     ]
-    await janua.queues.save(lead, queues.bookings, { name: 'Bookings', members: [bria.id] })
+    await janua.handover.queues.save(lead, queues.bookings, {
+      name: 'Bookings',
+      members: [bria.id],
+    })
   })
   after(() => close())
 
@@ -65,7 +68,7 @@ describe('assignment', () => {
   it('offers in turn: 30 seconds to the one, then to the next, and nobody else may take it meanwhile', async () => {
     await set({ assignment: 'in turn' })
     const { id } = await waitingFor()
-    await janua.assignment.tick()
+    await janua.handover.assignment.tick()
     const first = (await row(id)).offeredTo!
     const [one, two] = first === anton.id ? [anton, bria] : [bria, anton]
     expect(((await one.get('/desk')).body as Desk).waiting[0]!.offeredUntil).to.equal(
@@ -75,7 +78,7 @@ describe('assignment', () => {
       `This conversation is offered to ${one.name} just now. It comes to you when they let it go.`,
     )
     clock.pass(OFFER_SECONDS + 1)
-    await janua.assignment.tick()
+    await janua.handover.assignment.tick()
     expect((await row(id)).offeredTo).to.equal(two.id)
     expect((await one.post(`/desk/${id}/pass`)).body.code).to.equal('OFFER_GONE')
     await two.post(`/desk/${id}/pass`).expect(204)
@@ -86,7 +89,7 @@ describe('assignment', () => {
   it('offers nothing that nobody waits for any more', async () => {
     await set({ assignment: 'in turn' })
     const { id, someone } = await waitingFor()
-    await janua.assignment.tick()
+    await janua.handover.assignment.tick()
     expect((await row(id)).offeredTo).not.to.equal(null)
     await someone.post('/end').expect(204)
     expect(await row(id)).to.include({ state: 'closed', offeredTo: null, offeredUntil: null })
@@ -113,7 +116,7 @@ describe('assignment', () => {
         .put(`/people/${who.id}/skills`, { languages: [], topics: [], atOnce: 1 })
         .expect(204)
     const ids = [(await waitingFor()).id, (await waitingFor()).id, (await waitingFor()).id]
-    await janua.assignment.tick()
+    await janua.handover.assignment.tick()
     expect((await Promise.all(ids.map(row))).map(({ offeredTo }) => offeredTo === null)).to.eql([
       false,
       false,
@@ -130,7 +133,7 @@ describe('assignment', () => {
       .expect(204)
     for (let i = 0; i < 3; i++) {
       const { id } = await waitingFor()
-      await janua.assignment.tick()
+      await janua.handover.assignment.tick()
       expect((await row(id)).offeredTo).to.equal(bria.id)
     }
     await lead
@@ -156,10 +159,10 @@ describe('assignment', () => {
     await set({ overflow: { queue: queues.bookings, minutes: 4 } })
     const { id, someone } = await waitingFor()
     const { dueAt } = await row(id)
-    await janua.assignment.tick()
+    await janua.handover.assignment.tick()
     expect((await row(id)).queueId).to.equal(queues.refunds)
     clock.pass(241)
-    await janua.assignment.tick()
+    await janua.handover.assignment.tick()
     expect(await row(id)).to.deep.include({ queueId: queues.bookings, overflowed: true, dueAt })
     const moved = await janua.tables.messages.findOne({
       where: { conversationId: id, kind: 'moved' },
@@ -174,13 +177,13 @@ describe('assignment', () => {
     await anton
       .post(`/desk/${answered.id}/replies`, { clientId: crypto.randomUUID(), text: 'Hello' })
       .expect(204)
-    await janua.presence.beat([anton.id])
+    await janua.handover.presence.beat([anton.id])
     clock.pass(80)
-    await janua.presence.tick()
-    expect((await janua.accounts.find(anton.id))!.presence).to.equal('away')
+    await janua.handover.presence.tick()
+    expect((await janua.accounts.accounts.find(anton.id))!.presence).to.equal('away')
     expect((await row(unanswered.id)).state, 'a short break loses nothing').to.equal('agent')
     clock.pass(120)
-    await janua.presence.tick()
+    await janua.handover.presence.tick()
     expect(await row(unanswered.id)).to.include({
       state: 'waiting',
       agentId: null,
@@ -188,12 +191,13 @@ describe('assignment', () => {
     })
     expect((await row(answered.id)).state).to.equal('agent')
     await answered.someone.says('are you there?')
-    await janua.presence.tick()
+    await janua.handover.presence.tick()
     expect((await row(answered.id)).state).to.equal('waiting')
-    await janua.presence.beat([anton.id])
-    expect((await janua.accounts.find(anton.id))!.presence, 'back with the browser').to.equal(
-      'here',
-    )
+    await janua.handover.presence.beat([anton.id])
+    expect(
+      (await janua.accounts.accounts.find(anton.id))!.presence,
+      'back with the browser',
+    ).to.equal('here')
   })
   it('gives back at once what somebody who goes home has not answered', async () => {
     const { id } = await waitingFor()
@@ -212,10 +216,10 @@ describe('assignment', () => {
     const deeds = all.flatMap(({ id }) => [
       () => anton.post(`/desk/${id}/take`),
       () => bria.post(`/desk/${id}/take`),
-      () => janua.assignment.tick(),
+      () => janua.handover.assignment.tick(),
       () => bria.post(`/desk/${id}/move`, { queue: queues.bookings, reason: 'x' }),
       () => anton.post(`/desk/${id}/hand-back`),
-      () => janua.presence.set(bria.id, 'off'),
+      () => janua.handover.presence.set(bria.id, 'off'),
       () => lead.post(`/desk/${id}/move`, { agent: anton.id, reason: '' }),
       () => bria.post(`/desk/${id}/close`, {}),
     ])
@@ -239,7 +243,7 @@ describe('assignment', () => {
     expect((await someone.thread()).messages.at(-1)!.data).to.include({ why: 'nobody' })
     await someone.post('/way', { way: 'wait' }).expect(204)
     clock.pass(61)
-    await janua.assignment.tick()
+    await janua.handover.assignment.tick()
     expect((await row(id)).queueId).to.equal(queues.bookings)
     await bria.post(`/desk/${id}/take`).expect(204)
     await bria.post(`/desk/${id}/close`, {}).expect(204)

@@ -7,15 +7,20 @@ import { problem } from '../../platform/http/problems.ts'
 import type { Handovers } from './handovers.ts'
 import type { QueueRow } from './tables.ts'
 import { settingsOf } from './queueSettings.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ConversationViews } from '../conversations/tables.ts'
+import type { QuestionViews } from '../questions/tables.ts'
+import type { HandoverTables } from './tables.ts'
+import type { Agents } from '../accounts/agents.ts'
 
 /** How long an offer stands. */
 export const OFFER_SECONDS = 30
 const MOST_AT_ONCE = 50
 
 interface Needs {
+  agents: Agents
   db: Sequelize
-  tables: AllTables
+  tables: HandoverTables
+  read: Pick<ConversationViews, 'conversations'> & Pick<QuestionViews, 'questions'>
   threads: Threads
   handovers: Handovers
   clock: Clock
@@ -45,14 +50,14 @@ export class Assignment {
   }
 
   private async assign(): Promise<void> {
-    const { tables } = this.needs
+    const { tables, read } = this.needs
     const queues = await tables.queues.findAll({ where: { archivedAt: null } })
     await this.overflow(queues)
     const inTurn = queues
       .filter((queue) => settingsOf(queue).assignment === 'in turn')
       .map(({ id }) => id)
     if (inTurn.length === 0) return
-    const waiting = await tables.conversations.findAll({
+    const waiting = await read.conversations.list({
       where: { state: 'waiting', queueId: inTurn },
       order: [
         ['dueAt', 'ASC'],
@@ -73,7 +78,7 @@ export class Assignment {
     passedBy,
     language,
   }: ConversationRow): Promise<void> {
-    const { threads, tables, clock } = this.needs
+    const { threads, clock } = this.needs
     const now = clock.now()
     if (offeredTo !== null && offeredUntil !== null && offeredUntil > now) return
     const candidates = await this.candidates(queueId!)
@@ -97,18 +102,18 @@ export class Assignment {
         passedBy: again ? [] : [...passed],
       })
     })
-    if (next !== null) await tables.users.update({ lastTurnAt: now }, { where: { id: next } })
+    if (next !== null) await this.needs.agents.hadTurn(next, now)
   }
 
   /** What nobody took in the queue's time goes on to another one, once. */
   private async overflow(queues: readonly QueueRow[]): Promise<void> {
-    const { tables, threads, handovers, clock } = this.needs
+    const { read, threads, handovers, clock } = this.needs
     for (const queue of queues) {
       const { overflow } = settingsOf(queue)
       const to = overflow && queues.find(({ id }) => id === overflow.queue)
       if (!overflow || !to) continue
       const since = new Date(+clock.now() - overflow.minutes * 60_000)
-      const late = await tables.conversations.findAll({
+      const late = await read.conversations.list({
         attributes: ['id'],
         where: {
           state: 'waiting',
@@ -178,7 +183,7 @@ export class Assignment {
   }
 
   private async topicsOf(conversationId: number): Promise<number[]> {
-    const rows = await this.needs.tables.questions.findAll({
+    const rows = await this.needs.read.questions.list({
       attributes: ['topicId'],
       where: { conversationId, unsettled: true },
       raw: true,

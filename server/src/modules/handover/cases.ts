@@ -9,10 +9,11 @@ import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { QueueRow } from './tables.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ConversationViews } from '../conversations/tables.ts'
+import type { HandoverTables } from './tables.ts'
 
 interface Needs {
-  tables: AllTables
+  read: Pick<ConversationViews, 'visitors'>
   threads: Threads
   outbox: Outbox
   threadLinks: ThreadLinks
@@ -100,8 +101,8 @@ export class Cases {
     phone: string | null,
     transaction: Transaction,
   ): Promise<void> {
-    const { tables, outbox, threadLinks } = this.needs
-    const visitor = await tables.visitors.findByPk(visitorId, { transaction })
+    const { read, outbox, threadLinks } = this.needs
+    const visitor = await read.visitors.find(visitorId, transaction)
     if (!visitor?.mail) return
     await outbox.confirm(
       {

@@ -7,10 +7,11 @@ import type { Cases } from './cases.ts'
 import type { Places } from './places.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
 import type { Queues } from './queues.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AccountViews } from '../accounts/tables.ts'
+import type { HandoverTables } from './tables.ts'
 
 interface Needs {
-  tables: AllTables
+  read: Pick<AccountViews, 'users'>
   threads: Threads
   queues: Queues
   cases: Cases
@@ -35,8 +36,8 @@ export class ComingBack {
    * @param transaction the change that stores what was written
    */
   async take(locked: Row<ConversationRow>, transaction: Transaction): Promise<void> {
-    const { threads, tables, queues, places, clock } = this.needs
-    const agent = await tables.users.findByPk(locked.agentId!, { transaction })
+    const { threads, read, queues, places, clock } = this.needs
+    const agent = await read.users.find(locked.agentId!, transaction)
     const { queue, door } = await places.of(locked, transaction)
     const now = clock.now()
     const isThere = agent?.active === true && agent.presence === 'here'
@@ -74,10 +75,10 @@ export class ComingBack {
 
   /** What comes while nobody is there, or by mail, is a case: of the agent who had it, else of the queue. */
   async keep(locked: Row<ConversationRow>, transaction: Transaction, by?: 'mail'): Promise<void> {
-    const { tables, threads, cases, places, clock } = this.needs
+    const { read, threads, cases, places, clock } = this.needs
     const place = await places.of(locked, transaction)
     const agent =
-      locked.agentId === null ? null : await tables.users.findByPk(locked.agentId, { transaction })
+      locked.agentId === null ? null : await read.users.find(locked.agentId, transaction)
     await threads.append(
       locked,
       { author: 'event', kind: 'resumed', text: '', ...(by && { data: { by } }) },

@@ -13,15 +13,17 @@ import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { ConversationRow } from '../conversations/tables.ts'
 import type { Threads } from '../conversations/thread.ts'
-import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { briefOf, passageView } from './brief.ts'
 import type { Queues } from './queues.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ConversationViews } from '../conversations/tables.ts'
+import type { QuestionViews } from '../questions/tables.ts'
+import type { HandoverTables } from './tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: HandoverTables
+  read: Pick<ConversationViews, 'conversations' | 'visitors'> & Pick<QuestionViews, 'questions'>
   threads: Threads
   queues: Queues
   engine: EngineHost
@@ -48,11 +50,11 @@ export class Desk {
   constructor(private readonly needs: Needs) {}
 
   async view(user: SignedIn): Promise<DeskView> {
-    const { tables, clock } = this.needs
+    const { tables, read, clock } = this.needs
     const now = clock.now()
     const inQueues = await this.inMyQueues(user)
     const find = (where: WhereOptions<ConversationRow>, order: [string, string][], limit = MOST) =>
-      tables.conversations.findAll({ where, order, limit })
+      read.conversations.list({ where, order, limit })
     const guests = await tables.guests.findAll({ where: { userId: user.id } })
     const isLead = user.role === 'lead'
     const [waiting, mine, askedIn, cases, withAgents, withAssistant, closed] = await Promise.all([
@@ -115,13 +117,13 @@ export class Desk {
    * digits; by the visitor's mail address, when it is one.
    */
   async find(user: SignedIn, words: string): Promise<DeskRow[]> {
-    const { db, tables } = this.needs
+    const { db, read } = this.needs
     const like = `%${words.replace(/[%_\\]/g, '\\$&')}%`
     const found = await db.query<{ id: number }>(`${searchFor(words)} ORDER BY id DESC LIMIT 600`, {
       replacements: { words, like },
       type: QueryTypes.SELECT,
     })
-    const conversations = await tables.conversations.findAll({
+    const conversations = await read.conversations.list({
       where: { id: found.map(({ id }) => id) },
       order: [['lastAt', 'DESC']],
     })
@@ -159,18 +161,18 @@ export class Desk {
   }
 
   async open(user: SignedIn, id: number): Promise<DeskConversation> {
-    const { tables, threads, engine } = this.needs
+    const { tables, read, threads, engine } = this.needs
     const conversation = await this.mustRead(user, id)
     if (conversation.agentId === user.id && conversation.teamSeen < conversation.seq)
       await this.sawAll(conversation)
     const [[row], messages, visitor, questions, live, guests, others] = await Promise.all([
       this.rows([conversation], user),
       threads.messages(id, 0, 'team'),
-      tables.visitors.findByPk(conversation.visitorId),
-      tables.questions.findAll({ where: { conversationId: id }, order: [['id', 'ASC']] }),
+      read.visitors.find(conversation.visitorId),
+      read.questions.list({ where: { conversationId: id }, order: [['id', 'ASC']] }),
       engine.live(),
       tables.guests.findAll({ where: { conversationId: id } }),
-      tables.conversations.findAll({
+      read.conversations.list({
         where: { visitorId: conversation.visitorId, id: { [Op.ne]: id } },
         order: [['id', 'DESC']],
         limit: OTHERS,
@@ -212,8 +214,8 @@ export class Desk {
     }
   }
 
-  async mustRead(user: SignedIn, id: number): Promise<Row<ConversationRow>> {
-    const conversation = await this.needs.tables.conversations.findByPk(id)
+  async mustRead(user: SignedIn, id: number): Promise<Readonly<ConversationRow>> {
+    const conversation = await this.needs.read.conversations.find(id)
     if (!conversation || !(await this.mayRead(user, conversation)))
       throw problem('CONVERSATION_NOT_FOUND', id)
     return conversation
@@ -252,11 +254,11 @@ export class Desk {
     conversations: readonly ConversationRow[],
     user: SignedIn,
   ): Promise<DeskRow[]> {
-    const { tables, users, clock } = this.needs
+    const { tables, read, users, clock } = this.needs
     if (conversations.length === 0) return []
     const [queues, visitors] = await Promise.all([
       tables.queues.findAll(),
-      tables.visitors.findAll({ where: { id: conversations.map(({ visitorId }) => visitorId) } }),
+      read.visitors.list({ where: { id: conversations.map(({ visitorId }) => visitorId) } }),
     ])
     return Promise.all(
       conversations.map(

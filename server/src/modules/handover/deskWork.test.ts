@@ -1,7 +1,7 @@
 import type { Desk, DeskConversation, DeskRow } from '@janua/contracts'
 import { expect } from 'chai'
 import type { Letter } from '../channels/outbox.ts'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -12,7 +12,7 @@ import {
 } from '../../testing/harness.ts'
 
 describe('the desk', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let anton: Member
@@ -33,8 +33,11 @@ describe('the desk', () => {
       await member(janua, 'agent', 'Bria'),
       await member(janua, 'lead', 'Lead'),
     ]
-    await janua.queues.save(lead, queues.refunds, { name: 'Refunds', members: [anton.id] })
-    await janua.queues.save(lead, queues.bookings, { name: 'Bookings', members: [bria.id] })
+    await janua.handover.queues.save(lead, queues.refunds, { name: 'Refunds', members: [anton.id] })
+    await janua.handover.queues.save(lead, queues.bookings, {
+      name: 'Bookings',
+      members: [bria.id],
+    })
   })
   after(() => close())
 
@@ -250,8 +253,8 @@ describe('the desk', () => {
         (await janua.tables.conversations.findByPk(conversation!))!.dueAt!.toISOString(),
         'due by when they are back',
       ).to.equal('2026-11-24T09:20:00.000Z')
-      await janua.outbox.tick()
-      await janua.outbox.tick()
+      await janua.channels.outbox.tick()
+      await janua.channels.outbox.tick()
       expect(sent.map(({ to, subject }) => `${to} ${subject}`)).to.eql([
         `osk@mail.example Your question to Ask us [${caseNumber}]`,
       ])
@@ -264,8 +267,8 @@ describe('the desk', () => {
       await reply(conversation!, 'We mended it.')
       await reply(conversation!, 'It was the rotor.')
       clock.pass(6)
-      await janua.followUps.tick()
-      await janua.outbox.tick()
+      await janua.handover.followUps.tick()
+      await janua.channels.outbox.tick()
       expect(sent.length, 'one mail for both').to.equal(2)
       expect(sent[1]!.text).to.match(/#thread=v\d+\./)
       expect(sent[1]!.text).to.include('We mended it.')
@@ -298,14 +301,14 @@ describe('the desk', () => {
     it('loses no mail while the mail server is down, and sends it once when it is back', async () => {
       mailDown = true
       sent.length = 0
-      await janua.outbox.write({
+      await janua.channels.outbox.write({
         conversationId: null,
         kind: 'alert',
         to: 'x@mail.example',
         subject: 'S',
         text: 'T',
       })
-      await janua.outbox.tick()
+      await janua.channels.outbox.tick()
       expect(await janua.tables.mails.findOne({ order: [['id', 'DESC']] })).to.include({
         state: 'waiting',
         tries: 1,
@@ -316,13 +319,13 @@ describe('the desk', () => {
         waiting: 1,
         problem: 'connect ECONNREFUSED',
       })
-      await janua.outbox.tick()
+      await janua.channels.outbox.tick()
       mailDown = false
-      await janua.outbox.tick()
+      await janua.channels.outbox.tick()
       expect(sent, 'it waits before it tries again').to.eql([])
       clock.pass(31)
-      await janua.outbox.tick()
-      await janua.outbox.tick()
+      await janua.channels.outbox.tick()
+      await janua.channels.outbox.tick()
       expect(sent).to.have.length(1)
     })
     it('can be a call, at a number that is one', async () => {

@@ -4,11 +4,12 @@ import type { Clock } from '../../platform/clock.ts'
 import type { ThreadLinks } from '../conversations/threadLinks.ts'
 import type { Threads } from '../conversations/thread.ts'
 import type { Places } from './places.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ConversationViews } from '../conversations/tables.ts'
+import type { HandoverTables } from './tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  read: Pick<ConversationViews, 'messages' | 'visitors'>
   threads: Threads
   outbox: Outbox
   places: Places
@@ -60,11 +61,11 @@ export class FollowUps {
   }
 
   private async mail(id: number): Promise<void> {
-    const { tables, threads, outbox, places, users, threadLinks } = this.needs
+    const { read, threads, outbox, places, users, threadLinks } = this.needs
     await threads.change(id, async (locked, transaction) => {
       const [visitor, unread] = await Promise.all([
-        tables.visitors.findByPk(locked.visitorId, { transaction }),
-        tables.messages.findAll({
+        read.visitors.find(locked.visitorId, transaction),
+        read.messages.list({
           where: {
             conversationId: id,
             author: 'agent',

@@ -1,10 +1,10 @@
 import { STARTER_RULES } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { freshJanua, member, type Member, openHouse, visitor } from '../../testing/harness.ts'
 
 describe('the contact form', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let agent: Member
   before(async () => {
@@ -36,7 +36,7 @@ describe('the contact form', () => {
       ['Refunds', queues.refunds],
       ['Bookings', queues.bookings],
     ] as const)
-      await janua.queues.save(agent, id, { name, members: [agent.id] })
+      await janua.handover.queues.save(agent, id, { name, members: [agent.id] })
   })
   after(() => close())
 

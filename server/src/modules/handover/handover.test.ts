@@ -1,6 +1,6 @@
 import type { Desk, DeskConversation } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -13,7 +13,7 @@ import {
 const CONTACT = { name: 'Osk Verrall', mail: 'osk@mail.example' }
 
 describe('hand-over', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let anton: Member
@@ -28,11 +28,14 @@ describe('hand-over', () => {
       await member(janua, 'agent', 'Bria'),
       await member(janua, 'agent', 'Outsider'),
     ]
-    await janua.queues.save(anton, queues.refunds, {
+    await janua.handover.queues.save(anton, queues.refunds, {
       name: 'Refunds',
       members: [anton.id, bria.id],
     })
-    await janua.queues.save(anton, queues.bookings, { name: 'Bookings', members: [outsider.id] })
+    await janua.handover.queues.save(anton, queues.bookings, {
+      name: 'Bookings',
+      members: [outsider.id],
+    })
   })
   after(() => close())
 
@@ -154,7 +157,7 @@ describe('hand-over', () => {
     await anton.post(`/desk/${id}/take`)
     await anton.post(`/desk/${id}/block`, { reason: 'insults' }).expect(204)
     expect((await someone.says('more')).body.code).to.equal('VISITOR_BLOCKED')
-    const { rows } = await janua.audit.list({ search: 'blocked', offset: 0, limit: 5 })
+    const { rows } = await janua.accounts.audit.list({ search: 'blocked', offset: 0, limit: 5 })
     expect(rows[0]).to.deep.include({ who: 'Anton', detail: { reason: 'insults' } })
   })
   it('lets agents judge answers, the lead’s word before theirs, and propose a phrasing for the draft', async () => {
@@ -171,7 +174,7 @@ describe('hand-over', () => {
     }
     expect(await judged(outsider, 'wrong')).to.equal('wrong')
     expect(
-      await janua.unsettled.list({
+      await janua.coverage.unsettled.list({
         search: 'can i bring my dog',
         state: 'open',
         sort: 'newest',
@@ -181,7 +184,7 @@ describe('hand-over', () => {
     ).to.have.property('total', 1)
     expect(await judged(lead, 'right')).to.equal('right')
     expect(await judged(outsider, 'wrong')).to.equal('right')
-    const { rows } = await janua.articles.list({
+    const { rows } = await janua.library.articles.list({
       search: 'Pets',
       collection: '',
       kind: 'article',

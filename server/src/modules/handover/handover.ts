@@ -24,10 +24,16 @@ import type { HandoverReason, QueueRow } from './tables.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
 import type { Queues } from './queues.ts'
 import type { Waiting } from './waiting.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ConversationViews } from '../conversations/tables.ts'
+import type { QuestionViews } from '../questions/tables.ts'
+import type { HandoverTables } from './tables.ts'
+import type { Visitors } from '../conversations/visitors.ts'
 
 interface Needs {
-  tables: AllTables
+  visitors: Visitors
+  tables: HandoverTables
+  read: Pick<ConversationViews, 'conversations' | 'messages' | 'visitors'> &
+    Pick<QuestionViews, 'questions'>
   conversations: Conversations
   threads: Threads
   queues: Queues
@@ -67,22 +73,22 @@ export class Handover {
 
   /** Looks for signs after a message: on one a person is brought in, or offered. */
   async afterSaying(visitor: KnownVisitor, votedDown = false): Promise<void> {
-    const { conversations, engine, tables, threads } = this.needs
+    const { conversations, engine, read, threads } = this.needs
     const conversation = await conversations.current(visitor)
     if (conversation?.state !== 'assistant') return
     const { door } = await engine.openDoor(visitor.door, visitor)
     const said = await this.said(conversation.id)
-    const newest = await tables.questions.findAll({
+    const newest = await read.questions.list({
       where: { conversationId: conversation.id },
       order: [['id', 'DESC']],
       limit: 4,
     })
-    const lastMessage = await tables.messages.findOne({
+    const lastMessage = await read.messages.first({
       where: { conversationId: conversation.id, author: 'visitor' },
       order: [['seq', 'DESC']],
     })
     const asked = votedDown ? [] : newest.filter(({ messageId }) => messageId === lastMessage?.id)
-    const offered = await tables.messages.findOne({
+    const offered = await read.messages.first({
       where: { conversationId: conversation.id },
       order: [['seq', 'DESC']],
     })
@@ -119,7 +125,7 @@ export class Handover {
 
   /** Name, mail and details as the visitor told them. The assistant tries once more with them; if it knows now, it answers instead. */
   async contact(visitor: KnownVisitor, { name, mail, details }: ContactInput): Promise<void> {
-    const { conversations, tables, threads, engine } = this.needs
+    const { conversations, threads, engine } = this.needs
     await conversations.refuseBlocked(visitor)
     const conversation = await conversations.mustHave(visitor)
     const { door } = await engine.openDoor(visitor.door, visitor)
@@ -139,7 +145,7 @@ export class Handover {
         'INVALID',
         `“${odd.label[conversation.language]}”: please choose one of the options.`,
       )
-    await tables.visitors.update({ name, mail }, { where: { id: visitor.id } })
+    await this.needs.visitors.introduce(visitor.id, { name, mail })
     const told = Object.fromEntries(
       door.rules.handOver.ask.flatMap(({ field }) =>
         details[field] ? [[field, details[field]]] : [],
@@ -164,7 +170,7 @@ export class Handover {
     const cause = await this.causeOf(conversation.id)
     if (way === 'wait') return this.handOver(visitor, conversation.id, cause, true)
     const { door, destination } = await this.destination(visitor, conversation)
-    const known = await this.needs.tables.visitors.findByPk(visitor.id)
+    const known = await this.needs.read.visitors.find(visitor.id)
     if (!known?.mail) throw problem('INVALID', 'Name and mail address are needed for this.')
     await threads.change(conversation.id, async (locked, transaction) => {
       // Kept as a case while the visitor was choosing: what is new is the wish to be called.
@@ -187,10 +193,10 @@ export class Handover {
     doorKey: string,
     after?: (locked: Row<ConversationRow>, transaction: Transaction) => Promise<void>,
   ): Promise<boolean> {
-    const { tables, threads } = this.needs
+    const { read, threads } = this.needs
     const [conversation, known] = await Promise.all([
-      tables.conversations.findByPk(id),
-      tables.visitors.findByPk(visitorId),
+      read.conversations.find(id),
+      read.visitors.find(visitorId),
     ])
     const state = conversation?.state
     if ((state !== 'assistant' && state !== 'waiting') || !known?.mail) return false
@@ -263,12 +269,12 @@ export class Handover {
 
   /** Asks for what is not known yet; when all is, hands over. */
   private async bring(visitor: KnownVisitor, id: number, cause: Cause): Promise<void> {
-    const { tables, threads, engine } = this.needs
+    const { read, threads, engine } = this.needs
     const [known, { door }] = await Promise.all([
-      tables.visitors.findByPk(visitor.id),
+      read.visitors.find(visitor.id),
       engine.openDoor(visitor.door, visitor),
     ])
-    const conversation = await tables.conversations.findByPk(id)
+    const conversation = await read.conversations.find(id)
     const open = door.rules.handOver.ask.some(
       ({ field, required }) => required && !conversation?.told?.[field],
     )
@@ -276,7 +282,7 @@ export class Handover {
     await threads.change(id, async (locked, transaction) => {
       if (locked.state === 'closed') await threads.resume(locked, transaction)
       if (locked.state !== 'assistant') return
-      const last = await tables.messages.findOne({
+      const last = await read.messages.first({
         where: { conversationId: locked.id },
         order: [['seq', 'DESC']],
         transaction,
@@ -296,8 +302,8 @@ export class Handover {
     cause: Cause,
     evenSo = false,
   ): Promise<void> {
-    const { threads, tables } = this.needs
-    const conversation = (await tables.conversations.findByPk(id))!
+    const { threads, read } = this.needs
+    const conversation = (await read.conversations.find(id))!
     const { door, destination } = await this.destination(visitor, conversation)
     const { away } = destination
     await threads.change(id, async (locked, transaction) => {
@@ -421,14 +427,14 @@ export class Handover {
     door: OpenDoor,
     release: CompiledRelease,
   ): Promise<Situation> {
-    const { tables, handovers, clock } = this.needs
+    const { read, handovers, clock } = this.needs
     const [questions, visitor, said, contacts] = await Promise.all([
-      tables.questions.findAll({
+      read.questions.list({
         where: { conversationId: conversation.id },
         order: [['id', 'DESC']],
         limit: 6,
       }),
-      tables.visitors.findByPk(conversation.visitorId),
+      read.visitors.find(conversation.visitorId),
       this.said(conversation.id),
       handovers.contactsBefore(conversation.visitorId),
     ])
@@ -447,7 +453,7 @@ export class Handover {
   }
 
   private async said(conversationId: number): Promise<string[]> {
-    const rows = await this.needs.tables.messages.findAll({
+    const rows = await this.needs.read.messages.list({
       attributes: ['text'],
       where: { conversationId, author: 'visitor', kind: 'text' },
       order: [['seq', 'DESC']],
@@ -458,7 +464,7 @@ export class Handover {
 
   /** Why details were asked for, or nobody was there: the newest such line of the thread. */
   private async causeOf(conversationId: number): Promise<Cause> {
-    const asked = await this.needs.tables.messages.findOne({
+    const asked = await this.needs.read.messages.first({
       where: { conversationId, kind: ['contact', 'away'] },
       order: [['seq', 'DESC']],
     })

@@ -4,14 +4,14 @@ import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { ConversationRow } from '../conversations/tables.ts'
 import type { HandoverReason, HandoverRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { HandoverTables } from './tables.ts'
 
 /** Hand-overs that the routing bench and the classifier look at, at the most: the newest. */
 const MOST = 5_000
 
 /** The log of hand-overs: what was known when a conversation left the assistant, where it was sent, and which queue turned out to be right. */
 export class Handovers {
-  constructor(private readonly needs: { db: Sequelize; tables: AllTables; clock: Clock }) {}
+  constructor(private readonly needs: { db: Sequelize; tables: HandoverTables; clock: Clock }) {}
 
   async note(
     conversationId: number,

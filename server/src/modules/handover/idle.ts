@@ -5,10 +5,12 @@ import type { ConversationRow } from '../conversations/tables.ts'
 import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Handover } from './handover.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ConversationViews } from '../conversations/tables.ts'
+import type { QuestionViews } from '../questions/tables.ts'
+import type { HandoverTables } from './tables.ts'
 
 interface Needs {
-  tables: AllTables
+  read: Pick<ConversationViews, 'conversations' | 'messages'> & Pick<QuestionViews, 'questions'>
   threads: Threads
   engine: EngineHost
   handover: Pick<Handover, 'keepForLater'>
@@ -60,11 +62,11 @@ export class Idle {
 
   /** Closed when all was answered or nothing asked; what was left unsettled, or left to the team, by somebody whose mail is known is kept as a case. */
   private async close(door: OpenDoor): Promise<void> {
-    const { threads, handover, tables, clock } = this.needs
+    const { threads, handover, read, clock } = this.needs
     for (const { id, visitorId } of await this.silent(door, door.rules.idle.closeMinutes, {
       nudgedAt: { [Op.ne]: null },
     })) {
-      const last = await tables.questions.findOne({
+      const last = await read.questions.first({
         where: { conversationId: id },
         order: [['id', 'DESC']],
       })
@@ -90,9 +92,9 @@ export class Idle {
 
   /** Nobody came within the door's limit, counted from the beginning of this wait: what can be done instead is said. */
   private async endWaits(door: OpenDoor): Promise<void> {
-    const { tables, threads, handover, clock } = this.needs
+    const { read, threads, handover, clock } = this.needs
     const since = new Date(+clock.now() - door.rules.idle.waitMinutes * 60_000)
-    const late = await tables.conversations.findAll({
+    const late = await read.conversations.list({
       attributes: ['id', 'visitorId'],
       where: { state: 'waiting', doorId: door.id, enteredQueueAt: { [Op.lte]: since } },
       limit: MOST_AT_ONCE,
@@ -149,7 +151,7 @@ export class Idle {
 
   /** The team was asked for, and nobody has come since; the visitor has not taken the wish back either. */
   private async wishesForTeam(conversationId: number): Promise<boolean> {
-    const last = await this.needs.tables.messages.findOne({
+    const last = await this.needs.read.messages.first({
       where: {
         conversationId,
         kind: ['contact', 'away', 'taken', 'stepped in', 'handed back', 'case'],
@@ -169,7 +171,7 @@ export class Idle {
       [Op.lte]: new Date(now - minutes * 60_000),
       [Op.gte]: new Date(now - OLDEST_HOURS * 3_600_000),
     }
-    return this.needs.tables.conversations.findAll({
+    return this.needs.read.conversations.list({
       attributes: ['id', 'visitorId'],
       where: { state: 'assistant', doorId: door.id, seq: { [Op.gt]: 0 }, lastAt, ...where },
       limit: MOST_AT_ONCE,

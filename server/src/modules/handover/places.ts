@@ -3,11 +3,11 @@ import type { EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { ConversationRow } from '../conversations/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { QueueRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { HandoverTables } from './tables.ts'
 
 /** Where a conversation belongs: the door that it came by, and its queue, or the team's first one when it never was in any. */
 export class Places {
-  constructor(private readonly needs: { tables: AllTables; engine: EngineHost }) {}
+  constructor(private readonly needs: { tables: HandoverTables; engine: EngineHost }) {}
 
   /** @throws QUEUE_NOT_FOUND when the team has no queue, DOOR_NOT_FOUND when nothing is live */
   async of(

@@ -1,11 +1,10 @@
 import type { AgentSkills, Presence as Where, SignedIn } from '@janua/contracts'
-import { Op } from 'sequelize'
+import type { Agents } from '../accounts/agents.ts'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
-import { problem } from '../../platform/http/problems.ts'
 import type { Returns } from './returns.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AccountViews } from '../accounts/tables.ts'
 
 /** Somebody whose browser was not seen for so long is away by themselves. */
 const GONE_SECONDS = 75
@@ -16,7 +15,8 @@ const GIVES_BACK_SECONDS = 180
 export class Presence {
   constructor(
     private readonly needs: {
-      tables: AllTables
+      agents: Agents
+      read: Pick<AccountViews, 'users'>
       returns: Returns
       audit: Audit
       events: Events
@@ -26,8 +26,8 @@ export class Presence {
 
   /** As the person says it. Who goes home gives back what they have not answered. */
   async set(user: number, presence: Where): Promise<void> {
-    const { tables, returns, events } = this.needs
-    await tables.users.update({ presence, wentByItself: false }, { where: { id: user } })
+    const { agents, returns, events } = this.needs
+    await agents.setPresence([user], presence)
     if (presence === 'off') {
       await returns.giveBack(user, 'went off duty', 'unanswered')
       await returns.releaseCases(user, 'went off duty')
@@ -35,20 +35,13 @@ export class Presence {
     events.tell('presence', { user })
   }
 
-  async setSkills(
-    actor: Actor,
-    user: number,
-    { atOnce, languages, topics }: AgentSkills,
-  ): Promise<void> {
-    const { tables, audit } = this.needs
-    const row = await tables.users.findByPk(user)
-    if (!row) throw problem('PERSON_NOT_FOUND', user)
-    await row.update({ atOnce, skills: { languages, topics } })
-    await audit.note(actor, 'changed skills', row.name, { atOnce, languages, topics })
+  async setSkills(actor: Actor, user: number, skills: AgentSkills): Promise<void> {
+    const name = await this.needs.agents.setSkills(user, skills)
+    await this.needs.audit.note(actor, 'changed skills', name, { ...skills })
   }
 
   async skillsOf(user: number): Promise<AgentSkills> {
-    const row = await this.needs.tables.users.findByPk(user)
+    const row = await this.needs.read.users.find(user)
     return {
       atOnce: row?.atOnce ?? 3,
       languages: row?.skills?.languages ?? [],
@@ -59,34 +52,17 @@ export class Presence {
   /** Browsers of these people are open now. Who had gone by themselves is back. */
   async beat(users: readonly SignedIn['id'][]): Promise<void> {
     if (users.length === 0) return
-    const { tables, events, clock } = this.needs
-    await tables.users.update({ beatAt: clock.now() }, { where: { id: [...users] } })
-    const back = await tables.users.findAll({
-      attributes: ['id'],
-      where: { id: [...users], wentByItself: true },
-    })
-    if (back.length === 0) return
-    await tables.users.update(
-      { presence: 'here', wentByItself: false },
-      { where: { id: back.map(({ id }) => id), wentByItself: true } },
-    )
-    for (const { id } of back) events.tell('presence', { user: id })
+    const { agents, events, clock } = this.needs
+    for (const id of await agents.seen(users, clock.now())) events.tell('presence', { user: id })
   }
 
   /** Those whose browser is gone are away; in time they give back what they have not answered. */
   async tick(): Promise<void> {
-    const { tables, returns, events, clock } = this.needs
+    const { agents, returns, events, clock } = this.needs
     const before = (seconds: number) => new Date(+clock.now() - seconds * 1_000)
-    const gone = await tables.users.findAll({
-      attributes: ['id'],
-      where: { presence: 'here', beatAt: { [Op.lt]: before(GONE_SECONDS) } },
-    })
-    if (gone.length > 0)
-      await tables.users.update(
-        { presence: 'away', wentByItself: true },
-        { where: { id: gone.map(({ id }) => id) } },
-      )
-    for (const { id } of gone) events.tell('presence', { user: id })
+    const gone = await agents.unseenSince(before(GONE_SECONDS))
+    if (gone.length > 0) await agents.setPresence(gone, 'away', true)
+    for (const id of gone) events.tell('presence', { user: id })
     await returns.tick(before(GIVES_BACK_SECONDS))
   }
 }

@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import type { Desk } from '@janua/contracts'
 import type { Letter } from '../channels/outbox.ts'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -17,7 +17,7 @@ let people = 0
 const newContact = () => ({ name: 'Osk Verrall', mail: `osk.${++people}@mail.example` })
 
 describe('people and promises', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -38,7 +38,7 @@ describe('people and promises', () => {
       ['Refunds', queues.refunds],
       ['Bookings', queues.bookings],
     ] as const)
-      await janua.queues.save(anton, id, { name, members: [anton.id, bria.id] })
+      await janua.handover.queues.save(anton, id, { name, members: [anton.id, bria.id] })
   })
   beforeEach(async () => {
     clock.set('2026-11-23T10:00:00Z')
@@ -62,8 +62,8 @@ describe('people and promises', () => {
     who.post(`/desk/${id}/replies`, { clientId: crypto.randomUUID(), text }).expect(204)
   /** What has gone to an address in this test. */
   const mailsTo = async (mail: string) => {
-    await janua.followUps.tick()
-    for (let i = 0; i < 5; i++) await janua.outbox.tick()
+    await janua.handover.followUps.tick()
+    for (let i = 0; i < 5; i++) await janua.channels.outbox.tick()
     return sent.filter(({ to }) => to === mail)
   }
 
@@ -75,11 +75,11 @@ describe('people and promises', () => {
     clock.pass(19 * 60)
     await anton.post(`/desk/${id}/move`, { queue: queues.bookings, reason: '' }).expect(204)
     clock.pass(10 * 60)
-    await janua.idle.tick()
+    await janua.handover.idle.tick()
     expect((await someone.thread()).state, 'ten minutes of the new wait').to.equal('waiting')
     expect((await row(id)).askedAt).to.eql(askedAt)
     clock.pass(11 * 60)
-    await janua.idle.tick()
+    await janua.handover.idle.tick()
     expect((await someone.thread()).state).to.equal('case')
   })
 
@@ -93,9 +93,9 @@ describe('people and promises', () => {
       { presence: 'away', wentByItself: true, beatAt: new Date(+clock.now() - 200_000) },
       { where: { id: anton.id } },
     )
-    await janua.presence.tick()
+    await janua.handover.presence.tick()
     expect((await someone.thread()).state).to.equal('waiting')
-    await janua.idle.tick()
+    await janua.handover.idle.tick()
     expect((await someone.thread()).state, 'not “nobody came”').to.equal('waiting')
     const later = await waits()
     const { body } = await bria.get('/desk')
@@ -115,7 +115,7 @@ describe('people and promises', () => {
     expect((await someone.thread()).messages.at(-1)!.kind).to.equal('away')
     for (let i = 0; i < 4; i++) {
       clock.pass(40 * 60)
-      await janua.idle.tick()
+      await janua.handover.idle.tick()
     }
     const { state, caseNumber } = await someone.thread()
     expect(state).to.equal('case')
@@ -133,7 +133,7 @@ describe('people and promises', () => {
     await anton.put('/presence', { presence: 'off' }).expect(204)
     expect(await row(id)).to.include({ state: 'case', agentId: null, queueId: queues.refunds })
     clock.pass(100 * 3_600)
-    await janua.idle.tick()
+    await janua.handover.idle.tick()
     expect((await row(id)).state).to.equal('case')
     expect(((await bria.get('/desk')).body as Desk).cases.map((each) => each.id)).to.include(id)
   })
@@ -228,7 +228,7 @@ describe('people and promises', () => {
 
   it('gives back at once what somebody has who is deactivated, answered or not', async () => {
     const carl = await member(janua, 'agent', 'Carl')
-    await janua.queues.save(lead, queues.refunds, {
+    await janua.handover.queues.save(lead, queues.refunds, {
       name: 'Refunds',
       members: [anton.id, bria.id, carl.id],
     })
@@ -261,7 +261,10 @@ describe('people and promises', () => {
   })
 
   it('puts a queue with a history away, once nothing is open in it', async () => {
-    const old = await janua.queues.save(lead, null, { name: 'Lost things', members: [bria.id] })
+    const old = await janua.handover.queues.save(lead, null, {
+      name: 'Lost things',
+      members: [bria.id],
+    })
     const { id } = await waits()
     await lead.post(`/desk/${id}/move`, { queue: old, reason: '' }).expect(204)
     expect((await lead.delete(`/queues/${old}`)).body.message).to.include('1 conversation is open')

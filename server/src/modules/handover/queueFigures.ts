@@ -12,11 +12,11 @@ import { DateTime } from 'luxon'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import { settingsOf } from './queueSettings.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { HandoverTables } from './tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: HandoverTables
   reporting: { read(): Promise<{ zone: string }> }
   users: { nameOf(id: number | null): Promise<string> }
   outbox: { standing(): Promise<QueueFigures['mail']> }

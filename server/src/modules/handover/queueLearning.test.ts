@@ -1,7 +1,7 @@
 import type { RoutingDraft } from '@janua/contracts'
 import { expect } from 'chai'
 import { readMeaningModels } from '../answering/meaningModels.ts'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -13,7 +13,7 @@ import {
 
 describe('learning which queue is right, by what words mean', function () {
   this.timeout(120_000)
-  let janua: Janua
+  let janua: OpenJanua
   let lead: Member
   let close: () => Promise<void>
   let queues: { bookings: number; refunds: number }
@@ -26,7 +26,7 @@ describe('learning which queue is right, by what words mean', function () {
       ['Refunds', queues.refunds],
       ['Bookings', queues.bookings],
     ] as const)
-      await janua.queues.save(lead, id, { name, members: [lead.id] })
+      await janua.handover.queues.save(lead, id, { name, members: [lead.id] })
     const someone = await visitor(janua)
     await someone.says('can i have my cash returned to my account')
     await someone.post('/person', { language: 'en' })
@@ -71,7 +71,7 @@ describe('learning which queue is right, by what words mean', function () {
       for (const words of SEATS) await settled(`${words} ${'!'.repeat(i)}`, queues.bookings)
     }
     const german = await settled('mein geld zurück', queues.refunds, 'de')
-    await janua.queueLearning.tick()
+    await janua.handover.queueLearning.tick()
     const rows = await janua.tables.handovers.findAll({ order: [['id', 'ASC']] })
     const without = rows.filter(({ situation }) => !situation.meaning).map(({ id }) => id)
     expect(without).to.eql([german.id])

@@ -5,7 +5,7 @@ import type { Clock } from '../../platform/clock.ts'
 import { inThread } from '../../platform/jobs/startThread.ts'
 import { Turns } from '../../platform/jobs/turns.ts'
 import type { Handovers } from './handovers.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { HandoverTables } from './tables.ts'
 
 export type QueueLearnOrder = readonly RoutedExample[]
 
@@ -43,7 +43,7 @@ export class QueueLearning {
 
   constructor(
     private readonly needs: {
-      tables: AllTables
+      tables: HandoverTables
       handovers: Handovers
       /** What words are understood by. */
       models: MeaningModels

@@ -9,11 +9,14 @@ import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { settingsOf } from './queueSettings.ts'
 import type { Waiting } from './waiting.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AccountViews } from '../accounts/tables.ts'
+import type { ConversationViews } from '../conversations/tables.ts'
+import type { HandoverTables } from './tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: HandoverTables
+  read: Pick<AccountViews, 'users'> & Pick<ConversationViews, 'conversations'>
   engine: EngineHost
   waiting: Waiting
   audit: Audit
@@ -35,12 +38,12 @@ export class Queues {
   }
 
   async list(): Promise<Queue[]> {
-    const { tables, db, waiting: waits, clock } = this.needs
+    const { tables, read, db, waiting: waits, clock } = this.needs
     const now = clock.now()
     const [queues, members, users, waiting, busy] = await Promise.all([
       tables.queues.findAll({ where: { archivedAt: null }, order: [['id', 'ASC']] }),
       tables.queueMembers.findAll(),
-      tables.users.findAll({ order: [['name', 'ASC']] }),
+      read.users.list({ order: [['name', 'ASC']] }),
       db.query<{ queueId: number; n: number; oldest: string }>(
         "SELECT queue_id AS queueId, COUNT(*) AS n, MIN(entered_queue_at) AS oldest FROM conversations WHERE state = 'waiting' GROUP BY queue_id",
         { type: QueryTypes.SELECT },
@@ -87,7 +90,7 @@ export class Queues {
     id: number | null,
     { name, members, settings, version }: QueueInput,
   ): Promise<number> {
-    const { db, tables, audit, events, clock } = this.needs
+    const { db, tables, read, audit, events, clock } = this.needs
     if (settings) await this.refuseWrong(settings, id)
     const saved = await db.transaction(async (transaction) => {
       // Locked before anything is read, so that of two who save it at once the second goes by what the first has left.
@@ -101,7 +104,7 @@ export class Queues {
         transaction,
       })
       if (twin) throw problem('INVALID', `There is a queue “${name}” already.`)
-      const known = await tables.users.findAll({
+      const known = await read.users.list({
         where: { id: members, active: true },
         transaction,
       })
@@ -158,7 +161,7 @@ export class Queues {
    * @throws QUEUE_IN_USE while rules lead to it, another queue overflows into it, or something is open in it
    */
   async remove(actor: Actor, id: number): Promise<void> {
-    const { tables, engine, audit, events, clock } = this.needs
+    const { tables, read, engine, audit, events, clock } = this.needs
     const queue = await tables.queues.findOne({ where: { id, archivedAt: null } })
     if (!queue) throw problem('QUEUE_NOT_FOUND', id)
     const [live, draft] = await Promise.all([engine.live(), engine.draft()])
@@ -167,7 +170,7 @@ export class Queues {
     const others = await tables.queues.findAll({ where: { archivedAt: null } })
     const overflowing = others.find((other) => settingsOf(other).overflow?.queue === id)
     if (overflowing) throw problem('QUEUE_IN_USE', `“${overflowing.name}” overflows into it`)
-    const open = await tables.conversations.count({
+    const open = await read.conversations.count({
       where: { queueId: id, state: ['waiting', 'agent', 'case'] },
     })
     if (open > 0)
@@ -176,7 +179,7 @@ export class Queues {
         `${open} ${open === 1 ? 'conversation is' : 'conversations are'} open in it; move them first`,
       )
     const [conversations, handovers] = await Promise.all([
-      tables.conversations.count({ where: { queueId: id } }),
+      read.conversations.count({ where: { queueId: id } }),
       tables.handovers.count({ where: { [Op.or]: [{ queueId: id }, { rightQueue: id }] } }),
     ])
     if (conversations + handovers > 0) {
@@ -201,7 +204,7 @@ export class Queues {
   /** How many of a queue's people are at their desks. */
   async present(id: number): Promise<number> {
     const members = await this.needs.tables.queueMembers.findAll({ where: { queueId: id } })
-    return this.needs.tables.users.count({
+    return this.needs.read.users.count({
       where: { id: members.map(({ userId }) => userId), presence: 'here', active: true },
     })
   }

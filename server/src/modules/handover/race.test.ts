@@ -1,12 +1,12 @@
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { freshJanua, member, openHouse, visitor } from '../../testing/harness.ts'
 
 const TRIES = 20_000
 const AT_ONCE = 5
 
 describe('two agents who take the same conversation', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   before(async () => void ({ janua, close } = await freshJanua()))
   after(() => close())
@@ -15,11 +15,13 @@ describe('two agents who take the same conversation', () => {
     this.timeout(600_000)
     const { queues } = await openHouse(janua)
     const agents = await Promise.all(['Anton', 'Bria'].map((name) => member(janua, 'agent', name)))
-    await janua.queues.save(agents[0]!, queues.refunds, {
+    await janua.handover.queues.save(agents[0]!, queues.refunds, {
       name: 'Refunds',
       members: agents.map(({ id }) => id),
     })
-    const users = await Promise.all(agents.map(async ({ id }) => (await janua.accounts.find(id))!))
+    const users = await Promise.all(
+      agents.map(async ({ id }) => (await janua.accounts.accounts.find(id))!),
+    )
     const lane = async (rounds: number) => {
       const someone = await visitor(janua)
       await someone.says('a helicopter')
@@ -29,7 +31,7 @@ describe('two agents who take the same conversation', () => {
       for (let round = 0; round < rounds; round++) {
         const takes = await Promise.all(
           users.map((user) =>
-            janua.work.take(user, id).then(
+            janua.handover.work.take(user, id).then(
               () => user.id,
               () => null,
             ),

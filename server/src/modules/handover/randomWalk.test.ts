@@ -1,7 +1,7 @@
 import { pick, type Random, seeded } from '@janua/core'
 import { type QueueSettings, STARTER_QUEUE } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -42,7 +42,7 @@ const FREED = [
 type Deed = () => Promise<{ status: number; text: string }> | Promise<void>
 
 describe('conversations, whoever does whatever in whatever order', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let team: Member[]
@@ -121,7 +121,12 @@ describe('conversations, whoever does whatever in whatever order', () => {
         setQueue('Refunds', queues.refunds, pick(['list', 'in turn'], random)),
       'time goes by': async () => clock.pass(pick([5, 40, 200, 1_500], random)),
       'the clockwork turns': async () => {
-        for (const part of [janua.assignment, janua.presence, janua.idle]) await part.tick()
+        for (const part of [
+          janua.handover.assignment,
+          janua.handover.presence,
+          janua.handover.idle,
+        ])
+          await part.tick()
       },
     }
   }

@@ -2,11 +2,11 @@ import type { ReadyLine, SignedIn } from '@janua/contracts'
 import { Op } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { HandoverTables } from './tables.ts'
 
 /** Sentences that agents write again and again: the team's, and each one's own. */
 export class ReadyLines {
-  constructor(private readonly needs: { tables: AllTables; clock: Clock }) {}
+  constructor(private readonly needs: { tables: HandoverTables; clock: Clock }) {}
 
   async list({ id }: SignedIn): Promise<ReadyLine[]> {
     const rows = await this.needs.tables.readyLines.findAll({

@@ -1,4 +1,4 @@
-import { Op, type Transaction } from 'sequelize'
+import { literal, Op, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { ConversationRow } from '../conversations/tables.ts'
 import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
@@ -6,10 +6,13 @@ import type { Row } from '../../platform/database/tables.ts'
 import type { Cases } from './cases.ts'
 import type { Places } from './places.ts'
 import { dueAt } from './queueSettings.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AccountViews } from '../accounts/tables.ts'
+import type { ConversationViews } from '../conversations/tables.ts'
+import type { HandoverTables } from './tables.ts'
 
 interface Needs {
-  tables: AllTables
+  tables: HandoverTables
+  read: Pick<AccountViews, 'users'> & Pick<ConversationViews, 'conversations' | 'messages'>
   threads: Threads
   cases: Cases
   places: Places
@@ -30,7 +33,7 @@ export class Returns {
   constructor(private readonly needs: Needs) {}
 
   async inHand(user: number): Promise<InHand> {
-    const { conversations } = this.needs.tables
+    const { conversations } = this.needs.read
     const [open, cases] = await Promise.all([
       conversations.count({ where: { agentId: user, state: 'agent' } }),
       conversations.count({ where: { agentId: user, state: 'case' } }),
@@ -43,8 +46,8 @@ export class Returns {
    * @returns how many were given back
    */
   async giveBack(user: number, why: string, which: 'unanswered' | 'all'): Promise<number> {
-    const { tables, threads } = this.needs
-    const theirs = await tables.conversations.findAll({
+    const { read, threads } = this.needs
+    const theirs = await read.conversations.list({
       attributes: ['id'],
       where: { agentId: user, state: ['agent', 'case'] },
     })
@@ -67,8 +70,8 @@ export class Returns {
 
   /** Who goes off duty leaves to the queue what cannot wait until they are back: cases that are due, and those in which the visitor has written. @returns how many */
   async releaseCases(user: number, why: string): Promise<number> {
-    const { tables, threads } = this.needs
-    const theirs = await tables.conversations.findAll({
+    const { read, threads } = this.needs
+    const theirs = await read.conversations.list({
       attributes: ['id'],
       where: {
         agentId: user,
@@ -86,7 +89,7 @@ export class Returns {
 
   /** Gives back what visitors wrote to people who have gone since. */
   async tick(goneBefore: Date): Promise<void> {
-    const gone = await this.needs.tables.users.findAll({
+    const gone = await this.needs.read.users.list({
       attributes: ['id', 'presence', 'active'],
       where: {
         [Op.or]: [
@@ -95,7 +98,7 @@ export class Returns {
           { wentByItself: true, beatAt: { [Op.lt]: goneBefore } },
         ],
         id: {
-          [Op.in]: this.needs.tables.users.sequelize!.literal(
+          [Op.in]: literal(
             "(SELECT agent_id FROM conversations WHERE state = 'agent' AND agent_id IS NOT NULL)",
           ),
         } as never,
@@ -171,7 +174,7 @@ export class Returns {
     transaction: Transaction,
   ): Promise<boolean> {
     if (lastBy === 'visitor') return true
-    const reply = await this.needs.tables.messages.findOne({
+    const reply = await this.needs.read.messages.first({
       where: { conversationId: id, author: 'agent' },
       order: [['seq', 'DESC']],
       transaction,

@@ -1,7 +1,7 @@
 import type { HandoverRow, QueueFigures, RoutingDraft, RoutingProof } from '@janua/contracts'
 import type { Routing, Situation } from '@janua/core'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -13,7 +13,7 @@ import {
 } from '../../testing/harness.ts'
 
 describe('routing, proved on past hand-overs', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -26,7 +26,7 @@ describe('routing, proved on past hand-overs', () => {
       ['Refunds', queues.refunds],
       ['Bookings', queues.bookings],
     ] as const)
-      await janua.queues.save(lead, id, { name, members: [lead.id] })
+      await janua.handover.queues.save(lead, id, { name, members: [lead.id] })
   })
   after(() => close())
 
@@ -79,7 +79,7 @@ describe('routing, proved on past hand-overs', () => {
     expect(proof).to.deep.include({ handovers: 0, learned: null })
     expect(proof.rules[0]!.oddity).to.equal(null)
     expect(newest).to.equal(null)
-    await janua.queueLearning.learn()
+    await janua.handover.queueLearning.learn()
     expect(await janua.tables.queueModels.count(), 'too few to learn from').to.equal(0)
   })
   it('counts right first time beside the live rules, with the hand-overs behind each cell', async () => {
@@ -103,7 +103,7 @@ describe('routing, proved on past hand-overs', () => {
     expect(rows[0]).to.include({ queue: queues.refunds, because: '“refund”' })
   })
   it('learns in a thread, explains itself by its words, and is used only once the lead has put it into a release', async () => {
-    await janua.queueLearning.learn()
+    await janua.handover.queueLearning.learn()
     const { newest, rules, lastResort, revision } = await draft()
     expect(newest!.signs.find(({ queue }) => queue === queues.bookings)!.signs).to.include('parrot')
     const learnt: Routing = {

@@ -24,10 +24,12 @@ import { summarise } from '../releases/summaries.ts'
 import type { Handovers } from './handovers.ts'
 import type { QueueModelRow } from './tables.ts'
 import { exampleOf, learnQueues } from './queueLearning.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import type { HandoverTables } from './tables.ts'
 
 interface Needs {
-  tables: AllTables
+  tables: HandoverTables
+  read: Pick<ReleaseViews, 'items'>
   handovers: Handovers
   engine: EngineHost
   draft: Draft
@@ -43,8 +45,8 @@ export class RoutingDesk {
   constructor(private readonly needs: Needs) {}
 
   async read(): Promise<RoutingDraft> {
-    const { tables, draft, live } = this.needs
-    const row = await tables.items.findOne({ where: { kind: 'routing' } })
+    const { tables, read, draft, live } = this.needs
+    const row = await read.items.first({ where: { kind: 'routing' } })
     if (!row) throw problem('NOT_FOUND')
     const { item, revision, content } = await draft.read<Routing>(row.id, 'routing')
     const { state } = await live.standing(item, revision.id)

@@ -1,6 +1,6 @@
 import type { CoverageView, QueueFigures, TodayView } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -36,7 +36,7 @@ import {
  * | total | with a question                                                     | 16    | 6    | 2    | 3         | 9         | 6        |
  */
 describe('a scripted day', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -78,7 +78,7 @@ describe('a scripted day', () => {
       ['Refunds', queues.refunds],
       ['Bookings', queues.bookings],
     ] as const)
-      await janua.queues.save(lead, queue, { name, members: [anton.id, bria.id] })
+      await janua.handover.queues.save(lead, queue, { name, members: [anton.id, bria.id] })
     clock.set('2026-11-23T10:00:00Z')
 
     // 1 to 8: with the assistant alone.
@@ -146,7 +146,7 @@ describe('a scripted day', () => {
     // 16, 17: cases.
     await asksForTeam()
     clock.pass(21 * MINUTE)
-    await janua.idle.tick()
+    await janua.handover.idle.tick()
     const seventeen = await asksForTeam()
     clock.pass(MINUTE)
     await take(anton, seventeen.id)
@@ -157,7 +157,7 @@ describe('a scripted day', () => {
     await begins('can I bring my dog')
     for (let i = 0; i < 4; i++) {
       clock.pass(40 * MINUTE)
-      await janua.idle.tick()
+      await janua.handover.idle.tick()
     }
     const nineteen = await asksForTeam()
     clock.pass(2 * MINUTE)
@@ -165,7 +165,7 @@ describe('a scripted day', () => {
     await nineteen.someone.post('/end').expect(204)
     await asksForTeam()
 
-    await janua.rollup.rebuild()
+    await janua.coverage.rollup.rebuild()
     figures = (await lead.get('/queues/figures?days=1').expect(200)).body as QueueFigures
   })
   after(() => close())

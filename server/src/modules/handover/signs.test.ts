@@ -1,6 +1,6 @@
 import { type AnswerData, type DoorRules, STARTER_RULES } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   article,
   DOG,
@@ -56,7 +56,7 @@ const RULES: DoorRules = {
 const CONTACT = { name: 'Osk Verrall', mail: 'osk@mail.example' }
 
 describe('when a person comes in', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   before(async () => {
@@ -67,7 +67,7 @@ describe('when a person comes in', () => {
       ['Refunds', queues.refunds],
       ['Bookings', queues.bookings],
     ] as const)
-      await janua.queues.save(agent, id, { name, members: [agent.id] })
+      await janua.handover.queues.save(agent, id, { name, members: [agent.id] })
   })
   after(() => close())
 
@@ -163,13 +163,13 @@ describe('when a person comes in', () => {
       const someone = await visitor(janua)
       await someone.says('How do I get a refund?')
       clock.pass(11 * 60)
-      await janua.idle.tick()
-      await janua.idle.tick()
+      await janua.handover.idle.tick()
+      await janua.handover.idle.tick()
       expect(
         (await someone.thread()).messages.filter(({ kind }) => kind === 'nudge'),
       ).to.have.length(1)
       clock.pass(31 * 60)
-      await janua.idle.tick()
+      await janua.handover.idle.tick()
       const { state, messages } = await someone.thread()
       expect(state).to.equal('closed')
       expect(messages.at(-1)!.data).to.eql({ by: 'silence' })
@@ -184,7 +184,7 @@ describe('when a person comes in', () => {
       await someone.says('who is the captain')
       for (const minutes of [11, 31]) {
         clock.pass(minutes * 60)
-        await janua.idle.tick()
+        await janua.handover.idle.tick()
       }
       const { state, caseNumber } = await someone.thread()
       expect(state).to.equal('case')
@@ -208,7 +208,7 @@ describe('when a person comes in', () => {
       await someone.says('a person please')
       await someone.post('/contact', { ...CONTACT, details: { boat: 'other' } }).expect(204)
       clock.pass(21 * 60)
-      await janua.idle.tick()
+      await janua.handover.idle.tick()
       const { state, messages, conversation, caseNumber } = await someone.thread()
       expect(state).to.equal('case')
       expect(messages.at(-1)!.data).to.deep.include({ why: 'late', ways: ['call', 'wait'] })
@@ -218,7 +218,7 @@ describe('when a person comes in', () => {
       expect(waits).to.include({ state: 'waiting', caseNumber })
       expect((await janua.tables.conversations.findByPk(conversation!))!.askedAt).to.eql(asked)
       clock.pass(19 * 60)
-      await janua.idle.tick()
+      await janua.handover.idle.tick()
       expect((await someone.thread()).state, 'the limit counts from the new wait').to.equal(
         'waiting',
       )

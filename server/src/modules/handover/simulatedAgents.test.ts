@@ -1,10 +1,10 @@
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { freshJanua, member, openHouse, type TestClock, visitor } from '../../testing/harness.ts'
 import { SimulatedAgents } from './simulatedAgents.ts'
 
 describe('simulated agents', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let agents: SimulatedAgents
@@ -12,9 +12,19 @@ describe('simulated agents', () => {
     ;({ janua, clock, close } = await freshJanua())
     const { queues } = await openHouse(janua)
     const anton = await member(janua, 'agent', 'Anton')
-    await janua.queues.save(anton, queues.refunds, { name: 'Refunds', members: [anton.id] })
-    const { db, tables, accounts, work } = janua
-    agents = new SimulatedAgents({ db, tables, accounts, work, clock })
+    await janua.handover.queues.save(anton, queues.refunds, {
+      name: 'Refunds',
+      members: [anton.id],
+    })
+    const { db, settings, conversations, accounts, handover } = janua
+    agents = new SimulatedAgents({
+      db,
+      settings,
+      read: conversations.read,
+      accounts: accounts.accounts,
+      work: handover.work,
+      clock,
+    })
   })
   after(() => close())
 

@@ -5,11 +5,14 @@ import type { Clock } from '../../platform/clock.ts'
 import type { ConversationRow } from '../conversations/tables.ts'
 import { Problem } from '../../platform/http/problems.ts'
 import type { DeskWork } from './work.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ConversationViews } from '../conversations/tables.ts'
+import type { Settings } from '../../platform/settings.ts'
+import type { HandoverTables } from './tables.ts'
 
 interface Needs {
+  settings: Settings
   db: Sequelize
-  tables: AllTables
+  read: Pick<ConversationViews, 'conversations' | 'messages'>
   accounts: Pick<Accounts, 'find'>
   work: Pick<DeskWork, 'take' | 'reply' | 'close'>
   clock: Clock
@@ -45,19 +48,19 @@ export class SimulatedAgents {
   }
 
   async isOn(): Promise<boolean> {
-    return (await this.needs.tables.settings.findByPk(NAME))?.value !== false
+    return (await this.needs.settings.read(NAME)) !== false
   }
 
   async switchTo(on: boolean): Promise<void> {
-    await this.needs.tables.settings.upsert({ name: NAME, value: on })
+    await this.needs.settings.write(NAME, on)
   }
 
   async tick(): Promise<void> {
     if (!(await this.isOn())) return
-    const { tables, clock } = this.needs
+    const { read, clock } = this.needs
     const before = (seconds: number) => new Date(+clock.now() - seconds * 1_000)
     const find = (where: Partial<Record<keyof ConversationRow, unknown>>) =>
-      tables.conversations.findAll({
+      read.conversations.list({
         where: { createdAt: { [Op.gte]: this.since }, ...where } as never,
         order: [['id', 'ASC']],
         limit: AT_ONCE,
@@ -92,8 +95,8 @@ export class SimulatedAgents {
   ): Promise<void> {
     const agent = await this.simulated(agentId)
     if (!agent) return
-    const { work, tables } = this.needs
-    const said = await tables.messages.count({ where: { conversationId: id, author: 'agent' } })
+    const { work, read } = this.needs
+    const said = await read.messages.count({ where: { conversationId: id, author: 'agent' } })
     if (said === 0 || lastBy === 'visitor') {
       const text = WORDS[language][Math.min(said, 1)]!.replace('{name}', agent.name)
       await unlessTaken(work.reply(agent, id, { clientId: crypto.randomUUID(), text }))

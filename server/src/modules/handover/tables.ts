@@ -1,6 +1,7 @@
 import type { QueueSettings, TeachingKind, TeachingState } from '@janua/contracts'
 import type { QueueClassifier, RightBy, Routed, Situation } from '@janua/core'
 import type { Sequelize } from 'sequelize'
+import type { Views } from '../../platform/database/view.ts'
 import { id, json, ref, table, text, time, whole } from '../../platform/database/tables.ts'
 
 export interface QueueRow {
@@ -135,3 +136,5 @@ export function handoverTables(db: Sequelize) {
   }
 }
 export type HandoverTables = ReturnType<typeof handoverTables>
+/** What others may ask of them. */
+export type HandoverViews = Views<HandoverTables>

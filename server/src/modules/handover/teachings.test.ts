@@ -1,7 +1,7 @@
 import type { Teaching, Thread } from '@janua/contracts'
 import { expect } from 'chai'
 import { randomBytes } from 'node:crypto'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -18,7 +18,7 @@ const PNG = Buffer.concat([
 ])
 
 describe('from a conversation', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let anton: Member
   let bria: Member
@@ -33,7 +33,7 @@ describe('from a conversation', () => {
       await member(janua, 'agent', 'Bria'),
       await member(janua, 'lead', 'Lead'),
     ]
-    await janua.queues.save(lead, queues.refunds, { name: 'Refunds', members: [anton.id] })
+    await janua.handover.queues.save(lead, queues.refunds, { name: 'Refunds', members: [anton.id] })
     someone = await visitor(janua)
     await someone.says('where does the helicopter land')
     await someone.post('/person', { language: 'en' })
@@ -82,7 +82,7 @@ describe('from a conversation', () => {
   })
   it('an article draft stays in work, a phrasing joins its article', async () => {
     await teach({ kind: 'article', words: 'Helicopters: to be written.' }).expect(201)
-    const { rows } = await janua.articles.list({
+    const { rows } = await janua.library.articles.list({
       search: 'Pets',
       collection: '',
       kind: 'article',
@@ -101,7 +101,9 @@ describe('from a conversation', () => {
       await lead
         .post(`/teachings/${each}/accept`, { question, words, title: 'Flying', collection: 'Pets' })
         .expect(200)
-    expect((await janua.articles.read(rows[0]!.id)).phrasings).to.include('may my parrot fly along')
+    expect((await janua.library.articles.read(rows[0]!.id)).phrasings).to.include(
+      'may my parrot fly along',
+    )
     expect(
       (await lead.get('/draft')).body.find(({ title }: { title: string }) => title === 'Flying'),
     ).to.include({ ready: false })
@@ -124,9 +126,9 @@ describe('from a conversation', () => {
   it('stays open when its article cannot be made', async () => {
     await teach({ kind: 'article', words: 'On the mole, thrice a day.' }).expect(201)
     const [waiting] = await list(lead)
-    const { put } = janua.articles
-    janua.articles.put = async (...given) => {
-      await put.apply(janua.articles, given)
+    const { put } = janua.library.articles
+    janua.library.articles.put = async (...given) => {
+      await put.apply(janua.library.articles, given)
       throw new Error('the database went away')
     }
     const before = await janua.tables.items.count()
@@ -137,7 +139,7 @@ describe('from a conversation', () => {
       collection: 'Boats',
     }
     await lead.post(`/teachings/${waiting!.id}/accept`, body).expect(500)
-    janua.articles.put = put
+    janua.library.articles.put = put
     expect(await janua.tables.items.count()).to.equal(before)
     expect((await list(lead)).map(({ id }) => id)).to.include(waiting!.id)
     await lead.post(`/teachings/${waiting!.id}/decline`, { reason: 'no helicopters' }).expect(204)

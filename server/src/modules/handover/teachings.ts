@@ -7,11 +7,13 @@ import { problem } from '../../platform/http/problems.ts'
 import type { Articles } from '../library/articles.ts'
 import type { Desk } from './desk.ts'
 import type { TeachingRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import type { HandoverTables } from './tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: HandoverTables
+  read: Pick<ReleaseViews, 'items'>
   desk: Desk
   articles: Articles
   users: { nameOf(id: number | null): Promise<string> }
@@ -50,11 +52,11 @@ export class Teachings {
     conversationId: number,
     { kind, question, words, item }: TeachingInput,
   ): Promise<{ id: number }> {
-    const { tables, desk, events, clock } = this.needs
+    const { tables, read, desk, events, clock } = this.needs
     await desk.mustRead(user, conversationId)
     if (
       item !== null &&
-      !(await tables.items.findOne({
+      !(await read.items.first({
         where: {
           id: item,
           kind: ['article', 'fixed', 'document'],
@@ -138,7 +140,7 @@ export class Teachings {
   }
 
   private async views(rows: readonly TeachingRow[]): Promise<Teaching[]> {
-    const items = await this.needs.tables.items.findAll({
+    const items = await this.needs.read.items.list({
       attributes: ['id', 'title'],
       where: { id: rows.flatMap(({ itemId }) => itemId ?? []) },
       raw: true,

@@ -1,6 +1,6 @@
 import type { Queue } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -12,7 +12,7 @@ import {
 } from '../../testing/harness.ts'
 
 describe('how long a visitor waits', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let agent: Member
@@ -22,7 +22,7 @@ describe('how long a visitor waits', () => {
     const { queues } = await openHouse(janua)
     bookings = queues.bookings
     agent = await member(janua, 'agent')
-    await janua.queues.save({ id: agent.id, name: agent.name }, bookings, {
+    await janua.handover.queues.save({ id: agent.id, name: agent.name }, bookings, {
       name: 'Bookings',
       members: [agent.id],
     })

@@ -2,7 +2,7 @@ import { expectedWait, groupedBy, seeded, slotsInUse } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import { settingsOf } from './queueSettings.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { HandoverTables } from './tables.ts'
 
 interface Took {
   queue: number
@@ -26,7 +26,7 @@ const KNOWN = 200
 
 /** How long somebody waits in a queue at the most, four times out of five: from its own conversations and the people at their desks. */
 export class Waiting {
-  constructor(private readonly needs: { db: Sequelize; tables: AllTables; clock: Clock }) {}
+  constructor(private readonly needs: { db: Sequelize; tables: HandoverTables; clock: Clock }) {}
 
   /** For a conversation that waits. */
   async of({

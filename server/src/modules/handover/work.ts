@@ -12,10 +12,17 @@ import type { Desk } from './desk.ts'
 import type { Handovers } from './handovers.ts'
 import type { Places } from './places.ts'
 import { dueAt } from './queueSettings.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AccountViews } from '../accounts/tables.ts'
+import type { ConversationViews } from '../conversations/tables.ts'
+import type { HandoverTables } from './tables.ts'
+import type { Agents } from '../accounts/agents.ts'
+import type { Visitors } from '../conversations/visitors.ts'
 
 interface Needs {
-  tables: AllTables
+  agents: Agents
+  visitors: Visitors
+  tables: HandoverTables
+  read: Pick<AccountViews, 'users'> & Pick<ConversationViews, 'conversations'>
   threads: Threads
   desk: Desk
   handovers: Handovers
@@ -38,7 +45,7 @@ export class DeskWork {
    * @throws AT_CAPACITY when the agent has as many as they can have at once; a lead may have more
    */
   async take(user: SignedIn, id: number): Promise<void> {
-    const { threads, desk, users, tables, clock } = this.needs
+    const { threads, desk, users, clock } = this.needs
     await desk.mustRead(user, id)
     await threads.change(id, async (locked, transaction) => {
       if (locked.state === 'agent' && locked.agentId !== user.id)
@@ -70,7 +77,7 @@ export class DeskWork {
         transaction,
       )
     })
-    await tables.users.update({ lastTurnAt: clock.now() }, { where: { id: user.id } })
+    await this.needs.agents.hadTurn(user.id, clock.now())
   }
 
   /** Joins a conversation that the assistant has, or takes up a case. @throws AT_CAPACITY */
@@ -102,10 +109,10 @@ export class DeskWork {
     transaction: Transaction,
   ): Promise<void> {
     if (role === 'lead') return
-    const { tables } = this.needs
+    const { read } = this.needs
     const [open, row] = await Promise.all([
-      tables.conversations.count({ where: { agentId: id, state: 'agent' }, transaction }),
-      tables.users.findByPk(id, { transaction }),
+      read.conversations.count({ where: { agentId: id, state: 'agent' }, transaction }),
+      read.users.find(id, transaction),
     ])
     if (row && open >= row.atOnce) throw problem('AT_CAPACITY', row.atOnce)
   }
@@ -173,9 +180,9 @@ export class DeskWork {
     id: number,
     { text, ask }: { text: string; ask: number | null },
   ): Promise<void> {
-    const { threads, desk, tables, users, events, clock } = this.needs
+    const { threads, desk, tables, read, users, events, clock } = this.needs
     await desk.mustRead(user, id)
-    if (ask !== null && !(await tables.users.findOne({ where: { id: ask, active: true } })))
+    if (ask !== null && !(await read.users.first({ where: { id: ask, active: true } })))
       throw problem('PERSON_NOT_FOUND', ask)
     await threads.change(id, async (locked, transaction) => {
       await threads.append(
@@ -224,7 +231,7 @@ export class DeskWork {
     id: number,
     { queue: toQueue, agent: toAgent, reason }: { queue?: number; agent?: number; reason: string },
   ): Promise<void> {
-    const { tables, threads, handovers, clock } = this.needs
+    const { tables, read, threads, handovers, clock } = this.needs
     const queue =
       toQueue === undefined
         ? null
@@ -233,7 +240,7 @@ export class DeskWork {
     const agent =
       toAgent === undefined
         ? null
-        : await tables.users.findOne({
+        : await read.users.first({
             where: { id: toAgent, active: true, role: ['agent', 'lead'] },
           })
     if (toAgent !== undefined && !agent) throw problem('PERSON_NOT_FOUND', toAgent)
@@ -349,7 +356,7 @@ export class DeskWork {
 
   /** Keeps a visitor who abuses from writing, and closes the conversation. */
   async block(user: SignedIn, id: number, reason: string): Promise<void> {
-    const { tables, audit, events, clock } = this.needs
+    const { visitors, audit, events } = this.needs
     let visitor = 0
     await this.close(
       user,
@@ -357,10 +364,7 @@ export class DeskWork {
       { outcome: 'not for us', rightQueue: null, followUpAt: null },
       async (locked, transaction) => {
         visitor = locked.visitorId
-        await tables.visitors.update(
-          { blockedAt: clock.now(), blockedBecause: reason },
-          { where: { id: visitor }, transaction },
-        )
+        await visitors.block(visitor, reason, transaction)
         await audit.note(user, 'blocked visitor', `Conversation ${id}`, { reason }, transaction)
       },
     )

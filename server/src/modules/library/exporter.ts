@@ -8,10 +8,12 @@ import type { Clock } from '../../platform/clock.ts'
 import type { Files } from './files.ts'
 import { filePath, type PackedItem } from './readers/packageManifest.ts'
 import { packLibrary } from './readers/packLibrary.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import type { LibraryTables } from './tables.ts'
 
 interface Needs {
-  tables: AllTables
+  tables: LibraryTables
+  read: Pick<ReleaseViews, 'items' | 'revisions'>
   files: Files
   audit: Audit
   clock: Clock
@@ -56,14 +58,14 @@ export class Exporter {
 
   /** All items of the draft that make up the library. */
   async items(): Promise<PackedItem[]> {
-    const { tables } = this.needs
-    const items = await tables.items.findAll({
+    const { read } = this.needs
+    const items = await read.items.list({
       where: { kind: [...KINDS], draftRevision: { [Op.ne]: null } },
       order: [['id', 'ASC']],
     })
     const revisions = new Map(
       (
-        await tables.revisions.findAll({
+        await read.revisions.list({
           where: { id: items.map(({ draftRevision }) => draftRevision!) },
         })
       ).map((revision) => [revision.id, revision.content]),

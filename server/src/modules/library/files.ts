@@ -4,11 +4,11 @@ import type { Clock } from '../../platform/clock.ts'
 import { sendSafely } from '../../platform/files/serving.ts'
 import { type FileStore, hashOfFile } from '../../platform/files/store.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { LibraryTables } from './tables.ts'
 
 /** Pictures of articles and the originals of documents; their bytes lie in the file store. */
 export class Files {
-  constructor(private readonly needs: { tables: AllTables; store: FileStore; clock: Clock }) {}
+  constructor(private readonly needs: { tables: LibraryTables; store: FileStore; clock: Clock }) {}
 
   /** Keeps a file, once. @returns its hash. @throws DISK_FULL */
   async keep(

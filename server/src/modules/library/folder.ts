@@ -2,7 +2,7 @@ import type { ArticleContent, DocumentContent, GlossaryContent } from '@janua/co
 import type { ContentItem } from '@janua/core'
 import { readdirSync, statSync } from 'node:fs'
 import { basename, join, relative, sep } from 'node:path'
-import { contentItem } from './contentItem.ts'
+import { contentItem } from '../answering/contentItem.ts'
 import { guessMapping } from './readers/columns.ts'
 import type { ArrivedFile, Said } from './readers/protocol.ts'
 import { endingOf, READABLE } from './readers/read.ts'

@@ -1,6 +1,6 @@
 import type { AnswerData, ArticleContent } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   article,
   freshJanua,
@@ -14,7 +14,7 @@ import {
 import { readFile } from './readers/read.ts'
 
 describe('limits of any item', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member

@@ -6,9 +6,9 @@ import type {
   SheetPreview,
   SheetTrial,
 } from '@janua/contracts'
-import type { Taken } from './intake.ts'
 import { guessMapping } from './readers/columns.ts'
 import type { ReadFile, ReadSheet } from './readers/readFile.ts'
+import type { Taken } from '../releases/intake.ts'
 
 const SAMPLE_ROWS = 12
 const SAMPLE_CELL = 240

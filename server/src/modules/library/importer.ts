@@ -13,7 +13,7 @@ import { problem } from '../../platform/http/problems.ts'
 import { hashOfFile } from '../../platform/files/store.ts'
 import type { Files } from './files.ts'
 import { asShown, nameOf, previewOf, sheetKey, tallyOf } from './importShapes.ts'
-import { type Incoming, type Intake, storable } from './intake.ts'
+import { storable } from './storable.ts'
 import type { ImportRow } from './tables.ts'
 import type { Said } from './readers/protocol.ts'
 import type { Picture, ReadSheet } from './readers/readFile.ts'
@@ -22,11 +22,12 @@ import { takeRows } from './readers/rows.ts'
 import { Unreadable } from './readers/text.ts'
 import { clearAbandoned, throwAway, type Upload } from './upload.ts'
 import { sourceNameOf, sourceNameOfRow } from './sourceNames.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { LibraryTables } from './tables.ts'
+import type { Incoming, Intake } from '../releases/intake.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: LibraryTables
   intake: Intake
   files: Files
   users: { nameOf(id: number | null): Promise<string> }

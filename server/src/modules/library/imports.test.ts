@@ -3,7 +3,7 @@ import { expect } from 'chai'
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { openZip, packZip } from './readers/zip.ts'
 import {
   article,
@@ -22,7 +22,7 @@ const fixture = (name: string) => readFileSync(join(FIXTURES, name))
 const zipOf = (files: Record<string, string | Buffer>) => packZip(Object.entries(files))
 
 describe('imports', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let editor: Member
   before(async () => {
@@ -95,11 +95,11 @@ describe('imports', () => {
   })
   it('answers from a document with its page, and never from a part left out', async () => {
     const ask = async (question: string) =>
-      (await janua.engine.draft()).index &&
+      (await janua.answering.engine.draft()).index &&
       (
         await editor.post('/rehearsal', {
           messages: [question],
-          door: (await janua.engine.draft()).doors[0]!.id,
+          door: (await janua.answering.engine.draft()).doors[0]!.id,
           release: null,
         })
       ).body.messages[0].asked[0].answer
@@ -267,10 +267,10 @@ describe('imports', () => {
       updatedAt: new Date(),
     })
     const left = mkdtempSync(join(tmpdir(), 'janua-import-999999999-'))
-    await janua.importer.breakOff()
+    await janua.library.importer.breakOff()
     expect(existsSync(left)).to.equal(false)
     expect((await editor.get(`/imports/${id}`)).body).to.include({ state: 'broken off' })
-    expect((await janua.health.read()).failed.map(({ name }) => name)).to.eql([
+    expect((await janua.library.health.read()).failed.map(({ name }) => name)).to.eql([
       'An import of files',
     ])
   })
@@ -288,7 +288,7 @@ describe('an export', () => {
     const from = await freshJanua()
     const lead = await member(from.janua, 'lead', 'Ines')
     await openHouse(from.janua)
-    await from.janua.articles.add(
+    await from.janua.library.articles.add(
       lead,
       article(
         'Odd “title”: 100 %',
@@ -297,23 +297,23 @@ describe('an export', () => {
         { collection: '', reviewOn: '2027-01-31', ready: false },
       ),
     )
-    await from.janua.articles.add(
+    await from.janua.library.articles.add(
       lead,
       article('Odd “title”: 100 %', 'The same title once more.', [], {}),
     )
-    await from.janua.articles.add(lead, {
+    await from.janua.library.articles.add(lead, {
       ...article('Strike', '- No strike.\n\n"Quoted", and more;\nlines.\n', ["'=1+1", 'strike?'], {
         kind: 'fixed',
       }),
       holds: { from: '2026-11-01', until: null, doors: ['help'] },
     })
-    await from.janua.glossary.add(lead, {
+    await from.janua.library.glossary.add(lead, {
       term: 'Boat',
       also: ['ship', 'wee boat; small'],
       meaning: '=SUM(A1)',
       ready: true,
     })
-    await from.janua.courtesies.add(lead, {
+    await from.janua.library.courtesies.add(lead, {
       name: 'Thanks',
       says: ['ta', 'cheers'],
       replies: { en: 'Welcome.\nAnytime.', de: 'Bitte.' },
@@ -324,7 +324,7 @@ describe('an export', () => {
       'p/a.html': '<h1>P</h1><p><img src="x.png" alt="x"></p>',
       'p/x.png': fixture('picture.png'),
     })
-    const before = await from.janua.exporter.items()
+    const before = await from.janua.library.exporter.items()
     const zip = (
       await lead
         .get('/export')
@@ -349,7 +349,7 @@ describe('an export', () => {
       tally: { imported: before.length, updated: 0, unchanged: 0 },
       notes: [],
     })
-    expect(await to.janua.exporter.items()).to.eql(before)
+    expect(await to.janua.library.exporter.items()).to.eql(before)
     const files = (await to.janua.tables.files.findAll()).map(({ hash, type }) => `${hash} ${type}`)
     expect(files).to.have.length(2)
     await to.close()

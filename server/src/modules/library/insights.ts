@@ -18,21 +18,23 @@ import {
 } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
-import { sha256 } from '../accounts/service.ts'
 import { understood } from '../answering/attachedEncoder.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { normOf } from '../conversations/respond.ts'
+import { normOf } from '../answering/respond.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Draft } from '../releases/draft.ts'
 import { summarise } from '../releases/summaries.ts'
-import { contentItem } from './contentItem.ts'
+import { contentItem } from '../answering/contentItem.ts'
 import { linksIn } from './health/links.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import { sha256 } from '../../platform/hash.ts'
+import type { HealthTables } from './health/tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: HealthTables
+  read: Pick<ReleaseViews, 'releaseItems' | 'revisions'>
   draft: Draft
   engine: EngineHost
   users: { nameOf(id: number | null): Promise<string> }
@@ -74,16 +76,16 @@ export class ItemInsights {
   }
 
   async revisions(id: number): Promise<RevisionRow[]> {
-    const { tables, draft, users } = this.needs
+    const { read, draft, users } = this.needs
     const { item } = await draft.read(id, KINDS)
     const [revisions, held] = await Promise.all([
-      tables.revisions.findAll({
+      read.revisions.list({
         attributes: ['id', 'authorId', 'createdAt'],
         where: { itemId: id },
         order: [['id', 'DESC']],
         limit: 100,
       }),
-      tables.releaseItems.findAll({ where: { itemId: id }, order: [['releaseId', 'ASC']] }),
+      read.releaseItems.list({ where: { itemId: id }, order: [['releaseId', 'ASC']] }),
     ])
     return Promise.all(
       revisions.map(async (revision) => ({
@@ -100,16 +102,16 @@ export class ItemInsights {
 
   async revision(id: number, revision: number): Promise<RevisionView> {
     const row = (await this.revisions(id)).find((each) => each.id === revision)
-    const stored = row && (await this.needs.tables.revisions.findByPk(revision))
+    const stored = row && (await this.needs.read.revisions.find(revision))
     if (!row || !stored) throw problem('NOT_FOUND')
     return { ...row, text: asText(stored.content as ArticleContent | DocumentContent) }
   }
 
   /** Makes an earlier version the draft's again; nothing is lost, as it becomes a new revision. */
   async restore(actor: Actor, id: number, revision: number, base: number): Promise<void> {
-    const { draft, tables } = this.needs
+    const { draft, read } = this.needs
     const { item } = await draft.read(id, KINDS)
-    const stored = await tables.revisions.findOne({ where: { id: revision, itemId: id } })
+    const stored = await read.revisions.first({ where: { id: revision, itemId: id } })
     if (!stored) throw problem('NOT_FOUND')
     await draft.save(actor, id, item.kind, {
       content: stored.content,
@@ -245,11 +247,11 @@ export class ItemInsights {
     id: number,
     revisions: readonly number[],
   ): Promise<{ current: string[]; of: Map<number, string[]> }> {
-    const { draft, tables } = this.needs
+    const { draft, read } = this.needs
     const { item, revision } = await draft.read(id, KINDS)
     const textsOf = (content: unknown) =>
       passagesOf(contentItem(item.kind, { id: 0, itemId: id, content })).map(({ text }) => text)
-    const stored = await tables.revisions.findAll({ where: { id: [...revisions] } })
+    const stored = await read.revisions.list({ where: { id: [...revisions] } })
     return {
       current: textsOf(revision.content),
       of: new Map(stored.map((each) => [each.id, textsOf(each.content)])),

@@ -1,6 +1,6 @@
 import type { ArticlePage } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   article,
   dropFiles,
@@ -11,7 +11,7 @@ import {
 } from '../../testing/harness.ts'
 
 describe('the library', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let editor: Member
   before(async () => {
@@ -64,7 +64,7 @@ describe('the library', () => {
 
   it('searches, filters, sorts and pages on the server', async () => {
     for (let i = 0; i < 30; i++)
-      await janua.articles.add(
+      await janua.library.articles.add(
         { id: editor.id, name: 'Edda' },
         article(
           `Page ${String(i).padStart(2, '0')}`,

@@ -1,4 +1,4 @@
-import { sha256 } from '../accounts/service.ts'
+import { sha256 } from '../../platform/hash.ts'
 
 /** The name by which a file is known again: its path, within its ZIP if it came in one. */
 export function sourceNameOf(file: string): string {

@@ -1,5 +1,6 @@
 import type { ImportState, ImportView } from '@janua/contracts'
 import { type Sequelize } from 'sequelize'
+import type { Views } from '../../platform/database/view.ts'
 import { id, json, ref, table, text, time, whole } from '../../platform/database/tables.ts'
 
 export interface FileRow {
@@ -38,3 +39,5 @@ export function libraryTables(db: Sequelize) {
   }
 }
 export type LibraryTables = ReturnType<typeof libraryTables>
+/** What others may ask of them. */
+export type LibraryViews = Views<LibraryTables>

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   article,
   DOG,
@@ -13,7 +13,7 @@ import {
 } from '../../testing/harness.ts'
 
 describe('glossary, courtesies and limits of fixed answers', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member

@@ -5,12 +5,13 @@ import { problem } from '../../platform/http/problems.ts'
 import type { Draft, DraftItem } from '../releases/draft.ts'
 import type { LivePointer } from '../releases/livePointer.ts'
 import { summarise } from '../releases/summaries.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import type { LibraryTables } from './tables.ts'
 
 type ContentOf = { glossary: GlossaryContent; courtesy: CourtesyContent }
 
 interface Needs {
-  tables: AllTables
+  read: Pick<ReleaseViews, 'items'>
   draft: Draft
   live: LivePointer
   users: { nameOf(id: number | null): Promise<string> }
@@ -24,7 +25,7 @@ export class Vocabulary<K extends VocabularyKind> {
   ) {}
 
   async list(): Promise<Entry<ContentOf[K]>[]> {
-    const items = await this.needs.tables.items.findAll({
+    const items = await this.needs.read.items.list({
       attributes: ['id'],
       where: { kind: this.kind, draftRevision: { [Op.ne]: null } },
       order: this.kind === 'glossary' ? [['title', 'ASC']] : [['id', 'ASC']],
@@ -74,7 +75,7 @@ export class Vocabulary<K extends VocabularyKind> {
 
   private async refuseTaken(content: ContentOf[K], except?: number): Promise<void> {
     const { title } = summarise(this.kind, content)
-    const taken = await this.needs.tables.items.findOne({
+    const taken = await this.needs.read.items.first({
       where: { kind: this.kind, title, draftRevision: { [Op.ne]: null } },
     })
     if (taken && taken.id !== except) throw problem('ENTRY_TAKEN', title)

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import { type EncoderStandIn, startEncoder } from '../../../../standins/encoder/encoder.mjs'
-import { type Encoder, EncoderFault } from './encoder.ts'
+import { type Encoder, EncoderFault } from '../answering/encoder.ts'
 import { httpEncoder } from './httpEncoder.ts'
 
 describe('an encoder behind HTTP', () => {

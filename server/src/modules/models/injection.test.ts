@@ -7,8 +7,8 @@ import {
 import { JANUA } from '../accounts/audit.ts'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
 import { Rewording } from '../answering/rewording.ts'
-import type { Response } from '../conversations/respond.ts'
-import type { Janua } from '../../janua.ts'
+import type { Response } from '../answering/respond.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { freshJanua } from '../../testing/harness.ts'
 import { IN_ARTICLES, IN_QUESTIONS } from '../../testing/injections.ts'
 import { promptOf } from './prompts.ts'
@@ -20,16 +20,16 @@ const OWN_RULES = 'Be friendly. Never mention other companies.'
 
 describe('attempts to talk a language model into something', () => {
   let service: LanguageModelStandIn
-  let janua: Janua
+  let janua: OpenJanua
   let rewording: Rewording
   let close: () => Promise<void>
   before(async () => {
     service = await startLanguageModel()
     ;({ janua, close } = await freshJanua(undefined, { url: service.url, model: 'rules' }))
-    const { uses } = await janua.modelUses.view()
+    const { uses } = await janua.models.uses.view()
     const { use, settings } = uses[0]!
-    await janua.modelUses.setUse(JANUA, use, { ...settings, on: true, rules: OWN_RULES })
-    rewording = new Rewording({ rewriter: wordingBy(janua.modelUses), now: () => 0 })
+    await janua.models.uses.setUse(JANUA, use, { ...settings, on: true, rules: OWN_RULES })
+    rewording = new Rewording({ rewriter: wordingBy(janua.models.uses), now: () => 0 })
   })
   beforeEach(() => {
     service.say(null)

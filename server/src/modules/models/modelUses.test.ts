@@ -1,10 +1,11 @@
+import { QueryTypes } from 'sequelize'
 import type { ModelsView, UseSettings } from '@janua/contracts'
 import { expect } from 'chai'
 import {
   type LanguageModelStandIn,
   startLanguageModel,
 } from '../../../../standins/languageModel/languageModel.mjs'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   DOG,
   freshJanua,
@@ -31,7 +32,7 @@ const PASSAGES = [{ title: 'Dogs', path: [], text: 'Dogs may travel on a lead.' 
 
 describe('uses of a language model', () => {
   let service: LanguageModelStandIn
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -63,7 +64,7 @@ describe('uses of a language model', () => {
   const set = (use: string, more: Partial<UseSettings> = {}) =>
     lead.put(`/models/uses/${encodeURIComponent(use)}`, { ...ON, ...more }).expect(204)
   const word = (material: object = { ...ANSWER, passages: PASSAGES }) =>
-    janua.modelUses.ask('wording', material)
+    janua.models.uses.ask('wording', material)
   const refusal = async (work: Promise<unknown>): Promise<string> => {
     try {
       await work
@@ -91,7 +92,7 @@ describe('uses of a language model', () => {
   it('keep the key where nobody reads it, neither here nor in the database', async () => {
     await lead.put('/models/connection', connection({ key: KEY })).expect(204)
     expect((await view()).connection).to.deep.include({ url: service.url, hasKey: true })
-    const rows = await janua.tables.settings.findAll()
+    const rows = await janua.db.query('SELECT * FROM settings', { type: QueryTypes.SELECT })
     expect(JSON.stringify([rows, await view(), await janua.tables.audit.findAll()])).not.to.include(
       KEY,
     )
@@ -108,7 +109,7 @@ describe('uses of a language model', () => {
     expect(await refusal(word())).to.include('This is switched off')
     await set('wording')
     expect(await word()).to.include({ text: 'Dogs can travel on a lead.' })
-    expect(await refusal(janua.modelUses.ask('summary', { conversation: [] }))).to.include(
+    expect(await refusal(janua.models.uses.ask('summary', { conversation: [] }))).to.include(
       'switched off',
     )
   })
@@ -184,12 +185,12 @@ describe('uses of a language model', () => {
   })
   it('forget texts once their days are over, and keep what they cost', async () => {
     clock.pass(6 * 86_400)
-    await janua.modelUses.forget()
+    await janua.models.uses.forget()
     const count = (where: { sent?: null; received?: null }) =>
       janua.tables.modelCalls.count({ where })
     expect(await count({ sent: null })).to.equal(0)
     clock.pass(2 * 86_400)
-    await janua.modelUses.forget()
+    await janua.models.uses.forget()
     expect(await count({ sent: null, received: null })).to.equal(await count({}))
     expect((await useOf('wording')).month.tokens).to.be.greaterThan(100)
   })

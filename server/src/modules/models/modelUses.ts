@@ -20,14 +20,16 @@ import { type Completion, type LanguageModel, ModelFault } from './languageModel
 import { Masking } from './masking.ts'
 import { leaks, messagesFor, promptOf, SCHEMAS } from './prompts.ts'
 import type { Sealing } from './sealing.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ModelTables } from './tables.ts'
+import type { Settings } from '../../platform/settings.ts'
 
 /** A connection that whoever runs the server has set up. */
 export type GivenConnection = Pick<ModelConnection, 'url' | 'model'> & { key?: string | undefined }
 
 interface Needs {
+  settings: Settings
   db: Sequelize
-  tables: AllTables
+  tables: ModelTables
   users: Names
   audit: Audit
   sealing: Sealing
@@ -138,29 +140,29 @@ export class ModelUses {
   }
 
   async connect(actor: Actor, { key, ...input }: ModelConnectionInput): Promise<void> {
-    const { sealing, tables, audit } = this.needs
+    const { sealing, audit } = this.needs
     const before = await this.stored()
     // A key is for the server that it was given for, and goes to no other by itself.
     const kept = before?.url === input.url ? before.sealedKey : null
     const sealedKey = key === undefined ? kept : key === null ? null : sealing.seal(key)
-    await tables.settings.upsert({ name: CONNECTION, value: { ...input, sealedKey } })
+    await this.needs.settings.write(CONNECTION, { ...input, sealedKey })
     await audit.note(actor, 'connected a language model', input.model, { url: input.url })
   }
 
   async disconnect(actor: Actor): Promise<void> {
-    await this.needs.tables.settings.destroy({ where: { name: CONNECTION } })
+    await this.needs.settings.remove(CONNECTION)
     await this.needs.audit.note(actor, 'disconnected the language model', '')
   }
 
   async setUse(actor: Actor, use: ModelUse, settings: UseSettings): Promise<void> {
-    const { tables, audit } = this.needs
+    const { audit } = this.needs
     const all = await this.settings()
-    await tables.settings.upsert({ name: USES, value: { ...all, [use]: settings } })
+    await this.needs.settings.write(USES, { ...all, [use]: settings })
     await audit.note(actor, 'changed a use of the language model', use, { ...settings })
   }
 
   async stop(actor: Actor, isStopped: boolean): Promise<void> {
-    await this.needs.tables.settings.upsert({ name: STOPPED, value: isStopped })
+    await this.needs.settings.write(STOPPED, isStopped)
     await this.needs.audit.note(
       actor,
       isStopped ? 'stopped the language model' : 'let the language model go on',
@@ -410,17 +412,16 @@ export class ModelUses {
   }
 
   private async stored(): Promise<StoredConnection | undefined> {
-    return (await this.needs.tables.settings.findByPk(CONNECTION))?.value as
-      StoredConnection | undefined
+    return this.needs.settings.read<StoredConnection>(CONNECTION)
   }
 
   private async settings(): Promise<Record<ModelUse, UseSettings>> {
-    const stored = (await this.needs.tables.settings.findByPk(USES))?.value
+    const stored = await this.needs.settings.read(USES)
     return { ...STARTER, ...(stored as Partial<Record<ModelUse, UseSettings>> | undefined) }
   }
 
   private async isStopped(): Promise<boolean> {
-    return (await this.needs.tables.settings.findByPk(STOPPED))?.value === true
+    return (await this.needs.settings.read(STOPPED)) === true
   }
 }
 

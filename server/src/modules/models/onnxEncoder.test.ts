@@ -3,7 +3,7 @@ import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { makeTinyEncoder } from '../../../../train/tinyEncoder.ts'
-import { EncoderFault } from './encoder.ts'
+import { EncoderFault } from '../answering/encoder.ts'
 import { onnxEncoder, type ThreadedEncoder } from './onnxEncoder.ts'
 
 describe('an encoder in a folder', function () {

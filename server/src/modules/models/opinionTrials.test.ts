@@ -5,7 +5,7 @@ import {
   type LanguageModelStandIn,
   startLanguageModel,
 } from '../../../../standins/languageModel/languageModel.mjs'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   DOG,
   freshJanua,
@@ -25,7 +25,7 @@ const ASKED = [
 
 describe('a second opinion, tried on reviewed answers', () => {
   let service: LanguageModelStandIn
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let lead: Member
   let close: () => Promise<void>
@@ -66,13 +66,13 @@ describe('a second opinion, tried on reviewed answers', () => {
     }
     const from = clock.now()
     clock.pass(60)
-    await janua.replays.start(lead, {
+    await janua.verification.replays.start(lead, {
       from: new Date(+from - 3_600_000).toISOString(),
       to: clock.now().toISOString(),
       validity: 'asked',
       items: null,
     })
-    await janua.replays.ended()
+    await janua.verification.replays.ended()
     for (const { norm, text, doorId, sides } of await janua.tables.replayResults.findAll()) {
       const { best } = sides.draft
       if (!best) continue

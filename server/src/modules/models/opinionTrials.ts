@@ -3,16 +3,20 @@ import { guessLanguage, median, type Opinion, opinionTrial, type TriedAnswer } f
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { normOf } from '../conversations/respond.ts'
+import { normOf } from '../answering/respond.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { Standing, VERDICT_WORTH } from '../questions/standing.ts'
 import type { ModelUses } from './modelUses.ts'
 import { REACH, type SecondOpinion } from './secondOpinion.ts'
 import type { ReplayRow } from '../verification/tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { VerificationViews } from '../verification/tables.ts'
+import type { Settings } from '../../platform/settings.ts'
+import type { ModelTables } from './tables.ts'
+import type { QuestionViews } from '../questions/tables.ts'
 
 interface Needs {
-  tables: AllTables
+  settings: Settings
+  read: Pick<VerificationViews, 'replayResults' | 'replays'> & Pick<QuestionViews, 'judgements'>
   engine: EngineHost
   uses: ModelUses
   secondOpinion: SecondOpinion
@@ -46,7 +50,7 @@ export class OpinionTrials {
   async view(): Promise<TrialView> {
     // While one runs its answers are counted: the page looks each second.
     const replay = this.running ? null : await this.newestReplay()
-    const stored = (await this.needs.tables.settings.findByPk(RESULT))?.value
+    const stored = await this.needs.settings.read(RESULT)
     return {
       running: this.running,
       problem: this.problem,
@@ -76,7 +80,7 @@ export class OpinionTrials {
         const result: TrialResult = { ...came.result, model: connection.model }
         const calls = weekly * WEEKS_OF_A_MONTH
         result.monthly = { calls: Math.round(calls), money: calls * came.moneyOfOne }
-        await this.needs.tables.settings.upsert({ name: RESULT, value: result })
+        await this.needs.settings.write(RESULT, result)
       })
       .catch((cause: unknown) => (this.problem = (cause as Error).message))
       .finally(() => (this.running = null))
@@ -145,10 +149,10 @@ export class OpinionTrials {
 
   /** Reviewed answers of a replay that a second opinion would be asked about, and how many such questions come in a week. */
   private async near(replay: ReplayRow): Promise<{ reviewed: Reviewed[]; weekly: number }> {
-    const { tables, engine } = this.needs
+    const { read, engine } = this.needs
     const [results, standing, release] = await Promise.all([
-      tables.replayResults.findAll({ where: { replayId: replay.id }, order: [['id', 'ASC']] }),
-      Standing.of(tables),
+      read.replayResults.list({ where: { replayId: replay.id }, order: [['id', 'ASC']] }),
+      Standing.of(read),
       engine.of(replay.pins),
     ])
     const weeks = Math.max(1 / 7, (+replay.toAt - +replay.fromAt) / WEEK_MS)
@@ -189,6 +193,6 @@ export class OpinionTrials {
   }
 
   private newestReplay(): Promise<ReplayRow | null> {
-    return this.needs.tables.replays.findOne({ where: { state: 'done' }, order: [['id', 'DESC']] })
+    return this.needs.read.replays.first({ where: { state: 'done' }, order: [['id', 'DESC']] })
   }
 }

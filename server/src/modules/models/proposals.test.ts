@@ -7,7 +7,7 @@ import {
 } from '../../../../standins/languageModel/languageModel.mjs'
 import { JANUA } from '../accounts/audit.ts'
 import { asked, learnt } from '../coverage/testing.ts'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   DOG,
   freshJanua,
@@ -29,7 +29,7 @@ const COWS = [
 
 describe('what a language model proposes', () => {
   let service: LanguageModelStandIn
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let lead: Member
   let article: Article
@@ -46,9 +46,9 @@ describe('what a language model proposes', () => {
     }
     clock.set('2026-11-16T09:00:00Z')
     await learnt(janua)
-    const { uses } = await janua.modelUses.view()
+    const { uses } = await janua.models.uses.view()
     for (const { use, settings } of uses)
-      await janua.modelUses.setUse(JANUA, use, { ...settings, on: true, timeoutSeconds: 2 })
+      await janua.models.uses.setUse(JANUA, use, { ...settings, on: true, timeoutSeconds: 2 })
     const { rows } = (await lead.get('/articles').expect(200)).body as { rows: { id: number }[] }
     article = (await lead.get(`/articles/${rows[0]!.id}`).expect(200)).body as Article
   })
@@ -155,9 +155,9 @@ describe('what a language model proposes', () => {
       expect(COWS).to.include.members(material.questions)
     })
     it('is refused in plain words while its use is off, and offered to nobody', async () => {
-      const { uses } = await janua.modelUses.view()
+      const { uses } = await janua.models.uses.view()
       const { use, settings } = uses.find((each) => each.use === 'phrasings')!
-      await janua.modelUses.setUse(JANUA, use, { ...settings, on: false })
+      await janua.models.uses.setUse(JANUA, use, { ...settings, on: false })
       expect((await propose()).body).to.include({ code: 'MODEL_USE_OFF' })
       expect((await lead.get('/models/on').expect(200)).body).not.to.include('phrasings')
     })

@@ -12,12 +12,15 @@ import type { Desk } from '../handover/desk.ts'
 import type { Articles } from '../library/articles.ts'
 import type { ModelUses } from './modelUses.ts'
 
-interface Needs {
+export interface ProposalPorts {
+  gaps: { sheet(topic: number): Promise<GapSheet> }
+}
+
+interface Needs extends ProposalPorts {
   uses: ModelUses
   articles: Articles
   doors: Doors
   desk: Desk
-  gaps: { sheet(topic: number): Promise<GapSheet> }
 }
 
 const MOST_LETTERS = 300

@@ -6,7 +6,7 @@ import {
   startLanguageModel,
 } from '../../../../standins/languageModel/languageModel.mjs'
 import { JANUA } from '../accounts/audit.ts'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   DOG,
   freshJanua,
@@ -22,7 +22,7 @@ const QUESTION = 'is there some rule for a dog in the evening'
 
 describe('a second opinion', () => {
   let service: LanguageModelStandIn
-  let janua: Janua
+  let janua: OpenJanua
   let lead: Member
   let door: number
   let close: () => Promise<void>
@@ -33,10 +33,10 @@ describe('a second opinion', () => {
     ;({ janua, close } = await freshJanua(undefined, { url: service.url, model: 'rules' }))
     ;({ door } = await openHouse(janua, [DOG, REFUND]))
     lead = await member(janua, 'lead', 'Lead')
-    const { uses } = await janua.modelUses.view()
+    const { uses } = await janua.models.uses.view()
     const { use, settings } = uses.find((each) => each.use === 'opinion')!
-    await janua.modelUses.setUse(JANUA, use, { ...settings, on: true })
-    const { index } = (await janua.engine.live())!
+    await janua.models.uses.setUse(JANUA, use, { ...settings, on: true })
+    const { index } = (await janua.answering.engine.live())!
     sure = answerQuestion(index, QUESTION, { sill: 0 }).trace.candidates[0]!.confidence
   })
   beforeEach(() => {
@@ -135,7 +135,7 @@ describe('a second opinion', () => {
         createdAt: new Date(),
       })
     }
-    await janua.learning.learn()
+    await janua.answering.learning.learn()
     const [newest] = await janua.tables.engineModels.findAll({ order: [['id', 'DESC']] })
     expect(newest!.model.opinions!.yes).to.be.lessThan(0.3)
     expect(newest!.model.opinions!.no).to.be.closeTo(-1.4, 1e-6)

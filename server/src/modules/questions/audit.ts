@@ -3,7 +3,7 @@ import { placeOf } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import { saidFrom } from './judgements.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { QuestionTables } from './tables.ts'
 
 /** How many answers of each week are put before the lead. */
 const SAMPLE = 30
@@ -16,7 +16,15 @@ interface Answer {
 
 /** Each week's random sample of answers: random, unlike all other judging, and so the one that may correct published figures. */
 export class AuditSampling {
-  constructor(private readonly needs: { db: Sequelize; tables: AllTables; clock: Clock }) {}
+  constructor(
+    private readonly needs: {
+      db: Sequelize
+      tables: QuestionTables
+      /** The answers that a conversation holds, in their order. */
+      answersIn: (conversation: number) => Promise<AnswerData[]>
+      clock: Clock
+    },
+  ) {}
 
   /** The sample of the last full week, from Monday; of the same week always the same answers. */
   async sample(): Promise<AuditSample> {
@@ -51,19 +59,10 @@ export class AuditSampling {
   }
 
   private async toJudge(id: number, chance: number): Promise<ToJudge | null> {
-    const { tables } = this.needs
+    const { tables, answersIn } = this.needs
     const question = (await tables.questions.findByPk(id))!
-    const messages =
-      question.conversationId === null
-        ? []
-        : await tables.messages.findAll({
-            where: { conversationId: question.conversationId, kind: 'answer' },
-            order: [['seq', 'ASC']],
-          })
-    const data = messages
-      .map((message) => message.data as unknown as AnswerData)
-      .filter((each) => each.question === id)
-      .at(-1)
+    const answers = question.conversationId === null ? [] : await answersIn(question.conversationId)
+    const data = answers.filter((each) => each.question === id).at(-1)
     const source = data?.sources[0]
     if (!data || !source) return null
     const collection =

@@ -12,12 +12,11 @@ import { type MessagePort, parentPort, workerData } from 'node:worker_threads'
 import type { CourtesyContent } from '@janua/contracts'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
 import { openShared } from '../answering/meaningModels.ts'
-import { allTables } from '../../allTables.ts'
-import { respond, type Response } from '../conversations/respond.ts'
+import { respond, type Response } from '../answering/respond.ts'
 import { connect, type DatabaseAddress } from '../../platform/database/connect.ts'
 import { Unreadable } from '../library/readers/text.ts'
 import { readLogFile } from './readLog.ts'
-import type { QuestionRow, LogImportRow } from './tables.ts'
+import { type LogImportRow, type QuestionRow, questionTables } from './tables.ts'
 
 export interface LogOrder {
   address: DatabaseAddress
@@ -50,7 +49,7 @@ const {
   release: given,
 } = (workerData as { order: LogOrder }).order
 const db = connect(address)
-const tables = allTables(db)
+const tables = questionTables(db)
 try {
   await bringIn()
 } catch (cause) {

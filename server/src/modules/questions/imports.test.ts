@@ -1,10 +1,10 @@
 import type { LogImportView } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { freshJanua, member, type Member, openHouse } from '../../testing/harness.ts'
 
 describe('logs from elsewhere', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let lead: Member
   before(async () => {
@@ -19,7 +19,7 @@ describe('logs from elsewhere', () => {
       .post('/log/imports')
       .attach('file', Buffer.from(content), { filename: name })
     if (status !== 201) return body as { message: string }
-    await janua.logImports.ended()
+    await janua.questions.logImports.ended()
     return ((await lead.get('/log/imports')).body as LogImportView[]).find(
       ({ id }) => id === (body as LogImportView).id,
     )!
@@ -51,7 +51,7 @@ describe('logs from elsewhere', () => {
     expect(rows[0]!.asker).not.to.equal(rows[2]!.asker)
   })
   it('count in topics and channels, never as coverage', async () => {
-    await janua.rollup.settle()
+    await janua.coverage.rollup.settle()
     const of = async (dimension: 'all' | 'every') =>
       (
         await janua.tables.figures.findAll({ where: { span: 'week', dimension }, raw: true })
@@ -146,7 +146,7 @@ describe('logs from elsewhere', () => {
       { importId: row.id },
       { where: { text: 'where is the pier' } },
     )
-    await janua.logImports.breakOff()
+    await janua.questions.logImports.breakOff()
     expect(await janua.tables.questions.count({ where: { text: 'where is the pier' } })).to.equal(0)
     expect((await janua.tables.logImports.findByPk(row.id))!.problem).to.include(
       'Nothing of it was kept',

@@ -11,17 +11,17 @@ import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { startThread } from '../../platform/jobs/startThread.ts'
 import { throwAway, type Upload } from '../library/upload.ts'
-import type { Rollup } from '../coverage/figures/rollup.ts'
-import type { Reporting } from '../coverage/reporting.ts'
+import type { Reporting } from './reporting.ts'
 import type { LogOrder, LogReport } from './importThread.ts'
 import type { LogImportRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { QuestionTables } from './tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: QuestionTables
   engine: EngineHost
-  rollup: Rollup
+  /** The figures have to be counted anew from all that is left. */
+  recount: () => Promise<unknown>
   reporting: Reporting
   users: { nameOf(id: number | null): Promise<string> }
   audit: Audit
@@ -106,7 +106,7 @@ export class LogImports {
 
   /** Takes an import out again, with all its questions; one that is being read is broken off. */
   async remove(actor: Actor, id: number): Promise<void> {
-    const { tables, rollup, audit, events } = this.needs
+    const { tables, recount, audit, events } = this.needs
     const row = await tables.logImports.findByPk(id)
     if (!row || row.state === 'removed') throw problem('IMPORT_NOT_FOUND', id)
     await row.update({ state: 'removed' })
@@ -114,7 +114,7 @@ export class LogImports {
     await tables.questions.destroy({ where: { importId: id } })
     await audit.note(actor, 'removed a log', row.name, { import: id, questions: row.taken })
     events.tell('logImport', { id })
-    void rollup.rebuild().catch(() => undefined)
+    void recount().catch(() => undefined)
   }
 
   /** After a start: what was being read when the server ended is taken out. */

@@ -1,3 +1,4 @@
+import type { Transaction } from 'sequelize'
 import type {
   AnswerData,
   SignedIn,
@@ -9,19 +10,27 @@ import type {
 import { type Block, blocksText, fingerprint, maskPrivate, type Source } from '@janua/core'
 import type { Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { leftUnsettled, normOf } from '../conversations/respond.ts'
-import type { Threads } from '../conversations/thread.ts'
-import type { Desk } from '../handover/desk.ts'
+import { leftUnsettled, normOf } from '../answering/respond.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Articles } from '../library/articles.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { QuestionTables } from './tables.ts'
 
-interface Needs {
-  tables: AllTables
-  threads: Threads
-  desk: Desk
-  articles: Articles
-  rollup: { mark(at: Date, transaction?: import('sequelize').Transaction): Promise<void> }
+export interface JudgementPorts {
+  /** @throws when this person may not read the conversation */
+  mayRead: (user: SignedIn, conversation: number) => Promise<unknown>
+  /** Notes something at an answer of a conversation. */
+  amendAnswer: (
+    conversation: number,
+    messageId: number,
+    work: (answer: AnswerData, transaction: Transaction) => Promise<Partial<AnswerData>>,
+  ) => Promise<void>
+}
+
+interface Needs extends JudgementPorts {
+  tables: QuestionTables
+  articles: Pick<Articles, 'teach'>
+  /** The figures of the time have to be counted again. */
+  mark: (at: Date, transaction?: Transaction) => Promise<void>
   audit: Audit
   clock: Clock
 }
@@ -43,7 +52,7 @@ export class Judgements {
   async why(user: SignedIn, questionId: number): Promise<WhyView> {
     const question = await this.needs.tables.questions.findByPk(questionId)
     if (!question) throw problem('MESSAGE_NOT_FOUND')
-    if (user.role === 'agent') await this.needs.desk.mustRead(user, question.conversationId ?? 0)
+    if (user.role === 'agent') await this.needs.mayRead(user, question.conversationId ?? 0)
     const { outcome, confidence, releaseId, trace } = question
     return { outcome, confidence, release: releaseId, trace }
   }
@@ -55,22 +64,14 @@ export class Judgements {
     messageId: number,
     verdict: Verdict,
   ): Promise<void> {
-    const { tables, threads, desk, rollup, clock } = this.needs
-    await desk.mustRead(user, conversation)
-    await threads.change(conversation, async (_locked, transaction) => {
-      const message = await tables.messages.findOne({
-        where: { id: messageId, conversationId: conversation, kind: 'answer' },
-        transaction,
-      })
-      if (!message) throw problem('MESSAGE_NOT_FOUND')
-      const data = message.data as unknown as AnswerData
-      const questionId = data.question
-      const question = await tables.questions.findByPk(questionId, { transaction })
-      const { text, norm, doorId, itemId, revisionId, ordinal, confidence } = question!
-      const print = fingerprint(blocksText(data.blocks))
+    const { tables, mayRead, amendAnswer, mark, clock } = this.needs
+    await mayRead(user, conversation)
+    await amendAnswer(conversation, messageId, async ({ question: id, blocks }, transaction) => {
+      const question = (await tables.questions.findByPk(id, { transaction }))!
+      const { text, norm, doorId, itemId, revisionId, ordinal, confidence } = question
       await tables.judgements.create(
         {
-          questionId,
+          questionId: id,
           userId: user.id,
           role: user.role,
           verdict,
@@ -80,20 +81,18 @@ export class Judgements {
           itemId,
           revisionId,
           ordinal,
-          print,
+          print: fingerprint(blocksText(blocks)),
           confidence,
           origin: 'desk',
           createdAt: clock.now(),
         },
         { transaction },
       )
-      const standing = await this.standing(questionId, transaction)
-      await message.update({ data: { ...data, judged: standing } }, { transaction })
-      await question!.update(
-        { unsettled: standing === 'wrong' || leftUnsettled(question!) },
-        { transaction },
-      )
-      await rollup.mark(question!.askedAt, transaction)
+      const standing = await this.standing(id, transaction)
+      const unsettled = standing === 'wrong' || leftUnsettled(question)
+      await question.update({ unsettled }, { transaction })
+      await mark(question.askedAt, transaction)
+      return { judged: standing }
     })
   }
 
@@ -118,7 +117,7 @@ export class Judgements {
       createdAt: this.needs.clock.now(),
     })
     const asked = question === null ? null : await this.needs.tables.questions.findByPk(question)
-    if (asked) await this.needs.rollup.mark(asked.askedAt)
+    if (asked) await this.needs.mark(asked.askedAt)
   }
 
   /** Proposes a phrasing: it goes into the draft as a change in work, for a lead or editor to look at. */
@@ -128,7 +127,7 @@ export class Judgements {
     item: number,
     phrasing: string,
   ): Promise<void> {
-    await this.needs.desk.mustRead(user, conversation)
+    await this.needs.mayRead(user, conversation)
     const { title } = await this.needs.articles.teach(user, item, phrasing, false)
     await this.needs.audit.note(user, 'proposed a phrasing', title, {
       item,
@@ -137,10 +136,7 @@ export class Judgements {
     })
   }
 
-  private async standing(
-    questionId: number,
-    transaction: import('sequelize').Transaction,
-  ): Promise<Verdict> {
+  private async standing(questionId: number, transaction: Transaction): Promise<Verdict> {
     const all = await this.needs.tables.judgements.findAll({
       where: { questionId },
       order: [['id', 'DESC']],

@@ -1,6 +1,6 @@
 import type { LogDetail, LogPage, Verdict } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -12,7 +12,7 @@ import {
 import { asked, learnt } from '../coverage/testing.ts'
 
 describe('the question log', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -134,7 +134,7 @@ describe('the question log', () => {
   })
   it('leaves out of the count what was no question, and keeps what is rightly silent out of the gaps', async () => {
     const count = async () => {
-      await janua.rollup.settle()
+      await janua.coverage.rollup.settle()
       const all = await janua.tables.figures.findAll({
         where: { span: 'week', dimension: 'all' },
         raw: true,
@@ -193,7 +193,7 @@ describe('the question log', () => {
     const { id } = (await someone.thread()).messages.at(-1)!
     await someone.post('/opened', { message: id }).expect(204)
     await someone.post('/opened', { message: id }).expect(204)
-    await janua.rollup.settle()
+    await janua.coverage.rollup.settle()
     const opened = await janua.tables.figures.sum('opened', {
       where: { span: 'day', dimension: 'all' },
     })

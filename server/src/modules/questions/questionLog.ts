@@ -11,25 +11,25 @@ import type {
   Verdict,
 } from '@janua/contracts'
 import { blocksText, fingerprint, maskPrivate, type Outcome, type Trace } from '@janua/core'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { mayDo } from '../accounts/actions.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { leftUnsettled, normOf } from '../conversations/respond.ts'
-import type { Threads } from '../conversations/thread.ts'
+import { leftUnsettled, normOf } from '../answering/respond.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { STANDING_VERDICT } from './standing.ts'
-import type { Rollup } from '../coverage/figures/rollup.ts'
-import type { Reporting } from '../coverage/reporting.ts'
+import type { Reporting } from './reporting.ts'
 import { filterSql } from './filter.ts'
 import type { QuestionRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { QuestionTables } from './tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
-  threads: Threads
-  rollup: Rollup
+  tables: QuestionTables
+  /** What was said in a conversation, as visitors read it. */
+  messagesOf: (conversation: number) => Promise<Message[]>
+  /** The figures of the time have to be counted again. */
+  mark: (at: Date, transaction?: Transaction) => Promise<void>
   reporting: Reporting
   users: { nameOf(id: number | null): Promise<string> }
   clock: Clock
@@ -102,7 +102,7 @@ export class QuestionLog {
 
   /** One question with its conversation and trace. */
   async read(user: SignedIn, id: number): Promise<LogDetail> {
-    const { tables, threads, users } = this.needs
+    const { tables, messagesOf, users } = this.needs
     const [row] = await this.select<ListedRow>(
       `SELECT ${COLUMNS} FROM questions q ${JOINS} WHERE q.id = :id`,
       { id },
@@ -110,7 +110,7 @@ export class QuestionLog {
     if (!row) throw problem('QUESTION_NOT_FOUND', id)
     const question = (await tables.questions.findByPk(id))!
     const messages =
-      question.conversationId === null ? [] : await threads.messages(question.conversationId, 0)
+      question.conversationId === null ? [] : await messagesOf(question.conversationId)
     // Who is refused at the desk does not read there what agents said.
     const readable = messages.filter(
       ({ author }) => mayDo(user.role, 'desk.read') || author !== 'agent',
@@ -140,10 +140,10 @@ export class QuestionLog {
 
   /** Judges a question of the log. @returns the judgement's number, by which it can be undone */
   async judge(user: SignedIn, id: number, verdict: Verdict): Promise<{ judgement: number }> {
-    const { db, tables, threads, rollup, clock } = this.needs
+    const { db, tables, messagesOf, mark, clock } = this.needs
     const question = await this.find(id)
     const messages =
-      question.conversationId === null ? [] : await threads.messages(question.conversationId, 0)
+      question.conversationId === null ? [] : await messagesOf(question.conversationId)
     const data = answerAmong(messages, id)
     const { text, norm, doorId, itemId, revisionId, ordinal, confidence } = question
     const print = data && itemId !== null ? fingerprint(blocksText(data.blocks)) : null
@@ -168,14 +168,14 @@ export class QuestionLog {
         { transaction },
       )
       await this.settle(question, transaction)
-      await rollup.mark(question.askedAt, transaction)
+      await mark(question.askedAt, transaction)
       return { judgement: made.id }
     })
   }
 
   /** Takes one's own judgement back. */
   async undo(user: SignedIn, id: number, judgement: number): Promise<void> {
-    const { db, tables, rollup } = this.needs
+    const { db, tables, mark } = this.needs
     const question = await this.find(id)
     await db.transaction(async (transaction) => {
       const gone = await tables.judgements.destroy({
@@ -184,7 +184,7 @@ export class QuestionLog {
       })
       if (gone === 0) throw problem('NOT_FOUND')
       await this.settle(question, transaction)
-      await rollup.mark(question.askedAt, transaction)
+      await mark(question.askedAt, transaction)
     })
   }
 

@@ -2,7 +2,7 @@ import type { Verdict } from '@janua/contracts'
 import { groupedBy, type JudgedAs, type ReplaySide } from '@janua/core'
 import { Op } from 'sequelize'
 import type { JudgementRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { QuestionViews } from './tables.ts'
 
 /** What a verdict adds to coverage; null for what is no question and leaves the count. */
 export const VERDICT_WORTH: Record<Verdict, number | null> = {
@@ -23,13 +23,16 @@ export class Standing {
   private constructor(private readonly byQuestion: ReadonlyMap<string, JudgementRow[]>) {}
 
   /** @param norms of the questions that matter; all when not given */
-  static async of(tables: AllTables, norms?: readonly string[]): Promise<Standing> {
+  static async of(
+    read: Pick<QuestionViews, 'judgements'>,
+    norms?: readonly string[],
+  ): Promise<Standing> {
     const where = {
       verdict: { [Op.ne]: 'not a question' as const },
       ...(norms ? { norm: [...new Set(norms)] } : { norm: { [Op.ne]: '' } }),
       itemId: { [Op.ne]: null },
     }
-    const rows = await tables.judgements.findAll({ where, order: [['id', 'DESC']], raw: true })
+    const rows = await read.judgements.list({ where, order: [['id', 'DESC']] })
     const leadsFirst = [
       ...rows.filter(({ role }) => role === 'lead'),
       ...rows.filter(({ role }) => role !== 'lead'),

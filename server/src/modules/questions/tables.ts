@@ -1,30 +1,14 @@
 import type { LogImportView, Role, Verdict } from '@janua/contracts'
-import type { AnswerKind, Outcome, Trace } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
+import type { AskedQuestion } from '../answering/respond.ts'
+import type { Views } from '../../platform/database/view.ts'
 import { flag, id, json, ref, table, text, time, whole } from '../../platform/database/tables.ts'
 
-export interface QuestionRow {
+/** A question as it was asked, and what became of it. */
+export interface QuestionRow extends AskedQuestion {
   id: number
   conversationId: number | null
   messageId: number | null
-  releaseId: number
-  doorId: number
-  text: string
-  norm: string
-  language: 'en' | 'de'
-  outcome: Outcome
-  kind: AnswerKind | null
-  confidence: number
-  itemId: number | null
-  revisionId: number | null
-  ordinal: number | null
-  nearestItem: number | null
-  /** 1 helpful, −1 not. */
-  vote: number | null
-  wantsPerson: boolean
-  /** Unanswered, only suggested, or voted down: belongs on the mending list. */
-  unsettled: boolean
-  trace: Trace
   askedAt: Date
   /** How it came: by the visitor's window, or in a log from elsewhere. */
   channel: 'chat' | 'imported'
@@ -135,3 +119,5 @@ export function questionTables(db: Sequelize) {
   }
 }
 export type QuestionTables = ReturnType<typeof questionTables>
+/** What others may ask of them. */
+export type QuestionViews = Views<QuestionTables>

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import supertest from 'supertest'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   article,
   DOG,
@@ -19,7 +19,7 @@ const FLOWERS = article('Flowers', 'The kiosk at the harbour has flowers.\n', [
 ])
 
 describe('who gets a release', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -111,10 +111,10 @@ describe('who gets a release', () => {
         ready: true,
       })
       .expect(200)
-    await janua.schedule.tick()
+    await janua.releases.schedule.tick()
     expect((await lead.get('/releases')).body).to.have.length(1)
     clock.set('2026-11-24T06:00:01Z')
-    await janua.schedule.tick()
+    await janua.releases.schedule.tick()
     const someone = await visitor(janua)
     expect(await askedBy(someone)).to.include({ outcome: 'answered', release: 2 })
     expect((await someone.thread()).messages.at(-1)!.text).to.include('kiosk')
@@ -127,7 +127,7 @@ describe('who gets a release', () => {
       .expect(201)
     await lead.post('/releases', { items: [flowers], note: '', audience: 'team' }).expect(201)
     clock.set('2026-11-24T06:00:01Z')
-    await janua.schedule.tick()
+    await janua.releases.schedule.tick()
     expect((await lead.get('/scheduled')).body[0]).to.deep.include({
       state: 'failed',
       problem: 'Release 2 is not open to all yet. Open it to all or withdraw it first.',
@@ -190,7 +190,7 @@ describe('who gets a release', () => {
     await janua.db.query(
       'UPDATE revisions SET content = \'{"title": "Pets\' WHERE id = (SELECT MIN(revision_id) FROM release_items WHERE release_id = 1)',
     )
-    janua.engine.forget()
+    janua.answering.engine.forget()
     const { status, body } = await lead.post('/releases/1/live')
     expect([status, body.code]).to.eql([409, 'RELEASE_UNREADABLE'])
     expect(body.message).to.include('Visitors keep what they have')
@@ -202,7 +202,7 @@ describe('who gets a release', () => {
     await lead
       .post('/articles', article('Bread', 'The kiosk has bread and flowers too.\n'))
       .expect(201)
-    janua.engine.forget()
+    janua.answering.engine.forget()
     await lead.post('/releases/1/live').expect(200)
     const { release: _then, ...told } = before as Record<string, unknown>
     const { release: _now, ...again } = (await askedBy(await visitor(janua))) as Record<

@@ -1,7 +1,6 @@
 import type { DraftChange } from '@janua/contracts'
 import { changesBetween, type Pinned } from '@janua/core'
 import type { Transaction } from 'sequelize'
-import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { type Draft, hashOf } from './draft.ts'
 import type { LivePointer } from './livePointer.ts'
@@ -15,7 +14,7 @@ export interface Choice {
 
 /** Chooses from the draft's changes; everything else is as visitors have it. */
 export class Choices {
-  constructor(private readonly needs: { draft: Draft; live: LivePointer; engine: EngineHost }) {}
+  constructor(private readonly needs: { draft: Draft; live: LivePointer }) {}
 
   /** @param items changes that are taken; null for all of the draft */
   async of(items: readonly number[] | null, transaction?: Transaction): Promise<Choice> {
@@ -24,10 +23,6 @@ export class Choices {
     return choiceOf(
       items === null ? whole : merged(await live.pinned(transaction), whole, new Set(items)),
     )
-  }
-
-  compiled({ pins }: Choice): Promise<CompiledRelease> {
-    return this.needs.engine.of(pins)
   }
 
   /** The choice without one of its changes, for each of them. */

@@ -8,12 +8,12 @@ import type {
 import { changesBetween, wordDiff } from '@janua/core'
 import type { Draft } from './draft.ts'
 import type { LivePointer } from './livePointer.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ReleaseTables } from './tables.ts'
 
 /** The draft's change of one item, word by word against what visitors have. */
 export async function changeText(
   item: number,
-  { tables, draft, live }: { tables: AllTables; draft: Draft; live: LivePointer },
+  { tables, draft, live }: { tables: ReleaseTables; draft: Draft; live: LivePointer },
 ): Promise<ChangeText> {
   const change = changesBetween(await live.pinned(), await draft.pinned()).find(
     (each) => each.item === item,

@@ -3,14 +3,14 @@ import { randomUUID } from 'node:crypto'
 import { changesBetween, type Pinned } from '@janua/core'
 import { Op, type Sequelize, type Transaction } from 'sequelize'
 import type { Actor, Audit } from '../accounts/audit.ts'
-import { sha256 } from '../accounts/service.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem, problemWith } from '../../platform/http/problems.ts'
 import type { LivePointer } from './livePointer.ts'
 import type { ItemRow, RevisionRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import { sha256 } from '../../platform/hash.ts'
+import type { ReleaseTables } from './tables.ts'
 
 /** What lists show and search of an item, taken from its content. */
 export interface Summary {
@@ -38,7 +38,7 @@ export interface DraftItem<C> {
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: ReleaseTables
   live: LivePointer
   users: { nameOf(id: number | null): Promise<string> }
   audit: Audit

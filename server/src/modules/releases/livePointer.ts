@@ -2,7 +2,8 @@ import type { ChangeState, OpenRelease } from '@janua/contracts'
 import { type Pinned, placeOf } from '@janua/core'
 import type { Transaction } from 'sequelize'
 import type { ItemRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ReleaseTables } from './tables.ts'
+import type { Settings } from '../../platform/settings.ts'
 
 const NAME = 'live_release'
 const OPEN = 'open_release'
@@ -18,36 +19,34 @@ export interface Asker {
 
 /** The one pointer that says which release visitors get. It is read anew for every question, so that all processes agree. */
 export class LivePointer {
-  constructor(private readonly tables: AllTables) {}
+  constructor(
+    private readonly tables: ReleaseTables,
+    private readonly settings: Settings,
+  ) {}
 
   async read(transaction?: Transaction, lock = false): Promise<number | null> {
-    const row = await this.tables.settings.findByPk(NAME, { transaction, lock })
-    return (row?.value as number | undefined) ?? null
+    return (await this.settings.read<number>(NAME, transaction, lock)) ?? null
   }
 
   async set(release: number, transaction: Transaction): Promise<void> {
-    await this.tables.settings.upsert({ name: NAME, value: release }, { transaction })
+    await this.settings.write(NAME, release, transaction)
   }
 
   /** The release that not everybody gets yet; null when there is none. */
   async open(transaction?: Transaction): Promise<OpenTo | null> {
-    const row = await this.tables.settings.findByPk(OPEN, { transaction })
-    return (row?.value as OpenTo | null | undefined) ?? null
+    return (await this.settings.read<OpenTo>(OPEN, transaction)) ?? null
   }
 
   async setOpen(open: OpenTo | null, transaction: Transaction): Promise<void> {
-    if (open) await this.tables.settings.upsert({ name: OPEN, value: open }, { transaction })
-    else await this.tables.settings.destroy({ where: { name: OPEN }, transaction })
+    if (open) await this.settings.write(OPEN, open, transaction)
+    else await this.settings.remove(OPEN, transaction)
   }
 
   /** Which release somebody gets: the team the open one, of the visitors always the same share of them. */
   async readFor(who: Asker | undefined): Promise<number | null> {
-    const rows = await this.tables.settings.findAll({ where: { name: [NAME, OPEN] } })
-    const valueOf = (wanted: string) => rows.find(({ name }) => name === wanted)?.value
-    const [live, open] = [
-      (valueOf(NAME) as number | undefined) ?? null,
-      valueOf(OPEN) as OpenTo | undefined,
-    ]
+    const kept = await this.settings.readAll([NAME, OPEN])
+    const live = (kept.get(NAME) as number | undefined) ?? null
+    const open = kept.get(OPEN) as OpenTo | undefined
     if (!open || !who) return live
     const isAmong =
       who.team || (open.audience === 'share' && placeOf(`${open.number} ${who.id}`) < open.share)

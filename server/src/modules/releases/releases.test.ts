@@ -1,6 +1,6 @@
 import type { AnswerData, ReleaseRow } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   article,
   freshJanua,
@@ -11,7 +11,7 @@ import {
 } from '../../testing/harness.ts'
 
 describe('releases', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let lead: Member
   let bikes: number

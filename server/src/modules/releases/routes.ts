@@ -4,19 +4,19 @@ import { type Route, route } from '../../platform/http/routing.ts'
 import { changeText } from './differences.ts'
 import type { Draft } from './draft.ts'
 import type { LivePointer } from './livePointer.ts'
-import type { Proofs } from '../verification/proofs.ts'
+import type { Prover } from './reasons.ts'
 import type { Schedule } from './schedule.ts'
 import type { Releases } from './service.ts'
 import { summarise } from './summaries.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ReleaseTables } from './tables.ts'
 
 interface Needs {
   releases: Releases
   schedule: Schedule
-  proofs: Proofs
+  proofs: Prover
   draft: Draft
   live: LivePointer
-  tables: AllTables
+  tables: ReleaseTables
   proveMends: () => Promise<MendView[]>
 }
 

@@ -5,15 +5,15 @@ import type { Clock } from '../../platform/clock.ts'
 import { Problem, problem } from '../../platform/http/problems.ts'
 import { type Choices, readyAmong } from './choice.ts'
 import type { Draft } from './draft.ts'
-import { mustBeReasoned, type Proofs } from '../verification/proofs.ts'
+import { mustBeReasoned, type Prover } from './reasons.ts'
 import type { Releases } from './service.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ReleaseTables } from './tables.ts'
 
 interface Needs {
-  tables: AllTables
+  tables: ReleaseTables
   draft: Draft
   choices: Choices
-  proofs: Proofs
+  proofs: Prover
   releases: Releases
   users: { nameOf(id: number | null): Promise<string> }
   audit: Audit

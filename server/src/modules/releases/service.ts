@@ -6,6 +6,7 @@ import type {
   PublishInput,
   ReleaseRow as ReleaseView,
   ReleaseState,
+  ShareOf,
 } from '@janua/contracts'
 import { changesBetween, type Pinned } from '@janua/core'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
@@ -15,27 +16,38 @@ import type { Events } from '../../platform/events.ts'
 import { Problem, problem } from '../../platform/http/problems.ts'
 import { type Choice, choiceOf, merged, readyAmong } from './choice.ts'
 import type { Draft } from './draft.ts'
-import { coverageByRelease, outcomesBeside } from './figures.ts'
 import type { LivePointer } from './livePointer.ts'
-import { mustBeReasoned } from '../verification/proofs.ts'
-import type { AllTables } from '../../allTables.ts'
+import { mustBeReasoned } from './reasons.ts'
+import type { ReleaseTables } from './tables.ts'
 
-interface Needs {
+/** What those who answer, prove and count do for releases. */
+export interface ReleasePorts {
+  /** Makes the index before the pointer moves, so that the first visitor does not wait for it. */
+  prepare: (release: number) => Promise<void>
+  prepareChoice: (choice: Choice) => Promise<void>
+  /** How sure the engine may be, as it was learnt last; the release freezes it. */
+  newestModel: (pins: readonly Pinned[]) => Promise<{ id: number } | null>
+  /** How the log judges releases. */
+  figures: {
+    coverageOf(releases: readonly number[]): Promise<Map<number, ShareOf>>
+    outcomesBeside(
+      releases: { open: number; live: number | null },
+      since: Date,
+    ): Promise<OpenRelease['outcomes']>
+  }
+  /** How checks and replay stand on exactly what is to be published. */
+  proofOf: (choice: Choice) => Promise<Proof>
+}
+
+interface Needs extends ReleasePorts {
   db: Sequelize
-  tables: AllTables
+  tables: ReleaseTables
   draft: Draft
   live: LivePointer
   users: { nameOf(id: number | null): Promise<string> }
   audit: Audit
   events: Events
   clock: Clock
-  /** Makes the index before the pointer moves, so that the first visitor does not wait for it. */
-  prepare: (release: number) => Promise<void>
-  prepareChoice: (choice: Choice) => Promise<void>
-  /** How sure the engine may be, as it was learnt last; the release freezes it. */
-  newestModel: (pins: readonly Pinned[]) => Promise<{ id: number } | null>
-  /** How checks and replay stand on exactly what is to be published. */
-  proofOf: (choice: Choice) => Promise<Proof>
 }
 
 type StoredChange = ReleaseView['changes'][number] & { item: number }
@@ -158,17 +170,14 @@ export class Releases {
   }
 
   async list(): Promise<ReleaseView[]> {
-    const { db, tables, live, users } = this.needs
+    const { tables, live, users, figures } = this.needs
     const [releases, current, sizes] = await Promise.all([
       tables.releases.findAll({ order: [['id', 'DESC']], limit: 200 }),
       live.read(),
       this.sizes(),
     ])
     const [coverage, redacted, encoders] = await Promise.all([
-      coverageByRelease(
-        db,
-        releases.map(({ id }) => id),
-      ),
+      figures.coverageOf(releases.map(({ id }) => id)),
       this.redacted(),
       this.encoders(),
     ])
@@ -197,7 +206,7 @@ export class Releases {
   }
 
   async state(): Promise<ReleaseState> {
-    const { db, tables, live, draft } = this.needs
+    const { tables, live, draft, figures } = this.needs
     const [number, open, changes, newest] = await Promise.all([
       live.read(),
       live.open(),
@@ -207,7 +216,7 @@ export class Releases {
     const [release, coverage] =
       number === null
         ? [null, null]
-        : await Promise.all([tables.releases.findByPk(number), coverageByRelease(db, [number])])
+        : await Promise.all([tables.releases.findByPk(number), figures.coverageOf([number])])
     const ready = changes.filter((change) => change.ready).length
     return {
       open: open && { number: open.number, audience: open.audience, share: open.share },
@@ -225,13 +234,12 @@ export class Releases {
 
   /** The release that not everybody gets yet, beside the one that the others get. */
   async beside(): Promise<OpenRelease | null> {
-    const { db, live } = this.needs
+    const { live, figures } = this.needs
     const [open, number] = await Promise.all([live.open(), live.read()])
     return (
       open && {
         ...open,
-        outcomes: await outcomesBeside(
-          db,
+        outcomes: await figures.outcomesBeside(
           { open: open.number, live: number },
           new Date(open.since),
         ),

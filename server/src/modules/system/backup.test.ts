@@ -7,14 +7,14 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { QueryTypes } from 'sequelize'
 import { FileStore } from '../../platform/files/store.ts'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { freshJanua, member, type Member, openHouse, visitor } from '../../testing/harness.ts'
 import { readBackup, writeBackup } from './backup.ts'
 
 describe('backup and restore', () => {
   const folder = mkdtempSync(join(tmpdir(), 'janua-backup-'))
   const to = join(folder, 'backup')
-  let janua: Janua
+  let janua: OpenJanua
   let lead: Member
   let close: () => Promise<void>
   before(async () => {
@@ -24,7 +24,11 @@ describe('backup and restore', () => {
     const someone = await visitor(janua)
     await someone.says('Größe „XL“, Ωμέγα 船 – can I bring my dog?\nsecond line')
     await lead.put('/retention', { conversationDays: 400, attachmentDays: null, auditDays: null })
-    await janua.files.keep({ name: 'a.pdf', type: 'application/pdf', bytes: Buffer.from('%PDF x') })
+    await janua.library.files.keep({
+      name: 'a.pdf',
+      type: 'application/pdf',
+      bytes: Buffer.from('%PDF x'),
+    })
   })
   after(async () => {
     await close()

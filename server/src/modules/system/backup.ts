@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { createGunzip, createGzip } from 'node:zlib'
 import { QueryTypes, type Sequelize, Transaction } from 'sequelize'
-import { accountTables } from '../accounts/tables.ts'
+import { Settings } from '../../platform/settings.ts'
 import { migrate, STEPS } from '../../platform/database/migrate.ts'
 import { LAST_BACKUP } from './service.ts'
 
@@ -44,8 +44,7 @@ export async function writeBackup(db: Sequelize, files: string, to: string): Pro
   await writeFile(join(to, 'manifest.json'), `${JSON.stringify(manifest, null, 2)}\n`, {
     mode: 0o600,
   })
-  const { settings } = accountTables(db)
-  await settings.upsert({ name: LAST_BACKUP, value: { at: madeAt, bytes: await sizeOf(to) } })
+  await new Settings(db).write(LAST_BACKUP, { at: madeAt, bytes: await sizeOf(to) })
   return { rows, copied }
 }
 

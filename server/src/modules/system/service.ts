@@ -3,12 +3,12 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Outbox } from '../channels/outbox.ts'
 import type { FileStore } from '../../platform/files/store.ts'
 import type { JobRunner } from '../../platform/jobs/runner.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { Settings } from '../../platform/settings.ts'
 
 interface Needs {
+  settings: Settings
   db: Sequelize
-  tables: AllTables
-  jobs: JobRunner
+  jobs: () => JobRunner
   store: FileStore
   outbox: Outbox
   simulatedAgents: { isOn(): Promise<boolean> } | null
@@ -24,11 +24,11 @@ export class System {
   constructor(private readonly needs: Needs) {}
 
   async state(): Promise<SystemState> {
-    const { db, tables, jobs, store, outbox } = this.needs
+    const { db, settings, jobs, store, outbox } = this.needs
     const one = async <T extends object>(sql: string) =>
       (await db.query<T>(sql, { type: QueryTypes.SELECT }))[0]!
     const [status, room, mail, files, attachments, size, version, backup] = await Promise.all([
-      jobs.status(),
+      jobs().status(),
       store.room(),
       outbox.standing(),
       one<{ n: number; bytes: number | null }>(
@@ -41,7 +41,7 @@ export class System {
         'SELECT SUM(data_length + index_length) AS bytes FROM information_schema.tables WHERE table_schema = DATABASE()',
       ),
       one<{ version: string }>('SELECT VERSION() AS version'),
-      tables.settings.findByPk(LAST_BACKUP),
+      settings.read<SystemState['backup']>(LAST_BACKUP),
     ])
     return {
       jobs: status,
@@ -59,7 +59,7 @@ export class System {
       modelFaults: [...this.needs.modelFaults],
       uptimeSeconds: Math.round(process.uptime()),
       simulatedAgents: (await this.needs.simulatedAgents?.isOn()) ?? null,
-      backup: (backup?.value as SystemState['backup'] | undefined) ?? null,
+      backup: backup ?? null,
     }
   }
 }

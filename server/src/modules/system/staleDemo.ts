@@ -5,11 +5,11 @@ import type { Clock } from '../../platform/clock.ts'
 import type { Rollup } from '../coverage/figures/rollup.ts'
 import { LOADED, type Loaded } from '../../platform/database/loaded.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { Settings } from '../../platform/settings.ts'
 
 interface Needs {
+  settings: Settings
   db: Sequelize
-  tables: AllTables
   rollup: Rollup
   audit: Audit
   clock: Clock
@@ -45,7 +45,7 @@ export class StaleDemo {
 
   /** Shifts every moment of the history together, in one transaction; what has happened stays in the past. Then the figures are counted anew. */
   async move(actor: Actor): Promise<void> {
-    const { db, tables, rollup, audit } = this.needs
+    const { db, settings, rollup, audit } = this.needs
     const weeks = await this.weeks()
     if (weeks === 0) throw problem('DEMO_NOT_STALE')
     const loaded = (await this.loaded())!
@@ -53,10 +53,8 @@ export class StaleDemo {
       for (const column of await this.columns(transaction))
         await this.shift(column, weeks, transaction)
       for (const column of TOLD) await this.shiftTold(column, weeks, transaction)
-      await tables.settings.update(
-        { value: { ...loaded, dated: addDays(dayOf(loaded), 7 * weeks) } },
-        { where: { name: LOADED }, transaction },
-      )
+      const dated = addDays(dayOf(loaded), 7 * weeks)
+      await settings.write(LOADED, { ...loaded, dated }, transaction)
       await audit.note(
         actor,
         'moved the demo',
@@ -110,7 +108,7 @@ export class StaleDemo {
   }
 
   private async loaded(): Promise<Loaded | undefined> {
-    return (await this.needs.tables.settings.findByPk(LOADED))?.value as Loaded | undefined
+    return this.needs.settings.read<Loaded>(LOADED)
   }
 
   private today(): string {

@@ -1,13 +1,17 @@
 import type { FileStore } from '../../platform/files/store.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { ConversationViews } from '../conversations/tables.ts'
+import type { LibraryViews } from '../library/tables.ts'
 
 /** Removes stored files that neither the library nor any conversation refers to. @returns how many */
-export function sweepFiles(tables: AllTables, store: FileStore): Promise<number> {
+export function sweepFiles(
+  read: Pick<LibraryViews, 'files'> & Pick<ConversationViews, 'attachments'>,
+  store: FileStore,
+): Promise<number> {
   const isUsed = async (hashes: readonly string[]) => {
     const where = { hash: [...hashes] }
     const [files, attachments] = await Promise.all([
-      tables.files.findAll({ attributes: ['hash'], where }),
-      tables.attachments.findAll({ attributes: ['hash'], where }),
+      read.files.list({ attributes: ['hash'], where }),
+      read.attachments.list({ attributes: ['hash'], where }),
     ])
     return new Set([...files, ...attachments].flatMap(({ hash }) => hash ?? []))
   }

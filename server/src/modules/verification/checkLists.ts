@@ -12,10 +12,12 @@ import type { EngineHost } from '../answering/engineHost.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { readCsv } from '../library/readers/csv.ts'
 import type { Checks } from './checks.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { HandoverViews } from '../handover/tables.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import type { VerificationTables } from './tables.ts'
 
 interface Needs {
-  tables: AllTables
+  read: Pick<HandoverViews, 'queues'> & Pick<ReleaseViews, 'items'>
   checks: Checks
   engine: EngineHost
 }
@@ -74,7 +76,7 @@ export class CheckLists {
   async trec(): Promise<{ topics: string; qrels: string }> {
     const [rows, items] = await Promise.all([
       this.needs.checks.all(),
-      this.needs.tables.items.findAll({ attributes: ['id', 'uid'], raw: true }),
+      this.needs.read.items.list({ attributes: ['id', 'uid'], raw: true }),
     ])
     const uids = new Map(items.map(({ id, uid }) => [id, uid]))
     return trecOf(
@@ -91,11 +93,11 @@ export class CheckLists {
   /** Finds by name what a row speaks of: an item by its title or file, a queue by its name, a door by its key. */
   private async finder(): Promise<(check: ReadCheck) => CheckInput | { because: string }> {
     const [items, queues, draft] = await Promise.all([
-      this.needs.tables.items.findAll({
+      this.needs.read.items.list({
         attributes: ['id', 'title', 'sourceName', 'draftRevision'],
         raw: true,
       }),
-      this.needs.tables.queues.findAll({ raw: true }),
+      this.needs.read.queues.list({ raw: true }),
       this.needs.engine.draft(),
     ])
     const same = (a: string | null, b: string) => a?.trim().toLowerCase() === b.trim().toLowerCase()

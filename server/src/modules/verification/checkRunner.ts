@@ -1,6 +1,6 @@
 import { type Names, problemsOf } from '@janua/core'
 import { understood } from '../answering/attachedEncoder.ts'
-import type { CompiledRelease } from '../answering/engineHost.ts'
+import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import { Turns } from '../../platform/jobs/turns.ts'
 import type { Choice, Choices } from '../releases/choice.ts'
 import { play, routed } from './playing.ts'
@@ -52,6 +52,7 @@ const MOST_BLAMED = 40
 
 interface Blaming {
   choices: Choices
+  engine: Pick<EngineHost, 'of'>
   live: CompiledRelease | null
   at: Date
   names: Names
@@ -61,9 +62,9 @@ interface Blaming {
 export async function runChecks(
   choice: Choice,
   checks: readonly CheckRow[],
-  { choices, live, at, names }: Blaming,
+  { choices, engine, live, at, names }: Blaming,
 ): Promise<CheckFailure[]> {
-  const failed = await failing(await choices.compiled(choice), checks, at, names)
+  const failed = await failing(await engine.of(choice.pins), checks, at, names)
   if (failed.size === 0) return []
   const broken = checks.filter(({ id }) => failed.has(id))
   const before = live ? await failing(live, broken, at, names) : new Map<number, string[]>()
@@ -71,7 +72,7 @@ export async function runChecks(
   const blamed = new Map<number, number[]>()
   const without = fresh.length > 0 && live ? await choices.withoutEach(choice) : []
   for (const { item, without: rest } of without.slice(0, MOST_BLAMED)) {
-    const still = await failing(await choices.compiled(rest), fresh, at, names)
+    const still = await failing(await engine.of(rest.pins), fresh, at, names)
     for (const { id } of fresh)
       if (!still.has(id)) blamed.set(id, [...(blamed.get(id) ?? []), item])
   }

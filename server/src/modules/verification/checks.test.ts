@@ -1,6 +1,6 @@
 import type { CheckList, Rehearsed, ShareOf } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   article,
   DOG,
@@ -18,7 +18,7 @@ const CAT = article('Cats', 'Cats stay in their box on deck 4.\n', ['Where does 
 })
 
 describe('rehearsal and checks', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let lead: Member
   let door: number
@@ -126,7 +126,7 @@ describe('rehearsal and checks', () => {
     ).to.include('never closed')
   })
   it('runs by itself when the draft has changed, and names the change that broke it', async () => {
-    await janua.checks.tick()
+    await janua.verification.checks.tick()
     const before = await checks()
     expect(before.run).to.include({ failed: 0, passed: 4, current: true })
     const { body: dog } = await lead.get(`/articles/${dogs}`)
@@ -148,7 +148,7 @@ describe('rehearsal and checks', () => {
       })
       .expect(200)
     expect((await checks()).run!.current).to.equal(false)
-    await janua.checks.tick()
+    await janua.verification.checks.tick()
     const after = await checks()
     expect(after.run).to.include({ failed: 1, current: true })
     const failed = after.checks.find(({ result }) => result && !result.passed)!
@@ -157,7 +157,9 @@ describe('rehearsal and checks', () => {
     expect(failed.result!.before).to.equal(false)
   })
   it('lets a release with failing checks through only with a reason, which is kept', async () => {
-    const items = (await janua.draft.changes()).filter(({ ready }) => ready).map(({ item }) => item)
+    const items = (await janua.releases.draft.changes())
+      .filter(({ ready }) => ready)
+      .map(({ item }) => item)
     const { status, body } = await lead.post('/releases', { items, note: 'x' })
     expect([status, body.code, body.message]).to.eql([
       409,
@@ -182,7 +184,7 @@ describe('rehearsal and checks', () => {
   it('forgets nothing of a check whose article is taken out: it fails and says so', async () => {
     const { body } = await lead.get('/articles?search=Cats')
     await lead.delete(`/articles/${body.rows[0].id}`).expect(204)
-    await janua.checks.tick()
+    await janua.verification.checks.tick()
     const failed = (await checks()).checks.find(
       ({ messages }) => messages[0] === 'Where does my cat stay?',
     )!
@@ -205,7 +207,7 @@ describe('the audit sample', () => {
       expect(sample.left).to.have.length(30)
       expect((await lead.get('/audit-sample')).body).to.eql(sample)
       const covered = async () => {
-        await janua.rollup.settle()
+        await janua.coverage.rollup.settle()
         const [{ body: releases }, { body: state }, { body: coverage }] = await Promise.all([
           lead.get('/releases'),
           lead.get('/releases/state'),

@@ -1,6 +1,7 @@
 import type { CheckInput, CheckList, CheckView } from '@janua/contracts'
 import { maskPrivate, type Names } from '@janua/core'
-import { Op, QueryTypes, type Sequelize } from 'sequelize'
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { normOf } from '../answering/respond.ts'
 import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Events } from '../../platform/events.ts'
 import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
@@ -9,11 +10,14 @@ import { problem } from '../../platform/http/problems.ts'
 import { failing, runChecks } from './checkRunner.ts'
 import type { Choice, Choices } from '../releases/choice.ts'
 import type { CheckRow, CheckRunRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { HandoverViews } from '../handover/tables.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import type { VerificationTables } from './tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: VerificationTables
+  read: Pick<HandoverViews, 'queues'> & Pick<ReleaseViews, 'items'>
   choices: Choices
   engine: EngineHost
   users: { nameOf(id: number | null): Promise<string> }
@@ -131,6 +135,7 @@ export class Checks {
     const { tables, choices, engine, clock } = this.needs
     const rows = await this.all()
     const results = await runChecks(choice, rows, {
+      engine: this.needs.engine,
       choices,
       live: await engine.live(),
       at: clock.now(),
@@ -185,8 +190,8 @@ export class Checks {
 
   async names(): Promise<Names> {
     const [items, queues] = await Promise.all([
-      this.needs.tables.items.findAll({ attributes: ['id', 'title'], raw: true }),
-      this.needs.tables.queues.findAll({ raw: true }),
+      this.needs.read.items.list({ attributes: ['id', 'title'], raw: true }),
+      this.needs.read.queues.list({ raw: true }),
     ])
     const [titles, called] = [
       new Map(items.map(({ id, title }) => [id, title])),
@@ -204,6 +209,18 @@ export class Checks {
        JOIN items i ON i.id = s.item_id AND i.draft_revision IS NOT NULL WHERE s.place = 1 AND s.verdict = 'right' AND s.text <> '' AND NOT EXISTS (SELECT 1 FROM checks c WHERE c.question = s.text) ORDER BY s.id`,
       { type: QueryTypes.SELECT },
     )
+  }
+
+  /** Of these wordings those that checks ask, and how many checks those are. */
+  async asking(
+    norms: ReadonlySet<string>,
+    transaction: Transaction,
+  ): Promise<{ norms: string[]; count: number }> {
+    const rows = await this.needs.tables.checks.findAll({ attributes: ['messages'], transaction })
+    const theirs = rows
+      .map(({ messages }) => messages.map(normOf).filter((norm) => norms.has(norm)))
+      .filter((own) => own.length > 0)
+    return { norms: theirs.flat(), count: theirs.length }
   }
 
   private async find(id: number) {

@@ -8,7 +8,7 @@ import {
   situationOf,
 } from '@janua/core'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
-import { leftUnsettled, settingsAt } from '../conversations/respond.ts'
+import { leftUnsettled, settingsAt } from '../answering/respond.ts'
 
 /** A conversation as it is rehearsed or checked. */
 export interface Played {

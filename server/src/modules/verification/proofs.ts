@@ -1,17 +1,19 @@
+import type { EngineHost } from '../answering/engineHost.ts'
+import { movesCaused } from '../releases/reasons.ts'
 import type { Proof } from '@janua/contracts'
 import type { CompiledRelease } from '../answering/engineHost.ts'
-import { problemWith } from '../../platform/http/problems.ts'
 import type { Checks } from './checks.ts'
 import type { Choice, Choices } from '../releases/choice.ts'
 import type { Replays } from './replays.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { VerificationTables } from './tables.ts'
 
 /** What is proved of a choice of changes: its checks, and the newest replay of exactly these revisions. */
 export class Proofs {
   constructor(
     private readonly needs: {
-      tables: AllTables
+      tables: VerificationTables
       choices: Choices
+      engine: EngineHost
       checks: Checks
       replays: Replays
       routingProof: (release: CompiledRelease) => Promise<Proof['routing']>
@@ -24,11 +26,11 @@ export class Proofs {
   }
 
   async ofChoice(choice: Choice, fresh = false): Promise<Proof> {
-    const { checks, choices, routingProof } = this.needs
+    const { checks, engine, routingProof } = this.needs
     const [all, replay, routing] = await Promise.all([
       checks.all(),
       this.replayOf(choice),
-      choices.compiled(choice).then(routingProof),
+      engine.of(choice.pins).then(routingProof),
     ])
     const run =
       all.length === 0 ? null : fresh ? await checks.runOn(choice) : await checks.newestOf(choice)
@@ -68,23 +70,4 @@ export class Proofs {
       coverage,
     }
   }
-}
-
-/** @throws NEEDS_REASON when checks fail or good answers are lost, and nobody said why it is published all the same */
-export function mustBeReasoned(proof: Proof, because: string): void {
-  if (!proof.needsReason || because) return
-  const failed = proof.checks?.failed.length ?? 0
-  const lost = proof.replay?.lost ?? 0
-  const moves = movesCaused(proof.routing)
-  const said = [
-    moves > 0 && `${moves} more ${moves === 1 ? 'move is' : 'moves are'} caused than saved`,
-    failed > 0 && `${failed} ${failed === 1 ? 'check fails' : 'checks fail'}`,
-    lost > 0 && `${lost} good ${lost === 1 ? 'answer is' : 'answers are'} lost`,
-  ]
-  throw problemWith(proof, 'NEEDS_REASON', said.filter(Boolean).join(' and '))
-}
-
-/** By how many the moves that a routing causes exceed those that it saves; 0 when they do not. */
-function movesCaused(routing: Proof['routing']): number {
-  return routing ? Math.max(0, routing.caused - routing.saved) : 0
 }

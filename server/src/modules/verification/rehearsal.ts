@@ -8,14 +8,16 @@ import { type AskedQuestion, type ReleaseIndex, type Reply, sideOf } from '@janu
 import { understood } from '../answering/attachedEncoder.ts'
 import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { answerText, normOf } from '../conversations/respond.ts'
+import { answerText, normOf } from '../answering/respond.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { play, routed } from './playing.ts'
 import { Standing } from '../questions/standing.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { HandoverViews } from '../handover/tables.ts'
+import type { VerificationTables } from './tables.ts'
+import type { QuestionViews } from '../questions/tables.ts'
 
 interface Needs {
-  tables: AllTables
+  read: Pick<HandoverViews, 'queues'> & Pick<QuestionViews, 'judgements'>
   engine: EngineHost
   clock: Clock
 }
@@ -45,7 +47,7 @@ export class Rehearsal {
     const replies = await understood(compiled.index, () => play(compiled, door, played))
     const milliseconds = (performance.now() - began) / messages.length
     const standing = await Standing.of(
-      this.needs.tables,
+      this.needs.read,
       replies.flatMap(({ asked }) => asked.map(({ text }) => normOf(text))),
     )
     const shown = replies.map(async (reply, i): Promise<RehearsedMessage> => {
@@ -95,7 +97,7 @@ export class Rehearsal {
     played: Parameters<typeof routed>[3],
   ): Promise<RehearsedMessage['queue']> {
     const to = routed(release, door, replies, played)
-    const queue = to && (await this.needs.tables.queues.findByPk(to.queue))
+    const queue = to && (await this.needs.read.queues.find(to.queue))
     return queue ? { id: queue.id, name: queue.name, because: to.because } : null
   }
 }

@@ -1,6 +1,6 @@
 import type { AnswerSettings } from '@janua/core'
 import type { CompiledRelease } from '../answering/engineHost.ts'
-import { settingsAt } from '../conversations/respond.ts'
+import { settingsAt } from '../answering/respond.ts'
 import type { MessagePort, Worker } from 'node:worker_threads'
 import { askThread, startThread } from '../../platform/jobs/startThread.ts'
 import type { ReplayDone, ReplayOrder, ReplayTask } from './replayThread.ts'

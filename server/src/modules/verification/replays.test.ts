@@ -1,6 +1,6 @@
 import type { ReplayQuestions, ReplayView } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   article,
   DOG,
@@ -19,7 +19,7 @@ const CAT = article('Cats', 'Cats stay in their box on deck 4.\n', ['Where does 
 })
 
 describe('replay', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -27,7 +27,7 @@ describe('replay', () => {
   const PERIOD = { from: '2026-11-01T00:00:00Z', to: '2026-12-01T00:00:00Z' }
   const replay = async (more: object = {}): Promise<ReplayView> => {
     const { body } = await lead.post('/replays', { ...PERIOD, ...more }).expect(201)
-    await janua.replays.ended()
+    await janua.verification.replays.ended()
     return (await lead.get(`/replays/${body.id}`)).body as ReplayView
   }
   const questions = async (id: number, query = '') =>
@@ -78,7 +78,9 @@ describe('replay', () => {
     expect(summary!.doors).to.have.length(1)
   })
   it('replays a choice of changes alone, and says whether it is still what would be published', async () => {
-    const flowers = (await janua.draft.changes()).find(({ title }) => title === 'Flowers')!.item
+    const flowers = (await janua.releases.draft.changes()).find(
+      ({ title }) => title === 'Flowers',
+    )!.item
     const view = await replay({ items: [flowers] })
     expect(view).to.include({ lost: 0, current: true })
     const { body: proof } = await lead.post('/draft/proof', { items: [flowers] })
@@ -86,7 +88,7 @@ describe('replay', () => {
     expect(proof.replay).to.include({ id: view.id, lost: 0, gained: 3 })
   })
   it('holds a release back for lost answers, until they are accepted as intended', async () => {
-    const items = (await janua.draft.changes()).map(({ item }) => item)
+    const items = (await janua.releases.draft.changes()).map(({ item }) => item)
     const { body: proof } = await lead.post('/draft/proof', { items })
     expect(proof.needsReason).to.equal(true)
     expect((await lead.post('/releases', { items, note: '' })).body.message).to.match(
@@ -103,7 +105,7 @@ describe('replay', () => {
     const stopped = (await lead.get(`/replays/${body.id}`)).body as ReplayView
     expect(stopped.state).to.be.oneOf(['cancelled', 'done'])
     if (stopped.state === 'cancelled') await lead.post(`/replays/${body.id}/resume`).expect(204)
-    await janua.replays.ended()
+    await janua.verification.replays.ended()
     expect((await lead.get(`/replays/${body.id}`)).body).to.include({ state: 'done', done: 4 })
   })
   it('goes on after the server was ended in its middle, with the draft as it was', async () => {
@@ -123,8 +125,8 @@ describe('replay', () => {
         article('Later', 'Written while it was replayed.\n', ['Can I bring my dog?']),
       )
       .expect(201)
-    await janua.replays.takeUp()
-    await janua.replays.ended()
+    await janua.verification.replays.takeUp()
+    await janua.verification.replays.ended()
     const after = (await lead.get(`/replays/${first.id}`)).body as ReplayView
     expect(after).to.include({ state: 'done', done: 4, current: false })
     expect((await questions(first.id)).total).to.equal(4)
@@ -133,7 +135,7 @@ describe('replay', () => {
   it('runs one at a time', async () => {
     const [a, b] = await Promise.all([lead.post('/replays', PERIOD), lead.post('/replays', PERIOD)])
     expect([a.status, b.status].sort()).to.eql([201, 409])
-    await janua.replays.ended()
+    await janua.verification.replays.ended()
   })
   it('lets go of old ones with their results', async () => {
     const { replays, replayResults } = janua.tables

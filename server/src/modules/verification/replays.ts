@@ -21,11 +21,19 @@ import { doorsOf, ReplayPool } from './replayPool.ts'
 import { type Replayed, resultOf, summaryOf } from './replaySummary.ts'
 import { Standing } from '../questions/standing.ts'
 import type { ReplayResultRow, ReplayRow, ReplaySides } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { AnsweringViews } from '../answering/tables.ts'
+import type { ReleaseViews } from '../releases/tables.ts'
+import type { VerificationTables } from './tables.ts'
+import type { QuestionViews } from '../questions/tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: VerificationTables
+  read: Pick<AnsweringViews, 'engineModels'> &
+    Pick<ReleaseViews, 'releases'> &
+    Pick<QuestionViews, 'judgements'>
+  /** The number of the last question that was asked. */
+  newestQuestion: () => Promise<number | null>
   choices: Choices
   live: LivePointer
   engine: EngineHost
@@ -59,7 +67,7 @@ export class Replays {
       const choice = await choices.of(items)
       const [model, last] = await Promise.all([
         engine.newestModel(choice.pins),
-        tables.questions.max<number | null, InstanceType<typeof tables.questions>>('id'),
+        this.needs.newestQuestion(),
       ])
       const row = await tables.replays.create({
         state: 'running',
@@ -155,7 +163,7 @@ export class Replays {
     id: number,
     { change, from, to, offset, limit }: ReplayQuestionsQuery,
   ): Promise<ReplayQuestions> {
-    const { tables } = this.needs
+    const { tables, read } = this.needs
     const where: WhereOptions<ReplayResultRow> = {
       replayId: id,
       ...(change && { change }),
@@ -173,7 +181,7 @@ export class Replays {
       limit,
     })
     const standing = await Standing.of(
-      tables,
+      read,
       rows.map(({ norm }) => norm),
     )
     return {
@@ -253,7 +261,7 @@ export class Replays {
             state: 'failed',
             problem: 'Nobody asked anything in this period.',
           })
-        const standing = await Standing.of(this.needs.tables)
+        const standing = await Standing.of(this.needs.read)
         const isSame =
           (live.model ?? null) === (draft.model ?? null) ||
           row.modelId === (await this.modelOf(row.liveRelease))
@@ -370,12 +378,12 @@ export class Replays {
   private async draftOf({ pins, modelId }: ReplayRow): Promise<CompiledRelease> {
     const compiled = await this.needs.engine.of(pins)
     const model =
-      modelId === null ? undefined : (await this.needs.tables.engineModels.findByPk(modelId))?.model
+      modelId === null ? undefined : (await this.needs.read.engineModels.find(modelId))?.model
     return { ...compiled, model }
   }
 
   private async modelOf(release: number): Promise<number | null> {
-    return (await this.needs.tables.releases.findByPk(release))?.modelId ?? null
+    return (await this.needs.read.releases.find(release))?.modelId ?? null
   }
 
   private async find(id: number): Promise<Row<ReplayRow>> {

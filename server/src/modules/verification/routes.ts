@@ -7,10 +7,8 @@ import {
   replayInput,
   replayQuestionsQuery,
   sillInput,
-  verdictInput,
 } from '@janua/contracts/schemas'
 import Joi from 'joi'
-import type { Judgements } from '../questions/judgements.ts'
 import { type Route, route } from '../../platform/http/routing.ts'
 import type { CheckLists } from './checkLists.ts'
 import type { Checks } from './checks.ts'
@@ -20,7 +18,6 @@ import type { Threshold } from './threshold.ts'
 
 interface Needs {
   rehearsal: Rehearsal
-  judgements: Judgements
   checks: Checks
   checkLists: CheckLists
   replays: Replays
@@ -34,9 +31,8 @@ const resultPath = Joi.object<{ id: number; result: number }>({
 const sillQuery = Joi.object<{ sill: number }>({ sill: Joi.number().min(0).max(1).default(0.4) })
 
 /** What proves a change before visitors see it. */
-export function proofRoutes({
+export function verificationRoutes({
   rehearsal,
-  judgements,
   checks,
   checkLists,
   replays,
@@ -46,9 +42,6 @@ export function proofRoutes({
   return [
     route('post', '/rehearsal', 'rehearsal.ask', { body: rehearsalInput }, ({ body }) =>
       rehearsal.ask(body),
-    ),
-    route('post', '/verdicts', 'answer.verdict', { body: verdictInput }, ({ body, user }) =>
-      judgements.judgeAnswer(user, body),
     ),
 
     route('get', '/checks', 'check.read', {}, () => checks.list()),

@@ -1,6 +1,7 @@
 import type { ReplaySummary, ReplayState, ReplayValidity } from '@janua/contracts'
 import type { CheckComes, Outcome, Pinned, ReplayChange, ReplaySide } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
+import type { Views } from '../../platform/database/view.ts'
 import { flag, id, json, ref, table, text, time, whole } from '../../platform/database/tables.ts'
 
 export interface CheckRow {
@@ -159,3 +160,5 @@ export function verificationTables(db: Sequelize) {
   }
 }
 export type VerificationTables = ReturnType<typeof verificationTables>
+/** What others may ask of them. */
+export type VerificationViews = Views<VerificationTables>

@@ -4,7 +4,7 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor } from '../accounts/audit.ts'
 import { understood } from '../answering/attachedEncoder.ts'
 import type { EngineHost } from '../answering/engineHost.ts'
-import { settingsAt } from '../conversations/respond.ts'
+import { settingsAt } from '../answering/respond.ts'
 import { saidFrom } from '../questions/judgements.ts'
 import type { Doors } from '../doors/service.ts'
 import { problem } from '../../platform/http/problems.ts'
@@ -12,11 +12,13 @@ import { Turns } from '../../platform/jobs/turns.ts'
 import type { Choices } from '../releases/choice.ts'
 import { keyOf, Standing, VERDICT_WORTH } from '../questions/standing.ts'
 import type { ReplayResultRow, ReplayRow } from './tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { VerificationTables } from './tables.ts'
+import type { QuestionViews } from '../questions/tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: VerificationTables
+  read: Pick<QuestionViews, 'judgements'>
   engine: EngineHost
   choices: Choices
   doors: Doors
@@ -38,7 +40,7 @@ export class Threshold {
   constructor(private readonly needs: Needs) {}
 
   async view(): Promise<ThresholdView> {
-    const { doors, choices, tables } = this.needs
+    const { doors, choices, read } = this.needs
     const [replay, all, { key }, handsOver, offersTaken] = await Promise.all([
       this.newestReplay(),
       doors.list(),
@@ -65,7 +67,7 @@ export class Threshold {
       }
     const results = await this.results(replay)
     const weeks = Math.max(1 / 7, (+replay.toAt - +replay.fromAt) / WEEK_MS)
-    const [standing, votes] = await Promise.all([Standing.of(tables), this.votes()])
+    const [standing, votes] = await Promise.all([Standing.of(read), this.votes()])
     const volume = results.map(({ times, doorId, sides: { draft } }) => ({
       p: draft.best?.confidence ?? 0,
       weight: times / weeks,
@@ -129,7 +131,7 @@ export class Threshold {
     if (!replay) return []
     const [results, standing, release] = await Promise.all([
       this.results(replay),
-      Standing.of(this.needs.tables),
+      Standing.of(this.needs.read),
       this.needs.engine.of(replay.pins),
     ])
     const open = results

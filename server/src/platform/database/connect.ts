@@ -17,6 +17,8 @@ export function connect({ host, port, name, user, password }: DatabaseAddress): 
     logging: false,
     timezone: '+00:00',
     pool: { max: 12, acquire: 20_000 },
+    // Columns of JSON come as the text that they are: the tables read it, strings among it.
+    dialectOptions: { autoJsonMap: false },
     define: { underscored: true, timestamps: false, charset: 'utf8mb4' },
   })
 }

@@ -10,12 +10,13 @@ import {
 export type Row<T extends object> = Model<T, Partial<T>> & T
 export type Table<T extends object> = ModelStatic<Row<T>>
 
-/** Declares a table by its columns; the schema itself is the migrations' business. */
+/** Declares a table by its columns, once in a connection; the schema itself is the migrations' business. */
 export function table<T extends object>(
   db: Sequelize,
   name: string,
   columns: ModelAttributes<Row<T>, T>,
 ): Table<T> {
+  if (db.isDefined(name)) return db.model(name) as Table<T>
   return db.define<Row<T>>(name, columns as ModelAttributes<Row<T>, Row<T>['_attributes']>, {
     tableName: name,
     underscored: true,

@@ -6,7 +6,7 @@ import { ConnectionRefusedError, DatabaseError } from 'sequelize'
 import supertest from 'supertest'
 import type { Letter } from '../../modules/channels/outbox.ts'
 import { FileStore } from '../files/store.ts'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { logger, redacted } from '../logger.ts'
 import {
   article,
@@ -29,7 +29,7 @@ const PNG = Buffer.concat([
 
 /** What attackers did to Janua, row by row, each held against a real server on the real database. */
 describe('abuse', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -45,7 +45,7 @@ describe('abuse', () => {
     lead = await member(janua, 'lead', 'Ines')
     agent = await member(janua, 'agent', 'Anton')
     ;({ queues } = await openHouse(janua))
-    await janua.queues.save(lead, queues.refunds, { name: 'Refunds', members: [agent.id] })
+    await janua.handover.queues.save(lead, queues.refunds, { name: 'Refunds', members: [agent.id] })
     await new Promise<void>((done) => janua.server.listen(0, '127.0.0.1', done))
     const place = janua.server.address()
     address = `http://127.0.0.1:${typeof place === 'object' ? place!.port : 0}`
@@ -76,7 +76,7 @@ describe('abuse', () => {
     })
     it('serves no revision of a draft, of an earlier release, or of what was removed, whatever number is tried', async () => {
       const secret = article('Staff discount', 'Staff pay half. The code is 4711.\n')
-      const { id, revision } = await janua.articles.add(lead, secret)
+      const { id, revision } = await janua.library.articles.add(lead, secret)
       const someone = await visitor(janua)
       await someone.get(`/sources/${revision}`).expect(404)
       await publishAll(janua)
@@ -105,7 +105,7 @@ describe('abuse', () => {
       const someone = await visitor(janua)
       await someone.says(`where is ${'my very long winded submarine '.repeat(60)}`.slice(0, 1_900))
     }
-    await janua.topics.pass('full')
+    await janua.coverage.topics.pass('full')
     expect(await janua.tables.topics.count()).to.be.greaterThan(0)
     await lead.post('/topics/regroup').expect(204)
     await janua.jobs.runNow('topics')
@@ -222,7 +222,7 @@ describe('abuse', () => {
         expect((await someone.thread()).state).to.equal('case')
       }
       await agent.put('/presence', { presence: 'here' }).expect(204)
-      for (let i = 0; i < 5; i++) await janua.outbox.tick()
+      for (let i = 0; i < 5; i++) await janua.channels.outbox.tick()
       const letters = sent.filter(({ to }) => to === mail)
       expect(letters.length).to.equal(4)
       for (const { text, automatic } of letters) {
@@ -288,7 +288,10 @@ describe('abuse', () => {
     it('stay when a queue is saved, and hear of the queues that are theirs now', async () => {
       const own = await open({ extraHeaders: { cookie: cookieOf(agent) } })
       const told = new Promise((done) => own.once('queues', done))
-      await janua.queues.save(lead, queues.bookings, { name: 'Bookings', members: [agent.id] })
+      await janua.handover.queues.save(lead, queues.bookings, {
+        name: 'Bookings',
+        members: [agent.id],
+      })
       await told
       const heard = new Promise((done) => own.once('conversation', done))
       const someone = await visitor(janua)
@@ -324,7 +327,7 @@ describe('abuse', () => {
         .put('/retention', { conversationDays: 30, attachmentDays: null, auditDays: null })
         .expect(204)
       clock.pass(31 * 86_400)
-      for (let i = 0; i < 3; i++) await janua.visitors.tick()
+      for (let i = 0; i < 3; i++) await janua.conversations.visitorRecords.tick()
       expect(await janua.tables.conversations.findByPk(goneId)).to.equal(null)
       expect(await janua.tables.conversations.findByPk(heldId)).not.to.equal(null)
       expect(await janua.tables.questions.count()).to.equal(asked)
@@ -426,7 +429,7 @@ describe('abuse', () => {
   })
 
   it('row 23: opens an original only to who is signed in or holds a signed address', async () => {
-    const hash = await janua.files.keep({
+    const hash = await janua.library.files.keep({
       name: 'plan.pdf',
       type: 'application/pdf',
       bytes: Buffer.from('%PDF-1.4 plan'),
@@ -434,7 +437,7 @@ describe('abuse', () => {
     const http = supertest(janua.app)
     await http.get(`/files/${hash}`).expect(404)
     await lead.http.get(`/files/${hash}`).expect(200)
-    const signed = janua.fileLinks.signed(hash)
+    const signed = janua.library.fileLinks.signed(hash)
     await http.get(signed).expect(200)
     await http.get(`${signed.slice(0, -1)}${signed.endsWith('A') ? 'B' : 'A'}`).expect(404)
     clock.pass(13 * 3_600)

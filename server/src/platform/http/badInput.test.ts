@@ -2,7 +2,7 @@ import { seeded } from '@janua/core'
 import { expect } from 'chai'
 import supertest from 'supertest'
 import { ACTIONS } from '../../modules/accounts/actions.ts'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -35,7 +35,7 @@ const SECRETS =
   /undefined|\[object|sql|sequelize|select |typeerror|cannot read|stack|node_modules|\bat \//i
 
 describe('input that nobody means', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let lead: Member
   let someone: TestVisitor

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   article,
   freshJanua,
@@ -36,7 +36,7 @@ const LISTS = [
 
 describe('lists', function () {
   this.timeout(120_000)
-  let janua: Janua
+  let janua: OpenJanua
   let lead: Member
   let close: () => Promise<void>
   let made = 0
@@ -45,7 +45,7 @@ describe('lists', function () {
     const { queues } = await openHouse(janua)
     lead = await member(janua, 'lead', 'Counting')
     const agent = await member(janua, 'agent', 'Present')
-    await janua.queues.save(lead, queues.refunds, { name: 'Refunds', members: [agent.id] })
+    await janua.handover.queues.save(lead, queues.refunds, { name: 'Refunds', members: [agent.id] })
   })
   after(() => close())
 
@@ -55,7 +55,10 @@ describe('lists', function () {
     const own = await member(janua, 'lead', `Lead ${nth}`)
     const agent = await member(janua, 'agent', `Agent ${nth}`)
     await own.post('/articles', article(`Topic ${nth}`, `All about topic ${nth}.\n`)).expect(201)
-    const queue = await janua.queues.save(own, null, { name: `Queue ${nth}`, members: [agent.id] })
+    const queue = await janua.handover.queues.save(own, null, {
+      name: `Queue ${nth}`,
+      members: [agent.id],
+    })
     expect(queue).to.be.a('number')
     const someone = await visitor(janua)
     await someone.says(`where does helicopter ${nth} land`)

@@ -2,12 +2,12 @@ import { expect } from 'chai'
 import pino from 'pino'
 import { setTimeout as pause } from 'node:timers/promises'
 import { freshJanua } from '../../testing/harness.ts'
-import type { Janua } from '../../janua.ts'
+import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { Leases } from './leases.ts'
 import { JobRunner } from './runner.ts'
 
 describe('jobs of several processes', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   before(async () => void ({ janua, close } = await freshJanua()))
   after(() => close())

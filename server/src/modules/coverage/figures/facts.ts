@@ -2,7 +2,6 @@ import {
   boundsOfDay,
   addDays,
   type ConversationFact,
-  type Judged,
   type Outcome,
   type QuestionFact,
   wallClock,
@@ -146,45 +145,4 @@ export async function conversationFacts(
       }
     },
   )
-}
-
-const AGENT_WORD = 0.75
-const VOTE_WORD = 0.1
-/** Judgements older than this say little of today's content. */
-const MOST = 20_000
-
-/** What was judged and voted, of which the audit's stand by themselves. @param upTo number of the last judgement that counts; all when not given */
-export async function judgedAnswers(
-  db: Sequelize,
-  upTo = Number.MAX_SAFE_INTEGER,
-): Promise<Judged> {
-  const rows = await db.query<{
-    verdict: Verdict
-    role: string
-    origin: string
-    confidence: number
-  }>(
-    `SELECT verdict, role, origin, confidence FROM judgements WHERE id <= :upTo AND confidence IS NOT NULL AND item_id IS NOT NULL AND verdict IN ('right', 'partly', 'wrong') ORDER BY id DESC LIMIT ${MOST}`,
-    { replacements: { upTo }, type: QueryTypes.SELECT },
-  )
-  const voted = await db.query<{ vote: number; confidence: number }>(
-    `SELECT q.vote, q.confidence FROM questions q WHERE q.vote IS NOT NULL AND q.outcome = 'answered' AND NOT EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id) ORDER BY q.id DESC LIMIT ${MOST}`,
-    { type: QueryTypes.SELECT },
-  )
-  const caseOf = ({ verdict, role, confidence }: (typeof rows)[number]) => ({
-    p: confidence,
-    right: VERDICT_WORTH[verdict]!,
-    weight: role === 'agent' ? AGENT_WORD : 1,
-  })
-  return {
-    cases: [
-      ...rows.map(caseOf),
-      ...voted.map(({ vote, confidence }) => ({
-        p: confidence,
-        right: vote > 0 ? 1 : 0,
-        weight: VOTE_WORD,
-      })),
-    ],
-    audited: rows.filter(({ origin }) => origin === 'audit').map(caseOf),
-  }
 }

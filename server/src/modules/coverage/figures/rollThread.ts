@@ -1,8 +1,8 @@
 import { worthFrom } from '@janua/core'
 import { parentPort, workerData } from 'node:worker_threads'
 import { connect, type DatabaseAddress } from '../../../platform/database/connect.ts'
-import { allTables } from '../../../allTables.ts'
-import { judgedAnswers } from './facts.ts'
+import { coverageTables } from '../tables.ts'
+import { judgedAnswers } from '../../questions/expectedRight.ts'
 import { type RollSettings, rollWeek } from './rollWeek.ts'
 
 export interface RollOrder extends RollSettings {
@@ -16,7 +16,7 @@ const { address, weeks, upTo, ...settings } = (workerData as { order: RollOrder 
 const db = connect(address)
 try {
   const worth = worthFrom(await judgedAnswers(db, upTo))
-  for (const week of weeks) await rollWeek(db, allTables(db), week, settings, worth)
+  for (const week of weeks) await rollWeek(db, coverageTables(db), week, settings, worth)
   parentPort!.postMessage({ weeks: weeks.length })
 } finally {
   await db.close()

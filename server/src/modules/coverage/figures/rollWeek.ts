@@ -1,7 +1,7 @@
 import { figuresOfWeek, type Worth } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { conversationFacts, questionFacts } from './facts.ts'
-import type { AllTables } from '../../../allTables.ts'
+import type { CoverageTables } from '../tables.ts'
 
 export interface RollSettings {
   zone: string
@@ -12,7 +12,7 @@ export interface RollSettings {
 /** Writes the figures of one week anew, in one transaction: a week is old or new, never half of each. */
 export async function rollWeek(
   db: Sequelize,
-  tables: AllTables,
+  tables: CoverageTables,
   monday: string,
   { zone, returnDays, now }: RollSettings,
   worth: Worth,

@@ -1,14 +1,14 @@
 import { pick, seeded } from '@janua/core'
 import { expect } from 'chai'
 import { QueryTypes } from 'sequelize'
-import type { Janua } from '../../../janua.ts'
+import type { OpenJanua } from '../../../../../demo/allTables.ts'
 import { freshJanua, openHouse, type TestClock } from '../../../testing/harness.ts'
 import { expectedRight } from '../../questions/expectedRight.ts'
 import type { FigureRow } from '../tables.ts'
 
 /** A log of made-up rows: the figures do not care how it came about. */
 async function fill(
-  janua: Janua,
+  janua: OpenJanua,
   door: number,
   { from, days, n, seed }: { from: string; days: number; n: number; seed: number },
 ): Promise<void> {
@@ -84,14 +84,14 @@ async function fill(
 }
 
 describe('roll-ups', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let door: number
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
     ;({ door } = await openHouse(janua))
-    await janua.reporting.set({
+    await janua.questions.reporting.set({
       zone: 'Europe/London',
       returnDays: 7,
       handleMinutes: null,
@@ -100,7 +100,7 @@ describe('roll-ups', () => {
     })
     // Over the night in which the clocks go back.
     await fill(janua, door, { from: '2026-10-19T00:00:00Z', days: 14, n: 120, seed: 11 })
-    await janua.rollup.settle()
+    await janua.coverage.rollup.settle()
   })
   after(() => close())
 
@@ -222,11 +222,11 @@ describe('roll-ups', () => {
   })
   it('come out the same when made anew', async () => {
     const before = await all()
-    await janua.rollup.rebuild()
+    await janua.coverage.rollup.rebuild()
     expect(await all()).to.eql(before)
   })
   it('do nothing when nothing changed', async () =>
-    expect(await janua.rollup.settle()).to.equal(false))
+    expect(await janua.coverage.rollup.settle()).to.equal(false))
   it('take in what came since, and what was judged, as a rebuild would', async () => {
     await fill(janua, door, { from: '2026-11-16T00:00:00Z', days: 5, n: 20, seed: 12 })
     const { id, askedAt } = (await janua.tables.questions.findOne({
@@ -242,11 +242,11 @@ describe('roll-ups', () => {
       origin: 'log',
       createdAt: clock.now(),
     })
-    await janua.rollup.mark(askedAt)
-    expect(await janua.rollup.settle()).to.equal(true)
+    await janua.coverage.rollup.mark(askedAt)
+    expect(await janua.coverage.rollup.settle()).to.equal(true)
     const kept = await all()
     // Judgements came with the rows, so what confidence is worth may move: counts must not.
-    await janua.rollup.rebuild()
+    await janua.coverage.rollup.rebuild()
     const counts = (figures: FigureRow[]) =>
       figures.map(({ right: _right, low: _low, high: _high, ...figure }) => figure)
     expect(counts(await all())).to.eql(counts(kept))
@@ -259,12 +259,12 @@ describe('roll-ups', () => {
       { questions: 0 },
       { where: { week: '2026-11-16', span: 'day' } },
     )
-    await janua.tables.settings.destroy({ where: { name: 'figures' } })
-    await janua.rollup.settle()
+    await janua.settings.remove('figures')
+    await janua.coverage.rollup.settle()
     expect(await all()).to.eql(before)
   })
   it('are counted anew in another time zone', async () => {
-    await janua.reporting.set({
+    await janua.questions.reporting.set({
       zone: 'Pacific/Auckland',
       returnDays: 7,
       handleMinutes: null,
@@ -274,7 +274,7 @@ describe('roll-ups', () => {
     const before = (await all())
       .filter(({ span, dimension }) => span === 'week' && dimension === 'all')
       .reduce((sum, { questions }) => sum + questions, 0)
-    expect(await janua.rollup.settle()).to.equal(true)
+    expect(await janua.coverage.rollup.settle()).to.equal(true)
     const after = (await all())
       .filter(({ span, dimension }) => span === 'week' && dimension === 'all')
       .reduce((sum, { questions }) => sum + questions, 0)

@@ -4,13 +4,13 @@ import type { Clock } from '../../../platform/clock.ts'
 import { addressOf } from '../../../platform/database/connect.ts'
 import type { Events } from '../../../platform/events.ts'
 import { inThread } from '../../../platform/jobs/startThread.ts'
-import type { Reporting } from '../reporting.ts'
+import type { Reporting } from '../../questions/reporting.ts'
 import type { RollOrder } from './rollThread.ts'
-import type { AllTables } from '../../../allTables.ts'
+import type { Settings } from '../../../platform/settings.ts'
 
 interface Needs {
+  settings: Settings
   db: Sequelize
-  tables: AllTables
   reporting: Reporting
   events: Events
   clock: Clock
@@ -68,12 +68,12 @@ export class Rollup {
 
   /** Counts everything from scratch. */
   async rebuild(): Promise<void> {
-    await this.needs.tables.settings.destroy({ where: { name: NAME } })
+    await this.needs.settings.remove(NAME)
     await this.settle()
   }
 
   private async roll(): Promise<boolean> {
-    const { db, tables, reporting, clock, events } = this.needs
+    const { db, settings, reporting, clock, events } = this.needs
     const now = clock.now()
     const { zone, returnDays } = await reporting.read()
     const [bounds] = await this.select<{
@@ -88,7 +88,7 @@ export class Rollup {
       judgement: Number(bounds!.judgement ?? 0),
       judgements: Number(bounds!.judgements),
     }
-    const seen = (await tables.settings.findByPk(NAME))?.value as Seen | undefined
+    const seen = await settings.read<Seen>(NAME)
     const isAnew =
       !seen ||
       seen.zone !== zone ||
@@ -119,7 +119,7 @@ export class Rollup {
       judgement: judged.judgement,
       judgements: judged.judgements,
     }
-    await tables.settings.upsert({ name: NAME, value: next })
+    await settings.write(NAME, next)
     events.tell('figures', { weeks: weeks.length })
     return true
   }

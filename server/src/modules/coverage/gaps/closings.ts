@@ -6,11 +6,11 @@ import type { Clock } from '../../../platform/clock.ts'
 import { judgedWorth } from '../../questions/expectedRight.ts'
 import type { GapMends } from './mends.ts'
 import type { Gaps } from './service.ts'
-import type { AllTables } from '../../../allTables.ts'
+import type { CoverageTables } from '../tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: CoverageTables
   gaps: Gaps
   gapMends: GapMends
   engine: EngineHost

@@ -1,6 +1,6 @@
 import type { GapEffect, MovedQuestions, GapPage, GapSheet } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Janua } from '../../../janua.ts'
+import type { OpenJanua } from '../../../../../demo/allTables.ts'
 import {
   article,
   DOG,
@@ -41,7 +41,7 @@ const OTHERS = [
 ]
 
 describe('gaps', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -150,15 +150,15 @@ describe('gaps', () => {
       await lead.post(`/gaps/${topic}/try`, { item: bike, phrasings: effect.phrasings.slice(0, 1) })
     ).body as GapEffect
     expect(fewer.after).to.be.at.most(effect.after)
-    expect((await janua.draft.changes()).length).to.equal(0)
+    expect((await janua.releases.draft.changes()).length).to.equal(0)
   })
   it('teach all wordings or none: what breaks off in its middle leaves the draft as it was', async () => {
     const bike = (await janua.tables.items.findOne({ where: { title: 'Bicycles' } }))!.id
-    const { teach } = janua.articles
+    const { teach } = janua.library.articles
     let taught = 0
-    janua.articles.teach = (...given) =>
+    janua.library.articles.teach = (...given) =>
       taught++ === 0
-        ? teach.apply(janua.articles, given)
+        ? teach.apply(janua.library.articles, given)
         : Promise.reject(new Error('the database went away'))
     await lead
       .post(`/gaps/${topic}/mends`, {
@@ -167,9 +167,9 @@ describe('gaps', () => {
         phrasings: ['where do i charge it', 'charge my battery'],
       })
       .expect(500)
-    janua.articles.teach = teach
+    janua.library.articles.teach = teach
     expect(taught).to.equal(2)
-    expect((await janua.draft.changes()).length).to.equal(0)
+    expect((await janua.releases.draft.changes()).length).to.equal(0)
     expect(await janua.tables.gapMends.count()).to.equal(0)
   })
   it('are in work when somebody takes them, and given back', async () => {
@@ -204,7 +204,7 @@ describe('gaps', () => {
   it('open again by themselves, and say so, when what is asked later is not answered as promised', async () => {
     clock.set('2026-11-17T09:00:00Z')
     // The same topic in words that the article does not have.
-    const release = (await janua.engine.live())!.number
+    const release = (await janua.answering.engine.live())!.number
     for (let i = 0; i < 24; i++)
       await janua.tables.questions.create({
         releaseId: release,
@@ -229,7 +229,7 @@ describe('gaps', () => {
         askedAt: clock.now(),
         topicId: topic,
       })
-    await janua.gapMends.prove()
+    await janua.coverage.gapMends.prove()
     expect(await sheet()).to.include({ state: 'open', reopened: true })
     expect((await lead.get('/today')).body.alerts[0]).to.deep.include({
       kind: 'gap reopened',
@@ -242,7 +242,7 @@ describe('gaps', () => {
     await lead.post('/releases/2/live').expect(200)
   })
   it('stay uncovered with a reason, and a reply that every door gives once it is published', async () => {
-    const other = (await janua.topics.list('')).find(({ id }) => id !== topic)!
+    const other = (await janua.coverage.topics.list('')).find(({ id }) => id !== topic)!
     await lead.put(`/gaps/${other.id}/work`, { state: 'will not cover' }).expect(422)
     await lead
       .put(`/gaps/${other.id}/work`, {
@@ -265,7 +265,7 @@ describe('gaps', () => {
 
 /** Point 15 of the repairs. */
 describe('a gap that nobody fixes on purpose', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -286,7 +286,7 @@ describe('a gap that nobody fixes on purpose', () => {
   const sheet = async () => (await lead.get(`/gaps/${topic}`)).body as GapSheet
 
   it('stays open while the live release does not answer it', async () => {
-    await janua.gapClosings.settle(1)
+    await janua.coverage.gapClosings.settle(1)
     expect(await sheet()).to.include({ state: 'open', closed: null })
   })
   it('closes by itself once the live release answers its questions', async () => {
@@ -296,10 +296,10 @@ describe('a gap that nobody fixes on purpose', () => {
       CHARGING,
     )
     const { body } = await lead.post('/articles', content).expect(201)
-    await janua.gapClosings.settle(1)
+    await janua.coverage.gapClosings.settle(1)
     expect(await sheet()).to.include({ state: 'open' })
     await lead.post('/releases', { items: [body.id], note: 'sockets' }).expect(201)
-    await janua.gapClosings.settle(1)
+    await janua.coverage.gapClosings.settle(1)
     const { state, closed, mends } = await sheet()
     expect({ state, mends }).to.eql({ state: 'mended', mends: [] })
     expect(closed).to.include({ release: 2, n: 12 })
@@ -310,7 +310,7 @@ describe('a gap that nobody fixes on purpose', () => {
   })
   it('opens again when a roll-back takes the answer away', async () => {
     await lead.post('/releases/1/live').expect(200)
-    await janua.gapClosings.settle(1)
+    await janua.coverage.gapClosings.settle(1)
     expect(await sheet()).to.include({ state: 'open', closed: null })
   })
 })

@@ -14,11 +14,13 @@ import type { GapMendRow } from '../tables.ts'
 import type { Topics } from '../topics/service.ts'
 import { type LastAsked, lastAsked } from './asked.ts'
 import type { Effects } from './effect.ts'
-import type { AllTables } from '../../../allTables.ts'
+import type { ReleaseViews } from '../../releases/tables.ts'
+import type { CoverageTables } from '../tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: CoverageTables
+  read: Pick<ReleaseViews, 'items'>
   topics: Topics
   articles: Articles
   doors: Doors
@@ -73,12 +75,12 @@ export class GapMends {
     { topic, kind, item }: { topic: number; kind: GapMendInput['kind']; item: number },
     transaction: Transaction,
   ): Promise<Row<GapMendRow>> {
-    const { tables, clock } = this.needs
+    const { tables, read, clock } = this.needs
     await tables.gapMends.destroy({
       where: { topicId: topic, state: 'in draft', itemId: item },
       transaction,
     })
-    const { draftRevision } = (await tables.items.findByPk(item, { transaction }))!
+    const { draftRevision } = (await read.items.find(item, transaction))!
     return tables.gapMends.create(
       {
         topicId: topic,
@@ -329,7 +331,7 @@ export class GapMends {
     createdBy,
     createdAt,
   }: GapMendRow): Promise<GapMendView> {
-    const item = await this.needs.tables.items.findByPk(itemId)
+    const item = await this.needs.read.items.find(itemId)
     return {
       id,
       kind,

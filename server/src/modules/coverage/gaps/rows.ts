@@ -11,7 +11,7 @@ import {
   trendOf,
   trendsStanding,
 } from '@janua/core'
-import { normOf } from '../../conversations/respond.ts'
+import { normOf } from '../../answering/respond.ts'
 import type { GapClosingRow, GapMendRow, GapWorkRow, TopicRow } from '../tables.ts'
 import type { LastAsked } from './asked.ts'
 

@@ -12,18 +12,20 @@ import {
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../../platform/clock.ts'
-import type { Reporting } from '../reporting.ts'
+import type { Reporting } from '../../questions/reporting.ts'
 import type { Topics } from '../topics/service.ts'
 import { askedNear, type LastAsked, lastAsked } from './asked.ts'
 import { type Effects, ELSEWHERE } from './effect.ts'
 import { gapRows, gapWeeks, type GapWeeks, trendsOf, uncoveredAWeek } from './rows.ts'
 import type { GapMends } from './mends.ts'
 import { afterUnanswered, agentReplies } from './visitors.ts'
-import type { AllTables } from '../../../allTables.ts'
+import type { AccountViews } from '../../accounts/tables.ts'
+import type { CoverageTables } from '../tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: CoverageTables
+  read: Pick<AccountViews, 'users'>
   topics: Topics
   gapMends: GapMends
   effects: Effects
@@ -208,7 +210,7 @@ export class Gaps {
   private async all(
     only?: readonly number[],
   ): Promise<{ rows: GapRow[]; weeks: GapWeeks; alone: number }> {
-    const { tables, reporting, gapMends, clock } = this.needs
+    const { tables, read, reporting, gapMends, clock } = this.needs
     const settings = await reporting.read()
     const [span] = await this.select<{ first: string | null; last: string | null; alone: number }>(
       "SELECT MIN(starts) AS first, MAX(starts) AS last, (SELECT COUNT(*) FROM topic_wordings WHERE topic_id IS NULL) AS alone FROM figures WHERE span = 'week' AND dimension = 'every'",
@@ -223,7 +225,7 @@ export class Gaps {
       tables.gapWork.findAll({ raw: true }),
       gapMends.newest(),
       tables.gapClosings.findAll({ raw: true }),
-      tables.users.findAll({ attributes: ['id', 'name'], raw: true }),
+      read.users.list({ attributes: ['id', 'name'], raw: true }),
     ])
     const byTopic = new Map(
       [...groupedBy(figures as unknown as Figure[], ({ name }) => Number(name))].map(

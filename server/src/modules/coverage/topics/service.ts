@@ -10,15 +10,17 @@ import { problem } from '../../../platform/http/problems.ts'
 import { inThread } from '../../../platform/jobs/startThread.ts'
 import type { Rollup } from '../figures/rollup.ts'
 import type { TopicRow, TopicWordingRow } from '../tables.ts'
-import type { Reporting } from '../reporting.ts'
+import type { Reporting } from '../../questions/reporting.ts'
 import type { Passed } from './pass.ts'
 import { hashOf } from './wordings.ts'
 import type { TopicsOrder } from './topicsThread.ts'
-import type { AllTables } from '../../../allTables.ts'
+import type { Settings } from '../../../platform/settings.ts'
+import type { CoverageTables } from '../tables.ts'
 
 interface Needs {
+  settings: Settings
   db: Sequelize
-  tables: AllTables
+  tables: CoverageTables
   rollup: Rollup
   reporting: Reporting
   audit: Audit
@@ -94,7 +96,7 @@ export class Topics {
   }
 
   async pass(kind: TopicsOrder['kind']): Promise<void> {
-    const { db, tables, clock, events } = this.needs
+    const { db, settings, clock, events } = this.needs
     while (this.running) await this.running
     const work = async () => {
       const [last, before, now] = [await this.lastQuestion(), await this.done(), clock.now()]
@@ -109,7 +111,7 @@ export class Topics {
         passed:
           kind === 'full' ? passed : { ...passed, topics: before?.passed.topics ?? passed.topics },
       }
-      await tables.settings.upsert({ name: NAME, value: done })
+      await settings.write(NAME, done)
       events.tell('topics', { topics: passed.topics })
     }
     this.running = work().finally(() => (this.running = undefined))
@@ -333,7 +335,7 @@ export class Topics {
   }
 
   private async done(): Promise<Done | undefined> {
-    return (await this.needs.tables.settings.findByPk(NAME))?.value as Done | undefined
+    return this.needs.settings.read<Done>(NAME)
   }
 
   private async lastQuestion(): Promise<number> {

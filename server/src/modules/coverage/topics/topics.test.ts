@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import type { Janua } from '../../../janua.ts'
+import type { OpenJanua } from '../../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -26,7 +26,7 @@ const OTHERS = [
 ]
 
 describe('topics', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -77,7 +77,7 @@ describe('topics', () => {
         createdAt: clock.now(),
       })
     }
-    await janua.topics.pass('full')
+    await janua.coverage.topics.pass('full')
     expect(await topicOf(texts[0]!))
       .to.be.a('number')
       .and.equal(await topicOf(texts[1]!))
@@ -85,20 +85,22 @@ describe('topics', () => {
   })
   it('take in a new question at once, or let it wait', async () => {
     await asked(janua, clock, ['is my small dog allowed on board', 'where is the moon'])
-    await janua.topics.pass('small')
+    await janua.coverage.topics.pass('small')
     expect(await topicOf('is my small dog allowed on board')).to.equal(await topicOf(DOGS[0]!))
     expect(await topicOf('where is the moon')).to.equal(null)
   })
   it('keep number and name from pass to pass', async () => {
-    const before = await janua.topics.list('')
-    await janua.topics.pass('full')
-    expect((await janua.topics.list('')).map(({ id }) => id)).to.eql(before.map(({ id }) => id))
+    const before = await janua.coverage.topics.list('')
+    await janua.coverage.topics.pass('full')
+    expect((await janua.coverage.topics.list('')).map(({ id }) => id)).to.eql(
+      before.map(({ id }) => id),
+    )
   })
   it('keep the name that the lead gave', async () => {
     const dog = (await topicOf(DOGS[0]!))!
     await lead.post(`/topics/${dog}`, { deed: 'rename', label: 'Dogs aboard' }).expect(200)
-    await janua.topics.pass('full')
-    expect((await janua.topics.find(dog)).label).to.equal('Dogs aboard')
+    await janua.coverage.topics.pass('full')
+    expect((await janua.coverage.topics.find(dog)).label).to.equal('Dogs aboard')
   })
   it('are as they were when a correction breaks off in its middle', async () => {
     const boat = (await topicOf(BOATS[0]!))!
@@ -120,13 +122,13 @@ describe('topics', () => {
       wordings: await hashes([BOATS[2]!]),
     })
     expect(await topicOf(BOATS[2]!)).to.equal(body.topic)
-    await janua.topics.pass('full')
+    await janua.coverage.topics.pass('full')
     expect(await topicOf(BOATS[2]!)).not.to.equal(await topicOf(BOATS[0]!))
   })
   it('are put together as the lead says, and stay so', async () => {
     const [dog, boat] = [(await topicOf(DOGS[0]!))!, (await topicOf(BOATS[0]!))!]
     await lead.post(`/topics/${boat}`, { deed: 'merge', into: dog }).expect(200)
-    await janua.topics.pass('full')
+    await janua.coverage.topics.pass('full')
     expect(await topicOf(BOATS[0]!)).to.equal(await topicOf(DOGS[0]!))
   })
   it('let a question be moved', async () => {
@@ -142,13 +144,13 @@ describe('topics', () => {
         into: dog,
       })
       .expect(200)
-    await janua.topics.pass('full')
+    await janua.coverage.topics.pass('full')
     expect(await topicOf(BOATS[1]!)).to.equal(await topicOf(DOGS[0]!))
     expect(await topicOf(BOATS[0]!)).not.to.equal(await topicOf(DOGS[0]!))
   })
   it('refuse to be emptied, or put together with themselves', async () => {
     const dog = (await topicOf(DOGS[0]!))!
-    const all = (await janua.topics.wordings(dog)).map(({ normHash }) => normHash)
+    const all = (await janua.coverage.topics.wordings(dog)).map(({ normHash }) => normHash)
     expect(
       (await lead.post(`/topics/${dog}`, { deed: 'split', wordings: all })).body.message,
     ).to.equal('At least one question must stay in the topic.')
@@ -162,7 +164,7 @@ describe('topics', () => {
   it('forget the words of a visitor who is forgotten', async () => {
     const someone = await visitor(janua)
     await someone.says('is my dog Rex Hamilton allowed on board')
-    await janua.topics.pass('small')
+    await janua.coverage.topics.pass('small')
     expect(await hashes(['is my dog Rex Hamilton allowed on board'])).to.have.length(1)
     await someone.delete('/visitor')
     expect(await hashes(['is my dog Rex Hamilton allowed on board'])).to.have.length(0)

@@ -1,7 +1,7 @@
 import type { Insights, RevisionRow } from '@janua/contracts'
 import type { ReachMark, Suggestion } from '@janua/core'
 import { expect } from 'chai'
-import type { Janua } from '../../../janua.ts'
+import type { OpenJanua } from '../../../../../demo/allTables.ts'
 import {
   article,
   freshJanua,
@@ -28,7 +28,7 @@ const LONG =
   'Whoever loses the card tells the desk at once, shows a paper with a picture, and gets a new card on the same day against a small fee that is paid in cash at the desk.'
 
 describe('health', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -47,9 +47,9 @@ describe('health', () => {
   })
   after(() => close())
   const health = async () => {
-    await janua.health.read()
-    await janua.health.settled()
-    return janua.health.read()
+    await janua.library.health.read()
+    await janua.library.health.settled()
+    return janua.library.health.read()
   }
 
   it('finds conflicts with the differing parts marked, near copies, and overdue reviews', async () => {
@@ -95,7 +95,7 @@ describe('health', () => {
   it('checks links of allowed hosts only, says which others there are, and makes a broken one plain words', async () => {
     await lead.post('/health/links').expect(204)
     expect(await health()).to.deep.include({ links: [], uncheckedHosts: ['gone.example'] })
-    await janua.hosts.write(lead, ['gone.example'])
+    await janua.library.hosts.write(lead, ['gone.example'])
     await lead.post('/health/links').expect(204)
     const [link] = (await health()).links
     expect(link).to.include({
@@ -109,14 +109,14 @@ describe('health', () => {
     expect((await lead.get(`/articles/${ids[3]}`)).body.body).to.include('\n\nMore\n')
     expect((await health()).links).to.eql([])
     const checkedAt = (await health()).linksCheckedAt
-    await janua.links.tick()
+    await janua.library.links.tick()
     expect((await health()).linksCheckedAt).to.equal(checkedAt)
   })
   it('checks links by itself when a day has passed', async () => {
     const { linksCheckedAt } = await health()
-    await janua.articles.add(lead, article('Links', '[Away](http://gone.example/y)\n'))
+    await janua.library.articles.add(lead, article('Links', '[Away](http://gone.example/y)\n'))
     clock.pass(86_400)
-    await janua.links.tick()
+    await janua.library.links.tick()
     const after = await health()
     expect(after.linksCheckedAt! > linksCheckedAt!).to.equal(true)
     expect(after.links.map(({ address }) => address)).to.eql(['http://gone.example/y'])
@@ -131,7 +131,7 @@ describe('health', () => {
 })
 
 describe('an item’s insights', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let close: () => Promise<void>
   let lead: Member
   let id: number

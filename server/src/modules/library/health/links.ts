@@ -1,6 +1,5 @@
 import type { ArticleContent, DocumentContent, ItemKind } from '@janua/contracts'
 import { Op } from 'sequelize'
-import { sha256 } from '../../accounts/service.ts'
 import type { Actor } from '../../accounts/audit.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import type { Draft } from '../../releases/draft.ts'
@@ -8,10 +7,14 @@ import { summarise } from '../../releases/summaries.ts'
 import { Unreadable } from '../readers/text.ts'
 import { fetchPage, type Outside } from '../sites/fetching.ts'
 import type { AllowedHosts } from '../sites/hosts.ts'
-import type { AllTables } from '../../../allTables.ts'
+import type { ReleaseViews } from '../../releases/tables.ts'
+import { sha256 } from '../../../platform/hash.ts'
+import type { HealthTables } from './tables.ts'
+import type { LibraryTables } from '../tables.ts'
 
 interface Needs {
-  tables: AllTables
+  tables: HealthTables & LibraryTables
+  read: Pick<ReleaseViews, 'items' | 'revisions'>
   draft: Draft
   hosts: AllowedHosts
   clock: Clock
@@ -29,13 +32,13 @@ export class Links {
 
   /** Where each address stands. */
   async all(): Promise<Map<string, { item: number; kind: ItemKind; title: string }[]>> {
-    const { tables } = this.needs
-    const items = await tables.items.findAll({
+    const { read } = this.needs
+    const items = await read.items.list({
       where: { kind: ['article', 'fixed', 'document'], draftRevision: { [Op.ne]: null } },
     })
     const revisions = new Map(
       (
-        await tables.revisions.findAll({
+        await read.revisions.list({
           where: { id: items.map(({ draftRevision }) => draftRevision!) },
         })
       ).map((revision) => [revision.id, revision.content]),

@@ -16,7 +16,6 @@ import {
 import { DateTime } from 'luxon'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Actor, Audit } from '../../accounts/audit.ts'
-import { sha256 } from '../../accounts/service.ts'
 import type { EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import { startThread } from '../../../platform/jobs/startThread.ts'
@@ -25,11 +24,14 @@ import { summarise } from '../../releases/summaries.ts'
 import { LEFT_ALONE } from '../sites/leftAlone.ts'
 import type { Links } from './links.ts'
 import type { HealthComputed, HealthOrder } from './thread.ts'
-import type { AllTables } from '../../../allTables.ts'
+import { sha256 } from '../../../platform/hash.ts'
+import type { HealthTables } from './tables.ts'
+import type { LibraryTables } from '../tables.ts'
+import type { SiteTables } from '../sites/tables.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: HealthTables & LibraryTables & SiteTables
   draft: Draft
   engine: EngineHost
   links: Links

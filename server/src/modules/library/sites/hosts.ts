@@ -1,14 +1,14 @@
 import type { Actor, Audit } from '../../accounts/audit.ts'
-import type { AllTables } from '../../../allTables.ts'
+import type { Settings } from '../../../platform/settings.ts'
 
 const NAME = 'allowed_hosts'
 
 /** The hosts that Janua may read from: the lead's list. Nothing else is ever asked for a page. */
 export class AllowedHosts {
-  constructor(private readonly needs: { tables: AllTables; audit: Audit }) {}
+  constructor(private readonly needs: { settings: Settings; audit: Audit }) {}
 
   async read(): Promise<string[]> {
-    return ((await this.needs.tables.settings.findByPk(NAME))?.value as string[] | undefined) ?? []
+    return (await this.needs.settings.read<string[]>(NAME)) ?? []
   }
 
   async set(): Promise<ReadonlySet<string>> {
@@ -17,7 +17,7 @@ export class AllowedHosts {
 
   async write(actor: Actor, hosts: readonly string[]): Promise<string[]> {
     const sorted = [...new Set(hosts)].sort()
-    await this.needs.tables.settings.upsert({ name: NAME, value: sorted })
+    await this.needs.settings.write(NAME, sorted)
     await this.needs.audit.note(
       actor,
       'changed the allowed hosts',

@@ -14,18 +14,20 @@ import type { Clock } from '../../../platform/clock.ts'
 import type { Row } from '../../../platform/database/tables.ts'
 import { problem } from '../../../platform/http/problems.ts'
 import type { Draft } from '../../releases/draft.ts'
-import type { Intake } from '../intake.ts'
-import { storable } from '../intake.ts'
+import { storable } from '../storable.ts'
 import { Unreadable } from '../readers/text.ts'
 import { crawl, lookAt } from './crawl.ts'
 import type { Outside } from './fetching.ts'
 import type { AllowedHosts } from './hosts.ts'
 import type { SiteReadingRow, SiteRow } from './tables.ts'
-import type { AllTables } from '../../../allTables.ts'
+import type { ReleaseViews } from '../../releases/tables.ts'
+import type { SiteTables } from './tables.ts'
+import type { Intake } from '../../releases/intake.ts'
 
 interface Needs {
   db: Sequelize
-  tables: AllTables
+  tables: SiteTables
+  read: Pick<ReleaseViews, 'items' | 'revisions'>
   intake: Intake
   draft: Draft
   hosts: AllowedHosts
@@ -102,7 +104,7 @@ export class Sites {
   async remove(actor: Actor, id: number): Promise<void> {
     const site = await this.row(id)
     await this.stop(id)
-    await this.needs.tables.items.update({ siteId: null }, { where: { siteId: id } })
+    await this.needs.intake.forgetSite(id)
     await site.destroy()
     await this.needs.audit.note(actor, 'removed a site', site.address, {})
   }
@@ -290,13 +292,13 @@ export class Sites {
     failed: ReadonlySet<string>,
     more: boolean,
   ): Promise<ReadPage[]> {
-    const { tables } = this.needs
-    const items = await tables.items.findAll({
+    const { read } = this.needs
+    const items = await read.items.list({
       where: { siteId, kind: 'document', draftRevision: { [Op.ne]: null } },
     })
     const revisions = new Map(
       (
-        await tables.revisions.findAll({
+        await read.revisions.list({
           where: { id: items.map(({ draftRevision }) => draftRevision!) },
         })
       ).map((revision) => [revision.id, revision.content as DocumentContent]),
@@ -307,7 +309,7 @@ export class Sites {
         { item, content: revisions.get(item.draftRevision!)! },
       ]),
     )
-    const read = Object.entries(contents).map(([address, content]): ReadPage => {
+    const found = Object.entries(contents).map(([address, content]): ReadPage => {
       const there = known.get(address)
       const [before, after] = [there ? textOf(there.content) : '', textOf(content)]
       const change: PageChange = !there
@@ -327,7 +329,7 @@ export class Sites {
       ({ sourceName }) => !(sourceName! in contents) && !failed.has(sourceName!) && !more,
     )
     return [
-      ...read,
+      ...found,
       ...gone.map((item): ReadPage => ({
         ...sizeOf(item.sourceName!, known.get(item.sourceName)!.content),
         change: 'gone',
@@ -345,7 +347,7 @@ export class Sites {
 
   private async view(site: Row<SiteRow>): Promise<Site> {
     const [pages, last] = await Promise.all([
-      this.needs.tables.items.count({
+      this.needs.read.items.count({
         where: { siteId: site.id, draftRevision: { [Op.ne]: null } },
       }),
       this.last(site.id),

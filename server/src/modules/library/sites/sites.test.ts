@@ -3,7 +3,7 @@ import { expect } from 'chai'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { SITE_HOST, startSite } from '../../../../../standins/site/site.mjs'
-import type { Janua } from '../../../janua.ts'
+import type { OpenJanua } from '../../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
@@ -169,7 +169,7 @@ describe('readPage', () => {
 })
 
 describe('sites', () => {
-  let janua: Janua
+  let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
   let lead: Member
@@ -199,7 +199,7 @@ describe('sites', () => {
     (await lead.post('/sites', { address, collection: 'Web', ...more })).body as Site
   const readIt = async (id: number) => {
     await lead.post(`/sites/${id}/read`).expect(200)
-    await janua.sites.finished(id)
+    await janua.library.sites.finished(id)
     return (await lead.get(`/sites/${id}`)).body as Site
   }
 
@@ -250,7 +250,7 @@ describe('sites', () => {
   })
   it('shows what changed, appeared and went, and changes nothing by itself', async () => {
     await publishAll(janua)
-    const { id } = (await janua.sites.list()).find(({ address }) => address.includes(HOST))!
+    const { id } = (await janua.library.sites.list()).find(({ address }) => address.includes(HOST))!
     site.pages['/help/'] = page('A', '<p>Alpha is there now.</p><a href="/help/c">C</a>')
     site.pages['/help/c'] = page('C', '<p>Gamma.</p>')
     delete site.pages['/help/b']
@@ -265,12 +265,12 @@ describe('sites', () => {
       false,
       true,
     ])
-    expect((await janua.draft.changes()).length).to.equal(0)
+    expect((await janua.releases.draft.changes()).length).to.equal(0)
     await lead.post(`/sites/${id}/take-over`, {
       addresses: reading!.pages.map(({ address }) => address),
     })
     expect(
-      (await janua.draft.changes()).map(({ title, type }) => `${title} ${type}`),
+      (await janua.releases.draft.changes()).map(({ title, type }) => `${title} ${type}`),
     ).to.have.members(['A edited', 'C added', 'B removed'])
     expect(
       (await readIt(id)).reading!.pages.every(({ change }) => change === 'unchanged'),
@@ -280,7 +280,7 @@ describe('sites', () => {
     site.pages['/sitemap.xml'] =
       `<urlset>${['help/', 'help/c', 'help/lost'].map((path) => `<url><loc>http://${HOST}/${path}</loc></url>`).join('')}</urlset>`
     site.pages['/help/lost'] = page('Lost', '<p>Soon away.</p>')
-    const { id } = (await janua.sites.list()).find(({ address }) => address.includes(HOST))!
+    const { id } = (await janua.library.sites.list()).find(({ address }) => address.includes(HOST))!
     await readIt(id)
     await lead
       .post(`/sites/${id}/take-over`, { addresses: [`http://${HOST}/help/lost`] })
@@ -297,7 +297,7 @@ describe('sites', () => {
     delete site.pages['/sitemap.xml']
   })
   it('keeps a page that fails this time, and says why', async () => {
-    const { id } = (await janua.sites.list()).find(({ address }) => address.includes(HOST))!
+    const { id } = (await janua.library.sites.list()).find(({ address }) => address.includes(HOST))!
     const good = site.pages['/help/c']!
     site.pages['/help/c'] = (_req, res) => res.writeHead(500).end('broken')
     const { reading } = await readIt(id)
@@ -305,11 +305,13 @@ describe('sites', () => {
       { address: `http://${HOST}/help/c`, because: 'it answered with status 500' },
     ])
     expect(reading!.pages.map(({ change }) => change)).not.to.include('gone')
-    expect((await janua.health.read()).failed[0]!.because).to.include('1 page could not be read')
+    expect((await janua.library.health.read()).failed[0]!.because).to.include(
+      '1 page could not be read',
+    )
     site.pages['/help/c'] = good
   })
   it('fails as a whole when robots.txt does, and leaves the library alone', async () => {
-    const { id } = (await janua.sites.list()).find(({ address }) => address.includes(HOST))!
+    const { id } = (await janua.library.sites.list()).find(({ address }) => address.includes(HOST))!
     site.pages['/robots.txt'] = (_req, res) => res.writeHead(503).end()
     const { reading } = await readIt(id)
     expect(reading).to.include({
@@ -319,7 +321,7 @@ describe('sites', () => {
     delete site.pages['/robots.txt']
   })
   it('reads no more than the limit, and does not take the rest for gone', async () => {
-    const { id } = (await janua.sites.list()).find(({ address }) => address.includes(HOST))!
+    const { id } = (await janua.library.sites.list()).find(({ address }) => address.includes(HOST))!
     await lead
       .put(`/sites/${id}`, {
         address: `http://${HOST}/help/`,
@@ -333,14 +335,14 @@ describe('sites', () => {
     expect(reading!.because).to.include('more pages than the limit of 1')
   })
   it('reads again when its day has come', async () => {
-    const { id } = (await janua.sites.list()).find(({ address }) => address.includes(HOST))!
-    const last = (await janua.sites.read(id)).reading!.id
-    await janua.sites.tick()
-    expect((await janua.sites.read(id)).reading!.id).to.equal(last)
+    const { id } = (await janua.library.sites.list()).find(({ address }) => address.includes(HOST))!
+    const last = (await janua.library.sites.read(id)).reading!.id
+    await janua.library.sites.tick()
+    expect((await janua.library.sites.read(id)).reading!.id).to.equal(last)
     clock.pass(8 * 86_400)
-    await janua.sites.tick()
-    await janua.sites.finished(id)
-    expect((await janua.sites.read(id)).reading!.id).to.be.greaterThan(last)
+    await janua.library.sites.tick()
+    await janua.library.sites.finished(id)
+    expect((await janua.library.sites.read(id)).reading!.id).to.be.greaterThan(last)
   })
   it('reads only what a lead has allowed', async () => {
     expect(

@@ -6,7 +6,7 @@ import { type EncoderStandIn, startEncoder } from '../../../../../standins/encod
 import { JANUA } from '../../accounts/audit.ts'
 import { understood } from '../../answering/attachedEncoder.ts'
 import { readMeaningModels } from '../../answering/meaningModels.ts'
-import type { Janua } from '../../../janua.ts'
+import type { OpenJanua } from '../../../../../demo/allTables.ts'
 import {
   article,
   freshJanua,
@@ -27,7 +27,7 @@ const LEARN_FROM = ['clinic', 'parcels', 'buergeramt', 'internet']
 describe('an encoder of the team’s', function () {
   this.timeout(300_000)
   let standIn: EncoderStandIn
-  let janua: Janua
+  let janua: OpenJanua
   let lead: Member
   let close: () => Promise<void>
   before(async () => {
@@ -57,10 +57,10 @@ describe('an encoder of the team’s', function () {
   }
   const ask = (index: ReleaseIndex, text: string) =>
     understood(index, () => answerQuestion(index, text, { sill: 0.5 }))
-  const askLive = async (text: string) => ask((await janua.engine.live())!.index, text)
+  const askLive = async (text: string) => ask((await janua.answering.engine.live())!.index, text)
 
   it('is connected, and tried with a sample', async () => {
-    await janua.encoders.tick()
+    await janua.models.encoders.tick()
     const { state, found, source, learnt } = await view()
     expect(state).to.equal('connected')
     expect(source).to.eql({ kind: 'server', where: standIn.url })
@@ -90,7 +90,7 @@ describe('an encoder of the team’s', function () {
     const stored = await janua.tables.textVectors.count({ where: { encoder: id } })
     expect(stored).to.be.greaterThan(6)
     const before = standIn.asked.length
-    await janua.encoders.tick()
+    await janua.models.encoders.tick()
     expect(standIn.asked.length).to.equal(before)
   })
   it('is compared with the one that ships before it is part of the draft', async () => {
@@ -145,10 +145,10 @@ describe('an encoder of the team’s', function () {
     expect(standIn.asked.length).to.equal(before + 1)
   })
   it('is the same in a thread', async () => {
-    const { index } = (await janua.engine.live())!
+    const { index } = (await janua.answering.engine.live())!
     const here = await ask(index, 'where may cars be parked')
     const { BackgroundAnswers } = await import('../../answering/backgroundAnswers.ts')
-    const answers = new BackgroundAnswers(() => janua.engine.port())
+    const answers = new BackgroundAnswers(() => janua.answering.engine.port())
     const [there] = await answers.of(index, [
       { text: 'where may cars be parked', settings: { sill: 0.5 } },
     ])
@@ -165,7 +165,7 @@ describe('an encoder of the team’s', function () {
       .post('/articles', article('Gift cards', 'A gift card is money to spend.\n'))
       .expect(201)
     await publishAll(janua)
-    expect((await janua.engine.live())!.index.lacksAttached).to.equal(false)
+    expect((await janua.answering.engine.live())!.index.lacksAttached).to.equal(false)
     const { trace } = await askLive('gift cards')
     expect(trace.candidates[0]!.title).to.equal('Gift cards')
     expect(trace.stoodIn).to.equal(undefined)
@@ -180,8 +180,8 @@ describe('an encoder of the team’s', function () {
   it('lets nobody publish what it has not read', async () => {
     standIn.fail('status 401')
     await lead.post('/articles', article('Umbrellas', 'We lend umbrellas for free.\n')).expect(201)
-    const changes = (await janua.draft.changes()).map(({ item }) => item)
-    await janua.draft.markAllReady(JANUA)
+    const changes = (await janua.releases.draft.changes()).map(({ item }) => item)
+    await janua.releases.draft.markAllReady(JANUA)
     const { body } = await lead
       .post('/releases', { items: changes, note: '', because: 'for the test' })
       .expect(409)
@@ -191,7 +191,7 @@ describe('an encoder of the team’s', function () {
   })
   it('is not used when another one answers under its name, and it is told', async () => {
     standIn.change('second')
-    await janua.encoders.lookAgain()
+    await janua.models.encoders.lookAgain()
     const { fault, found, live, learnt } = await view()
     expect(fault).to.contain('under the same name')
     expect(found!.id).to.not.equal(live!.id)
@@ -199,16 +199,16 @@ describe('an encoder of the team’s', function () {
     expect((await askLive('are dogs welcome in the hall')).trace.stoodIn).to.equal(true)
     await lead.put('/models/encoder/draft').expect(424)
     standIn.change('first')
-    await janua.encoders.lookAgain()
+    await janua.models.encoders.lookAgain()
     expect((await view()).found!.id).to.equal(live!.id)
   })
   it('is taken out of the draft, and put into it again', async () => {
     await lead.delete('/models/encoder/draft').expect(204)
     expect((await view()).draft).to.equal(null)
-    const removed = (await janua.draft.changes()).find(({ kind }) => kind === 'encoder')
+    const removed = (await janua.releases.draft.changes()).find(({ kind }) => kind === 'encoder')
     expect(removed).to.include({ type: 'removed', ready: true })
     await lead.put('/models/encoder/draft').expect(204)
-    expect((await janua.draft.changes()).map(({ kind }) => kind)).to.not.include('encoder')
+    expect((await janua.releases.draft.changes()).map(({ kind }) => kind)).to.not.include('encoder')
   })
   it('goes out with the release before', async () => {
     await lead.post('/releases/1/live').expect(200)

@@ -1,7 +1,7 @@
 import type { Language } from '@janua/core'
 import { LANGUAGES } from '@janua/core'
 import { startThread } from '../../../platform/jobs/startThread.ts'
-import type { Encoder } from '../encoder.ts'
+import type { Encoder } from '../../answering/encoder.ts'
 import type { LearntRankings, RankingOrder, RankingSaid } from './rankingThread.ts'
 
 /**

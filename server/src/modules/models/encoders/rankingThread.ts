@@ -14,7 +14,7 @@ import {
 } from '@janua/core/learning'
 import { parentPort, workerData } from 'node:worker_threads'
 import { modelsHere } from '../../answering/meaningModels.ts'
-import type { TextKind } from '../encoder.ts'
+import type { TextKind } from '../../answering/encoder.ts'
 import { domainNames, languageOf, naturalDomain } from '../natural.ts'
 
 export interface RankingOrder {

@@ -12,15 +12,18 @@ import { problem } from '../../../platform/http/problems.ts'
 import type { Draft } from '../../releases/draft.ts'
 import type { LivePointer } from '../../releases/livePointer.ts'
 import { summarise } from '../../releases/summaries.ts'
-import type { Encoder } from '../encoder.ts'
+import type { Encoder } from '../../answering/encoder.ts'
 import type { ModelTables } from '../tables.ts'
 import { Filling } from './filling.ts'
 import { learnRankings } from './learnRankings.ts'
 import { type EncoderSource, faultOf, openEncoder, type OpenEncoder, placeOf } from './source.ts'
-import type { AllTables } from '../../../allTables.ts'
+import type { ReleaseViews } from '../../releases/tables.ts'
+import type { Settings } from '../../../platform/settings.ts'
 
 interface Needs {
-  tables: AllTables
+  settings: Settings
+  tables: ModelTables
+  read: Pick<ReleaseViews, 'items' | 'revisions'>
   attached: AttachedEncoders
   /** Finds an encoder that was learnt once. */
   learnt(id: string): Promise<LearntEncoder | null>
@@ -168,8 +171,8 @@ export class Encoders {
   }
 
   async pause(actor: Actor, paused: boolean): Promise<void> {
-    const { tables, audit } = this.needs
-    await tables.settings.upsert({ name: PAUSED, value: paused })
+    const { settings, audit } = this.needs
+    await settings.write(PAUSED, paused)
     await audit.note(actor, paused ? 'paused the encoder' : 'let the encoder go on', '')
     if (paused) await this.filling.stop()
     else await this.tick()
@@ -181,7 +184,7 @@ export class Encoders {
     const { index } = await this.tried()
     if (index.lacksAttached) throw problem('ENCODER_NOT_READY')
     const content: EncoderContent = { id: learnt.id, name: learnt.name }
-    const { draft, tables } = this.needs
+    const { draft, read } = this.needs
     const known = await this.inDraft()
     const summary = summarise('encoder', content)
     if (known)
@@ -192,7 +195,7 @@ export class Encoders {
         ready: true,
       })
     else {
-      const gone = await tables.items.findOne({ where: { kind: 'encoder' } })
+      const gone = await read.items.first({ where: { kind: 'encoder' } })
       if (gone) await draft.putBack(actor, gone.id, 'encoder', { content, summary, ready: true })
       else await draft.add(actor, 'encoder', { content, summary, ready: true })
     }
@@ -285,7 +288,7 @@ export class Encoders {
   }
 
   private async isPaused(): Promise<boolean> {
-    return (await this.needs.tables.settings.findByPk(PAUSED))?.value === true
+    return (await this.needs.settings.read(PAUSED)) === true
   }
 
   private async inDraft(): Promise<{
@@ -293,9 +296,9 @@ export class Encoders {
     revision: number
     content: EncoderContent
   } | null> {
-    const { items, revisions } = this.needs.tables
-    const item = await items.findOne({ where: { kind: 'encoder' } })
-    const revision = item?.draftRevision ? await revisions.findByPk(item.draftRevision) : null
+    const { items, revisions } = this.needs.read
+    const item = await items.first({ where: { kind: 'encoder' } })
+    const revision = item?.draftRevision ? await revisions.find(item.draftRevision) : null
     return (
       revision && {
         item: item!.id,

@@ -1,4 +1,4 @@
-import { type Encoder, EncoderFault } from '../encoder.ts'
+import { type Encoder, EncoderFault } from '../../answering/encoder.ts'
 import { httpEncoder } from '../httpEncoder.ts'
 import { onnxEncoder } from '../onnxEncoder.ts'
 

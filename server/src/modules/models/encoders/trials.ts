@@ -21,11 +21,13 @@ import { doorsOf, ReplayPool } from '../../verification/replayPool.ts'
 import { Standing, VERDICT_WORTH } from '../../questions/standing.ts'
 import type { Encoders } from './service.ts'
 import { faultOf } from './source.ts'
-import type { AllTables } from '../../../allTables.ts'
+import type { Settings } from '../../../platform/settings.ts'
+import type { QuestionViews } from '../../questions/tables.ts'
 
 interface Needs {
+  settings: Settings
   db: Sequelize
-  tables: AllTables
+  read: Pick<QuestionViews, 'judgements'>
   engine: EngineHost
   draft: Draft
   checks: Checks
@@ -56,7 +58,7 @@ export class EncoderTrials {
   constructor(private readonly needs: Needs) {}
 
   async view(): Promise<EncoderView['trial']> {
-    const stored = (await this.needs.tables.settings.findByPk(RESULT))?.value
+    const stored = await this.needs.settings.read(RESULT)
     const result = (stored as EncoderTrialResult | undefined) ?? null
     return {
       running: this.running,
@@ -78,13 +80,13 @@ export class EncoderTrials {
     this.problem = null
     await audit.note(actor, 'compared the encoder', name)
     void this.run(now, then)
-      .then((result) => this.needs.tables.settings.upsert({ name: RESULT, value: result }))
+      .then((result) => this.needs.settings.write(RESULT, result))
       .catch((cause: unknown) => (this.problem = faultOf(cause)))
       .finally(() => (this.running = null))
   }
 
   private async run(now: CompiledRelease, then: CompiledRelease): Promise<EncoderTrialResult> {
-    const { db, tables, checks, clock } = this.needs
+    const { db, checks, clock } = this.needs
     const doors = new Map(now.doors.map((door) => [door.id, door]))
     const at = clock.now()
     const to = new Date(+at + 1)
@@ -98,7 +100,7 @@ export class EncoderTrials {
       .filter(({ door }) => doors.has(door))
       .sort((a, b) => timesOf(b) - timesOf(a))
       .slice(0, MOST)
-    const standing = await Standing.of(tables)
+    const standing = await Standing.of(this.needs.read)
     const sides = await this.replayed(cases, now, then)
     const tried = cases.map((asked, i): TriedQuestion => ({
       text: asked.text,

@@ -1,31 +1,24 @@
-import type { ArticleContent, DocumentContent } from '@janua/contracts'
-import {
-  articleContent,
-  courtesyContent,
-  documentContent,
-  glossaryContent,
-} from '@janua/contracts/schemas'
+import type { ItemKind } from '@janua/contracts'
 import { randomUUID } from 'node:crypto'
-import type { ObjectSchema } from 'joi'
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import type { Actor } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
-import { columnsOf, hashOf } from '../releases/draft.ts'
-import { summarise } from '../releases/summaries.ts'
-import { tidy } from './articles.ts'
-import { tidyDocument } from './documents.ts'
-import type { ReadFile } from './readers/readFile.ts'
-import { Unreadable } from './readers/text.ts'
-import { tidyVocabulary } from './vocabulary.ts'
-import type { ItemRow } from '../releases/tables.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { Actor } from '../accounts/audit.ts'
+import { columnsOf, hashOf } from './draft.ts'
+import { summarise } from './summaries.ts'
+import type { ItemRow, ReleaseTables } from './tables.ts'
 
-type Kind = ReadFile['kind']
+export type ContentKind = Extract<
+  ItemKind,
+  'article' | 'fixed' | 'document' | 'glossary' | 'courtesy'
+>
+
+/** A new version of what was read keeps what the team added to the one before. */
+export type KeepTeams = (kind: ContentKind, content: unknown, current: unknown) => unknown
 
 /** One item on its way into the draft. */
 export interface Incoming {
-  kind: Kind
+  kind: ContentKind
   content: unknown
   /** What it was read from; by it, it is known again. */
   sourceName: string | null
@@ -39,20 +32,18 @@ export interface Taken {
   result: 'imported' | 'updated' | 'unchanged'
 }
 
-const SCHEMAS: Record<Kind, ObjectSchema> = {
-  article: articleContent,
-  fixed: articleContent,
-  document: documentContent,
-  glossary: glossaryContent,
-  courtesy: courtesyContent,
-}
 const PIECE = 500
-/** What the database takes in one go, with room to spare. */
-const MOST_TEXT = 5_000_000
 
 /** Puts many items into the draft at once, within one transaction: all of them or none. */
 export class Intake {
-  constructor(private readonly needs: { db: Sequelize; tables: AllTables; clock: Clock }) {}
+  constructor(
+    private readonly needs: {
+      db: Sequelize
+      tables: ReleaseTables
+      keepTeams: KeepTeams
+      clock: Clock
+    },
+  ) {}
 
   /** @returns what became of each, in their order */
   async take(
@@ -132,7 +123,7 @@ export class Intake {
     { kind, content, uid, ready, siteId }: Incoming,
     transaction: Transaction,
   ): Promise<Taken> {
-    const { tables, clock } = this.needs
+    const { tables, keepTeams, clock } = this.needs
     const sourceHash = hashOf(content)
     const revision =
       item.draftRevision === null
@@ -144,7 +135,7 @@ export class Intake {
         ? revision.hash === sourceHash
         : item.sourceHash === sourceHash || revision.hash === sourceHash)
     if (same) return { id: item.id, result: 'unchanged' }
-    const kept = revision && !uid ? withTeams(kind, content, revision.content) : content
+    const kept = revision && !uid ? keepTeams(kind, content, revision.content) : content
     const made = await tables.revisions.create(
       {
         itemId: item.id,
@@ -220,60 +211,9 @@ export class Intake {
     }
     return ids
   }
-}
 
-/** The content as it is stored: checked, with its keys in their order. @throws {Unreadable} */
-export function storable(kind: Kind, content: unknown): unknown {
-  const { error, value } = SCHEMAS[kind].validate(content, { errors: { wrap: { label: '“”' } } })
-  if (error)
-    throw new Unreadable(
-      error.details[0]?.type === 'string.max' ? `${error.message}; please split it` : error.message,
-    )
-  if (JSON.stringify(value).length > MOST_TEXT)
-    throw new Unreadable(
-      `its text is longer than ${MOST_TEXT / 1_000_000} million characters; please split it`,
-    )
-  if (kind === 'document') return tidyDocument(value as DocumentContent)
-  if (kind === 'glossary' || kind === 'courtesy') return tidyVocabulary(kind, value)
-  return tidy(value as ArticleContent, kind)
-}
-
-/** A new version of a file keeps what was taught in Janua, and what the team left out. */
-function withTeams(kind: Kind, content: unknown, current: unknown): unknown {
-  if (kind === 'article')
-    return tidy({
-      ...(content as ArticleContent),
-      phrasings: joined(content as ArticleContent, current as ArticleContent),
-    })
-  if (kind !== 'document') return content
-  const [fresh, old] = [content as DocumentContent, current as DocumentContent]
-  const left = [...old.parts]
-  const parts = fresh.parts.map((part) => {
-    const at = left.findIndex(
-      (other) =>
-        other.heading === part.heading && (other.heading !== '' || other.body === part.body),
-    )
-    if (at < 0) return part
-    const [before] = left.splice(at, 1)
-    return {
-      ...part,
-      phrasings: joined(part, before!),
-      leftOut: before!.leftOut?.by === 'team' ? before!.leftOut : part.leftOut,
-    }
-  })
-  return tidyDocument({
-    ...fresh,
-    parts,
-    collection: fresh.collection || old.collection,
-    phrasings: joined(fresh, old),
-    reviewOn: fresh.reviewOn ?? old.reviewOn,
-  })
-}
-
-function joined(fresh: { phrasings: string[] }, old: { phrasings: string[] }): string[] {
-  const has = new Set(fresh.phrasings.map((each) => each.toLowerCase()))
-  return [
-    ...fresh.phrasings,
-    ...old.phrasings.filter((each) => !has.has(each.toLowerCase())),
-  ].slice(0, 200)
+  /** The pages of a site stay, and are no longer renewed from it. */
+  async forgetSite(siteId: number): Promise<void> {
+    await this.needs.tables.items.update({ siteId: null }, { where: { siteId } })
+  }
 }

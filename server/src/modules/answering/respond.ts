@@ -1,5 +1,8 @@
 import { type AnswerData, MAX_MESSAGE, type MessageKind } from '@janua/contracts'
 import {
+  type AnswerKind,
+  type Outcome,
+  type Trace,
   type HeardOpinion,
   type Answer,
   answerMessage,
@@ -10,26 +13,36 @@ import {
   plainWords,
   type Turn,
 } from '@janua/core'
-import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
-import type { QuestionRow } from '../questions/tables.ts'
+import type { CompiledRelease, OpenDoor } from './engineHost.ts'
+
+/** A question and what was answered, as it is kept. */
+export interface AskedQuestion {
+  releaseId: number
+  doorId: number
+  text: string
+  norm: string
+  language: 'en' | 'de'
+  outcome: Outcome
+  kind: AnswerKind | null
+  confidence: number
+  itemId: number | null
+  revisionId: number | null
+  ordinal: number | null
+  nearestItem: number | null
+  /** 1 helpful, −1 not. */
+  vote: number | null
+  wantsPerson: boolean
+  /** Unanswered, only suggested, or voted down: belongs on the mending list. */
+  unsettled: boolean
+  trace: Trace
+}
 
 /** What the assistant says to one message, before it is stored: the text, and the question row when something was asked. */
 export interface Response {
   kind: MessageKind
   text: string
   data?: Omit<AnswerData, 'question'>
-  question?: Omit<
-    QuestionRow,
-    | 'id'
-    | 'conversationId'
-    | 'messageId'
-    | 'askedAt'
-    | 'channel'
-    | 'topicId'
-    | 'openedAt'
-    | 'importId'
-    | 'asker'
-  >
+  question?: AskedQuestion
   wantsPerson: boolean
   /** It settles the question before, which we had asked back about. */
   replies?: true
@@ -97,7 +110,7 @@ export function turnOfRow({
   trace,
   itemId,
   nearestItem,
-}: Pick<QuestionRow, 'text' | 'outcome' | 'trace' | 'itemId' | 'nearestItem'>): Turn {
+}: Pick<AskedQuestion, 'text' | 'outcome' | 'trace' | 'itemId' | 'nearestItem'>): Turn {
   const item = itemId ?? nearestItem
   return {
     subject: trace.carried ? `${text} ${trace.carried}` : text,
@@ -148,7 +161,7 @@ export function answerText(
 }
 
 /** Nobody got what they asked for: it belongs on the list of what is to be mended. */
-export function leftUnsettled({ outcome, kind }: Pick<QuestionRow, 'outcome' | 'kind'>): boolean {
+export function leftUnsettled({ outcome, kind }: Pick<AskedQuestion, 'outcome' | 'kind'>): boolean {
   return (
     outcome === 'unanswered' ||
     outcome === 'suggested' ||

@@ -1,17 +1,17 @@
 import type { ReportingSettings } from '@janua/contracts'
 import type { EngineHost } from '../answering/engineHost.ts'
-import type { AllTables } from '../../allTables.ts'
+import type { Settings } from '../../platform/settings.ts'
 
 const NAME = 'reporting'
 
 /** How reports count: the team's time zone, the return window, and what a hand-over costs where the lead has set it. */
 export class Reporting {
-  constructor(private readonly needs: { tables: AllTables; engine: EngineHost }) {}
+  constructor(private readonly needs: { settings: Settings; engine: EngineHost }) {}
 
   /** What the lead set, else the zone of the first door, seven days, and nothing about cost. */
   async read(): Promise<ReportingSettings> {
-    const { tables, engine } = this.needs
-    const row = await tables.settings.findByPk(NAME)
+    const { settings, engine } = this.needs
+    const kept = await settings.read<Partial<ReportingSettings>>(NAME)
     const zone = (await engine.live())?.doors[0]?.timeZone ?? 'UTC'
     return {
       zone,
@@ -19,11 +19,11 @@ export class Reporting {
       handleMinutes: null,
       costPerHour: null,
       currency: '€',
-      ...((row?.value as Partial<ReportingSettings> | undefined) ?? {}),
+      ...kept,
     }
   }
 
   async set(settings: ReportingSettings): Promise<void> {
-    await this.needs.tables.settings.upsert({ name: NAME, value: settings })
+    await this.needs.settings.write(NAME, settings)
   }
 }

@@ -1,0 +1,37 @@
+import { viewsOf } from '../../platform/database/view.ts'
+import { job } from '../../platform/jobs/job.ts'
+import type { Platform } from '../../platform/module.ts'
+import type { Accounts } from '../accounts/index.ts'
+import { Inbox, type InboxPorts } from './inbox.ts'
+import { Outbox, type Postman } from './outbox.ts'
+import { channelTables } from './tables.ts'
+
+export type { Incoming, Inbox, Received } from './inbox.ts'
+export type { Outbox, Postman } from './outbox.ts'
+
+interface Ports extends Pick<Platform, 'db' | 'clock'> {
+  /** Brings mails on their way; without one they wait. */
+  postman: Postman | null
+  accounts: Accounts
+}
+
+/** Ways to visitors and back beside the door: mail. */
+export function createChannels({ db, postman, accounts, clock }: Ports) {
+  const tables = channelTables(db)
+  const outbox = new Outbox({ tables, clock, postman })
+  return {
+    outbox,
+    /** What takes in mails that answer ours. */
+    inboxFor: (ports: InboxPorts) => new Inbox({ ...ports, tables, accounts, clock }),
+    /** The mails that came and went in conversations, in their order. */
+    mailsOf: (conversationId: readonly number[]) =>
+      tables.mails.findAll({
+        where: { conversationId: [...conversationId] },
+        order: [['id', 'ASC']],
+      }),
+    read: viewsOf(tables),
+    jobs: [job('outbox', 'Sends mail', 1, () => outbox.tick())],
+  }
+}
+
+export type ChannelsModule = ReturnType<typeof createChannels>

@@ -1,0 +1,97 @@
+import { Op, type Transaction } from 'sequelize'
+import type { Clock } from '../../platform/clock.ts'
+import { leftUnsettled, type Response } from '../answering/respond.ts'
+import type { QuestionRow, QuestionTables } from './tables.ts'
+
+type Question = NonNullable<Response['question']>
+
+interface Needs {
+  tables: QuestionTables
+  /** The topic that a wording belongs to; null for none yet. */
+  topicOf: (norm: string, transaction: Transaction) => Promise<number | null>
+  /** The figures of the time have to be counted again. */
+  mark: (at: Date, transaction?: Transaction) => Promise<void>
+  clock: Clock
+}
+
+/** The questions that visitors ask, as they ask them. */
+export class AskedQuestions {
+  constructor(private readonly needs: Needs) {}
+
+  lastOf(conversationId: number, transaction?: Transaction): Promise<QuestionRow | null> {
+    return this.needs.tables.questions.findOne({
+      where: { conversationId },
+      order: [['id', 'DESC']],
+      transaction,
+    })
+  }
+
+  /**
+   * Keeps a question in a row of its own; a reply to our own question back belongs to the row that it was about.
+   * @param repliesTo the question that it replies to; null for a new one
+   * @returns the row's number
+   */
+  async keep(
+    question: Question,
+    repliesTo: number | null,
+    place: { conversationId: number; messageId: number; askedAt: Date },
+    transaction: Transaction,
+  ): Promise<number> {
+    const { tables, topicOf } = this.needs
+    if (repliesTo === null) {
+      const topicId = await topicOf(question.norm, transaction)
+      const row = { ...question, ...place, topicId }
+      return (await tables.questions.create(row, { transaction })).id
+    }
+    const row = (await tables.questions.findByPk(repliesTo, { transaction }))!
+    const { text: _text, norm: _norm, wantsPerson: _wants, ...settled } = question
+    // Taking what was offered is as good as saying that it was right.
+    const isTaken = row.outcome === 'suggested' && settled.outcome === 'answered'
+    await row.update({ ...settled, ...(isTaken && { vote: 1 }) }, { transaction })
+    return repliesTo
+  }
+
+  /** "Did this settle it?" A no puts the question on the list of what is to be fixed. */
+  async vote(id: number, helpful: boolean, transaction: Transaction): Promise<void> {
+    const row = (await this.needs.tables.questions.findByPk(id, { transaction }))!
+    const unsettled = !helpful || leftUnsettled(row)
+    await row.update({ vote: helpful ? 1 : -1, unsettled }, { transaction })
+    await this.needs.mark(row.askedAt, transaction)
+  }
+
+  /** The visitor opened the source of the answer; the first time is kept. */
+  async opened(id: number): Promise<void> {
+    const row = await this.needs.tables.questions.findByPk(id)
+    if (!row || row.openedAt !== null) return
+    await row.update({ openedAt: this.needs.clock.now() })
+    await this.needs.mark(row.askedAt)
+  }
+
+  /** Questions are what figures are counted from: they lose who asked, and stay. */
+  async forgetConversation(conversationId: number): Promise<void> {
+    await this.needs.tables.questions.update(
+      { conversationId: null, messageId: null },
+      { where: { conversationId } },
+    )
+  }
+
+  /** Of these wordings those that somebody asks. */
+  async askedAmong(norms: readonly string[], transaction: Transaction): Promise<string[]> {
+    const rows = await this.needs.tables.questions.findAll({
+      attributes: ['norm'],
+      where: { norm: [...norms] },
+      group: ['norm'],
+      raw: true,
+      transaction,
+    })
+    return rows.map(({ norm }) => norm)
+  }
+
+  /** Reviews of these wordings go; what the team asked itself in rehearsal is reviewed as its own question. */
+  async eraseWordings(norms: readonly string[], transaction: Transaction): Promise<void> {
+    await this.needs.tables.judgements.destroy({
+      where: { norm: [...norms], origin: { [Op.ne]: 'rehearsal' } },
+      transaction,
+    })
+  }
+}
