@@ -43,10 +43,21 @@ module.exports = {
     },
     {
       name: 'modules-by-their-front-door',
-      comment: 'A module offers by its index.ts what others may use; the rest, its tables first of all, is its own.',
+      comment:
+        'A module offers by its index.ts what others may use; the rest is its own. The file that a thread starts with loads no more than it needs.',
+      severity: 'error',
+      from: {
+        path: '^server/src/(?:modules/([^/]+)/|live/|httpApp)',
+        pathNot: `${TEST}|Thread\\.ts$`,
+      },
+      to: { path: '^server/src/modules/', pathNot: '^server/src/modules/($1/|[^/]+/index\\.ts$)' },
+    },
+    {
+      name: 'own-tables',
+      comment: 'Who owns a table is the only one to write it; others get views of it.',
       severity: 'error',
       from: { path: '^server/src/modules/([^/]+)/', pathNot: TEST },
-      to: { path: '^server/src/modules/', pathNot: '^server/src/modules/($1/|[^/]+/index\\.ts$)' },
+      to: { path: '^server/src/modules/.*tables\\.ts$', pathNot: '^server/src/modules/$1/' },
     },
     {
       name: 'platform-below-modules',

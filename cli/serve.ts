@@ -5,8 +5,8 @@ import { connect, type DatabaseAddress } from '../server/src/platform/database/c
 import { migrate } from '../server/src/platform/database/migrate.ts'
 import { clockFrom, systemClock } from '../server/src/platform/clock.ts'
 import type { Postman } from '../server/src/modules/channels/outbox.ts'
-import { openInbox, smtpPostman } from '../server/src/platform/mail/smtp.ts'
-import { moveFilesOut } from '../server/src/modules/system/filesFromRows.ts'
+import { openInbox, smtpPostman } from '../server/src/modules/channels/smtp.ts'
+import { moveFilesOut } from './filesFromRows.ts'
 import { FileStore } from '../server/src/platform/files/store.ts'
 import { logger } from '../server/src/platform/logger.ts'
 import {

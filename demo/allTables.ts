@@ -16,7 +16,7 @@ import { verificationTables } from '../server/src/modules/verification/tables.ts
 import { jobTables } from '../server/src/platform/jobs/runner.ts'
 
 /** Every table, for those who load, measure and test: a module itself sees only its own. */
-export function allTables(db: Sequelize) {
+function allTables(db: Sequelize) {
   return {
     ...accountTables(db),
     ...answeringTables(db),
@@ -34,7 +34,7 @@ export function allTables(db: Sequelize) {
     ...jobTables(db),
   }
 }
-export type AllTables = ReturnType<typeof allTables>
+type AllTables = ReturnType<typeof allTables>
 /** Janua with all its tables at hand. */
 export type OpenJanua = Janua & { tables: AllTables }
 

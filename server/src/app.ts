@@ -142,6 +142,7 @@ export function createJanua({
     draft,
     understanding,
     learnt: modelPorts.learnt,
+    reviews: () => questions.reviews,
     queueClassifier: (id) => handover.queueClassifier(id),
   })
   const { engine } = answering
@@ -239,6 +240,7 @@ export function createJanua({
     doors,
     replays: verification.replays,
     sampling,
+    asked: questions.asked,
     reporting,
     backgroundAnswers: answering.backgroundAnswers,
     conflicting: () => library.health.conflicting(),

@@ -4,12 +4,6 @@ import express, { type Express, type Request } from 'express'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Logger } from 'pino'
-import type { Accounts } from './modules/accounts/service.ts'
-import { SESSION_DAYS, type sessionsIn } from './modules/accounts/sessions.ts'
-import type { EngineHost } from './modules/answering/engineHost.ts'
-import type { Conversations } from './modules/conversations/service.ts'
-import type { FileLinks } from './modules/library/fileLinks.ts'
-import type { Files } from './modules/library/files.ts'
 import { answerErrors } from './platform/http/errors.ts'
 import { Problem, problem } from './platform/http/problems.ts'
 import { type Gatekeeper, mount, type Route } from './platform/http/routing.ts'
@@ -20,6 +14,10 @@ import {
   permissionsPolicy,
   teamHeaders,
 } from './platform/http/security.ts'
+import { type Accounts, SESSION_DAYS, type sessionsIn } from './modules/accounts/index.ts'
+import type { EngineHost } from './modules/answering/index.ts'
+import type { Conversations } from './modules/conversations/index.ts'
+import type { FileLinks, Files } from './modules/library/index.ts'
 
 interface Needs {
   routes: readonly Route[]

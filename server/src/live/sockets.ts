@@ -2,14 +2,7 @@ import type { Request, Response } from 'express'
 import type { Server as HttpServer } from 'node:http'
 import type { Logger } from 'pino'
 import { Server, type Socket } from 'socket.io'
-import type { Accounts } from '../modules/accounts/service.ts'
-import type { sessionsIn } from '../modules/accounts/sessions.ts'
-import type { Conversations } from '../modules/conversations/service.ts'
-import type { Threads } from '../modules/conversations/thread.ts'
 import type { Events } from '../platform/events.ts'
-import type { Desk } from '../modules/handover/desk.ts'
-import type { Presence } from '../modules/handover/presence.ts'
-import type { Queues } from '../modules/handover/queues.ts'
 import {
   endConnections,
   endOldest,
@@ -22,7 +15,9 @@ import {
   seldom,
 } from './connections.ts'
 import { isFromOurPages } from '../platform/http/security.ts'
-import type { ConversationViews } from '../modules/conversations/tables.ts'
+import type { Accounts, sessionsIn } from '../modules/accounts/index.ts'
+import type { Conversations, ConversationViews, Threads } from '../modules/conversations/index.ts'
+import type { Desk, Presence, Queues } from '../modules/handover/index.ts'
 
 interface Needs {
   sessions: ReturnType<typeof sessionsIn>

@@ -29,8 +29,3 @@ export interface Module {
   jobs?: readonly Job[]
   close?(): Promise<unknown>
 }
-
-/** Finds people's names; "Janua" for nobody. */
-export interface NamesOf {
-  nameOf(id: number | null): Promise<string>
-}

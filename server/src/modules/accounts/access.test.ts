@@ -3,7 +3,7 @@ import { expect } from 'chai'
 import supertest from 'supertest'
 import { freshJanua, member, type Member } from '../../testing/harness.ts'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
-import { ACTIONS, mayDo } from './actions.ts'
+import { ACTIONS, mayDo } from '../../platform/http/actions.ts'
 
 const SAMPLE: Record<string, string> = { id: '999999', token: 'f'.repeat(64), door: 'nowhere' }
 

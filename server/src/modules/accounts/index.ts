@@ -9,7 +9,6 @@ import { Accounts } from './service.ts'
 import { sessionsIn } from './sessions.ts'
 import { accountTables } from './tables.ts'
 
-export { mayDo } from './actions.ts'
 export type { Agents } from './agents.ts'
 export { type Actor, type Audit, JANUA } from './audit.ts'
 export type { Names } from './names.ts'

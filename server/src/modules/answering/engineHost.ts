@@ -21,15 +21,13 @@ import type { KnownVectors } from '@janua/core/meaning'
 import type { MessagePort } from 'node:worker_threads'
 import type { Sequelize } from 'sequelize'
 import { completeDoor } from './doorDefaults.ts'
-import type { Draft } from '../releases/draft.ts'
-import type { Asker, LivePointer } from '../releases/livePointer.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { AttachedEncoders } from './attachedEncoder.ts'
 import { type ContentPin, Indices, readContent } from './indices.ts'
 import type { Vectors } from './vectors.ts'
 import type { EngineModelRow } from './tables.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
 import type { AnsweringTables } from './tables.ts'
+import type { Asker, Draft, LivePointer, ReleaseViews } from '../releases/index.ts'
 
 export interface OpenDoor extends DoorContent {
   id: number

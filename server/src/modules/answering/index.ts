@@ -1,15 +1,15 @@
 import { job } from '../../platform/jobs/job.ts'
 import type { QueueClassifier } from '@janua/core'
 import type { Platform } from '../../platform/module.ts'
-import type { Draft, LivePointer, ReleaseViews } from '../releases/index.ts'
 import { AttachedEncoders, type LearntEncoder } from './attachedEncoder.ts'
 import { BackgroundAnswers } from './backgroundAnswers.ts'
 import { EngineHost } from './engineHost.ts'
-import { Learning } from './learning.ts'
+import { Learning, type SaidOfAnswers } from './learning.ts'
 import type { ReadModels } from './meaningModels.ts'
 import { answeringTables } from './tables.ts'
 import { Vectors } from './vectors.ts'
 import { viewsOf } from '../../platform/database/view.ts'
+import type { Draft, LivePointer, ReleaseViews } from '../releases/index.ts'
 
 export { type AttachedEncoders, type LearntEncoder, understood } from './attachedEncoder.ts'
 export type { BackgroundAnswers } from './backgroundAnswers.ts'
@@ -18,7 +18,7 @@ export { completeDoor, starterDoor } from './doorDefaults.ts'
 export { type Encoder, EncoderFault, type TextKind, unitVectors } from './encoder.ts'
 export type { CompiledRelease, EngineHost, OpenDoor } from './engineHost.ts'
 export type { ContentPin } from './indices.ts'
-export { MODELS, modelsHere, openShared, type ReadModels } from './meaningModels.ts'
+export { MODELS, type ReadModels } from './meaningModels.ts'
 export {
   answerText,
   type AskedQuestion,
@@ -29,8 +29,8 @@ export {
   settingsAt,
   turnOfRow,
 } from './respond.ts'
-export type { Rewriter } from './rewriter.ts'
 export { Rewording } from './rewording.ts'
+export type { Rewriter } from './rewriter.ts'
 export type { AnsweringViews } from './tables.ts'
 
 interface Ports extends Pick<Platform, 'db' | 'clock'> {
@@ -41,18 +41,19 @@ interface Ports extends Pick<Platform, 'db' | 'clock'> {
   draft: Draft
   /** What was learnt of queues, by its number. */
   queueClassifier: (id: number) => Promise<QueueClassifier | undefined>
+  reviews: () => SaidOfAnswers
   /** Finds an encoder that was learnt once, by its id. */
   learnt: (id: string) => Promise<LearntEncoder | null>
 }
 
 /** Answers questions: the indices of the draft and of the releases in use, and how sure they may be. */
-export function createAnswering({ understanding, learnt, ...ports }: Ports) {
+export function createAnswering({ understanding, learnt, reviews, ...ports }: Ports) {
   const { db, clock } = ports
   const tables = answeringTables(db)
   const vectors = understanding ? new Vectors({ tables, models: understanding.models }) : null
   const attached = new AttachedEncoders({ tables, learnt })
   const engine = new EngineHost({ ...ports, tables, vectors, attached })
-  const learning = new Learning({ db, tables, engine, clock, vectors })
+  const learning = new Learning({ db, tables, engine, reviews, clock, vectors })
   const backgroundAnswers = new BackgroundAnswers(() => engine.port())
   return {
     engine,

@@ -22,8 +22,7 @@ import { inThread } from '../../platform/jobs/startThread.ts'
 import { contentItem } from './contentItem.ts'
 import type { AttachedEncoders } from './attachedEncoder.ts'
 import type { Vectors } from './vectors.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
-import type { AnsweringTables } from './tables.ts'
+import type { ReleaseViews } from '../releases/index.ts'
 
 export interface ContentPin extends Pinned {
   kind: ItemKind

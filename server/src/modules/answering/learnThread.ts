@@ -1,7 +1,7 @@
 import { indexRelease, type JudgedQuestion, learnConfidence } from '@janua/core'
 import { parentPort, workerData } from 'node:worker_threads'
 import { connect } from '../../platform/database/connect.ts'
-import { releaseViews } from '../releases/tables.ts'
+import { releaseViews } from '../releases/views.ts'
 import { answeringTables } from './tables.ts'
 import { type IndexOrder, readContent } from './indices.ts'
 import { knownVectors } from './attachedEncoder.ts'

@@ -1,16 +1,13 @@
-import type { Verdict } from '@janua/contracts'
 import {
   FEATURES,
   fitOpinions,
   type JudgedQuestion,
-  LEADS_WEIGHT,
   type Learnt,
-  type Opinion,
   type OpinionCase,
 } from '@janua/core'
 import { attachedRankings } from '@janua/core/meaning'
 import { createHash } from 'node:crypto'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import { addressOf } from '../../platform/database/connect.ts'
 import { inThread } from '../../platform/jobs/startThread.ts'
@@ -24,16 +21,20 @@ interface Needs {
   db: Sequelize
   tables: AnsweringTables
   engine: EngineHost
+  reviews: () => SaidOfAnswers
   clock: Clock
   vectors: Vectors | null
 }
 
-/** What a person's word counts beside a case of the self-test; a visitor's vote a little, as those who vote are not those who ask. */
-const WEIGHTS = { lead: LEADS_WEIGHT, agent: 3, visitor: 0.5 }
-const MOST_JUDGED = 2_000
-/** The same beside a lead's review of an answer that the language model had a say in. */
-const AGENT_SHARE = 0.75
-const VISITOR_SHARE = 0.1
+/** What the team and visitors said of answers, to learn from. */
+export interface SaidOfAnswers {
+  /** The number of the newest review, and how many votes there are: by them it is known that there is something new. */
+  state(): Promise<{ newest: number; votes: number }>
+  /** Reviewed and voted questions, the newest first. */
+  answers(): Promise<JudgedQuestion[]>
+  /** Answers on which the language model was heard, and which somebody reviewed. */
+  opinions(): Promise<OpinionCase[]>
+}
 
 /**
  * Learns how sure the engine may be, from the draft: by hiding and asking its own content, and from judgements. It is done in the
@@ -70,7 +71,7 @@ export class Learning {
       address: addressOf(db),
       pins: [...content],
       glossary: [...glossary],
-      judged: await this.judged(),
+      judged: await this.needs.reviews().answers(),
       hasModels: vectors !== null,
       attached: attachedRankings(index.settings.models),
       encoder: port,
@@ -81,7 +82,7 @@ export class Learning {
       {},
       [port],
     )
-    const heard = await this.opinions()
+    const heard = await this.needs.reviews().opinions()
     const row: Omit<EngineModelRow, 'id'> = {
       contentKey,
       encoder: encoder?.id ?? null,
@@ -94,13 +95,10 @@ export class Learning {
   }
 
   private async key(): Promise<string> {
-    const { engine, db } = this.needs
-    const [{ content, glossary, encoder }, [last]] = await Promise.all([
+    const { engine } = this.needs
+    const [{ content, glossary, encoder }, { newest, votes }] = await Promise.all([
       engine.draft(),
-      db.query<{ judged: number | null; voted: number | null }>(
-        'SELECT MAX(id) AS judged, (SELECT COUNT(*) FROM questions WHERE vote IS NOT NULL) AS voted FROM judgements',
-        { type: QueryTypes.SELECT },
-      ),
+      this.needs.reviews().state(),
     ])
     const words = JSON.stringify([
       FEATURES,
@@ -108,67 +106,9 @@ export class Learning {
       ...(encoder ? [encoder.id] : []),
       content.map(({ item, revision }) => [item, revision]),
       glossary,
-      Number(last?.judged ?? 0),
-      Math.floor(Number(last?.voted ?? 0) / 50),
+      newest,
+      Math.floor(votes / 50),
     ])
     return createHash('sha256').update(words).digest('hex')
-  }
-
-  /** Answers on which the language model was heard, and which somebody reviewed: what its word is worth. */
-  private async opinions(): Promise<OpinionCase[]> {
-    const rows = await this.needs.db.query<{
-      says: Opinion
-      sure: number
-      verdict: Verdict | null
-      role: 'lead' | 'agent' | null
-      vote: number | null
-    }>(
-      `SELECT JSON_VALUE(q.trace, '$.opinion.says') AS says, JSON_VALUE(q.trace, '$.opinion.before') AS sure, j.verdict, j.role, q.vote FROM questions q
-       LEFT JOIN judgements j ON j.question_id = q.id AND j.item_id = q.item_id AND j.verdict IN ('right', 'wrong')
-       WHERE (q.vote IS NOT NULL OR j.id IS NOT NULL) AND q.item_id IS NOT NULL AND q.trace LIKE '%"opinion":%' ORDER BY q.id DESC LIMIT ${MOST_JUDGED}`,
-      { type: QueryTypes.SELECT },
-    )
-    return rows.flatMap(({ says, sure, verdict, role, vote }) =>
-      says
-        ? {
-            says,
-            sure: Number(sure),
-            right: verdict ? verdict === 'right' : Number(vote) > 0,
-            weight: verdict ? (role === 'lead' ? 1 : AGENT_SHARE) : VISITOR_SHARE,
-          }
-        : [],
-    )
-  }
-
-  /** Judged and voted questions, the newest first; of several judgements a lead's goes before an agent's, and then the newest. */
-  private async judged(): Promise<JudgedQuestion[]> {
-    const judged = await this.needs.db.query<{
-      text: string
-      item: number
-      verdict: Verdict
-      role: 'lead' | 'agent'
-    }>(
-      `SELECT text, item_id AS item, verdict, role FROM (SELECT j.*, ROW_NUMBER() OVER (PARTITION BY norm, item_id, ordinal ORDER BY role = 'lead' DESC, id DESC) AS place FROM judgements j WHERE item_id IS NOT NULL AND verdict IN ('right', 'wrong')) standing
-       WHERE place = 1 ORDER BY id DESC LIMIT ${MOST_JUDGED}`,
-      { type: QueryTypes.SELECT },
-    )
-    const voted = await this.needs.db.query<{ text: string; item: number; vote: number }>(
-      `SELECT q.text, q.item_id AS item, q.vote FROM questions q WHERE q.vote IS NOT NULL AND q.item_id IS NOT NULL AND NOT EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id) ORDER BY q.id DESC LIMIT ${MOST_JUDGED}`,
-      { type: QueryTypes.SELECT },
-    )
-    return [
-      ...judged.map(({ text, item, verdict, role }) => ({
-        text,
-        item,
-        right: verdict === 'right',
-        weight: role === 'lead' ? WEIGHTS.lead : WEIGHTS.agent,
-      })),
-      ...voted.map(({ text, item, vote }) => ({
-        text,
-        item,
-        right: vote > 0,
-        weight: WEIGHTS.visitor,
-      })),
-    ]
   }
 }

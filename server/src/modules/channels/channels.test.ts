@@ -13,7 +13,7 @@ import {
   visitor,
 } from '../../testing/harness.ts'
 import { ownWords } from './ownWords.ts'
-import { openInbox, smtpPostman } from '../../platform/mail/smtp.ts'
+import { openInbox, smtpPostman } from './smtp.ts'
 
 const PNG = Buffer.concat([
   Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),

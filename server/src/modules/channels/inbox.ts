@@ -1,16 +1,19 @@
 import type { SignedIn } from '@janua/contracts'
 import { createHash } from 'node:crypto'
 import { Op, type Transaction } from 'sequelize'
-import type { Accounts } from '../accounts/service.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { type Attachments, shownName } from '../conversations/attachments.ts'
-import type { ConversationRow } from '../conversations/tables.ts'
-import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { Problem } from '../../platform/http/problems.ts'
 import { ownWords } from './ownWords.ts'
-import type { Visitors } from '../conversations/visitors.ts'
 import type { ChannelTables } from './tables.ts'
+import type { Accounts } from '../accounts/index.ts'
+import {
+  type Attachments,
+  type ConversationRow,
+  shownName,
+  type Threads,
+  type Visitors,
+} from '../conversations/index.ts'
 
 /** A mail that came in. */
 export interface Incoming {

@@ -1,12 +1,10 @@
-import { viewsOf } from '../../platform/database/view.ts'
 import { job } from '../../platform/jobs/job.ts'
 import type { Platform } from '../../platform/module.ts'
-import type { Accounts } from '../accounts/index.ts'
 import { Inbox, type InboxPorts } from './inbox.ts'
 import { Outbox, type Postman } from './outbox.ts'
 import { channelTables } from './tables.ts'
+import type { Accounts } from '../accounts/index.ts'
 
-export type { Incoming, Inbox, Received } from './inbox.ts'
 export type { Outbox, Postman } from './outbox.ts'
 
 interface Ports extends Pick<Platform, 'db' | 'clock'> {
@@ -29,7 +27,6 @@ export function createChannels({ db, postman, accounts, clock }: Ports) {
         where: { conversationId: [...conversationId] },
         order: [['id', 'ASC']],
       }),
-    read: viewsOf(tables),
     jobs: [job('outbox', 'Sends mail', 1, () => outbox.tick())],
   }
 }

@@ -1,5 +1,4 @@
 import type { Sequelize } from 'sequelize'
-import type { Views } from '../../platform/database/view.ts'
 import { id, long, ref, table, text, time, whole } from '../../platform/database/tables.ts'
 
 export type MailKind = 'confirmation' | 'reply' | 'alert'
@@ -44,5 +43,3 @@ export function channelTables(db: Sequelize) {
   }
 }
 export type ChannelTables = ReturnType<typeof channelTables>
-/** What others may ask of them. */
-export type ChannelViews = Views<ChannelTables>

@@ -1,15 +1,14 @@
 import { type Sequelize, type Transaction } from 'sequelize'
-import { type Actor, type Audit, JANUA } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { ConversationRow } from './tables.ts'
-import { normOf } from '../answering/respond.ts'
 import { concernedBy } from './thread.ts'
-import type { QuestionViews } from '../questions/tables.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
-import type { AskedQuestions } from '../questions/asked.ts'
 import type { ConversationTables } from './tables.ts'
+import { type Actor, type Audit, JANUA } from '../accounts/index.ts'
+import { normOf } from '../answering/index.ts'
+import type { AskedQuestions, QuestionViews } from '../questions/index.ts'
+import type { ReleaseViews } from '../releases/index.ts'
 
 /** What others keep of a visitor's words. */
 export interface DerivedPorts {

@@ -1,11 +1,6 @@
-import type { Transaction } from 'sequelize'
 import { viewsOf } from '../../platform/database/view.ts'
 import { job } from '../../platform/jobs/job.ts'
 import type { Platform } from '../../platform/module.ts'
-import type { Audit, Names } from '../accounts/index.ts'
-import type { EngineHost, Rewording } from '../answering/index.ts'
-import type { AskedQuestions, QuestionViews } from '../questions/index.ts'
-import type { ReleaseViews } from '../releases/index.ts'
 import { type AttachmentPorts, Attachments } from './attachments.ts'
 import { type DerivedPorts, Erasure } from './erasure.ts'
 import { conversationRoutes } from './routes.ts'
@@ -15,10 +10,14 @@ import { ThreadLinks } from './threadLinks.ts'
 import { Threads } from './thread.ts'
 import { type Mailed, VisitorRecords } from './visitorRecords.ts'
 import { Visitors } from './visitors.ts'
+import type { Audit, Names } from '../accounts/index.ts'
+import type { EngineHost, Rewording } from '../answering/index.ts'
+import type { AskedQuestions, QuestionViews } from '../questions/index.ts'
+import type { ReleaseViews } from '../releases/index.ts'
 
 export { type Attachments, shownName } from './attachments.ts'
-export type { Conversations, HandoverSide } from './service.ts'
-export type { AttachmentRow, ConversationRow, ConversationViews, MessageRow } from './tables.ts'
+export type { Conversations } from './service.ts'
+export type { ConversationRow, ConversationViews, VisitorRow } from './tables.ts'
 export { LEFT_QUEUE, type Threads } from './thread.ts'
 export type { ThreadLinks } from './threadLinks.ts'
 export type { Visitors } from './visitors.ts'
@@ -60,5 +59,3 @@ export function createConversations(ports: Ports) {
 }
 
 export type ConversationsModule = ReturnType<typeof createConversations>
-/** Takes wordings out of what is kept of them. */
-export type EraseWordings = (norms: readonly string[], transaction: Transaction) => Promise<void>

@@ -1,9 +1,6 @@
 import type { AnswerData, DoorContent, Thread } from '@janua/contracts'
 import type { HeardOpinion } from '@janua/core'
 import { Op, type Sequelize, type Transaction, UniqueConstraintError } from 'sequelize'
-import { understood } from '../answering/attachedEncoder.ts'
-import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
-import type { Rewording } from '../answering/rewording.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
@@ -12,18 +9,25 @@ import type { KnownVisitor } from '../../platform/http/routing.ts'
 import { newToken } from '../../platform/http/security.ts'
 import type { Erasure } from './erasure.ts'
 import type { ConversationRow } from './tables.ts'
-import { respond, type Response, turnOfRow } from '../answering/respond.ts'
 import { concernedBy, type Threads } from './thread.ts'
 import type { ThreadLinks } from './threadLinks.ts'
 import { transcriptOf } from './transcript.ts'
-import type { QuestionRow } from '../questions/tables.ts'
-import type { AskedQuestions } from '../questions/asked.ts'
 import { sha256 } from '../../platform/hash.ts'
 import type { ConversationTables } from './tables.ts'
-import type { QuestionViews } from '../questions/tables.ts'
+import {
+  type CompiledRelease,
+  type EngineHost,
+  type OpenDoor,
+  respond,
+  type Response,
+  type Rewording,
+  turnOfRow,
+  understood,
+} from '../answering/index.ts'
+import type { AskedQuestions, QuestionRow } from '../questions/index.ts'
 
 /** What becomes of a conversation once the team has it. */
-export interface HandoverSide {
+interface HandoverSide {
   waiting: {
     of(conversation: {
       id: number

@@ -1,14 +1,13 @@
 import type { RetentionSettings, VisitorExport } from '@janua/contracts'
 import { Op } from 'sequelize'
-import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Adopted, Erasure } from './erasure.ts'
 import type { Threads } from './thread.ts'
-import type { AskedQuestions } from '../questions/asked.ts'
-import type { QuestionViews } from '../questions/tables.ts'
 import type { Settings } from '../../platform/settings.ts'
 import type { ConversationTables } from './tables.ts'
+import type { Actor, Audit } from '../accounts/index.ts'
+import type { AskedQuestions, QuestionViews } from '../questions/index.ts'
 
 export interface Mailed {
   direction: 'in' | 'out'

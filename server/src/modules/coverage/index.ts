@@ -1,13 +1,5 @@
-import { viewsOf } from '../../platform/database/view.ts'
 import { job, rested } from '../../platform/jobs/job.ts'
 import type { Platform } from '../../platform/module.ts'
-import type { AccountViews, Audit, Names } from '../accounts/index.ts'
-import type { BackgroundAnswers, EngineHost } from '../answering/index.ts'
-import type { Doors } from '../doors/index.ts'
-import type { Articles } from '../library/index.ts'
-import type { AuditSampling, QuestionViews, Reporting } from '../questions/index.ts'
-import type { LivePointer, Releases, ReleaseViews } from '../releases/index.ts'
-import type { Replays } from '../verification/index.ts'
 import { eraseWordings } from './eraseWordings.ts'
 import { Rollup } from './figures/rollup.ts'
 import { GapClosings } from './gaps/closings.ts'
@@ -21,6 +13,13 @@ import { coverageRoutes } from './routes.ts'
 import { coverageTables } from './tables.ts'
 import { Topics } from './topics/service.ts'
 import { Unsettled } from './unsettled.ts'
+import type { AccountViews, Audit, Names } from '../accounts/index.ts'
+import type { BackgroundAnswers, EngineHost } from '../answering/index.ts'
+import type { Doors } from '../doors/index.ts'
+import type { Articles } from '../library/index.ts'
+import type { AskedQuestions, AuditSampling, QuestionViews, Reporting } from '../questions/index.ts'
+import type { LivePointer, Releases, ReleaseViews } from '../releases/index.ts'
+import type { Replays } from '../verification/index.ts'
 
 export type { Rollup } from './figures/rollup.ts'
 
@@ -35,6 +34,7 @@ interface Ports extends Pick<Platform, 'db' | 'settings' | 'events' | 'clock' | 
   doors: Doors
   replays: Replays
   sampling: AuditSampling
+  asked: AskedQuestions
   reporting: Reporting
   backgroundAnswers: BackgroundAnswers
   /** Articles that contradict each other. */
@@ -98,7 +98,6 @@ export function createCoverage({ demoWeeksBehind, runNow, ...ports }: Ports) {
         outcomesBeside(db, releases, since),
     },
     eraseWordings: eraseWordings(tables, clock),
-    read: viewsOf(tables),
     routes: coverageRoutes({
       demoWeeksBehind,
       reports,

@@ -1,19 +1,23 @@
 import type { ArticleCreate, MendInput, MendView } from '@janua/contracts'
 import { answerQuestion } from '@janua/core'
 import type { Sequelize, Transaction } from 'sequelize'
-import type { Actor, Audit } from '../accounts/audit.ts'
-import { understood } from '../answering/attachedEncoder.ts'
-import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { answerText, settingsAt } from '../answering/respond.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { Articles } from '../library/articles.ts'
 import type { MendRow } from './tables.ts'
-import type { QuestionViews } from '../questions/tables.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
 import type { CoverageTables } from './tables.ts'
+import type { Actor, Audit } from '../accounts/index.ts'
+import {
+  answerText,
+  type CompiledRelease,
+  type EngineHost,
+  settingsAt,
+  understood,
+} from '../answering/index.ts'
+import type { Articles } from '../library/index.ts'
+import type { QuestionViews } from '../questions/index.ts'
+import type { ReleaseViews } from '../releases/index.ts'
 
 interface Needs {
   db: Sequelize

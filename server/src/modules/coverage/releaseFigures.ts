@@ -1,8 +1,7 @@
 import type { OpenRelease, ShareOf } from '@janua/contracts'
 import { addedUp, type Figure, wilson } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { expectedRight } from '../questions/expectedRight.ts'
-import { STANDING_VERDICT } from '../questions/standing.ts'
+import { expectedRight, STANDING_VERDICT } from '../questions/index.ts'
 
 interface Counts {
   release: number

@@ -23,17 +23,14 @@ import {
   wilson,
 } from '@janua/core'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
-import type { Actor, Audit } from '../accounts/audit.ts'
-import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { LivePointer } from '../releases/livePointer.ts'
-import type { Releases } from '../releases/service.ts'
-import type { Replays } from '../verification/replays.ts'
-import type { AuditSampling } from '../questions/audit.ts'
-import type { Reporting } from '../questions/reporting.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
 import type { Settings } from '../../platform/settings.ts'
 import type { CoverageTables } from './tables.ts'
+import type { Actor, Audit } from '../accounts/index.ts'
+import type { EngineHost } from '../answering/index.ts'
+import type { AuditSampling, Reporting } from '../questions/index.ts'
+import type { LivePointer, Releases, ReleaseViews } from '../releases/index.ts'
+import type { Replays } from '../verification/index.ts'
 
 interface Needs {
   settings: Settings

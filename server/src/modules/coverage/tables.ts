@@ -1,7 +1,6 @@
 import type { MendView } from '@janua/contracts'
 import type { Figure, MendKind, MendStanding, TopicQuestion } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
-import type { Views } from '../../platform/database/view.ts'
 import { flag, id, json, ref, table, text, time, whole } from '../../platform/database/tables.ts'
 
 export interface MendRow {
@@ -240,5 +239,3 @@ export function coverageTables(db: Sequelize) {
   }
 }
 export type CoverageTables = ReturnType<typeof coverageTables>
-/** What others may ask of them. */
-export type CoverageViews = Views<CoverageTables>

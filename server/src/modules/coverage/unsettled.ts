@@ -7,14 +7,16 @@ import type {
 } from '@janua/contracts'
 import { type Answer, answerQuestion, type Outcome } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { understood } from '../answering/attachedEncoder.ts'
-import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { settingsAt } from '../answering/respond.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Mends } from './mends.ts'
-import type { QuestionViews } from '../questions/tables.ts'
-import type { CoverageTables } from './tables.ts'
+import {
+  type CompiledRelease,
+  type EngineHost,
+  settingsAt,
+  understood,
+} from '../answering/index.ts'
+import type { QuestionViews } from '../questions/index.ts'
 
 interface GroupRow {
   norm: string

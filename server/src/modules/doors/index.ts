@@ -1,12 +1,12 @@
 import type { Platform } from '../../platform/module.ts'
+import { doorRoutes } from './routes.ts'
+import { Doors } from './service.ts'
 import type { EngineHost } from '../answering/index.ts'
 import type { Outbox } from '../channels/index.ts'
 import type { ConversationsModule } from '../conversations/index.ts'
 import type { Handover, Queues } from '../handover/index.ts'
 import type { FileLinks } from '../library/index.ts'
 import type { Draft, LivePointer, ReleaseViews } from '../releases/index.ts'
-import { doorRoutes } from './routes.ts'
-import { Doors } from './service.ts'
 
 export type { Doors } from './service.ts'
 

@@ -13,13 +13,12 @@ import {
   wayInput,
 } from '@janua/contracts/schemas'
 import Joi from 'joi'
-import type { Attachments } from '../conversations/attachments.ts'
-import type { Conversations } from '../conversations/service.ts'
-import type { Handover } from '../handover/handover.ts'
 import { bytesOf, fileBody } from '../../platform/http/fileBody.ts'
 import type { Limits } from '../../platform/http/limits.ts'
 import { type Call, type Route, route } from '../../platform/http/routing.ts'
 import type { Doors } from './service.ts'
+import type { Attachments, Conversations } from '../conversations/index.ts'
+import type { Handover } from '../handover/index.ts'
 
 const doorPath = Joi.object<{ door: string }>({ door: Joi.string().max(40).required() })
 const filePath = Joi.object<{ door: string; file: number }>({

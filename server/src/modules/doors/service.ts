@@ -12,18 +12,26 @@ import { dayIn, leftOutBecause, openAt, passagesOf } from '@janua/core'
 import type { DocumentContent } from '@janua/contracts'
 import { DateTime } from 'luxon'
 import { Op } from 'sequelize'
-import type { Actor } from '../accounts/audit.ts'
-import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
-import { contentItem } from '../answering/contentItem.ts'
-import type { FileLinks } from '../library/fileLinks.ts'
-import type { Draft, DraftItem } from '../releases/draft.ts'
-import type { LivePointer } from '../releases/livePointer.ts'
-import { summarise } from '../releases/summaries.ts'
-import { completeDoor, starterDoor } from '../answering/doorDefaults.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
+import type { Actor } from '../accounts/index.ts'
+import {
+  type CompiledRelease,
+  completeDoor,
+  contentItem,
+  type EngineHost,
+  type OpenDoor,
+  starterDoor,
+} from '../answering/index.ts'
+import type { FileLinks } from '../library/index.ts'
+import {
+  type Draft,
+  type DraftItem,
+  type LivePointer,
+  type ReleaseViews,
+  summarise,
+} from '../releases/index.ts'
 
 interface Needs {
   read: Pick<ReleaseViews, 'items' | 'releaseItems' | 'revisions'>

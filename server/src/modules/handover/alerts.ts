@@ -1,12 +1,10 @@
 import { type AlertSettings, isQuiet, type SignedIn, STARTER_ALERTS } from '@janua/contracts'
 import { DateTime } from 'luxon'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import type { Outbox } from '../channels/outbox.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { AccountViews } from '../accounts/tables.ts'
-import type { ConversationViews } from '../conversations/tables.ts'
-import type { HandoverTables } from './tables.ts'
-import type { Agents } from '../accounts/agents.ts'
+import type { AccountViews, Agents } from '../accounts/index.ts'
+import type { Outbox } from '../channels/index.ts'
+import type { ConversationViews } from '../conversations/index.ts'
 
 interface Needs {
   agents: Agents

@@ -1,16 +1,14 @@
 import { type Candidate, nextInTurn } from '@janua/core'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow } from '../conversations/tables.ts'
-import type { Threads } from '../conversations/thread.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Handovers } from './handovers.ts'
 import type { QueueRow } from './tables.ts'
 import { settingsOf } from './queueSettings.ts'
-import type { ConversationViews } from '../conversations/tables.ts'
-import type { QuestionViews } from '../questions/tables.ts'
 import type { HandoverTables } from './tables.ts'
-import type { Agents } from '../accounts/agents.ts'
+import type { Agents } from '../accounts/index.ts'
+import type { ConversationRow, ConversationViews, Threads } from '../conversations/index.ts'
+import type { QuestionViews } from '../questions/index.ts'
 
 /** How long an offer stands. */
 export const OFFER_SECONDS = 30

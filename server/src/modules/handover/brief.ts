@@ -1,7 +1,7 @@
 import type { Brief, IntakeField, Passage } from '@janua/contracts'
 import type { ReleaseIndex } from '@janua/core'
-import type { ConversationRow, VisitorRow } from '../conversations/tables.ts'
-import type { QuestionRow } from '../questions/tables.ts'
+import type { ConversationRow, VisitorRow } from '../conversations/index.ts'
+import type { QuestionRow } from '../questions/index.ts'
 
 interface Setting {
   visitor: VisitorRow

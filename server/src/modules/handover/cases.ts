@@ -1,16 +1,17 @@
 import type { Transaction } from 'sequelize'
-import type { OpenDoor } from '../answering/engineHost.ts'
-import type { Outbox } from '../channels/outbox.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow } from '../conversations/tables.ts'
-import type { ThreadLinks } from '../conversations/threadLinks.ts'
-import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { QueueRow } from './tables.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
-import type { ConversationViews } from '../conversations/tables.ts'
-import type { HandoverTables } from './tables.ts'
+import type { OpenDoor } from '../answering/index.ts'
+import type { Outbox } from '../channels/index.ts'
+import type {
+  ConversationRow,
+  ConversationViews,
+  ThreadLinks,
+  Threads,
+} from '../conversations/index.ts'
 
 interface Needs {
   read: Pick<ConversationViews, 'visitors'>

@@ -1,14 +1,12 @@
 import type { Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow } from '../conversations/tables.ts'
-import type { Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Cases } from './cases.ts'
 import type { Places } from './places.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
 import type { Queues } from './queues.ts'
-import type { AccountViews } from '../accounts/tables.ts'
-import type { HandoverTables } from './tables.ts'
+import type { AccountViews } from '../accounts/index.ts'
+import type { ConversationRow, Threads } from '../conversations/index.ts'
 
 interface Needs {
   read: Pick<AccountViews, 'users'>

@@ -8,17 +8,14 @@ import type {
 } from '@janua/contracts'
 import { answerQuestion, rank, readQuestion } from '@janua/core'
 import { Op, QueryTypes, type Sequelize, type WhereOptions } from 'sequelize'
-import { understood } from '../answering/attachedEncoder.ts'
-import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow } from '../conversations/tables.ts'
-import type { Threads } from '../conversations/thread.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { briefOf, passageView } from './brief.ts'
 import type { Queues } from './queues.ts'
-import type { ConversationViews } from '../conversations/tables.ts'
-import type { QuestionViews } from '../questions/tables.ts'
 import type { HandoverTables } from './tables.ts'
+import { type EngineHost, understood } from '../answering/index.ts'
+import type { ConversationRow, ConversationViews, Threads } from '../conversations/index.ts'
+import type { QuestionViews } from '../questions/index.ts'
 
 interface Needs {
   db: Sequelize

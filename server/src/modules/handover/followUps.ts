@@ -1,11 +1,8 @@
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
-import type { Outbox } from '../channels/outbox.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ThreadLinks } from '../conversations/threadLinks.ts'
-import type { Threads } from '../conversations/thread.ts'
 import type { Places } from './places.ts'
-import type { ConversationViews } from '../conversations/tables.ts'
-import type { HandoverTables } from './tables.ts'
+import type { Outbox } from '../channels/index.ts'
+import type { ConversationViews, ThreadLinks, Threads } from '../conversations/index.ts'
 
 interface Needs {
   db: Sequelize

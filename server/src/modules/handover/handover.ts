@@ -10,11 +10,7 @@ import {
   situationOf,
 } from '@janua/core'
 import type { Transaction } from 'sequelize'
-import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow } from '../conversations/tables.ts'
-import type { Conversations } from '../conversations/service.ts'
-import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
@@ -24,10 +20,17 @@ import type { HandoverReason, QueueRow } from './tables.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
 import type { Queues } from './queues.ts'
 import type { Waiting } from './waiting.ts'
-import type { ConversationViews } from '../conversations/tables.ts'
-import type { QuestionViews } from '../questions/tables.ts'
 import type { HandoverTables } from './tables.ts'
-import type { Visitors } from '../conversations/visitors.ts'
+import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/index.ts'
+import {
+  type ConversationRow,
+  type Conversations,
+  type ConversationViews,
+  LEFT_QUEUE,
+  type Threads,
+  type Visitors,
+} from '../conversations/index.ts'
+import type { QuestionViews } from '../questions/index.ts'
 
 interface Needs {
   visitors: Visitors

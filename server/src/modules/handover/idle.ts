@@ -1,13 +1,15 @@
 import { Op, type Transaction } from 'sequelize'
-import type { EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow } from '../conversations/tables.ts'
-import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Handover } from './handover.ts'
-import type { ConversationViews } from '../conversations/tables.ts'
-import type { QuestionViews } from '../questions/tables.ts'
-import type { HandoverTables } from './tables.ts'
+import type { EngineHost, OpenDoor } from '../answering/index.ts'
+import {
+  type ConversationRow,
+  type ConversationViews,
+  LEFT_QUEUE,
+  type Threads,
+} from '../conversations/index.ts'
+import type { QuestionViews } from '../questions/index.ts'
 
 interface Needs {
   read: Pick<ConversationViews, 'conversations' | 'messages'> & Pick<QuestionViews, 'questions'>

@@ -1,9 +1,9 @@
 import type { Transaction } from 'sequelize'
-import type { EngineHost, OpenDoor } from '../answering/engineHost.ts'
-import type { ConversationRow } from '../conversations/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { QueueRow } from './tables.ts'
 import type { HandoverTables } from './tables.ts'
+import type { EngineHost, OpenDoor } from '../answering/index.ts'
+import type { ConversationRow } from '../conversations/index.ts'
 
 /** Where a conversation belongs: the door that it came by, and its queue, or the team's first one when it never was in any. */
 export class Places {

@@ -1,10 +1,8 @@
 import type { AgentSkills, Presence as Where, SignedIn } from '@janua/contracts'
-import type { Agents } from '../accounts/agents.ts'
-import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
 import type { Returns } from './returns.ts'
-import type { AccountViews } from '../accounts/tables.ts'
+import type { AccountViews, Actor, Agents, Audit } from '../accounts/index.ts'
 
 /** Somebody whose browser was not seen for so long is away by themselves. */
 const GONE_SECONDS = 75

@@ -1,7 +1,7 @@
 import { type QueueSettings, STARTER_QUEUE } from '@janua/contracts'
 import { type Openness, openAt, type Priority, queueOpenAt } from '@janua/core'
-import type { OpenDoor } from '../answering/engineHost.ts'
 import type { QueueRow } from './tables.ts'
+import type { OpenDoor } from '../answering/index.ts'
 
 /** A queue's settings as they were saved, with what queues did not have then. */
 export function settingsOf({ settings }: Pick<QueueRow, 'settings'>): QueueSettings {

@@ -1,14 +1,17 @@
 import { literal, Op, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow } from '../conversations/tables.ts'
-import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Cases } from './cases.ts'
 import type { Places } from './places.ts'
 import { dueAt } from './queueSettings.ts'
-import type { AccountViews } from '../accounts/tables.ts'
-import type { ConversationViews } from '../conversations/tables.ts'
 import type { HandoverTables } from './tables.ts'
+import type { AccountViews } from '../accounts/index.ts'
+import {
+  type ConversationRow,
+  type ConversationViews,
+  LEFT_QUEUE,
+  type Threads,
+} from '../conversations/index.ts'
 
 interface Needs {
   tables: HandoverTables

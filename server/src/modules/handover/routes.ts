@@ -24,7 +24,6 @@ import {
 } from '@janua/contracts/schemas'
 import Joi from 'joi'
 import type { Clock } from '../../platform/clock.ts'
-import type { Attachments } from '../conversations/attachments.ts'
 import { bytesOf, fileBody } from '../../platform/http/fileBody.ts'
 import { type Route, route } from '../../platform/http/routing.ts'
 import type { Alerts } from './alerts.ts'
@@ -37,6 +36,7 @@ import type { Queues } from './queues.ts'
 import type { ReadyLines } from './readyLines.ts'
 import type { Teachings } from './teachings.ts'
 import type { DeskWork } from './work.ts'
+import type { Attachments } from '../conversations/index.ts'
 
 const deskFilePath = Joi.object<{ id: number; file: number }>({
   id: Joi.number().integer().positive().required(),

@@ -15,17 +15,14 @@ import {
   type Routing,
   strongestSigns,
 } from '@janua/core'
-import type { Actor } from '../accounts/audit.ts'
-import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { Draft } from '../releases/draft.ts'
-import type { LivePointer } from '../releases/livePointer.ts'
-import { summarise } from '../releases/summaries.ts'
 import type { Handovers } from './handovers.ts'
 import type { QueueModelRow } from './tables.ts'
 import { exampleOf, learnQueues } from './queueLearning.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
 import type { HandoverTables } from './tables.ts'
+import type { Actor } from '../accounts/index.ts'
+import type { CompiledRelease, EngineHost } from '../answering/index.ts'
+import { type Draft, type LivePointer, type ReleaseViews, summarise } from '../releases/index.ts'
 
 interface Needs {
   tables: HandoverTables

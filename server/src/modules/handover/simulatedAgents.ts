@@ -1,13 +1,11 @@
 import type { SignedIn } from '@janua/contracts'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
-import type { Accounts } from '../accounts/service.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow } from '../conversations/tables.ts'
 import { Problem } from '../../platform/http/problems.ts'
 import type { DeskWork } from './work.ts'
-import type { ConversationViews } from '../conversations/tables.ts'
 import type { Settings } from '../../platform/settings.ts'
-import type { HandoverTables } from './tables.ts'
+import type { Accounts } from '../accounts/index.ts'
+import type { ConversationRow, ConversationViews } from '../conversations/index.ts'
 
 interface Needs {
   settings: Settings

@@ -4,11 +4,11 @@ import { Op, type Sequelize, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { Articles } from '../library/articles.ts'
 import type { Desk } from './desk.ts'
 import type { TeachingRow } from './tables.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
 import type { HandoverTables } from './tables.ts'
+import type { Articles } from '../library/index.ts'
+import type { ReleaseViews } from '../releases/index.ts'
 
 interface Needs {
   db: Sequelize

@@ -1,9 +1,6 @@
 import type { CaseInput, CloseInput, SignedIn } from '@janua/contracts'
 import type { Transaction } from 'sequelize'
-import type { Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { ConversationRow } from '../conversations/tables.ts'
-import { LEFT_QUEUE, type Threads } from '../conversations/thread.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
@@ -12,11 +9,15 @@ import type { Desk } from './desk.ts'
 import type { Handovers } from './handovers.ts'
 import type { Places } from './places.ts'
 import { dueAt } from './queueSettings.ts'
-import type { AccountViews } from '../accounts/tables.ts'
-import type { ConversationViews } from '../conversations/tables.ts'
 import type { HandoverTables } from './tables.ts'
-import type { Agents } from '../accounts/agents.ts'
-import type { Visitors } from '../conversations/visitors.ts'
+import type { AccountViews, Agents, Audit } from '../accounts/index.ts'
+import {
+  type ConversationRow,
+  type ConversationViews,
+  LEFT_QUEUE,
+  type Threads,
+  type Visitors,
+} from '../conversations/index.ts'
 
 interface Needs {
   agents: Agents

@@ -12,11 +12,9 @@ import {
 } from '@janua/contracts'
 import { fingerprint, type Holds, isLimited } from '@janua/core'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import type { Actor } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { Draft, DraftItem } from '../releases/draft.ts'
-import type { LivePointer } from '../releases/livePointer.ts'
-import { summarise } from '../releases/summaries.ts'
+import type { Actor } from '../accounts/index.ts'
+import { type Draft, type DraftItem, type LivePointer, summarise } from '../releases/index.ts'
 
 interface Needs {
   db: Sequelize

@@ -1,11 +1,9 @@
 import type { Document, DocumentContent, DocumentSave } from '@janua/contracts'
 import { isLimited } from '@janua/core'
-import type { Actor } from '../accounts/audit.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { Draft, DraftItem } from '../releases/draft.ts'
-import type { LivePointer } from '../releases/livePointer.ts'
-import { summarise } from '../releases/summaries.ts'
 import { tidyHolds } from './articles.ts'
+import type { Actor } from '../accounts/index.ts'
+import { type Draft, type DraftItem, type LivePointer, summarise } from '../releases/index.ts'
 
 interface Needs {
   draft: Draft

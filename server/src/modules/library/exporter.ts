@@ -3,13 +3,13 @@ import { blockText, passagesOf, readBlocks } from '@janua/core'
 import type { Response } from 'express'
 import { Op } from 'sequelize'
 import yazl from 'yazl'
-import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Files } from './files.ts'
 import { filePath, type PackedItem } from './readers/packageManifest.ts'
 import { packLibrary } from './readers/packLibrary.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
 import type { LibraryTables } from './tables.ts'
+import type { Actor, Audit } from '../accounts/index.ts'
+import type { ReleaseViews } from '../releases/index.ts'
 
 interface Needs {
   tables: LibraryTables

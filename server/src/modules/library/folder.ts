@@ -2,13 +2,13 @@ import type { ArticleContent, DocumentContent, GlossaryContent } from '@janua/co
 import type { ContentItem } from '@janua/core'
 import { readdirSync, statSync } from 'node:fs'
 import { basename, join, relative, sep } from 'node:path'
-import { contentItem } from '../answering/contentItem.ts'
 import { guessMapping } from './readers/columns.ts'
 import type { ArrivedFile, Said } from './readers/protocol.ts'
 import { endingOf, READABLE } from './readers/read.ts'
 import type { ReadFile, ReadSheet } from './readers/readFile.ts'
 import { readInThread } from './readers/reading.ts'
 import { takeRows } from './readers/rows.ts'
+import { contentItem } from '../answering/index.ts'
 
 /** What a folder holds, read as an import reads it. */
 export interface Folder {

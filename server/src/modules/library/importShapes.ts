@@ -8,7 +8,7 @@ import type {
 } from '@janua/contracts'
 import { guessMapping } from './readers/columns.ts'
 import type { ReadFile, ReadSheet } from './readers/readFile.ts'
-import type { Taken } from '../releases/intake.ts'
+import type { Taken } from '../releases/index.ts'
 
 const SAMPLE_ROWS = 12
 const SAMPLE_CELL = 240

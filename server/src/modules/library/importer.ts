@@ -6,7 +6,6 @@ import type {
   SheetTrial,
 } from '@janua/contracts'
 import type { Sequelize, Transaction } from 'sequelize'
-import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
@@ -23,7 +22,8 @@ import { Unreadable } from './readers/text.ts'
 import { clearAbandoned, throwAway, type Upload } from './upload.ts'
 import { sourceNameOf, sourceNameOfRow } from './sourceNames.ts'
 import type { LibraryTables } from './tables.ts'
-import type { Incoming, Intake } from '../releases/intake.ts'
+import type { Actor, Audit } from '../accounts/index.ts'
+import type { Incoming, Intake } from '../releases/index.ts'
 
 interface Needs {
   db: Sequelize

@@ -17,19 +17,14 @@ import {
   type Suggestion,
 } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import type { Actor } from '../accounts/audit.ts'
-import { understood } from '../answering/attachedEncoder.ts'
-import type { EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { normOf } from '../answering/respond.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { Draft } from '../releases/draft.ts'
-import { summarise } from '../releases/summaries.ts'
-import { contentItem } from '../answering/contentItem.ts'
 import { linksIn } from './health/links.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
 import { sha256 } from '../../platform/hash.ts'
 import type { HealthTables } from './health/tables.ts'
+import type { Actor } from '../accounts/index.ts'
+import { contentItem, type EngineHost, normOf, understood } from '../answering/index.ts'
+import { type Draft, type ReleaseViews, summarise } from '../releases/index.ts'
 
 interface Needs {
   db: Sequelize

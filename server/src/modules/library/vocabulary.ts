@@ -1,12 +1,14 @@
 import type { CourtesyContent, Entry, GlossaryContent, VocabularyKind } from '@janua/contracts'
 import { Op } from 'sequelize'
-import type { Actor } from '../accounts/audit.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { Draft, DraftItem } from '../releases/draft.ts'
-import type { LivePointer } from '../releases/livePointer.ts'
-import { summarise } from '../releases/summaries.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
-import type { LibraryTables } from './tables.ts'
+import type { Actor } from '../accounts/index.ts'
+import {
+  type Draft,
+  type DraftItem,
+  type LivePointer,
+  type ReleaseViews,
+  summarise,
+} from '../releases/index.ts'
 
 type ContentOf = { glossary: GlossaryContent; courtesy: CourtesyContent }
 

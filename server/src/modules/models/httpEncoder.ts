@@ -1,7 +1,7 @@
 import type { Language } from '@janua/core'
 import { createHash } from 'node:crypto'
 import { setTimeout as pause } from 'node:timers/promises'
-import { type Encoder, EncoderFault, type TextKind, unitVectors } from '../answering/encoder.ts'
+import { type Encoder, EncoderFault, type TextKind, unitVectors } from '../answering/index.ts'
 
 export interface HttpEncoderSettings {
   /** Where the protocol begins: texts go to `embeddings` below it, as in "http://127.0.0.1:8080/v1". */

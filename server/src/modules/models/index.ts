@@ -1,14 +1,5 @@
-import { viewsOf } from '../../platform/database/view.ts'
 import { job } from '../../platform/jobs/job.ts'
 import type { Platform } from '../../platform/module.ts'
-import type { Audit, Names } from '../accounts/index.ts'
-import type { AttachedEncoders, EngineHost } from '../answering/index.ts'
-import type { Doors } from '../doors/index.ts'
-import type { Desk } from '../handover/index.ts'
-import type { Articles } from '../library/index.ts'
-import type { QuestionViews } from '../questions/index.ts'
-import type { Draft, LivePointer, ReleaseViews } from '../releases/index.ts'
-import type { Checks, VerificationViews } from '../verification/index.ts'
 import { Encoders, learntEncoders } from './encoders/service.ts'
 import type { EncoderSource } from './encoders/source.ts'
 import { EncoderTrials } from './encoders/trials.ts'
@@ -20,6 +11,14 @@ import { Sealing } from './sealing.ts'
 import { SecondOpinion } from './secondOpinion.ts'
 import { modelTables } from './tables.ts'
 import { wordingBy } from './wording.ts'
+import type { Audit, Names } from '../accounts/index.ts'
+import type { AttachedEncoders, EngineHost } from '../answering/index.ts'
+import type { Doors } from '../doors/index.ts'
+import type { Desk } from '../handover/index.ts'
+import type { Articles } from '../library/index.ts'
+import type { QuestionViews } from '../questions/index.ts'
+import type { Draft, LivePointer, ReleaseViews } from '../releases/index.ts'
+import type { Checks, VerificationViews } from '../verification/index.ts'
 
 export type { EncoderSource } from './encoders/source.ts'
 export type { GivenConnection } from './modelUses.ts'
@@ -48,7 +47,7 @@ export function createModelPorts(ports: PortPorts) {
   }
 }
 
-export type ModelPortsModule = ReturnType<typeof createModelPorts>
+type ModelPortsModule = ReturnType<typeof createModelPorts>
 
 interface Ports extends Pick<Platform, 'db' | 'settings' | 'clock'>, Pick<ProposalPorts, 'gaps'> {
   ports: ModelPortsModule
@@ -74,7 +73,6 @@ export function createModels({ ports: { uses, secondOpinion, learnt }, ...ports 
   return {
     uses,
     encoders,
-    read: viewsOf(tables),
     routes: modelRoutes({
       uses,
       encoders,
@@ -86,5 +84,3 @@ export function createModels({ ports: { uses, secondOpinion, learnt }, ...ports 
     close: () => encoders.close(),
   }
 }
-
-export type ModelsModule = ReturnType<typeof createModels>

@@ -11,8 +11,6 @@ import {
 } from '@janua/contracts'
 import { median } from '@janua/core'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
-import type { Actor, Audit } from '../accounts/audit.ts'
-import type { Names } from '../accounts/names.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { httpLanguageModel } from './httpLanguageModel.ts'
@@ -22,6 +20,7 @@ import { leaks, messagesFor, promptOf, SCHEMAS } from './prompts.ts'
 import type { Sealing } from './sealing.ts'
 import type { ModelTables } from './tables.ts'
 import type { Settings } from '../../platform/settings.ts'
+import type { Actor, Audit, Names } from '../accounts/index.ts'
 
 /** A connection that whoever runs the server has set up. */
 export type GivenConnection = Pick<ModelConnection, 'url' | 'model'> & { key?: string | undefined }

@@ -1,7 +1,7 @@
 import type { ContentItem, Language } from '@janua/core'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { readFolder } from '../library/folder.ts'
+import { readFolder } from '../library/index.ts'
 
 const HOME = join(import.meta.dirname, '../../../../bench/natural')
 /** Domains in German; the others are in English. */

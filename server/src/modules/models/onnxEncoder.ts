@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import Joi from 'joi'
 import type { Language } from '@janua/core'
 import { askThread, startThread } from '../../platform/jobs/startThread.ts'
-import { type Encoder, EncoderFault, type TextKind, unitVectors } from '../answering/encoder.ts'
+import { type Encoder, EncoderFault, type TextKind, unitVectors } from '../answering/index.ts'
 
 /** What a folder says of its model, in `encoder.json`; without that file the usual holds. */
 interface FolderSettings {

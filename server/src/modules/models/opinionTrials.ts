@@ -1,18 +1,14 @@
 import type { TrialAnswer, TrialResult, TrialView } from '@janua/contracts'
 import { guessLanguage, median, type Opinion, opinionTrial, type TriedAnswer } from '@janua/core'
-import type { Actor, Audit } from '../accounts/audit.ts'
-import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { normOf } from '../answering/respond.ts'
 import { problem } from '../../platform/http/problems.ts'
-import { Standing, VERDICT_WORTH } from '../questions/standing.ts'
 import type { ModelUses } from './modelUses.ts'
 import { REACH, type SecondOpinion } from './secondOpinion.ts'
-import type { ReplayRow } from '../verification/tables.ts'
-import type { VerificationViews } from '../verification/tables.ts'
 import type { Settings } from '../../platform/settings.ts'
-import type { ModelTables } from './tables.ts'
-import type { QuestionViews } from '../questions/tables.ts'
+import type { Actor, Audit } from '../accounts/index.ts'
+import { type CompiledRelease, type EngineHost, normOf } from '../answering/index.ts'
+import { type QuestionViews, Standing, VERDICT_WORTH } from '../questions/index.ts'
+import type { ReplayRow, VerificationViews } from '../verification/index.ts'
 
 interface Needs {
   settings: Settings

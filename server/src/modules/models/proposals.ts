@@ -6,11 +6,11 @@ import {
   TEXT_KEYS,
 } from '@janua/contracts'
 import { fold, guessLanguage } from '@janua/core'
-import type { Actor } from '../accounts/audit.ts'
-import type { Doors } from '../doors/service.ts'
-import type { Desk } from '../handover/desk.ts'
-import type { Articles } from '../library/articles.ts'
 import type { ModelUses } from './modelUses.ts'
+import type { Actor } from '../accounts/index.ts'
+import type { Doors } from '../doors/index.ts'
+import type { Desk } from '../handover/index.ts'
+import type { Articles } from '../library/index.ts'
 
 export interface ProposalPorts {
   gaps: { sheet(topic: number): Promise<GapSheet> }

@@ -1,7 +1,6 @@
 import { blocksText, type HeardOpinion, type Opinion, OPINIONS } from '@janua/core'
-import type { CompiledRelease } from '../answering/engineHost.ts'
-import type { Response } from '../answering/respond.ts'
 import type { ModelUses, Reply } from './modelUses.ts'
+import type { CompiledRelease, Response } from '../answering/index.ts'
 
 /** Answers as far from the threshold as this are sure enough, or hopeless. */
 export const REACH = 0.25

@@ -1,7 +1,6 @@
 import type { ModelUse, NaturalFigures } from '@janua/contracts'
 import type { AttachedRankings } from '@janua/core/meaning'
 import { DataTypes, type Sequelize } from 'sequelize'
-import type { Views } from '../../platform/database/view.ts'
 import { id, json, long, ref, table, text, time, whole } from '../../platform/database/tables.ts'
 
 export interface ModelCallRow {
@@ -58,5 +57,3 @@ export function modelTables(db: Sequelize) {
   }
 }
 export type ModelTables = ReturnType<typeof modelTables>
-/** What others may ask of them. */
-export type ModelViews = Views<ModelTables>

@@ -1,5 +1,5 @@
-import type { Rewriter } from '../answering/rewriter.ts'
 import type { ModelUses } from './modelUses.ts'
+import type { Rewriter } from '../answering/index.ts'
 
 /** Has answers worded by the language model. */
 export function wordingBy(uses: Pick<ModelUses, 'ask' | 'isOn'>): Rewriter {

@@ -1,11 +1,12 @@
-import { Op, type Transaction } from 'sequelize'
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
-import { leftUnsettled, type Response } from '../answering/respond.ts'
 import type { QuestionRow, QuestionTables } from './tables.ts'
+import { leftUnsettled, type Response } from '../answering/index.ts'
 
 type Question = NonNullable<Response['question']>
 
 interface Needs {
+  db: Sequelize
   tables: QuestionTables
   /** The topic that a wording belongs to; null for none yet. */
   topicOf: (norm: string, transaction: Transaction) => Promise<number | null>
@@ -73,6 +74,20 @@ export class AskedQuestions {
       { conversationId: null, messageId: null },
       { where: { conversationId } },
     )
+  }
+
+  /** Gives every question the topic of its wording. @returns the days on which that changed one */
+  async takeTopics(): Promise<{ first: Date; last: Date }[]> {
+    const { db } = this.needs
+    const joined = 'questions q LEFT JOIN topic_wordings w ON w.norm = q.norm'
+    const differing = 'NOT (q.topic_id <=> w.topic_id)'
+    const days = await db.query<{ first: Date; last: Date }>(
+      `SELECT MIN(q.asked_at) AS first, MAX(q.asked_at) AS last FROM ${joined} WHERE ${differing} GROUP BY TO_DAYS(q.asked_at)`,
+      { type: QueryTypes.SELECT },
+    )
+    if (days.length > 0)
+      await db.query(`UPDATE ${joined} SET q.topic_id = w.topic_id WHERE ${differing}`)
+    return days
   }
 
   /** Of these wordings those that somebody asks. */

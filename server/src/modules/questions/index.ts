@@ -2,25 +2,25 @@ import type { AnswerData, Message } from '@janua/contracts'
 import type { Transaction } from 'sequelize'
 import type { Platform } from '../../platform/module.ts'
 import { viewsOf } from '../../platform/database/view.ts'
-import type { Actor, Audit, Names } from '../accounts/index.ts'
-import type { EngineHost } from '../answering/index.ts'
-import type { Articles } from '../library/index.ts'
 import { AskedQuestions } from './asked.ts'
 import { AuditSampling } from './audit.ts'
 import { LogImports } from './imports.ts'
 import { type JudgementPorts, Judgements } from './judgements.ts'
 import { QuestionLog } from './questionLog.ts'
 import { Reporting } from './reporting.ts'
+import { Reviews } from './reviews.ts'
 import { questionRoutes } from './routes.ts'
 import { questionTables } from './tables.ts'
+import type { Audit, Names } from '../accounts/index.ts'
+import type { EngineHost } from '../answering/index.ts'
+import type { Articles } from '../library/index.ts'
 
 export type { AskedQuestions } from './asked.ts'
 export type { AuditSampling } from './audit.ts'
-export { expectedRight, judgedAnswers, judgedWorth } from './expectedRight.ts'
+export { expectedRight, judgedWorth } from './expectedRight.ts'
 export { saidFrom } from './judgements.ts'
-export type { LogImports } from './imports.ts'
 export type { Reporting } from './reporting.ts'
-export { FROM_CONTENT, keyOf, Standing, STANDING_VERDICT, VERDICT_WORTH } from './standing.ts'
+export { keyOf, Standing, STANDING_VERDICT, VERDICT_WORTH } from './standing.ts'
 export type { QuestionRow, QuestionViews } from './tables.ts'
 
 interface Ports
@@ -68,6 +68,7 @@ export function createQuestions({ threads, figures, ...ports }: Ports) {
   const logImports = new LogImports({ ...all, reporting, recount: () => figures().rebuild() })
   return {
     asked: new AskedQuestions(all),
+    reviews: new Reviews(db),
     reporting,
     judgements,
     sampling,

@@ -8,12 +8,12 @@ import type {
   WhyView,
 } from '@janua/contracts'
 import { type Block, blocksText, fingerprint, maskPrivate, type Source } from '@janua/core'
-import type { Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { leftUnsettled, normOf } from '../answering/respond.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { Articles } from '../library/articles.ts'
 import type { QuestionTables } from './tables.ts'
+import type { Audit } from '../accounts/index.ts'
+import { leftUnsettled, normOf } from '../answering/index.ts'
+import type { Articles } from '../library/index.ts'
 
 export interface JudgementPorts {
   /** @throws when this person may not read the conversation */

@@ -12,9 +12,8 @@ import type {
 } from '@janua/contracts'
 import { blocksText, fingerprint, maskPrivate, type Outcome, type Trace } from '@janua/core'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import { mayDo } from '../accounts/actions.ts'
+import { mayDo } from '../../platform/http/actions.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { leftUnsettled, normOf } from '../answering/respond.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { STANDING_VERDICT } from './standing.ts'
@@ -22,6 +21,7 @@ import type { Reporting } from './reporting.ts'
 import { filterSql } from './filter.ts'
 import type { QuestionRow } from './tables.ts'
 import type { QuestionTables } from './tables.ts'
+import { leftUnsettled, normOf } from '../answering/index.ts'
 
 interface Needs {
   db: Sequelize

@@ -1,7 +1,6 @@
 import { parse } from 'csv-parse/sync'
 import { readFileSync } from 'node:fs'
-import { delimiterOf } from '../library/readers/csv.ts'
-import { decode, Unreadable } from '../library/readers/text.ts'
+import { decode, delimiterOf, Unreadable } from '../library/index.ts'
 
 const MOST_ROWS = 500_000
 

@@ -1,6 +1,6 @@
 import type { ReportingSettings } from '@janua/contracts'
-import type { EngineHost } from '../answering/engineHost.ts'
 import type { Settings } from '../../platform/settings.ts'
+import type { EngineHost } from '../answering/index.ts'
 
 const NAME = 'reporting'
 

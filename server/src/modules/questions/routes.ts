@@ -12,13 +12,13 @@ import {
 } from '@janua/contracts/schemas'
 import Joi from 'joi'
 import { type Route, route } from '../../platform/http/routing.ts'
-import { receive } from '../library/upload.ts'
 import type { AuditSampling } from './audit.ts'
 import { sendLog } from './exporting.ts'
 import type { LogImports } from './imports.ts'
 import type { Judgements } from './judgements.ts'
 import type { QuestionLog } from './questionLog.ts'
 import type { Reporting } from './reporting.ts'
+import { receive } from '../library/index.ts'
 
 interface Needs {
   questionLog: QuestionLog

@@ -1,8 +1,8 @@
 import type { LogImportView, Role, Verdict } from '@janua/contracts'
 import { DataTypes, type Sequelize } from 'sequelize'
-import type { AskedQuestion } from '../answering/respond.ts'
 import type { Views } from '../../platform/database/view.ts'
 import { flag, id, json, ref, table, text, time, whole } from '../../platform/database/tables.ts'
+import type { AskedQuestion } from '../answering/index.ts'
 
 /** A question as it was asked, and what became of it. */
 export interface QuestionRow extends AskedQuestion {

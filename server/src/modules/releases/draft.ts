@@ -2,7 +2,6 @@ import type { DraftChange, ItemKind } from '@janua/contracts'
 import { randomUUID } from 'node:crypto'
 import { changesBetween, type Pinned } from '@janua/core'
 import { Op, type Sequelize, type Transaction } from 'sequelize'
-import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
@@ -11,6 +10,7 @@ import type { LivePointer } from './livePointer.ts'
 import type { ItemRow, RevisionRow } from './tables.ts'
 import { sha256 } from '../../platform/hash.ts'
 import type { ReleaseTables } from './tables.ts'
+import type { Actor, Audit } from '../accounts/index.ts'
 
 /** What lists show and search of an item, taken from its content. */
 export interface Summary {

@@ -1,7 +1,6 @@
 import { job } from '../../platform/jobs/job.ts'
 import type { Platform } from '../../platform/module.ts'
 import { viewsOf } from '../../platform/database/view.ts'
-import type { Audit, Names } from '../accounts/index.ts'
 import { Choices } from './choice.ts'
 import { Draft } from './draft.ts'
 import { Intake, type KeepTeams } from './intake.ts'
@@ -11,15 +10,16 @@ import { releaseRoutes } from './routes.ts'
 import { Schedule } from './schedule.ts'
 import { type ReleasePorts, Releases } from './service.ts'
 import { releaseTables } from './tables.ts'
+import type { Audit, Names } from '../accounts/index.ts'
 
 export type { Choice, Choices } from './choice.ts'
-export { type Draft, type DraftItem } from './draft.ts'
-export { type ContentKind, type Incoming, type Intake, type Taken } from './intake.ts'
+export type { Draft, DraftItem } from './draft.ts'
+export type { Incoming, Intake, Taken } from './intake.ts'
 export type { Asker, LivePointer } from './livePointer.ts'
 export { movesCaused } from './reasons.ts'
 export type { Releases } from './service.ts'
 export { summarise } from './summaries.ts'
-export { releaseViews, type ReleaseViews } from './tables.ts'
+export type { ReleaseViews } from './tables.ts'
 
 interface Ports extends Pick<Platform, 'db' | 'settings' | 'events' | 'clock'>, ReleasePorts {
   users: Names

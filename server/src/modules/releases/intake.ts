@@ -3,15 +3,12 @@ import { randomUUID } from 'node:crypto'
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
-import type { Actor } from '../accounts/audit.ts'
 import { columnsOf, hashOf } from './draft.ts'
 import { summarise } from './summaries.ts'
 import type { ItemRow, ReleaseTables } from './tables.ts'
+import type { Actor } from '../accounts/index.ts'
 
-export type ContentKind = Extract<
-  ItemKind,
-  'article' | 'fixed' | 'document' | 'glossary' | 'courtesy'
->
+type ContentKind = Extract<ItemKind, 'article' | 'fixed' | 'document' | 'glossary' | 'courtesy'>
 
 /** A new version of what was read keeps what the team added to the one before. */
 export type KeepTeams = (kind: ContentKind, content: unknown, current: unknown) => unknown

@@ -1,6 +1,5 @@
 import type { PublishInput, ScheduledRelease } from '@janua/contracts'
 import { Op } from 'sequelize'
-import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { Problem, problem } from '../../platform/http/problems.ts'
 import { type Choices, readyAmong } from './choice.ts'
@@ -8,6 +7,7 @@ import type { Draft } from './draft.ts'
 import { mustBeReasoned, type Prover } from './reasons.ts'
 import type { Releases } from './service.ts'
 import type { ReleaseTables } from './tables.ts'
+import type { Actor, Audit } from '../accounts/index.ts'
 
 interface Needs {
   tables: ReleaseTables

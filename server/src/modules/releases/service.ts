@@ -10,7 +10,6 @@ import type {
 } from '@janua/contracts'
 import { changesBetween, type Pinned } from '@janua/core'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
 import { Problem, problem } from '../../platform/http/problems.ts'
@@ -19,6 +18,7 @@ import type { Draft } from './draft.ts'
 import type { LivePointer } from './livePointer.ts'
 import { mustBeReasoned } from './reasons.ts'
 import type { ReleaseTables } from './tables.ts'
+import type { Actor, Audit } from '../accounts/index.ts'
 
 /** What those who answer, prove and count do for releases. */
 export interface ReleasePorts {

@@ -1,6 +1,6 @@
 import type { ItemKind, Proof } from '@janua/contracts'
 import { DataTypes, type Sequelize } from 'sequelize'
-import { type Views, viewsOf } from '../../platform/database/view.ts'
+import type { Views } from '../../platform/database/view.ts'
 import { flag, id, json, ref, table, text, time, whole } from '../../platform/database/tables.ts'
 
 /** One thing that releases hold revisions of: an article, a fixed answer, a door, the routing. */
@@ -133,8 +133,3 @@ export function releaseTables(db: Sequelize) {
 export type ReleaseTables = ReturnType<typeof releaseTables>
 /** What others may ask of them. */
 export type ReleaseViews = Views<ReleaseTables>
-
-/** For threads that read by a connection of their own. */
-export function releaseViews(db: Sequelize): ReleaseViews {
-  return viewsOf(releaseTables(db))
-}

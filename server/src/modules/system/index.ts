@@ -1,16 +1,16 @@
 import { job } from '../../platform/jobs/job.ts'
 import type { JobRunner } from '../../platform/jobs/runner.ts'
 import type { Platform } from '../../platform/module.ts'
+import { systemRoutes } from './routes.ts'
+import { System } from './service.ts'
+import { StaleDemo } from './staleDemo.ts'
+import { sweepFiles } from './sweeping.ts'
 import type { Audit } from '../accounts/index.ts'
 import type { Outbox } from '../channels/index.ts'
 import type { ConversationViews } from '../conversations/index.ts'
 import type { Rollup } from '../coverage/index.ts'
 import type { SimulatedAgents } from '../handover/index.ts'
 import type { LibraryViews } from '../library/index.ts'
-import { systemRoutes } from './routes.ts'
-import { System } from './service.ts'
-import { StaleDemo } from './staleDemo.ts'
-import { sweepFiles } from './sweeping.ts'
 
 interface Ports extends Pick<Platform, 'db' | 'settings' | 'clock' | 'store'> {
   read: LibraryViews & ConversationViews

@@ -1,10 +1,10 @@
 import { switchInput } from '@janua/contracts/schemas'
-import type { SimulatedAgents } from '../handover/simulatedAgents.ts'
 import { type Route, route } from '../../platform/http/routing.ts'
 import type { JobRunner } from '../../platform/jobs/runner.ts'
 import Joi from 'joi'
 import type { StaleDemo } from './staleDemo.ts'
 import type { System } from './service.ts'
+import type { SimulatedAgents } from '../handover/index.ts'
 
 const jobPath = Joi.object<{ name: string }>({ name: Joi.string().max(40).required() })
 

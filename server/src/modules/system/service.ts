@@ -1,9 +1,9 @@
 import type { SystemState } from '@janua/contracts'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import type { Outbox } from '../channels/outbox.ts'
 import type { FileStore } from '../../platform/files/store.ts'
 import type { JobRunner } from '../../platform/jobs/runner.ts'
 import type { Settings } from '../../platform/settings.ts'
+import type { Outbox } from '../channels/index.ts'
 
 interface Needs {
   settings: Settings

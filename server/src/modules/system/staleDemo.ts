@@ -1,11 +1,11 @@
 import { addDays } from '@janua/core'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { Rollup } from '../coverage/figures/rollup.ts'
 import { LOADED, type Loaded } from '../../platform/database/loaded.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Settings } from '../../platform/settings.ts'
+import type { Actor, Audit } from '../accounts/index.ts'
+import type { Rollup } from '../coverage/index.ts'
 
 interface Needs {
   settings: Settings

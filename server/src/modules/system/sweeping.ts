@@ -1,6 +1,6 @@
 import type { FileStore } from '../../platform/files/store.ts'
-import type { ConversationViews } from '../conversations/tables.ts'
-import type { LibraryViews } from '../library/tables.ts'
+import type { ConversationViews } from '../conversations/index.ts'
+import type { LibraryViews } from '../library/index.ts'
 
 /** Removes stored files that neither the library nor any conversation refers to. @returns how many */
 export function sweepFiles(

@@ -7,14 +7,13 @@ import {
   writeCheckRow,
 } from '@janua/core'
 import { stringify } from 'csv-stringify/sync'
-import type { Actor } from '../accounts/audit.ts'
-import type { EngineHost } from '../answering/engineHost.ts'
 import { problem } from '../../platform/http/problems.ts'
-import { readCsv } from '../library/readers/csv.ts'
 import type { Checks } from './checks.ts'
-import type { HandoverViews } from '../handover/tables.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
-import type { VerificationTables } from './tables.ts'
+import type { Actor } from '../accounts/index.ts'
+import type { EngineHost } from '../answering/index.ts'
+import type { HandoverViews } from '../handover/index.ts'
+import { readCsv } from '../library/index.ts'
+import type { ReleaseViews } from '../releases/index.ts'
 
 interface Needs {
   read: Pick<HandoverViews, 'queues'> & Pick<ReleaseViews, 'items'>

@@ -1,10 +1,9 @@
 import { type Names, problemsOf } from '@janua/core'
-import { understood } from '../answering/attachedEncoder.ts'
-import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import { Turns } from '../../platform/jobs/turns.ts'
-import type { Choice, Choices } from '../releases/choice.ts'
 import { play, routed } from './playing.ts'
 import type { CheckFailure, CheckRow } from './tables.ts'
+import { type CompiledRelease, type EngineHost, understood } from '../answering/index.ts'
+import type { Choice, Choices } from '../releases/index.ts'
 
 /** Finds of a list of checks those that fail. */
 export async function failing(

@@ -1,18 +1,16 @@
 import type { CheckInput, CheckList, CheckView } from '@janua/contracts'
 import { maskPrivate, type Names } from '@janua/core'
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import { normOf } from '../answering/respond.ts'
-import type { Actor, Audit } from '../accounts/audit.ts'
 import type { Events } from '../../platform/events.ts'
-import type { CompiledRelease, EngineHost } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { failing, runChecks } from './checkRunner.ts'
-import type { Choice, Choices } from '../releases/choice.ts'
 import type { CheckRow, CheckRunRow } from './tables.ts'
-import type { HandoverViews } from '../handover/tables.ts'
-import type { ReleaseViews } from '../releases/tables.ts'
 import type { VerificationTables } from './tables.ts'
+import type { Actor, Audit } from '../accounts/index.ts'
+import { type CompiledRelease, type EngineHost, normOf } from '../answering/index.ts'
+import type { HandoverViews } from '../handover/index.ts'
+import type { Choice, Choices, ReleaseViews } from '../releases/index.ts'
 
 interface Needs {
   db: Sequelize

@@ -7,8 +7,12 @@ import {
   type Routed,
   situationOf,
 } from '@janua/core'
-import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
-import { leftUnsettled, settingsAt } from '../answering/respond.ts'
+import {
+  type CompiledRelease,
+  leftUnsettled,
+  type OpenDoor,
+  settingsAt,
+} from '../answering/index.ts'
 
 /** A conversation as it is rehearsed or checked. */
 export interface Played {

@@ -1,11 +1,9 @@
-import type { EngineHost } from '../answering/engineHost.ts'
-import { movesCaused } from '../releases/reasons.ts'
 import type { Proof } from '@janua/contracts'
-import type { CompiledRelease } from '../answering/engineHost.ts'
 import type { Checks } from './checks.ts'
-import type { Choice, Choices } from '../releases/choice.ts'
 import type { Replays } from './replays.ts'
 import type { VerificationTables } from './tables.ts'
+import type { CompiledRelease, EngineHost } from '../answering/index.ts'
+import { type Choice, type Choices, movesCaused } from '../releases/index.ts'
 
 /** What is proved of a choice of changes: its checks, and the newest replay of exactly these revisions. */
 export class Proofs {

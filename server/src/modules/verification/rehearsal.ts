@@ -5,16 +5,19 @@ import type {
   RehearsedQuestion,
 } from '@janua/contracts'
 import { type AskedQuestion, type ReleaseIndex, type Reply, sideOf } from '@janua/core'
-import { understood } from '../answering/attachedEncoder.ts'
-import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/engineHost.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { answerText, normOf } from '../answering/respond.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { play, routed } from './playing.ts'
-import { Standing } from '../questions/standing.ts'
-import type { HandoverViews } from '../handover/tables.ts'
-import type { VerificationTables } from './tables.ts'
-import type { QuestionViews } from '../questions/tables.ts'
+import {
+  answerText,
+  type CompiledRelease,
+  type EngineHost,
+  normOf,
+  type OpenDoor,
+  understood,
+} from '../answering/index.ts'
+import type { HandoverViews } from '../handover/index.ts'
+import { type QuestionViews, Standing } from '../questions/index.ts'
 
 interface Needs {
   read: Pick<HandoverViews, 'queues'> & Pick<QuestionViews, 'judgements'>

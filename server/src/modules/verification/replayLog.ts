@@ -1,7 +1,7 @@
 import type { ReplayValidity } from '@janua/contracts'
 import { dayIn, fingerprint, leanOf, parseQuestion, type Turn } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { normOf } from '../answering/respond.ts'
+import { normOf } from '../answering/index.ts'
 
 /** A question of the log as it is asked again: once for each text and context, as of the days on which it was asked. */
 export interface ReplayCase {

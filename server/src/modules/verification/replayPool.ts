@@ -1,9 +1,8 @@
 import type { AnswerSettings } from '@janua/core'
-import type { CompiledRelease } from '../answering/engineHost.ts'
-import { settingsAt } from '../answering/respond.ts'
 import type { MessagePort, Worker } from 'node:worker_threads'
 import { askThread, startThread } from '../../platform/jobs/startThread.ts'
 import type { ReplayDone, ReplayOrder, ReplayTask } from './replayThread.ts'
+import { type CompiledRelease, settingsAt } from '../answering/index.ts'
 
 /** How each door of a release answers, whatever the day. */
 export function doorsOf(release: CompiledRelease): Record<number, AnswerSettings> {

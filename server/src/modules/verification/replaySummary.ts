@@ -12,8 +12,8 @@ import {
   seeded,
 } from '@janua/core'
 import { type ReplayCase, timesOf } from './replayLog.ts'
-import type { Standing } from '../questions/standing.ts'
 import type { ReplayResultRow, ReplaySides } from './tables.ts'
+import type { Standing } from '../questions/index.ts'
 
 /** The same replay gives the same interval. */
 const SEED = 20_261

@@ -2,7 +2,7 @@ import type { CountOptions, FindOptions, Transaction } from 'sequelize'
 import type { Row, Table } from './tables.ts'
 
 /** What a module lets others ask of a table of its own: its rows, and nothing that changes them. */
-export class View<T extends object> {
+class View<T extends object> {
   constructor(private readonly table: Table<T>) {}
 
   find(id: number, transaction?: Transaction): Promise<Readonly<T> | null> {

@@ -1,7 +1,7 @@
 import type { SignedIn } from '@janua/contracts'
 import type { NextFunction, Request, RequestHandler, Response, Router } from 'express'
 import type { ObjectSchema } from 'joi'
-import { type Action, ACTIONS, mayDo } from '../../modules/accounts/actions.ts'
+import { type Action, ACTIONS, mayDo } from './actions.ts'
 import { problem, problemWith } from './problems.ts'
 
 /** A visitor as the token of the request shows. */

@@ -8,7 +8,7 @@ import {
 } from '@janua/core'
 import type { Verdict } from '@janua/contracts'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import { STANDING_VERDICT, VERDICT_WORTH } from '../../questions/standing.ts'
+import { STANDING_VERDICT, VERDICT_WORTH } from '../../questions/index.ts'
 
 export interface Week {
   monday: string

@@ -4,9 +4,9 @@ import type { Clock } from '../../../platform/clock.ts'
 import { addressOf } from '../../../platform/database/connect.ts'
 import type { Events } from '../../../platform/events.ts'
 import { inThread } from '../../../platform/jobs/startThread.ts'
-import type { Reporting } from '../../questions/reporting.ts'
 import type { RollOrder } from './rollThread.ts'
 import type { Settings } from '../../../platform/settings.ts'
+import type { Reporting } from '../../questions/index.ts'
 
 interface Needs {
   settings: Settings

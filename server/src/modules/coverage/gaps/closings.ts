@@ -1,12 +1,12 @@
 import { mendStanding } from '@janua/core'
 import { setTimeout } from 'node:timers/promises'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import type { EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../../platform/clock.ts'
-import { judgedWorth } from '../../questions/expectedRight.ts'
 import type { GapMends } from './mends.ts'
 import type { Gaps } from './service.ts'
 import type { CoverageTables } from '../tables.ts'
+import type { EngineHost } from '../../answering/index.ts'
+import { judgedWorth } from '../../questions/index.ts'
 
 interface Needs {
   db: Sequelize

@@ -10,14 +10,17 @@ import {
 } from '@janua/core'
 import type { KnownVectors } from '@janua/core/meaning'
 import type { Sequelize } from 'sequelize'
-import type { BackgroundAnswers } from '../../answering/backgroundAnswers.ts'
-import { understood } from '../../answering/attachedEncoder.ts'
-import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../../platform/clock.ts'
-import { settingsAt } from '../../answering/respond.ts'
 import { problem } from '../../../platform/http/problems.ts'
 import { Turns } from '../../../platform/jobs/turns.ts'
 import { type AskedAt, askedNear, type LastAsked } from './asked.ts'
+import {
+  type BackgroundAnswers,
+  type CompiledRelease,
+  type EngineHost,
+  settingsAt,
+  understood,
+} from '../../answering/index.ts'
 
 /** What the live release, the draft, or the draft with some phrasings more, says to the questions of one topic. */
 export class Effects {

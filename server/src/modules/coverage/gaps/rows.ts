@@ -11,9 +11,9 @@ import {
   trendOf,
   trendsStanding,
 } from '@janua/core'
-import { normOf } from '../../answering/respond.ts'
 import type { GapClosingRow, GapMendRow, GapWorkRow, TopicRow } from '../tables.ts'
 import type { LastAsked } from './asked.ts'
+import { normOf } from '../../answering/index.ts'
 
 /** The full weeks that gaps are counted over: the newest four, and one before them for the trend. */
 export interface GapWeeks {

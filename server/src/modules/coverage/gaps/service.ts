@@ -10,17 +10,17 @@ import {
   wallClock,
 } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import type { EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../../platform/clock.ts'
-import type { Reporting } from '../../questions/reporting.ts'
 import type { Topics } from '../topics/service.ts'
 import { askedNear, type LastAsked, lastAsked } from './asked.ts'
 import { type Effects, ELSEWHERE } from './effect.ts'
 import { gapRows, gapWeeks, type GapWeeks, trendsOf, uncoveredAWeek } from './rows.ts'
 import type { GapMends } from './mends.ts'
 import { afterUnanswered, agentReplies } from './visitors.ts'
-import type { AccountViews } from '../../accounts/tables.ts'
 import type { CoverageTables } from '../tables.ts'
+import type { AccountViews } from '../../accounts/index.ts'
+import type { EngineHost } from '../../answering/index.ts'
+import type { Reporting } from '../../questions/index.ts'
 
 interface Needs {
   db: Sequelize

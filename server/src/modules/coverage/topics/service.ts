@@ -1,7 +1,6 @@
 import type { TopicInput, TopicList, TopicsState } from '@janua/contracts'
 import { mondayOf, wallClock } from '@janua/core'
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import type { Actor, Audit } from '../../accounts/audit.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import { addressOf } from '../../../platform/database/connect.ts'
 import type { Row } from '../../../platform/database/tables.ts'
@@ -10,18 +9,20 @@ import { problem } from '../../../platform/http/problems.ts'
 import { inThread } from '../../../platform/jobs/startThread.ts'
 import type { Rollup } from '../figures/rollup.ts'
 import type { TopicRow, TopicWordingRow } from '../tables.ts'
-import type { Reporting } from '../../questions/reporting.ts'
 import type { Passed } from './pass.ts'
 import { hashOf } from './wordings.ts'
 import type { TopicsOrder } from './topicsThread.ts'
 import type { Settings } from '../../../platform/settings.ts'
 import type { CoverageTables } from '../tables.ts'
+import type { Actor, Audit } from '../../accounts/index.ts'
+import type { AskedQuestions, Reporting } from '../../questions/index.ts'
 
 interface Needs {
   settings: Settings
   db: Sequelize
   tables: CoverageTables
   rollup: Rollup
+  asked: Pick<AskedQuestions, 'takeTopics'>
   reporting: Reporting
   audit: Audit
   events: Events
@@ -313,17 +314,10 @@ export class Topics {
 
   /** Gives every question the topic of its wording, and marks the weeks whose figures that changes. */
   private async spread(): Promise<void> {
-    const { db, rollup, reporting } = this.needs
+    const { asked, rollup, reporting } = this.needs
     const { zone } = await reporting.read()
-    const differing =
-      'questions q LEFT JOIN topic_wordings w ON w.norm = q.norm WHERE NOT (q.topic_id <=> w.topic_id)'
-    const days = await this.select<{ first: Date; last: Date }>(
-      `SELECT MIN(q.asked_at) AS first, MAX(q.asked_at) AS last FROM ${differing} GROUP BY TO_DAYS(q.asked_at)`,
-    )
+    const days = await asked.takeTopics()
     if (days.length === 0) return
-    await db.query(
-      'UPDATE questions q LEFT JOIN topic_wordings w ON w.norm = q.norm SET q.topic_id = w.topic_id WHERE NOT (q.topic_id <=> w.topic_id)',
-    )
     const clock = wallClock(zone)
     await rollup.markWeeks([
       ...new Set(

@@ -1,16 +1,14 @@
 import type { ArticleContent, DocumentContent, ItemKind } from '@janua/contracts'
 import { Op } from 'sequelize'
-import type { Actor } from '../../accounts/audit.ts'
 import type { Clock } from '../../../platform/clock.ts'
-import type { Draft } from '../../releases/draft.ts'
-import { summarise } from '../../releases/summaries.ts'
 import { Unreadable } from '../readers/text.ts'
 import { fetchPage, type Outside } from '../sites/fetching.ts'
 import type { AllowedHosts } from '../sites/hosts.ts'
-import type { ReleaseViews } from '../../releases/tables.ts'
 import { sha256 } from '../../../platform/hash.ts'
 import type { HealthTables } from './tables.ts'
 import type { LibraryTables } from '../tables.ts'
+import type { Actor } from '../../accounts/index.ts'
+import { type Draft, type ReleaseViews, summarise } from '../../releases/index.ts'
 
 interface Needs {
   tables: HealthTables & LibraryTables

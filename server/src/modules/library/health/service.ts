@@ -15,12 +15,8 @@ import {
 } from '@janua/core'
 import { DateTime } from 'luxon'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
-import type { Actor, Audit } from '../../accounts/audit.ts'
-import type { EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import { startThread } from '../../../platform/jobs/startThread.ts'
-import type { Draft } from '../../releases/draft.ts'
-import { summarise } from '../../releases/summaries.ts'
 import { LEFT_ALONE } from '../sites/leftAlone.ts'
 import type { Links } from './links.ts'
 import type { HealthComputed, HealthOrder } from './thread.ts'
@@ -28,6 +24,9 @@ import { sha256 } from '../../../platform/hash.ts'
 import type { HealthTables } from './tables.ts'
 import type { LibraryTables } from '../tables.ts'
 import type { SiteTables } from '../sites/tables.ts'
+import type { Actor, Audit } from '../../accounts/index.ts'
+import type { EngineHost } from '../../answering/index.ts'
+import { type Draft, summarise } from '../../releases/index.ts'
 
 interface Needs {
   db: Sequelize

@@ -1,6 +1,5 @@
 import type { FindingKind } from '@janua/contracts'
 import type { Sequelize } from 'sequelize'
-import type { Views } from '../../../platform/database/view.ts'
 import { ref, table, text, time } from '../../../platform/database/tables.ts'
 
 export interface KeptRow {
@@ -45,5 +44,3 @@ export function healthTables(db: Sequelize) {
   }
 }
 export type HealthTables = ReturnType<typeof healthTables>
-/** What others may ask of them. */
-export type HealthViews = Views<HealthTables>

@@ -1,5 +1,5 @@
-import type { Actor, Audit } from '../../accounts/audit.ts'
 import type { Settings } from '../../../platform/settings.ts'
+import type { Actor, Audit } from '../../accounts/index.ts'
 
 const NAME = 'allowed_hosts'
 

@@ -9,20 +9,18 @@ import type {
 } from '@janua/contracts'
 import { countWords } from '@janua/core'
 import { Op, type Sequelize } from 'sequelize'
-import type { Actor, Audit } from '../../accounts/audit.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import type { Row } from '../../../platform/database/tables.ts'
 import { problem } from '../../../platform/http/problems.ts'
-import type { Draft } from '../../releases/draft.ts'
 import { storable } from '../storable.ts'
 import { Unreadable } from '../readers/text.ts'
 import { crawl, lookAt } from './crawl.ts'
 import type { Outside } from './fetching.ts'
 import type { AllowedHosts } from './hosts.ts'
 import type { SiteReadingRow, SiteRow } from './tables.ts'
-import type { ReleaseViews } from '../../releases/tables.ts'
 import type { SiteTables } from './tables.ts'
-import type { Intake } from '../../releases/intake.ts'
+import type { Actor, Audit } from '../../accounts/index.ts'
+import type { Draft, Intake, ReleaseViews } from '../../releases/index.ts'
 
 interface Needs {
   db: Sequelize

@@ -1,6 +1,5 @@
 import type { DocumentContent, ReadingState, SiteReading } from '@janua/contracts'
 import type { Sequelize } from 'sequelize'
-import type { Views } from '../../../platform/database/view.ts'
 import { id, json, ref, table, text, time, whole } from '../../../platform/database/tables.ts'
 
 export interface SiteRow {
@@ -46,5 +45,3 @@ export function siteTables(db: Sequelize) {
   }
 }
 export type SiteTables = ReturnType<typeof siteTables>
-/** What others may ask of them. */
-export type SiteViews = Views<SiteTables>

@@ -1,7 +1,6 @@
 import type { ContentItem } from '@janua/core'
 import { type AttachedRankings, textsOfItem } from '@janua/core/meaning'
-import type { AttachedEncoders } from '../../answering/attachedEncoder.ts'
-import type { ContentPin } from '../../answering/indices.ts'
+import type { AttachedEncoders, ContentPin } from '../../answering/index.ts'
 
 interface Needs {
   attached: AttachedEncoders

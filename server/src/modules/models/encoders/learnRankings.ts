@@ -1,8 +1,8 @@
 import type { Language } from '@janua/core'
 import { LANGUAGES } from '@janua/core'
 import { startThread } from '../../../platform/jobs/startThread.ts'
-import type { Encoder } from '../../answering/encoder.ts'
 import type { LearntRankings, RankingOrder, RankingSaid } from './rankingThread.ts'
+import type { Encoder } from '../../answering/index.ts'
 
 /**
  * Learns to rank by an encoder, in a thread; what the thread wants encoded is encoded here.

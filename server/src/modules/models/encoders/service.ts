@@ -3,22 +3,22 @@ import { LANGUAGES } from '@janua/core'
 import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import type { Actor, Audit } from '../../accounts/audit.ts'
-import type { AttachedEncoders, LearntEncoder } from '../../answering/attachedEncoder.ts'
-import type { EngineHost } from '../../answering/engineHost.ts'
-import { MODELS } from '../../answering/meaningModels.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import { problem } from '../../../platform/http/problems.ts'
-import type { Draft } from '../../releases/draft.ts'
-import type { LivePointer } from '../../releases/livePointer.ts'
-import { summarise } from '../../releases/summaries.ts'
-import type { Encoder } from '../../answering/encoder.ts'
 import type { ModelTables } from '../tables.ts'
 import { Filling } from './filling.ts'
 import { learnRankings } from './learnRankings.ts'
 import { type EncoderSource, faultOf, openEncoder, type OpenEncoder, placeOf } from './source.ts'
-import type { ReleaseViews } from '../../releases/tables.ts'
 import type { Settings } from '../../../platform/settings.ts'
+import type { Actor, Audit } from '../../accounts/index.ts'
+import {
+  type AttachedEncoders,
+  type Encoder,
+  type EngineHost,
+  type LearntEncoder,
+  MODELS,
+} from '../../answering/index.ts'
+import { type Draft, type LivePointer, type ReleaseViews, summarise } from '../../releases/index.ts'
 
 interface Needs {
   settings: Settings

@@ -1,6 +1,6 @@
-import { type Encoder, EncoderFault } from '../../answering/encoder.ts'
 import { httpEncoder } from '../httpEncoder.ts'
 import { onnxEncoder } from '../onnxEncoder.ts'
+import { type Encoder, EncoderFault } from '../../answering/index.ts'
 
 /** Where an encoder of the team's is: whoever runs the server says so. */
 export type EncoderSource = (

@@ -9,20 +9,23 @@ import {
   type TriedQuestion,
 } from '@janua/core'
 import type { Sequelize } from 'sequelize'
-import type { Actor, Audit } from '../../accounts/audit.ts'
-import { understood } from '../../answering/attachedEncoder.ts'
-import type { CompiledRelease, EngineHost } from '../../answering/engineHost.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import { problem } from '../../../platform/http/problems.ts'
-import type { Checks } from '../../verification/checks.ts'
-import type { Draft } from '../../releases/draft.ts'
-import { casesOf, type ReplayCase, timesOf } from '../../verification/replayLog.ts'
-import { doorsOf, ReplayPool } from '../../verification/replayPool.ts'
-import { Standing, VERDICT_WORTH } from '../../questions/standing.ts'
 import type { Encoders } from './service.ts'
 import { faultOf } from './source.ts'
 import type { Settings } from '../../../platform/settings.ts'
-import type { QuestionViews } from '../../questions/tables.ts'
+import type { Actor, Audit } from '../../accounts/index.ts'
+import { type CompiledRelease, type EngineHost, understood } from '../../answering/index.ts'
+import { type QuestionViews, Standing, VERDICT_WORTH } from '../../questions/index.ts'
+import type { Draft } from '../../releases/index.ts'
+import {
+  casesOf,
+  type Checks,
+  doorsOf,
+  type ReplayCase,
+  ReplayPool,
+  timesOf,
+} from '../../verification/index.ts'
 
 interface Needs {
   settings: Settings

@@ -1,5 +1,5 @@
 import { QueryTypes, type Sequelize } from 'sequelize'
-import type { FileStore } from '../../platform/files/store.ts'
+import type { FileStore } from '../server/src/platform/files/store.ts'
 
 /**
  * Moves files that an earlier Janua kept in the database into the file store, one by one; each is in one of the two at any moment.

@@ -1,8 +1,8 @@
 import { simpleParser } from 'mailparser'
 import { createTransport } from 'nodemailer'
 import { SMTPServer } from 'smtp-server'
-import type { Inbox } from '../../modules/channels/inbox.ts'
-import type { Postman } from '../../modules/channels/outbox.ts'
+import type { Inbox } from './inbox.ts'
+import type { Postman } from './outbox.ts'
 
 const LARGEST_MAIL = 5 * 1024 * 1024
 const PATIENCE_MS = 10_000
