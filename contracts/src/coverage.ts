@@ -1,3 +1,4 @@
+import type { ArticleCreate } from './library.ts'
 import type { Answer, Outcome } from '@janua/core'
 import type { Paged } from './common.ts'
 
@@ -57,6 +58,5 @@ export interface UnsettledDetail {
 }
 
 export type MendInput = { norm: string; text: string } & (
-  | { kind: 'phrasing'; item: number }
-  | { kind: 'fixed' | 'article'; content: import('./library.ts').ArticleCreate }
+  { kind: 'phrasing'; item: number } | { kind: 'fixed' | 'article'; content: ArticleCreate }
 )

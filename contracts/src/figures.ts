@@ -1,3 +1,4 @@
+import type { GapRow } from './gaps.ts'
 import type { Fall, Figure, Forecast, Interval } from '@janua/core'
 
 /** How reports count. */
@@ -95,6 +96,6 @@ export interface TodayView {
 }
 /** With the gaps most worth mending, and how far behind the demo is, if this is one. */
 export type TodayPageView = TodayView & {
-  gaps: { rows: import('./gaps.ts').GapRow[]; more: number; worth: number }
+  gaps: { rows: GapRow[]; more: number; worth: number }
   demoWeeksBehind: number
 }

@@ -31,7 +31,12 @@ export const COLUMN_ROLES = {
   courtesy: ['name', 'says', 'replyEn', 'replyDe', 'id'],
   document: [],
 } as const satisfies Record<SheetKind, readonly string[]>
-export type ColumnRole = (typeof COLUMN_ROLES)[SheetKind][number] | ''
+export type ColumnRole =
+  | { [Kind in Exclude<SheetKind, 'document'>]: (typeof COLUMN_ROLES)[Kind][number] }[Exclude<
+      SheetKind,
+      'document'
+    >]
+  | ''
 
 /** How a sheet is to be read: what its rows become, and what each column holds. */
 export interface SheetMapping {

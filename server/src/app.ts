@@ -39,6 +39,7 @@ import { type Clock, systemClock } from './platform/clock.ts'
 import { Events } from './platform/events.ts'
 import { FileStore } from './platform/files/store.ts'
 import { Limits } from './platform/http/limits.ts'
+import { openApiRoute } from './platform/http/openApi.ts'
 import { problem } from './platform/http/problems.ts'
 import { Leases } from './platform/jobs/leases.ts'
 import { jobTables, JobRunner } from './platform/jobs/runner.ts'
@@ -297,6 +298,7 @@ export function createJanua({
     modules.flatMap((each) => each.jobs ?? []),
   )
   const routes = modules.flatMap((each) => each.routes ?? [])
+  routes.push(openApiRoute(routes))
   const http = { ...accounts, ...library, ...conversations, ...handover, engine, events, log }
   const app = createHttpApp({ ...http, routes, hasDemo })
   const server: Server = createServer(app)

@@ -1,11 +1,5 @@
-import type {
-  ContactInput,
-  DoorPublic,
-  ProblemBody,
-  SourceView,
-  Thread,
-  WayInput,
-} from '@janua/contracts'
+import type { ContactInput, ProblemBody, WayInput } from '@janua/contracts'
+import type { BodyFor, Known, OutputFor } from '@janua/contracts/routes'
 import { language } from './words.ts'
 
 /** A refusal by the server. Anything else that goes wrong is a lost connection. */
@@ -24,35 +18,45 @@ export class DoorApi {
     private readonly token: () => string | null,
   ) {}
 
-  open = () => this.call<DoorPublic>('GET', `/${this.door}`)
-  newVisitor = () => this.call<{ token: string }>('POST', `/${this.door}/visitors`)
-  thread = () => this.call<Thread>('GET', `/${this.door}/thread`)
+  open = () => this.get(`/visit/${this.door}`)
+  newVisitor = () => this.post(`/visit/${this.door}/visitors`)
+  thread = () => this.get(`/visit/${this.door}/thread`)
   say = (message: { clientId: string; text: string }) =>
-    this.call<void>('POST', `/${this.door}/messages`, { ...message, language })
+    this.post(`/visit/${this.door}/messages`, { ...message, language })
   vote = (message: number, helpful: boolean) =>
-    this.call<void>('POST', `/${this.door}/votes`, { message, helpful })
-  opened = (message: number) => this.call<void>('POST', `/${this.door}/opened`, { message })
-  askPerson = () => this.call<void>('POST', `/${this.door}/person`, { language })
-  contact = (contact: ContactInput) => this.call<void>('POST', `/${this.door}/contact`, contact)
-  way = (way: WayInput) => this.call<void>('POST', `/${this.door}/way`, way)
-  seen = (seq: number) => this.call<void>('POST', `/${this.door}/seen`, { seq })
+    this.post(`/visit/${this.door}/votes`, { message, helpful })
+  opened = (message: number) => this.post(`/visit/${this.door}/opened`, { message })
+  askPerson = () => this.post(`/visit/${this.door}/person`, { language })
+  contact = (contact: ContactInput) => this.post(`/visit/${this.door}/contact`, contact)
+  way = (way: WayInput) => this.post(`/visit/${this.door}/way`, way)
+  seen = (seq: number) => this.post(`/visit/${this.door}/seen`, { seq })
   rate = (rating: { stars: number; word: string }) =>
-    this.call<void>('POST', `/${this.door}/rating`, rating)
+    this.post(`/visit/${this.door}/rating`, rating)
   attach = async (file: File) =>
     this.send<void>(
-      `/${this.door}/files?${new URLSearchParams({ name: file.name.slice(-200), clientId: crypto.randomUUID() }).toString()}`,
+      `/visit/${this.door}/files?${new URLSearchParams({ name: file.name.slice(-200), clientId: crypto.randomUUID() }).toString()}`,
       file,
     )
-  file = async (id: number) => URL.createObjectURL(await this.blob(`/${this.door}/files/${id}`))
-  stopWaiting = () => this.call<void>('POST', `/${this.door}/stop-waiting`)
-  end = () => this.call<void>('POST', `/${this.door}/end`)
-  forget = () => this.call<void>('DELETE', `/${this.door}/visitor`)
-  transcript = () => this.call<string>('GET', `/${this.door}/transcript`)
-  source = (revision: number) => this.call<SourceView>('GET', `/${this.door}/sources/${revision}`)
+  file = async (id: number) =>
+    URL.createObjectURL(await this.blob(`/visit/${this.door}/files/${id}`))
+  stopWaiting = () => this.post(`/visit/${this.door}/stop-waiting`)
+  end = () => this.post(`/visit/${this.door}/end`)
+  forget = () => this.remove(`/visit/${this.door}/visitor`)
+  transcript = () => this.call<string>('GET', `/visit/${this.door}/transcript`)
+  source = (revision: number) => this.get(`/visit/${this.door}/sources/${revision}`)
+
+  private get = <const Path extends string>(path: Known<'GET', Path>) =>
+    this.call<OutputFor<'GET', Path>>('GET', path)
+  private post = <const Path extends string>(
+    path: Known<'POST', Path>,
+    body?: BodyFor<'POST', Path>,
+  ) => this.call<OutputFor<'POST', Path>>('POST', path, body)
+  private remove = <const Path extends string>(path: Known<'DELETE', Path>) =>
+    this.call<OutputFor<'DELETE', Path>>('DELETE', path)
 
   private async call<T>(method: string, path: string, body?: unknown): Promise<T> {
     const token = this.token()
-    const response = await fetch(`/api/visit${path}`, {
+    const response = await fetch(`/api${path}`, {
       method,
       headers: {
         ...(token && { authorization: `Bearer ${token}` }),
@@ -70,7 +74,7 @@ export class DoorApi {
   }
 
   private async send<T>(path: string, file: Blob): Promise<T> {
-    const response = await fetch(`/api/visit${path}`, {
+    const response = await fetch(`/api${path}`, {
       method: 'POST',
       headers: {
         authorization: `Bearer ${this.token()}`,
@@ -83,7 +87,7 @@ export class DoorApi {
   }
 
   private async blob(path: string): Promise<Blob> {
-    const response = await fetch(`/api/visit${path}`, {
+    const response = await fetch(`/api${path}`, {
       headers: { authorization: `Bearer ${this.token()}` },
     })
     if (!response.ok) throw new Error(`status ${response.status}`)

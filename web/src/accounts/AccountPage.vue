@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { MIN_PASSWORD, type OwnAccount, type SecondFactorStart } from '@janua/contracts'
+import { MIN_PASSWORD, type SecondFactorStart } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
@@ -12,7 +12,7 @@ import { useRemote } from '../shell/useRemote.ts'
 import { browserName } from './browserName.ts'
 
 const session = useSession()
-const { state, run: load } = useRemote((signal) => get<OwnAccount>('/account', {}, signal))
+const { state, run: load } = useRemote((signal) => get('/account', {}, signal))
 const { run, busy } = useDeed()
 const current = ref('')
 const password = ref('')
@@ -37,12 +37,10 @@ async function changePassword(): Promise<void> {
 }
 async function begin(): Promise<void> {
   code.value = ''
-  enrolment.value = await run(() => post<SecondFactorStart>('/account/second-factor'))
+  enrolment.value = await run(() => post('/account/second-factor'))
 }
 async function confirm(): Promise<void> {
-  const made = await run(() =>
-    put<{ codes: string[] }>('/account/second-factor', { code: code.value }),
-  )
+  const made = await run(() => put('/account/second-factor', { code: code.value }))
   if (!made) return
   codes.value = made.codes
   enrolment.value = undefined
@@ -60,7 +58,10 @@ async function removeFactor(): Promise<void> {
   await load()
 }
 async function end(id?: string): Promise<void> {
-  await run(() => remove(`/account/sessions${id ? `/${id}` : ''}`), 'Signed out there')
+  await run(
+    () => (id ? remove(`/account/sessions/${id}`) : remove('/account/sessions')),
+    'Signed out there',
+  )
   await load()
 }
 const copy = () =>

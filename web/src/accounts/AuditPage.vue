@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { AuditEntry, Paged } from '@janua/contracts'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import InputText from 'primevue/inputtext'
@@ -14,11 +13,7 @@ const ROWS = 25
 const search = ref('')
 const offset = ref(0)
 const { state, run } = useRemote((signal) =>
-  get<Paged<AuditEntry>>(
-    '/audit',
-    { search: search.value, offset: offset.value, limit: ROWS },
-    signal,
-  ),
+  get('/audit', { search: search.value, offset: offset.value, limit: ROWS }, signal),
 )
 onMounted(run)
 watch(offset, () => run())

@@ -28,7 +28,7 @@ const title = computed(
 onMounted(async () => {
   try {
     await session.load()
-    info.value = await get<LinkInfo>(`/links/${token}`)
+    info.value = await get(`/links/${token}`)
     name.value = info.value.name
     mail.value = info.value.mail
   } catch (cause) {

@@ -14,7 +14,7 @@ import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 
-const { state, run: load } = useRemote((signal) => get<Person[]>('/team', {}, signal))
+const { state, run: load } = useRemote((signal) => get('/team', {}, signal))
 const { run } = useDeed()
 const confirmed = useConfirmed()
 const inviting = ref(false)
@@ -34,9 +34,7 @@ async function change(deed: () => Promise<unknown>, done: string): Promise<void>
 }
 /** Says first what the person has in hand: it goes back to its queues at once. */
 async function deactivate(person: Person): Promise<void> {
-  const inHand = await run(() =>
-    get<{ conversations: number; cases: number }>(`/team/${person.id}/in-hand`),
-  )
+  const inHand = await run(() => get(`/team/${person.id}/in-hand`))
   if (!inHand) return
   const has = [
     inHand.conversations > 0 && count(inHand.conversations, 'conversation'),
@@ -50,7 +48,7 @@ async function deactivate(person: Person): Promise<void> {
   if (wanted) await change(() => patch(`/team/${person.id}`, { active: false }), 'Deactivated')
 }
 async function invite(): Promise<void> {
-  const made = await run(() => post<{ token: string }>('/team', invited.value))
+  const made = await run(() => post('/team', invited.value))
   if (!made) return
   inviting.value = false
   showLink(`Send this link to ${invited.value.name}. It works once, for three days.`, made.token)
@@ -58,7 +56,7 @@ async function invite(): Promise<void> {
   await load()
 }
 async function resetPassword(person: Person): Promise<void> {
-  const made = await run(() => post<{ token: string }>(`/team/${person.id}/link`))
+  const made = await run(() => post(`/team/${person.id}/link`))
   if (made) showLink(`Send this link to ${person.name}. It works once.`, made.token)
 }
 function showLink(text: string, token: string): void {

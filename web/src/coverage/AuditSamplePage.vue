@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AuditSample, Verdict } from '@janua/contracts'
+import type { Verdict } from '@janua/contracts'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
@@ -12,7 +12,7 @@ import { useRemote } from '../shell/useRemote.ts'
 
 /** The week's random answers, one after another: five minutes by keyboard. */
 const { run, busy } = useDeed()
-const { state, run: load } = useRemote((signal) => get<AuditSample>('/audit-sample', {}, signal))
+const { state, run: load } = useRemote((signal) => get('/audit-sample', {}, signal))
 const at = ref(0)
 const done = ref(0)
 const sample = computed(() => state.value.value)

@@ -30,7 +30,7 @@ const DIMENSIONS: { value: Dimension; label: string }[] = [
 ]
 const dimension = ref<Dimension>('collection')
 const { state, run: load } = useRemote((signal) =>
-  get<DimensionView>('/coverage/by', { dimension: dimension.value, weeks }, signal),
+  get('/coverage/by', { dimension: dimension.value, weeks }, signal),
 )
 const view = computed(() => state.value.value)
 const SHOWN = 16

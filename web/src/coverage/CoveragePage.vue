@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { CoverageView } from '@janua/contracts'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
 import { computed, onScopeDispose, ref, watch } from 'vue'
@@ -23,9 +22,7 @@ const WEEKS = [
   { value: 26, label: 'Half a year' },
   { value: 52, label: 'A year' },
 ]
-const { state, run: load } = useRemote((signal) =>
-  get<CoverageView>('/coverage', { weeks: weeks.value }, signal),
-)
+const { state, run: load } = useRemote((signal) => get('/coverage', { weeks: weeks.value }, signal))
 const view = computed(() => state.value.value)
 watch(weeks, () => load(), { immediate: true })
 onScopeDispose(session.hear('figures', () => void load()))

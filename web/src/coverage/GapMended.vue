@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { GapEffect, GapSheet, ReplayView } from '@janua/contracts'
+import type { GapEffect, GapSheet } from '@janua/contracts'
 import Button from 'primevue/button'
 import { computed, onMounted, onScopeDispose } from 'vue'
 import { itemPath } from '../library/itemPaths.ts'
@@ -26,9 +26,7 @@ const HEAD = {
   reopened: 'Opened again',
 }
 const DEED = { teach: 'taught', extend: 'extended', write: 'wrote' }
-const { state: replays, run: loadReplays } = useRemote((signal) =>
-  get<ReplayView[]>('/replays', {}, signal),
-)
+const { state: replays, run: loadReplays } = useRemote((signal) => get('/replays', {}, signal))
 /** A replay of exactly this mend, of the draft as it is. */
 const replay = computed(() =>
   replays.value.value?.find(

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { GapEffect, GapSheet } from '@janua/contracts'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
 import { computed, onScopeDispose, ref, watch } from 'vue'
@@ -21,9 +20,9 @@ import { STATE_WORDS, withMargin, worth } from './words.ts'
 /** One topic: its own words, why the nearest passages were not enough, and the mend beside it. */
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
-const { state, run: load } = useRemote((signal) => get<GapSheet>(`/gaps/${id}`, {}, signal))
+const { state, run: load } = useRemote((signal) => get(`/gaps/${id}`, {}, signal))
 const { state: effect, run: loadEffect } = useRemote((signal) =>
-  get<GapEffect>(`/gaps/${id}/effect`, {}, signal),
+  get(`/gaps/${id}/effect`, {}, signal),
 )
 /** Only what holds for the draft as it is: what a fix did not yet change would be read as what it does. */
 const shownEffect = computed(() => (effect.value.status === 'ready' ? effect.value.value : null))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { GapSheet, GapWorkInput, Person } from '@janua/contracts'
+import type { GapSheet, GapWorkInput } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
@@ -25,7 +25,7 @@ const reply = ref(sheet.reply)
 onMounted(async () => {
   people.value = [{ id: session.user!.id, name: session.user!.name }]
   if (session.role === 'lead')
-    people.value = await get<Person[]>('/team').then(
+    people.value = await get('/team').then(
       (team) => team.filter(({ role, active }) => active && role !== 'agent'),
       () => people.value,
     )

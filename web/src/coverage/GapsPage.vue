@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { GAP_STATES, type GapPage, type GapState, type TopicsState } from '@janua/contracts'
+import { GAP_STATES, type GapState } from '@janua/contracts'
 import { onKeyStroke, watchDebounced } from '@vueuse/core'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -30,7 +30,7 @@ const search = ref('')
 const offset = ref(0)
 const marked = ref<number | null>(null)
 const { state: page, run: load } = useRemote((signal) =>
-  get<GapPage>(
+  get(
     '/gaps',
     {
       state: gapState.value,
@@ -42,9 +42,7 @@ const { state: page, run: load } = useRemote((signal) =>
     signal,
   ),
 )
-const { state: topics, run: loadTopics } = useRemote((signal) =>
-  get<TopicsState>('/topics/state', {}, signal),
-)
+const { state: topics, run: loadTopics } = useRemote((signal) => get('/topics/state', {}, signal))
 const list = computed(() => page.value.value)
 const rows = computed(() => list.value?.rows ?? [])
 const STATES = computed(() =>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import {
-  type ArticlePage,
   type Door,
   LOG_OUTCOMES,
   type LogFilter,
@@ -74,11 +73,11 @@ const isSet = computed(() => JSON.stringify(filter.value) !== JSON.stringify(NO_
 
 onMounted(async () => {
   const [theDoors, theReleases, theTopics, library, fixed] = await Promise.all([
-    get<Door[]>('/doors'),
-    get<ReleaseRow[]>('/releases'),
-    get<TopicList>('/topics'),
-    get<ArticlePage>('/articles', { kind: 'library', limit: 200, sort: 'title', order: 'asc' }),
-    get<ArticlePage>('/articles', { kind: 'fixed', limit: 200, sort: 'title', order: 'asc' }),
+    get('/doors'),
+    get('/releases'),
+    get('/topics'),
+    get('/articles', { kind: 'library', limit: 200, sort: 'title', order: 'asc' }),
+    get('/articles', { kind: 'fixed', limit: 200, sort: 'title', order: 'asc' }),
   ])
   doors.value = theDoors
   releases.value = theReleases

@@ -15,7 +15,7 @@ import { useSession } from '../shell/session.ts'
 const session = useSession()
 const { run, busy } = useDeed()
 const confirmed = useConfirmed()
-const { state, run: load } = useRemote((signal) => get<LogImportView[]>('/log/imports', {}, signal))
+const { state, run: load } = useRemote((signal) => get('/log/imports', {}, signal))
 const file = useTemplateRef<HTMLInputElement>('file')
 
 onMounted(load)

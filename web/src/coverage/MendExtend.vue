@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Article, GapSheet } from '@janua/contracts'
+import type { GapSheet } from '@janua/contracts'
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Message from 'primevue/message'
@@ -19,9 +19,7 @@ const near = sheet.nearest.find(({ kind }) => kind !== 'document')
 const picked = ref<PickedItem | null>(near ? { id: near.item, title: near.title } : null)
 const body = ref('')
 const teaches = ref(true)
-const { state, run: load } = useRemote((signal) =>
-  get<Article>(`/articles/${picked.value!.id}`, {}, signal),
-)
+const { state, run: load } = useRemote((signal) => get(`/articles/${picked.value!.id}`, {}, signal))
 const missing = computed(() => [
   ...new Set(
     sheet.nearest.filter(({ item }) => item === picked.value?.id).flatMap((each) => each.missing),

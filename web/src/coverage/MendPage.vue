@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { MendState, UnsettledPage, UnsettledRow } from '@janua/contracts'
+import type { MendState, UnsettledRow } from '@janua/contracts'
 import { onKeyStroke, watchDebounced } from '@vueuse/core'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
@@ -26,7 +26,7 @@ const search = ref('')
 const offset = ref(0)
 const marked = ref<string>()
 const { state: page, run: load } = useRemote((signal) =>
-  get<UnsettledPage>(
+  get(
     '/unsettled',
     {
       state: state.value,

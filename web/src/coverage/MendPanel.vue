@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ArticleCreate, MendInput, UnsettledDetail, UnsettledRow } from '@janua/contracts'
+import type { ArticleCreate, MendInput, UnsettledRow } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
@@ -17,7 +17,7 @@ const { row } = defineProps<{ row: UnsettledRow }>()
 const emit = defineEmits<{ mended: [] }>()
 const { run, busy } = useDeed()
 const { state, run: load } = useRemote((signal) =>
-  get<UnsettledDetail>('/unsettled/detail', { norm: row.norm }, signal),
+  get('/unsettled/detail', { norm: row.norm }, signal),
 )
 const kind = ref<MendInput['kind']>('phrasing')
 const picked = ref<PickedItem | null>(

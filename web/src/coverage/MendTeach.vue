@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { GapEffect, GapSheet } from '@janua/contracts'
+import type { GapSheet } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, ref, watch } from 'vue'
@@ -25,7 +25,7 @@ const picked = ref<PickedItem | null>(
 )
 const phrasings = ref<{ text: string; on: boolean }[]>([])
 const { state: trial, run: attempt } = useRemote((_signal, chosen: string[] | null) =>
-  post<GapEffect>(`/gaps/${sheet.topic}/try`, { item: picked.value!.id, phrasings: chosen }),
+  post(`/gaps/${sheet.topic}/try`, { item: picked.value!.id, phrasings: chosen }),
 )
 const chosen = computed(() => phrasings.value.filter(({ on }) => on).map(({ text }) => text))
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DraftProposal, GapSheet } from '@janua/contracts'
+import type { GapSheet } from '@janua/contracts'
 import { fingerprint } from '@janua/core'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -30,7 +30,7 @@ function take(text: string): void {
 const stored = computed(() => `${body.value.trim()}\n`)
 const isMachineWritten = computed(() => stored.value === drafted.value)
 async function draft(): Promise<void> {
-  const made = await run(() => post<DraftProposal>(`/gaps/${sheet.topic}/proposed-article`))
+  const made = await run(() => post(`/gaps/${sheet.topic}/proposed-article`))
   if (!made) return
   title.value = made.title
   body.value = made.body

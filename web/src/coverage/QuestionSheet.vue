@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CheckInput, LogDetail } from '@janua/contracts'
+import type { CheckInput } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, onMounted, ref } from 'vue'
@@ -13,7 +13,7 @@ import { useRemote } from '../shell/useRemote.ts'
 
 /** One question of the log: the answer, its conversation, all that decided, and what to do about it. */
 const { id } = defineProps<{ id: number }>()
-const { state, run: load } = useRemote((signal) => get<LogDetail>(`/log/${id}`, {}, signal))
+const { state, run: load } = useRemote((signal) => get(`/log/${id}`, {}, signal))
 const { run, busy } = useDeed()
 const shows = ref<'answer' | 'why' | 'conversation'>('answer')
 const sent = ref(false)

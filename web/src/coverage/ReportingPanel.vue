@@ -12,7 +12,7 @@ const emit = defineEmits<{ changed: [] }>()
 const { run, busy } = useDeed()
 const settings = ref<ReportingSettings>()
 
-onMounted(async () => (settings.value = await get<ReportingSettings>('/reporting')))
+onMounted(async () => (settings.value = await get('/reporting')))
 async function save(): Promise<void> {
   await run(() => put('/reporting', settings.value), 'Saved; figures are counted anew')
   emit('changed')

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { Queue, TodayPageView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, onMounted, onScopeDispose } from 'vue'
@@ -15,10 +14,8 @@ import OutcomeBar from './OutcomeBar.vue'
 import { changeWords, shareOf, TARGET_WORDS, withMargin } from './words.ts'
 
 const session = useSession()
-const { state, run: load } = useRemote((signal) => get<TodayPageView>('/today', {}, signal))
-const { state: queues, run: loadQueues } = useRemote((signal) =>
-  get<Queue[]>('/queues', {}, signal),
-)
+const { state, run: load } = useRemote((signal) => get('/today', {}, signal))
+const { state: queues, run: loadQueues } = useRemote((signal) => get('/queues', {}, signal))
 const { health, counts, load: loadHealth } = useHealth()
 const view = computed(() => state.value.value)
 const target = computed(() => view.value?.targets.find(({ measure }) => measure === 'coverage'))

@@ -19,10 +19,10 @@ const into = ref<TopicList[number] | string | null>(null)
 const found = ref<TopicList>([])
 
 async function find(search: string): Promise<void> {
-  found.value = (await get<TopicList>('/topics', { search })).filter(({ id }) => id !== sheet.topic)
+  found.value = (await get('/topics', { search })).filter(({ id }) => id !== sheet.topic)
 }
 async function correct(input: TopicInput, done: string): Promise<void> {
-  const made = await run(() => post<{ topic: number }>(`/topics/${sheet.topic}`, input), done)
+  const made = await run(() => post(`/topics/${sheet.topic}`, input), done)
   if (!made) return
   naming.value = undefined
   into.value = null

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { TodayPageView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, watch } from 'vue'
@@ -12,11 +11,7 @@ import { changeWords, mendWords, shareOf, TARGET_WORDS, withMargin, worth } from
 /** The week in sentences, on one page that prints well. */
 const route = useRoute()
 const { state, run: load } = useRemote((signal) =>
-  get<TodayPageView>(
-    '/today',
-    { week: typeof route.query.from === 'string' ? route.query.from : null },
-    signal,
-  ),
+  get('/today', { week: typeof route.query.from === 'string' ? route.query.from : null }, signal),
 )
 const view = computed(() => state.value.value)
 const moved = (days: number) =>

@@ -1,4 +1,4 @@
-import type { LogCount, LogFilter, LogPage, LogRowView, Verdict } from '@janua/contracts'
+import type { LogFilter, LogRowView, Verdict } from '@janua/contracts'
 import { computed, ref, shallowRef } from 'vue'
 import { get, post, remove } from '../shell/api.ts'
 import { useDeed } from '../shell/useDeed.ts'
@@ -61,10 +61,10 @@ export function useLog() {
   const marked = ref<number | null>(null)
   const judged = shallowRef<{ question: number; judgement: number; before: Verdict | null }[]>([])
   const { state, run: ask } = useRemote((signal, after: number | null) =>
-    get<LogPage>('/log', { ...queryOf(filter.value), after, limit: ROWS }, signal),
+    get('/log', { ...queryOf(filter.value), after, limit: ROWS }, signal),
   )
   const { state: counted, run: askCount } = useRemote((signal) =>
-    get<LogCount>('/log/count', queryOf(filter.value), signal),
+    get('/log/count', queryOf(filter.value), signal),
   )
   const current = computed(() => rows.value.find(({ id }) => id === marked.value))
 
@@ -94,9 +94,7 @@ export function useLog() {
   async function judge(verdict: Verdict): Promise<void> {
     const row = current.value
     if (!row) return
-    const made = await run(() =>
-      post<{ judgement: number }>(`/log/${row.id}/judgements`, { verdict }),
-    )
+    const made = await run(() => post(`/log/${row.id}/judgements`, { verdict }))
     if (!made) return
     judged.value = [
       ...judged.value,

@@ -1,4 +1,4 @@
-import type { GapEffect, GapMendInput, GapMendView } from '@janua/contracts'
+import type { GapMendInput } from '@janua/contracts'
 import { post } from '../shell/api.ts'
 import { useDeed } from '../shell/useDeed.ts'
 import { useSession } from '../shell/session.ts'
@@ -10,7 +10,7 @@ export function useMend(topic: number) {
 
   async function mend(input: GapMendInput): Promise<boolean> {
     const made = await run(
-      () => post<{ mend: GapMendView; effect: GapEffect }>(`/gaps/${topic}/mends`, input),
+      () => post(`/gaps/${topic}/mends`, input),
       'In the draft, ready to publish',
     )
     if (made) await session.refreshRelease()

@@ -65,7 +65,7 @@ const restored = ref<number>()
 onMounted(async () => {
   const kept = read()
   try {
-    accept(await get<Door>(`/doors/${id}`))
+    accept(await get(`/doors/${id}`))
     if (!kept || !mayWrite.value) return
     content.value = { ...content.value!, ...kept.content }
     if (changed.value) restored.value = kept.base
@@ -91,7 +91,7 @@ function contentOf(fresh: Door): DoorContent {
 async function save(ready: boolean): Promise<void> {
   const sent = JSON.stringify(content.value)
   const saved = await run(
-    () => put<Door>(`/doors/${id}`, { ...content.value, base: door.value!.revision, ready }),
+    () => put(`/doors/${id}`, { ...content.value!, base: door.value!.revision, ready }),
     ready ? 'Saved, ready to publish' : 'Saved in the draft',
   )
   const now = content.value

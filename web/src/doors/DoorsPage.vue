@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Door, SystemState } from '@janua/contracts'
+import type { Door } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
@@ -18,7 +18,7 @@ import { useRemote } from '../shell/useRemote.ts'
 const session = useSession()
 const router = useRouter()
 const { run } = useDeed()
-const { state, run: load } = useRemote((signal) => get<Door[]>('/doors', {}, signal))
+const { state, run: load } = useRemote((signal) => get('/doors', {}, signal))
 const route = useRoute()
 /** A page shows this door's tag, but not the door: what is missing. */
 const missing = computed(() => {
@@ -44,12 +44,12 @@ const fresh = ref({ title: '', key: '' })
 onMounted(load)
 onMounted(async () => {
   if (session.role !== 'lead') return
-  const system = await get<SystemState>('/system').catch(() => null)
+  const system = await get('/system').catch(() => null)
   lacksMail.value = system?.mail.isSetUp === false
 })
 
 async function add(): Promise<void> {
-  const made = await run(() => post<Door>('/doors', fresh.value))
+  const made = await run(() => post('/doors', fresh.value))
   if (made) await router.push(`/doors/${made.id}`)
 }
 </script>

@@ -64,19 +64,19 @@ const colleagues = computed(() =>
   ].sort((a, b) => a.name.localeCompare(b.name)),
 )
 onMounted(async () => {
-  queues.value = await get<Queue[]>('/queues').catch(() => [])
-  lines.value = await get<ReadyLine[]>('/desk/ready-lines').catch(() => [])
+  queues.value = await get('/queues').catch(() => [])
+  lines.value = await get('/desk/ready-lines').catch(() => [])
 })
 
 /** The reply under way, by conversation. */
 const sending = new Map<number, { text: string; asTeam: boolean; clientId: string }>()
 
-async function act(deed: string, body?: unknown, done?: string): Promise<boolean> {
-  const result = await run(() => post(`/desk/${id}/${deed}`, body).then(() => true), done)
+async function act(deed: () => Promise<unknown>, done?: string): Promise<boolean> {
+  const result = await run(() => deed().then(() => true), done)
   await refresh()
   return result === true
 }
-async function take(which: number, deed = 'take'): Promise<void> {
+async function take(which: number, deed: 'take' | 'take-over' | 'step-in' = 'take'): Promise<void> {
   const taken = await run(() => post(`/desk/${which}/${deed}`).then(() => true))
   await router.push(`/desk/${which}`)
   await refresh()
@@ -95,52 +95,49 @@ async function send(text: string, asTeam: boolean): Promise<void> {
       ? before
       : { text, asTeam, clientId: crypto.randomUUID() }
   sending.set(conversation, message)
-  if (!(await act('replies', message))) return
+  if (!(await act(() => post(`/desk/${id!}/replies`, message)))) return
   sending.delete(conversation)
   reply.value?.sent(text, { conversation, kind: 'reply' })
 }
 async function note(text: string, ask: number | null): Promise<void> {
   const conversation = id!
-  if (await act('notes', { text, ask })) reply.value?.sent(text, { conversation, kind: 'note' })
+  if (await act(() => post(`/desk/${id!}/notes`, { text, ask })))
+    reply.value?.sent(text, { conversation, kind: 'note' })
 }
 async function attach(file: File): Promise<void> {
   await run(() => sendFile(`/desk/${id}/files`, file))
   await refresh()
 }
 async function move(body: { queue?: number; agent?: number; reason: string }): Promise<void> {
-  if (await act('move', body, 'Moved')) moving.value = false
+  if (await act(() => post(`/desk/${id!}/move`, body), 'Moved')) moving.value = false
 }
 async function close(body: CloseInput): Promise<void> {
   const done = body.outcome === 'will follow' ? 'Case created' : 'Closed'
-  if (await act('close', body, done)) closing.value = false
+  if (await act(() => post(`/desk/${id!}/close`, body), done)) closing.value = false
 }
 async function keep(body: CaseInput): Promise<void> {
-  if (await act('case', body, 'Case created')) keeping.value = false
+  if (await act(() => post(`/desk/${id!}/case`, body), 'Case created')) keeping.value = false
 }
 async function handBack(word: string): Promise<void> {
-  if (await act('hand-back', { word })) handingBack.value = false
+  if (await act(() => post(`/desk/${id!}/hand-back`, { word }))) handingBack.value = false
 }
 let searched = 0
 async function search(words: string): Promise<void> {
   const mine = ++searched
   const rows =
-    words.length < 2
-      ? undefined
-      : await get<DeskRow[]>('/desk/search', { words }).catch(() => found.value)
+    words.length < 2 ? undefined : await get('/desk/search', { words }).catch(() => found.value)
   // An answer to fewer letters may come after the answer to more.
   if (mine === searched) found.value = rows
 }
 const propose = (item: number, phrasing: string) =>
   act(
-    'proposals',
-    { item, phrasing },
+    () => post(`/desk/${id!}/proposals`, { item, phrasing }),
     'Proposed: it is in the draft, in work, for the lead to look at',
   )
 async function block(): Promise<void> {
   if (
     !(await act(
-      'block',
-      { reason: reason.value },
+      () => post(`/desk/${id!}/block`, { reason: reason.value }),
       'The visitor is blocked and the conversation closed',
     ))
   )
@@ -277,7 +274,7 @@ useDeskKeys({
             label="Take up again"
             data-test="reopen"
             :loading="busy"
-            @click="act('reopen')"
+            @click="act(() => post(`/desk/${id!}/reopen`))"
           />
         </header>
         <ConversationPane
@@ -285,7 +282,9 @@ useDeskKeys({
           :key="conversation.id"
           :conversation="conversation"
           :visitor-writes="visitorWrites"
-          @judge="(message, verdict) => act('judgements', { message, verdict })"
+          @judge="
+            (message, verdict) => act(() => post(`/desk/${id!}/judgements`, { message, verdict }))
+          "
           @teach="teaching = $event"
         />
         <BriefPane

@@ -9,9 +9,7 @@ import { useRemote } from '../shell/useRemote.ts'
 const emit = defineEmits<{ insert: [passage: Passage]; close: [] }>()
 const words = ref('')
 const box = useTemplateRef<HTMLElement>('box')
-const { state, run } = useRemote((signal) =>
-  get<Passage[]>('/desk/passages', { words: words.value }, signal),
-)
+const { state, run } = useRemote((signal) => get('/desk/passages', { words: words.value }, signal))
 watch(words, (now) => now.trim().length > 1 && void run())
 onMounted(() => box.value?.querySelector('input')?.focus())
 </script>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { QueueFigureRow, QueueFigures } from '@janua/contracts'
+import type { QueueFigureRow } from '@janua/contracts'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import Message from 'primevue/message'
@@ -26,9 +26,7 @@ const BY = [
 const REFRESH_MS = 30_000
 const days = ref(7)
 const by = ref<(typeof BY)[number]['value']>('queues')
-const { state, run } = useRemote((signal) =>
-  get<QueueFigures>('/queues/figures', { days: days.value }, signal),
-)
+const { state, run } = useRemote((signal) => get('/queues/figures', { days: days.value }, signal))
 const rows = computed((): QueueFigureRow[] => state.value.value?.[by.value] ?? [])
 const all = computed(() => state.value.value?.all)
 onMounted(run)

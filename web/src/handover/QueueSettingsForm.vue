@@ -49,9 +49,7 @@ async function read(event: Event): Promise<void> {
   const file = (event.target as HTMLInputElement).files?.[0]
   if (!file || !hours.value) return
   const text = await file.text()
-  const found = await run(() =>
-    post<{ days: QueueHours['closed']; skipped: number }>('/calendars', { text }),
-  )
+  const found = await run(() => post('/calendars', { text }))
   if (!found) return
   const known = new Set(hours.value.closed.map(({ day }) => day))
   const fresh = found.days.filter(({ day }) => !known.has(day))

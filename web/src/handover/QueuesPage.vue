@@ -21,7 +21,7 @@ import SkillsDialog from './SkillsDialog.vue'
 const session = useSession()
 const { run } = useDeed()
 const confirmed = useConfirmed()
-const { state, run: load } = useRemote((signal) => get<Queue[]>('/queues', {}, signal))
+const { state, run: load } = useRemote((signal) => get('/queues', {}, signal))
 const people = shallowRef<Person[]>([])
 const editing = ref<{
   id: number | null
@@ -39,7 +39,7 @@ const present = (queue: Queue) =>
 
 onMounted(async () => {
   await load()
-  if (isLead.value) people.value = await get<Person[]>('/team').catch(() => [])
+  if (isLead.value) people.value = await get('/team').catch(() => [])
 })
 for (const what of ['conversation', 'presence'] as const)
   onScopeDispose(session.hear(what, () => void load()))

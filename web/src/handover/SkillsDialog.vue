@@ -24,8 +24,8 @@ watch(
     skills.value = undefined
     if (!now) return
     const [mine, all] = await Promise.all([
-      get<AgentSkills>(`/people/${now.id}/skills`),
-      get<{ id: number; name: string }[]>('/topics/names').catch(() => []),
+      get(`/people/${now.id}/skills`),
+      get('/topics/names').catch(() => []),
     ])
     topics.value = all
     skills.value = mine

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { type Teaching, TEACHING_STATES, type TeachingState } from '@janua/contracts'
+import type { BodyFor } from '@janua/contracts/routes'
+import { TEACHING_STATES, type TeachingState } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
@@ -17,7 +18,7 @@ const session = useSession()
 const { run, busy } = useDeed()
 const shown = ref<TeachingState>('open')
 const { state, run: load } = useRemote((signal) =>
-  get<Teaching[]>('/teachings', { state: shown.value }, signal),
+  get('/teachings', { state: shown.value }, signal),
 )
 const declining = ref<number>()
 const reason = ref('')
@@ -31,7 +32,7 @@ onMounted(load)
 watch(shown, () => void load())
 onScopeDispose(session.hear('taught', () => void load()))
 
-async function accept(id: number, body: unknown): Promise<void> {
+async function accept(id: number, body: BodyFor<'POST', '/teachings/1/accept'>): Promise<void> {
   await run(() => post(`/teachings/${id}/accept`, body), 'It is in the draft')
   await load()
   await session.refreshRelease()

@@ -31,7 +31,7 @@ export const useAlerts = defineStore('alerts', () => {
 
   async function load(): Promise<void> {
     if (!session.user || session.role === 'editor') return
-    settings.value = await get<AlertSettings>('/alerts').catch(() => settings.value)
+    settings.value = await get('/alerts').catch(() => settings.value)
     await lists.refresh()
   }
   async function save(wanted: AlertSettings): Promise<void> {

@@ -26,7 +26,7 @@ export function useDesk(id: () => number | null) {
       return
     }
     try {
-      const fresh = await get<DeskConversation>(`/desk/${wanted}`)
+      const fresh = await get(`/desk/${wanted}`)
       if (mine !== asked) return
       conversation.value = fresh
       failure.value = ''

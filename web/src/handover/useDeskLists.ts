@@ -19,7 +19,7 @@ export const useDeskLists = defineStore('deskLists', () => {
   async function refresh(): Promise<void> {
     if (!session.user || session.role === 'editor') return
     try {
-      desk.value = await get<Desk>('/desk')
+      desk.value = await get('/desk')
       ahead.value = Date.parse(desk.value.now) - Date.now()
       failure.value = ''
     } catch (cause) {

@@ -1,11 +1,4 @@
-import type {
-  ArticlePage,
-  Door,
-  HandoverRow,
-  Queue,
-  RoutingDraft,
-  RoutingProof,
-} from '@janua/contracts'
+import type { Door, HandoverRow, Queue, RoutingDraft, RoutingProof } from '@janua/contracts'
 import type { Routing, Rule } from '@janua/core'
 import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef } from 'vue'
@@ -59,10 +52,10 @@ export function useRouting() {
     const before = kept()
     try {
       const [draft, allQueues, allDoors, articles] = await Promise.all([
-        get<RoutingDraft>('/routing'),
-        get<Queue[]>('/queues'),
-        get<Door[]>('/doors'),
-        get<ArticlePage>('/articles', { limit: 1 }),
+        get('/routing'),
+        get('/queues'),
+        get('/doors'),
+        get('/articles', { limit: 1 }),
       ])
       queues.value = allQueues
       doors.value = allDoors
@@ -72,7 +65,7 @@ export function useRouting() {
         show(before.content)
         if (changed.value) restored.value = before.base
       }
-      topics.value = await get<{ id: number; name: string }[]>('/topics/names').catch(() => [])
+      topics.value = await get('/topics/names').catch(() => [])
     } catch (cause) {
       failure.value = inPlainWords(cause)
     }
@@ -91,8 +84,7 @@ export function useRouting() {
   async function save(ready: boolean): Promise<void> {
     const sent = plain(content.value)
     const saved = await run(
-      () =>
-        put<RoutingDraft>('/routing', { ...content.value, base: routing.value!.revision, ready }),
+      () => put('/routing', { ...content.value, base: routing.value!.revision, ready }),
       ready ? 'Saved, ready to publish' : 'Saved in the draft',
     )
     // What was written while it was stored stays, as a change of what is stored now.
@@ -106,15 +98,13 @@ export function useRouting() {
   /** A rule that is half written cannot be proved; the last proof stays until it is whole. */
   async function prove(): Promise<void> {
     const mine = ++asked
-    const fresh = await post<RoutingProof>('/routing/proof', content.value).catch(() => undefined)
+    const fresh = await post('/routing/proof', content.value).catch(() => undefined)
     if (fresh && mine === asked) proof.value = fresh
   }
   watchDebounced(content, () => routing.value && void prove(), { debounce: PROVED_AFTER_MS })
 
   async function read(ids: number[], what: string): Promise<void> {
-    const rows = await run(() =>
-      post<HandoverRow[]>('/routing/handovers', { ids: ids.slice(0, MOST_READ) }),
-    )
+    const rows = await run(() => post('/routing/handovers', { ids: ids.slice(0, MOST_READ) }))
     if (rows) reading.value = { what, rows }
   }
   const add = () =>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { CourtesyContent } from '@janua/contracts'
 import { courtesyOf } from '@janua/core'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
@@ -9,12 +8,12 @@ import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
 import { useSession } from '../shell/session.ts'
 import StateChip from './StateChip.vue'
-import { linesOf, useVocabulary } from './useVocabulary.ts'
+import { COURTESIES, linesOf, useVocabulary } from './useVocabulary.ts'
 
 const session = useSession()
 const mayWrite = computed(() => session.role !== 'agent')
-const { state, open, content, busy, edit, save, takeOut } = useVocabulary<CourtesyContent>(
-  'courtesy',
+const { state, open, content, busy, edit, save, takeOut } = useVocabulary(
+  COURTESIES,
   { name: '', says: [], replies: { en: '', de: '' } },
   ({ name }) => name,
 )

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { GlossaryContent } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
@@ -11,12 +10,12 @@ import { computed, ref } from 'vue'
 import { count } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import StateChip from './StateChip.vue'
-import { linesOf, useVocabulary } from './useVocabulary.ts'
+import { GLOSSARY, linesOf, useVocabulary } from './useVocabulary.ts'
 
 const session = useSession()
 const mayWrite = computed(() => session.role !== 'agent')
-const { state, open, content, busy, edit, save, takeOut } = useVocabulary<GlossaryContent>(
-  'glossary',
+const { state, open, content, busy, edit, save, takeOut } = useVocabulary(
+  GLOSSARY,
   { term: '', also: [], meaning: '' },
   ({ term }) => term,
 )

@@ -10,7 +10,7 @@ import { get } from '../shell/api.ts'
 const { disabled } = defineProps<{ disabled: boolean }>()
 const holds = defineModel<Holds>({ required: true })
 const doors = shallowRef<Door[]>([])
-void get<Door[]>('/doors').then(
+void get('/doors').then(
   (found) => (doors.value = found),
   () => undefined,
 )

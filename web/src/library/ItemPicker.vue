@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { ArticlePage } from '@janua/contracts'
 import AutoComplete from 'primevue/autocomplete'
 import { ref } from 'vue'
 import { get } from '../shell/api.ts'
@@ -16,7 +15,7 @@ const found = ref<PickedItem[]>([])
 async function find(search: string): Promise<void> {
   const lists = await Promise.all(
     (['library', 'fixed'] as const).map((kind) =>
-      get<ArticlePage>('/articles', { search, kind, sort: 'title', order: 'asc', limit: 12 }),
+      get('/articles', { search, kind, sort: 'title', order: 'asc', limit: 12 }),
     ),
   )
   found.value = lists.flatMap(({ rows }) => rows.map(({ id, title }) => ({ id, title })))

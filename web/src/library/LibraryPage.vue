@@ -1,10 +1,5 @@
 <script setup lang="ts">
-import {
-  ARTICLE_SORTS,
-  type ArticlePage,
-  type ArticleQuery,
-  type ArticleRow,
-} from '@janua/contracts'
+import { ARTICLE_SORTS, type ArticleQuery, type ArticleRow } from '@janua/contracts'
 import { useLocalStorage, watchDebounced } from '@vueuse/core'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
@@ -46,7 +41,7 @@ const words = computed(() =>
 )
 const mayWrite = computed(() => session.role !== 'agent')
 const { state: page, run: load } = useRemote((signal) =>
-  get<ArticlePage>(
+  get(
     '/articles',
     {
       ...settings.value,
@@ -105,7 +100,7 @@ async function write(): Promise<void> {
     reviewOn: null,
     ready: false,
   }
-  const made = await act(() => post<{ id: number }>('/articles', empty))
+  const made = await act(() => post('/articles', empty))
   if (made) await router.push(`${words.value.path}/${made.id}`)
 }
 function clearFilters(): void {

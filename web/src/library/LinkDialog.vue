@@ -21,7 +21,7 @@ async function upload(event: Event): Promise<void> {
   form.append('files', file, file.name)
   try {
     failure.value = ''
-    address.value = (await post<{ address: string }>('/pictures', form)).address
+    address.value = (await post('/pictures', form)).address
   } catch (cause) {
     failure.value = inPlainWords(cause)
   }

@@ -24,14 +24,14 @@ const parts = computed(() =>
 
 void load()
 async function load(): Promise<void> {
-  rows.value = await run(() => get<RevisionRow[]>(`/articles/${id}/revisions`))
+  rows.value = await run(() => get(`/articles/${id}/revisions`))
   if (rows.value?.[0]) await show(rows.value[0])
 }
 async function show(row: RevisionRow): Promise<void> {
   const at = rows.value!.findIndex((each) => each.id === row.id)
   const other = against.value === 'newest' ? rows.value![0]! : (rows.value![at + 1] ?? row)
   const [one, two] = await Promise.all(
-    [row.id, other.id].map((each) => get<RevisionView>(`/articles/${id}/revisions/${each}`)),
+    [row.id, other.id].map((each) => get(`/articles/${id}/revisions/${each}`)),
   )
   shown.value = { one: one!, other: two! }
 }

@@ -28,15 +28,13 @@ const FROM = {
 const FROM_MODEL = 10
 
 async function look(): Promise<void> {
-  ways.value = await run(() => get<Suggestion[]>(`/articles/${id}/ways`))
+  ways.value = await run(() => get(`/articles/${id}/ways`))
   shown.value = 6
   marked.value = 0
 }
 /** What the model proposes comes before what is there. */
 async function propose(): Promise<void> {
-  const made = await run(() =>
-    post<{ phrasings: string[] }>(`/articles/${id}/proposed-phrasings`, { count: FROM_MODEL }),
-  )
+  const made = await run(() => post(`/articles/${id}/proposed-phrasings`, { count: FROM_MODEL }))
   if (!made) return
   const fresh = made.phrasings.map((text): Way => ({ text, from: 'model', times: 0 }))
   ways.value = [...fresh, ...(ways.value ?? []).filter(({ from }) => from !== 'model')]

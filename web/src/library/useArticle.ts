@@ -37,7 +37,7 @@ export function useArticle(id: number) {
   async function load(): Promise<void> {
     const kept = read()
     try {
-      accept(await get<Article>(`/articles/${id}`))
+      accept(await get(`/articles/${id}`))
     } catch (cause) {
       failure.value = inPlainWords(cause)
       return
@@ -52,7 +52,7 @@ export function useArticle(id: number) {
     failure.value = ''
     const sent = JSON.stringify(content.value)
     try {
-      const fresh = await put<Article>(`/articles/${id}`, {
+      const fresh = await put(`/articles/${id}`, {
         ...content.value,
         base: base.value,
         ready,

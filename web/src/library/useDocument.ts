@@ -28,11 +28,11 @@ export function useDocument(id: number) {
   async function load(): Promise<void> {
     const kept = read()
     try {
-      accept(await get<Document>(`/documents/${id}`))
+      accept(await get(`/documents/${id}`))
       // Once it was read again its parts may be others: what was chosen of the old ones says nothing of these.
       restored.value = kept !== null && kept.base === document.value!.revision
       if (restored.value) choose(kept!.content)
-      insights.value = await get<Insights>(`/articles/${id}/insights`)
+      insights.value = await get(`/articles/${id}/insights`)
     } catch (cause) {
       failure.value = inPlainWords(cause)
     }
@@ -41,7 +41,7 @@ export function useDocument(id: number) {
     const sent = choicesOf(document.value!)
     try {
       failure.value = ''
-      const fresh = await put<Document>(`/documents/${id}`, {
+      const fresh = await put(`/documents/${id}`, {
         ...sent,
         base: document.value!.revision,
         ready,

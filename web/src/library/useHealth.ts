@@ -50,7 +50,7 @@ export function useHealth() {
   async function load(): Promise<void> {
     clearTimeout(timer)
     try {
-      health.value = await get<Health>('/health')
+      health.value = await get('/health')
       failure.value = ''
     } catch (cause) {
       failure.value = inPlainWords(cause)

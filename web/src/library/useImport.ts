@@ -4,7 +4,6 @@ import {
   MAX_FILE_MB,
   type SheetMapping,
   type SheetPreview,
-  type SheetTrial,
 } from '@janua/contracts'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { get, inPlainWords, post, remove } from '../shell/api.ts'
@@ -43,7 +42,7 @@ export function useImport(ended: () => void) {
     sending.value = small.length
     const form = new FormData()
     for (const file of small) form.append('files', file, file.name)
-    await attempt(() => post<ImportView>('/imports', form))
+    await attempt(() => post('/imports', form))
     sending.value = 0
     follow()
   }
@@ -54,24 +53,22 @@ export function useImport(ended: () => void) {
     else if (view.value) ended()
   }
   async function poll(): Promise<void> {
-    await attempt(() => get<ImportView>(`/imports/${view.value!.id}`))
+    await attempt(() => get(`/imports/${view.value!.id}`))
     follow()
   }
   async function cancel(): Promise<void> {
-    await attempt(() => remove<ImportView>(`/imports/${view.value!.id}`))
+    await attempt(() => remove(`/imports/${view.value!.id}`))
     follow()
   }
   async function answer(
     { file, sheet }: SheetPreview,
     mapping: SheetMapping | null,
   ): Promise<void> {
-    await attempt(() =>
-      post<ImportView>(`/imports/${view.value!.id}/sheets`, { file, sheet, mapping }),
-    )
+    await attempt(() => post(`/imports/${view.value!.id}/sheets`, { file, sheet, mapping }))
     ended()
   }
   const trial = ({ file, sheet }: SheetPreview, mapping: SheetMapping) =>
-    post<SheetTrial>(`/imports/${view.value!.id}/trial`, { file, sheet, mapping })
+    post(`/imports/${view.value!.id}/trial`, { file, sheet, mapping })
   function putAway(): void {
     view.value = undefined
     kept.value = []

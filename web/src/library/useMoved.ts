@@ -29,7 +29,7 @@ export function useMoved(
     }
     const { title, body, phrasings } = content.value
     looking.value = true
-    const found = await post<MovedQuestions>(`/articles/${id}/moved`, {
+    const found = await post(`/articles/${id}/moved`, {
       title,
       body,
       phrasings,

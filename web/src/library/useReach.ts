@@ -9,7 +9,7 @@ export function useReach(id: number, content: Ref<ArticleContent>, mayAsk: () =>
   const marks = shallowRef<ReachMark[]>([])
   const insights = shallowRef<Insights>()
   let asked = 0
-  void get<Insights>(`/articles/${id}/insights`).then(
+  void get(`/articles/${id}/insights`).then(
     (found) => (insights.value = found),
     () => undefined,
   )
@@ -19,7 +19,7 @@ export function useReach(id: number, content: Ref<ArticleContent>, mayAsk: () =>
     const { title, body, phrasings } = content.value
     if (!mayAsk() || (title === '' && body === '')) return
     const mine = ++asked
-    const found = await post<ReachMark[]>(`/articles/${id}/marks`, {
+    const found = await post(`/articles/${id}/marks`, {
       title,
       body,
       phrasings,

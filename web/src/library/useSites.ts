@@ -1,4 +1,4 @@
-import type { Site, SiteInput, SiteLook } from '@janua/contracts'
+import type { Site, SiteInput } from '@janua/contracts'
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import { get, inPlainWords, post, put, remove } from '../shell/api.ts'
 
@@ -15,8 +15,8 @@ export function useSites() {
     clearTimeout(timer)
     try {
       ;[sites.value, { hosts: hosts.value }] = await Promise.all([
-        get<Site[]>('/sites'),
-        get<{ hosts: string[] }>('/sites/hosts'),
+        get('/sites'),
+        get('/sites/hosts'),
       ])
       failure.value = ''
     } catch (cause) {
@@ -36,7 +36,7 @@ export function useSites() {
     hosts,
     failure,
     load,
-    look: (address: string) => get<SiteLook>('/sites/look', { address }),
+    look: (address: string) => get('/sites/look', { address }),
     save: (id: number | null, input: SiteInput) =>
       then(id === null ? post('/sites', input) : put(`/sites/${id}`, input)),
     forget: (id: number) => then(remove(`/sites/${id}`)),

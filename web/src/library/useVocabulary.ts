@@ -1,4 +1,4 @@
-import type { Entry, VocabularyKind } from '@janua/contracts'
+import type { CourtesyContent, Entry, GlossaryContent } from '@janua/contracts'
 import { ref, shallowRef } from 'vue'
 import { useRoute } from 'vue-router'
 import { get, post, put, remove } from '../shell/api.ts'
@@ -7,19 +7,36 @@ import { useDeed } from '../shell/useDeed.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useTakeOut } from './useTakeOut.ts'
 
-const PATHS: Record<VocabularyKind, string> = { glossary: '/glossary', courtesy: '/courtesies' }
+interface Calls<C> {
+  list(signal: AbortSignal): Promise<Entry<C>[]>
+  add(content: C & { ready: boolean }): Promise<unknown>
+  save(id: number, content: C & { base: number; ready: boolean }): Promise<unknown>
+  remove(id: number): Promise<unknown>
+}
+
+export const GLOSSARY: Calls<GlossaryContent> = {
+  list: (signal) => get('/glossary', {}, signal),
+  add: (content) => post('/glossary', content),
+  save: (id, content) => put(`/glossary/${id}`, content),
+  remove: (id) => remove(`/glossary/${id}`),
+}
+export const COURTESIES: Calls<CourtesyContent> = {
+  list: (signal) => get('/courtesies', {}, signal),
+  add: (content) => post('/courtesies', content),
+  save: (id, content) => put(`/courtesies/${id}`, content),
+  remove: (id) => remove(`/courtesies/${id}`),
+}
 
 /** The entries of the glossary, or the courtesies: listed, opened for a change, saved. */
 export function useVocabulary<C extends object>(
-  kind: VocabularyKind,
+  calls: Calls<C>,
   empty: C,
   nameOf: (content: C) => string,
 ) {
   const session = useSession()
   const { run, busy } = useDeed()
   const mayTakeOut = useTakeOut()
-  const path = PATHS[kind]
-  const { state, run: load } = useRemote((signal) => get<Entry<C>[]>(path, {}, signal))
+  const { state, run: load } = useRemote((signal) => calls.list(signal))
   const open = shallowRef<Entry<C> | 'new'>()
   const content = ref<C>(structuredClone(empty))
   const wanted = Number(useRoute().query.open)
@@ -40,8 +57,8 @@ export function useVocabulary<C extends object>(
     const saved = await run(
       () =>
         (entry === 'new' || !entry
-          ? post(path, given)
-          : put(`${path}/${entry.id}`, { ...given, base: entry.revision })
+          ? calls.add(given)
+          : calls.save(entry.id, { ...given, base: entry.revision })
         ).then(() => true),
       ready ? 'In the draft, ready to publish' : 'In the draft, in work',
     )
@@ -50,7 +67,7 @@ export function useVocabulary<C extends object>(
   async function takeOut(entry: Entry<C>): Promise<void> {
     if (!(await mayTakeOut(nameOf(entry.content)))) return
     const done = await run(
-      () => remove(`${path}/${entry.id}`).then(() => true),
+      () => calls.remove(entry.id).then(() => true),
       `“${nameOf(entry.content)}” is taken out of the draft; visitors keep it until you publish`,
     )
     if (done) await settled()

@@ -49,7 +49,7 @@ async function test(): Promise<void> {
   fault.value = ''
   testing.value = true
   try {
-    tested.value = await post<ModelTest>('/models/test', input())
+    tested.value = await post('/models/test', input())
   } catch (cause) {
     fault.value = inPlainWords(cause)
   } finally {

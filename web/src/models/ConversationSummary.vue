@@ -13,7 +13,7 @@ const { run, busy } = useDeed()
 const summary = ref('')
 
 async function ask(): Promise<void> {
-  const made = await run(() => post<{ summary: string }>(`/desk/${conversation}/summary`))
+  const made = await run(() => post(`/desk/${conversation}/summary`))
   if (made) summary.value = made.summary
 }
 </script>

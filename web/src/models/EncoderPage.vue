@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { EncoderView } from '@janua/contracts'
 import { useIntervalFn } from '@vueuse/core'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
@@ -16,7 +15,7 @@ import ModelKinds from './ModelKinds.vue'
 /** An encoder of one's own, on its way from the server to visitors. */
 const LOOK_MS = 1_000
 const { run, busy } = useDeed()
-const { state, run: load } = useRemote((signal) => get<EncoderView>('/models/encoder', {}, signal))
+const { state, run: load } = useRemote((signal) => get('/models/encoder', {}, signal))
 const view = computed(() => state.value.value)
 const isAtWork = computed(
   () =>

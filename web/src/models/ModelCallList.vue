@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { ModelCalls } from '@janua/contracts'
 import Button from 'primevue/button'
 import { computed, onMounted, ref } from 'vue'
 import { get } from '../shell/api.ts'
@@ -12,7 +11,7 @@ defineProps<{ keepDays: number; money: (value: number) => string }>()
 const AT_ONCE = 20
 const limit = ref(AT_ONCE)
 const { state, run: load } = useRemote((signal) =>
-  get<ModelCalls>('/models/calls', { limit: limit.value }, signal),
+  get('/models/calls', { limit: limit.value }, signal),
 )
 const calls = computed(() => state.value.value)
 onMounted(load)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ModelsView, ModelUse, UseView } from '@janua/contracts'
+import type { ModelUse, UseView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import ToggleSwitch from 'primevue/toggleswitch'
@@ -17,7 +17,7 @@ import { USE_WORDS } from './uses.ts'
 
 /** A language model of one's own: where it stands, what it may be used for, what it costs, what was sent. */
 const { run, busy } = useDeed()
-const { state, run: load } = useRemote((signal) => get<ModelsView>('/models', {}, signal))
+const { state, run: load } = useRemote((signal) => get('/models', {}, signal))
 const view = computed(() => state.value.value)
 const open = ref<ModelUse>()
 const connecting = ref(false)

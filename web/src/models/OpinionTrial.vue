@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { TrialView } from '@janua/contracts'
 import { useIntervalFn } from '@vueuse/core'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
@@ -14,7 +13,7 @@ import MovedAnswers from './MovedAnswers.vue'
 defineProps<{ money: (value: number) => string; hasPrices: boolean }>()
 const LOOK_MS = 1_000
 const { run, busy } = useDeed()
-const { state, run: load } = useRemote((signal) => get<TrialView>('/models/trial', {}, signal))
+const { state, run: load } = useRemote((signal) => get('/models/trial', {}, signal))
 const view = computed(() => state.value.value)
 const result = computed(() => view.value?.result)
 const { pause, resume } = useIntervalFn(look, LOOK_MS, { immediate: false })

@@ -27,7 +27,7 @@ const differing = computed(() =>
 
 async function ask(): Promise<void> {
   const made = await run(() =>
-    post<{ texts: DoorTexts }>(`/doors/${door}/proposed-texts`, { brief: brief.value, language }),
+    post(`/doors/${door}/proposed-texts`, { brief: brief.value, language }),
   )
   if (made) proposed.value = made.texts
 }

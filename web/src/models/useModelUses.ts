@@ -7,7 +7,7 @@ export function useModelUses() {
   const on = shallowRef<ModelUse[]>([])
   onMounted(async () => {
     // Without an answer nothing is offered: every page works without a model.
-    on.value = await get<ModelUse[]>('/models/on').catch(() => [])
+    on.value = await get('/models/on').catch(() => [])
   })
   return { isOn: (use: ModelUse) => computed(() => on.value.includes(use)) }
 }

@@ -22,7 +22,7 @@ const link = computed(() => (change.type === 'removed' ? null : itemPath(change.
 
 async function toggle(): Promise<void> {
   open.value = !open.value
-  if (open.value) text.value = await run(() => get<ChangeText>(`/draft/${change.item}/text`))
+  if (open.value) text.value = await run(() => get(`/draft/${change.item}/text`))
 }
 </script>
 

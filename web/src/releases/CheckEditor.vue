@@ -43,8 +43,8 @@ const COMES = CHECK_COMES.map((value) => ({
 const named = computed(() => comes.value === 'answer' || comes.value === 'asks back')
 
 onMounted(async () => {
-  doors.value = await get<Door[]>('/doors').catch(() => [])
-  queues.value = await get<{ id: number; name: string }[]>('/queues').catch(() => [])
+  doors.value = await get('/doors').catch(() => [])
+  queues.value = await get('/queues').catch(() => [])
 })
 function store(): void {
   const messages = [

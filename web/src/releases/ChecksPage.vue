@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CheckImport, CheckInput, CheckList, CheckView } from '@janua/contracts'
+import type { CheckImport, CheckInput, CheckView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
@@ -15,7 +15,7 @@ import CheckEditor from './CheckEditor.vue'
 const session = useSession()
 const { run, busy } = useDeed()
 const confirmed = useConfirmed()
-const { state, run: load } = useRemote((signal) => get<CheckList>('/checks', {}, signal))
+const { state, run: load } = useRemote((signal) => get('/checks', {}, signal))
 const show = ref<'all' | 'failing'>('all')
 const editing = shallowRef<CheckView | 'new'>()
 const read = shallowRef<CheckImport>()
@@ -84,7 +84,7 @@ async function bring(event: Event): Promise<void> {
   const [chosen] = (event.target as HTMLInputElement).files ?? []
   if (!chosen) return
   read.value = await run(async () =>
-    post<CheckImport>('/checks/file', { name: chosen.name, csv: await chosen.text() }),
+    post('/checks/file', { name: chosen.name, csv: await chosen.text() }),
   )
   ;(event.target as HTMLInputElement).value = ''
   await runNow()

@@ -22,7 +22,7 @@ const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [
 ]
 
 async function fetchNext(): Promise<void> {
-  list.value = await run(() => get<ToJudge[]>('/threshold/to-judge', { sill }))
+  list.value = await run(() => get('/threshold/to-judge', { sill }))
   at.value = 0
 }
 async function judge(verdict: Verdict): Promise<void> {

@@ -68,10 +68,7 @@ const editable = computed(() => {
 
 onMounted(async () => {
   await run(async () => {
-    ;[doors.value, releases.value] = await Promise.all([
-      get<Door[]>('/doors'),
-      get<ReleaseRow[]>('/releases'),
-    ])
+    ;[doors.value, releases.value] = await Promise.all([get('/doors'), get('/releases')])
     door.value = Number(route.query.door) || doors.value[0]?.id
   })
   const before = [route.query.before ?? []]

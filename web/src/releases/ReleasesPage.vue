@@ -1,14 +1,5 @@
 <script setup lang="ts">
-import type {
-  Audience,
-  DraftChange,
-  MendView,
-  OpenRelease,
-  Proof,
-  PublishInput,
-  ReleaseRow,
-  ScheduledRelease,
-} from '@janua/contracts'
+import type { Audience, DraftChange, MendView, Proof, PublishInput } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, onMounted, onScopeDispose, ref, shallowRef, useTemplateRef, watch } from 'vue'
@@ -33,17 +24,11 @@ interface Made {
 const session = useSession()
 const { run, busy } = useDeed()
 const confirmed = useConfirmed()
-const { state: draft, run: loadDraft } = useRemote((signal) =>
-  get<DraftChange[]>('/draft', {}, signal),
-)
-const { state: releases, run: loadReleases } = useRemote((signal) =>
-  get<ReleaseRow[]>('/releases', {}, signal),
-)
-const { state: open, run: loadOpen } = useRemote((signal) =>
-  get<OpenRelease | null>('/releases/open', {}, signal),
-)
+const { state: draft, run: loadDraft } = useRemote((signal) => get('/draft', {}, signal))
+const { state: releases, run: loadReleases } = useRemote((signal) => get('/releases', {}, signal))
+const { state: open, run: loadOpen } = useRemote((signal) => get('/releases/open', {}, signal))
 const { state: scheduled, run: loadScheduled } = useRemote((signal) =>
-  get<ScheduledRelease[]>('/scheduled', {}, signal),
+  get('/scheduled', {}, signal),
 )
 const left = ref(new Set<number>())
 const outcome = shallowRef<Made & { audience: Audience }>()
@@ -79,7 +64,7 @@ async function prove(): Promise<void> {
   const mine = ++proving
   proof.value = undefined
   if (chosen.value.length === 0) return
-  const found = await post<Proof>('/draft/proof', { items: chosen.value }).catch(() => undefined)
+  const found = await post('/draft/proof', { items: chosen.value }).catch(() => undefined)
   if (mine === proving) proof.value = found
 }
 watch(chosen, (now, before) => {
@@ -93,7 +78,7 @@ const unhear = [
 onScopeDispose(() => unhear.forEach((end) => end()))
 
 async function publish(input: PublishInput): Promise<void> {
-  const made = await run(() => post<Made>('/releases', input))
+  const made = await run(() => post('/releases', input))
   if (made) {
     outcome.value = { ...made, audience: input.audience }
     form.value?.clear()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DraftChange, ReplayInput, ReplayView } from '@janua/contracts'
+import type { ReplayInput } from '@janua/contracts'
 import type { FlowBand, ReplayChange } from '@janua/core'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
@@ -22,12 +22,8 @@ const session = useSession()
 const router = useRouter()
 const route = useRoute()
 const { run, busy } = useDeed()
-const { state: list, run: loadList } = useRemote((signal) =>
-  get<ReplayView[]>('/replays', {}, signal),
-)
-const { state: draft, run: loadDraft } = useRemote((signal) =>
-  get<DraftChange[]>('/draft', {}, signal),
-)
+const { state: list, run: loadList } = useRemote((signal) => get('/replays', {}, signal))
+const { state: draft, run: loadDraft } = useRemote((signal) => get('/draft', {}, signal))
 const starts = ref(false)
 const chosen = ref<{ change: ReplayChange | null; band: FlowBand | null }>({
   change: null,
@@ -111,7 +107,7 @@ onScopeDispose(() => {
   unhear()
 })
 async function start(input: ReplayInput): Promise<void> {
-  const made = await run(() => post<{ id: number }>('/replays', input))
+  const made = await run(() => post('/replays', input))
   if (!made) return
   starts.value = false
   await router.push(`/replay/${made.id}`)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ReplayQuestion, ReplayQuestions, Verdict } from '@janua/contracts'
+import type { ReplayQuestion, Verdict } from '@janua/contracts'
 import type { FlowBand, ReplayChange, ReplaySide } from '@janua/core'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
@@ -27,7 +27,7 @@ const { run } = useDeed()
 const offset = ref(0)
 const marked = ref(0)
 const { state, run: load } = useRemote((signal) =>
-  get<ReplayQuestions>(
+  get(
     `/replays/${replay}/questions`,
     { change, from: band?.from, to: band?.to, offset: offset.value, limit: ROWS },
     signal,

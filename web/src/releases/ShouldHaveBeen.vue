@@ -61,8 +61,7 @@ function pick(near: { item: number; title: string }): void {
 }
 
 onMounted(async () => {
-  if (session.role === 'lead')
-    queues.value = await get<{ id: number; name: string }[]>('/queues').catch(() => [])
+  if (session.role === 'lead') queues.value = await get('/queues').catch(() => [])
 })
 async function store(): Promise<void> {
   const picked = item.value

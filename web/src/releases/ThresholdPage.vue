@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { ThresholdView } from '@janua/contracts'
 import { cheapest, costOf, type Costs } from '@janua/core'
 import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
@@ -19,7 +18,7 @@ import { useCurve } from './useCurve.ts'
 
 const session = useSession()
 const { run, busy } = useDeed()
-const { state, run: load } = useRemote((signal) => get<ThresholdView>('/threshold', {}, signal))
+const { state, run: load } = useRemote((signal) => get('/threshold', {}, signal))
 const { curve, compute } = useCurve()
 const door = ref<number>()
 const ALL = 'all collections'
@@ -159,7 +158,7 @@ watch([volume, present], () => {
 async function set(): Promise<void> {
   const done = await run(
     async () => {
-      await put('/threshold', { door: door.value, collection: collection.value, sill: sill.value })
+      await put('/threshold', { door: door.value!, collection: collection.value, sill: sill.value })
       return true
     },
     `The sill is ${sill.value.toFixed(2)} in the draft, ready to publish`,

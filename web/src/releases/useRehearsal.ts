@@ -58,12 +58,12 @@ export function useRehearsal() {
     const other = release.value === DRAFT ? (session.release?.live?.number ?? null) : null
     try {
       const [now, then] = await Promise.all([
-        post<Rehearsed>('/rehearsal', {
+        post('/rehearsal', {
           ...input,
           release: release.value === DRAFT ? null : release.value,
         }),
         compares.value
-          ? post<Rehearsed>('/rehearsal', { ...input, release: other }).catch(() => undefined)
+          ? post('/rehearsal', { ...input, release: other }).catch(() => undefined)
           : undefined,
       ])
       if (mine !== asking) return 'overtaken'

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { ArticlePage } from '@janua/contracts'
 import { itemPath, KIND_WORDS } from '../library/itemPaths.ts'
 import { onKeyStroke } from '@vueuse/core'
 import AutoComplete from 'primevue/autocomplete'
@@ -36,7 +35,7 @@ async function find(text: string): Promise<void> {
     .map(({ name, path }) => ({ label: name, kind: 'Page', path }))
   const lists = await Promise.all(
     (['library', 'fixed'] as const).map((kind) =>
-      get<ArticlePage>('/articles', {
+      get('/articles', {
         search: text,
         kind,
         sort: 'title',

@@ -1,4 +1,5 @@
 import type { ProblemBody, SessionInfo } from '@janua/contracts'
+import type { BodyFor, Known, OutputFor, QueryFor } from '@janua/contracts/routes'
 
 /** A refusal by the server, in its own words. */
 export class Refused extends Error {
@@ -61,12 +62,32 @@ export async function sendFile(path: string, file: File): Promise<void> {
   await call('POST', `${path}?${query}`, file)
 }
 
-export const get = <T>(path: string, query: Record<string, unknown> = {}, signal?: AbortSignal) =>
-  call<T>('GET', withQuery(path, query), undefined, signal)
-export const post = <T>(path: string, body?: unknown) => call<T>('POST', path, body)
-export const put = <T>(path: string, body?: unknown) => call<T>('PUT', path, body)
-export const patch = <T>(path: string, body?: unknown) => call<T>('PATCH', path, body)
-export const remove = <T>(path: string) => call<T>('DELETE', path)
+/** Asks for something. What comes follows from the path, by the table of routes. */
+export const get = <const Path extends string>(
+  path: Known<'GET', Path>,
+  query: QueryFor<'GET', Path> = {} as QueryFor<'GET', Path>,
+  signal?: AbortSignal,
+) =>
+  call<OutputFor<'GET', Path>>(
+    'GET',
+    withQuery(path, query as Record<string, unknown>),
+    undefined,
+    signal,
+  )
+export const post = <const Path extends string>(
+  path: Known<'POST', Path>,
+  body?: BodyFor<'POST', Path>,
+) => call<OutputFor<'POST', Path>>('POST', path, body)
+export const put = <const Path extends string>(
+  path: Known<'PUT', Path>,
+  body?: BodyFor<'PUT', Path>,
+) => call<OutputFor<'PUT', Path>>('PUT', path, body)
+export const patch = <const Path extends string>(
+  path: Known<'PATCH', Path>,
+  body?: BodyFor<'PATCH', Path>,
+) => call<OutputFor<'PATCH', Path>>('PATCH', path, body)
+export const remove = <const Path extends string>(path: Known<'DELETE', Path>) =>
+  call<OutputFor<'DELETE', Path>>('DELETE', path)
 
 function withQuery(path: string, query: Record<string, unknown>): string {
   const given = Object.entries(query).filter(

@@ -42,15 +42,15 @@ export const useSession = defineStore('session', () => {
 
   async function load(): Promise<void> {
     if (known) return
-    await accept(await get<SessionInfo>('/session'))
+    await accept(await get('/session'))
     known = true
   }
   /** Asks the server anew who is signed in. */
   async function reload(): Promise<void> {
-    await accept(await get<SessionInfo>('/session'))
+    await accept(await get('/session'))
   }
   async function signIn(mail: string, password: string, code = ''): Promise<void> {
-    await accept(await post<SessionInfo>('/session', { mail, password, ...(code && { code }) }))
+    await accept(await post('/session', { mail, password, ...(code && { code }) }))
   }
   async function useLink(given: {
     token: string
@@ -58,12 +58,12 @@ export const useSession = defineStore('session', () => {
     name?: string
     mail?: string
   }): Promise<void> {
-    await accept(await post<SessionInfo>('/links', given))
+    await accept(await post('/links', given))
   }
   async function signOut(): Promise<void> {
     await remove('/session')
     forget()
-    keepToken(await get<SessionInfo>('/session'))
+    keepToken(await get('/session'))
   }
   function forget(): void {
     user.value = null
@@ -78,13 +78,13 @@ export const useSession = defineStore('session', () => {
   }
   /** Presence changes by itself when the browser was gone. */
   async function refreshUser(): Promise<void> {
-    const fresh = await get<SessionInfo>('/session').catch(() => null)
+    const fresh = await get('/session').catch(() => null)
     if (!fresh || !user.value) return
     if (fresh.user) user.value = keepToken(fresh).user
     else signedOutElsewhere()
   }
   async function refreshRelease(): Promise<void> {
-    release.value = await get<ReleaseState>('/releases/state').catch(() => release.value)
+    release.value = await get('/releases/state').catch(() => release.value)
   }
 
   async function accept(session: SessionInfo): Promise<void> {

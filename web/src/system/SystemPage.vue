@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RetentionSettings, SecuritySettings, SystemState } from '@janua/contracts'
+import type { RetentionSettings, SecuritySettings } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
@@ -14,7 +14,7 @@ import { fileSize } from './fileSize.ts'
 import { interval } from './interval.ts'
 
 const REFRESH_MS = 5_000
-const { state, run: load } = useRemote((signal) => get<SystemState>('/system', {}, signal))
+const { state, run: load } = useRemote((signal) => get('/system', {}, signal))
 const { run } = useDeed()
 const retention = ref<RetentionSettings>()
 const security = ref<SecuritySettings>()
@@ -38,8 +38,8 @@ const KEPT: { key: keyof RetentionSettings; label: string; help: string }[] = [
 
 onMounted(async () => {
   await load()
-  retention.value = await get<RetentionSettings>('/retention').catch(() => undefined)
-  security.value = await get<SecuritySettings>('/security').catch(() => undefined)
+  retention.value = await get('/retention').catch(() => undefined)
+  security.value = await get('/security').catch(() => undefined)
 })
 const timer = window.setInterval(() => void load(), REFRESH_MS)
 onScopeDispose(() => window.clearInterval(timer))

@@ -3,7 +3,7 @@ import { expect } from 'chai'
 import supertest from 'supertest'
 import { freshJanua, member, type Member } from '../../testing/harness.ts'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
-import { ACTIONS, mayDo } from '../../platform/http/actions.ts'
+import { ACTIONS, mayDo, ROUTES } from '@janua/contracts/routes'
 
 const SAMPLE: Record<string, string> = { id: '999999', token: 'f'.repeat(64), door: 'nowhere' }
 
@@ -21,6 +21,9 @@ describe('who may call what', () => {
   const refusedFor = (status: number, code: string | undefined) =>
     status === 401 || (status === 403 && code === 'NOT_ALLOWED')
 
+  it('is asked of every route of the table, once', () => {
+    expect(janua.routes.map(({ name }) => name).sort()).to.eql(Object.keys(ROUTES).sort())
+  })
   it('names an action of the table on every route, and uses every action', () => {
     const used = new Set(janua.routes.map(({ action }) => action))
     for (const action of used) expect(ACTIONS).to.have.property(action)

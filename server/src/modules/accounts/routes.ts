@@ -52,95 +52,57 @@ export function accountRoutes({
 }: Needs): Route[] {
   const slowDown = limits.before('signingIn')
   return [
-    route('get', '/session', 'session.read', {}, ({ req }) => sessionInfo(req, accounts)),
-    route(
-      'post',
-      '/session',
-      'session.start',
-      { body: signInInput, before: [slowDown] },
-      async ({ body, req }) => {
-        await begin(req, await accounts.signIn(body, req.ip ?? ''), security)
-        return sessionInfo(req, accounts)
-      },
-    ),
-    route('delete', '/session', 'session.end', {}, async ({ req, res }) => {
+    route('GET /session', {}, ({ req }) => sessionInfo(req, accounts)),
+    route('POST /session', { body: signInInput, before: [slowDown] }, async ({ body, req }) => {
+      await begin(req, await accounts.signIn(body, req.ip ?? ''), security)
+      return sessionInfo(req, accounts)
+    }),
+    route('DELETE /session', {}, async ({ req, res }) => {
       const { user, id } = { user: req.session.user, id: req.sessionID }
       await end(req)
       if (user !== undefined) events.tell('sessionEnded', { user, session: id })
       res.clearCookie('janua').status(204).end()
     }),
-    route(
-      'get',
-      '/links/:token',
-      'link.read',
-      { params: token, before: [slowDown] },
-      ({ params }) => accounts.linkInfo(params.token),
+    route('GET /links/:token', { params: token, before: [slowDown] }, ({ params }) =>
+      accounts.linkInfo(params.token),
     ),
-    route(
-      'post',
-      '/links',
-      'link.use',
-      { body: linkUse, before: [slowDown] },
-      async ({ body, req }) => {
-        await begin(req, await accounts.useLink(body), security)
-        return sessionInfo(req, accounts)
-      },
-    ),
+    route('POST /links', { body: linkUse, before: [slowDown] }, async ({ body, req }) => {
+      await begin(req, await accounts.useLink(body), security)
+      return sessionInfo(req, accounts)
+    }),
 
-    route('get', '/account', 'account.own', {}, ({ user, req }) =>
-      accounts.own(user, req.sessionID),
-    ),
+    route('GET /account', {}, ({ user, req }) => accounts.own(user, req.sessionID)),
     route(
-      'put',
-      '/account/password',
-      'account.own',
+      'PUT /account/password',
       { body: passwordChange, before: [slowDown] },
       ({ user, body, req }) => accounts.changePassword(user, body, req.sessionID),
     ),
-    route('post', '/account/second-factor', 'account.own', {}, ({ user }) =>
-      accounts.beginSecondFactor(user),
-    ),
+    route('POST /account/second-factor', {}, ({ user }) => accounts.beginSecondFactor(user)),
     route(
-      'put',
-      '/account/second-factor',
-      'account.own',
+      'PUT /account/second-factor',
       { body: codeInput, before: [slowDown] },
       async ({ user, body }) => ({ codes: await accounts.confirmSecondFactor(user, body.code) }),
     ),
     route(
-      'delete',
-      '/account/second-factor',
-      'account.own',
+      'DELETE /account/second-factor',
       { body: passwordInput, before: [slowDown] },
       ({ user, body }) => accounts.endSecondFactor(user, body.password),
     ),
-    route('delete', '/account/sessions', 'account.own', {}, ({ user, req }) =>
+    route('DELETE /account/sessions', {}, ({ user, req }) =>
       accounts.endOwnSessions(user, req.sessionID, null),
     ),
-    route(
-      'delete',
-      '/account/sessions/:id',
-      'account.own',
-      { params: sessionPath },
-      ({ user, params, req }) => accounts.endOwnSessions(user, req.sessionID, params.id),
+    route('DELETE /account/sessions/:id', { params: sessionPath }, ({ user, params, req }) =>
+      accounts.endOwnSessions(user, req.sessionID, params.id),
     ),
-    route('get', '/security', 'team.read', {}, () => security.read()),
-    route('put', '/security', 'team.change', { body: securityInput }, ({ user, body }) =>
-      security.save(user, body),
-    ),
+    route('GET /security', {}, () => security.read()),
+    route('PUT /security', { body: securityInput }, ({ user, body }) => security.save(user, body)),
 
-    route('get', '/team', 'team.read', {}, () => accounts.people()),
+    route('GET /team', {}, () => accounts.people()),
+    route('POST /team', { body: inviteInput }, async ({ body, user }) => ({
+      token: await accounts.invite(user, body),
+    })),
     route(
-      'post',
-      '/team',
-      'team.change',
-      { body: inviteInput, status: 201 },
-      async ({ body, user }) => ({ token: await accounts.invite(user, body) }),
-    ),
-    route(
-      'patch',
-      '/team/:id',
-      'team.change',
+      'PATCH /team/:id',
       { params: idPath, body: personChange },
       async ({ params, body, user }) => {
         await accounts.change(user, params.id, body)
@@ -149,24 +111,14 @@ export function accountRoutes({
           await returns.giveBack(params.id, 'left the team', 'all')
       },
     ),
-    route('get', '/team/:id/in-hand', 'team.read', { params: idPath }, ({ params }) =>
-      returns.inHand(params.id),
-    ),
-    route(
-      'post',
-      '/team/:id/link',
-      'team.change',
-      { params: idPath },
-      async ({ params, user }) => ({ token: await accounts.resetLink(user, params.id) }),
-    ),
-    route(
-      'delete',
-      '/team/:id/sessions',
-      'team.change',
-      { params: idPath },
-      async ({ params, user }) => ({ ended: await accounts.endSessions(user, params.id) }),
-    ),
-    route('get', '/audit', 'audit.read', { query: auditQuery }, ({ query }) => audit.list(query)),
+    route('GET /team/:id/in-hand', { params: idPath }, ({ params }) => returns.inHand(params.id)),
+    route('POST /team/:id/link', { params: idPath }, async ({ params, user }) => ({
+      token: await accounts.resetLink(user, params.id),
+    })),
+    route('DELETE /team/:id/sessions', { params: idPath }, async ({ params, user }) => ({
+      ended: await accounts.endSessions(user, params.id),
+    })),
+    route('GET /audit', { query: auditQuery }, ({ query }) => audit.list(query)),
   ]
 }
 

@@ -53,86 +53,50 @@ export function coverageRoutes({
 }: Needs): Route[] {
   const byId = { params: idPath }
   return [
-    route('get', '/today', 'coverage.read', { query: todayQuery }, async ({ query }) => ({
+    route('GET /today', { query: todayQuery }, async ({ query }) => ({
       ...(await reports.today(query.week)),
       gaps: await gaps.first(3),
       demoWeeksBehind: await demoWeeksBehind(),
     })),
-    route('get', '/coverage', 'coverage.read', { query: coverageQuery }, ({ query }) =>
-      reports.coverage(query.weeks),
-    ),
-    route('get', '/coverage/by', 'coverage.read', { query: dimensionQuery }, ({ query }) =>
+    route('GET /coverage', { query: coverageQuery }, ({ query }) => reports.coverage(query.weeks)),
+    route('GET /coverage/by', { query: dimensionQuery }, ({ query }) =>
       reports.by(query.dimension, query.weeks),
     ),
-    route('post', '/coverage/rebuild', 'coverage.set', {}, () => rollup.rebuild()),
-    route('put', '/targets', 'coverage.set', { body: targetInput }, ({ body, user }) =>
-      reports.setTarget(user, body),
+    route('POST /coverage/rebuild', {}, () => rollup.rebuild()),
+    route('PUT /targets', { body: targetInput }, ({ body, user }) => reports.setTarget(user, body)),
+    route('DELETE /targets/:measure', { params: measurePath }, ({ params, user }) =>
+      reports.dropTarget(user, params.measure),
     ),
-    route(
-      'delete',
-      '/targets/:measure',
-      'coverage.set',
-      { params: measurePath },
-      ({ params, user }) => reports.dropTarget(user, params.measure),
+    route('PUT /alerts/:id/seen', byId, ({ params }) => reports.seeAlert(params.id)),
+
+    route('GET /gaps', { query: gapsQuery }, ({ query }) => gaps.list(query)),
+    route('GET /gaps/:id', byId, ({ params }) => gaps.sheet(params.id)),
+    route('GET /gaps/:id/effect', byId, ({ params }) => gaps.effect(params.id)),
+    route('POST /gaps/:id/try', { ...byId, body: tryTeachInput }, ({ params, body }) =>
+      gaps.tryTeaching(params.id, body.item, body.phrasings),
     ),
-    route('put', '/alerts/:id/seen', 'coverage.read', byId, ({ params }) =>
-      reports.seeAlert(params.id),
+    route('POST /articles/:id/moved', { ...byId, body: marksInput }, ({ params, body }) =>
+      effects.ofEditing(params.id, body),
+    ),
+    route('POST /gaps/:id/mends', { ...byId, body: gapMendInput }, ({ params, body, user }) =>
+      gapMends.make(user, params.id, body),
+    ),
+    route('PUT /gaps/:id/work', { ...byId, body: gapWorkInput }, ({ params, body, user }) =>
+      gapMends.setWork(user, params.id, body),
     ),
 
-    route('get', '/gaps', 'gap.read', { query: gapsQuery }, ({ query }) => gaps.list(query)),
-    route('get', '/gaps/:id', 'gap.read', byId, ({ params }) => gaps.sheet(params.id)),
-    route('get', '/gaps/:id/effect', 'gap.read', byId, ({ params }) => gaps.effect(params.id)),
-    route(
-      'post',
-      '/gaps/:id/try',
-      'gap.read',
-      { ...byId, body: tryTeachInput },
-      ({ params, body }) => gaps.tryTeaching(params.id, body.item, body.phrasings),
-    ),
-    route(
-      'post',
-      '/articles/:id/moved',
-      'article.write',
-      { ...byId, body: marksInput },
-      ({ params, body }) => effects.ofEditing(params.id, body),
-    ),
-    route(
-      'post',
-      '/gaps/:id/mends',
-      'gap.work',
-      { ...byId, body: gapMendInput, status: 201 },
-      ({ params, body, user }) => gapMends.make(user, params.id, body),
-    ),
-    route(
-      'put',
-      '/gaps/:id/work',
-      'gap.work',
-      { ...byId, body: gapWorkInput },
-      ({ params, body, user }) => gapMends.setWork(user, params.id, body),
+    route('GET /topics', { query: topicsQuery }, ({ query }) => topics.list(query.search)),
+    route('GET /topics/names', {}, () => topics.names()),
+    route('GET /topics/state', {}, () => topics.state()),
+    route('POST /topics/regroup', {}, ({ user }) => topics.regroup(user)),
+    route('POST /topics/:id', { ...byId, body: topicInput }, ({ params, body, user }) =>
+      topics.correct(user, params.id, body),
     ),
 
-    route('get', '/topics', 'gap.read', { query: topicsQuery }, ({ query }) =>
-      topics.list(query.search),
-    ),
-    route('get', '/topics/names', 'gap.read', {}, () => topics.names()),
-    route('get', '/topics/state', 'gap.read', {}, () => topics.state()),
-    route('post', '/topics/regroup', 'topic.correct', {}, ({ user }) => topics.regroup(user)),
-    route(
-      'post',
-      '/topics/:id',
-      'topic.correct',
-      { ...byId, body: topicInput },
-      ({ params, body, user }) => topics.correct(user, params.id, body),
-    ),
-
-    route('get', '/unsettled', 'unsettled.read', { query: unsettledQuery }, ({ query }) =>
-      unsettled.list(query),
-    ),
-    route('get', '/unsettled/detail', 'unsettled.read', { query: normQuery }, ({ query }) =>
+    route('GET /unsettled', { query: unsettledQuery }, ({ query }) => unsettled.list(query)),
+    route('GET /unsettled/detail', { query: normQuery }, ({ query }) =>
       unsettled.detail(query.norm),
     ),
-    route('post', '/mends', 'unsettled.mend', { body: mendInput, status: 201 }, ({ body, user }) =>
-      mends.make(user, body),
-    ),
+    route('POST /mends', { body: mendInput }, ({ body, user }) => mends.make(user, body)),
   ]
 }

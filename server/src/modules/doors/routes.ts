@@ -55,47 +55,29 @@ export function doorRoutes({
   const thread = ({ visitor, query }: Call<unknown, { after?: number }>) =>
     conversations.thread(visitor, query?.after ?? 0)
   return [
-    route('get', '/doors', 'door.read', {}, () => doors.list()),
-    route('post', '/doors', 'door.write', { body: doorCreate, status: 201 }, ({ body, user }) =>
+    route('GET /doors', {}, () => doors.list()),
+    route('POST /doors', { body: doorCreate }, ({ body, user }) =>
       doors.add(user, body.title, body.key),
     ),
-    route('get', '/doors/:id', 'door.read', { params: idPath }, ({ params }) =>
-      doors.read(params.id),
-    ),
-    route(
-      'put',
-      '/doors/:id',
-      'door.write',
-      { params: idPath, body: doorSave },
-      ({ params, body, user }) => doors.save(user, params.id, body),
+    route('GET /doors/:id', { params: idPath }, ({ params }) => doors.read(params.id)),
+    route('PUT /doors/:id', { params: idPath, body: doorSave }, ({ params, body, user }) =>
+      doors.save(user, params.id, body),
     ),
 
-    route('get', '/visit/:door', 'door.visit', anyVisit!, ({ params }) => doors.open(params.door)),
+    route('GET /visit/:door', anyVisit!, ({ params }) => doors.open(params.door)),
     route(
-      'post',
-      '/visit/:door/visitors',
-      'door.visit',
-      { ...here, before: [limits.before('newVisitor')], status: 201 },
+      'POST /visit/:door/visitors',
+      { ...here, before: [limits.before('newVisitor')] },
       async () => ({ token: await conversations.newVisitor() }),
     ),
     route(
-      'get',
-      '/visit/:door/sources/:id',
-      'conversation.visit',
+      'GET /visit/:door/sources/:id',
       { ...reading!, params: sourcePath },
       ({ visitor, params }) => doors.source(visitor, params.id),
     ),
+    route('GET /visit/:door/thread', { ...reading!, query: threadQuery }, thread),
     route(
-      'get',
-      '/visit/:door/thread',
-      'conversation.visit',
-      { ...reading!, query: threadQuery },
-      thread,
-    ),
-    route(
-      'post',
-      '/visit/:door/messages',
-      'conversation.visit',
+      'POST /visit/:door/messages',
       { ...saying!, body: sayInput },
       async ({ visitor, body }) => {
         await conversations.say(visitor, body)
@@ -103,92 +85,54 @@ export function doorRoutes({
       },
     ),
     route(
-      'post',
-      '/visit/:door/votes',
-      'conversation.visit',
+      'POST /visit/:door/votes',
       { ...marking!, body: voteInput },
       async ({ visitor, body }) => {
         await conversations.vote(visitor, body.message, body.helpful)
         if (!body.helpful) await handover.afterSaying(visitor, true)
       },
     ),
-    route(
-      'post',
-      '/visit/:door/opened',
-      'conversation.visit',
-      { ...marking!, body: openedInput },
-      ({ visitor, body }) => conversations.opened(visitor, body.message),
+    route('POST /visit/:door/opened', { ...marking!, body: openedInput }, ({ visitor, body }) =>
+      conversations.opened(visitor, body.message),
+    ),
+    route('POST /visit/:door/person', { ...saying!, body: languageBody }, ({ visitor, body }) =>
+      handover.ask(visitor, body.language),
     ),
     route(
-      'post',
-      '/visit/:door/person',
-      'conversation.visit',
-      { ...saying!, body: languageBody },
-      ({ visitor, body }) => handover.ask(visitor, body.language),
-    ),
-    route(
-      'post',
-      '/visit/:door/contact',
-      'conversation.visit',
+      'POST /visit/:door/contact',
       { ...contacting!, body: contactInput },
       ({ visitor, body }) => handover.contact(visitor, body),
     ),
     route(
-      'post',
-      '/visit/:door/files',
-      'conversation.visit',
+      'POST /visit/:door/files',
       { ...here, query: fileQuery, before: [limits.before('file'), fileBody] },
       ({ visitor, query, req }) =>
         attachments.fromVisitor(visitor, { ...query, bytes: bytesOf(req) }, req.ip ?? ''),
     ),
     route(
-      'get',
-      '/visit/:door/files/:file',
-      'conversation.visit',
+      'GET /visit/:door/files/:file',
       { ...reading!, params: filePath },
       ({ visitor, params, res }) => attachments.toVisitor(visitor, params.file, res),
     ),
-    route(
-      'post',
-      '/visit/:door/way',
-      'conversation.visit',
-      { ...contacting!, body: wayInput },
-      ({ visitor, body }) => handover.choose(visitor, body),
+    route('POST /visit/:door/way', { ...contacting!, body: wayInput }, ({ visitor, body }) =>
+      handover.choose(visitor, body),
     ),
-    route(
-      'post',
-      '/visit/:door/seen',
-      'conversation.visit',
-      { ...marking!, body: seenInput },
-      ({ visitor, body }) => conversations.seen(visitor, body.seq),
+    route('POST /visit/:door/seen', { ...marking!, body: seenInput }, ({ visitor, body }) =>
+      conversations.seen(visitor, body.seq),
     ),
-    route(
-      'post',
-      '/visit/:door/rating',
-      'conversation.visit',
-      { ...marking!, body: ratingInput },
-      ({ visitor, body }) => conversations.rate(visitor, body),
+    route('POST /visit/:door/rating', { ...marking!, body: ratingInput }, ({ visitor, body }) =>
+      conversations.rate(visitor, body),
     ),
-    route('post', '/visit/:door/stop-waiting', 'conversation.visit', marking!, ({ visitor }) =>
+    route('POST /visit/:door/stop-waiting', marking!, ({ visitor }) =>
       handover.stopWaiting(visitor),
     ),
-    route('post', '/visit/:door/end', 'conversation.visit', marking!, ({ visitor }) =>
-      conversations.end(visitor),
-    ),
-    route(
-      'get',
-      '/visit/:door/transcript',
-      'conversation.visit',
-      reading!,
-      async ({ visitor, res }) => {
-        res
-          .type('text/plain')
-          .attachment('conversation.txt')
-          .send(await conversations.transcript(visitor))
-      },
-    ),
-    route('delete', '/visit/:door/visitor', 'conversation.visit', marking!, ({ visitor }) =>
-      conversations.forget(visitor),
-    ),
+    route('POST /visit/:door/end', marking!, ({ visitor }) => conversations.end(visitor)),
+    route('GET /visit/:door/transcript', reading!, async ({ visitor, res }) => {
+      res
+        .type('text/plain')
+        .attachment('conversation.txt')
+        .send(await conversations.transcript(visitor))
+    }),
+    route('DELETE /visit/:door/visitor', marking!, ({ visitor }) => conversations.forget(visitor)),
   ]
 }

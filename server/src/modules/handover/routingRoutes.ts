@@ -11,15 +11,9 @@ export function routingRoutes({
   handovers: Handovers
 }): Route[] {
   return [
-    route('get', '/routing', 'routing.read', {}, () => routing.read()),
-    route('put', '/routing', 'routing.write', { body: routingSave }, ({ body, user }) =>
-      routing.save(user, body),
-    ),
-    route('post', '/routing/proof', 'routing.read', { body: routingContent }, ({ body }) =>
-      routing.prove(body),
-    ),
-    route('post', '/routing/handovers', 'routing.read', { body: handoverIds }, ({ body }) =>
-      handovers.rows(body.ids),
-    ),
+    route('GET /routing', {}, () => routing.read()),
+    route('PUT /routing', { body: routingSave }, ({ body, user }) => routing.save(user, body)),
+    route('POST /routing/proof', { body: routingContent }, ({ body }) => routing.prove(body)),
+    route('POST /routing/handovers', { body: handoverIds }, ({ body }) => handovers.rows(body.ids)),
   ]
 }

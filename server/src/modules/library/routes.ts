@@ -67,147 +67,73 @@ export function libraryRoutes({
 }: Needs): Route[] {
   const one = { params: idPath }
   return [
-    route('get', '/articles', 'article.read', { query: articleQuery }, ({ query }) =>
-      articles.list(query),
+    route('GET /articles', { query: articleQuery }, ({ query }) => articles.list(query)),
+    route('POST /articles', { body: articleCreate }, ({ body, user }) => articles.add(user, body)),
+    route('GET /articles/:id', one, ({ params }) => articles.read(params.id)),
+    route('PUT /articles/:id', { ...one, body: articleSave }, ({ params, body, user }) =>
+      articles.save(user, params.id, body),
     ),
+    route('DELETE /articles/:id', one, ({ params, user }) => articles.remove(user, params.id)),
     route(
-      'post',
-      '/articles',
-      'article.write',
-      { body: articleCreate, status: 201 },
-      ({ body, user }) => articles.add(user, body),
-    ),
-    route('get', '/articles/:id', 'article.read', one, ({ params }) => articles.read(params.id)),
-    route(
-      'put',
-      '/articles/:id',
-      'article.write',
-      { ...one, body: articleSave },
-      ({ params, body, user }) => articles.save(user, params.id, body),
-    ),
-    route('delete', '/articles/:id', 'article.write', one, ({ params, user }) =>
-      articles.remove(user, params.id),
-    ),
-    route(
-      'post',
-      '/articles/:id/phrasings',
-      'article.write',
+      'POST /articles/:id/phrasings',
       { ...one, body: phrasingInput },
       ({ params, body, user }) => articles.teach(user, params.id, body.phrasing, body.ready),
     ),
 
-    route('get', '/articles/:id/insights', 'article.read', one, ({ params }) =>
-      insights.read(params.id),
+    route('GET /articles/:id/insights', one, ({ params }) => insights.read(params.id)),
+    route('POST /articles/:id/marks', { ...one, body: marksInput }, ({ params, body }) =>
+      insights.marks(params.id, body),
     ),
-    route(
-      'post',
-      '/articles/:id/marks',
-      'article.write',
-      { ...one, body: marksInput },
-      ({ params, body }) => insights.marks(params.id, body),
+    route('GET /articles/:id/ways', one, ({ params }) => insights.ways(params.id)),
+    route('POST /articles/:id/ways/refused', { ...one, body: refuseInput }, ({ params, body }) =>
+      insights.refuse(params.id, body.text),
     ),
-    route('get', '/articles/:id/ways', 'article.write', one, ({ params }) =>
-      insights.ways(params.id),
+    route('GET /articles/:id/revisions', one, ({ params }) => insights.revisions(params.id)),
+    route('GET /articles/:id/revisions/:revision', { params: revisionPath }, ({ params }) =>
+      insights.revision(params.id, params.revision),
     ),
-    route(
-      'post',
-      '/articles/:id/ways/refused',
-      'article.write',
-      { ...one, body: refuseInput },
-      ({ params, body }) => insights.refuse(params.id, body.text),
-    ),
-    route('get', '/articles/:id/revisions', 'article.read', one, ({ params }) =>
-      insights.revisions(params.id),
-    ),
-    route(
-      'get',
-      '/articles/:id/revisions/:revision',
-      'article.read',
-      { params: revisionPath },
-      ({ params }) => insights.revision(params.id, params.revision),
-    ),
-    route(
-      'post',
-      '/articles/:id/restore',
-      'article.write',
-      { ...one, body: restoreInput },
-      ({ params, body, user }) => insights.restore(user, params.id, body.revision, body.base),
+    route('POST /articles/:id/restore', { ...one, body: restoreInput }, ({ params, body, user }) =>
+      insights.restore(user, params.id, body.revision, body.base),
     ),
 
-    route('get', '/documents/:id', 'article.read', one, ({ params }) => documents.read(params.id)),
-    route(
-      'put',
-      '/documents/:id',
-      'article.write',
-      { ...one, body: documentSave },
-      ({ params, body, user }) => documents.save(user, params.id, body),
+    route('GET /documents/:id', one, ({ params }) => documents.read(params.id)),
+    route('PUT /documents/:id', { ...one, body: documentSave }, ({ params, body, user }) =>
+      documents.save(user, params.id, body),
     ),
 
-    route('get', '/glossary', 'article.read', {}, () => glossary.list()),
-    route(
-      'post',
-      '/glossary',
-      'article.write',
-      { body: glossaryCreate, status: 201 },
-      ({ body, user }) => glossary.add(user, body),
+    route('GET /glossary', {}, () => glossary.list()),
+    route('POST /glossary', { body: glossaryCreate }, ({ body, user }) => glossary.add(user, body)),
+    route('PUT /glossary/:id', { ...one, body: glossarySave }, ({ params, body, user }) =>
+      glossary.save(user, params.id, body),
     ),
-    route(
-      'put',
-      '/glossary/:id',
-      'article.write',
-      { ...one, body: glossarySave },
-      ({ params, body, user }) => glossary.save(user, params.id, body),
+    route('DELETE /glossary/:id', one, ({ params, user }) => glossary.remove(user, params.id)),
+    route('GET /courtesies', {}, () => courtesies.list()),
+    route('POST /courtesies', { body: courtesyCreate }, ({ body, user }) =>
+      courtesies.add(user, body),
     ),
-    route('delete', '/glossary/:id', 'article.write', one, ({ params, user }) =>
-      glossary.remove(user, params.id),
+    route('PUT /courtesies/:id', { ...one, body: courtesySave }, ({ params, body, user }) =>
+      courtesies.save(user, params.id, body),
     ),
-    route('get', '/courtesies', 'article.read', {}, () => courtesies.list()),
-    route(
-      'post',
-      '/courtesies',
-      'article.write',
-      { body: courtesyCreate, status: 201 },
-      ({ body, user }) => courtesies.add(user, body),
-    ),
-    route(
-      'put',
-      '/courtesies/:id',
-      'article.write',
-      { ...one, body: courtesySave },
-      ({ params, body, user }) => courtesies.save(user, params.id, body),
-    ),
-    route('delete', '/courtesies/:id', 'article.write', one, ({ params, user }) =>
-      courtesies.remove(user, params.id),
-    ),
+    route('DELETE /courtesies/:id', one, ({ params, user }) => courtesies.remove(user, params.id)),
 
-    route('get', '/imports', 'article.write', {}, () => importer.list()),
-    route('post', '/imports', 'article.write', { status: 201 }, async ({ req, user }) => {
+    route('GET /imports', {}, () => importer.list()),
+    route('POST /imports', {}, async ({ req, user }) => {
       const upload = await receive(req)
       if (upload.files.length + upload.refused.length > 0) return importer.start(user, upload)
       await throwAway(upload)
       throw problem('NO_FILES')
     }),
-    route('get', '/imports/:id', 'article.write', one, ({ params }) => importer.read(params.id)),
-    route('delete', '/imports/:id', 'article.write', one, ({ params }) =>
-      importer.cancel(params.id),
+    route('GET /imports/:id', one, ({ params }) => importer.read(params.id)),
+    route('DELETE /imports/:id', one, ({ params }) => importer.cancel(params.id)),
+    route('POST /imports/:id/trial', { ...one, body: sheetTrial }, ({ params, body }) =>
+      importer.trial(params.id, body.file, body.sheet, body.mapping),
     ),
-    route(
-      'post',
-      '/imports/:id/trial',
-      'article.write',
-      { ...one, body: sheetTrial },
-      ({ params, body }) => importer.trial(params.id, body.file, body.sheet, body.mapping),
+    route('POST /imports/:id/sheets', { ...one, body: sheetAnswer }, ({ params, body }) =>
+      importer.answerSheet(params.id, body),
     ),
-    route(
-      'post',
-      '/imports/:id/sheets',
-      'article.write',
-      { ...one, body: sheetAnswer },
-      ({ params, body }) => importer.answerSheet(params.id, body),
-    ),
-    route('get', '/export', 'library.export', {}, ({ user, res }) => exporter.send(user, res)),
+    route('GET /export', {}, ({ user, res }) => exporter.send(user, res)),
 
-    route('post', '/pictures', 'article.write', { status: 201 }, async ({ req }) => {
+    route('POST /pictures', {}, async ({ req }) => {
       const upload = await receive(req)
       try {
         const [file] = upload.files

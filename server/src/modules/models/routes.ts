@@ -30,85 +30,55 @@ export function modelRoutes({
   encoderTrials: EncoderTrials
 }): Route[] {
   return [
-    route('get', '/models', 'model.read', {}, () => uses.view()),
-    route('get', '/models/on', 'model.ask', {}, () => uses.allOn()),
-    route('get', '/models/calls', 'model.read', { query: modelCallsQuery }, ({ query }) =>
-      uses.calls(query),
+    route('GET /models', {}, () => uses.view()),
+    route('GET /models/on', {}, () => uses.allOn()),
+    route('GET /models/calls', { query: modelCallsQuery }, ({ query }) => uses.calls(query)),
+    route('PUT /models/connection', { body: modelConnectionInput }, ({ body, user }) =>
+      uses.connect(user, body),
     ),
-    route(
-      'put',
-      '/models/connection',
-      'model.set',
-      { body: modelConnectionInput },
-      ({ body, user }) => uses.connect(user, body),
-    ),
-    route('delete', '/models/connection', 'model.set', {}, ({ user }) => uses.disconnect(user)),
-    route('post', '/models/test', 'model.set', { body: modelConnectionInput }, ({ body }) =>
-      uses.test(body),
-    ),
-    route('put', '/models/stopped', 'model.set', { body: modelStopInput }, ({ body, user }) =>
+    route('DELETE /models/connection', {}, ({ user }) => uses.disconnect(user)),
+    route('POST /models/test', { body: modelConnectionInput }, ({ body }) => uses.test(body)),
+    route('PUT /models/stopped', { body: modelStopInput }, ({ body, user }) =>
       uses.stop(user, body.stopped),
     ),
     route(
-      'put',
-      '/models/uses/:use',
-      'model.set',
+      'PUT /models/uses/:use',
       { params: modelUsePath, body: useSettingsInput },
       ({ params, body, user }) => uses.setUse(user, params.use, body),
     ),
-    route('get', '/models/trial', 'model.read', {}, () => trials.view()),
-    route('post', '/models/trial', 'model.set', {}, ({ user }) => trials.start(user)),
-    route('get', '/models/encoder', 'model.read', {}, async () => ({
+    route('GET /models/trial', {}, () => trials.view()),
+    route('POST /models/trial', {}, ({ user }) => trials.start(user)),
+    route('GET /models/encoder', {}, async () => ({
       ...(await encoders.view()),
       trial: await encoderTrials.view(),
     })),
-    route('post', '/models/encoder/trial', 'model.set', {}, ({ user }) =>
-      encoderTrials.start(user),
+    route('POST /models/encoder/trial', {}, ({ user }) => encoderTrials.start(user)),
+    route('POST /models/encoder/look', {}, () => encoders.lookAgain()),
+    route('POST /models/encoder/learn', {}, ({ user }) => encoders.learn(user)),
+    route('PUT /models/encoder/paused', { body: encoderPauseInput }, ({ body, user }) =>
+      encoders.pause(user, body.paused),
     ),
-    route('post', '/models/encoder/look', 'model.set', {}, () => encoders.lookAgain()),
-    route('post', '/models/encoder/learn', 'model.set', {}, ({ user }) => encoders.learn(user)),
+    route('PUT /models/encoder/draft', {}, ({ user }) => encoders.use(user)),
+    route('DELETE /models/encoder/draft', {}, ({ user }) => encoders.remove(user)),
     route(
-      'put',
-      '/models/encoder/paused',
-      'model.set',
-      { body: encoderPauseInput },
-      ({ body, user }) => encoders.pause(user, body.paused),
-    ),
-    route('put', '/models/encoder/draft', 'model.set', {}, ({ user }) => encoders.use(user)),
-    route('delete', '/models/encoder/draft', 'model.set', {}, ({ user }) => encoders.remove(user)),
-    route(
-      'post',
-      '/articles/:id/proposed-phrasings',
-      'article.write',
+      'POST /articles/:id/proposed-phrasings',
       { params: idPath, body: phrasingsProposalInput },
       async ({ params, body, user }) => ({
         phrasings: await proposals.phrasings(user, params.id, body.count),
       }),
     ),
-    route(
-      'post',
-      '/gaps/:id/proposed-article',
-      'gap.work',
-      { params: idPath },
-      ({ params, user }) => proposals.draft(user, params.id),
+    route('POST /gaps/:id/proposed-article', { params: idPath }, ({ params, user }) =>
+      proposals.draft(user, params.id),
     ),
     route(
-      'post',
-      '/doors/:id/proposed-texts',
-      'door.write',
+      'POST /doors/:id/proposed-texts',
       { params: idPath, body: doorTextsProposalInput },
       async ({ params, body, user }) => ({
         texts: await proposals.doorTexts(user, params.id, body),
       }),
     ),
-    route(
-      'post',
-      '/desk/:id/summary',
-      'desk.work',
-      { params: idPath },
-      async ({ params, user }) => ({
-        summary: await proposals.summary(user, params.id),
-      }),
-    ),
+    route('POST /desk/:id/summary', { params: idPath }, async ({ params, user }) => ({
+      summary: await proposals.summary(user, params.id),
+    })),
   ]
 }

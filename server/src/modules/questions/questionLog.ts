@@ -12,7 +12,7 @@ import type {
 } from '@janua/contracts'
 import { blocksText, fingerprint, maskPrivate, type Outcome, type Trace } from '@janua/core'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import { mayDo } from '../../platform/http/actions.ts'
+import { mayDo } from '@janua/contracts/routes'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'

@@ -44,62 +44,46 @@ export function questionRoutes({
 }: Needs): Route[] {
   const byId = { params: idPath }
   return [
-    route('get', '/log', 'log.read', { query: logQuery }, ({ query }) => questionLog.page(query)),
-    route('get', '/log/count', 'log.read', { query: filterOnly }, ({ query }) =>
-      questionLog.count(query),
-    ),
-    route('get', '/log/file', 'log.export', { query: logFileQuery }, ({ query, res }) =>
+    route('GET /log', { query: logQuery }, ({ query }) => questionLog.page(query)),
+    route('GET /log/count', { query: filterOnly }, ({ query }) => questionLog.count(query)),
+    route('GET /log/file', { query: logFileQuery }, ({ query, res }) =>
       sendLog(questionLog, query, res),
     ),
-    route('get', '/log/imports', 'log.read', {}, () => logImports.list()),
-    route('post', '/log/imports', 'log.import', { status: 201 }, async ({ req, user }) =>
+    route('GET /log/imports', {}, () => logImports.list()),
+    route('POST /log/imports', {}, async ({ req, user }) =>
       logImports.start(user, await receive(req)),
     ),
-    route('delete', '/log/imports/:id', 'log.import', byId, ({ params, user }) =>
+    route('DELETE /log/imports/:id', byId, ({ params, user }) =>
       logImports.remove(user, params.id),
     ),
-    route('get', '/log/:id', 'log.read', byId, ({ params, user }) =>
-      questionLog.read(user, params.id),
-    ),
+    route('GET /log/:id', byId, ({ params, user }) => questionLog.read(user, params.id)),
     route(
-      'post',
-      '/log/:id/judgements',
-      'log.judge',
-      { ...byId, body: logVerdictInput, status: 201 },
+      'POST /log/:id/judgements',
+      { ...byId, body: logVerdictInput },
       ({ params, body, user }) => questionLog.judge(user, params.id, body.verdict),
     ),
-    route(
-      'delete',
-      '/log/:id/judgements/:judgement',
-      'log.judge',
-      { params: judgementPath },
-      ({ params, user }) => questionLog.undo(user, params.id, params.judgement),
+    route('DELETE /log/:id/judgements/:judgement', { params: judgementPath }, ({ params, user }) =>
+      questionLog.undo(user, params.id, params.judgement),
     ),
 
-    route('get', '/audit-sample', 'threshold.read', {}, () => sampling.sample()),
-    route('get', '/questions/:id/why', 'answer.explain', { params: idPath }, ({ params, user }) =>
+    route('GET /audit-sample', {}, () => sampling.sample()),
+    route('GET /questions/:id/why', { params: idPath }, ({ params, user }) =>
       judgements.why(user, params.id),
     ),
     route(
-      'post',
-      '/desk/:id/judgements',
-      'answer.judge',
+      'POST /desk/:id/judgements',
       { params: idPath, body: judgementInput },
       ({ params, body, user }) => judgements.judge(user, params.id, body.message, body.verdict),
     ),
     route(
-      'post',
-      '/desk/:id/proposals',
-      'phrasing.propose',
+      'POST /desk/:id/proposals',
       { params: idPath, body: proposalInput },
       ({ params, body, user }) => judgements.propose(user, params.id, body.item, body.phrasing),
     ),
-    route('post', '/verdicts', 'answer.verdict', { body: verdictInput }, ({ body, user }) =>
+    route('POST /verdicts', { body: verdictInput }, ({ body, user }) =>
       judgements.judgeAnswer(user, body),
     ),
-    route('get', '/reporting', 'coverage.read', {}, () => reporting.read()),
-    route('put', '/reporting', 'coverage.set', { body: reportingInput }, ({ body }) =>
-      reporting.set(body),
-    ),
+    route('GET /reporting', {}, () => reporting.read()),
+    route('PUT /reporting', { body: reportingInput }, ({ body }) => reporting.set(body)),
   ]
 }

@@ -31,64 +31,46 @@ export function releaseRoutes({
 }: Needs): Route[] {
   const byId = { params: idPath }
   return [
-    route('get', '/releases', 'release.read', {}, () => releases.list()),
-    route('get', '/releases/state', 'release.read', {}, () => releases.state()),
-    route('get', '/releases/open', 'release.read', {}, () => releases.beside()),
-    route('get', '/releases/:id/differences', 'release.read', byId, ({ params }) =>
-      releases.differences(params.id),
-    ),
-    route(
-      'post',
-      '/releases',
-      'release.publish',
-      { body: publishInput, status: 201 },
-      async ({ body, user }) => {
-        if (body.at !== null)
-          return { number: null, scheduled: await schedule.add(user, body), proofs: [] }
-        const { number } = await releases.publish(user, body.items, body.note, body)
-        return { number, scheduled: null, proofs: await proveMends() }
-      },
-    ),
-    route('post', '/releases/:id/live', 'release.publish', byId, async ({ params, user }) => {
+    route('GET /releases', {}, () => releases.list()),
+    route('GET /releases/state', {}, () => releases.state()),
+    route('GET /releases/open', {}, () => releases.beside()),
+    route('GET /releases/:id/differences', byId, ({ params }) => releases.differences(params.id)),
+    route('POST /releases', { body: publishInput }, async ({ body, user }) => {
+      if (body.at !== null)
+        return { number: null, scheduled: await schedule.add(user, body), proofs: [] }
+      const { number } = await releases.publish(user, body.items, body.note, body)
+      return { number, scheduled: null, proofs: await proveMends() }
+    }),
+    route('POST /releases/:id/live', byId, async ({ params, user }) => {
       await releases.rollBack(user, params.id)
       return { number: params.id, proofs: await proveMends() }
     }),
     route(
-      'post',
-      '/releases/:id/open',
-      'release.publish',
+      'POST /releases/:id/open',
       { ...byId, body: openInput },
       async ({ params, body, user }) => {
         await releases.open(user, params.id, body.audience, body.share)
         return { number: params.id, proofs: await proveMends() }
       },
     ),
-    route('delete', '/releases/:id/open', 'release.publish', byId, ({ params, user }) =>
+    route('DELETE /releases/:id/open', byId, ({ params, user }) =>
       releases.withdraw(user, params.id),
     ),
-    route('get', '/scheduled', 'release.read', {}, () => schedule.list()),
-    route('delete', '/scheduled/:id', 'release.publish', byId, ({ params, user }) =>
-      schedule.withdraw(user, params.id),
-    ),
+    route('GET /scheduled', {}, () => schedule.list()),
+    route('DELETE /scheduled/:id', byId, ({ params, user }) => schedule.withdraw(user, params.id)),
 
-    route('get', '/draft', 'change.read', {}, () => draft.changes()),
-    route('get', '/draft/:id/text', 'change.read', byId, ({ params }) =>
+    route('GET /draft', {}, () => draft.changes()),
+    route('GET /draft/:id/text', byId, ({ params }) =>
       changeText(params.id, { tables, draft, live }),
     ),
-    route('post', '/draft/proof', 'change.read', { body: choiceInput }, ({ body }) =>
-      proofs.of(body.items, true),
+    route('POST /draft/proof', { body: choiceInput }, ({ body }) => proofs.of(body.items, true)),
+    route('PUT /draft/:id/ready', { ...byId, body: readyInput }, ({ params, body, user }) =>
+      draft.setReady(user, params.id, body.ready),
     ),
-    route(
-      'put',
-      '/draft/:id/ready',
-      'change.ready',
-      { ...byId, body: readyInput },
-      ({ params, body, user }) => draft.setReady(user, params.id, body.ready),
-    ),
-    route('post', '/draft/ready', 'change.ready', {}, async ({ user }) => ({
+    route('POST /draft/ready', {}, async ({ user }) => ({
       marked: await draft.markAllReady(user),
     })),
-    route('delete', '/draft/:id', 'change.discard', byId, ({ params, user }) =>
+    route('DELETE /draft/:id', byId, ({ params, user }) =>
       draft.discard(user, params.id, summarise),
     ),
   ]

@@ -17,13 +17,13 @@ interface Needs {
 
 export function systemRoutes({ system, jobs, staleDemo, simulatedAgents }: Needs): Route[] {
   return [
-    route('get', '/system', 'system.read', {}, () => system.state()),
-    route('post', '/system/jobs/:name', 'system.change', { params: jobPath }, ({ params }) =>
+    route('GET /system', {}, () => system.state()),
+    route('POST /system/jobs/:name', { params: jobPath }, ({ params }) =>
       jobs().runNow(params.name),
     ),
-    route('put', '/demo/agents', 'demo.move', { body: switchInput }, async ({ body }) => {
+    route('PUT /demo/agents', { body: switchInput }, async ({ body }) => {
       await simulatedAgents?.switchTo(body.on)
     }),
-    route('post', '/demo/move', 'demo.move', {}, ({ user }) => staleDemo.move(user)),
+    route('POST /demo/move', {}, ({ user }) => staleDemo.move(user)),
   ]
 }

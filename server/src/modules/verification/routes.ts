@@ -40,32 +40,24 @@ export function verificationRoutes({
 }: Needs): Route[] {
   const byId = { params: idPath }
   return [
-    route('post', '/rehearsal', 'rehearsal.ask', { body: rehearsalInput }, ({ body }) =>
-      rehearsal.ask(body),
-    ),
+    route('POST /rehearsal', { body: rehearsalInput }, ({ body }) => rehearsal.ask(body)),
 
-    route('get', '/checks', 'check.read', {}, () => checks.list()),
-    route(
-      'post',
-      '/checks',
-      'check.write',
-      { body: checkInput, status: 201 },
-      async ({ body, user }) => ({ id: await checks.add(user, body) }),
-    ),
-    route('post', '/checks/judged', 'check.write', { status: 201 }, async ({ user }) => ({
+    route('GET /checks', {}, () => checks.list()),
+    route('POST /checks', { body: checkInput }, async ({ body, user }) => ({
+      id: await checks.add(user, body),
+    })),
+    route('POST /checks/judged', {}, async ({ user }) => ({
       added: await checks.addJudged(user),
     })),
-    route('post', '/checks/file', 'check.write', { body: checkFile }, ({ body, user }) =>
+    route('POST /checks/file', { body: checkFile }, ({ body, user }) =>
       checkLists.read(user, body.csv),
     ),
-    route('post', '/checks/run', 'check.write', {}, async () => {
+    route('POST /checks/run', {}, async () => {
       const { passed, failed } = await checks.run()
       return { passed, failed }
     }),
     route(
-      'get',
-      '/checks/file.csv',
-      'check.read',
+      'GET /checks/file.csv',
       {},
       async ({ res }) =>
         void res
@@ -74,9 +66,7 @@ export function verificationRoutes({
           .send(await checkLists.csv()),
     ),
     route(
-      'get',
-      '/checks/topics.txt',
-      'check.read',
+      'GET /checks/topics.txt',
       {},
       async ({ res }) =>
         void res
@@ -85,9 +75,7 @@ export function verificationRoutes({
           .send((await checkLists.trec()).topics),
     ),
     route(
-      'get',
-      '/checks/qrels.txt',
-      'check.read',
+      'GET /checks/qrels.txt',
       {},
       async ({ res }) =>
         void res
@@ -95,52 +83,34 @@ export function verificationRoutes({
           .attachment('qrels.txt')
           .send((await checkLists.trec()).qrels),
     ),
-    route(
-      'put',
-      '/checks/:id',
-      'check.write',
-      { ...byId, body: checkInput },
-      ({ params, body, user }) => checks.save(user, params.id, body),
+    route('PUT /checks/:id', { ...byId, body: checkInput }, ({ params, body, user }) =>
+      checks.save(user, params.id, body),
     ),
-    route('delete', '/checks/:id', 'check.write', byId, ({ params, user }) =>
-      checks.remove(user, params.id),
-    ),
+    route('DELETE /checks/:id', byId, ({ params, user }) => checks.remove(user, params.id)),
 
-    route('get', '/replays', 'replay.read', {}, () => replays.list()),
+    route('GET /replays', {}, () => replays.list()),
+    route('POST /replays', { body: replayInput }, async ({ body, user }) => ({
+      id: await replays.start(user, body),
+    })),
+    route('GET /replays/:id', byId, ({ params }) => replays.read(params.id)),
     route(
-      'post',
-      '/replays',
-      'replay.run',
-      { body: replayInput, status: 201 },
-      async ({ body, user }) => ({ id: await replays.start(user, body) }),
-    ),
-    route('get', '/replays/:id', 'replay.read', byId, ({ params }) => replays.read(params.id)),
-    route(
-      'get',
-      '/replays/:id/questions',
-      'replay.read',
+      'GET /replays/:id/questions',
       { ...byId, query: replayQuestionsQuery },
       ({ params, query }) => replays.questions(params.id, query),
     ),
-    route('post', '/replays/:id/cancel', 'replay.run', byId, ({ params, user }) =>
-      replays.cancel(user, params.id),
-    ),
-    route('post', '/replays/:id/resume', 'replay.run', byId, ({ params, user }) =>
-      replays.resume(user, params.id),
-    ),
+    route('POST /replays/:id/cancel', byId, ({ params, user }) => replays.cancel(user, params.id)),
+    route('POST /replays/:id/resume', byId, ({ params, user }) => replays.resume(user, params.id)),
     route(
-      'put',
-      '/replays/:id/questions/:result',
-      'replay.run',
+      'PUT /replays/:id/questions/:result',
       { params: resultPath, body: acceptInput },
       ({ params, body }) => replays.accept(params.id, params.result, body.accepted),
     ),
 
-    route('get', '/threshold', 'threshold.read', {}, () => threshold.view()),
-    route('get', '/threshold/to-judge', 'threshold.read', { query: sillQuery }, ({ query }) =>
+    route('GET /threshold', {}, () => threshold.view()),
+    route('GET /threshold/to-judge', { query: sillQuery }, ({ query }) =>
       threshold.toJudge(query.sill),
     ),
-    route('put', '/threshold', 'threshold.set', { body: sillInput }, ({ body, user }) =>
+    route('PUT /threshold', { body: sillInput }, ({ body, user }) =>
       threshold.set(user, body.door, body.collection, body.sill),
     ),
   ]

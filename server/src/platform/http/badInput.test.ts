@@ -1,7 +1,7 @@
 import { seeded } from '@janua/core'
 import { expect } from 'chai'
 import supertest from 'supertest'
-import { ACTIONS } from './actions.ts'
+import { ACTIONS } from '@janua/contracts/routes'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,

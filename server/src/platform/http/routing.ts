@@ -1,7 +1,18 @@
 import type { SignedIn } from '@janua/contracts'
 import type { NextFunction, Request, RequestHandler, Response, Router } from 'express'
-import type { ObjectSchema } from 'joi'
-import { type Action, ACTIONS, mayDo } from './actions.ts'
+import type { ObjectSchema, Schema } from 'joi'
+import {
+  type Action,
+  ACTIONS,
+  type BodyOf,
+  mayDo,
+  type OutputOf,
+  type ParamsOf,
+  type QueryOf,
+  type RouteName,
+  ROUTES,
+  type ShapeOf,
+} from '@janua/contracts/routes'
 import { problem, problemWith } from './problems.ts'
 
 /** A visitor as the token of the request shows. */
@@ -25,33 +36,44 @@ export interface Call<P = unknown, Q = unknown, B = unknown> {
   res: Response
 }
 
+/** A route of the table with what checks its input and what does the work. */
 export interface Route {
+  name: RouteName
   method: 'get' | 'post' | 'put' | 'patch' | 'delete'
   path: string
   action: Action
   params?: ObjectSchema
   query?: ObjectSchema
-  body?: ObjectSchema
+  body?: Schema
   before?: RequestHandler[]
   status?: number
   handle: (call: Call<any, any, any>) => unknown
 }
 
-/** Declares a route. The types of input follow from its schemas. */
-export function route<P = unknown, Q = unknown, B = unknown>(
-  method: Route['method'],
-  path: string,
-  action: Action,
-  checks: {
-    params?: ObjectSchema<P>
-    query?: ObjectSchema<Q>
-    body?: ObjectSchema<B>
-    before?: RequestHandler[]
-    status?: number
-  },
-  handle: (call: Call<P, Q, B>) => unknown,
+/** A check for everything that travels by the route, and for nothing else. */
+type Checks<Name extends RouteName> = {
+  [Part in keyof ShapeOf<Name> & ('params' | 'query' | 'body')]: ObjectSchema<ShapeOf<Name>[Part]>
+} & { before?: RequestHandler[] }
+
+/** Says what a route of the table does. */
+export function route<Name extends RouteName>(
+  name: Name,
+  checks: Checks<Name>,
+  handle: (
+    call: Call<ParamsOf<Name>, QueryOf<Name>, BodyOf<Name>>,
+  ) => OutputOf<Name> | Promise<OutputOf<Name>>,
 ): Route {
-  return { method, path, action, ...checks, handle }
+  const [method, path] = name.split(' ') as [string, string]
+  const { action, status } = ROUTES[name]
+  return {
+    name,
+    method: method.toLowerCase() as Route['method'],
+    path,
+    action,
+    ...(status && { status }),
+    ...checks,
+    handle,
+  }
 }
 
 export interface Gatekeeper {
@@ -110,7 +132,7 @@ async function knownVisitor(req: Request, gate: Gatekeeper): Promise<KnownVisito
   return visitor
 }
 
-function checked(schema: ObjectSchema | undefined, input: unknown): unknown {
+function checked(schema: Schema | undefined, input: unknown): unknown {
   if (!schema) return input
   const { error, value } = schema.validate(input ?? {}, {
     abortEarly: false,

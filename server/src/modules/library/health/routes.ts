@@ -5,19 +5,17 @@ import type { HealthCheck } from './service.ts'
 
 export function healthRoutes(health: HealthCheck, links: Links): Route[] {
   return [
-    route('get', '/health', 'article.write', {}, () => health.read()),
-    route('post', '/health/keep', 'article.write', { body: keepInput }, ({ body, user }) =>
+    route('GET /health', {}, () => health.read()),
+    route('POST /health/keep', { body: keepInput }, ({ body, user }) =>
       health.keep(user, body.kind, body.key),
     ),
     route(
-      'post',
-      '/health/reviewed/:id',
-      'article.write',
+      'POST /health/reviewed/:id',
       { params: idPath, body: reviewedInput },
       ({ params, body, user }) => health.reviewed(user, params.id, body.months),
     ),
-    route('post', '/health/links', 'article.write', {}, () => links.check()),
-    route('post', '/health/links/mend', 'article.write', { body: linkMend }, ({ body, user }) =>
+    route('POST /health/links', {}, () => links.check()),
+    route('POST /health/links/mend', { body: linkMend }, ({ body, user }) =>
       links.mend(user, body.item, body.address, body.to),
     ),
   ]

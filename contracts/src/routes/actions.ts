@@ -1,10 +1,11 @@
-import type { Role } from '@janua/contracts'
+import type { Role } from '../accounts.ts'
 
 /**
  * Every action of the API and who may do it: roles of the team, `visitor` for who holds a visitor's token, `anyone` for all.
  * Routes name their action; nothing else decides.
  */
 export const ACTIONS = {
+  'api.read': 'anyone',
   'session.read': 'anyone',
   'session.start': 'anyone',
   'session.end': 'anyone',
