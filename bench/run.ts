@@ -5,6 +5,7 @@ import { ablationSuite } from './suites/ablation.ts'
 import { accuracySuite } from './suites/accuracy.ts'
 import type { Figure, Measured, SubjectJob } from './figure.ts'
 import { writeIntoDocs } from './intoDocs.ts'
+import { installPeers } from './peers/packages.ts'
 import { findSuite } from './suites/find.ts'
 import { gapsSuite } from './suites/gaps.ts'
 import { groundSuite } from './suites/ground.ts'
@@ -58,6 +59,8 @@ const SUITES = {
   routing: routingSuite,
   load: loadSuite,
 }
+/** Suites in which Janua is measured beside packages of others. */
+const MEASURED_BESIDE_PEERS = new Set(['find', 'large', 'natural', 'speed', 'topics'])
 const HEADS = [
   'suite',
   'case',
@@ -151,6 +154,7 @@ if (unknown) {
   )
   process.exit(1)
 }
+if (wanted.some((name) => MEASURED_BESIDE_PEERS.has(name))) installPeers()
 /** With models of one's own, `natural` tells what they gain instead. */
 async function withModels(): Promise<Figure[]> {
   const { encoder, 'language-model': url } = values

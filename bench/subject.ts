@@ -1,11 +1,16 @@
 import { answerQuestion, type ContentItem, indexRelease, splitPassages } from '@janua/core'
-import MiniSearch from 'minisearch'
 import { demoQuestions } from '../demo/content.ts'
 import { startThread } from '../server/src/platform/jobs/startThread.ts'
 import type { HealthComputed, HealthOrder } from '../server/src/modules/library/health/thread.ts'
 import { type Measured, quantile, type SubjectJob } from './figure.ts'
 import { measureLarge } from './largeSubject.ts'
 import { largeLibrary } from './library.ts'
+import { peerPackage } from './peers/packages.ts'
+
+type MiniSearchPackage = new (options: object) => {
+  addAll(rows: readonly object[]): void
+  search(question: string): unknown[]
+}
 
 /** One subject in a process of its own: builds, answers, reports. */
 type Ask = (question: string) => unknown
@@ -30,6 +35,7 @@ const BUILDERS: Record<
         text,
       })),
     )
+    const MiniSearch = peerPackage<MiniSearchPackage>('minisearch')
     const search = new MiniSearch({
       fields: ['title', 'phrasings', 'path', 'text'],
       searchOptions: { boost: { title: 2, phrasings: 2 }, fuzzy: 0.2, prefix: true },

@@ -1,5 +1,12 @@
 import { cluster, cosine, middleOf, seeded, type SparseVector } from '@janua/core'
-import { DBSCAN } from 'density-clustering'
+import { peerPackage } from './packages.ts'
+
+/** Groups by density; `run` gives the members of each group by their places. */
+interface DensityPackage {
+  DBSCAN: new () => {
+    run<T>(data: T[], reach: number, least: number, distance: (a: T, b: T) => number): number[][]
+  }
+}
 
 /** Puts vectors into groups: a number for each; who is in none gets a number of its own. */
 export type Clusterer = (vectors: readonly SparseVector[], trueCount: number) => number[]
@@ -55,12 +62,8 @@ export const kMeans: Clusterer = (vectors, trueCount) => {
 /** DBSCAN by cosine distance, two points making a group. */
 export function density(reach: number): Clusterer {
   return (vectors) => {
-    const groups = new DBSCAN().run(
-      [...vectors] as never,
-      reach,
-      2,
-      ((a: SparseVector, b: SparseVector) => 1 - cosine(a, b)) as never,
-    )
+    const { DBSCAN } = peerPackage<DensityPackage>('density-clustering')
+    const groups = new DBSCAN().run([...vectors], reach, 2, (a, b) => 1 - cosine(a, b))
     const labels = new Array<number>(vectors.length).fill(-1)
     for (const [number, members] of groups.entries())
       for (const member of members) labels[member] = number
