@@ -17,7 +17,7 @@ module.exports = {
       from: { path: '^core/src', pathNot: TEST },
       to: {
         path: '^(?!core/)',
-        pathNot: 'node_modules/(luxon|markdown-it|snowball-stemmers|@types)/',
+        pathNot: 'node_modules/(diff|luxon|markdown-it|snowball-stemmers|@types)/',
       },
     },
     {
