@@ -4,7 +4,7 @@ import { readMeaningModels } from '../server/src/modules/answering/meaningModels
 import { connect, type DatabaseAddress } from '../server/src/platform/database/connect.ts'
 import { migrate } from '../server/src/platform/database/migrate.ts'
 import { clockFrom, systemClock } from '../server/src/platform/clock.ts'
-import type { Postman } from '../server/src/modules/channels/outbox.ts'
+import type { MailTransport } from '../server/src/modules/channels/outbox.ts'
 import { openInbox, smtpPostman } from '../server/src/modules/channels/smtp.ts'
 import { moveFilesOut } from './filesFromRows.ts'
 import { FileStore } from '../server/src/platform/files/store.ts'
@@ -83,7 +83,7 @@ async function main(): Promise<void> {
     understanding,
     languageModel: languageModelOf(handed, configuration),
     encoder: encoderOf(configuration),
-    postman: postmanOf(handed, configuration),
+    mailTransport: postmanOf(handed, configuration),
     clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock,
   })
   await janua.coverage.proveMends()
@@ -144,7 +144,7 @@ function encoderOf(configuration: Configuration): EncoderSource | null {
   return url ? { kind: 'server', url, model, ...(key && { key }), ...learning } : null
 }
 
-function postmanOf({ mail }: Handed, { SMTP_URL, MAIL_FROM }: Configuration): Postman | null {
+function postmanOf({ mail }: Handed, { SMTP_URL, MAIL_FROM }: Configuration): MailTransport | null {
   const address = SMTP_URL ?? mail
   return address ? smtpPostman(address, MAIL_FROM) : null
 }

@@ -13,7 +13,11 @@ import {
   type ReadModels,
   Rewording,
 } from './modules/answering/index.ts'
-import { type ChannelsModule, createChannels, type Postman } from './modules/channels/index.ts'
+import {
+  type ChannelsModule,
+  createChannels,
+  type MailTransport,
+} from './modules/channels/index.ts'
 import { type ConversationsModule, createConversations } from './modules/conversations/index.ts'
 import { type CoverageModule, createCoverage } from './modules/coverage/index.ts'
 import { createDoors, type DoorsModule } from './modules/doors/index.ts'
@@ -59,7 +63,7 @@ export interface Options {
   /** A language model that whoever runs the server has connected; what for it is used, the team says. */
   languageModel?: GivenConnection | null
   /** Brings mails on their way; without one they wait. */
-  postman?: Postman | null
+  mailTransport?: MailTransport | null
   /** Where files are kept; a folder of the system's for temporary files when not given. */
   store?: FileStore
   limits?: Limits
@@ -84,7 +88,7 @@ export function createJanua({
   languageModel = null,
   encoder = null,
   understanding = null,
-  postman = null,
+  mailTransport = null,
   store = new FileStore(mkdtempSync(join(tmpdir(), 'janua-files-'))),
   limits = new Limits(),
   hasDemo = false,
@@ -169,7 +173,7 @@ export function createJanua({
   })
   const { reporting, sampling } = questions
 
-  const channels: ChannelsModule = createChannels({ ...platform, ...accounts, postman })
+  const channels: ChannelsModule = createChannels({ ...platform, ...accounts, mailTransport })
   const { outbox } = channels
 
   const conversations: ConversationsModule = createConversations({

@@ -19,7 +19,7 @@ import type { EngineHost } from './modules/answering/index.ts'
 import type { Conversations } from './modules/conversations/index.ts'
 import type { FileLinks, Files } from './modules/library/index.ts'
 
-interface Needs {
+interface Dependencies {
   routes: readonly Route[]
   sessions: ReturnType<typeof sessionsIn>
   accounts: Accounts
@@ -48,7 +48,7 @@ export function createHttpApp({
   fileLinks,
   hasDemo,
   log,
-}: Needs): Express {
+}: Dependencies): Express {
   const app = express()
   app.disable('x-powered-by')
   app.set('trust proxy', 'loopback')

@@ -19,7 +19,7 @@ import type { Accounts, sessionsIn } from '../modules/accounts/index.ts'
 import type { Conversations, ConversationViews, Threads } from '../modules/conversations/index.ts'
 import type { Desk, Presence, Queues } from '../modules/handover/index.ts'
 
-interface Needs {
+interface Dependencies {
   sessions: ReturnType<typeof sessionsIn>
   accounts: Accounts
   conversations: Conversations
@@ -39,8 +39,11 @@ const BEAT_MS = 20_000
  * Sockets only tell that something is new; what it is, the client asks for. So a lost connection loses nothing.
  * Rooms: `visitor:ID`, `user:ID`, `queue:ID`, `leads`, `team`, and `watch:ID` for who has a conversation open.
  */
-export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<void> } {
-  const { sessions, events, log } = needs
+export function openSockets(
+  http: HttpServer,
+  dependencies: Dependencies,
+): { close(): Promise<void> } {
+  const { sessions, events, log } = dependencies
   const io = new Server(http, {
     path: '/live',
     serveClient: false,
@@ -54,7 +57,7 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
   io.use((socket, next) => {
     if (isCrowded(io, socket.handshake.address)) return next(new Error('TOO_MANY'))
     limitEvents(socket)
-    admit(socket, io, needs).then(
+    admit(socket, io, dependencies).then(
       (admitted) => next(admitted ? undefined : new Error('NOT_SIGNED_IN')),
       (cause: unknown) => {
         log.error({ err: cause }, 'socket refused')
@@ -96,7 +99,7 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
       endConnections(io, (one) => one.user === user && one.session === session),
     ),
     events.on('queues', () => {
-      rejoinQueues(io, (user) => needs.queues.of(user)).catch((cause: unknown) =>
+      rejoinQueues(io, (user) => dependencies.queues.of(user)).catch((cause: unknown) =>
         log.error({ err: cause }, 'queues were not joined anew'),
       )
     }),
@@ -104,7 +107,7 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
   ]
   const beating = setInterval(
     () =>
-      void needs.presence
+      void dependencies.presence
         .beat(peopleOf(io))
         .catch((cause: unknown) => log.error({ err: cause }, 'presence not noted')),
     BEAT_MS,
@@ -118,18 +121,18 @@ export function openSockets(http: HttpServer, needs: Needs): { close(): Promise<
   }
 }
 
-async function admit(socket: Socket, io: Server, needs: Needs): Promise<boolean> {
+async function admit(socket: Socket, io: Server, dependencies: Dependencies): Promise<boolean> {
   const { token } = socket.handshake.auth as { token?: unknown }
   return typeof token === 'string'
-    ? admitVisitor(socket, io, token, needs)
-    : admitUser(socket, io, needs)
+    ? admitVisitor(socket, io, token, dependencies)
+    : admitUser(socket, io, dependencies)
 }
 
 async function admitVisitor(
   socket: Socket,
   io: Server,
   token: string,
-  { conversations, read }: Needs,
+  { conversations, read }: Dependencies,
 ): Promise<boolean> {
   const visitor = await conversations.visitorBy(token)
   if (!visitor) return false
@@ -153,7 +156,7 @@ async function admitVisitor(
 async function admitUser(
   socket: Socket,
   io: Server,
-  { accounts, queues, desk, presence, threads, read }: Needs,
+  { accounts, queues, desk, presence, threads, read }: Dependencies,
 ): Promise<boolean> {
   const { session, sessionID } = socket.request as Request
   const user = session?.user === undefined ? null : await accounts.find(session.user)

@@ -3,7 +3,7 @@ import type { Routing } from '@janua/core'
 import pino from 'pino'
 import supertest, { type Agent } from 'supertest'
 import { JANUA } from '../modules/accounts/audit.ts'
-import type { Postman } from '../modules/channels/outbox.ts'
+import type { MailTransport } from '../modules/channels/outbox.ts'
 import { hashPassword } from '../modules/accounts/passwords.ts'
 import type { ReadModels } from '../modules/answering/meaningModels.ts'
 import { connect, type DatabaseAddress } from '../platform/database/connect.ts'
@@ -43,7 +43,7 @@ export interface TestClock {
 export async function freshJanua(
   outside?: Outside,
   languageModel?: GivenConnection,
-  postman?: Postman,
+  mailTransport?: MailTransport,
   understanding?: ReadModels,
   encoder?: EncoderSource,
 ): Promise<{ janua: OpenJanua; clock: TestClock; close(): Promise<void> }> {
@@ -65,7 +65,7 @@ export async function freshJanua(
       limits: new Limits(1_000),
       outside,
       languageModel,
-      postman,
+      mailTransport,
       understanding,
       encoder,
     }),

@@ -29,7 +29,7 @@ const auditQuery = withKeys<{ search: string; offset: number; limit: number }>(p
 
 const sessionPath = Joi.object<{ id: string }>({ id: Joi.string().hex().length(16).required() })
 
-interface Needs {
+interface Dependencies {
   accounts: Accounts
   security: Security
   /** What somebody has in hand as an agent, and what becomes of it when they leave. */
@@ -49,7 +49,7 @@ export function accountRoutes({
   audit,
   events,
   limits,
-}: Needs): Route[] {
+}: Dependencies): Route[] {
   const slowDown = limits.before('signingIn')
   return [
     route('GET /session', {}, ({ req }) => sessionInfo(req, accounts)),

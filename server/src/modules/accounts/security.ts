@@ -7,15 +7,15 @@ const STARTER_SECURITY: SecuritySettings = { secondFactorForLeads: false, idleHo
 
 /** The team's rules for signing in. */
 export class Security {
-  constructor(private readonly needs: { settings: Settings; audit: Audit }) {}
+  constructor(private readonly dependencies: { settings: Settings; audit: Audit }) {}
 
   async read(): Promise<SecuritySettings> {
-    const kept = await this.needs.settings.read<Partial<SecuritySettings>>(NAME)
+    const kept = await this.dependencies.settings.read<Partial<SecuritySettings>>(NAME)
     return { ...STARTER_SECURITY, ...kept }
   }
 
   async save(actor: Actor, settings: SecuritySettings): Promise<void> {
-    await this.needs.settings.write(NAME, settings)
-    await this.needs.audit.note(actor, 'changed sign-in rules', 'Team', { ...settings })
+    await this.dependencies.settings.write(NAME, settings)
+    await this.dependencies.audit.note(actor, 'changed sign-in rules', 'Team', { ...settings })
   }
 }

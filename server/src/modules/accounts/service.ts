@@ -34,7 +34,7 @@ const LINK_HOURS = { invite: 72, reset: 24, setup: 24 * 365 }
 const FREE_FAILURES = 5
 const FAILURES_SECONDS = 900
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: AccountTables
   sessions: {
@@ -57,7 +57,7 @@ export class Accounts {
     duration: FAILURES_SECONDS,
   })
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /**
    * Failures count by the network address and the mail address together: so nobody can lock another out from elsewhere, the
@@ -68,7 +68,7 @@ export class Accounts {
     { mail, password, code }: { mail: string; password: string; code?: string },
     address: string,
   ): Promise<SignedIn> {
-    const { tables, clock, audit } = this.needs
+    const { tables, clock, audit } = this.dependencies
     const key = `${networkOf(address)} ${sha256(mail)}`
     const before = await this.failures.get(key)
     if (before && before.consumedPoints >= FREE_FAILURES)
@@ -89,7 +89,7 @@ export class Accounts {
 
   /** Whether the team's rules keep somebody out until they have a second factor. */
   async needsSecondFactor({ id, role }: SignedIn): Promise<boolean> {
-    const { security, tables } = this.needs
+    const { security, tables } = this.dependencies
     if (role !== 'lead' || !(await security.read()).secondFactorForLeads) return false
     return (await tables.users.findByPk(id))?.totpSecret === null
   }
@@ -100,7 +100,7 @@ export class Accounts {
     return {
       hasSecondFactor: row.totpSecret !== null,
       recoveryCodesLeft: row.recoveryCodes?.length ?? 0,
-      sessions: await this.needs.sessions.of(user.id, sid),
+      sessions: await this.dependencies.sessions.of(user.id, sid),
     }
   }
 
@@ -113,9 +113,9 @@ export class Accounts {
     const row = await this.withPassword(user, current)
     refuseWeak(password, user)
     await row.update({ password: await hashPassword(password) })
-    await this.needs.sessions.endAll(user.id, sid)
-    this.needs.events.tell('access', { user: user.id, except: sid })
-    await this.needs.audit.note(user, 'changed own password', user.mail)
+    await this.dependencies.sessions.endAll(user.id, sid)
+    this.dependencies.events.tell('access', { user: user.id, except: sid })
+    await this.dependencies.audit.note(user, 'changed own password', user.mail)
   }
 
   async beginSecondFactor(user: SignedIn): Promise<SecondFactorStart> {
@@ -125,21 +125,21 @@ export class Accounts {
   /** @returns recovery codes, shown once. @throws WRONG_CODE */
   async confirmSecondFactor(user: SignedIn, code: string): Promise<string[]> {
     const codes = await confirmSecondFactor(await this.get(user.id), code)
-    await this.needs.audit.note(user, 'set up a second factor', user.mail)
+    await this.dependencies.audit.note(user, 'set up a second factor', user.mail)
     return codes
   }
 
   async endSecondFactor(user: SignedIn, password: string): Promise<void> {
     await endSecondFactor(await this.withPassword(user, password))
-    await this.needs.audit.note(user, 'removed own second factor', user.mail)
+    await this.dependencies.audit.note(user, 'removed own second factor', user.mail)
   }
 
   /** Ends one of somebody's own sessions, or all but this one. */
   async endOwnSessions(user: SignedIn, sid: string, id: string | null): Promise<void> {
-    if (id === null) await this.needs.sessions.endAll(user.id, sid)
-    else await this.needs.sessions.endOne(user.id, id)
-    this.needs.events.tell('access', { user: user.id, except: sid })
-    await this.needs.audit.note(user, 'ended own sessions', user.mail)
+    if (id === null) await this.dependencies.sessions.endAll(user.id, sid)
+    else await this.dependencies.sessions.endOne(user.id, id)
+    this.dependencies.events.tell('access', { user: user.id, except: sid })
+    await this.dependencies.audit.note(user, 'ended own sessions', user.mail)
   }
 
   /**
@@ -148,12 +148,12 @@ export class Accounts {
    * @throws PERSON_NOT_FOUND when no active lead has this address
    */
   async recover(mail: string): Promise<string> {
-    const user = await this.needs.tables.users.findOne({
+    const user = await this.dependencies.tables.users.findOne({
       where: { mail: mail.toLowerCase(), role: 'lead', active: true },
     })
     if (!user) throw problem('LEAD_NOT_FOUND', mail)
     await endSecondFactor(user)
-    await this.needs.audit.note(JANUA, 'made a recovery link on the server', user.mail)
+    await this.dependencies.audit.note(JANUA, 'made a recovery link on the server', user.mail)
     return this.makeLink('reset', user.id)
   }
 
@@ -164,14 +164,14 @@ export class Accounts {
   }
 
   async find(id: number): Promise<SignedIn | null> {
-    const user = await this.needs.tables.users.findByPk(id)
+    const user = await this.dependencies.tables.users.findByPk(id)
     return user?.active ? signedIn(user) : null
   }
 
   async people(): Promise<Person[]> {
     const [users, sessions] = await Promise.all([
-      this.needs.tables.users.findAll({ order: [['name', 'ASC']] }),
-      this.needs.sessions.count(),
+      this.dependencies.tables.users.findAll({ order: [['name', 'ASC']] }),
+      this.dependencies.sessions.count(),
     ])
     return users.map((user) => ({
       ...signedIn(user),
@@ -187,7 +187,7 @@ export class Accounts {
     actor: Actor,
     { name, mail, role }: { name: string; mail: string; role: Role },
   ): Promise<string> {
-    const { db, tables, clock, audit } = this.needs
+    const { db, tables, clock, audit } = this.dependencies
     if (await tables.users.findOne({ where: { mail } })) throw problem('MAIL_TAKEN', mail)
     return db.transaction(async (transaction) => {
       const user = await tables.users.create(
@@ -201,14 +201,14 @@ export class Accounts {
 
   async resetLink(actor: Actor, id: number): Promise<string> {
     const user = await this.get(id)
-    await this.needs.audit.note(actor, 'made a password link', user.mail)
+    await this.dependencies.audit.note(actor, 'made a password link', user.mail)
     return this.makeLink(user.password === null ? 'invite' : 'reset', id)
   }
 
   /** The link by which the first lead comes in; undefined once there is anybody. */
   async setupLink(): Promise<string | undefined> {
-    if ((await this.needs.tables.users.count()) > 0) return undefined
-    await this.needs.tables.links.destroy({ where: { kind: 'setup' } })
+    if ((await this.dependencies.tables.users.count()) > 0) return undefined
+    await this.dependencies.tables.links.destroy({ where: { kind: 'setup' } })
     return this.makeLink('setup', null)
   }
 
@@ -230,7 +230,7 @@ export class Accounts {
     name?: string
     mail?: string
   }): Promise<SignedIn> {
-    const { db, tables, clock, audit, sessions } = this.needs
+    const { db, tables, clock, audit, sessions } = this.dependencies
     const link = await this.openLink(token)
     if (link.kind === 'setup' && (!name || !mail))
       throw problem('INVALID', 'Please give your name and mail address.')
@@ -284,7 +284,7 @@ export class Accounts {
     id: number,
     { role, active, name }: { role?: Role; active?: boolean; name?: string },
   ): Promise<void> {
-    const { db, tables, audit, events, sessions } = this.needs
+    const { db, tables, audit, events, sessions } = this.dependencies
     await db.transaction(async (transaction) => {
       const leads = await tables.users.findAll({
         where: { role: 'lead', active: true },
@@ -321,7 +321,7 @@ export class Accounts {
 
   /** Somebody who works at the desk, by their mail address. */
   async byMail(mail: string): Promise<SignedIn | null> {
-    const user = await this.needs.tables.users.findOne({
+    const user = await this.dependencies.tables.users.findOne({
       where: { mail: mail.toLowerCase(), active: true, role: ['agent', 'lead'] },
     })
     return user && signedIn(user)
@@ -329,9 +329,9 @@ export class Accounts {
 
   async endSessions(actor: Actor, id: number): Promise<number> {
     const user = await this.get(id)
-    const ended = await this.needs.sessions.endAll(id)
-    await this.needs.audit.note(actor, 'ended sessions', user.mail, { ended })
-    this.needs.events.tell('access', { user: id })
+    const ended = await this.dependencies.sessions.endAll(id)
+    await this.dependencies.audit.note(actor, 'ended sessions', user.mail, { ended })
+    this.dependencies.events.tell('access', { user: id })
     return ended
   }
 
@@ -340,7 +340,7 @@ export class Accounts {
     userId: number | null,
     transaction?: Transaction,
   ): Promise<string> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     const now = clock.now()
     const token = newToken()
     if (userId !== null)
@@ -359,11 +359,11 @@ export class Accounts {
   }
 
   private async openLink(token: string): Promise<Row<LinkRow>> {
-    const link = await this.needs.tables.links.findOne({
+    const link = await this.dependencies.tables.links.findOne({
       where: {
         tokenHash: sha256(token),
         usedAt: null,
-        expiresAt: { [Op.gt]: this.needs.clock.now() },
+        expiresAt: { [Op.gt]: this.dependencies.clock.now() },
       },
     })
     if (!link) throw problem('LINK_USED')
@@ -371,7 +371,7 @@ export class Accounts {
   }
 
   private async get(id: number): Promise<Row<UserRow>> {
-    const user = await this.needs.tables.users.findByPk(id)
+    const user = await this.dependencies.tables.users.findByPk(id)
     if (!user) throw problem('PERSON_NOT_FOUND', id)
     return user
   }

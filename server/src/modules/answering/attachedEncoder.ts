@@ -44,13 +44,13 @@ export class AttachedEncoders {
   private running: { encoder: Encoder; learnt: LearntEncoder } | null = null
 
   constructor(
-    private readonly needs: {
+    private readonly dependencies: {
       tables: AnsweringTables
       /** Finds an encoder that was learnt once, by its id. */
       learnt: (id: string) => Promise<LearntEncoder | null>
     },
   ) {
-    this.store = new VectorStore(needs.tables)
+    this.store = new VectorStore(dependencies.tables)
   }
 
   /** The encoder that answers now. */
@@ -64,7 +64,7 @@ export class AttachedEncoders {
 
   /** The models with an encoder before the one that ships; as they are where nobody has learnt it. */
   async models(id: string, shipped: MeaningModels): Promise<MeaningModels> {
-    const learnt = await this.needs.learnt(id)
+    const learnt = await this.dependencies.learnt(id)
     return learnt ? withAttached(shipped, learnt, this.askedOf(id)) : shipped
   }
 

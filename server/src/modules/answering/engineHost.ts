@@ -64,7 +64,7 @@ export class EngineHost {
   private readonly indices: Indices
 
   constructor(
-    private readonly needs: {
+    private readonly dependencies: {
       db: Sequelize
       tables: AnsweringTables
       read: Pick<ReleaseViews, 'items' | 'releases' | 'revisions'>
@@ -76,12 +76,12 @@ export class EngineHost {
       attached: AttachedEncoders
     },
   ) {
-    this.indices = new Indices(needs)
+    this.indices = new Indices(dependencies)
   }
 
   /** What visitors get now. */
   async live(): Promise<CompiledRelease | null> {
-    const number = await this.needs.live.read()
+    const number = await this.dependencies.live.read()
     return number === null ? null : this.release(number)
   }
 
@@ -90,7 +90,7 @@ export class EngineHost {
     if (known) return known
     const made = this.compile(
       number,
-      await this.needs.live.pinnedBy(number),
+      await this.dependencies.live.pinnedBy(number),
       await this.frozenIn(number),
     )
     this.compiled.set(number, made)
@@ -101,7 +101,7 @@ export class EngineHost {
 
   /** The draft as it stands; made anew only after a change. */
   async draft(): Promise<CompiledRelease> {
-    return this.of(await this.needs.draft.pinned())
+    return this.of(await this.dependencies.draft.pinned())
   }
 
   /**
@@ -130,12 +130,12 @@ export class EngineHost {
 
   /** A line by which a thread asks an encoder of the team's. */
   port(): MessagePort {
-    return this.needs.attached.port()
+    return this.dependencies.attached.port()
   }
 
   /** The articles, fixed answers and documents of a release, with their texts. */
   contentOf({ content }: Pick<CompiledRelease, 'content'>): Promise<ContentItem[]> {
-    return readContent(this.needs.read, content)
+    return readContent(this.dependencies.read, content)
   }
 
   /** The part of a document of the draft whose passage comes nearest to a question; null when none does. */
@@ -152,7 +152,7 @@ export class EngineHost {
 
   /** A door as somebody gets it: not all may get the same release. */
   async openDoor(key: string, who?: Asker): Promise<{ release: CompiledRelease; door: OpenDoor }> {
-    const number = await this.needs.live.readFor(who)
+    const number = await this.dependencies.live.readFor(who)
     const release = number === null ? null : await this.release(number)
     const door = release?.doors.find((each) => each.key === key)
     if (!release || !door) throw problem('DOOR_NOT_FOUND', key)
@@ -172,14 +172,14 @@ export class EngineHost {
     encoder?: EncoderContent | null,
   ): Promise<EngineModelRow | null> {
     const named = encoder === undefined ? await this.encoderAmong(pinned) : encoder
-    return this.needs.tables.engineModels.findOne({
+    return this.dependencies.tables.engineModels.findOne({
       where: { encoder: named?.id ?? null },
       order: [['id', 'DESC']],
     })
   }
 
   private async encoderAmong(pinned: readonly Pinned[]): Promise<EncoderContent | null> {
-    const { items, revisions } = this.needs.read
+    const { items, revisions } = this.dependencies.read
     const item = await items.first({ where: { kind: 'encoder' } })
     const pin = item && pinned.find((each) => each.item === item.id)
     const revision = pin && (await revisions.find(pin.revision))
@@ -188,7 +188,7 @@ export class EngineHost {
 
   /** The model of a release; that which ships, where the release is older than what its model looked at. */
   private async frozenIn(number: number): Promise<ConfidenceModel | undefined> {
-    const { tables, read } = this.needs
+    const { tables, read } = this.dependencies
     const release = await read.releases.find(number)
     const model = release?.modelId
       ? (await tables.engineModels.findByPk(release.modelId))?.model
@@ -198,7 +198,7 @@ export class EngineHost {
 
   /** The classifier that a routing looks at. */
   async classifierOf({ model }: Routing): Promise<QueueClassifier | undefined> {
-    return model ? this.needs.queueClassifier(model) : undefined
+    return model ? this.dependencies.queueClassifier(model) : undefined
   }
 
   private async compile(
@@ -207,7 +207,7 @@ export class EngineHost {
     model?: ConfidenceModel,
     tried?: EncoderContent | null,
   ): Promise<CompiledRelease> {
-    const { read } = this.needs
+    const { read } = this.dependencies
     const items = await read.items.list({ attributes: ['id', 'kind'], raw: true })
     const kinds = new Map(items.map(({ id, kind }) => [id, kind]))
     const pins = pinned

@@ -4,7 +4,7 @@ import type { Platform } from '../../platform/module.ts'
 import { AttachedEncoders, type LearntEncoder } from './attachedEncoder.ts'
 import { BackgroundAnswers } from './backgroundAnswers.ts'
 import { EngineHost } from './engineHost.ts'
-import { Learning, type SaidOfAnswers } from './learning.ts'
+import { ConfidenceTraining, type SaidOfAnswers } from './confidenceTraining.ts'
 import type { ReadModels } from './meaningModels.ts'
 import { answeringTables } from './tables.ts'
 import { Vectors } from './vectors.ts'
@@ -53,7 +53,7 @@ export function createAnswering({ understanding, learnt, reviews, ...ports }: Po
   const vectors = understanding ? new Vectors({ tables, models: understanding.models }) : null
   const attached = new AttachedEncoders({ tables, learnt })
   const engine = new EngineHost({ ...ports, tables, vectors, attached })
-  const learning = new Learning({ db, tables, engine, reviews, clock, vectors })
+  const learning = new ConfidenceTraining({ db, tables, engine, reviews, clock, vectors })
   const backgroundAnswers = new BackgroundAnswers(() => engine.port())
   return {
     engine,

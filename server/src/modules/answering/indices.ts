@@ -49,7 +49,7 @@ export class Indices {
   private readonly made: Made[] = []
 
   constructor(
-    private readonly needs: {
+    private readonly dependencies: {
       db: Sequelize
       read: Pick<ReleaseViews, 'revisions'>
       vectors: Vectors | null
@@ -82,7 +82,7 @@ export class Indices {
 
   /** What an index is understood by, with an encoder of the team's before the one that ships. */
   private async models(encoder: string | null): Promise<MeaningModels | undefined> {
-    const { vectors, attached } = this.needs
+    const { vectors, attached } = this.dependencies
     return vectors && encoder !== null ? attached.models(encoder, vectors.models) : vectors?.models
   }
 
@@ -99,7 +99,7 @@ export class Indices {
 
   private async changed(base: Made, pins: readonly ContentPin[]): Promise<ReleaseIndex> {
     const { put, remove } = differing(base, pins)
-    const items = await readContent(this.needs.read, put)
+    const items = await readContent(this.dependencies.read, put)
     return changeIndex(base.index, {
       put: items,
       remove,
@@ -113,16 +113,16 @@ export class Indices {
     models: MeaningModels | undefined,
   ): Promise<ReleaseIndex> {
     if (pins.length <= LARGE) {
-      const items = await readContent(this.needs.read, pins)
+      const items = await readContent(this.dependencies.read, pins)
       return indexRelease(
         items,
         { glossary, ...(models && { models }) },
         await this.vectorsOf(items, models),
       )
     }
-    const encoder = this.needs.attached.port()
+    const encoder = this.dependencies.attached.port()
     const order: IndexOrder = {
-      address: addressOf(this.needs.db),
+      address: addressOf(this.dependencies.db),
       pins: [...pins],
       glossary: [...glossary],
       hasModels: models !== undefined,
@@ -145,7 +145,7 @@ export class Indices {
     items: readonly ContentItem[],
     models: MeaningModels | undefined,
   ): Promise<KnownVectors> {
-    const { vectors, attached } = this.needs
+    const { vectors, attached } = this.dependencies
     if (!vectors || !models) return {}
     const found = attachedIn(models) ? await attached.vectorsOf(items, models) : null
     return { vectors: await vectors.of(items), ...(found && { attached: found }) }

@@ -12,7 +12,7 @@ import type { Response } from './respond.ts'
 import type { CompiledRelease, OpenDoor } from './engineHost.ts'
 import type { RewriteOrder, Rewriter } from './rewriter.ts'
 
-interface Needs {
+interface Dependencies {
   rewriter: Rewriter | null
   now?: () => number
 }
@@ -36,7 +36,7 @@ export class Rewording {
   private failures = 0
   private restsUntil = 0
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** The responses with their final words; with the rewriter down, as they were. */
   async worded(responses: readonly Response[], told: Told): Promise<Response[]> {
@@ -48,7 +48,7 @@ export class Rewording {
 
   private async word(response: Response, told: Told): Promise<Response> {
     const { door, release } = told
-    const { rewriter } = this.needs
+    const { rewriter } = this.dependencies
     const { data, question } = response
     if (!rewriter || !data || !question || !door.rules.rewriting.on || this.now() < this.restsUntil)
       return response
@@ -151,7 +151,7 @@ export class Rewording {
     const { length, rewriting } = door.rules
     const began = performance.now()
     try {
-      const { text, tokens } = await this.needs.rewriter!.rewrite(
+      const { text, tokens } = await this.dependencies.rewriter!.rewrite(
         { question: question!.text, language, tone: rewriting.tone, length, passages },
         onText,
       )
@@ -168,7 +168,7 @@ export class Rewording {
   }
 
   private now(): number {
-    return this.needs.now?.() ?? Date.now()
+    return this.dependencies.now?.() ?? Date.now()
   }
 }
 

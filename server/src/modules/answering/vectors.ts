@@ -14,16 +14,16 @@ export class Vectors {
   private readonly store: VectorStore
 
   constructor(
-    private readonly needs: {
+    private readonly dependencies: {
       tables: AnsweringTables
       models: MeaningModels
     },
   ) {
-    this.store = new VectorStore(needs.tables)
+    this.store = new VectorStore(dependencies.tables)
   }
 
   get models(): MeaningModels {
-    return this.needs.models
+    return this.dependencies.models
   }
 
   /** Finds the vectors of all texts of some items; those that are missing are made first. */

@@ -60,7 +60,7 @@ export interface InboxPorts {
  */
 export class Inbox {
   constructor(
-    private readonly needs: InboxPorts & {
+    private readonly dependencies: InboxPorts & {
       tables: ChannelTables
       accounts: Accounts
       clock: Clock
@@ -68,7 +68,7 @@ export class Inbox {
   ) {}
 
   async receive(mail: Incoming): Promise<Received> {
-    const { tables, accounts, threads } = this.needs
+    const { tables, accounts, threads } = this.dependencies
     const { from, messageId, references, files } = mail
     if (await tables.mails.findOne({ where: { messageId } })) return 'known already'
     const answered = await tables.mails.findOne({
@@ -99,7 +99,7 @@ export class Inbox {
     words: string,
     { messageId, files }: Incoming,
   ): Promise<void> {
-    const { work, attachments } = this.needs
+    const { work, attachments } = this.dependencies
     await work.take(agent, id)
     if (words !== '') await work.reply(agent, id, { clientId: clientIdOf(messageId), text: words })
     const left = await leftOf(files, ({ name, bytes }, i) =>
@@ -119,7 +119,7 @@ export class Inbox {
     { messageId, files }: Incoming,
     transaction: Transaction,
   ): Promise<void> {
-    const { threads, visitors, attachments, comingBack } = this.needs
+    const { threads, visitors, attachments, comingBack } = this.dependencies
     // Who answers a mail has it: the address is known to be theirs.
     await visitors.proveMail(locked.visitorId, transaction)
     if (locked.state === 'closed') await comingBack.keep(locked, transaction, 'mail')
@@ -151,8 +151,8 @@ export class Inbox {
     { messageId, from, subject, text }: Incoming,
     transaction?: Transaction,
   ): Promise<void> {
-    const now = this.needs.clock.now()
-    await this.needs.tables.mails.create(
+    const now = this.dependencies.clock.now()
+    await this.dependencies.tables.mails.create(
       {
         conversationId,
         direction: 'in',

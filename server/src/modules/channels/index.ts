@@ -1,22 +1,22 @@
 import { job } from '../../platform/jobs/job.ts'
 import type { Platform } from '../../platform/module.ts'
 import { Inbox, type InboxPorts } from './inbox.ts'
-import { Outbox, type Postman } from './outbox.ts'
+import { Outbox, type MailTransport } from './outbox.ts'
 import { channelTables } from './tables.ts'
 import type { Accounts } from '../accounts/index.ts'
 
-export type { Outbox, Postman } from './outbox.ts'
+export type { Outbox, MailTransport } from './outbox.ts'
 
 interface Ports extends Pick<Platform, 'db' | 'clock'> {
   /** Brings mails on their way; without one they wait. */
-  postman: Postman | null
+  mailTransport: MailTransport | null
   accounts: Accounts
 }
 
 /** Ways to visitors and back beside the door: mail. */
-export function createChannels({ db, postman, accounts, clock }: Ports) {
+export function createChannels({ db, mailTransport, accounts, clock }: Ports) {
   const tables = channelTables(db)
-  const outbox = new Outbox({ tables, clock, postman })
+  const outbox = new Outbox({ tables, clock, mailTransport })
   return {
     outbox,
     /** What takes in mails that answer ours. */

@@ -16,7 +16,7 @@ export interface Letter {
   automatic: boolean
 }
 /** What brings a mail on its way; throws when it cannot. */
-export type Postman = (letter: Letter) => Promise<void>
+export type MailTransport = (letter: Letter) => Promise<void>
 
 interface Written {
   conversationId: number | null
@@ -45,20 +45,24 @@ export class Outbox {
   private running: Promise<void> | undefined
 
   constructor(
-    private readonly needs: { tables: ChannelTables; clock: Clock; postman: Postman | null },
+    private readonly dependencies: {
+      tables: ChannelTables
+      clock: Clock
+      mailTransport: MailTransport | null
+    },
   ) {}
 
   /** Whether there is anything that brings mails on their way. */
   get isSetUp(): boolean {
-    return this.needs.postman !== null
+    return this.dependencies.mailTransport !== null
   }
 
   async write(
     { conversationId, to, subject, text, kind }: Written,
     transaction?: Transaction,
   ): Promise<void> {
-    const now = this.needs.clock.now()
-    await this.needs.tables.mails.create(
+    const now = this.dependencies.clock.now()
+    await this.dependencies.tables.mails.create(
       {
         conversationId,
         direction: 'out',
@@ -84,7 +88,7 @@ export class Outbox {
     transaction: Transaction,
   ): Promise<void> {
     const words = WORDS[language]
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     const today = await tables.mails.count({
       where: {
         recipient: to,
@@ -119,14 +123,14 @@ export class Outbox {
     )
   }
 
-  /** Sends what is due. Without a postman it stays where it is. */
+  /** Sends what is due. Without a mailTransport it stays where it is. */
   tick(): Promise<void> {
     return (this.running ??= this.send().finally(() => (this.running = undefined)))
   }
 
   /** Mails that wait longer than they should, with the reason; null when there are none. */
   async standing(): Promise<{ waiting: number; problem: string } | null> {
-    const { tables, clock, postman } = this.needs
+    const { tables, clock, mailTransport } = this.dependencies
     const late = {
       direction: 'out' as const,
       state: ['waiting', 'failed'] as MailRow['state'][],
@@ -140,13 +144,13 @@ export class Outbox {
     })
     return {
       waiting,
-      problem: postman ? (last?.problem ?? 'not tried yet') : 'no mail server is set up',
+      problem: mailTransport ? (last?.problem ?? 'not tried yet') : 'no mail server is set up',
     }
   }
 
   private async send(): Promise<void> {
-    const { tables, clock, postman } = this.needs
-    if (!postman) return
+    const { tables, clock, mailTransport } = this.dependencies
+    if (!mailTransport) return
     const due = await tables.mails.findAll({
       where: { direction: 'out', state: 'waiting', nextAt: { [Op.lte]: clock.now() } },
       order: [['id', 'ASC']],
@@ -154,7 +158,7 @@ export class Outbox {
     })
     for (const mail of due) {
       try {
-        await postman({
+        await mailTransport({
           to: mail.recipient,
           subject: mail.subject,
           text: mail.text,
@@ -178,7 +182,7 @@ export class Outbox {
 
   private async before({ conversationId, id }: MailRow): Promise<string[]> {
     if (conversationId === null) return []
-    const rows = await this.needs.tables.mails.findAll({
+    const rows = await this.dependencies.tables.mails.findAll({
       attributes: ['messageId'],
       where: { conversationId, id: { [Op.lt]: id } },
       order: [['id', 'ASC']],

@@ -2,7 +2,7 @@ import { simpleParser } from 'mailparser'
 import { createTransport } from 'nodemailer'
 import { SMTPServer } from 'smtp-server'
 import type { Inbox } from './inbox.ts'
-import type { Postman } from './outbox.ts'
+import type { MailTransport } from './outbox.ts'
 
 const LARGEST_MAIL = 5 * 1024 * 1024
 const PATIENCE_MS = 10_000
@@ -10,7 +10,7 @@ const PATIENCE_MS = 10_000
 const LEAST_PICTURE = 20 * 1024
 
 /** Sends mails by SMTP. @param address such as smtp://127.0.0.1:2525 */
-export function smtpPostman(address: string, from: string): Postman {
+export function smtpPostman(address: string, from: string): MailTransport {
   const transport = createTransport(address, {
     from,
     connectionTimeout: PATIENCE_MS,

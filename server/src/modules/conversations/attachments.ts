@@ -18,7 +18,7 @@ export interface AttachmentPorts {
   mayRead: (user: SignedIn, conversation: number) => Promise<unknown>
 }
 
-interface Needs extends AttachmentPorts {
+interface Dependencies extends AttachmentPorts {
   tables: ConversationTables
   threads: Threads
   conversations: Conversations
@@ -45,11 +45,11 @@ const MOST_IN_ALL_MB = 20_000
 
 /** Pictures and PDF files in a conversation. Their bytes lie in the file store; they go with the conversation when it is erased, and are served to its two sides alone. */
 export class Attachments {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** @param address the network address that it came from: each may send so much a day */
   async fromVisitor(visitor: KnownVisitor, arrived: Arrived, address: string): Promise<void> {
-    const { conversations, limits } = this.needs
+    const { conversations, limits } = this.dependencies
     await conversations.refuseBlocked(visitor)
     const { id, state } = await conversations.mustHave(visitor)
     if (state === 'assistant' || state === 'closed')
@@ -59,7 +59,7 @@ export class Attachments {
   }
 
   async fromAgent(user: SignedIn, id: number, arrived: Arrived): Promise<void> {
-    await this.needs.mayRead(user, id)
+    await this.dependencies.mayRead(user, id)
     await this.keep(
       id,
       arrived,
@@ -69,12 +69,12 @@ export class Attachments {
   }
 
   async toVisitor(visitor: KnownVisitor, file: number, res: Response): Promise<void> {
-    const { id } = await this.needs.conversations.mustHave(visitor)
+    const { id } = await this.dependencies.conversations.mustHave(visitor)
     await this.send(id, file, res)
   }
 
   async toAgent(user: SignedIn, id: number, file: number, res: Response): Promise<void> {
-    await this.needs.mayRead(user, id)
+    await this.dependencies.mayRead(user, id)
     await this.send(id, file, res)
   }
 
@@ -88,7 +88,7 @@ export class Attachments {
     by: Sender,
     transaction: Transaction,
   ): Promise<void> {
-    const { tables, threads, store, clock } = this.needs
+    const { tables, threads, store, clock } = this.dependencies
     const conversationId = locked.id
     const type = typeOf(bytes)
     if (!type) throw problem('NOT_AN_ATTACHMENT')
@@ -118,19 +118,21 @@ export class Attachments {
     by: Sender,
     allowed: (locked: ConversationRow) => boolean,
   ): Promise<void> {
-    await this.needs.threads.change(id, async (locked, transaction) => {
+    await this.dependencies.threads.change(id, async (locked, transaction) => {
       if (!allowed(locked)) throw problem('NOT_YOURS')
       await this.put(locked, arrived, by, transaction)
     })
   }
 
   private async send(conversationId: number, id: number, res: Response): Promise<void> {
-    const file = await this.needs.tables.attachments.findOne({ where: { id, conversationId } })
+    const file = await this.dependencies.tables.attachments.findOne({
+      where: { id, conversationId },
+    })
     if (!file?.hash) throw problem('NOT_FOUND')
     const { name, type, hash } = file
     sendSafely(
       res,
-      { name, type, bytes: await this.needs.store.read(hash) },
+      { name, type, bytes: await this.dependencies.store.read(hash) },
       'private, max-age=3600',
     )
   }
@@ -140,7 +142,7 @@ export class Attachments {
     size: number,
     transaction: Transaction,
   ): Promise<void> {
-    const { tables } = this.needs
+    const { tables } = this.dependencies
     const theirs = await tables.conversations.findAll({
       attributes: ['id'],
       where: { visitorId },

@@ -21,7 +21,7 @@ export interface DerivedPorts {
   ) => Promise<{ norms: string[]; count: number }>
 }
 
-interface Needs extends DerivedPorts {
+interface Dependencies extends DerivedPorts {
   db: Sequelize
   tables: ConversationTables
   read: Pick<ReleaseViews, 'revisions'> & Pick<QuestionViews, 'questions'>
@@ -43,14 +43,14 @@ export interface Adopted {
  * who asks a phrasing word for word could delete it. Where such text stays, the audit trail names it, as it may hold personal data.
  */
 export class Erasure {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /**
    * @param by the visitor (null) or the lead who was asked for it
    * @throws ON_HOLD when the visitor is blocked or kept for a legal reason; a lead lifts that first
    */
   async erase(visitorId: number, by: Actor | null): Promise<Adopted> {
-    const { db, events } = this.needs
+    const { db, events } = this.dependencies
     const { theirs, adopted } = await db.transaction((transaction) =>
       this.eraseWithin(visitorId, by, transaction),
     )
@@ -66,7 +66,7 @@ export class Erasure {
     by: Actor | null,
     transaction: Transaction,
   ): Promise<{ theirs: ConversationRow[]; adopted: Adopted }> {
-    const { tables, read, audit } = this.needs
+    const { tables, read, audit } = this.dependencies
     const visitor = await tables.visitors.findByPk(visitorId, { lock: true, transaction })
     if (!visitor) throw problem('VISITOR_NOT_FOUND', visitorId)
     if (visitor.holdBecause !== null || (visitor.blockedAt !== null && by === null))
@@ -105,7 +105,7 @@ export class Erasure {
 
   /** Takes away what was made of words that nobody else has asked and the team has not made its own. */
   private async eraseDerived(texts: readonly string[], transaction: Transaction): Promise<Adopted> {
-    const { asked, derived } = this.needs
+    const { asked, derived } = this.dependencies
     const byNorm = new Map(texts.map((text) => [normOf(text), text]))
     if (byNorm.size === 0) return { items: [], checks: 0 }
     const adopted = await this.adoptedOf(byNorm, transaction)
@@ -120,7 +120,7 @@ export class Erasure {
     byNorm: ReadonlyMap<string, string>,
     transaction: Transaction,
   ): Promise<Adopted & { norms: Set<string> }> {
-    const { db, read } = this.needs
+    const { db, read } = this.dependencies
     const norms = new Set<string>()
     const likes = [...byNorm.values()].map(
       (text) =>
@@ -141,7 +141,7 @@ export class Erasure {
           items.add(itemId)
           norms.add(normOf(phrasing))
         }
-    const checks = await this.needs.checksAsking(new Set(byNorm.keys()), transaction)
+    const checks = await this.dependencies.checksAsking(new Set(byNorm.keys()), transaction)
     for (const norm of checks.norms) norms.add(norm)
     return { items: [...items], checks: checks.count, norms }
   }

@@ -58,7 +58,7 @@ export interface ConversationPorts {
   handover: () => HandoverSide
 }
 
-interface Needs extends ConversationPorts {
+interface Dependencies extends ConversationPorts {
   db: Sequelize
   tables: ConversationTables
   threads: Threads
@@ -95,28 +95,28 @@ const DAY_MS = 86_400_000
 
 /** The visitor's side of a conversation. */
 export class Conversations {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async newVisitor(): Promise<string> {
     const token = newToken()
-    await this.needs.tables.visitors.create({
+    await this.dependencies.tables.visitors.create({
       tokenHash: sha256(token),
-      createdAt: this.needs.clock.now(),
+      createdAt: this.dependencies.clock.now(),
     })
     return token
   }
 
   /** Who holds a token: that of their browser, or of a link that came by mail. */
   async visitorBy(token: string): Promise<{ id: number; blocked: boolean } | null> {
-    const linked = this.needs.threadLinks.visitorOf(token)
-    const visitor = await this.needs.tables.visitors.findOne({
+    const linked = this.dependencies.threadLinks.visitorOf(token)
+    const visitor = await this.dependencies.tables.visitors.findOne({
       where: linked === null ? { tokenHash: sha256(token) } : { id: linked },
     })
     return visitor && { id: visitor.id, blocked: visitor.blockedAt !== null }
   }
 
   async thread(visitor: KnownVisitor, after: number): Promise<Thread> {
-    const { tables, users, threads } = this.needs
+    const { tables, users, threads } = this.dependencies
     const [conversation, known] = await Promise.all([
       this.current(visitor),
       tables.visitors.findByPk(visitor.id),
@@ -140,7 +140,7 @@ export class Conversations {
     const agent = state === 'agent' && isNamed ? await users.nameOf(agentId) : null
     const waiting =
       state === 'waiting' && queueId !== null && dueAt !== null
-        ? { waiting: await this.needs.handover().waiting.of({ id, queueId, dueAt }) }
+        ? { waiting: await this.dependencies.handover().waiting.of({ id, queueId, dueAt }) }
         : {}
     const messages = await threads.messages(id, after)
     await this.got(conversation)
@@ -166,7 +166,7 @@ export class Conversations {
   private async got(conversation: ConversationRow): Promise<void> {
     const { id, state, seq, visitorGot } = conversation
     if (state !== 'agent' || visitorGot >= seq) return
-    await this.needs.tables.conversations.update(
+    await this.dependencies.tables.conversations.update(
       { visitorGot: seq },
       { where: { id, visitorGot: { [Op.lt]: seq } } },
     )
@@ -179,7 +179,7 @@ export class Conversations {
     const { id, seq: last, visitorSeen } = conversation
     const upTo = Math.min(seq, last)
     if (upTo <= visitorSeen) return
-    await this.needs.tables.conversations.update(
+    await this.dependencies.tables.conversations.update(
       { visitorSeen: upTo, visitorGot: last },
       { where: { id, visitorSeen: { [Op.lt]: upTo } } },
     )
@@ -187,7 +187,7 @@ export class Conversations {
   }
 
   private tellRead(conversation: ConversationRow): void {
-    this.needs.events.tell('conversation', {
+    this.dependencies.events.tell('conversation', {
       id: conversation.id,
       ...concernedBy(conversation),
       visitor: conversation.visitorId,
@@ -200,7 +200,7 @@ export class Conversations {
     visitor: KnownVisitor,
     { stars, word }: { stars: number; word: string },
   ): Promise<void> {
-    const { threads } = this.needs
+    const { threads } = this.dependencies
     const { id } = await this.mustHave(visitor)
     await threads.change(id, async (locked, transaction) => {
       if (locked.rating !== null) return
@@ -219,8 +219,8 @@ export class Conversations {
     id: number,
     details: readonly string[],
   ): Promise<boolean> {
-    const { engine, threads } = this.needs
-    const last = await this.needs.asked.lastOf(id)
+    const { engine, threads } = this.dependencies
+    const last = await this.dependencies.asked.lastOf(id)
     if (!last?.unsettled || details.length === 0) return false
     const opened = await engine.openDoor(visitor.door, visitor)
     const said = { ...opened, text: `${last.text} ${details.join(' ')}`, language: last.language }
@@ -231,11 +231,17 @@ export class Conversations {
     )
       return false
     return threads.change(id, async (locked, transaction) => {
-      const before = await this.needs.asked.lastOf(id, transaction)
+      const before = await this.dependencies.asked.lastOf(id, transaction)
       if (locked.state !== 'assistant' || before?.id !== last.id) return false
       await this.store(
         { ...response, data: { ...response.data!, savedByAsking: true }, replies: true },
-        { locked, before, messageId: last.messageId!, at: this.needs.clock.now(), transaction },
+        {
+          locked,
+          before,
+          messageId: last.messageId!,
+          at: this.dependencies.clock.now(),
+          transaction,
+        },
       )
       return true
     })
@@ -247,7 +253,7 @@ export class Conversations {
     { clientId, text, language }: { clientId: string; text: string; language: 'en' | 'de' },
   ): Promise<void> {
     await this.refuseBlocked(visitor)
-    const { threads, engine, handover } = this.needs
+    const { threads, engine, handover } = this.dependencies
     const opened = await engine.openDoor(visitor.door, visitor)
     const conversation = await this.open(visitor, language)
     const said: SaidNow = { ...opened, text, language, team: visitor.team }
@@ -271,7 +277,7 @@ export class Conversations {
         transaction,
       )
       if (locked.state !== 'assistant' && locked.state !== 'closed') return
-      const before = await this.needs.asked.lastOf(locked.id, transaction)
+      const before = await this.dependencies.asked.lastOf(locked.id, transaction)
       const responses =
         prepared && prepared.before === (before?.id ?? null)
           ? prepared.responses
@@ -294,15 +300,16 @@ export class Conversations {
     { id, visitorId }: Pick<ConversationRow, 'id' | 'visitorId'>,
     said: SaidNow,
   ): Promise<{ before: number | null; responses: Response[] }> {
-    const before = await this.needs.asked.lastOf(id)
+    const before = await this.dependencies.asked.lastOf(id)
     const own = await understood(said.release.index, () => this.responses(said, before))
-    const opinions = await this.needs.opinionsOn(own, said)
+    const opinions = await this.dependencies.opinionsOn(own, said)
     const decided = opinions.length > 0 ? this.responses({ ...said, opinions }, before) : own
     return {
       before: before?.id ?? null,
-      responses: await this.needs.rewording.worded(decided, {
+      responses: await this.dependencies.rewording.worded(decided, {
         ...said,
-        onSupported: (text) => this.needs.events.tell('saying', { visitor: visitorId, text }),
+        onSupported: (text) =>
+          this.dependencies.events.tell('saying', { visitor: visitorId, text }),
       }),
     }
   }
@@ -315,7 +322,7 @@ export class Conversations {
       language,
       team,
       opinions,
-      at: this.needs.clock.now(),
+      at: this.dependencies.clock.now(),
       turns: before ? [turnOfRow(before)] : [],
     })
   }
@@ -328,8 +335,9 @@ export class Conversations {
     if (question && !replies) locked.subject = question.text.slice(0, 300)
     const place = { conversationId: locked.id, messageId, askedAt: at }
     const repliesTo = (replies && before?.id) || null
-    const asked = question && (await this.needs.asked.keep(question, repliesTo, place, transaction))
-    await this.needs.threads.append(
+    const asked =
+      question && (await this.dependencies.asked.keep(question, repliesTo, place, transaction))
+    await this.dependencies.threads.append(
       locked,
       {
         author: 'assistant',
@@ -343,7 +351,7 @@ export class Conversations {
 
   /** "Did this settle it?" A no puts the question on the mending list. */
   async vote(visitor: KnownVisitor, messageId: number, helpful: boolean): Promise<void> {
-    const { asked, threads } = this.needs
+    const { asked, threads } = this.dependencies
     const conversation = await this.mustHave(visitor)
     await threads.amendAnswer(conversation.id, messageId, async ({ question }, transaction) => {
       await asked.vote(question, helpful, transaction)
@@ -353,7 +361,7 @@ export class Conversations {
 
   /** The visitor opened the source of an answer; the first time is kept. */
   async opened(visitor: KnownVisitor, messageId: number): Promise<void> {
-    const { tables, asked } = this.needs
+    const { tables, asked } = this.dependencies
     const conversation = await this.mustHave(visitor)
     const message = await tables.messages.findOne({
       where: { id: messageId, conversationId: conversation.id, kind: 'answer' },
@@ -363,13 +371,14 @@ export class Conversations {
   }
 
   async end(visitor: KnownVisitor): Promise<void> {
-    const { threads } = this.needs
+    const { threads } = this.dependencies
     const conversation = await this.mustHave(visitor)
     await threads.change(conversation.id, async (locked, transaction) => {
       const wasWithAgent = locked.state === 'agent'
       threads.move(locked, 'close')
-      locked.closedAt = this.needs.clock.now()
-      if (wasWithAgent) await this.needs.handover().handovers.settle(locked, null, transaction)
+      locked.closedAt = this.dependencies.clock.now()
+      if (wasWithAgent)
+        await this.dependencies.handover().handovers.settle(locked, null, transaction)
       await threads.append(
         locked,
         { author: 'event', kind: 'closed', text: '', data: { by: 'visitor' } },
@@ -380,15 +389,15 @@ export class Conversations {
 
   /** Removes the visitor with every conversation, message and question, and what was made of their words. */
   async forget(visitor: KnownVisitor): Promise<void> {
-    await this.needs.erasure.erase(visitor.id, null)
+    await this.dependencies.erasure.erase(visitor.id, null)
   }
 
   /** The conversation as plain text, for the visitor to keep. */
   async transcript(visitor: KnownVisitor): Promise<string> {
     const conversation = await this.mustHave(visitor)
     const [messages, live] = await Promise.all([
-      this.needs.threads.messages(conversation.id, 0),
-      this.needs.engine.live(),
+      this.dependencies.threads.messages(conversation.id, 0),
+      this.dependencies.engine.live(),
     ])
     const door = live?.doors.find(({ id }) => id === conversation.doorId)
     const { language, caseNumber } = conversation
@@ -402,11 +411,11 @@ export class Conversations {
 
   /** Whether an answer in the visitor's own thread named this revision. */
   async wasCited(visitor: KnownVisitor, revision: number): Promise<boolean> {
-    const theirs = await this.needs.tables.conversations.findAll({
+    const theirs = await this.dependencies.tables.conversations.findAll({
       attributes: ['id'],
       where: { visitorId: visitor.id },
     })
-    const answers = await this.needs.tables.messages.findAll({
+    const answers = await this.dependencies.tables.messages.findAll({
       attributes: ['data'],
       where: { conversationId: theirs.map(({ id }) => id), kind: 'answer' },
     })
@@ -417,8 +426,8 @@ export class Conversations {
   }
 
   async current(visitor: KnownVisitor): Promise<Row<ConversationRow> | null> {
-    const door = await this.needs.engine.openDoor(visitor.door).catch(() => null)
-    return this.needs.tables.conversations.findOne({
+    const door = await this.dependencies.engine.openDoor(visitor.door).catch(() => null)
+    return this.dependencies.tables.conversations.findOne({
       where: { visitorId: visitor.id, ...(door && { doorId: door.door.id }) },
       order: [['id', 'DESC']],
     })
@@ -431,7 +440,7 @@ export class Conversations {
   }
 
   async refuseBlocked(visitor: KnownVisitor): Promise<void> {
-    const blocked = await this.needs.tables.visitors.count({
+    const blocked = await this.dependencies.tables.visitors.count({
       where: { id: visitor.id, blockedAt: { [Op.ne]: null } },
     })
     if (blocked > 0) throw problem('VISITOR_BLOCKED')
@@ -439,7 +448,7 @@ export class Conversations {
 
   /** The visitor's conversation behind this door; made at the first message or wish for a person. The lock on the visitor keeps two tabs from making two. */
   async open(visitor: KnownVisitor, language: 'en' | 'de'): Promise<Row<ConversationRow>> {
-    const { db, tables, clock, engine } = this.needs
+    const { db, tables, clock, engine } = this.dependencies
     const { door } = await engine.openDoor(visitor.door)
     const doorId = door.id
     const goesOnUntil = (closedAt: Date, { rules }: DoorContent) =>

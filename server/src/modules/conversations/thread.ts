@@ -18,7 +18,7 @@ export interface NewMessage {
   clientId?: string
 }
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: ConversationTables
   users: { nameOf(id: number | null): Promise<string> }
@@ -42,14 +42,14 @@ export const LEFT_QUEUE = {
 
 /** The one thread of a conversation: every change locks it, numbers its messages, and is told after it is stored. */
 export class Threads {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Runs a change on a locked conversation; watchers are told once it is committed. */
   async change<T>(
     id: number,
     work: (conversation: Row<ConversationRow>, transaction: Transaction) => Promise<T>,
   ): Promise<T> {
-    const { db, tables, events } = this.needs
+    const { db, tables, events } = this.dependencies
     const { value, conversation, before } = await db.transaction(async (transaction) => {
       const conversation = await tables.conversations.findByPk(id, { lock: true, transaction })
       if (!conversation) throw problem('CONVERSATION_NOT_FOUND', id)
@@ -91,12 +91,12 @@ export class Threads {
     message: NewMessage,
     transaction: Transaction,
   ): Promise<Row<MessageRow>> {
-    const at = this.needs.clock.now()
+    const at = this.dependencies.clock.now()
     conversation.seq += 1
     conversation.lastAt = at
     if (message.author !== 'event') conversation.lastBy = message.author
     const { userId = null, clientId = null, data = null, ...rest } = message
-    return this.needs.tables.messages.create(
+    return this.dependencies.tables.messages.create(
       {
         ...rest,
         userId,
@@ -121,7 +121,7 @@ export class Threads {
     work: (answer: AnswerData, transaction: Transaction) => Promise<Partial<AnswerData>>,
   ): Promise<void> {
     return this.change(conversation, async (_locked, transaction) => {
-      const message = await this.needs.tables.messages.findOne({
+      const message = await this.dependencies.tables.messages.findOne({
         where: { id: messageId, conversationId: conversation, kind: 'answer' },
         transaction,
       })
@@ -134,7 +134,7 @@ export class Threads {
 
   /** The answers of the assistant that a conversation holds, in their order. */
   async answersIn(conversationId: number): Promise<AnswerData[]> {
-    const rows = await this.needs.tables.messages.findAll({
+    const rows = await this.dependencies.tables.messages.findAll({
       where: { conversationId, kind: 'answer' },
       order: [['seq', 'ASC']],
     })
@@ -147,7 +147,10 @@ export class Threads {
     clientId: string,
     transaction?: Transaction,
   ): Promise<Row<MessageRow> | null> {
-    return this.needs.tables.messages.findOne({ where: { conversationId, clientId }, transaction })
+    return this.dependencies.tables.messages.findOne({
+      where: { conversationId, clientId },
+      transaction,
+    })
   }
 
   /** What `team` writes only the team ever reads, and of the rest visitors get no more than is meant for them. */
@@ -156,7 +159,7 @@ export class Threads {
     after: number,
     reader: 'visitor' | 'team' = 'visitor',
   ): Promise<Message[]> {
-    const rows = await this.needs.tables.messages.findAll({
+    const rows = await this.dependencies.tables.messages.findAll({
       where: { conversationId, seq: { [Op.gt]: after } },
       order: [['seq', 'ASC']],
     })
@@ -169,7 +172,7 @@ export class Threads {
 
   /** The members of the team whose name the visitor knows: those who signed what they wrote with it, last of all. */
   async namedIn(conversationId: number): Promise<ReadonlySet<number>> {
-    const replies = await this.needs.tables.messages.findAll({
+    const replies = await this.dependencies.tables.messages.findAll({
       attributes: ['userId', 'data'],
       where: { conversationId, author: 'agent', kind: 'text' },
       order: [['seq', 'ASC']],
@@ -179,14 +182,16 @@ export class Threads {
   }
 
   private async teamView(row: MessageRow): Promise<Message> {
-    const name = row.userId === null ? {} : { name: await this.needs.users.nameOf(row.userId) }
+    const name =
+      row.userId === null ? {} : { name: await this.dependencies.users.nameOf(row.userId) }
     return { ...plainView(row), ...name, ...(row.data && { data: row.data }) }
   }
 
   private async visitorView(row: MessageRow, named: ReadonlySet<number>): Promise<Message> {
     const { userId, author, kind, data: all } = row
     const isSigned = author === 'agent' ? all?.asTeam !== true : named.has(userId ?? 0)
-    const name = userId === null || !isSigned ? {} : { name: await this.needs.users.nameOf(userId) }
+    const name =
+      userId === null || !isSigned ? {} : { name: await this.dependencies.users.nameOf(userId) }
     const data = dataForVisitor(kind, all)
     return { ...plainView(row), ...name, ...(data && { data }) }
   }

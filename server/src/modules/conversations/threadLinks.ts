@@ -9,7 +9,7 @@ const DAYS = 30
  */
 export class ThreadLinks {
   constructor(
-    private readonly needs: {
+    private readonly dependencies: {
       secret: string
       clock: Clock
       /** Where people reach Janua. */
@@ -19,24 +19,24 @@ export class ThreadLinks {
 
   /** The token stands behind the #, so that it is in no log of any server. */
   link(visitor: number, door: string): string {
-    return `${this.needs.publicUrl()}/door/${encodeURIComponent(door)}#thread=${this.token(visitor)}`
+    return `${this.dependencies.publicUrl()}/door/${encodeURIComponent(door)}#thread=${this.token(visitor)}`
   }
 
   token(visitor: number): string {
-    const until = Math.floor(+this.needs.clock.now() / 1_000) + DAYS * 86_400
+    const until = Math.floor(+this.dependencies.clock.now() / 1_000) + DAYS * 86_400
     return `v${visitor}.${until}.${this.signature(visitor, until)}`
   }
 
   /** @returns the visitor whom a token names; null when it is not ours, or too old */
   visitorOf(token: string): number | null {
     const [, id, until, key] = /^v(\d{1,10})\.(\d{1,12})\.([\w-]{43})$/.exec(token) ?? []
-    if (!id || !until || !key || Number(until) * 1_000 < +this.needs.clock.now()) return null
+    if (!id || !until || !key || Number(until) * 1_000 < +this.dependencies.clock.now()) return null
     const right = Buffer.from(this.signature(Number(id), Number(until)))
     return timingSafeEqual(Buffer.from(key), right) ? Number(id) : null
   }
 
   private signature(visitor: number, until: number): string {
-    return createHmac('sha256', this.needs.secret)
+    return createHmac('sha256', this.dependencies.secret)
       .update(`thread ${visitor} ${until}`)
       .digest('base64url')
   }

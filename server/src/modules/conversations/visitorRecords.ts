@@ -16,7 +16,7 @@ export interface Mailed {
   createdAt: Date
 }
 
-interface Needs {
+interface Dependencies {
   settings: Settings
   tables: ConversationTables
   read: Pick<QuestionViews, 'questions'>
@@ -42,11 +42,11 @@ const STARTER_RETENTION: RetentionSettings = {
 
 /** What is kept of visitors, for how long, and what a lead does when one of them asks for it. */
 export class VisitorRecords {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Everything that is stored of a visitor, for the visitor to get. */
   async exportOf(actor: Actor, id: number): Promise<VisitorExport> {
-    const { tables, read, mailsOf, threads, audit, clock } = this.needs
+    const { tables, read, mailsOf, threads, audit, clock } = this.dependencies
     const visitor = await tables.visitors.findByPk(id)
     if (!visitor) throw problem('VISITOR_NOT_FOUND', id)
     const theirs = await tables.conversations.findAll({
@@ -94,31 +94,36 @@ export class VisitorRecords {
   }
 
   erase(actor: Actor, id: number): Promise<Adopted> {
-    return this.needs.erasure.erase(id, actor)
+    return this.dependencies.erasure.erase(id, actor)
   }
 
   /** Keeps a visitor from being erased, by themselves, a lead, or the days of retention. @param because null lifts it */
   async hold(actor: Actor, id: number, because: string | null): Promise<void> {
-    const visitor = await this.needs.tables.visitors.findByPk(id)
+    const visitor = await this.dependencies.tables.visitors.findByPk(id)
     if (!visitor) throw problem('VISITOR_NOT_FOUND', id)
     await visitor.update({ holdBecause: because })
     const action = because === null ? 'lifted a legal hold' : 'set a legal hold'
-    await this.needs.audit.note(actor, action, `Visitor ${id}`, because === null ? {} : { because })
+    await this.dependencies.audit.note(
+      actor,
+      action,
+      `Visitor ${id}`,
+      because === null ? {} : { because },
+    )
   }
 
   async retention(): Promise<RetentionSettings> {
-    const kept = await this.needs.settings.read<Partial<RetentionSettings>>(NAME)
+    const kept = await this.dependencies.settings.read<Partial<RetentionSettings>>(NAME)
     return { ...STARTER_RETENTION, ...kept }
   }
 
   async setRetention(actor: Actor, settings: RetentionSettings): Promise<void> {
-    await this.needs.settings.write(NAME, settings)
-    await this.needs.audit.note(actor, 'changed retention', 'Team', { ...settings })
+    await this.dependencies.settings.write(NAME, settings)
+    await this.dependencies.audit.note(actor, 'changed retention', 'Team', { ...settings })
   }
 
   /** Removes what is older than the team keeps it. Questions stay in the log, without who asked. */
   async tick(): Promise<void> {
-    const { tables, audit, clock } = this.needs
+    const { tables, audit, clock } = this.dependencies
     const before = (days: number) => new Date(+clock.now() - days * DAY_MS)
     const { conversationDays, attachmentDays, auditDays } = await this.retention()
     if (auditDays !== null) await audit.removeBefore(before(auditDays))
@@ -139,7 +144,7 @@ export class VisitorRecords {
         blockedAt: null,
         holdBecause: null,
         id: {
-          [Op.notIn]: this.needs.tables.visitors.sequelize!.literal(
+          [Op.notIn]: this.dependencies.tables.visitors.sequelize!.literal(
             '(SELECT visitor_id FROM conversations)',
           ),
         } as never,
@@ -150,7 +155,7 @@ export class VisitorRecords {
   }
 
   private async endOld(before: Date): Promise<void> {
-    const { tables, asked } = this.needs
+    const { tables, asked } = this.dependencies
     const held = await this.heldConversations()
     const old = await tables.conversations.findAll({
       attributes: ['id'],
@@ -169,7 +174,7 @@ export class VisitorRecords {
   }
 
   private async heldConversations(): Promise<number[]> {
-    const { tables } = this.needs
+    const { tables } = this.dependencies
     const visitors = await tables.visitors.findAll({
       attributes: ['id'],
       where: { holdBecause: { [Op.ne]: null } },

@@ -19,7 +19,7 @@ import type { Articles } from '../library/index.ts'
 import type { QuestionViews } from '../questions/index.ts'
 import type { ReleaseViews } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: CoverageTables
   read: Pick<QuestionViews, 'questions'> & Pick<ReleaseViews, 'items'>
@@ -33,11 +33,11 @@ interface Needs {
 
 /** Mends of unanswered questions, and the proof that they hold: the same question asked again of the live release. */
 export class Mends {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Puts a mend into the draft: a phrasing taught, a fixed answer or an article written. */
   async make(actor: Actor, input: MendInput): Promise<MendView> {
-    const { db, tables, read, audit, events, clock } = this.needs
+    const { db, tables, read, audit, events, clock } = this.dependencies
     const asked = await read.questions.first({
       where: { norm: input.norm },
       order: [['id', 'DESC']],
@@ -78,7 +78,7 @@ export class Mends {
    * @returns the mends that became mended, or are so no more
    */
   async prove(): Promise<MendView[]> {
-    const { tables, engine, clock } = this.needs
+    const { tables, engine, clock } = this.dependencies
     const release = await engine.live()
     if (!release) return []
     const proven: MendView[] = []
@@ -100,7 +100,7 @@ export class Mends {
   }
 
   async byNorm(norms: readonly string[]): Promise<Map<string, MendView>> {
-    const mends = await this.needs.tables.mends.findAll({
+    const mends = await this.dependencies.tables.mends.findAll({
       where: { norm: [...norms] },
       order: [['id', 'ASC']],
     })
@@ -110,7 +110,7 @@ export class Mends {
   }
 
   private async put(actor: Actor, input: MendInput, transaction: Transaction): Promise<number> {
-    const { articles } = this.needs
+    const { articles } = this.dependencies
     if (input.kind === 'phrasing')
       return (await articles.teach(actor, input.item, input.text, true, transaction)).id
     const content = withPhrasing({ ...input.content, kind: input.kind }, input.text)
@@ -120,7 +120,7 @@ export class Mends {
   private async ask(release: CompiledRelease, { text, doorId }: Pick<MendRow, 'text' | 'doorId'>) {
     const door = release.doors.find(({ id }) => id === doorId) ?? release.doors[0]
     if (!door) throw problem('DOOR_NOT_FOUND', String(doorId))
-    const settings = settingsAt(release, door, this.needs.clock.now())
+    const settings = settingsAt(release, door, this.dependencies.clock.now())
     const answer = await understood(release.index, () =>
       answerQuestion(release.index, text, settings),
     )
@@ -131,7 +131,7 @@ export class Mends {
       confidence: answer.confidence,
       text: answerText(answer, door, 'en').slice(0, 600),
       from: source?.title ?? null,
-      at: this.needs.clock.now().toISOString(),
+      at: this.dependencies.clock.now().toISOString(),
       item: source?.item ?? null,
     }
   }
@@ -144,12 +144,12 @@ export class Mends {
     createdAt,
     proof,
   }: Row<MendRow>): Promise<MendView> {
-    const item = await this.needs.read.items.find(itemId)
+    const item = await this.dependencies.read.items.find(itemId)
     return {
       id,
       kind,
       item: { id: itemId, title: item?.title ?? '' },
-      by: await this.needs.users.nameOf(createdBy),
+      by: await this.dependencies.users.nameOf(createdBy),
       at: createdAt.toISOString(),
       proof,
     }

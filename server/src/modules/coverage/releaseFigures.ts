@@ -1,7 +1,7 @@
 import type { OpenRelease, ShareOf } from '@janua/contracts'
 import { addedUp, type Figure, wilson } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { expectedRight, STANDING_VERDICT } from '../questions/index.ts'
+import { expectedRight, LATEST_VERDICT } from '../questions/index.ts'
 
 interface Counts {
   release: number
@@ -68,7 +68,7 @@ async function countsOf(
 ): Promise<Counts[]> {
   const rows = await db.query<Counts>(
     `SELECT q.release_id AS \`release\`, COUNT(*) AS n, COUNT(DISTINCT c.visitor_id) AS visitors, SUM(q.outcome = 'answered') AS answered, SUM(COALESCE(q.vote, 0) < 0) AS votedDown, SUM(q.wants_person) AS wantsPerson
-     FROM questions q LEFT JOIN conversations c ON c.id = q.conversation_id WHERE ${where} AND COALESCE(${STANDING_VERDICT}, '') <> 'not a question' GROUP BY q.release_id`,
+     FROM questions q LEFT JOIN conversations c ON c.id = q.conversation_id WHERE ${where} AND COALESCE(${LATEST_VERDICT}, '') <> 'not a question' GROUP BY q.release_id`,
     { replacements, type: QueryTypes.SELECT },
   )
   return rows.map(

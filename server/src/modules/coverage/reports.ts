@@ -32,7 +32,7 @@ import type { AuditSampling, Reporting } from '../questions/index.ts'
 import type { LivePointer, Releases, ReleaseViews } from '../releases/index.ts'
 import type { Replays } from '../verification/index.ts'
 
-interface Needs {
+interface Dependencies {
   settings: Settings
   db: Sequelize
   tables: CoverageTables
@@ -54,11 +54,11 @@ const VOTED_DOWN = 4
 
 /** What the figures say: the lead's home, the coverage page, targets, and falls. */
 export class Reports {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** @param asked the Monday of the week that is told of; the last full one when not given */
   async today(asked: string | null = null): Promise<TodayView> {
-    const { releases, sampling, replays } = this.needs
+    const { releases, sampling, replays } = this.dependencies
     const { running } = await this.clock()
     const week = asked === null ? addDays(running, -7) : mondayOf(asked)
     const weeks = await this.figures('week', 'all', addDays(week, -7), running)
@@ -102,7 +102,7 @@ export class Reports {
   }
 
   async coverage(count: number): Promise<CoverageView> {
-    const { read } = this.needs
+    const { read } = this.dependencies
     const { zone, returnDays, running } = await this.clock()
     const from = addDays(running, -7 * count)
     const to = running
@@ -161,7 +161,7 @@ export class Reports {
   }
 
   async targets(): Promise<TargetView[]> {
-    const { tables } = this.needs
+    const { tables } = this.dependencies
     const rows = await tables.targets.findAll({ order: [['measure', 'ASC']] })
     if (rows.length === 0) return []
     const { running } = await this.clock()
@@ -186,14 +186,14 @@ export class Reports {
     actor: Actor,
     { measure, share, by }: { measure: TargetMeasure; share: number; by: string },
   ): Promise<void> {
-    await this.needs.tables.targets.upsert({
+    await this.dependencies.tables.targets.upsert({
       measure,
       share,
       by,
       userId: actor.id,
-      createdAt: this.needs.clock.now(),
+      createdAt: this.dependencies.clock.now(),
     })
-    await this.needs.audit.note(
+    await this.dependencies.audit.note(
       actor,
       'set a target',
       `${measure} ${Math.round(share * 100)} % by ${by}`,
@@ -202,13 +202,13 @@ export class Reports {
   }
 
   async dropTarget(actor: Actor, measure: TargetMeasure): Promise<void> {
-    await this.needs.tables.targets.destroy({ where: { measure } })
-    await this.needs.audit.note(actor, 'dropped a target', measure, {})
+    await this.dependencies.tables.targets.destroy({ where: { measure } })
+    await this.dependencies.audit.note(actor, 'dropped a target', measure, {})
   }
 
   /** Looks for falls of coverage and tells of each once. */
   async watch(): Promise<void> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     const { running } = await this.clock()
     const days = await this.figures('day', 'all', addDays(running, -7 * 16), addDays(running, 6))
     const today = clock.now().toISOString().slice(0, 10)
@@ -229,7 +229,7 @@ export class Reports {
   }
 
   async alerts(): Promise<AlertView[]> {
-    const { tables } = this.needs
+    const { tables } = this.dependencies
     const rows = await tables.alerts.findAll({
       where: { seen: false },
       order: [['day', 'DESC']],
@@ -255,13 +255,13 @@ export class Reports {
   }
 
   async seeAlert(id: number): Promise<void> {
-    await this.needs.tables.alerts.update({ seen: true }, { where: { id } })
+    await this.dependencies.tables.alerts.update({ seen: true }, { where: { id } })
   }
 
   private async votedDown(): Promise<TodayView['votedDown']> {
-    const since = new Date(+this.needs.clock.now() - 10 * 86_400_000)
+    const since = new Date(+this.dependencies.clock.now() - 10 * 86_400_000)
     return (
-      await this.needs.db.query<{
+      await this.dependencies.db.query<{
         question: number
         text: string
         times: number
@@ -288,7 +288,7 @@ export class Reports {
   }
 
   private async labels(dimension: Dimension): Promise<(name: string) => string> {
-    const { tables, read } = this.needs
+    const { tables, read } = this.dependencies
     if (dimension === 'topic') {
       const topics = new Map(
         (await tables.topics.findAll({ attributes: ['id', 'label'], raw: true })).map(
@@ -311,9 +311,9 @@ export class Reports {
 
   /** Articles, documents and fixed answers that visitors have, and that answered nothing in the period. */
   private async unused(used: ReadonlySet<number>): Promise<DimensionView['unused']> {
-    const live = await this.needs.engine.live()
+    const live = await this.dependencies.engine.live()
     const left = (live?.content ?? []).filter(({ item }) => !used.has(item))
-    const items = await this.needs.read.items.list({
+    const items = await this.dependencies.read.items.list({
       attributes: ['id', 'title', 'kind'],
       where: { id: left.map(({ item }) => item) },
       order: [['title', 'ASC']],
@@ -328,7 +328,7 @@ export class Reports {
     from: string,
     to: string,
   ): Promise<Figure[]> {
-    return this.needs.tables.figures.findAll({
+    return this.dependencies.tables.figures.findAll({
       where: { span, dimension, starts: { [Op.between]: [from, to] } },
       order: [['starts', 'ASC']],
       raw: true,
@@ -336,12 +336,16 @@ export class Reports {
   }
 
   private async clock(): Promise<{ zone: string; returnDays: number; running: string }> {
-    const { zone, returnDays } = await this.needs.reporting.read()
-    return { zone, returnDays, running: mondayOf(wallClock(zone)(this.needs.clock.now()).day) }
+    const { zone, returnDays } = await this.dependencies.reporting.read()
+    return {
+      zone,
+      returnDays,
+      running: mondayOf(wallClock(zone)(this.dependencies.clock.now()).day),
+    }
   }
 
   private async asOf(): Promise<string | null> {
-    return (await this.needs.settings.read<{ at: string }>('figures'))?.at ?? null
+    return (await this.dependencies.settings.read<{ at: string }>('figures'))?.at ?? null
   }
 }
 

@@ -26,7 +26,7 @@ import type { Reports } from './reports.ts'
 import type { Unsettled } from './unsettled.ts'
 import type { Topics } from './topics/service.ts'
 
-interface Needs {
+interface Dependencies {
   /** By how many weeks the demo's data are behind; 0 when they are not, or it is no demo. */
   demoWeeksBehind: () => Promise<number>
   reports: Reports
@@ -50,7 +50,7 @@ export function coverageRoutes({
   effects,
   unsettled,
   mends,
-}: Needs): Route[] {
+}: Dependencies): Route[] {
   const byId = { params: idPath }
   return [
     route('GET /today', { query: todayQuery }, async ({ query }) => ({

@@ -38,7 +38,7 @@ const GROUPED = `SELECT q.norm, COUNT(*) AS times, SUM(q.vote = -1) AS votedDown
 /** Questions that went unanswered or were voted down, equal ones together. */
 export class Unsettled {
   constructor(
-    private readonly needs: {
+    private readonly dependencies: {
       db: Sequelize
       read: Pick<QuestionViews, 'questions'>
       engine: EngineHost
@@ -48,7 +48,7 @@ export class Unsettled {
   ) {}
 
   async list({ search, state, sort, offset, limit }: UnsettledQuery): Promise<UnsettledPage> {
-    const { db, read, mends } = this.needs
+    const { db, read, mends } = this.dependencies
     const values = {
       like: `%${search.toLowerCase().replace(/[%_\\]/g, '\\$&')}%`,
       state,
@@ -96,7 +96,7 @@ export class Unsettled {
 
   /** One entry opened: who asked it when, and what is said now, live and in the draft. */
   async detail(norm: string): Promise<UnsettledDetail> {
-    const { read, engine, clock } = this.needs
+    const { read, engine, clock } = this.dependencies
     const asked = await read.questions.list({
       where: { norm, unsettled: true },
       order: [['id', 'DESC']],

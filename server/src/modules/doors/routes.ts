@@ -33,7 +33,7 @@ const languageBody = Joi.object<{ language: 'en' | 'de' }>({
   language: Joi.valid('en', 'de').default('en'),
 })
 
-interface Needs {
+interface Dependencies {
   doors: Doors
   conversations: Conversations
   handover: Handover
@@ -47,7 +47,7 @@ export function doorRoutes({
   handover,
   attachments,
   limits,
-}: Needs): Route[] {
+}: Dependencies): Route[] {
   const here = { params: doorPath }
   const [anyVisit, saying, contacting, reading, marking] = (
     ['anyVisit', 'saying', 'contacting', 'reading', 'marking'] as const

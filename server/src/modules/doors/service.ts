@@ -33,7 +33,7 @@ import {
   summarise,
 } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   read: Pick<ReleaseViews, 'items' | 'releaseItems' | 'revisions'>
   draft: Draft
   live: LivePointer
@@ -49,10 +49,10 @@ interface Needs {
 
 /** Doors: the ways by which visitors come in. They are part of a release. */
 export class Doors {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async list(): Promise<Door[]> {
-    const items = await this.needs.read.items.list({
+    const items = await this.dependencies.read.items.list({
       where: { kind: 'door', draftRevision: { [Op.ne]: null } },
       order: [['id', 'ASC']],
     })
@@ -60,14 +60,14 @@ export class Doors {
   }
 
   async read(id: number): Promise<Door> {
-    return this.view(await this.needs.draft.read<DoorContent>(id, 'door'))
+    return this.view(await this.dependencies.draft.read<DoorContent>(id, 'door'))
   }
 
   async add(actor: Actor, title: string, key: string): Promise<Door> {
     await this.refuseTaken(key)
     const content = starterDoor(title, key)
     return this.view(
-      (await this.needs.draft.add(actor, 'door', {
+      (await this.dependencies.draft.add(actor, 'door', {
         content,
         summary: summarise('door', content),
         ready: false,
@@ -81,7 +81,7 @@ export class Doors {
     await this.refuseTaken(given.key, id)
     const content = tidy(given)
     return this.view(
-      (await this.needs.draft.save(actor, id, 'door', {
+      (await this.dependencies.draft.save(actor, id, 'door', {
         content,
         summary: summarise('door', content),
         base,
@@ -92,8 +92,8 @@ export class Doors {
 
   /** What a visitor's window shows before anything is asked. */
   async open(key: string): Promise<DoorPublic> {
-    const { door } = await this.needs.engine.openDoor(key)
-    const { isStaffed, clock } = this.needs
+    const { door } = await this.dependencies.engine.openDoor(key)
+    const { isStaffed, clock } = this.dependencies
     const { open, changesAt } = (await isStaffed())
       ? openAt(door.hours, door.timeZone, clock.now())
       : NOBODY
@@ -114,7 +114,7 @@ export class Doors {
       ask,
       calls,
       rating,
-      sendsMail: this.needs.sendsMail(),
+      sendsMail: this.dependencies.sendsMail(),
     }
   }
 
@@ -123,7 +123,7 @@ export class Doors {
    * @throws NOT_FOUND for every other revision, as for one that was never there
    */
   async source(visitor: KnownVisitor, revisionId: number): Promise<SourceView> {
-    const { read, engine, citations } = this.needs
+    const { read, engine, citations } = this.dependencies
     const { release, door } = await engine.openDoor(visitor.door, visitor)
     const pin = release.content.find(({ revision }) => revision === revisionId)
     const isPublic = pin !== undefined && this.holdsFor(visitor, release, door, pin.item)
@@ -146,7 +146,7 @@ export class Doors {
     return {
       title: content.title,
       release: pinned?.releaseId ?? release.number,
-      original: file ? this.needs.fileLinks.signed(file) : webAddress(address),
+      original: file ? this.dependencies.fileLinks.signed(file) : webAddress(address),
       passages,
     }
   }
@@ -160,7 +160,7 @@ export class Doors {
   ): boolean {
     const [doc] = index.docsOf(item)
     if (doc === undefined || !index.limitedAt(doc)) return true
-    const day = dayIn(timeZone, this.needs.clock.now())
+    const day = dayIn(timeZone, this.dependencies.clock.now())
     return leftOutBecause(index.itemOf(doc), { day, door: key, team }) === undefined
   }
 
@@ -174,7 +174,7 @@ export class Doors {
       ...completeDoor(content),
       id: item.id,
       revision: revision.id,
-      ...(await this.needs.live.standing(item, revision.id)),
+      ...(await this.dependencies.live.standing(item, revision.id)),
     }
   }
 }

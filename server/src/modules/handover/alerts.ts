@@ -6,7 +6,7 @@ import type { AccountViews, Agents } from '../accounts/index.ts'
 import type { Outbox } from '../channels/index.ts'
 import type { ConversationViews } from '../conversations/index.ts'
 
-interface Needs {
+interface Dependencies {
   agents: Agents
   db: Sequelize
   read: Pick<AccountViews, 'users'> & Pick<ConversationViews, 'messages'>
@@ -29,19 +29,19 @@ const OLDEST_HOURS = 12
 
 /** Tells people by mail that a visitor waits and nobody is there, or that it is late; once for each conversation. Answering the mail answers the visitor. */
 export class Alerts {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async read({ id }: SignedIn): Promise<AlertSettings> {
-    const user = await this.needs.read.users.find(id)
+    const user = await this.dependencies.read.users.find(id)
     return { ...STARTER_ALERTS, ...user?.alerts }
   }
 
   async set({ id }: SignedIn, settings: AlertSettings): Promise<void> {
-    await this.needs.agents.setAlerts(id, settings)
+    await this.dependencies.agents.setAlerts(id, settings)
   }
 
   async tick(): Promise<void> {
-    const { read, outbox, reporting, clock } = this.needs
+    const { read, outbox, reporting, clock } = this.dependencies
     const needed = await this.needed()
     if (needed.length === 0) return
     const { zone } = await reporting.read()
@@ -68,8 +68,8 @@ export class Alerts {
 
   /** Members of queues in which somebody waits whom nobody attends to, and who were not told of it yet. */
   private needed(): Promise<Needed[]> {
-    const now = this.needs.clock.now()
-    return this.needs.db.query<Needed>(
+    const now = this.dependencies.clock.now()
+    return this.dependencies.db.query<Needed>(
       `SELECT c.id AS conversation, q.name AS queue, c.subject, v.name AS visitor, u.id AS user, u.mail
        FROM conversations c JOIN queues q ON q.id = c.queue_id JOIN visitors v ON v.id = c.visitor_id JOIN queue_members m ON m.queue_id = q.id JOIN users u ON u.id = m.user_id AND u.active = 1
        WHERE c.state = 'waiting' AND c.entered_queue_at > :since AND u.alerts LIKE '%"mail":true%'

@@ -2,7 +2,7 @@ import { type Candidate, nextInTurn } from '@janua/core'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { Handovers } from './handovers.ts'
+import type { Handovers } from './handOverLog.ts'
 import type { QueueRow } from './tables.ts'
 import { settingsOf } from './queueSettings.ts'
 import type { HandoverTables } from './tables.ts'
@@ -14,7 +14,7 @@ import type { QuestionViews } from '../questions/index.ts'
 export const OFFER_SECONDS = 30
 const MOST_AT_ONCE = 50
 
-interface Needs {
+interface Dependencies {
   agents: Agents
   db: Sequelize
   tables: HandoverTables
@@ -28,7 +28,7 @@ interface Needs {
 export class Assignment {
   private running: Promise<void> | undefined
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   tick(): Promise<void> {
     return (this.running ??= this.assign().finally(() => (this.running = undefined)))
@@ -36,7 +36,7 @@ export class Assignment {
 
   /** The agent lets an offer go; it is the next one's turn. */
   async pass(user: number, id: number): Promise<void> {
-    await this.needs.threads.change(id, async (locked) => {
+    await this.dependencies.threads.change(id, async (locked) => {
       if (locked.state !== 'waiting' || locked.offeredTo !== user) throw problem('OFFER_GONE')
       Object.assign(locked, {
         offeredTo: null,
@@ -48,7 +48,7 @@ export class Assignment {
   }
 
   private async assign(): Promise<void> {
-    const { tables, read } = this.needs
+    const { tables, read } = this.dependencies
     const queues = await tables.queues.findAll({ where: { archivedAt: null } })
     await this.overflow(queues)
     const inTurn = queues
@@ -76,7 +76,7 @@ export class Assignment {
     passedBy,
     language,
   }: ConversationRow): Promise<void> {
-    const { threads, clock } = this.needs
+    const { threads, clock } = this.dependencies
     const now = clock.now()
     if (offeredTo !== null && offeredUntil !== null && offeredUntil > now) return
     const candidates = await this.candidates(queueId!)
@@ -100,12 +100,12 @@ export class Assignment {
         passedBy: again ? [] : [...passed],
       })
     })
-    if (next !== null) await this.needs.agents.hadTurn(next, now)
+    if (next !== null) await this.dependencies.agents.hadTurn(next, now)
   }
 
   /** What nobody took in the queue's time goes on to another one, once. */
   private async overflow(queues: readonly QueueRow[]): Promise<void> {
-    const { read, threads, handovers, clock } = this.needs
+    const { read, threads, handovers, clock } = this.dependencies
     for (const queue of queues) {
       const { overflow } = settingsOf(queue)
       const to = overflow && queues.find(({ id }) => id === overflow.queue)
@@ -152,7 +152,7 @@ export class Assignment {
   }
 
   private async candidates(queueId: number): Promise<Candidate[]> {
-    const { db } = this.needs
+    const { db } = this.dependencies
     const rows = await db.query<{
       id: number
       atOnce: number
@@ -181,7 +181,7 @@ export class Assignment {
   }
 
   private async topicsOf(conversationId: number): Promise<number[]> {
-    const rows = await this.needs.read.questions.list({
+    const rows = await this.dependencies.read.questions.list({
       attributes: ['topicId'],
       where: { conversationId, unsettled: true },
       raw: true,

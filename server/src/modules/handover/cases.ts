@@ -13,7 +13,7 @@ import type {
   Threads,
 } from '../conversations/index.ts'
 
-interface Needs {
+interface Dependencies {
   read: Pick<ConversationViews, 'visitors'>
   threads: Threads
   outbox: Outbox
@@ -45,11 +45,11 @@ interface Kept {
  * address, and goes on by mail in the same thread.
  */
 export class Cases {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async keep(locked: Row<ConversationRow>, kept: Kept, transaction: Transaction): Promise<void> {
     const { queue, door, owner, due, phone = null, subject, by = null, reason } = kept
-    const { threads, clock } = this.needs
+    const { threads, clock } = this.dependencies
     if (locked.state === 'case') throw problem('STATE_FORBIDS', 'kept as a case already')
     const now = clock.now()
     const { open, changesAt } = queueOpen(queue, door, now)
@@ -102,7 +102,7 @@ export class Cases {
     phone: string | null,
     transaction: Transaction,
   ): Promise<void> {
-    const { read, outbox, threadLinks } = this.needs
+    const { read, outbox, threadLinks } = this.dependencies
     const visitor = await read.visitors.find(visitorId, transaction)
     if (!visitor?.mail) return
     await outbox.confirm(

@@ -8,7 +8,7 @@ import type { Queues } from './queues.ts'
 import type { AccountViews } from '../accounts/index.ts'
 import type { ConversationRow, Threads } from '../conversations/index.ts'
 
-interface Needs {
+interface Dependencies {
   read: Pick<AccountViews, 'users'>
   threads: Threads
   queues: Queues
@@ -22,7 +22,7 @@ const OWN_AGENT_SECONDS = 90
 
 /** A visitor who writes again, after an agent has closed the conversation, comes back to the people who know it. */
 export class ComingBack {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Whether an agent had the conversation last, so that what is written in it now is for the team. */
   isForTeam({ state, agentId, takenAt }: ConversationRow): boolean {
@@ -34,7 +34,7 @@ export class ComingBack {
    * @param transaction the change that stores what was written
    */
   async take(locked: Row<ConversationRow>, transaction: Transaction): Promise<void> {
-    const { threads, read, queues, places, clock } = this.needs
+    const { threads, read, queues, places, clock } = this.dependencies
     const agent = await read.users.find(locked.agentId!, transaction)
     const { queue, door } = await places.of(locked, transaction)
     const now = clock.now()
@@ -73,7 +73,7 @@ export class ComingBack {
 
   /** What comes while nobody is there, or by mail, is a case: of the agent who had it, else of the queue. */
   async keep(locked: Row<ConversationRow>, transaction: Transaction, by?: 'mail'): Promise<void> {
-    const { read, threads, cases, places, clock } = this.needs
+    const { read, threads, cases, places, clock } = this.dependencies
     const place = await places.of(locked, transaction)
     const agent =
       locked.agentId === null ? null : await read.users.find(locked.agentId, transaction)

@@ -17,7 +17,7 @@ import { type EngineHost, understood } from '../answering/index.ts'
 import type { ConversationRow, ConversationViews, Threads } from '../conversations/index.ts'
 import type { QuestionViews } from '../questions/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: HandoverTables
   read: Pick<ConversationViews, 'conversations' | 'visitors'> & Pick<QuestionViews, 'questions'>
@@ -44,10 +44,10 @@ const BY_DUE_TIME: [string, string][] = [
 
 /** What the agents see: what waits in their queues and is due first, what is theirs, and everything about the one that is open. A lead sees every queue. */
 export class Desk {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async view(user: SignedIn): Promise<DeskView> {
-    const { tables, read, clock } = this.needs
+    const { tables, read, clock } = this.dependencies
     const now = clock.now()
     const inQueues = await this.inMyQueues(user)
     const find = (where: WhereOptions<ConversationRow>, order: [string, string][], limit = MOST) =>
@@ -114,7 +114,7 @@ export class Desk {
    * digits; by the visitor's mail address, when it is one.
    */
   async find(user: SignedIn, words: string): Promise<DeskRow[]> {
-    const { db, read } = this.needs
+    const { db, read } = this.dependencies
     const like = `%${words.replace(/[%_\\]/g, '\\$&')}%`
     const found = await db.query<{ id: number }>(`${searchFor(words)} ORDER BY id DESC LIMIT 600`, {
       replacements: { words, like },
@@ -124,7 +124,7 @@ export class Desk {
       where: { id: found.map(({ id }) => id) },
       order: [['lastAt', 'DESC']],
     })
-    const mine = new Set(await this.needs.queues.of(user.id))
+    const mine = new Set(await this.dependencies.queues.of(user.id))
     return this.rows(
       conversations
         .filter(
@@ -140,7 +140,7 @@ export class Desk {
 
   /** Passages of what visitors get now, for an agent who looks something up. */
   async passages(words: string): Promise<Passage[]> {
-    const live = await this.needs.engine.live()
+    const live = await this.dependencies.engine.live()
     if (!live) return []
     const { index, model } = live
     // What comes near in meaning, then what has the words, whatever it is limited to.
@@ -158,7 +158,7 @@ export class Desk {
   }
 
   async open(user: SignedIn, id: number): Promise<DeskConversation> {
-    const { tables, read, threads, engine } = this.needs
+    const { tables, read, threads, engine } = this.dependencies
     const conversation = await this.mustRead(user, id)
     if (conversation.agentId === user.id && conversation.teamSeen < conversation.seq)
       await this.sawAll(conversation)
@@ -198,7 +198,7 @@ export class Desk {
       guests: await Promise.all(
         guests.map(async ({ userId }) => ({
           id: userId,
-          name: await this.needs.users.nameOf(userId),
+          name: await this.dependencies.users.nameOf(userId),
         })),
       ),
       others: others.map((each) => ({
@@ -212,7 +212,7 @@ export class Desk {
   }
 
   async mustRead(user: SignedIn, id: number): Promise<Readonly<ConversationRow>> {
-    const conversation = await this.needs.read.conversations.find(id)
+    const conversation = await this.dependencies.read.conversations.find(id)
     if (!conversation || !(await this.mayRead(user, conversation)))
       throw problem('CONVERSATION_NOT_FOUND', id)
     return conversation
@@ -232,26 +232,32 @@ export class Desk {
     if (user.role === 'lead' || agentId === user.id || offeredTo === user.id) return true
     if (user.role !== 'agent') return false
     if (state === 'assistant') return true
-    if (queueId !== null && (await this.needs.queues.of(user.id)).includes(queueId)) return true
+    if (queueId !== null && (await this.dependencies.queues.of(user.id)).includes(queueId))
+      return true
     return (
-      (await this.needs.tables.guests.count({ where: { conversationId: id, userId: user.id } })) > 0
+      (await this.dependencies.tables.guests.count({
+        where: { conversationId: id, userId: user.id },
+      })) > 0
     )
   }
 
   private async inMyQueues(user: SignedIn): Promise<{ queueId?: number[] }> {
-    return user.role === 'lead' ? {} : { queueId: await this.needs.queues.of(user.id) }
+    return user.role === 'lead' ? {} : { queueId: await this.dependencies.queues.of(user.id) }
   }
 
   /** The agent has read all: the visitor sees so. */
   private async sawAll({ id }: ConversationRow): Promise<void> {
-    await this.needs.threads.change(id, async (locked) => void (locked.teamSeen = locked.seq))
+    await this.dependencies.threads.change(
+      id,
+      async (locked) => void (locked.teamSeen = locked.seq),
+    )
   }
 
   private async rows(
     conversations: readonly ConversationRow[],
     user: SignedIn,
   ): Promise<DeskRow[]> {
-    const { tables, read, users, clock } = this.needs
+    const { tables, read, users, clock } = this.dependencies
     if (conversations.length === 0) return []
     const [queues, visitors] = await Promise.all([
       tables.queues.findAll(),

@@ -21,12 +21,12 @@ describe('the desk', () => {
   let queues: { bookings: number; refunds: number }
   const sent: Letter[] = []
   let mailDown = false
-  const postman = (letter: Letter) =>
+  const mailTransport = (letter: Letter) =>
     mailDown
       ? Promise.reject(new Error('connect ECONNREFUSED'))
       : Promise.resolve(void sent.push(letter))
   before(async () => {
-    ;({ janua, clock, close } = await freshJanua(undefined, undefined, postman))
+    ;({ janua, clock, close } = await freshJanua(undefined, undefined, mailTransport))
     ;({ queues } = await openHouse(janua))
     ;[anton, bria, lead] = [
       await member(janua, 'agent', 'Anton'),

@@ -4,7 +4,7 @@ import type { Places } from './places.ts'
 import type { Outbox } from '../channels/index.ts'
 import type { ConversationViews, ThreadLinks, Threads } from '../conversations/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   read: Pick<ConversationViews, 'messages' | 'visitors'>
   threads: Threads
@@ -26,7 +26,7 @@ const OLDEST_DAYS = 7
 export class FollowUps {
   private running: Promise<void> | undefined
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   tick(): Promise<void> {
     return (this.running ??= this.send().finally(() => (this.running = undefined)))
@@ -38,8 +38,8 @@ export class FollowUps {
 
   /** Conversations with words of an agent that reached the visitor neither on the page nor by mail, and to which nothing is being added. */
   private unread(): Promise<{ id: number }[]> {
-    const now = +this.needs.clock.now()
-    return this.needs.db.query<{ id: number }>(
+    const now = +this.dependencies.clock.now()
+    return this.dependencies.db.query<{ id: number }>(
       `SELECT c.id FROM conversations c JOIN visitors v ON v.id = c.visitor_id AND v.mail IS NOT NULL
        JOIN messages m ON m.conversation_id = c.id AND m.author = 'agent' AND m.kind IN ('text', 'file') AND m.seq > GREATEST(c.visitor_got, c.mailed_seq)
        WHERE c.last_at > :oldest
@@ -58,7 +58,7 @@ export class FollowUps {
   }
 
   private async mail(id: number): Promise<void> {
-    const { read, threads, outbox, places, users, threadLinks } = this.needs
+    const { read, threads, outbox, places, users, threadLinks } = this.dependencies
     await threads.change(id, async (locked, transaction) => {
       const [visitor, unread] = await Promise.all([
         read.visitors.find(locked.visitorId, transaction),

@@ -1,7 +1,7 @@
 import { Op, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
-import type { Handover } from './handover.ts'
+import type { Handover } from './handOver.ts'
 import type { EngineHost, OpenDoor } from '../answering/index.ts'
 import {
   type ConversationRow,
@@ -11,7 +11,7 @@ import {
 } from '../conversations/index.ts'
 import type { QuestionViews } from '../questions/index.ts'
 
-interface Needs {
+interface Dependencies {
   read: Pick<ConversationViews, 'conversations' | 'messages'> & Pick<QuestionViews, 'questions'>
   threads: Threads
   engine: EngineHost
@@ -30,14 +30,14 @@ const OLDEST_HOURS = 72
 export class Idle {
   private running: Promise<void> | undefined
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   tick(): Promise<void> {
     return (this.running ??= this.look().finally(() => (this.running = undefined)))
   }
 
   private async look(): Promise<void> {
-    const live = await this.needs.engine.live()
+    const live = await this.dependencies.engine.live()
     for (const door of live?.doors ?? []) {
       await this.nudge(door)
       await this.close(door)
@@ -46,7 +46,7 @@ export class Idle {
   }
 
   private async nudge(door: OpenDoor): Promise<void> {
-    const { threads, clock } = this.needs
+    const { threads, clock } = this.dependencies
     for (const { id } of await this.silent(door, door.rules.idle.nudgeMinutes, {
       nudgedAt: null,
       lastBy: 'assistant',
@@ -64,7 +64,7 @@ export class Idle {
 
   /** Closed when all was answered or nothing asked; what was left unsettled, or left to the team, by somebody whose mail is known is kept as a case. */
   private async close(door: OpenDoor): Promise<void> {
-    const { threads, handover, read, clock } = this.needs
+    const { threads, handover, read, clock } = this.dependencies
     for (const { id, visitorId } of await this.silent(door, door.rules.idle.closeMinutes, {
       nudgedAt: { [Op.ne]: null },
     })) {
@@ -94,7 +94,7 @@ export class Idle {
 
   /** Nobody came within the door's limit, counted from the beginning of this wait: what can be done instead is said. */
   private async endWaits(door: OpenDoor): Promise<void> {
-    const { read, threads, handover, clock } = this.needs
+    const { read, threads, handover, clock } = this.dependencies
     const since = new Date(+clock.now() - door.rules.idle.waitMinutes * 60_000)
     const late = await read.conversations.list({
       attributes: ['id', 'visitorId'],
@@ -153,7 +153,7 @@ export class Idle {
 
   /** The team was asked for, and nobody has come since; the visitor has not taken the wish back either. */
   private async wishesForTeam(conversationId: number): Promise<boolean> {
-    const last = await this.needs.read.messages.first({
+    const last = await this.dependencies.read.messages.first({
       where: {
         conversationId,
         kind: ['contact', 'away', 'taken', 'stepped in', 'handed back', 'case'],
@@ -168,12 +168,12 @@ export class Idle {
     minutes: number,
     where: Record<string, unknown>,
   ): Promise<ConversationRow[]> {
-    const now = +this.needs.clock.now()
+    const now = +this.dependencies.clock.now()
     const lastAt = {
       [Op.lte]: new Date(now - minutes * 60_000),
       [Op.gte]: new Date(now - OLDEST_HOURS * 3_600_000),
     }
-    return this.needs.read.conversations.list({
+    return this.dependencies.read.conversations.list({
       attributes: ['id', 'visitorId'],
       where: { state: 'assistant', doorId: door.id, seq: { [Op.gt]: 0 }, lastAt, ...where },
       limit: MOST_AT_ONCE,

@@ -7,14 +7,14 @@ import type { ConversationRow } from '../conversations/index.ts'
 
 /** Where a conversation belongs: the door that it came by, and its queue, or the team's first one when it never was in any. */
 export class Places {
-  constructor(private readonly needs: { tables: HandoverTables; engine: EngineHost }) {}
+  constructor(private readonly dependencies: { tables: HandoverTables; engine: EngineHost }) {}
 
   /** @throws QUEUE_NOT_FOUND when the team has no queue, DOOR_NOT_FOUND when nothing is live */
   async of(
     { queueId, doorId }: Pick<ConversationRow, 'queueId' | 'doorId'>,
     transaction?: Transaction,
   ): Promise<{ door: OpenDoor; queue: QueueRow }> {
-    const { tables, engine } = this.needs
+    const { tables, engine } = this.dependencies
     const own =
       queueId === null
         ? null

@@ -14,7 +14,7 @@ import type { Clock } from '../../platform/clock.ts'
 import { settingsOf } from './queueSettings.ts'
 import type { HandoverTables } from './tables.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: HandoverTables
   reporting: { read(): Promise<{ zone: string }> }
@@ -58,11 +58,11 @@ const MOST = 20_000
 
 /** How the queues did in some days: by queue, by agent, by hour of the day. Counted from the log itself when asked for. */
 export class QueueReports {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** @param days 1 for today alone */
   async of(days: number): Promise<QueueFigures> {
-    const { reporting, tables, users, outbox, clock } = this.needs
+    const { reporting, tables, users, outbox, clock } = this.dependencies
     const { zone } = await reporting.read()
     const since = DateTime.fromJSDate(clock.now(), { zone })
       .startOf('day')
@@ -182,7 +182,7 @@ export class QueueReports {
 
   /** The messages of every conversation in which something happened between queues and agents in the time. */
   private told(since: Date): Promise<Told[]> {
-    return this.needs.db.query<Told>(
+    return this.dependencies.db.query<Told>(
       `SELECT m.conversation_id AS conversation, m.created_at AS at, m.kind, m.author, m.user_id AS user, IF(m.author = 'event', m.data, NULL) AS data
        FROM messages m JOIN (SELECT DISTINCT conversation_id AS id FROM messages WHERE created_at >= :since AND author = 'event' AND kind IN (:kinds) ORDER BY id DESC LIMIT ${MOST}) c ON c.id = m.conversation_id
        ORDER BY m.conversation_id, m.seq`,
@@ -192,14 +192,14 @@ export class QueueReports {
 
   private async conversationsOf(ids: readonly number[]): Promise<Conversation[]> {
     if (ids.length === 0) return []
-    return this.needs.db.query<Conversation>(
+    return this.dependencies.db.query<Conversation>(
       'SELECT id, priority, rating, outcome FROM conversations WHERE id IN (:ids)',
       { replacements: { ids: [...ids] }, type: QueryTypes.SELECT },
     )
   }
 
   private async savedByAsking(since: Date): Promise<number> {
-    const [row] = await this.needs.db.query<{ n: number }>(
+    const [row] = await this.dependencies.db.query<{ n: number }>(
       `SELECT COUNT(*) AS n FROM messages WHERE created_at >= :since AND kind = 'answer' AND data LIKE '%"savedByAsking":true%'`,
       { replacements: { since }, type: QueryTypes.SELECT },
     )

@@ -4,7 +4,7 @@ import { Op } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import { inThread } from '../../platform/jobs/startThread.ts'
 import { Turns } from '../../platform/jobs/turns.ts'
-import type { Handovers } from './handovers.ts'
+import type { Handovers } from './handOverLog.ts'
 import type { HandoverTables } from './tables.ts'
 
 export type QueueLearnOrder = readonly RoutedExample[]
@@ -42,7 +42,7 @@ export class QueueLearning {
   private looked = 0
 
   constructor(
-    private readonly needs: {
+    private readonly dependencies: {
       tables: HandoverTables
       handovers: Handovers
       /** What words are understood by. */
@@ -59,7 +59,7 @@ export class QueueLearning {
 
   /** Learns from what there is now. @param least hand-overs since the last time */
   async learn(least = 1): Promise<void> {
-    const { tables, handovers, clock } = this.needs
+    const { tables, handovers, clock } = this.dependencies
     const [known, last] = await Promise.all([
       handovers.known(),
       tables.queueModels.findOne({ order: [['id', 'DESC']] }),
@@ -72,7 +72,7 @@ export class QueueLearning {
 
   /** Hand-overs from before words had a meaning, or from before another encoder, are given it now. */
   private async fillIn(): Promise<void> {
-    const { tables, models } = this.needs
+    const { tables, models } = this.dependencies
     const encoders = Object.values(models).flatMap(({ sentences }) => sentences?.id ?? [])
     if (encoders.length === 0 || this.looked >= MEANT_BACK) return
     const rows = await tables.handovers.findAll({

@@ -12,7 +12,7 @@ import type { AccountViews, Actor, Audit } from '../accounts/index.ts'
 import type { EngineHost } from '../answering/index.ts'
 import type { ConversationViews } from '../conversations/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: HandoverTables
   read: Pick<AccountViews, 'users'> & Pick<ConversationViews, 'conversations'>
@@ -25,11 +25,11 @@ interface Needs {
 
 /** Queues and who works in them: in force at once, not part of a release. */
 export class Queues {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Whether some queue has an active member, online or not. */
   async areStaffed(): Promise<boolean> {
-    const found = await this.needs.db.query(
+    const found = await this.dependencies.db.query(
       'SELECT 1 FROM queue_members m JOIN users u ON u.id = m.user_id AND u.active = 1 JOIN queues q ON q.id = m.queue_id AND q.archived_at IS NULL LIMIT 1',
       { type: QueryTypes.SELECT },
     )
@@ -37,7 +37,7 @@ export class Queues {
   }
 
   async list(): Promise<Queue[]> {
-    const { tables, read, db, waiting: waits, clock } = this.needs
+    const { tables, read, db, waiting: waits, clock } = this.dependencies
     const now = clock.now()
     const [queues, members, users, waiting, busy] = await Promise.all([
       tables.queues.findAll({ where: { archivedAt: null }, order: [['id', 'ASC']] }),
@@ -89,7 +89,7 @@ export class Queues {
     id: number | null,
     { name, members, settings, version }: QueueInput,
   ): Promise<number> {
-    const { db, tables, read, audit, events, clock } = this.needs
+    const { db, tables, read, audit, events, clock } = this.dependencies
     if (settings) await this.refuseWrong(settings, id)
     const saved = await db.transaction(async (transaction) => {
       // Locked before anything is read, so that of two who save it at once the second goes by what the first has left.
@@ -148,7 +148,7 @@ export class Queues {
   private async refuseWrong({ overflow, hours }: QueueSettings, id: number | null): Promise<void> {
     if (
       overflow &&
-      (overflow.queue === id || !(await this.needs.tables.queues.findByPk(overflow.queue)))
+      (overflow.queue === id || !(await this.dependencies.tables.queues.findByPk(overflow.queue)))
     )
       throw problem('QUEUE_NOT_FOUND', overflow.queue)
     if (hours && !DateTime.now().setZone(hours.timeZone).isValid)
@@ -160,7 +160,7 @@ export class Queues {
    * @throws QUEUE_IN_USE while rules lead to it, another queue overflows into it, or something is open in it
    */
   async remove(actor: Actor, id: number): Promise<void> {
-    const { tables, read, engine, audit, events, clock } = this.needs
+    const { tables, read, engine, audit, events, clock } = this.dependencies
     const queue = await tables.queues.findOne({ where: { id, archivedAt: null } })
     if (!queue) throw problem('QUEUE_NOT_FOUND', id)
     const [live, draft] = await Promise.all([engine.live(), engine.draft()])
@@ -195,15 +195,15 @@ export class Queues {
   }
 
   async of(user: number): Promise<number[]> {
-    return (await this.needs.tables.queueMembers.findAll({ where: { userId: user } })).map(
+    return (await this.dependencies.tables.queueMembers.findAll({ where: { userId: user } })).map(
       ({ queueId }) => queueId,
     )
   }
 
   /** How many of a queue's people are at their desks. */
   async present(id: number): Promise<number> {
-    const members = await this.needs.tables.queueMembers.findAll({ where: { queueId: id } })
-    return this.needs.read.users.count({
+    const members = await this.dependencies.tables.queueMembers.findAll({ where: { queueId: id } })
+    return this.dependencies.read.users.count({
       where: { id: members.map(({ userId }) => userId), presence: 'here', active: true },
     })
   }

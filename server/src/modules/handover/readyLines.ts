@@ -6,10 +6,10 @@ import type { HandoverTables } from './tables.ts'
 
 /** Sentences that agents write again and again: the team's, and each one's own. */
 export class ReadyLines {
-  constructor(private readonly needs: { tables: HandoverTables; clock: Clock }) {}
+  constructor(private readonly dependencies: { tables: HandoverTables; clock: Clock }) {}
 
   async list({ id }: SignedIn): Promise<ReadyLine[]> {
-    const rows = await this.needs.tables.readyLines.findAll({
+    const rows = await this.dependencies.tables.readyLines.findAll({
       where: { [Op.or]: [{ userId: null }, { userId: id }] },
       order: [['name', 'ASC']],
     })
@@ -21,7 +21,7 @@ export class ReadyLines {
     id: number | null,
     { name, text, own }: { name: string; text: string; own: boolean },
   ): Promise<{ id: number }> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     const row = { name, text, userId: own ? user.id : null }
     if (id === null)
       return { id: (await tables.readyLines.create({ ...row, createdAt: clock.now() })).id }
@@ -34,7 +34,7 @@ export class ReadyLines {
   }
 
   private async mine(user: SignedIn, id: number) {
-    const row = await this.needs.tables.readyLines.findByPk(id)
+    const row = await this.dependencies.tables.readyLines.findByPk(id)
     if (!row || (row.userId !== null && row.userId !== user.id)) throw problem('NOT_FOUND')
     return row
   }

@@ -13,7 +13,7 @@ import {
   type Threads,
 } from '../conversations/index.ts'
 
-interface Needs {
+interface Dependencies {
   tables: HandoverTables
   read: Pick<AccountViews, 'users'> & Pick<ConversationViews, 'conversations' | 'messages'>
   threads: Threads
@@ -33,10 +33,10 @@ export interface InHand {
  * in line by its first ask; a case to its queue as a case; one that never was in a queue to the assistant.
  */
 export class Returns {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async inHand(user: number): Promise<InHand> {
-    const { conversations } = this.needs.read
+    const { conversations } = this.dependencies.read
     const [open, cases] = await Promise.all([
       conversations.count({ where: { agentId: user, state: 'agent' } }),
       conversations.count({ where: { agentId: user, state: 'case' } }),
@@ -49,7 +49,7 @@ export class Returns {
    * @returns how many were given back
    */
   async giveBack(user: number, why: string, which: 'unanswered' | 'all'): Promise<number> {
-    const { read, threads } = this.needs
+    const { read, threads } = this.dependencies
     const theirs = await read.conversations.list({
       attributes: ['id'],
       where: { agentId: user, state: ['agent', 'case'] },
@@ -73,13 +73,13 @@ export class Returns {
 
   /** Who goes off duty leaves to the queue what cannot wait until they are back: cases that are due, and those in which the visitor has written. @returns how many */
   async releaseCases(user: number, why: string): Promise<number> {
-    const { read, threads } = this.needs
+    const { read, threads } = this.dependencies
     const theirs = await read.conversations.list({
       attributes: ['id'],
       where: {
         agentId: user,
         state: 'case',
-        [Op.or]: [{ dueAt: { [Op.lte]: this.needs.clock.now() } }, { lastBy: 'visitor' }],
+        [Op.or]: [{ dueAt: { [Op.lte]: this.dependencies.clock.now() } }, { lastBy: 'visitor' }],
       },
     })
     for (const { id } of theirs)
@@ -92,7 +92,7 @@ export class Returns {
 
   /** Gives back what visitors wrote to people who have gone since. */
   async tick(goneBefore: Date): Promise<void> {
-    const gone = await this.needs.read.users.list({
+    const gone = await this.dependencies.read.users.list({
       attributes: ['id', 'presence', 'active'],
       where: {
         [Op.or]: [
@@ -120,9 +120,9 @@ export class Returns {
     { user, why }: { user: number; why: string },
     transaction: Transaction,
   ): Promise<void> {
-    const { threads, tables, cases, clock } = this.needs
+    const { threads, tables, cases, clock } = this.dependencies
     if (locked.caseNumber !== null) {
-      const place = await this.needs.places.of(locked, transaction)
+      const place = await this.dependencies.places.of(locked, transaction)
       return cases.keep(locked, { ...place, owner: null, by: user, reason: why }, transaction)
     }
     if (locked.queueId === null) {
@@ -164,7 +164,7 @@ export class Returns {
     transaction: Transaction,
   ): Promise<void> {
     locked.agentId = null
-    await this.needs.threads.append(
+    await this.dependencies.threads.append(
       locked,
       { author: 'event', kind: 'given back', text: '', userId: user, data: { why } },
       transaction,
@@ -177,7 +177,7 @@ export class Returns {
     transaction: Transaction,
   ): Promise<boolean> {
     if (lastBy === 'visitor') return true
-    const reply = await this.needs.read.messages.first({
+    const reply = await this.dependencies.read.messages.first({
       where: { conversationId: id, author: 'agent' },
       order: [['seq', 'DESC']],
       transaction,

@@ -43,7 +43,7 @@ const deskFilePath = Joi.object<{ id: number; file: number }>({
   file: Joi.number().integer().positive().required(),
 })
 
-interface Needs {
+interface Dependencies {
   queues: Queues
   desk: Desk
   work: DeskWork
@@ -70,7 +70,7 @@ export function handoverRoutes({
   alerts,
   reports,
   clock,
-}: Needs): Route[] {
+}: Dependencies): Route[] {
   const byId = { params: idPath }
   return [
     route('GET /queues', {}, () => queues.list()),

@@ -16,7 +16,7 @@ import {
   strongestSigns,
 } from '@janua/core'
 import { problem } from '../../platform/http/problems.ts'
-import type { Handovers } from './handovers.ts'
+import type { Handovers } from './handOverLog.ts'
 import type { QueueModelRow } from './tables.ts'
 import { exampleOf, learnQueues } from './queueLearning.ts'
 import type { HandoverTables } from './tables.ts'
@@ -24,7 +24,7 @@ import type { Actor } from '../accounts/index.ts'
 import type { CompiledRelease, EngineHost } from '../answering/index.ts'
 import { type Draft, type LivePointer, type ReleaseViews, summarise } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   tables: HandoverTables
   read: Pick<ReleaseViews, 'items'>
   handovers: Handovers
@@ -39,10 +39,10 @@ const SIGNS = 8
 
 /** Routing as the lead edits it: part of the draft, and proved on past hand-overs before it is published. */
 export class RoutingDesk {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async read(): Promise<RoutingDraft> {
-    const { tables, read, draft, live } = this.needs
+    const { tables, read, draft, live } = this.dependencies
     const row = await read.items.first({ where: { kind: 'routing' } })
     if (!row) throw problem('NOT_FOUND')
     const { item, revision, content } = await draft.read<Routing>(row.id, 'routing')
@@ -64,7 +64,7 @@ export class RoutingDesk {
 
   /** How often the rules and the last resort alone were right, on the hand-overs that a classifier is held out from. */
   private async rulesAlone(content: Routing): Promise<{ n: number; right: number }> {
-    const past = await this.needs.handovers.past()
+    const past = await this.dependencies.handovers.past()
     const routing = { ...content, model: null, learnedAtLeast: null }
     const { n, right, unmoved } = routingResult(past, { routing })
     return { n: n + unmoved.n, right: right + unmoved.right }
@@ -76,7 +76,7 @@ export class RoutingDesk {
   ): Promise<RoutingDraft> {
     await this.refuseUnknown(content)
     const { id } = await this.read()
-    await this.needs.draft.save(actor, id, 'routing', {
+    await this.dependencies.draft.save(actor, id, 'routing', {
       content,
       summary: summarise('routing', content),
       base,
@@ -88,7 +88,7 @@ export class RoutingDesk {
   /** Rules as they stand on the page, put to the proof on every past hand-over whose right queue is known, beside the live ones. */
   async prove(routing: Routing): Promise<RoutingProof> {
     await this.refuseUnknown(routing)
-    const { handovers, engine, tables } = this.needs
+    const { handovers, engine, tables } = this.dependencies
     const [past, live, classifier] = await Promise.all([
       handovers.past(),
       engine.live(),
@@ -123,7 +123,7 @@ export class RoutingDesk {
     routing,
     classifier,
   }: Pick<CompiledRelease, 'routing' | 'classifier'>): Promise<Proof['routing']> {
-    const { engine, handovers } = this.needs
+    const { engine, handovers } = this.dependencies
     const live = await engine.live()
     if (!routing || !live?.routing || JSON.stringify(routing) === JSON.stringify(live.routing))
       return null
@@ -142,7 +142,7 @@ export class RoutingDesk {
   }
 
   private async refuseUnknown({ rules, lastResort, model }: Routing): Promise<void> {
-    const { tables } = this.needs
+    const { tables } = this.dependencies
     const known = new Set(
       (await tables.queues.findAll({ where: { archivedAt: null } })).map(({ id }) => id),
     )

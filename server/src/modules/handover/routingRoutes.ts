@@ -1,6 +1,6 @@
 import { handoverIds, routingSave, routingContent } from '@janua/contracts/schemas'
 import { type Route, route } from '../../platform/http/routing.ts'
-import type { Handovers } from './handovers.ts'
+import type { Handovers } from './handOverLog.ts'
 import type { RoutingDesk } from './routingDesk.ts'
 
 export function routingRoutes({

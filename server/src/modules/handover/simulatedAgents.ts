@@ -7,7 +7,7 @@ import type { Settings } from '../../platform/settings.ts'
 import type { Accounts } from '../accounts/index.ts'
 import type { ConversationRow, ConversationViews } from '../conversations/index.ts'
 
-interface Needs {
+interface Dependencies {
   settings: Settings
   db: Sequelize
   read: Pick<ConversationViews, 'conversations' | 'messages'>
@@ -41,21 +41,21 @@ const WORDS = {
 export class SimulatedAgents {
   private readonly since: Date
 
-  constructor(private readonly needs: Needs) {
-    this.since = needs.clock.now()
+  constructor(private readonly dependencies: Dependencies) {
+    this.since = dependencies.clock.now()
   }
 
   async isOn(): Promise<boolean> {
-    return (await this.needs.settings.read(NAME)) !== false
+    return (await this.dependencies.settings.read(NAME)) !== false
   }
 
   async switchTo(on: boolean): Promise<void> {
-    await this.needs.settings.write(NAME, on)
+    await this.dependencies.settings.write(NAME, on)
   }
 
   async tick(): Promise<void> {
     if (!(await this.isOn())) return
-    const { read, clock } = this.needs
+    const { read, clock } = this.dependencies
     const before = (seconds: number) => new Date(+clock.now() - seconds * 1_000)
     const find = (where: Partial<Record<keyof ConversationRow, unknown>>) =>
       read.conversations.list({
@@ -76,15 +76,15 @@ export class SimulatedAgents {
   }
 
   private async takes({ id, queueId, offeredTo }: ConversationRow): Promise<void> {
-    const [free] = await this.needs.db.query<{ id: number }>(
+    const [free] = await this.dependencies.db.query<{ id: number }>(
       `SELECT u.id FROM queue_members m JOIN users u ON u.id = m.user_id
        WHERE m.queue_id = :queueId AND u.presence = 'here' AND u.active = 1 AND u.beat_at IS NULL ${offeredTo === null ? '' : 'AND u.id = :offeredTo'}
          AND (SELECT COUNT(*) FROM conversations c WHERE c.agent_id = u.id AND c.state = 'agent') < u.at_once
        ORDER BY u.last_turn_at, u.id LIMIT 1`,
       { replacements: { queueId, offeredTo }, type: QueryTypes.SELECT },
     )
-    const agent = free && (await this.needs.accounts.find(free.id))
-    if (agent) await unlessTaken(this.needs.work.take(agent, id))
+    const agent = free && (await this.dependencies.accounts.find(free.id))
+    if (agent) await unlessTaken(this.dependencies.work.take(agent, id))
   }
 
   private async goesOn(
@@ -93,7 +93,7 @@ export class SimulatedAgents {
   ): Promise<void> {
     const agent = await this.simulated(agentId)
     if (!agent) return
-    const { work, read } = this.needs
+    const { work, read } = this.dependencies
     const said = await read.messages.count({ where: { conversationId: id, author: 'agent' } })
     if (said === 0 || lastBy === 'visitor') {
       const text = WORDS[language][Math.min(said, 1)]!.replace('{name}', agent.name)
@@ -106,11 +106,11 @@ export class SimulatedAgents {
 
   private async simulated(id: number | null): Promise<SignedIn | null> {
     if (id === null) return null
-    const [row] = await this.needs.db.query<{ beat: Date | null }>(
+    const [row] = await this.dependencies.db.query<{ beat: Date | null }>(
       'SELECT beat_at AS beat FROM users WHERE id = :id',
       { replacements: { id }, type: QueryTypes.SELECT },
     )
-    return row?.beat === null ? this.needs.accounts.find(id) : null
+    return row?.beat === null ? this.dependencies.accounts.find(id) : null
   }
 }
 

@@ -10,7 +10,7 @@ import type { HandoverTables } from './tables.ts'
 import type { Articles } from '../library/index.ts'
 import type { ReleaseViews } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: HandoverTables
   read: Pick<ReleaseViews, 'items'>
@@ -25,11 +25,11 @@ const MOST = 200
 
 /** What agents teach from their own replies: it waits in the lead's list, and becomes a change of the draft, or is declined with a reason that the agent sees. */
 export class Teachings {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** A lead sees all, an agent what they taught themselves. */
   async list(user: SignedIn, state: TeachingState): Promise<Teaching[]> {
-    const rows = await this.needs.tables.teachings.findAll({
+    const rows = await this.dependencies.tables.teachings.findAll({
       where: { state, ...(user.role === 'agent' && { userId: user.id }) },
       order: [['id', 'DESC']],
       limit: MOST,
@@ -39,7 +39,7 @@ export class Teachings {
 
   /** What was taught from a conversation. */
   async of(conversationId: number): Promise<Teaching[]> {
-    const rows = await this.needs.tables.teachings.findAll({
+    const rows = await this.dependencies.tables.teachings.findAll({
       where: { conversationId },
       order: [['id', 'ASC']],
     })
@@ -52,7 +52,7 @@ export class Teachings {
     conversationId: number,
     { kind, question, words, item }: TeachingInput,
   ): Promise<{ id: number }> {
-    const { tables, read, desk, events, clock } = this.needs
+    const { tables, read, desk, events, clock } = this.dependencies
     await desk.mustRead(user, conversationId)
     if (
       item !== null &&
@@ -90,7 +90,7 @@ export class Teachings {
       collection,
     }: { question: string; words: string; title: string; collection: string },
   ): Promise<{ item: number }> {
-    const { articles, events } = this.needs
+    const { articles, events } = this.dependencies
     const item = await this.decide(user, id, async (row, transaction) => {
       const made =
         row.kind === 'phrasing'
@@ -126,7 +126,7 @@ export class Teachings {
     id: number,
     work: (row: TeachingRow, transaction: Transaction) => Promise<Partial<TeachingRow>>,
   ): Promise<Partial<TeachingRow>> {
-    const { db, tables, clock, events } = this.needs
+    const { db, tables, clock, events } = this.dependencies
     const { outcome, by } = await db.transaction(async (transaction) => {
       const row = await tables.teachings.findByPk(id, { lock: true, transaction })
       if (!row) throw problem('NOT_FOUND')
@@ -140,7 +140,7 @@ export class Teachings {
   }
 
   private async views(rows: readonly TeachingRow[]): Promise<Teaching[]> {
-    const items = await this.needs.read.items.list({
+    const items = await this.dependencies.read.items.list({
       attributes: ['id', 'title'],
       where: { id: rows.flatMap(({ itemId }) => itemId ?? []) },
       raw: true,
@@ -157,7 +157,7 @@ export class Teachings {
         state: row.state,
         reason: row.reason,
         madeItem: row.madeItem,
-        by: await this.needs.users.nameOf(row.userId),
+        by: await this.dependencies.users.nameOf(row.userId),
         at: row.createdAt.toISOString(),
         itemTitle: titles.get(row.itemId ?? 0) ?? null,
       })),

@@ -26,7 +26,9 @@ const KNOWN = 200
 
 /** How long somebody waits in a queue at the most, four times out of five: from its own conversations and the people at their desks. */
 export class Waiting {
-  constructor(private readonly needs: { db: Sequelize; tables: HandoverTables; clock: Clock }) {}
+  constructor(
+    private readonly dependencies: { db: Sequelize; tables: HandoverTables; clock: Clock },
+  ) {}
 
   /** For a conversation that waits. */
   async of({
@@ -77,7 +79,7 @@ export class Waiting {
          LEFT JOIN conversations c ON c.agent_id = m.user_id AND c.state = 'agent' WHERE m.queue_id IN (:queueIds) ORDER BY c.taken_at DESC`,
         { queueIds },
       ),
-      this.needs.tables.queues.findAll({ where: { id: queueIds } }),
+      this.dependencies.tables.queues.findAll({ where: { id: queueIds } }),
     ])
     const inTurn = new Set(
       queues.filter((queue) => settingsOf(queue).assignment === 'in turn').map(({ id }) => id),
@@ -111,7 +113,7 @@ export class Waiting {
     open: readonly Slot[],
     inTurn: boolean,
   ): { free: number; busySeconds: number[] } {
-    const now = +this.needs.clock.now()
+    const now = +this.dependencies.clock.now()
     const used = slotsInUse(
       took.flatMap(({ agent, takenAt, closedAt }) =>
         agent === null ? [] : [{ agent, from: +new Date(takenAt), to: +new Date(closedAt) }],
@@ -138,7 +140,7 @@ export class Waiting {
     sql: string,
     replacements: Record<string, unknown>,
   ): Promise<T[]> {
-    return this.needs.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
 

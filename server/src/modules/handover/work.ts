@@ -6,7 +6,7 @@ import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Cases } from './cases.ts'
 import type { Desk } from './desk.ts'
-import type { Handovers } from './handovers.ts'
+import type { Handovers } from './handOverLog.ts'
 import type { Places } from './places.ts'
 import { dueAt } from './queueSettings.ts'
 import type { HandoverTables } from './tables.ts'
@@ -19,7 +19,7 @@ import {
   type Visitors,
 } from '../conversations/index.ts'
 
-interface Needs {
+interface Dependencies {
   agents: Agents
   visitors: Visitors
   tables: HandoverTables
@@ -39,14 +39,14 @@ const DAY_MS = 86_400_000
 
 /** What agents do with conversations. Every deed is one change of the thread: of two at once, exactly one is done. */
 export class DeskWork {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /**
    * Takes a waiting conversation or a case: of two agents at once exactly one gets it, and the other is told who was first.
    * @throws AT_CAPACITY when the agent has as many as they can have at once; a lead may have more
    */
   async take(user: SignedIn, id: number): Promise<void> {
-    const { threads, desk, users, clock } = this.needs
+    const { threads, desk, users, clock } = this.dependencies
     await desk.mustRead(user, id)
     await threads.change(id, async (locked, transaction) => {
       if (locked.state === 'agent' && locked.agentId !== user.id)
@@ -78,12 +78,12 @@ export class DeskWork {
         transaction,
       )
     })
-    await this.needs.agents.hadTurn(user.id, clock.now())
+    await this.dependencies.agents.hadTurn(user.id, clock.now())
   }
 
   /** Joins a conversation that the assistant has, or takes up a case. @throws AT_CAPACITY */
   async stepIn(user: SignedIn, id: number): Promise<void> {
-    const { threads, desk, users, clock } = this.needs
+    const { threads, desk, users, clock } = this.dependencies
     await desk.mustRead(user, id)
     await threads.change(id, async (locked, transaction) => {
       if (locked.state === 'agent' && locked.agentId !== user.id)
@@ -110,7 +110,7 @@ export class DeskWork {
     transaction: Transaction,
   ): Promise<void> {
     if (role === 'lead') return
-    const { read } = this.needs
+    const { read } = this.dependencies
     const [open, row] = await Promise.all([
       read.conversations.count({ where: { agentId: id, state: 'agent' }, transaction }),
       read.users.find(id, transaction),
@@ -124,9 +124,9 @@ export class DeskWork {
     id: number,
     { dueAt: due, mine, note }: CaseInput,
   ): Promise<void> {
-    const { threads, handovers, cases, desk } = this.needs
+    const { threads, handovers, cases, desk } = this.dependencies
     const conversation = await desk.mustRead(user, id)
-    const place = await this.needs.places.of(conversation)
+    const place = await this.dependencies.places.of(conversation)
     await threads.change(id, async (locked, transaction) => {
       const isOwn = locked.agentId === user.id && locked.state === 'agent'
       if (!isOwn && !(user.role === 'lead' && ['agent', 'waiting'].includes(locked.state)))
@@ -156,7 +156,7 @@ export class DeskWork {
     id: number,
     { clientId, text, asTeam = false }: { clientId: string; text: string; asTeam?: boolean },
   ): Promise<void> {
-    const { threads } = this.needs
+    const { threads } = this.dependencies
     await this.own(user, id, async (locked, transaction) => {
       if (await threads.sentBefore(id, clientId, transaction)) return
       await threads.append(
@@ -181,7 +181,7 @@ export class DeskWork {
     id: number,
     { text, ask }: { text: string; ask: number | null },
   ): Promise<void> {
-    const { threads, desk, tables, read, users, events, clock } = this.needs
+    const { threads, desk, tables, read, users, events, clock } = this.dependencies
     await desk.mustRead(user, id)
     if (ask !== null && !(await read.users.first({ where: { id: ask, active: true } })))
       throw problem('PERSON_NOT_FOUND', ask)
@@ -207,7 +207,7 @@ export class DeskWork {
   }
 
   async handBack(user: SignedIn, id: number, word = ''): Promise<void> {
-    const { threads, handovers } = this.needs
+    const { threads, handovers } = this.dependencies
     await this.own(user, id, async (locked, transaction) => {
       await handovers.settle(locked, null, transaction)
       if (word)
@@ -232,7 +232,7 @@ export class DeskWork {
     id: number,
     { queue: toQueue, agent: toAgent, reason }: { queue?: number; agent?: number; reason: string },
   ): Promise<void> {
-    const { tables, read, threads, handovers, clock } = this.needs
+    const { tables, read, threads, handovers, clock } = this.dependencies
     const queue =
       toQueue === undefined
         ? null
@@ -301,11 +301,11 @@ export class DeskWork {
     { outcome, rightQueue, followUpAt }: CloseInput,
     besides?: (locked: Row<ConversationRow>, transaction: Transaction) => Promise<void>,
   ): Promise<void> {
-    const { threads, handovers, cases, tables, clock } = this.needs
+    const { threads, handovers, cases, tables, clock } = this.dependencies
     if (rightQueue !== null && !(await tables.queues.findByPk(rightQueue)))
       throw problem('QUEUE_NOT_FOUND', rightQueue)
-    const conversation = await this.needs.desk.mustRead(user, id)
-    const place = outcome === 'will follow' ? await this.needs.places.of(conversation) : null
+    const conversation = await this.dependencies.desk.mustRead(user, id)
+    const place = outcome === 'will follow' ? await this.dependencies.places.of(conversation) : null
     await this.own(user, id, async (locked, transaction) => {
       await handovers.settle(locked, rightQueue, transaction)
       await besides?.(locked, transaction)
@@ -337,7 +337,7 @@ export class DeskWork {
 
   /** Takes a closed conversation up again. */
   async reopen(user: SignedIn, id: number): Promise<void> {
-    const { threads, desk, clock } = this.needs
+    const { threads, desk, clock } = this.dependencies
     await desk.mustRead(user, id)
     await threads.change(id, async (locked, transaction) => {
       threads.move(locked, 'reopen')
@@ -357,7 +357,7 @@ export class DeskWork {
 
   /** Keeps a visitor who abuses from writing, and closes the conversation. */
   async block(user: SignedIn, id: number, reason: string): Promise<void> {
-    const { visitors, audit, events } = this.needs
+    const { visitors, audit, events } = this.dependencies
     let visitor = 0
     await this.close(
       user,
@@ -378,8 +378,8 @@ export class DeskWork {
     id: number,
     work: (locked: Row<ConversationRow>, transaction: Transaction) => Promise<void>,
   ): Promise<void> {
-    await this.needs.desk.mustRead(user, id)
-    await this.needs.threads.change(id, async (locked, transaction) => {
+    await this.dependencies.desk.mustRead(user, id)
+    await this.dependencies.threads.change(id, async (locked, transaction) => {
       if (locked.state !== 'agent' || locked.agentId !== user.id) throw problem('NOT_YOURS')
       await work(locked, transaction)
     })
@@ -390,7 +390,7 @@ export class DeskWork {
     id: number,
     work: (locked: Row<ConversationRow>, transaction: Transaction) => Promise<void>,
   ): Promise<void> {
-    await this.needs.desk.mustRead(user, id)
-    await this.needs.threads.change(id, work)
+    await this.dependencies.desk.mustRead(user, id)
+    await this.dependencies.threads.change(id, work)
   }
 }

@@ -16,7 +16,7 @@ import type { Clock } from '../../platform/clock.ts'
 import type { Actor } from '../accounts/index.ts'
 import { type Draft, type DraftItem, type LivePointer, summarise } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   draft: Draft
   live: LivePointer
@@ -43,10 +43,10 @@ interface ListedRow extends Omit<ArticleRow, 'updatedAt' | 'published'> {
 
 /** Articles and fixed answers of the draft. */
 export class Articles {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async list(query: ArticleQuery): Promise<ArticlePage> {
-    const { db, live, clock } = this.needs
+    const { db, live, clock } = this.dependencies
     const values = {
       live: (await live.read()) ?? 0,
       kinds: query.kind === 'library' ? ['article', 'document'] : [query.kind],
@@ -95,7 +95,7 @@ export class Articles {
   }
 
   async read(id: number): Promise<Article> {
-    return this.view(await this.needs.draft.read<ArticleContent>(id, ['article', 'fixed']))
+    return this.view(await this.dependencies.draft.read<ArticleContent>(id, ['article', 'fixed']))
   }
 
   async add(actor: Actor, content: ArticleCreate): Promise<Article> {
@@ -108,7 +108,7 @@ export class Articles {
     { kind, ready, ...content }: ArticleCreate,
     outer?: Transaction,
   ): Promise<DraftItem<unknown>> {
-    return this.needs.draft.add(
+    return this.dependencies.draft.add(
       actor,
       kind,
       { content: tidy(content, kind), summary: summarise(kind, content), ready },
@@ -122,9 +122,9 @@ export class Articles {
     { base, ready, ...content }: ArticleSave,
     outer?: Transaction,
   ): Promise<Article> {
-    const { item } = await this.needs.draft.read(id, ['article', 'fixed'], outer)
+    const { item } = await this.dependencies.draft.read(id, ['article', 'fixed'], outer)
     return this.view(
-      await this.needs.draft.save(
+      await this.dependencies.draft.save(
         actor,
         id,
         item.kind,
@@ -142,7 +142,7 @@ export class Articles {
     ready: boolean,
     outer?: Transaction,
   ): Promise<{ id: number; title: string }> {
-    const { content, revision, item } = await this.needs.draft.read<
+    const { content, revision, item } = await this.dependencies.draft.read<
       ArticleContent | DocumentContent
     >(id, ['article', 'fixed', 'document'], outer)
     const has = (phrasings: readonly string[]) =>
@@ -152,7 +152,7 @@ export class Articles {
       ('parts' in content && content.parts.some((part) => has(part.phrasings)))
     )
       return { id, title: content.title }
-    const part = 'parts' in content ? await this.needs.nearestPart(id, phrasing) : null
+    const part = 'parts' in content ? await this.dependencies.nearestPart(id, phrasing) : null
     const taught =
       part !== null && 'parts' in content
         ? {
@@ -162,7 +162,7 @@ export class Articles {
             ),
           }
         : { ...content, phrasings: [...content.phrasings, phrasing] }
-    await this.needs.draft.save(
+    await this.dependencies.draft.save(
       actor,
       id,
       item.kind,
@@ -173,8 +173,8 @@ export class Articles {
   }
 
   async remove(actor: Actor, id: number): Promise<void> {
-    const { item } = await this.needs.draft.read(id, ['article', 'fixed', 'document'])
-    await this.needs.draft.remove(actor, id, item.kind)
+    const { item } = await this.dependencies.draft.read(id, ['article', 'fixed', 'document'])
+    await this.dependencies.draft.remove(actor, id, item.kind)
   }
 
   private async view({ item, revision, content }: DraftItem<unknown>): Promise<Article> {
@@ -183,10 +183,10 @@ export class Articles {
       id: item.id,
       kind: item.kind as 'article' | 'fixed',
       revision: revision.id,
-      ...(await this.needs.live.standing(item, revision.id)),
+      ...(await this.dependencies.live.standing(item, revision.id)),
       sourceName: item.sourceName,
       updatedAt: item.updatedAt.toISOString(),
-      updatedBy: await this.needs.users.nameOf(item.updatedBy),
+      updatedBy: await this.dependencies.users.nameOf(item.updatedBy),
     }
   }
 }

@@ -5,7 +5,7 @@ import { tidyHolds } from './articles.ts'
 import type { Actor } from '../accounts/index.ts'
 import { type Draft, type DraftItem, type LivePointer, summarise } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   draft: Draft
   live: LivePointer
   users: { nameOf(id: number | null): Promise<string> }
@@ -13,10 +13,10 @@ interface Needs {
 
 /** Documents of the draft: what was read from a file or a page, and what the lead leaves out of it. */
 export class Documents {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async read(id: number): Promise<Document> {
-    return this.view(await this.needs.draft.read<DocumentContent>(id, 'document'))
+    return this.view(await this.dependencies.draft.read<DocumentContent>(id, 'document'))
   }
 
   /** Saves the lead's choices; what was read stays as it is. */
@@ -25,7 +25,7 @@ export class Documents {
     id: number,
     { base, ready, parts, title, collection, phrasings, reviewOn, holds }: DocumentSave,
   ): Promise<Document> {
-    const { content } = await this.needs.draft.read<DocumentContent>(id, 'document')
+    const { content } = await this.dependencies.draft.read<DocumentContent>(id, 'document')
     if (parts.length !== content.parts.length) throw problem('PARTS_CHANGED')
     const changed: DocumentContent = {
       ...content,
@@ -37,7 +37,7 @@ export class Documents {
       })),
     }
     return this.view(
-      (await this.needs.draft.save(actor, id, 'document', {
+      (await this.dependencies.draft.save(actor, id, 'document', {
         content: tidyDocument(changed),
         summary: summarise('document', changed),
         base,
@@ -52,10 +52,10 @@ export class Documents {
       id: item.id,
       kind: 'document',
       revision: revision.id,
-      ...(await this.needs.live.standing(item, revision.id)),
+      ...(await this.dependencies.live.standing(item, revision.id)),
       sourceName: item.sourceName,
       updatedAt: item.updatedAt.toISOString(),
-      updatedBy: await this.needs.users.nameOf(item.updatedBy),
+      updatedBy: await this.dependencies.users.nameOf(item.updatedBy),
     }
   }
 }

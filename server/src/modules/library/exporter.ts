@@ -11,7 +11,7 @@ import type { LibraryTables } from './tables.ts'
 import type { Actor, Audit } from '../accounts/index.ts'
 import type { ReleaseViews } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   tables: LibraryTables
   read: Pick<ReleaseViews, 'items' | 'revisions'>
   files: Files
@@ -23,11 +23,11 @@ const KINDS = ['article', 'fixed', 'document', 'glossary', 'courtesy'] as const
 
 /** The library on its way out, as it stands in the draft, in formats that anything can open. */
 export class Exporter {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Sends the library as one ZIP. */
   async send(actor: Actor, res: Response): Promise<void> {
-    const { files, audit, clock, tables } = this.needs
+    const { files, audit, clock, tables } = this.dependencies
     const items = await this.items()
     const hashes = [...new Set(items.flatMap(({ content }) => filesIn(content)))]
     const kept = hashes.length === 0 ? [] : await tables.files.findAll({ where: { hash: hashes } })
@@ -58,7 +58,7 @@ export class Exporter {
 
   /** All items of the draft that make up the library. */
   async items(): Promise<PackedItem[]> {
-    const { read } = this.needs
+    const { read } = this.dependencies
     const items = await read.items.list({
       where: { kind: [...KINDS], draftRevision: { [Op.ne]: null } },
       order: [['id', 'ASC']],

@@ -9,24 +9,24 @@ const HOURS = 12
  * until when it is good and a signature, which only this server can make.
  */
 export class FileLinks {
-  constructor(private readonly needs: { secret: string; clock: Clock }) {}
+  constructor(private readonly dependencies: { secret: string; clock: Clock }) {}
 
   /** @returns a path such as /files/HASH?until=1764500000&key=… */
   signed(hash: string): string {
-    const until = Math.floor(+this.needs.clock.now() / 1_000) + HOURS * 3_600
+    const until = Math.floor(+this.dependencies.clock.now() / 1_000) + HOURS * 3_600
     return `/files/${hash}?until=${until}&key=${this.keyOf(hash, until)}`
   }
 
   isGood(hash: string, until: unknown, key: unknown): boolean {
     if (typeof until !== 'string' || typeof key !== 'string' || !/^\d{1,12}$/.test(until))
       return false
-    if (Number(until) * 1_000 < +this.needs.clock.now()) return false
+    if (Number(until) * 1_000 < +this.dependencies.clock.now()) return false
     const [given, right] = [Buffer.from(key), Buffer.from(this.keyOf(hash, Number(until)))]
     return given.length === right.length && timingSafeEqual(given, right)
   }
 
   private keyOf(hash: string, until: number): string {
-    return createHmac('sha256', this.needs.secret)
+    return createHmac('sha256', this.dependencies.secret)
       .update(`file ${hash} ${until}`)
       .digest('base64url')
   }

@@ -8,14 +8,16 @@ import type { LibraryTables } from './tables.ts'
 
 /** Pictures of articles and the originals of documents; their bytes lie in the file store. */
 export class Files {
-  constructor(private readonly needs: { tables: LibraryTables; store: FileStore; clock: Clock }) {}
+  constructor(
+    private readonly dependencies: { tables: LibraryTables; store: FileStore; clock: Clock },
+  ) {}
 
   /** Keeps a file, once. @returns its hash. @throws DISK_FULL */
   async keep(
     { name, type, bytes }: { name: string; type: string; bytes: Buffer },
     transaction?: Transaction,
   ): Promise<string> {
-    const { tables, store, clock } = this.needs
+    const { tables, store, clock } = this.dependencies
     const known = await tables.files.findByPk(hashOfFile(bytes), { transaction })
     const hash = await store.put(bytes)
     if (!known)
@@ -27,7 +29,7 @@ export class Files {
   }
 
   async read(hash: string): Promise<{ name: string; type: string; bytes: Buffer }> {
-    const { tables, store } = this.needs
+    const { tables, store } = this.dependencies
     const file = await tables.files.findByPk(hash)
     if (!file) throw problem('NOT_FOUND')
     return { name: file.name, type: file.type, bytes: await store.read(hash) }

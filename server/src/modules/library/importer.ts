@@ -25,7 +25,7 @@ import type { LibraryTables } from './tables.ts'
 import type { Actor, Audit } from '../accounts/index.ts'
 import type { Incoming, Intake } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: LibraryTables
   intake: Intake
@@ -55,10 +55,10 @@ const ENDED: readonly ImportState[] = ['done', 'cancelled', 'broken off']
 export class Importer {
   private readonly jobs = new Map<number, Job>()
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async start(actor: Actor, upload: Upload): Promise<ImportView> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     const detail: ImportRow['detail'] = {
       read: 0,
       total: upload.files.length,
@@ -90,13 +90,13 @@ export class Importer {
       id,
       state: row.state,
       ...(job?.detail ?? row.detail),
-      by: await this.needs.users.nameOf(row.userId),
+      by: await this.dependencies.users.nameOf(row.userId),
       at: row.createdAt.toISOString(),
     }
   }
 
   async list(): Promise<ImportView[]> {
-    const rows = await this.needs.tables.imports.findAll({
+    const rows = await this.dependencies.tables.imports.findAll({
       attributes: ['id'],
       order: [['id', 'DESC']],
       limit: 20,
@@ -160,7 +160,7 @@ export class Importer {
 
   /** At a start: imports that an earlier process had not ended brought nothing in, and say so. */
   async breakOff(): Promise<number> {
-    const rows = await this.needs.tables.imports.findAll({
+    const rows = await this.dependencies.tables.imports.findAll({
       where: { state: ['reading', 'asking', 'storing'] },
     })
     for (const row of rows)
@@ -168,7 +168,7 @@ export class Importer {
         await row.update({
           state: 'broken off',
           detail: { ...row.detail, sheets: [] },
-          updatedAt: this.needs.clock.now(),
+          updatedAt: this.dependencies.clock.now(),
         })
     await clearAbandoned()
     return rows.length
@@ -199,8 +199,11 @@ export class Importer {
     }
     if (Date.now() - job.saved < 500) return
     job.saved = Date.now()
-    void this.needs.tables.imports
-      .update({ detail, updatedAt: this.needs.clock.now() }, { where: { id, state: 'reading' } })
+    void this.dependencies.tables.imports
+      .update(
+        { detail, updatedAt: this.dependencies.clock.now() },
+        { where: { id, state: 'reading' } },
+      )
       .catch(() => undefined)
   }
 
@@ -218,7 +221,7 @@ export class Importer {
   }
 
   private async storeFiles(job: Job): Promise<void> {
-    const { db, files, intake, audit } = this.needs
+    const { db, files, intake, audit } = this.dependencies
     const good: { said: Job['items'][number]; incoming: Incoming }[] = []
     const pictures: Picture[] = []
     for (const said of job.items) {
@@ -316,7 +319,7 @@ export class Importer {
     incoming: readonly Incoming[],
     pictures: readonly Picture[],
   ): Promise<Extract<ImportResult, { result: 'taken' }>['tally']> {
-    const { db, files, intake, audit } = this.needs
+    const { db, files, intake, audit } = this.dependencies
     return db.transaction(async (transaction: Transaction) => {
       for (const picture of pictures)
         await files.keep({ ...picture, bytes: Buffer.from(picture.bytes) }, transaction)
@@ -344,7 +347,7 @@ export class Importer {
   }
 
   private async setState(id: number, state: ImportState, job?: Job): Promise<void> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     await tables.imports.update(
       { state, ...(job && { detail: job.detail }), updatedAt: clock.now() },
       { where: { id } },
@@ -357,7 +360,7 @@ export class Importer {
   }
 
   private async row(id: number): Promise<Row<ImportRow>> {
-    const row = await this.needs.tables.imports.findByPk(id)
+    const row = await this.dependencies.tables.imports.findByPk(id)
     if (!row) throw problem('IMPORT_NOT_FOUND', id)
     return row
   }

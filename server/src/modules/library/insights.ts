@@ -26,7 +26,7 @@ import type { Actor } from '../accounts/index.ts'
 import { contentItem, type EngineHost, normOf, understood } from '../answering/index.ts'
 import { type Draft, type ReleaseViews, summarise } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: HealthTables
   read: Pick<ReleaseViews, 'releaseItems' | 'revisions'>
@@ -45,10 +45,10 @@ const NEAREST = 0.8
 
 /** What is known about one item: its use, its versions, what leads to it, and what else might. */
 export class ItemInsights {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async read(id: number): Promise<Insights> {
-    const since = new Date(+this.needs.clock.now() - DAYS * 86_400_000)
+    const since = new Date(+this.dependencies.clock.now() - DAYS * 86_400_000)
     const [totals] = await this.select<{
       ever: number
       lately: number
@@ -71,7 +71,7 @@ export class ItemInsights {
   }
 
   async revisions(id: number): Promise<RevisionRow[]> {
-    const { read, draft, users } = this.needs
+    const { read, draft, users } = this.dependencies
     const { item } = await draft.read(id, KINDS)
     const [revisions, held] = await Promise.all([
       read.revisions.list({
@@ -97,14 +97,14 @@ export class ItemInsights {
 
   async revision(id: number, revision: number): Promise<RevisionView> {
     const row = (await this.revisions(id)).find((each) => each.id === revision)
-    const stored = row && (await this.needs.read.revisions.find(revision))
+    const stored = row && (await this.dependencies.read.revisions.find(revision))
     if (!row || !stored) throw problem('NOT_FOUND')
     return { ...row, text: asText(stored.content as ArticleContent | DocumentContent) }
   }
 
   /** Makes an earlier version the draft's again; nothing is lost, as it becomes a new revision. */
   async restore(actor: Actor, id: number, revision: number, base: number): Promise<void> {
-    const { draft, read } = this.needs
+    const { draft, read } = this.dependencies
     const { item } = await draft.read(id, KINDS)
     const stored = await read.revisions.first({ where: { id: revision, itemId: id } })
     if (!stored) throw problem('NOT_FOUND')
@@ -118,7 +118,7 @@ export class ItemInsights {
 
   /** Whether each phrasing brings the item first, with the text as it is being written. */
   async marks(id: number, { title, body, phrasings }: MarksInput): Promise<ReachMark[]> {
-    const { draft, engine } = this.needs
+    const { draft, engine } = this.dependencies
     const { item, revision } = await draft.read(id, KINDS)
     const compiled = await engine.draft()
     const asked = [title, ...phrasings].filter((text) => text.trim().length > 1)
@@ -135,7 +135,7 @@ export class ItemInsights {
 
   /** Other ways to ask, the best first. */
   async ways(id: number): Promise<Suggestion[]> {
-    const { draft, engine, tables } = this.needs
+    const { draft, engine, tables } = this.dependencies
     await draft.read(id, KINDS)
     const [compiled, log, refused] = await Promise.all([
       engine.draft(),
@@ -151,17 +151,17 @@ export class ItemInsights {
   }
 
   async refuse(id: number, text: string): Promise<void> {
-    await this.needs.draft.read(id, KINDS)
-    await this.needs.tables.refusedPhrasings.upsert({
+    await this.dependencies.draft.read(id, KINDS)
+    await this.dependencies.tables.refusedPhrasings.upsert({
       itemId: id,
       norm: normOf(text),
-      createdAt: this.needs.clock.now(),
+      createdAt: this.dependencies.clock.now(),
     })
   }
 
   /** The most asked questions of the last months, with the item that the newest of each was answered from, and how near a given one came. */
   private async log(item: number): Promise<LoggedQuestion[]> {
-    const since = new Date(+this.needs.clock.now() - LOG_DAYS * 86_400_000)
+    const since = new Date(+this.dependencies.clock.now() - LOG_DAYS * 86_400_000)
     const rows = await this.select<{
       text: string
       norm: string
@@ -198,7 +198,7 @@ export class ItemInsights {
   }
 
   private async links(id: number): Promise<Insights['links']> {
-    const { draft, tables } = this.needs
+    const { draft, tables } = this.dependencies
     const addresses = linksIn((await draft.read(id, KINDS)).content)
     const checks = new Map(
       (await tables.linkChecks.findAll({ where: { addressHash: addresses.map(sha256) } })).map(
@@ -242,7 +242,7 @@ export class ItemInsights {
     id: number,
     revisions: readonly number[],
   ): Promise<{ current: string[]; of: Map<number, string[]> }> {
-    const { draft, read } = this.needs
+    const { draft, read } = this.dependencies
     const { item, revision } = await draft.read(id, KINDS)
     const textsOf = (content: unknown) =>
       passagesOf(contentItem(item.kind, { id: 0, itemId: id, content })).map(({ text }) => text)
@@ -257,7 +257,7 @@ export class ItemInsights {
     sql: string,
     replacements: Record<string, unknown>,
   ): Promise<T[]> {
-    return this.needs.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
 

@@ -29,7 +29,7 @@ import type { ItemInsights } from './insights.ts'
 import { receive, throwAway } from './upload.ts'
 import type { Vocabulary } from './vocabulary.ts'
 
-interface Needs {
+interface Dependencies {
   articles: Articles
   documents: Documents
   glossary: Vocabulary<'glossary'>
@@ -64,7 +64,7 @@ export function libraryRoutes({
   exporter,
   insights,
   files,
-}: Needs): Route[] {
+}: Dependencies): Route[] {
   const one = { params: idPath }
   return [
     route('GET /articles', { query: articleQuery }, ({ query }) => articles.list(query)),

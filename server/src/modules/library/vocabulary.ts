@@ -12,7 +12,7 @@ import {
 
 type ContentOf = { glossary: GlossaryContent; courtesy: CourtesyContent }
 
-interface Needs {
+interface Dependencies {
   read: Pick<ReleaseViews, 'items'>
   draft: Draft
   live: LivePointer
@@ -23,18 +23,18 @@ interface Needs {
 export class Vocabulary<K extends VocabularyKind> {
   constructor(
     private readonly kind: K,
-    private readonly needs: Needs,
+    private readonly dependencies: Dependencies,
   ) {}
 
   async list(): Promise<Entry<ContentOf[K]>[]> {
-    const items = await this.needs.read.items.list({
+    const items = await this.dependencies.read.items.list({
       attributes: ['id'],
       where: { kind: this.kind, draftRevision: { [Op.ne]: null } },
       order: this.kind === 'glossary' ? [['title', 'ASC']] : [['id', 'ASC']],
     })
     return Promise.all(
       items.map(async ({ id }) =>
-        this.view(await this.needs.draft.read<ContentOf[K]>(id, this.kind)),
+        this.view(await this.dependencies.draft.read<ContentOf[K]>(id, this.kind)),
       ),
     )
   }
@@ -46,7 +46,7 @@ export class Vocabulary<K extends VocabularyKind> {
     const content = tidyVocabulary(this.kind, given as unknown as ContentOf[K])
     await this.refuseTaken(content)
     return this.view(
-      (await this.needs.draft.add(actor, this.kind, {
+      (await this.dependencies.draft.add(actor, this.kind, {
         content,
         summary: summarise(this.kind, content),
         ready,
@@ -62,7 +62,7 @@ export class Vocabulary<K extends VocabularyKind> {
     const content = tidyVocabulary(this.kind, given as unknown as ContentOf[K])
     await this.refuseTaken(content, id)
     return this.view(
-      (await this.needs.draft.save(actor, id, this.kind, {
+      (await this.dependencies.draft.save(actor, id, this.kind, {
         content,
         summary: summarise(this.kind, content),
         base,
@@ -72,12 +72,12 @@ export class Vocabulary<K extends VocabularyKind> {
   }
 
   remove(actor: Actor, id: number): Promise<void> {
-    return this.needs.draft.remove(actor, id, this.kind)
+    return this.dependencies.draft.remove(actor, id, this.kind)
   }
 
   private async refuseTaken(content: ContentOf[K], except?: number): Promise<void> {
     const { title } = summarise(this.kind, content)
-    const taken = await this.needs.read.items.first({
+    const taken = await this.dependencies.read.items.first({
       where: { kind: this.kind, title, draftRevision: { [Op.ne]: null } },
     })
     if (taken && taken.id !== except) throw problem('ENTRY_TAKEN', title)
@@ -88,14 +88,14 @@ export class Vocabulary<K extends VocabularyKind> {
     revision,
     content,
   }: DraftItem<ContentOf[K]>): Promise<Entry<ContentOf[K]>> {
-    const standing = await this.needs.live.standing(item, revision.id)
+    const standing = await this.dependencies.live.standing(item, revision.id)
     return {
       id: item.id,
       revision: revision.id,
       ...standing,
       content,
       updatedAt: item.updatedAt.toISOString(),
-      updatedBy: await this.needs.users.nameOf(item.updatedBy),
+      updatedBy: await this.dependencies.users.nameOf(item.updatedBy),
     }
   }
 }

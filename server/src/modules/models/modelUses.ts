@@ -25,7 +25,7 @@ import type { Actor, Audit, Names } from '../accounts/index.ts'
 /** A connection that whoever runs the server has set up. */
 export type GivenConnection = Pick<ModelConnection, 'url' | 'model'> & { key?: string | undefined }
 
-interface Needs {
+interface Dependencies {
   settings: Settings
   db: Sequelize
   tables: ModelTables
@@ -83,7 +83,7 @@ const STARTER: Record<ModelUse, UseSettings> = {
  * everything is stopped.
  */
 export class ModelUses {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async view(): Promise<ModelsView> {
     const { connection, uses, isStopped } = await this.standing()
@@ -139,30 +139,30 @@ export class ModelUses {
   }
 
   async connect(actor: Actor, { key, ...input }: ModelConnectionInput): Promise<void> {
-    const { sealing, audit } = this.needs
+    const { sealing, audit } = this.dependencies
     const before = await this.stored()
     // A key is for the server that it was given for, and goes to no other by itself.
     const kept = before?.url === input.url ? before.sealedKey : null
     const sealedKey = key === undefined ? kept : key === null ? null : sealing.seal(key)
-    await this.needs.settings.write(CONNECTION, { ...input, sealedKey })
+    await this.dependencies.settings.write(CONNECTION, { ...input, sealedKey })
     await audit.note(actor, 'connected a language model', input.model, { url: input.url })
   }
 
   async disconnect(actor: Actor): Promise<void> {
-    await this.needs.settings.remove(CONNECTION)
-    await this.needs.audit.note(actor, 'disconnected the language model', '')
+    await this.dependencies.settings.remove(CONNECTION)
+    await this.dependencies.audit.note(actor, 'disconnected the language model', '')
   }
 
   async setUse(actor: Actor, use: ModelUse, settings: UseSettings): Promise<void> {
-    const { audit } = this.needs
+    const { audit } = this.dependencies
     const all = await this.settings()
-    await this.needs.settings.write(USES, { ...all, [use]: settings })
+    await this.dependencies.settings.write(USES, { ...all, [use]: settings })
     await audit.note(actor, 'changed a use of the language model', use, { ...settings })
   }
 
   async stop(actor: Actor, isStopped: boolean): Promise<void> {
-    await this.needs.settings.write(STOPPED, isStopped)
-    await this.needs.audit.note(
+    await this.dependencies.settings.write(STOPPED, isStopped)
+    await this.dependencies.audit.note(
       actor,
       isStopped ? 'stopped the language model' : 'let the language model go on',
       '',
@@ -254,8 +254,8 @@ export class ModelUses {
     const money = connection.prices
       ? (tokens.sent * connection.prices.sent + tokens.received * connection.prices.received) / 1e6
       : 0
-    await this.needs.tables.modelCalls.create({
-      at: this.needs.clock.now(),
+    await this.dependencies.tables.modelCalls.create({
+      at: this.dependencies.clock.now(),
       use,
       model,
       userId: actor?.id ?? null,
@@ -303,7 +303,7 @@ export class ModelUses {
     limit: number
     use?: ModelUse
   }): Promise<ModelCalls> {
-    const { tables, users } = this.needs
+    const { tables, users } = this.dependencies
     const { rows, count } = await tables.modelCalls.findAndCountAll({
       where: use ? { use } : {},
       order: [['id', 'DESC']],
@@ -332,7 +332,7 @@ export class ModelUses {
 
   /** Texts whose days are over go; what they cost stays. */
   async forget(): Promise<void> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     const days = (await this.connection())?.keepDays ?? 0
     await tables.modelCalls.update(
       { sent: null, received: null },
@@ -363,7 +363,7 @@ export class ModelUses {
   }
 
   private async spent(use: ModelUse, since: Date): Promise<{ tokens: number; money: number }> {
-    const [row] = await this.needs.db.query<{ tokens: number | null; money: number | null }>(
+    const [row] = await this.dependencies.db.query<{ tokens: number | null; money: number | null }>(
       'SELECT SUM(sent_tokens + received_tokens) AS tokens, SUM(money) AS money FROM model_calls WHERE `use` = :use AND at >= :since',
       { replacements: { use, since }, type: QueryTypes.SELECT },
     )
@@ -371,7 +371,7 @@ export class ModelUses {
   }
 
   private async figures(use: ModelUse, since: Date): Promise<UseFigures> {
-    const { db, tables } = this.needs
+    const { db, tables } = this.dependencies
     const replacements = { use, since }
     const [[counted], spent, timed] = await Promise.all([
       db.query<{ calls: number; failed: number | null }>(
@@ -396,31 +396,31 @@ export class ModelUses {
   }
 
   private midnight(): Date {
-    return new Date(Math.floor(+this.needs.clock.now() / DAY_MS) * DAY_MS)
+    return new Date(Math.floor(+this.dependencies.clock.now() / DAY_MS) * DAY_MS)
   }
 
   private async connection(): Promise<Connection | null> {
     const stored = await this.stored()
     if (stored) {
       const { sealedKey, ...connection } = stored
-      const key = sealedKey === null ? undefined : this.needs.sealing.open(sealedKey)
+      const key = sealedKey === null ? undefined : this.dependencies.sealing.open(sealedKey)
       return { ...connection, key, source: 'here' }
     }
-    const { given } = this.needs
+    const { given } = this.dependencies
     return given && { ...given, prices: null, currency: '€', keepDays: 14, source: 'environment' }
   }
 
   private async stored(): Promise<StoredConnection | undefined> {
-    return this.needs.settings.read<StoredConnection>(CONNECTION)
+    return this.dependencies.settings.read<StoredConnection>(CONNECTION)
   }
 
   private async settings(): Promise<Record<ModelUse, UseSettings>> {
-    const stored = await this.needs.settings.read(USES)
+    const stored = await this.dependencies.settings.read(USES)
     return { ...STARTER, ...(stored as Partial<Record<ModelUse, UseSettings>> | undefined) }
   }
 
   private async isStopped(): Promise<boolean> {
-    return (await this.needs.settings.read(STOPPED)) === true
+    return (await this.dependencies.settings.read(STOPPED)) === true
   }
 }
 

@@ -7,10 +7,10 @@ import { REACH, type SecondOpinion } from './secondOpinion.ts'
 import type { Settings } from '../../platform/settings.ts'
 import type { Actor, Audit } from '../accounts/index.ts'
 import { type CompiledRelease, type EngineHost, normOf } from '../answering/index.ts'
-import { type QuestionViews, Standing, VERDICT_WORTH } from '../questions/index.ts'
+import { type QuestionViews, LatestReviews, VERDICT_WORTH } from '../questions/index.ts'
 import type { ReplayRow, VerificationViews } from '../verification/index.ts'
 
-interface Needs {
+interface Dependencies {
   settings: Settings
   read: Pick<VerificationViews, 'replayResults' | 'replays'> & Pick<QuestionViews, 'judgements'>
   engine: EngineHost
@@ -41,12 +41,12 @@ export class OpinionTrials {
   private running: { done: number; of: number } | null = null
   private problem: string | null = null
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async view(): Promise<TrialView> {
     // While one runs its answers are counted: the page looks each second.
     const replay = this.running ? null : await this.newestReplay()
-    const stored = await this.needs.settings.read(RESULT)
+    const stored = await this.dependencies.settings.read(RESULT)
     return {
       running: this.running,
       problem: this.problem,
@@ -65,18 +65,18 @@ export class OpinionTrials {
         'INVALID',
         'There are no reviewed answers near the threshold yet. Make a replay, and judge some on the threshold page.',
       )
-    const { connection, isStopped } = await this.needs.uses.standing()
+    const { connection, isStopped } = await this.dependencies.uses.standing()
     if (!connection) throw problem('MODEL_FAILED', 'No language model is connected.')
     if (isStopped) throw problem('MODEL_STOPPED')
     this.running = { done: 0, of: reviewed.length }
     this.problem = null
-    await this.needs.audit.note(actor, 'tried the second opinion of', connection.model)
-    void this.run(await this.needs.engine.of(replay.pins), reviewed)
+    await this.dependencies.audit.note(actor, 'tried the second opinion of', connection.model)
+    void this.run(await this.dependencies.engine.of(replay.pins), reviewed)
       .then(async (came) => {
         const result: TrialResult = { ...came.result, model: connection.model }
         const calls = weekly * WEEKS_OF_A_MONTH
         result.monthly = { calls: Math.round(calls), money: calls * came.moneyOfOne }
-        await this.needs.settings.write(RESULT, result)
+        await this.dependencies.settings.write(RESULT, result)
       })
       .catch((cause: unknown) => (this.problem = (cause as Error).message))
       .finally(() => (this.running = null))
@@ -95,7 +95,7 @@ export class OpinionTrials {
         const { text, title, item, ordinal } = reviewed[place]!
         try {
           const told = { release, language: guessLanguage(text, release.index.language) }
-          const opinion = await this.needs.secondOpinion.ask(
+          const opinion = await this.dependencies.secondOpinion.ask(
             { question: text, title, item, ordinal },
             told,
             true,
@@ -126,7 +126,7 @@ export class OpinionTrials {
       })
     return {
       result: {
-        at: this.needs.clock.now().toISOString(),
+        at: this.dependencies.clock.now().toISOString(),
         asked: reviewed.length,
         unheard: said.filter((says) => says === null).length,
         now,
@@ -145,10 +145,10 @@ export class OpinionTrials {
 
   /** Reviewed answers of a replay that a second opinion would be asked about, and how many such questions come in a week. */
   private async near(replay: ReplayRow): Promise<{ reviewed: Reviewed[]; weekly: number }> {
-    const { read, engine } = this.needs
+    const { read, engine } = this.dependencies
     const [results, standing, release] = await Promise.all([
       read.replayResults.list({ where: { replayId: replay.id }, order: [['id', 'ASC']] }),
-      Standing.of(read),
+      LatestReviews.of(read),
       engine.of(replay.pins),
     ])
     const weeks = Math.max(1 / 7, (+replay.toAt - +replay.fromAt) / WEEK_MS)
@@ -189,6 +189,9 @@ export class OpinionTrials {
   }
 
   private newestReplay(): Promise<ReplayRow | null> {
-    return this.needs.read.replays.first({ where: { state: 'done' }, order: [['id', 'DESC']] })
+    return this.dependencies.read.replays.first({
+      where: { state: 'done' },
+      order: [['id', 'DESC']],
+    })
   }
 }

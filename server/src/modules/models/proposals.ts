@@ -16,7 +16,7 @@ export interface ProposalPorts {
   gaps: { sheet(topic: number): Promise<GapSheet> }
 }
 
-interface Needs extends ProposalPorts {
+interface Dependencies extends ProposalPorts {
   uses: ModelUses
   articles: Articles
   doors: Doors
@@ -30,13 +30,13 @@ const MOST_SHOWN = 60
 
 /** What a language model writes for somebody of the team: nothing of it counts until that person has accepted it. */
 export class Proposals {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Ways to ask what an article answers that it has not got yet. */
   async phrasings(actor: Actor, item: number, count: number): Promise<string[]> {
-    const { title, body, phrasings } = await this.needs.articles.read(item)
+    const { title, body, phrasings } = await this.dependencies.articles.read(item)
     const known = new Set([title, ...phrasings].map(fold))
-    const given = await this.needs.uses.askFor(
+    const given = await this.dependencies.uses.askFor(
       'phrasings',
       {
         language: guessLanguage(body, 'en'),
@@ -55,9 +55,9 @@ export class Proposals {
 
   /** An article that answers what a gap is asked, from what agents replied. */
   async draft(actor: Actor, topic: number): Promise<DraftProposal> {
-    const { label, wordings, outline } = await this.needs.gaps.sheet(topic)
+    const { label, wordings, outline } = await this.dependencies.gaps.sheet(topic)
     const questions = wordings.map(({ text }) => text)
-    return this.needs.uses.askFor(
+    return this.dependencies.uses.askFor(
       'drafting',
       {
         language: guessLanguage(questions.join(' '), 'en'),
@@ -75,9 +75,9 @@ export class Proposals {
     id: number,
     { brief, language }: { brief: string; language: 'en' | 'de' },
   ): Promise<DoorTexts> {
-    const { texts } = await this.needs.doors.read(id)
+    const { texts } = await this.dependencies.doors.read(id)
     const now = texts[language]
-    const given = await this.needs.uses.askFor(
+    const given = await this.dependencies.uses.askFor(
       'door texts',
       { language, brief, texts: now },
       { actor, read: (reply) => (reply as { texts?: Record<string, unknown> } | null)?.texts },
@@ -96,11 +96,11 @@ export class Proposals {
 
   /** What a conversation has come to, for the agent who takes it over. */
   async summary(user: SignedIn, conversation: number): Promise<string> {
-    const { messages } = await this.needs.desk.open(user, conversation)
+    const { messages } = await this.dependencies.desk.open(user, conversation)
     const said = messages
       .filter(({ text }) => text !== '')
       .map(({ author, text }) => ({ from: author, text }))
-    const { text } = await this.needs.uses.ask(
+    const { text } = await this.dependencies.uses.ask(
       'summary',
       {
         language: guessLanguage(said.map(({ text }) => text).join(' '), 'en'),

@@ -20,12 +20,12 @@ interface Doubtful {
 
 /** Asks the language model whether a passage answers a question, where Janua itself is nearly as little sure of it as of the opposite. */
 export class SecondOpinion {
-  constructor(private readonly needs: { uses: Pick<ModelUses, 'ask' | 'isOn'> }) {}
+  constructor(private readonly dependencies: { uses: Pick<ModelUses, 'ask' | 'isOn'> }) {}
 
   /** What it says of the first article for each question that it was asked about; nothing where nothing came of asking. */
   async on(responses: readonly Response[], told: Told): Promise<HeardOpinion[]> {
     const unsure = responses.flatMap(doubtIn)
-    if (unsure.length === 0 || !(await this.needs.uses.isOn('opinion'))) return []
+    if (unsure.length === 0 || !(await this.dependencies.uses.isOn('opinion'))) return []
     const heard = await Promise.all(
       unsure.map(async (doubtful): Promise<HeardOpinion | undefined> => {
         // Off, slow, broken or out of budget: Janua's own view stands.
@@ -48,7 +48,7 @@ export class SecondOpinion {
     const doc = release.index.docAt(item, ordinal)
     if (doc === undefined) return undefined
     const { passage } = release.index.passage(doc)
-    const reply = await this.needs.uses.ask(
+    const reply = await this.dependencies.uses.ask(
       'opinion',
       {
         language,

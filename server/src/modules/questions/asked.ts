@@ -5,7 +5,7 @@ import { leftUnsettled, type Response } from '../answering/index.ts'
 
 type Question = NonNullable<Response['question']>
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: QuestionTables
   /** The topic that a wording belongs to; null for none yet. */
@@ -17,10 +17,10 @@ interface Needs {
 
 /** The questions that visitors ask, as they ask them. */
 export class AskedQuestions {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   lastOf(conversationId: number, transaction?: Transaction): Promise<QuestionRow | null> {
-    return this.needs.tables.questions.findOne({
+    return this.dependencies.tables.questions.findOne({
       where: { conversationId },
       order: [['id', 'DESC']],
       transaction,
@@ -38,7 +38,7 @@ export class AskedQuestions {
     place: { conversationId: number; messageId: number; askedAt: Date },
     transaction: Transaction,
   ): Promise<number> {
-    const { tables, topicOf } = this.needs
+    const { tables, topicOf } = this.dependencies
     if (repliesTo === null) {
       const topicId = await topicOf(question.norm, transaction)
       const row = { ...question, ...place, topicId }
@@ -54,23 +54,23 @@ export class AskedQuestions {
 
   /** "Did this settle it?" A no puts the question on the list of what is to be fixed. */
   async vote(id: number, helpful: boolean, transaction: Transaction): Promise<void> {
-    const row = (await this.needs.tables.questions.findByPk(id, { transaction }))!
+    const row = (await this.dependencies.tables.questions.findByPk(id, { transaction }))!
     const unsettled = !helpful || leftUnsettled(row)
     await row.update({ vote: helpful ? 1 : -1, unsettled }, { transaction })
-    await this.needs.mark(row.askedAt, transaction)
+    await this.dependencies.mark(row.askedAt, transaction)
   }
 
   /** The visitor opened the source of the answer; the first time is kept. */
   async opened(id: number): Promise<void> {
-    const row = await this.needs.tables.questions.findByPk(id)
+    const row = await this.dependencies.tables.questions.findByPk(id)
     if (!row || row.openedAt !== null) return
-    await row.update({ openedAt: this.needs.clock.now() })
-    await this.needs.mark(row.askedAt)
+    await row.update({ openedAt: this.dependencies.clock.now() })
+    await this.dependencies.mark(row.askedAt)
   }
 
   /** Questions are what figures are counted from: they lose who asked, and stay. */
   async forgetConversation(conversationId: number): Promise<void> {
-    await this.needs.tables.questions.update(
+    await this.dependencies.tables.questions.update(
       { conversationId: null, messageId: null },
       { where: { conversationId } },
     )
@@ -78,7 +78,7 @@ export class AskedQuestions {
 
   /** Gives every question the topic of its wording. @returns the days on which that changed one */
   async takeTopics(): Promise<{ first: Date; last: Date }[]> {
-    const { db } = this.needs
+    const { db } = this.dependencies
     const joined = 'questions q LEFT JOIN topic_wordings w ON w.norm = q.norm'
     const differing = 'NOT (q.topic_id <=> w.topic_id)'
     const days = await db.query<{ first: Date; last: Date }>(
@@ -92,7 +92,7 @@ export class AskedQuestions {
 
   /** Of these wordings those that somebody asks. */
   async askedAmong(norms: readonly string[], transaction: Transaction): Promise<string[]> {
-    const rows = await this.needs.tables.questions.findAll({
+    const rows = await this.dependencies.tables.questions.findAll({
       attributes: ['norm'],
       where: { norm: [...norms] },
       group: ['norm'],
@@ -104,7 +104,7 @@ export class AskedQuestions {
 
   /** Reviews of these wordings go; what the team asked itself in rehearsal is reviewed as its own question. */
   async eraseWordings(norms: readonly string[], transaction: Transaction): Promise<void> {
-    await this.needs.tables.judgements.destroy({
+    await this.dependencies.tables.judgements.destroy({
       where: { norm: [...norms], origin: { [Op.ne]: 'rehearsal' } },
       transaction,
     })

@@ -17,7 +17,7 @@ interface Answer {
 /** Each week's random sample of answers: random, unlike all other judging, and so the one that may correct published figures. */
 export class AuditSampling {
   constructor(
-    private readonly needs: {
+    private readonly dependencies: {
       db: Sequelize
       tables: QuestionTables
       /** The answers that a conversation holds, in their order. */
@@ -28,7 +28,7 @@ export class AuditSampling {
 
   /** The sample of the last full week, from Monday; of the same week always the same answers. */
   async sample(): Promise<AuditSample> {
-    const { db, clock } = this.needs
+    const { db, clock } = this.dependencies
     const now = clock.now()
     const today = Math.floor(+now / DAY_MS) * DAY_MS
     const monday = new Date(today - (((now.getUTCDay() + 6) % 7) + 7) * DAY_MS)
@@ -59,7 +59,7 @@ export class AuditSampling {
   }
 
   private async toJudge(id: number, chance: number): Promise<ToJudge | null> {
-    const { tables, answersIn } = this.needs
+    const { tables, answersIn } = this.dependencies
     const question = (await tables.questions.findByPk(id))!
     const answers = question.conversationId === null ? [] : await answersIn(question.conversationId)
     const data = answers.filter((each) => each.question === id).at(-1)

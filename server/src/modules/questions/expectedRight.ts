@@ -1,7 +1,7 @@
 import type { Verdict } from '@janua/contracts'
 import { expectedWorth, type Judged } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { FROM_CONTENT, STANDING_VERDICT, VERDICT_WORTH } from './standing.ts'
+import { FROM_CONTENT, LATEST_VERDICT, VERDICT_WORTH } from './latestReviews.ts'
 
 export interface ExpectedRight {
   n: number
@@ -32,7 +32,7 @@ export async function expectedRight(
   worthNow = judgedWorth(db),
 ): Promise<Map<number, ExpectedRight>> {
   const steps = await db.query<Step>(
-    `SELECT \`group\`, verdict, fromContent, step, COUNT(*) AS n FROM (SELECT ${by} AS \`group\`, ${STANDING_VERDICT} AS verdict, ${FROM_CONTENT} AS fromContent, FLOOR(q.confidence * ${STEPS}) AS step FROM questions q WHERE ${where}) each_question
+    `SELECT \`group\`, verdict, fromContent, step, COUNT(*) AS n FROM (SELECT ${by} AS \`group\`, ${LATEST_VERDICT} AS verdict, ${FROM_CONTENT} AS fromContent, FLOOR(q.confidence * ${STEPS}) AS step FROM questions q WHERE ${where}) each_question
      WHERE verdict IS NULL OR verdict <> 'not a question' GROUP BY 1, 2, 3, 4`,
     { replacements, type: QueryTypes.SELECT },
   )

@@ -1,7 +1,7 @@
 import type { LogFilter } from '@janua/contracts'
 import { addDays, boundsOfDay } from '@janua/core'
 import { IANAZone } from 'luxon'
-import { STANDING_VERDICT } from './standing.ts'
+import { LATEST_VERDICT } from './latestReviews.ts'
 
 /** A filter as SQL over `questions q`, with its values. */
 export interface FilterSql {
@@ -42,7 +42,7 @@ export function filterSql(filter: LogFilter, zone: string): FilterSql {
   if (filter.judged === 'any') put('EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id)')
   else if (filter.judged === 'none')
     put('NOT EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id)')
-  else if (filter.judged) put(`${STANDING_VERDICT} = :judged`, { judged: filter.judged })
+  else if (filter.judged) put(`${LATEST_VERDICT} = :judged`, { judged: filter.judged })
   const words = searchWords(filter.search)
   if (words) put('MATCH (q.text) AGAINST (:words IN BOOLEAN MODE)', { words })
   else if (filter.search)

@@ -16,7 +16,7 @@ import type { Actor, Audit } from '../accounts/index.ts'
 import type { EngineHost } from '../answering/index.ts'
 import { throwAway, type Upload } from '../library/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: QuestionTables
   engine: EngineHost
@@ -33,7 +33,7 @@ interface Needs {
 export class LogImports {
   private running: Promise<void> | undefined
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Begins to read a file; it goes on in a thread. */
   async start(actor: Actor, upload: Upload): Promise<LogImportView> {
@@ -44,7 +44,7 @@ export class LogImports {
           ? problem('INVALID', `${upload.refused[0].file}: ${upload.refused[0].reason}.`)
           : problem('NO_FILES')
       if (this.running) throw problem('LOG_IMPORTING')
-      const { tables, engine, clock, audit } = this.needs
+      const { tables, engine, clock, audit } = this.dependencies
       const hash = createHash('sha256')
         .update(await readFile(file.path))
         .digest('hex')
@@ -67,7 +67,7 @@ export class LogImports {
         createdAt: clock.now(),
       })
       await audit.note(actor, 'brought in a log', file.name, { import: row.id })
-      const { zone } = await this.needs.reporting.read()
+      const { zone } = await this.dependencies.reporting.read()
       const release = {
         number: live.number,
         blocks: blocksOf(live.index),
@@ -77,7 +77,7 @@ export class LogImports {
       }
       this.running = this.run(
         {
-          address: addressOf(this.needs.db),
+          address: addressOf(this.dependencies.db),
           id: row.id,
           path: file.path,
           zone,
@@ -96,7 +96,7 @@ export class LogImports {
   }
 
   async list(): Promise<LogImportView[]> {
-    const rows = await this.needs.tables.logImports.findAll({
+    const rows = await this.dependencies.tables.logImports.findAll({
       where: { state: { [Op.ne]: 'removed' } },
       order: [['id', 'DESC']],
       limit: 20,
@@ -106,7 +106,7 @@ export class LogImports {
 
   /** Takes an import out again, with all its questions; one that is being read is broken off. */
   async remove(actor: Actor, id: number): Promise<void> {
-    const { tables, recount, audit, events } = this.needs
+    const { tables, recount, audit, events } = this.dependencies
     const row = await tables.logImports.findByPk(id)
     if (!row || row.state === 'removed') throw problem('IMPORT_NOT_FOUND', id)
     await row.update({ state: 'removed' })
@@ -119,7 +119,7 @@ export class LogImports {
 
   /** After a start: what was being read when the server ended is taken out. */
   async breakOff(): Promise<void> {
-    const { tables } = this.needs
+    const { tables } = this.dependencies
     for (const row of await tables.logImports.findAll({ where: { state: 'reading' } })) {
       await tables.questions.destroy({ where: { importId: row.id } })
       await row.update({
@@ -136,7 +136,7 @@ export class LogImports {
   }
 
   private run(order: LogOrder, upload: Upload): Promise<void> {
-    const { events } = this.needs
+    const { events } = this.dependencies
     return new Promise<void>((done, failed) => {
       const worker = startThread<LogOrder>(
         new URL('./importThread.ts', import.meta.url),
@@ -178,7 +178,7 @@ export class LogImports {
       faults,
       faulty,
       problem: because,
-      by: await this.needs.users.nameOf(userId),
+      by: await this.dependencies.users.nameOf(userId),
       at: createdAt.toISOString(),
     }
   }

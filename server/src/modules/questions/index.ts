@@ -20,7 +20,7 @@ export type { AuditSampling } from './audit.ts'
 export { expectedRight, judgedWorth } from './expectedRight.ts'
 export { saidFrom } from './judgements.ts'
 export type { Reporting } from './reporting.ts'
-export { keyOf, Standing, STANDING_VERDICT, VERDICT_WORTH } from './standing.ts'
+export { keyOf, LatestReviews, LATEST_VERDICT, VERDICT_WORTH } from './latestReviews.ts'
 export type { QuestionRow, QuestionViews } from './tables.ts'
 
 interface Ports

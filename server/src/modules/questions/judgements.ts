@@ -26,7 +26,7 @@ export interface JudgementPorts {
   ) => Promise<void>
 }
 
-interface Needs extends JudgementPorts {
+interface Dependencies extends JudgementPorts {
   tables: QuestionTables
   articles: Pick<Articles, 'teach'>
   /** The figures of the time have to be counted again. */
@@ -46,13 +46,13 @@ export function saidFrom(
 
 /** What people of the team say of the assistant's answers, and what they propose to teach it. */
 export class Judgements {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Why a question came out as it did; agents see that of conversations that they may read. */
   async why(user: SignedIn, questionId: number): Promise<WhyView> {
-    const question = await this.needs.tables.questions.findByPk(questionId)
+    const question = await this.dependencies.tables.questions.findByPk(questionId)
     if (!question) throw problem('MESSAGE_NOT_FOUND')
-    if (user.role === 'agent') await this.needs.mayRead(user, question.conversationId ?? 0)
+    if (user.role === 'agent') await this.dependencies.mayRead(user, question.conversationId ?? 0)
     const { outcome, confidence, releaseId, trace } = question
     return { outcome, confidence, release: releaseId, trace }
   }
@@ -64,7 +64,7 @@ export class Judgements {
     messageId: number,
     verdict: Verdict,
   ): Promise<void> {
-    const { tables, mayRead, amendAnswer, mark, clock } = this.needs
+    const { tables, mayRead, amendAnswer, mark, clock } = this.dependencies
     await mayRead(user, conversation)
     await amendAnswer(conversation, messageId, async ({ question: id, blocks }, transaction) => {
       const question = (await tables.questions.findByPk(id, { transaction }))!
@@ -102,7 +102,7 @@ export class Judgements {
     { item, revision, door, wanted, wantedId, text, question, ...given }: VerdictInput,
   ): Promise<void> {
     const masked = maskPrivate(text)
-    await this.needs.tables.judgements.create({
+    await this.dependencies.tables.judgements.create({
       ...given,
       text: masked,
       norm: normOf(masked),
@@ -114,10 +114,11 @@ export class Judgements {
       revisionId: revision,
       wanted,
       wantedId,
-      createdAt: this.needs.clock.now(),
+      createdAt: this.dependencies.clock.now(),
     })
-    const asked = question === null ? null : await this.needs.tables.questions.findByPk(question)
-    if (asked) await this.needs.mark(asked.askedAt)
+    const asked =
+      question === null ? null : await this.dependencies.tables.questions.findByPk(question)
+    if (asked) await this.dependencies.mark(asked.askedAt)
   }
 
   /** Proposes a phrasing: it goes into the draft as a change in work, for a lead or editor to look at. */
@@ -127,9 +128,9 @@ export class Judgements {
     item: number,
     phrasing: string,
   ): Promise<void> {
-    await this.needs.mayRead(user, conversation)
-    const { title } = await this.needs.articles.teach(user, item, phrasing, false)
-    await this.needs.audit.note(user, 'proposed a phrasing', title, {
+    await this.dependencies.mayRead(user, conversation)
+    const { title } = await this.dependencies.articles.teach(user, item, phrasing, false)
+    await this.dependencies.audit.note(user, 'proposed a phrasing', title, {
       item,
       phrasing,
       conversation,
@@ -137,7 +138,7 @@ export class Judgements {
   }
 
   private async standing(questionId: number, transaction: Transaction): Promise<Verdict> {
-    const all = await this.needs.tables.judgements.findAll({
+    const all = await this.dependencies.tables.judgements.findAll({
       where: { questionId },
       order: [['id', 'DESC']],
       transaction,

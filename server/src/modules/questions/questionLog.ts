@@ -16,14 +16,14 @@ import { mayDo } from '@janua/contracts/routes'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
-import { STANDING_VERDICT } from './standing.ts'
+import { LATEST_VERDICT } from './latestReviews.ts'
 import type { Reporting } from './reporting.ts'
 import { filterSql } from './filter.ts'
 import type { QuestionRow } from './tables.ts'
 import type { QuestionTables } from './tables.ts'
 import { leftUnsettled, normOf } from '../answering/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: QuestionTables
   /** What was said in a conversation, as visitors read it. */
@@ -57,7 +57,7 @@ interface ListedRow {
 }
 
 const COLUMNS = `q.id, q.text, m.text AS written, q.asked_at AS at, q.outcome, q.kind, q.confidence, COALESCE(q.item_id, q.nearest_item) AS item, i.title, q.release_id AS \`release\`, d.title AS door, q.language, q.channel,
-  q.topic_id AS topic, t.label, q.vote, ${STANDING_VERDICT} AS judged, q.conversation_id AS conversation`
+  q.topic_id AS topic, t.label, q.vote, ${LATEST_VERDICT} AS judged, q.conversation_id AS conversation`
 const JOINS =
   'LEFT JOIN items i ON i.id = COALESCE(q.item_id, q.nearest_item) LEFT JOIN items d ON d.id = q.door_id LEFT JOIN topics t ON t.id = q.topic_id LEFT JOIN messages m ON m.id = q.message_id'
 /** Beyond this a count says "more than". */
@@ -66,11 +66,11 @@ const FILE_ROWS = 1_000
 
 /** Every question of every channel, searched, opened and judged. */
 export class QuestionLog {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** One page, the newest first, from behind the last row of the page before: as quick at the millionth row as at the first. */
   async page({ after, limit, ...filter }: LogQuery): Promise<LogPage> {
-    const { where, values } = filterSql(filter, (await this.needs.reporting.read()).zone)
+    const { where, values } = filterSql(filter, (await this.dependencies.reporting.read()).zone)
     const rows = await this.select<ListedRow>(this.pageSql(where, after), {
       ...values,
       after,
@@ -92,7 +92,7 @@ export class QuestionLog {
   }
 
   async count(filter: LogFilter): Promise<LogCount> {
-    const { where, values } = filterSql(filter, (await this.needs.reporting.read()).zone)
+    const { where, values } = filterSql(filter, (await this.dependencies.reporting.read()).zone)
     const [row] = await this.select<{ n: number }>(
       `SELECT COUNT(*) AS n FROM (SELECT 1 FROM questions q WHERE ${where} LIMIT ${MOST_COUNTED + 1}) counted`,
       values,
@@ -102,7 +102,7 @@ export class QuestionLog {
 
   /** One question with its conversation and trace. */
   async read(user: SignedIn, id: number): Promise<LogDetail> {
-    const { tables, messagesOf, users } = this.needs
+    const { tables, messagesOf, users } = this.dependencies
     const [row] = await this.select<ListedRow>(
       `SELECT ${COLUMNS} FROM questions q ${JOINS} WHERE q.id = :id`,
       { id },
@@ -140,7 +140,7 @@ export class QuestionLog {
 
   /** Judges a question of the log. @returns the judgement's number, by which it can be undone */
   async judge(user: SignedIn, id: number, verdict: Verdict): Promise<{ judgement: number }> {
-    const { db, tables, messagesOf, mark, clock } = this.needs
+    const { db, tables, messagesOf, mark, clock } = this.dependencies
     const question = await this.find(id)
     const messages =
       question.conversationId === null ? [] : await messagesOf(question.conversationId)
@@ -175,7 +175,7 @@ export class QuestionLog {
 
   /** Takes one's own judgement back. */
   async undo(user: SignedIn, id: number, judgement: number): Promise<void> {
-    const { db, tables, mark } = this.needs
+    const { db, tables, mark } = this.dependencies
     const question = await this.find(id)
     await db.transaction(async (transaction) => {
       const gone = await tables.judgements.destroy({
@@ -199,7 +199,7 @@ export class QuestionLog {
   }
 
   private async find(id: number): Promise<Row<QuestionRow>> {
-    const question = await this.needs.tables.questions.findByPk(id)
+    const question = await this.dependencies.tables.questions.findByPk(id)
     if (!question) throw problem('QUESTION_NOT_FOUND', id)
     return question
   }
@@ -209,7 +209,7 @@ export class QuestionLog {
     question: Row<QuestionRow>,
     transaction: import('sequelize').Transaction,
   ): Promise<void> {
-    const all = await this.needs.tables.judgements.findAll({
+    const all = await this.dependencies.tables.judgements.findAll({
       where: { questionId: question.id },
       order: [['id', 'DESC']],
       transaction,
@@ -227,7 +227,7 @@ export class QuestionLog {
     sql: string,
     replacements: Record<string, unknown>,
   ): Promise<T[]> {
-    return this.needs.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
 

@@ -6,11 +6,11 @@ const NAME = 'reporting'
 
 /** How reports count: the team's time zone, the return window, and what a hand-over costs where the lead has set it. */
 export class Reporting {
-  constructor(private readonly needs: { settings: Settings; engine: EngineHost }) {}
+  constructor(private readonly dependencies: { settings: Settings; engine: EngineHost }) {}
 
   /** What the lead set, else the zone of the first door, seven days, and nothing about cost. */
   async read(): Promise<ReportingSettings> {
-    const { settings, engine } = this.needs
+    const { settings, engine } = this.dependencies
     const kept = await settings.read<Partial<ReportingSettings>>(NAME)
     const zone = (await engine.live())?.doors[0]?.timeZone ?? 'UTC'
     return {
@@ -24,6 +24,6 @@ export class Reporting {
   }
 
   async set(settings: ReportingSettings): Promise<void> {
-    await this.needs.settings.write(NAME, settings)
+    await this.dependencies.settings.write(NAME, settings)
   }
 }

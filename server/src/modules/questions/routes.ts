@@ -20,7 +20,7 @@ import type { QuestionLog } from './questionLog.ts'
 import type { Reporting } from './reporting.ts'
 import { receive } from '../library/index.ts'
 
-interface Needs {
+interface Dependencies {
   questionLog: QuestionLog
   logImports: LogImports
   judgements: Judgements
@@ -41,7 +41,7 @@ export function questionRoutes({
   judgements,
   sampling,
   reporting,
-}: Needs): Route[] {
+}: Dependencies): Route[] {
   const byId = { params: idPath }
   return [
     route('GET /log', { query: logQuery }, ({ query }) => questionLog.page(query)),

@@ -14,11 +14,11 @@ export interface Choice {
 
 /** Chooses from the draft's changes; everything else is as visitors have it. */
 export class Choices {
-  constructor(private readonly needs: { draft: Draft; live: LivePointer }) {}
+  constructor(private readonly dependencies: { draft: Draft; live: LivePointer }) {}
 
   /** @param items changes that are taken; null for all of the draft */
   async of(items: readonly number[] | null, transaction?: Transaction): Promise<Choice> {
-    const { draft, live } = this.needs
+    const { draft, live } = this.dependencies
     const whole = await draft.pinned(transaction)
     return choiceOf(
       items === null ? whole : merged(await live.pinned(transaction), whole, new Set(items)),
@@ -27,7 +27,7 @@ export class Choices {
 
   /** The choice without one of its changes, for each of them. */
   async withoutEach({ pins }: Choice): Promise<{ item: number; without: Choice }[]> {
-    const live = await this.needs.live.pinned()
+    const live = await this.dependencies.live.pinned()
     const before = new Map(live.map((pin) => [pin.item, pin]))
     return changesBetween(live, pins).map(({ item }) => {
       const others = pins.filter((pin) => pin.item !== item)

@@ -36,7 +36,7 @@ export interface DraftItem<C> {
   content: C
 }
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: ReleaseTables
   live: LivePointer
@@ -48,7 +48,7 @@ interface Needs {
 
 /** The draft: what the next releases are made from. Each item's change is in work or ready. */
 export class Draft {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async add(
     actor: Actor,
@@ -56,9 +56,9 @@ export class Draft {
     { content, summary, ready }: Omit<Save, 'base'>,
     outer?: Transaction,
   ): Promise<DraftItem<unknown>> {
-    const { tables, audit } = this.needs
+    const { tables, audit } = this.dependencies
     return this.within(outer, async (transaction) => {
-      const now = this.needs.clock.now()
+      const now = this.dependencies.clock.now()
       const item = await tables.items.create(
         {
           kind,
@@ -87,7 +87,7 @@ export class Draft {
     kind: ItemKind,
     { content, summary, ready }: Omit<Save, 'base'>,
   ): Promise<void> {
-    const { tables, audit, clock } = this.needs
+    const { tables, audit, clock } = this.dependencies
     await this.within(undefined, async (transaction) => {
       const item = await tables.items.findOne({
         where: { id, kind, draftRevision: null },
@@ -124,7 +124,7 @@ export class Draft {
     { content, summary, base, ready }: Save,
     outer?: Transaction,
   ): Promise<DraftItem<unknown>> {
-    const { tables, audit, users } = this.needs
+    const { tables, audit, users } = this.dependencies
     return this.within(outer, async (transaction) => {
       const item = await this.locked(id, kind, transaction)
       const current = await tables.revisions.findByPk(item.draftRevision!, { transaction })
@@ -141,7 +141,7 @@ export class Draft {
           draftRevision: revision.id,
           ready,
           updatedBy: actor.id,
-          updatedAt: this.needs.clock.now(),
+          updatedAt: this.dependencies.clock.now(),
         },
         { transaction },
       )
@@ -157,18 +157,23 @@ export class Draft {
   }
 
   async setReady(actor: Actor, id: number, ready: boolean): Promise<void> {
-    const item = await this.needs.tables.items.findByPk(id)
+    const item = await this.dependencies.tables.items.findByPk(id)
     if (!item) throw problem('ARTICLE_NOT_FOUND', id)
     await item.update({ ready })
-    this.needs.events.tell('draft', { item: id })
-    await this.needs.audit.note(actor, ready ? 'marked ready' : 'marked in work', item.title, {
-      item: id,
-    })
+    this.dependencies.events.tell('draft', { item: id })
+    await this.dependencies.audit.note(
+      actor,
+      ready ? 'marked ready' : 'marked in work',
+      item.title,
+      {
+        item: id,
+      },
+    )
   }
 
   /** Marks every change that is not ready yet. @returns how many */
   async markAllReady(actor: Actor): Promise<number> {
-    const { tables, events, audit } = this.needs
+    const { tables, events, audit } = this.dependencies
     const unready = (await this.changes()).filter(({ ready }) => !ready).map(({ item }) => item)
     if (unready.length === 0) return 0
     await tables.items.update({ ready: true }, { where: { id: unready } })
@@ -186,14 +191,20 @@ export class Draft {
           draftRevision: null,
           ready: true,
           updatedBy: actor.id,
-          updatedAt: this.needs.clock.now(),
+          updatedAt: this.dependencies.clock.now(),
           sourceName: null,
           sourceHash: null,
           siteId: null,
         },
         { transaction },
       )
-      await this.needs.audit.note(actor, `took out ${kind}`, item.title, { item: id }, transaction)
+      await this.dependencies.audit.note(
+        actor,
+        `took out ${kind}`,
+        item.title,
+        { item: id },
+        transaction,
+      )
     })
   }
 
@@ -203,7 +214,7 @@ export class Draft {
     id: number,
     summarise: (kind: ItemKind, content: unknown) => Summary,
   ): Promise<void> {
-    const { tables, live, audit } = this.needs
+    const { tables, live, audit } = this.dependencies
     await this.within(undefined, async (transaction) => {
       const item = await tables.items.findByPk(id, { lock: true, transaction })
       if (!item) throw problem('ARTICLE_NOT_FOUND', id)
@@ -240,7 +251,7 @@ export class Draft {
     kind: ItemKind | readonly ItemKind[],
     transaction?: Transaction,
   ): Promise<DraftItem<C>> {
-    const { tables } = this.needs
+    const { tables } = this.dependencies
     const item = await tables.items.findOne({
       where: { id, kind: kind as ItemKind, draftRevision: { [Op.ne]: null } },
       transaction,
@@ -251,7 +262,7 @@ export class Draft {
   }
 
   async pinned(transaction?: Transaction): Promise<Pinned[]> {
-    const items = await this.needs.tables.items.findAll({
+    const items = await this.dependencies.tables.items.findAll({
       attributes: ['id', 'draftRevision'],
       where: { draftRevision: { [Op.ne]: null } },
       raw: true,
@@ -261,7 +272,7 @@ export class Draft {
   }
 
   async changes(transaction?: Transaction): Promise<DraftChange[]> {
-    const { tables, live, users } = this.needs
+    const { tables, live, users } = this.dependencies
     const found = changesBetween(await live.pinned(transaction), await this.pinned(transaction))
     const items = await tables.items.findAll({
       where: { id: found.map(({ item }) => item) },
@@ -289,13 +300,13 @@ export class Draft {
     content: unknown,
     transaction: Transaction,
   ): Promise<Row<RevisionRow>> {
-    return this.needs.tables.revisions.create(
+    return this.dependencies.tables.revisions.create(
       {
         itemId,
         hash: hashOf(content),
         content,
         authorId: actor.id,
-        createdAt: this.needs.clock.now(),
+        createdAt: this.dependencies.clock.now(),
       },
       { transaction },
     )
@@ -307,7 +318,7 @@ export class Draft {
     transaction: Transaction,
   ): Promise<Row<ItemRow>> {
     const kinds: ItemKind[] = kind === 'article' || kind === 'fixed' ? ['article', 'fixed'] : [kind]
-    const item = await this.needs.tables.items.findOne({
+    const item = await this.dependencies.tables.items.findOne({
       where: { id, kind: kinds, draftRevision: { [Op.ne]: null } },
       lock: true,
       transaction,
@@ -321,8 +332,8 @@ export class Draft {
     work: (transaction: Transaction) => Promise<T>,
   ): Promise<T> {
     if (outer) return work(outer)
-    const value = await this.needs.db.transaction(work)
-    this.needs.events.tell('draft', { item: 0 })
+    const value = await this.dependencies.db.transaction(work)
+    this.dependencies.events.tell('draft', { item: 0 })
     return value
   }
 }

@@ -34,7 +34,7 @@ const PIECE = 500
 /** Puts many items into the draft at once, within one transaction: all of them or none. */
 export class Intake {
   constructor(
-    private readonly needs: {
+    private readonly dependencies: {
       db: Sequelize
       tables: ReleaseTables
       keepTeams: KeepTeams
@@ -70,7 +70,7 @@ export class Intake {
     incoming: readonly Incoming[],
     transaction: Transaction,
   ): Promise<(each: Incoming) => Row<ItemRow> | undefined> {
-    const { items } = this.needs.tables
+    const { items } = this.dependencies.tables
     const find = async (
       column: 'uid' | 'sourceName' | 'title',
       values: string[],
@@ -120,7 +120,7 @@ export class Intake {
     { kind, content, uid, ready, siteId }: Incoming,
     transaction: Transaction,
   ): Promise<Taken> {
-    const { tables, keepTeams, clock } = this.needs
+    const { tables, keepTeams, clock } = this.dependencies
     const sourceHash = hashOf(content)
     const revision =
       item.draftRevision === null
@@ -163,7 +163,7 @@ export class Intake {
     fresh: readonly (Incoming & { uid: string })[],
     transaction: Transaction,
   ): Promise<Map<string, number>> {
-    const { db, tables, clock } = this.needs
+    const { db, tables, clock } = this.dependencies
     const now = clock.now()
     const ids = new Map<string, number>()
     for (let from = 0; from < fresh.length; from += PIECE) {
@@ -211,6 +211,6 @@ export class Intake {
 
   /** The pages of a site stay, and are no longer renewed from it. */
   async forgetSite(siteId: number): Promise<void> {
-    await this.needs.tables.items.update({ siteId: null }, { where: { siteId } })
+    await this.dependencies.tables.items.update({ siteId: null }, { where: { siteId } })
   }
 }

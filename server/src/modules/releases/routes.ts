@@ -10,7 +10,7 @@ import type { Releases } from './service.ts'
 import { summarise } from './summaries.ts'
 import type { ReleaseTables } from './tables.ts'
 
-interface Needs {
+interface Dependencies {
   releases: Releases
   schedule: Schedule
   proofs: Prover
@@ -28,7 +28,7 @@ export function releaseRoutes({
   live,
   tables,
   proveMends,
-}: Needs): Route[] {
+}: Dependencies): Route[] {
   const byId = { params: idPath }
   return [
     route('GET /releases', {}, () => releases.list()),

@@ -9,7 +9,7 @@ import type { Releases } from './service.ts'
 import type { ReleaseTables } from './tables.ts'
 import type { Actor, Audit } from '../accounts/index.ts'
 
-interface Needs {
+interface Dependencies {
   tables: ReleaseTables
   draft: Draft
   choices: Choices
@@ -24,10 +24,10 @@ interface Needs {
 export class Schedule {
   private busy = false
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async add(actor: Actor, { items, note, because, at }: PublishInput): Promise<number> {
-    const { tables, draft, proofs, clock, audit } = this.needs
+    const { tables, draft, proofs, clock, audit } = this.dependencies
     const when = new Date(at!)
     if (!(when > clock.now()))
       throw problem('INVALID', 'This time has passed. Choose one ahead, or publish now.')
@@ -50,7 +50,7 @@ export class Schedule {
   }
 
   async list(): Promise<ScheduledRelease[]> {
-    const { tables, users, clock } = this.needs
+    const { tables, users, clock } = this.dependencies
     const week = new Date(+clock.now() - 7 * 86_400_000)
     const rows = await tables.scheduled.findAll({
       where: { [Op.or]: [{ state: 'waiting' }, { state: 'failed', at: { [Op.gt]: week } }] },
@@ -70,12 +70,12 @@ export class Schedule {
   }
 
   async withdraw(actor: Actor, id: number): Promise<void> {
-    const [withdrawn] = await this.needs.tables.scheduled.update(
+    const [withdrawn] = await this.dependencies.tables.scheduled.update(
       { state: 'withdrawn' },
       { where: { id, state: ['waiting', 'failed'] } },
     )
     if (withdrawn === 0) throw problem('SCHEDULE_GONE')
-    await this.needs.audit.note(actor, 'withdrew a publication', String(id), {})
+    await this.dependencies.audit.note(actor, 'withdrew a publication', String(id), {})
   }
 
   /** Publishes what is due. What cannot be published is kept, with the reason, for the lead to see. */
@@ -83,13 +83,16 @@ export class Schedule {
     if (this.busy) return
     this.busy = true
     try {
-      const due = await this.needs.tables.scheduled.findAll({
-        where: { state: 'waiting', at: { [Op.lte]: this.needs.clock.now() } },
+      const due = await this.dependencies.tables.scheduled.findAll({
+        where: { state: 'waiting', at: { [Op.lte]: this.dependencies.clock.now() } },
         order: [['at', 'ASC']],
       })
       for (const row of due) {
-        const actor = { id: row.createdBy, name: await this.needs.users.nameOf(row.createdBy) }
-        const said = await this.needs.releases
+        const actor = {
+          id: row.createdBy,
+          name: await this.dependencies.users.nameOf(row.createdBy),
+        }
+        const said = await this.dependencies.releases
           .publish(
             actor,
             row.pins.map(({ item }) => item),

@@ -39,7 +39,7 @@ export interface ReleasePorts {
   proofOf: (choice: Choice) => Promise<Proof>
 }
 
-interface Needs extends ReleasePorts {
+interface Dependencies extends ReleasePorts {
   db: Sequelize
   tables: ReleaseTables
   draft: Draft
@@ -58,7 +58,7 @@ export type Taken = Omit<Partial<PublishInput>, 'items'> & {
 
 /** Releases: immutable, numbered sets of revisions. One is for all; another may be open to the team, or to a share of the visitors. */
 export class Releases {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Takes the chosen ready changes into a new release and opens it; everything else stays in the draft. */
   async publish(
@@ -67,7 +67,7 @@ export class Releases {
     note: string,
     { audience = 'all', share = 0.1, because = '', pins }: Taken = {},
   ): Promise<{ number: number; items: number[] }> {
-    const { db, tables, draft, live, clock, audit, newestModel, proofOf } = this.needs
+    const { db, tables, draft, live, clock, audit, newestModel, proofOf } = this.dependencies
     const items = new Set(chosen)
     const taking = async (some: ReadonlySet<number>, transaction?: Transaction) =>
       choiceOf(
@@ -79,7 +79,7 @@ export class Releases {
       )
     const wanted = await taking(items)
     // With vectors missing an encoder would be half used: such a release is not made.
-    await readable(this.needs.prepareChoice(wanted), 'that you chose')
+    await readable(this.dependencies.prepareChoice(wanted), 'that you chose')
     const proof = await proofOf(wanted)
     mustBeReasoned(proof, because)
     const made = await db.transaction(async (transaction) => {
@@ -132,16 +132,16 @@ export class Releases {
       await this.point(release.id, audience, share, transaction)
       return { number: release.id, items: waiting.map(({ item }) => item) }
     })
-    this.needs.events.tell('release', { number: made.number })
+    this.dependencies.events.tell('release', { number: made.number })
     return made
   }
 
   /** Opens a release that not everybody gets yet to more, to fewer, or to all. */
   async open(actor: Actor, number: number, audience: Audience, share: number): Promise<void> {
-    const open = await this.needs.live.open()
+    const open = await this.dependencies.live.open()
     if (open?.number !== number) throw problem('NOT_OPEN', number)
     await this.goLive(number, audience, share)
-    await this.needs.audit.note(
+    await this.dependencies.audit.note(
       actor,
       `opened to ${audience === 'share' ? `${Math.round(share * 100)} % of visitors` : audience === 'team' ? 'the team' : 'all'}`,
       `Release ${number}`,
@@ -151,7 +151,7 @@ export class Releases {
 
   /** Takes a release back that not everybody got; its changes are in the draft still. */
   async withdraw(actor: Actor, number: number): Promise<void> {
-    const { live, db, audit, events } = this.needs
+    const { live, db, audit, events } = this.dependencies
     const open = await live.open()
     if (open?.number !== number) throw problem('NOT_OPEN', number)
     await db.transaction((transaction: Transaction) => live.setOpen(null, transaction))
@@ -160,17 +160,17 @@ export class Releases {
   }
 
   async rollBack(actor: Actor, number: number): Promise<void> {
-    const { tables, live, audit } = this.needs
+    const { tables, live, audit } = this.dependencies
     if (!(await tables.releases.findByPk(number))) throw problem('RELEASE_NOT_FOUND', number)
     const from = await live.read()
     if (from === number) throw problem('ALREADY_LIVE', number)
-    await readable(this.needs.prepare(number), `of release ${number}`)
+    await readable(this.dependencies.prepare(number), `of release ${number}`)
     await this.goLive(number, 'all', 1)
     await audit.note(actor, 'rolled back', `Release ${number}`, { from })
   }
 
   async list(): Promise<ReleaseView[]> {
-    const { tables, live, users, figures } = this.needs
+    const { tables, live, users, figures } = this.dependencies
     const [releases, current, sizes] = await Promise.all([
       tables.releases.findAll({ order: [['id', 'DESC']], limit: 200 }),
       live.read(),
@@ -206,7 +206,7 @@ export class Releases {
   }
 
   async state(): Promise<ReleaseState> {
-    const { tables, live, draft, figures } = this.needs
+    const { tables, live, draft, figures } = this.dependencies
     const [number, open, changes, newest] = await Promise.all([
       live.read(),
       live.open(),
@@ -234,7 +234,7 @@ export class Releases {
 
   /** The release that not everybody gets yet, beside the one that the others get. */
   async beside(): Promise<OpenRelease | null> {
-    const { live, figures } = this.needs
+    const { live, figures } = this.dependencies
     const [open, number] = await Promise.all([live.open(), live.read()])
     return (
       open && {
@@ -249,7 +249,7 @@ export class Releases {
 
   /** What roll-back to a release would change for visitors. */
   async differences(number: number): Promise<ReleaseView['changes']> {
-    const { live } = this.needs
+    const { live } = this.dependencies
     const changes = changesBetween(await live.pinned(), await live.pinnedBy(number))
     const items = await this.itemsOf(changes.map(({ item }) => item))
     return changes.map(({ item, type }) => ({
@@ -267,7 +267,7 @@ export class Releases {
     taken: ReadonlySet<number>,
     transaction: Transaction,
   ): Promise<void> {
-    const { db, tables } = this.needs
+    const { db, tables } = this.dependencies
     if (previous !== null)
       await db.query(
         'INSERT INTO release_items (release_id, item_id, revision_id) SELECT :number, item_id, revision_id FROM release_items WHERE release_id = :previous AND item_id NOT IN (:taken)',
@@ -281,7 +281,7 @@ export class Releases {
 
   /** Pins of a publication that was set, as changes to what is live now; who set it found them ready. */
   private async changesOf(pins: NonNullable<Taken['pins']>, transaction: Transaction) {
-    const live = await this.needs.live.pinned(transaction)
+    const live = await this.dependencies.live.pinned(transaction)
     const there = new Map(live.map(({ item, revision }) => [item, revision]))
     const items = await this.itemsOf(pins.map(({ item }) => item))
     return pins
@@ -301,7 +301,7 @@ export class Releases {
 
   private async itemsOf(ids: readonly number[]) {
     return new Map(
-      (await this.needs.tables.items.findAll({ where: { id: [...ids] } })).map((item) => [
+      (await this.dependencies.tables.items.findAll({ where: { id: [...ids] } })).map((item) => [
         item.id,
         item,
       ]),
@@ -309,10 +309,10 @@ export class Releases {
   }
 
   private async goLive(number: number, audience: Audience, share: number): Promise<void> {
-    await this.needs.db.transaction((transaction: Transaction) =>
+    await this.dependencies.db.transaction((transaction: Transaction) =>
       this.point(number, audience, share, transaction),
     )
-    this.needs.events.tell('release', { number })
+    this.dependencies.events.tell('release', { number })
   }
 
   /** Moves the pointer to who gets what. */
@@ -322,7 +322,7 @@ export class Releases {
     share: number,
     transaction: Transaction,
   ): Promise<void> {
-    const { live, clock } = this.needs
+    const { live, clock } = this.dependencies
     if (audience !== 'all') {
       const before = await live.open(transaction)
       const since =
@@ -341,7 +341,7 @@ export class Releases {
 
   /** What visitors now have is not marked as ready any more; what was edited since it was chosen stays as it is marked. */
   private async unmark(number: number, transaction: Transaction): Promise<void> {
-    const { db, tables } = this.needs
+    const { db, tables } = this.dependencies
     await db.query(
       'UPDATE items i JOIN release_items r ON r.item_id = i.id AND r.release_id = :number AND r.revision_id = i.draft_revision SET i.ready = 0',
       { replacements: { number }, transaction },
@@ -358,7 +358,7 @@ export class Releases {
 
   /** Releases of whose content a visitor's words were taken out. */
   private async redacted(): Promise<Set<number>> {
-    const rows = await this.needs.db.query<{ release_id: number }>(
+    const rows = await this.dependencies.db.query<{ release_id: number }>(
       'SELECT DISTINCT r.release_id FROM release_items r JOIN revisions v ON v.id = r.revision_id WHERE v.redacted_at IS NOT NULL',
       { type: QueryTypes.SELECT },
     )
@@ -367,7 +367,7 @@ export class Releases {
 
   /** Names of the encoders that releases were made for, where it is not the one that ships. */
   private async encoders(): Promise<Map<number, string>> {
-    const rows = await this.needs.db.query<{ release_id: number; content: string }>(
+    const rows = await this.dependencies.db.query<{ release_id: number; content: string }>(
       "SELECT r.release_id, v.content FROM items i JOIN release_items r ON r.item_id = i.id JOIN revisions v ON v.id = r.revision_id WHERE i.kind = 'encoder'",
       { type: QueryTypes.SELECT },
     )
@@ -380,7 +380,7 @@ export class Releases {
   }
 
   private async sizes(): Promise<Map<number, number>> {
-    const rows = await this.needs.db.query<{ release_id: number; n: number }>(
+    const rows = await this.dependencies.db.query<{ release_id: number; n: number }>(
       "SELECT r.release_id AS release_id, COUNT(*) AS n FROM release_items r JOIN items i ON i.id = r.item_id WHERE i.kind IN ('article', 'fixed', 'document') GROUP BY r.release_id",
       { type: QueryTypes.SELECT },
     )

@@ -8,14 +8,14 @@ import type { SimulatedAgents } from '../handover/index.ts'
 
 const jobPath = Joi.object<{ name: string }>({ name: Joi.string().max(40).required() })
 
-interface Needs {
+interface Dependencies {
   system: System
   jobs: () => JobRunner
   staleDemo: StaleDemo
   simulatedAgents: SimulatedAgents | null
 }
 
-export function systemRoutes({ system, jobs, staleDemo, simulatedAgents }: Needs): Route[] {
+export function systemRoutes({ system, jobs, staleDemo, simulatedAgents }: Dependencies): Route[] {
   return [
     route('GET /system', {}, () => system.state()),
     route('POST /system/jobs/:name', { params: jobPath }, ({ params }) =>

@@ -5,7 +5,7 @@ import type { JobRunner } from '../../platform/jobs/runner.ts'
 import type { Settings } from '../../platform/settings.ts'
 import type { Outbox } from '../channels/index.ts'
 
-interface Needs {
+interface Dependencies {
   settings: Settings
   db: Sequelize
   jobs: () => JobRunner
@@ -21,10 +21,10 @@ export const LAST_BACKUP = 'last_backup'
 
 /** How Janua itself is: what runs by itself, room on the disk, mail, the database. */
 export class System {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async state(): Promise<SystemState> {
-    const { db, settings, jobs, store, outbox } = this.needs
+    const { db, settings, jobs, store, outbox } = this.dependencies
     const one = async <T extends object>(sql: string) =>
       (await db.query<T>(sql, { type: QueryTypes.SELECT }))[0]!
     const [status, room, mail, files, attachments, size, version, backup] = await Promise.all([
@@ -56,9 +56,9 @@ export class System {
         problem: mail?.problem ?? null,
       },
       database: { bytes: Number(size.bytes ?? 0), version: version.version },
-      modelFaults: [...this.needs.modelFaults],
+      modelFaults: [...this.dependencies.modelFaults],
       uptimeSeconds: Math.round(process.uptime()),
-      simulatedAgents: (await this.needs.simulatedAgents?.isOn()) ?? null,
+      simulatedAgents: (await this.dependencies.simulatedAgents?.isOn()) ?? null,
       backup: backup ?? null,
     }
   }

@@ -7,7 +7,7 @@ import type { Settings } from '../../platform/settings.ts'
 import type { Actor, Audit } from '../accounts/index.ts'
 import type { Rollup } from '../coverage/index.ts'
 
-interface Needs {
+interface Dependencies {
   settings: Settings
   db: Sequelize
   rollup: Rollup
@@ -33,7 +33,7 @@ const ISO_DAY = /\b20\d\d-[01]\d-[0-3]\d(?=["T])/g
 
 /** A demo that was loaded some weeks ago: its last week is not last week any more. It can be moved to this week, by whole weeks, so that weekdays stay true. */
 export class StaleDemo {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** By how many weeks the demo is behind; 0 when it is not, or when this is no demo. */
   async weeks(): Promise<number> {
@@ -45,7 +45,7 @@ export class StaleDemo {
 
   /** Shifts every moment of the history together, in one transaction; what has happened stays in the past. Then the figures are counted anew. */
   async move(actor: Actor): Promise<void> {
-    const { db, settings, rollup, audit } = this.needs
+    const { db, settings, rollup, audit } = this.dependencies
     const weeks = await this.weeks()
     if (weeks === 0) throw problem('DEMO_NOT_STALE')
     const loaded = (await this.loaded())!
@@ -67,7 +67,7 @@ export class StaleDemo {
   }
 
   private columns(transaction: Transaction): Promise<Column[]> {
-    return this.needs.db.query<Column>(
+    return this.dependencies.db.query<Column>(
       `SELECT table_name AS \`of\`, column_name AS name FROM information_schema.columns WHERE table_schema = DATABASE() AND data_type IN ('datetime', 'date') AND table_name NOT IN (:left) AND CONCAT(table_name, '.', column_name) NOT IN (:days)`,
       {
         replacements: { left: LEFT_ALONE, days: CONTENT_DAYS },
@@ -84,9 +84,9 @@ export class StaleDemo {
   ): Promise<void> {
     const later = `\`${name}\` + INTERVAL :weeks WEEK`
     // What was done in the demo since it was loaded may be of yesterday: it comes to now, not into the future. The latest goes first, where days are keys.
-    await this.needs.db.query(
+    await this.dependencies.db.query(
       `UPDATE \`${of}\` SET \`${name}\` = IF(\`${name}\` <= :now, LEAST(${later}, :now), ${later}) WHERE \`${name}\` IS NOT NULL ORDER BY \`${name}\` DESC`,
-      { replacements: { weeks, now: this.needs.clock.now() }, transaction },
+      { replacements: { weeks, now: this.dependencies.clock.now() }, transaction },
     )
   }
 
@@ -95,7 +95,7 @@ export class StaleDemo {
     weeks: number,
     transaction: Transaction,
   ): Promise<void> {
-    const { db } = this.needs
+    const { db } = this.dependencies
     const rows = await db.query<{ id: number; told: string }>(
       `SELECT id, CONCAT(\`${name}\`) AS told FROM \`${of}\` WHERE \`${name}\` REGEXP '20[0-9]{2}-[0-9]{2}-[0-9]{2}'`,
       { type: QueryTypes.SELECT, transaction },
@@ -108,11 +108,11 @@ export class StaleDemo {
   }
 
   private async loaded(): Promise<Loaded | undefined> {
-    return this.needs.settings.read<Loaded>(LOADED)
+    return this.dependencies.settings.read<Loaded>(LOADED)
   }
 
   private today(): string {
-    return this.needs.clock.now().toISOString().slice(0, 10)
+    return this.dependencies.clock.now().toISOString().slice(0, 10)
   }
 }
 

@@ -15,7 +15,7 @@ import type { HandoverViews } from '../handover/index.ts'
 import { readCsv } from '../library/index.ts'
 import type { ReleaseViews } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   read: Pick<HandoverViews, 'queues'> & Pick<ReleaseViews, 'items'>
   checks: Checks
   engine: EngineHost
@@ -23,14 +23,14 @@ interface Needs {
 
 /** Checks as files: read from and written as CSV, and written as TREC topics and relevance judgements. */
 export class CheckLists {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Adds what can be read of a list; what cannot is told by row, and keeps nothing else from being added. */
   async read(actor: Actor, csv: string): Promise<CheckImport> {
     const { rows } = readList(csv)
     const { checks, faults } = readCheckRows(rows)
     const known = new Set(
-      (await this.needs.checks.all()).map(({ messages, comes, itemId, queueId }) =>
+      (await this.dependencies.checks.all()).map(({ messages, comes, itemId, queueId }) =>
         keyOf({ messages, comes, item: itemId, queue: queueId }),
       ),
     )
@@ -41,7 +41,7 @@ export class CheckLists {
       if ('because' in input) faults.push({ row, because: input.because })
       else if (known.has(keyOf(input))) already++
       else {
-        await this.needs.checks.add(actor, input)
+        await this.dependencies.checks.add(actor, input)
         known.add(keyOf(input))
         added++
       }
@@ -51,9 +51,9 @@ export class CheckLists {
 
   async csv(): Promise<string> {
     const [rows, names, draft] = await Promise.all([
-      this.needs.checks.all(),
-      this.needs.checks.names(),
-      this.needs.engine.draft(),
+      this.dependencies.checks.all(),
+      this.dependencies.checks.names(),
+      this.dependencies.engine.draft(),
     ])
     const doors = new Map(draft.doors.map(({ id, key }) => [id, key]))
     const written = rows.map(
@@ -74,8 +74,8 @@ export class CheckLists {
 
   async trec(): Promise<{ topics: string; qrels: string }> {
     const [rows, items] = await Promise.all([
-      this.needs.checks.all(),
-      this.needs.read.items.list({ attributes: ['id', 'uid'], raw: true }),
+      this.dependencies.checks.all(),
+      this.dependencies.read.items.list({ attributes: ['id', 'uid'], raw: true }),
     ])
     const uids = new Map(items.map(({ id, uid }) => [id, uid]))
     return trecOf(
@@ -92,12 +92,12 @@ export class CheckLists {
   /** Finds by name what a row speaks of: an item by its title or file, a queue by its name, a door by its key. */
   private async finder(): Promise<(check: ReadCheck) => CheckInput | { because: string }> {
     const [items, queues, draft] = await Promise.all([
-      this.needs.read.items.list({
+      this.dependencies.read.items.list({
         attributes: ['id', 'title', 'sourceName', 'draftRevision'],
         raw: true,
       }),
-      this.needs.read.queues.list({ raw: true }),
-      this.needs.engine.draft(),
+      this.dependencies.read.queues.list({ raw: true }),
+      this.dependencies.engine.draft(),
     ])
     const same = (a: string | null, b: string) => a?.trim().toLowerCase() === b.trim().toLowerCase()
     return ({ messages, comes, source, contains, lacks, queue, door, note }) => {

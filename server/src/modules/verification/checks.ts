@@ -12,7 +12,7 @@ import { type CompiledRelease, type EngineHost, normOf } from '../answering/inde
 import type { HandoverViews } from '../handover/index.ts'
 import type { Choice, Choices, ReleaseViews } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: VerificationTables
   read: Pick<HandoverViews, 'queues'> & Pick<ReleaseViews, 'items'>
@@ -33,13 +33,13 @@ export class Checks {
   private stale = true
   private lastModel = 0
 
-  constructor(private readonly needs: Needs) {
+  constructor(private readonly dependencies: Dependencies) {
     for (const what of ['draft', 'release'] as const)
-      needs.events.on(what, () => (this.stale = true))
+      dependencies.events.on(what, () => (this.stale = true))
   }
 
   async list(): Promise<CheckList> {
-    const { tables, choices, users } = this.needs
+    const { tables, choices, users } = this.dependencies
     const [rows, names, draft] = await Promise.all([this.all(), this.names(), choices.of(null)])
     // A choice of changes is run too, to prove a release: how that came out says nothing of the rest of the draft.
     const run =
@@ -73,7 +73,7 @@ export class Checks {
   }
 
   async add(actor: Actor, input: CheckInput): Promise<number> {
-    const { tables, audit, clock } = this.needs
+    const { tables, audit, clock } = this.dependencies
     const row = await tables.checks.create({
       ...columnsOf(input),
       createdBy: actor.id,
@@ -87,20 +87,20 @@ export class Checks {
   async save(actor: Actor, id: number, input: CheckInput): Promise<void> {
     const row = await this.find(id)
     await row.update(columnsOf(input))
-    await this.needs.audit.note(actor, 'changed a check', row.question, { check: id })
+    await this.dependencies.audit.note(actor, 'changed a check', row.question, { check: id })
     this.stale = true
   }
 
   async remove(actor: Actor, id: number): Promise<void> {
     const row = await this.find(id)
     await row.destroy()
-    await this.needs.audit.note(actor, 'removed a check', row.question, { check: id })
+    await this.dependencies.audit.note(actor, 'removed a check', row.question, { check: id })
     this.stale = true
   }
 
   /** Makes a check of every question whose answer was judged right and that has none yet. */
   async addJudged(actor: Actor): Promise<number> {
-    const { tables, audit, clock } = this.needs
+    const { tables, audit, clock } = this.dependencies
     const judged = await this.judgedRight()
     const rows = judged.map(({ text, item, door }) => ({
       ...columnsOf({
@@ -126,14 +126,14 @@ export class Checks {
 
   /** Runs all checks on a choice of changes, or on the whole draft. */
   async run(items: readonly number[] | null = null): Promise<CheckRunRow> {
-    return this.runOn(await this.needs.choices.of(items))
+    return this.runOn(await this.dependencies.choices.of(items))
   }
 
   async runOn(choice: Choice): Promise<CheckRunRow> {
-    const { tables, choices, engine, clock } = this.needs
+    const { tables, choices, engine, clock } = this.dependencies
     const rows = await this.all()
     const results = await runChecks(choice, rows, {
-      engine: this.needs.engine,
+      engine: this.dependencies.engine,
       choices,
       live: await engine.live(),
       at: clock.now(),
@@ -147,7 +147,7 @@ export class Checks {
       createdAt: clock.now(),
     })
     await tables.checkRuns.destroy({ where: { id: { [Op.lte]: run.id - RUNS_KEPT } } })
-    this.needs.events.tell('checks', { failed: run.failed })
+    this.dependencies.events.tell('checks', { failed: run.failed })
     return run
   }
 
@@ -156,7 +156,7 @@ export class Checks {
     release: CompiledRelease,
   ): Promise<{ of: number; failing: Map<number, string> }> {
     const rows = await this.all()
-    const failed = await failing(release, rows, this.needs.clock.now(), await this.names())
+    const failed = await failing(release, rows, this.dependencies.clock.now(), await this.names())
     const asked = new Map(rows.map(({ id, messages }) => [id, messages.at(-1)!]))
     return {
       of: rows.length,
@@ -168,28 +168,31 @@ export class Checks {
 
   /** Runs the checks when the draft, or the list, has changed since they were run last. */
   async tick(): Promise<void> {
-    const { engine, choices } = this.needs
+    const { engine, choices } = this.dependencies
     const { pins } = await choices.of(null)
     const model = (await engine.newestModel(pins))?.id ?? 0
     if (!this.stale && model === this.lastModel) return
     this.stale = false
     this.lastModel = model
-    if ((await this.needs.tables.checks.count()) > 0) await this.run()
+    if ((await this.dependencies.tables.checks.count()) > 0) await this.run()
   }
 
   /** The newest run on a choice; undefined when there was none since the list was last changed. */
   async newestOf({ key }: Choice): Promise<CheckRunRow | null> {
-    return this.needs.tables.checkRuns.findOne({ where: { pinsKey: key }, order: [['id', 'DESC']] })
+    return this.dependencies.tables.checkRuns.findOne({
+      where: { pinsKey: key },
+      order: [['id', 'DESC']],
+    })
   }
 
   all(): Promise<CheckRow[]> {
-    return this.needs.tables.checks.findAll({ order: [['id', 'ASC']] })
+    return this.dependencies.tables.checks.findAll({ order: [['id', 'ASC']] })
   }
 
   async names(): Promise<Names> {
     const [items, queues] = await Promise.all([
-      this.needs.read.items.list({ attributes: ['id', 'title'], raw: true }),
-      this.needs.read.queues.list({ raw: true }),
+      this.dependencies.read.items.list({ attributes: ['id', 'title'], raw: true }),
+      this.dependencies.read.queues.list({ raw: true }),
     ])
     const [titles, called] = [
       new Map(items.map(({ id, title }) => [id, title])),
@@ -202,7 +205,7 @@ export class Checks {
   }
 
   private judgedRight(): Promise<{ text: string; item: number; door: number | null }[]> {
-    return this.needs.db.query<{ text: string; item: number; door: number | null }>(
+    return this.dependencies.db.query<{ text: string; item: number; door: number | null }>(
       `SELECT s.text, s.item_id AS item, s.door_id AS door FROM (SELECT j.*, ROW_NUMBER() OVER (PARTITION BY norm ORDER BY role = 'lead' DESC, id DESC) AS place FROM judgements j WHERE item_id IS NOT NULL) s
        JOIN items i ON i.id = s.item_id AND i.draft_revision IS NOT NULL WHERE s.place = 1 AND s.verdict = 'right' AND s.text <> '' AND NOT EXISTS (SELECT 1 FROM checks c WHERE c.question = s.text) ORDER BY s.id`,
       { type: QueryTypes.SELECT },
@@ -214,7 +217,10 @@ export class Checks {
     norms: ReadonlySet<string>,
     transaction: Transaction,
   ): Promise<{ norms: string[]; count: number }> {
-    const rows = await this.needs.tables.checks.findAll({ attributes: ['messages'], transaction })
+    const rows = await this.dependencies.tables.checks.findAll({
+      attributes: ['messages'],
+      transaction,
+    })
     const theirs = rows
       .map(({ messages }) => messages.map(normOf).filter((norm) => norms.has(norm)))
       .filter((own) => own.length > 0)
@@ -222,7 +228,7 @@ export class Checks {
   }
 
   private async find(id: number) {
-    const row = await this.needs.tables.checks.findByPk(id)
+    const row = await this.dependencies.tables.checks.findByPk(id)
     if (!row) throw problem('CHECK_NOT_FOUND', id)
     return row
   }

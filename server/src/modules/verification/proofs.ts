@@ -8,7 +8,7 @@ import { type Choice, type Choices, movesCaused } from '../releases/index.ts'
 /** What is proved of a choice of changes: its checks, and the newest replay of exactly these revisions. */
 export class Proofs {
   constructor(
-    private readonly needs: {
+    private readonly dependencies: {
       tables: VerificationTables
       choices: Choices
       engine: EngineHost
@@ -20,11 +20,11 @@ export class Proofs {
 
   /** @param fresh runs the checks now; else their newest run on this choice is told */
   async of(items: readonly number[] | null, fresh = false): Promise<Proof> {
-    return this.ofChoice(await this.needs.choices.of(items), fresh)
+    return this.ofChoice(await this.dependencies.choices.of(items), fresh)
   }
 
   async ofChoice(choice: Choice, fresh = false): Promise<Proof> {
-    const { checks, engine, routingProof } = this.needs
+    const { checks, engine, routingProof } = this.dependencies
     const [all, replay, routing] = await Promise.all([
       checks.all(),
       this.replayOf(choice),
@@ -48,7 +48,7 @@ export class Proofs {
   }
 
   private async replayOf({ key }: Choice): Promise<Proof['replay']> {
-    const row = await this.needs.tables.replays.findOne({
+    const row = await this.dependencies.tables.replays.findOne({
       where: { pinsKey: key, state: ['running', 'done'] },
       order: [['id', 'DESC']],
     })
@@ -63,7 +63,7 @@ export class Proofs {
       id,
       state,
       asked,
-      lost: state === 'done' ? await this.needs.replays.lost(id) : 0,
+      lost: state === 'done' ? await this.dependencies.replays.lost(id) : 0,
       gained: summary?.changes.gained.times ?? 0,
       coverage,
     }

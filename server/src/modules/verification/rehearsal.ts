@@ -17,9 +17,9 @@ import {
   understood,
 } from '../answering/index.ts'
 import type { HandoverViews } from '../handover/index.ts'
-import { type QuestionViews, Standing } from '../questions/index.ts'
+import { type QuestionViews, LatestReviews } from '../questions/index.ts'
 
-interface Needs {
+interface Dependencies {
   read: Pick<HandoverViews, 'queues'> & Pick<QuestionViews, 'judgements'>
   engine: EngineHost
   clock: Clock
@@ -31,7 +31,7 @@ const LETTERS = 1_200
 
 /** A whole conversation asked of the draft or any release, at a door and a moment, with why each answer came. */
 export class Rehearsal {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async ask({
     messages,
@@ -41,7 +41,7 @@ export class Rehearsal {
     language,
     told,
   }: RehearsalInput): Promise<Rehearsed> {
-    const { engine, clock } = this.needs
+    const { engine, clock } = this.dependencies
     const compiled = release === null ? await engine.draft() : await engine.release(release)
     const door = compiled.doors.find(({ id }) => id === doorId)
     if (!door) throw problem('DOOR_NOT_FOUND', String(doorId))
@@ -49,8 +49,8 @@ export class Rehearsal {
     const began = performance.now()
     const replies = await understood(compiled.index, () => play(compiled, door, played))
     const milliseconds = (performance.now() - began) / messages.length
-    const standing = await Standing.of(
-      this.needs.read,
+    const standing = await LatestReviews.of(
+      this.dependencies.read,
       replies.flatMap(({ asked }) => asked.map(({ text }) => normOf(text))),
     )
     const shown = replies.map(async (reply, i): Promise<RehearsedMessage> => {
@@ -76,7 +76,7 @@ export class Rehearsal {
       index,
       language,
       standing,
-    }: { door: OpenDoor; index: ReleaseIndex; language: 'en' | 'de'; standing: Standing },
+    }: { door: OpenDoor; index: ReleaseIndex; language: 'en' | 'de'; standing: LatestReviews },
   ): RehearsedQuestion {
     const judged = standing.judgementOf(normOf(text), sideOf(answer))?.verdict ?? null
     const passages = answer.trace.candidates
@@ -100,7 +100,7 @@ export class Rehearsal {
     played: Parameters<typeof routed>[3],
   ): Promise<RehearsedMessage['queue']> {
     const to = routed(release, door, replies, played)
-    const queue = to && (await this.needs.read.queues.find(to.queue))
+    const queue = to && (await this.dependencies.read.queues.find(to.queue))
     return queue ? { id: queue.id, name: queue.name, because: to.because } : null
   }
 }

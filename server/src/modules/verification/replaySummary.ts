@@ -13,7 +13,7 @@ import {
 } from '@janua/core'
 import { type ReplayCase, timesOf } from './replayLog.ts'
 import type { ReplayResultRow, ReplaySides } from './tables.ts'
-import type { Standing } from '../questions/index.ts'
+import type { LatestReviews } from '../questions/index.ts'
 
 /** The same replay gives the same interval. */
 const SEED = 20_261
@@ -29,7 +29,7 @@ export interface Replayed {
 export function resultOf(
   { asked, days, sides }: Replayed,
   replayId: number,
-  standing: Standing,
+  standing: LatestReviews,
 ): Omit<ReplayResultRow, 'id' | 'accepted'> {
   const { key, text, norm, before, door } = asked
   const { live, draft } = sides
@@ -60,7 +60,7 @@ function collectionOf({ live, draft }: ReplaySides): string {
 export function summaryOf(
   all: readonly Replayed[],
   results: readonly Pick<ReplayResultRow, 'change' | 'collection'>[],
-  standing: Standing,
+  standing: LatestReviews,
   names: { door(id: number): string; sameModel: boolean },
 ): ReplaySummary {
   const worth = (side: ReplaySide, { norm }: ReplayCase) =>

@@ -19,10 +19,10 @@ import type { ReplayResultRow, ReplayRow, ReplaySides } from './tables.ts'
 import type { VerificationTables } from './tables.ts'
 import type { Actor, Audit } from '../accounts/index.ts'
 import type { AnsweringViews, CompiledRelease, EngineHost } from '../answering/index.ts'
-import { type QuestionViews, Standing } from '../questions/index.ts'
+import { type QuestionViews, LatestReviews } from '../questions/index.ts'
 import type { Choices, LivePointer, ReleaseViews } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: VerificationTables
   read: Pick<AnsweringViews, 'engineModels'> &
@@ -50,11 +50,11 @@ export class Replays {
   private starting = false
   private running: { id: number; done: Promise<void>; stop: () => void } | undefined
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Starts a replay of the draft, or of a choice from it, as they are now; later changes do not touch it. */
   async start(actor: Actor, { from, to, validity, items }: ReplayInput): Promise<number> {
-    const { tables, choices, engine, clock, audit } = this.needs
+    const { tables, choices, engine, clock, audit } = this.dependencies
     if (!(Date.parse(from) < Date.parse(to)))
       throw problem('INVALID', 'The period ends before it begins.')
     return this.alone(async () => {
@@ -63,7 +63,7 @@ export class Replays {
       const choice = await choices.of(items)
       const [model, last] = await Promise.all([
         engine.newestModel(choice.pins),
-        this.needs.newestQuestion(),
+        this.dependencies.newestQuestion(),
       ])
       const row = await tables.replays.create({
         state: 'running',
@@ -99,7 +99,7 @@ export class Replays {
     if (row.state === 'done') throw problem('REPLAY_OVER')
     await this.alone(async () => {
       await row.update({ state: 'running', problem: null })
-      await this.needs.audit.note(actor, 'resumed a replay', `Replay ${id}`, {})
+      await this.dependencies.audit.note(actor, 'resumed a replay', `Replay ${id}`, {})
       this.run(row)
     })
   }
@@ -119,14 +119,14 @@ export class Replays {
     const row = await this.find(id)
     if (row.state !== 'running') throw problem('REPLAY_OVER')
     await row.update({ state: 'cancelled' })
-    await this.needs.audit.note(actor, 'cancelled a replay', `Replay ${id}`, {})
+    await this.dependencies.audit.note(actor, 'cancelled a replay', `Replay ${id}`, {})
     if (this.running?.id === id) this.running.stop()
     await this.running?.done
   }
 
   /** After a start of the server: goes on with a replay in whose middle it was ended. */
   async takeUp(): Promise<void> {
-    const row = await this.needs.tables.replays.findOne({
+    const row = await this.dependencies.tables.replays.findOne({
       where: { state: 'running' },
       order: [['id', 'DESC']],
     })
@@ -144,7 +144,10 @@ export class Replays {
   }
 
   async list(): Promise<ReplayView[]> {
-    const rows = await this.needs.tables.replays.findAll({ order: [['id', 'DESC']], limit: 30 })
+    const rows = await this.dependencies.tables.replays.findAll({
+      order: [['id', 'DESC']],
+      limit: 30,
+    })
     const keys = new Map<string, Promise<string>>()
     const lost = await this.lostOf(rows.map(({ id }) => id))
     return Promise.all(rows.map((row) => this.view(row, lost.get(row.id) ?? 0, keys)))
@@ -159,7 +162,7 @@ export class Replays {
     id: number,
     { change, from, to, offset, limit }: ReplayQuestionsQuery,
   ): Promise<ReplayQuestions> {
-    const { tables, read } = this.needs
+    const { tables, read } = this.dependencies
     const where: WhereOptions<ReplayResultRow> = {
       replayId: id,
       ...(change && { change }),
@@ -176,7 +179,7 @@ export class Replays {
       offset,
       limit,
     })
-    const standing = await Standing.of(
+    const standing = await LatestReviews.of(
       read,
       rows.map(({ norm }) => norm),
     )
@@ -210,13 +213,15 @@ export class Replays {
 
   /** Marks a change as intended: it is no longer counted as a lost answer. */
   async accept(id: number, result: number, accepted: boolean): Promise<void> {
-    const [changed] = await this.needs.tables.replayResults.update(
+    const [changed] = await this.dependencies.tables.replayResults.update(
       { accepted },
       { where: { id: result, replayId: id } },
     )
     if (
       changed === 0 &&
-      !(await this.needs.tables.replayResults.findOne({ where: { id: result, replayId: id } }))
+      !(await this.dependencies.tables.replayResults.findOne({
+        where: { id: result, replayId: id },
+      }))
     )
       throw problem('NOT_FOUND')
   }
@@ -227,7 +232,7 @@ export class Replays {
   }
 
   private async lostOf(ids: readonly number[]): Promise<Map<number, number>> {
-    const counts = await this.needs.tables.replayResults.count({
+    const counts = await this.dependencies.tables.replayResults.count({
       where: { replayId: [...ids], change: 'lost', accepted: false },
       group: ['replay_id'],
     })
@@ -241,11 +246,11 @@ export class Replays {
       const began = performance.now()
       const before = row.seconds
       try {
-        const live = await this.needs.engine.release(row.liveRelease)
+        const live = await this.dependencies.engine.release(row.liveRelease)
         const draft = await this.draftOf(row)
         const doors = new Map([...live.doors, ...draft.doors].map((door) => [door.id, door]))
         const cases = await casesOf(
-          this.needs.db,
+          this.dependencies.db,
           { from: row.fromAt, to: row.toAt, validity: row.validity, last: row.lastQuestion },
           (door) => doors.get(door)?.timeZone ?? 'UTC',
           row.createdAt,
@@ -257,7 +262,7 @@ export class Replays {
             state: 'failed',
             problem: 'Nobody asked anything in this period.',
           })
-        const standing = await Standing.of(this.needs.read)
+        const standing = await LatestReviews.of(this.dependencies.read)
         const isSame =
           (live.model ?? null) === (draft.model ?? null) ||
           row.modelId === (await this.modelOf(row.liveRelease))
@@ -269,7 +274,7 @@ export class Replays {
           { blocks: draftBlocks, doors: doorsOf(draft) },
         ]
         pool = new ReplayPool(isSame ? releases.slice(1) : releases, THREADS, () =>
-          this.needs.engine.port(),
+          this.dependencies.engine.port(),
         )
         await this.replay(row, cases, { pool, standing, isSame, stop: () => stopped })
         if (stopped) return
@@ -291,7 +296,7 @@ export class Replays {
           .catch(() => undefined)
         await pool?.close()
         this.running = undefined
-        this.needs.events.tell('replay', { id: row.id })
+        this.dependencies.events.tell('replay', { id: row.id })
       }
     }
     this.running = {
@@ -313,9 +318,9 @@ export class Replays {
       standing,
       isSame,
       stop,
-    }: { pool: ReplayPool; standing: Standing; isSame: boolean; stop: () => boolean },
+    }: { pool: ReplayPool; standing: LatestReviews; isSame: boolean; stop: () => boolean },
   ): Promise<void> {
-    const { tables, events } = this.needs
+    const { tables, events } = this.dependencies
     const stored = new Set(
       (
         await tables.replayResults.findAll({
@@ -358,9 +363,14 @@ export class Replays {
   private async finish(
     row: Row<ReplayRow>,
     cases: readonly ReplayCase[],
-    { standing, ...names }: { standing: Standing; sameModel: boolean; door(id: number): string },
+    {
+      standing,
+      ...names
+    }: { standing: LatestReviews; sameModel: boolean; door(id: number): string },
   ): Promise<ReplaySummary> {
-    const results = await this.needs.tables.replayResults.findAll({ where: { replayId: row.id } })
+    const results = await this.dependencies.tables.replayResults.findAll({
+      where: { replayId: row.id },
+    })
     const byKey = new Map(cases.map((each) => [each.key, each]))
     const there = results.filter(({ caseKey }) => byKey.has(caseKey))
     const all = there.map(({ caseKey, days, sides }): Replayed => ({
@@ -372,18 +382,20 @@ export class Replays {
   }
 
   private async draftOf({ pins, modelId }: ReplayRow): Promise<CompiledRelease> {
-    const compiled = await this.needs.engine.of(pins)
+    const compiled = await this.dependencies.engine.of(pins)
     const model =
-      modelId === null ? undefined : (await this.needs.read.engineModels.find(modelId))?.model
+      modelId === null
+        ? undefined
+        : (await this.dependencies.read.engineModels.find(modelId))?.model
     return { ...compiled, model }
   }
 
   private async modelOf(release: number): Promise<number | null> {
-    return (await this.needs.read.releases.find(release))?.modelId ?? null
+    return (await this.dependencies.read.releases.find(release))?.modelId ?? null
   }
 
   private async find(id: number): Promise<Row<ReplayRow>> {
-    const row = await this.needs.tables.replays.findByPk(id)
+    const row = await this.dependencies.tables.replays.findByPk(id)
     if (!row) throw problem('REPLAY_NOT_FOUND', id)
     return row
   }
@@ -394,7 +406,7 @@ export class Replays {
     lost: number,
     keys = new Map<string, Promise<string>>(),
   ): Promise<ReplayView> {
-    const { choices, users, live } = this.needs
+    const { choices, users, live } = this.dependencies
     const name = JSON.stringify(row.items)
     if (!keys.has(name))
       keys.set(

@@ -16,7 +16,7 @@ import type { Rehearsal } from './rehearsal.ts'
 import type { Replays } from './replays.ts'
 import type { Threshold } from './threshold.ts'
 
-interface Needs {
+interface Dependencies {
   rehearsal: Rehearsal
   checks: Checks
   checkLists: CheckLists
@@ -37,7 +37,7 @@ export function verificationRoutes({
   checkLists,
   replays,
   threshold,
-}: Needs): Route[] {
+}: Dependencies): Route[] {
   const byId = { params: idPath }
   return [
     route('POST /rehearsal', { body: rehearsalInput }, ({ body }) => rehearsal.ask(body)),

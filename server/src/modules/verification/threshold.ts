@@ -8,10 +8,16 @@ import type { VerificationTables } from './tables.ts'
 import type { Actor } from '../accounts/index.ts'
 import { type EngineHost, settingsAt, understood } from '../answering/index.ts'
 import type { Doors } from '../doors/index.ts'
-import { keyOf, type QuestionViews, saidFrom, Standing, VERDICT_WORTH } from '../questions/index.ts'
+import {
+  keyOf,
+  type QuestionViews,
+  saidFrom,
+  LatestReviews,
+  VERDICT_WORTH,
+} from '../questions/index.ts'
 import type { Choices } from '../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: VerificationTables
   read: Pick<QuestionViews, 'judgements'>
@@ -33,10 +39,10 @@ const DOUBT = 20
 
 /** What the curve is computed from in the browser: the newest replay of the draft, and the judgements of what it would answer. */
 export class Threshold {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async view(): Promise<ThresholdView> {
-    const { doors, choices, read } = this.needs
+    const { doors, choices, read } = this.dependencies
     const [replay, all, { key }, handsOver, offersTaken] = await Promise.all([
       this.newestReplay(),
       doors.list(),
@@ -63,7 +69,7 @@ export class Threshold {
       }
     const results = await this.results(replay)
     const weeks = Math.max(1 / 7, (+replay.toAt - +replay.fromAt) / WEEK_MS)
-    const [standing, votes] = await Promise.all([Standing.of(read), this.votes()])
+    const [standing, votes] = await Promise.all([LatestReviews.of(read), this.votes()])
     const volume = results.map(({ times, doorId, sides: { draft } }) => ({
       p: draft.best?.confidence ?? 0,
       weight: times / weeks,
@@ -127,8 +133,8 @@ export class Threshold {
     if (!replay) return []
     const [results, standing, release] = await Promise.all([
       this.results(replay),
-      Standing.of(this.needs.read),
-      this.needs.engine.of(replay.pins),
+      LatestReviews.of(this.dependencies.read),
+      this.dependencies.engine.of(replay.pins),
     ])
     const open = results
       .filter(
@@ -183,7 +189,7 @@ export class Threshold {
       published: _published,
       revision,
       ...content
-    } = await this.needs.doors.read(doorId)
+    } = await this.dependencies.doors.read(doorId)
     const rounded = Math.round(sill * 100) / 100
     if (collection === null && rounded < 0.05)
       throw problem('INVALID', 'A door’s threshold is 0.05 or more.')
@@ -194,15 +200,18 @@ export class Threshold {
             ...content,
             rules: { ...content.rules, sills: { ...content.rules.sills, [collection]: rounded } },
           }
-    await this.needs.doors.save(actor, doorId, { ...next, base: revision, ready: true })
+    await this.dependencies.doors.save(actor, doorId, { ...next, base: revision, ready: true })
   }
 
   private newestReplay(): Promise<ReplayRow | null> {
-    return this.needs.tables.replays.findOne({ where: { state: 'done' }, order: [['id', 'DESC']] })
+    return this.dependencies.tables.replays.findOne({
+      where: { state: 'done' },
+      order: [['id', 'DESC']],
+    })
   }
 
   private results({ id }: ReplayRow): Promise<ReplayResultRow[]> {
-    return this.needs.tables.replayResults.findAll({
+    return this.dependencies.tables.replayResults.findAll({
       where: { replayId: id },
       order: [['id', 'ASC']],
     })
@@ -210,7 +219,7 @@ export class Threshold {
 
   /** What visitors voted of an answer to a question, by question and item. */
   private async votes(): Promise<Map<string, { ordinal: number; right: number }>> {
-    const rows = await this.needs.db.query<{
+    const rows = await this.dependencies.db.query<{
       norm: string
       item: number
       ordinal: number
@@ -229,7 +238,7 @@ export class Threshold {
 
   /** Of the questions that were met with offers, or with a question back, the share that was settled by taking one. */
   private async offersTaken(): Promise<number> {
-    const [row] = await this.needs.db.query<{ met: number; taken: number | null }>(
+    const [row] = await this.dependencies.db.query<{ met: number; taken: number | null }>(
       `SELECT COUNT(*) AS met, SUM(outcome = 'answered') AS taken FROM
          (SELECT outcome, vote, trace FROM questions WHERE outcome IN ('answered', 'suggested', 'clarifying') ORDER BY id DESC LIMIT ${OFFERS_LOOKED_AT}) newest
        WHERE outcome <> 'answered' OR (JSON_VALUE(trace, '$.rule') = 'chosen reading' AND COALESCE(vote, 1) > 0)`,
@@ -240,7 +249,7 @@ export class Threshold {
 
   /** Of the conversations with something left unsettled, the share that went to a queue. */
   private async handsOver(): Promise<number> {
-    const [row] = await this.needs.db.query<{ unsettled: number; went: number | null }>(
+    const [row] = await this.dependencies.db.query<{ unsettled: number; went: number | null }>(
       `SELECT COUNT(*) AS unsettled, SUM(c.entered_queue_at IS NOT NULL) AS went FROM conversations c WHERE EXISTS (SELECT 1 FROM questions q WHERE q.conversation_id = c.id AND q.unsettled = 1)`,
       { type: QueryTypes.SELECT },
     )

@@ -55,7 +55,7 @@ export class JobRunner {
   private closing = false
 
   constructor(
-    private readonly needs: {
+    private readonly dependencies: {
       tables: { jobs: Table<JobRow> }
       leases: Leases
       clock: Clock
@@ -78,7 +78,7 @@ export class JobRunner {
   }
 
   async status(): Promise<JobStatus[]> {
-    const rows = await this.needs.tables.jobs.findAll()
+    const rows = await this.dependencies.tables.jobs.findAll()
     return this.jobs.map(({ name, title, everySeconds }) => {
       const row = rows.find((each) => each.name === name)
       return {
@@ -106,7 +106,7 @@ export class JobRunner {
     for (const timer of this.timers) clearInterval(timer)
     await Promise.all(this.running.values())
     // A database that is gone holds nothing for us.
-    await this.needs.leases.giveUp().catch(() => undefined)
+    await this.dependencies.leases.giveUp().catch(() => undefined)
   }
 
   private async due(job: Job): Promise<void> {
@@ -120,7 +120,7 @@ export class JobRunner {
     const work = this.work(job)
       // Even the note of a failure can fail, while the database is away.
       .catch((cause: unknown) =>
-        this.needs.log.error({ err: cause, job: job.name }, 'job not noted'),
+        this.dependencies.log.error({ err: cause, job: job.name }, 'job not noted'),
       )
       .finally(() => this.running.delete(job.name))
     this.running.set(job.name, work)
@@ -128,7 +128,7 @@ export class JobRunner {
   }
 
   private async work(job: Job): Promise<void> {
-    const { leases } = this.needs
+    const { leases } = this.dependencies
     const began = performance.now()
     let release: (() => void) | undefined
     try {
@@ -146,7 +146,7 @@ export class JobRunner {
   }
 
   private async noteSuccess({ name, everySeconds }: Job, seconds: number): Promise<void> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     const row = await tables.jobs.findByPk(name)
     const now = clock.now()
     // A job of every second is noted only now and then.
@@ -164,7 +164,7 @@ export class JobRunner {
   }
 
   private async noteFailure({ name }: Job, cause: unknown): Promise<void> {
-    const { tables, clock, log } = this.needs
+    const { tables, clock, log } = this.dependencies
     log.error({ err: cause, job: name }, 'job failed')
     const row: Row<JobRow> | null = await tables.jobs.findByPk(name).catch(() => null)
     const failures = (row?.failures ?? 0) + 1

@@ -8,7 +8,7 @@ import {
 } from '@janua/core'
 import type { Verdict } from '@janua/contracts'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import { STANDING_VERDICT, VERDICT_WORTH } from '../../questions/index.ts'
+import { LATEST_VERDICT, VERDICT_WORTH } from '../../questions/index.ts'
 
 export interface Week {
   monday: string
@@ -42,7 +42,7 @@ export async function questionFacts(
 ): Promise<QuestionFact[]> {
   const rows = await db.query<AskedRow>(
     `SELECT q.id, c.visitor_id AS visitor, q.conversation_id AS conversation, q.asker, q.asked_at AS at, q.door_id AS door, q.release_id AS \`release\`, q.language, q.channel, q.topic_id AS topic, COALESCE(i.collection, '') AS collection,
-     q.item_id AS item, q.outcome, q.kind, q.confidence, q.vote, q.opened_at IS NOT NULL AS opened, q.wants_person AS wantsPerson, ${STANDING_VERDICT} AS verdict
+     q.item_id AS item, q.outcome, q.kind, q.confidence, q.vote, q.opened_at IS NOT NULL AS opened, q.wants_person AS wantsPerson, ${LATEST_VERDICT} AS verdict
      FROM questions q LEFT JOIN conversations c ON c.id = q.conversation_id LEFT JOIN items i ON i.id = COALESCE(q.item_id, q.nearest_item) WHERE q.asked_at >= :from AND q.asked_at < :to ORDER BY q.id`,
     { replacements: boundsOf(week), type: QueryTypes.SELECT, transaction },
   )

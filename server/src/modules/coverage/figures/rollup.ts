@@ -8,7 +8,7 @@ import type { RollOrder } from './rollThread.ts'
 import type { Settings } from '../../../platform/settings.ts'
 import type { Reporting } from '../../questions/index.ts'
 
-interface Needs {
+interface Dependencies {
   settings: Settings
   db: Sequelize
   reporting: Reporting
@@ -41,7 +41,7 @@ const MORE_SHARE = 0.05
 export class Rollup {
   private running: Promise<boolean> | undefined
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /**
    * Marks the week of a question, vote or judgement; within the transaction that changes it. It reads nothing, as a transaction that waits for
@@ -68,12 +68,12 @@ export class Rollup {
 
   /** Counts everything from scratch. */
   async rebuild(): Promise<void> {
-    await this.needs.settings.remove(NAME)
+    await this.dependencies.settings.remove(NAME)
     await this.settle()
   }
 
   private async roll(): Promise<boolean> {
-    const { db, settings, reporting, clock, events } = this.needs
+    const { db, settings, reporting, clock, events } = this.dependencies
     const now = clock.now()
     const { zone, returnDays } = await reporting.read()
     const [bounds] = await this.select<{
@@ -162,7 +162,7 @@ export class Rollup {
 
   async markWeeks(weeks: readonly string[], transaction?: Transaction): Promise<void> {
     for (const week of weeks)
-      await this.needs.db.query(
+      await this.dependencies.db.query(
         'INSERT INTO figure_marks (week, version) VALUES (:week, 1) ON DUPLICATE KEY UPDATE version = version + 1',
         { replacements: { week }, transaction },
       )
@@ -172,6 +172,6 @@ export class Rollup {
     sql: string,
     replacements: Record<string, unknown> = {},
   ): Promise<T[]> {
-    return this.needs.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }

@@ -8,7 +8,7 @@ import type { CoverageTables } from '../tables.ts'
 import type { EngineHost } from '../../answering/index.ts'
 import { judgedWorth } from '../../questions/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: CoverageTables
   gaps: Gaps
@@ -26,11 +26,11 @@ export class GapClosings {
   /** Of each open gap the release, the newest question and the figures that it was last held against: with the same ones it stays open. */
   private readonly heldAgainst = new Map<number, string>()
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** @param figures a number that moves with the figures; with the same one and the same release there is nothing to do */
   async settle(figures: number): Promise<void> {
-    const { db, tables, gaps, gapMends, engine, clock } = this.needs
+    const { db, tables, gaps, gapMends, engine, clock } = this.dependencies
     const live = await engine.live()
     const state = `${live?.number} ${figures}`
     if (!live || state === this.settled) return
@@ -67,7 +67,7 @@ export class GapClosings {
 
   private async newestQuestions(topics: readonly number[]): Promise<Map<number, number>> {
     if (topics.length === 0) return new Map()
-    const rows = await this.needs.db.query<{ topic: number; newest: number }>(
+    const rows = await this.dependencies.db.query<{ topic: number; newest: number }>(
       'SELECT topic_id AS topic, MAX(id) AS newest FROM questions WHERE topic_id IN (:topics) GROUP BY topic_id',
       { replacements: { topics }, type: QueryTypes.SELECT },
     )

@@ -28,7 +28,7 @@ export class Effects {
   private known = { under: '', worths: new Map<string, number>() }
 
   constructor(
-    private readonly needs: {
+    private readonly dependencies: {
       db: Sequelize
       engine: EngineHost
       clock: Clock
@@ -47,13 +47,13 @@ export class Effects {
     release: CompiledRelease,
     asked: readonly LastAsked[],
   ): Promise<{ right: number; n: number }> {
-    const day = this.needs.clock.now().toISOString().slice(0, 10)
+    const day = this.dependencies.clock.now().toISOString().slice(0, 10)
     const under = `${release.number} ${release.key} ${day}`
     if (this.known.under !== under) this.known = { under, worths: new Map() }
     const { worths } = this.known
     const keyOf = ({ door, text }: LastAsked) => `${door} ${text}`
     const missing = asked.filter((each) => !worths.has(keyOf(each)))
-    const said = await this.needs.answers.of(
+    const said = await this.dependencies.answers.of(
       release.index,
       missing.map((each) => ({ text: each.text, settings: this.settingsFor(release, each) })),
     )
@@ -79,7 +79,7 @@ export class Effects {
     const content = await this.inDraft(draft, item)
     // Any of the questions may be taught: what they mean is looked up once.
     const wordings = [...content.phrasings, ...(given ?? []), ...asked.map(({ text }) => text)]
-    const known = await this.needs.engine.vectorsOf(
+    const known = await this.dependencies.engine.vectorsOf(
       [{ ...content, phrasings: wordings }],
       draft.index,
     )
@@ -93,21 +93,21 @@ export class Effects {
 
   /** What the draft with an article as it is being edited answers from it, and the draft as it is saved does not. */
   async ofEditing(item: number, edited: MarksInput): Promise<MovedQuestions> {
-    const draft = await this.needs.engine.draft()
+    const draft = await this.dependencies.engine.draft()
     const content = await this.inDraft(draft, item)
     const fresh = edited.phrasings.filter((text) => !content.phrasings.includes(text))
-    const asked = await askedNear(this.needs.db, {
+    const asked = await askedNear(this.dependencies.db, {
       item,
       words: rarestOf(fresh, draft.index),
       most: ELSEWHERE,
     })
     const then = { ...content, ...edited }
-    const known = await this.needs.engine.vectorsOf([then], draft.index)
+    const known = await this.dependencies.engine.vectorsOf([then], draft.index)
     return this.moved(asked, draft, changeIndex(draft.index, { ...known, put: [then] }), item)
   }
 
   private async inDraft(draft: CompiledRelease, item: number): Promise<ContentItem> {
-    const [content] = await this.needs.engine.contentOf({
+    const [content] = await this.dependencies.engine.contentOf({
       ...draft,
       content: draft.content.filter((pin) => pin.item === item),
     })
@@ -167,7 +167,7 @@ export class Effects {
   }
 
   private async both(): Promise<[CompiledRelease | null, CompiledRelease]> {
-    return Promise.all([this.needs.engine.live(), this.needs.engine.draft()])
+    return Promise.all([this.dependencies.engine.live(), this.dependencies.engine.draft()])
   }
 
   private async compare(
@@ -224,7 +224,7 @@ export class Effects {
   private settingsFor(release: CompiledRelease, { door }: Pick<LastAsked, 'door'>): AnswerSettings {
     const at = release.doors.find(({ id }) => id === door) ?? release.doors[0]
     return at
-      ? settingsAt(release, at, this.needs.clock.now())
+      ? settingsAt(release, at, this.dependencies.clock.now())
       : { sill: 0.6, model: release.model }
   }
 }

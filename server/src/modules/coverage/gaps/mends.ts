@@ -17,7 +17,7 @@ import type { Articles } from '../../library/index.ts'
 import { expectedRight, judgedWorth } from '../../questions/index.ts'
 import type { ReleaseViews } from '../../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: CoverageTables
   read: Pick<ReleaseViews, 'items'>
@@ -38,7 +38,7 @@ const ENOUGH_LATER = 20
 
 /** Mends of gaps: put into the draft, promised, and held to their promise by what is asked later. */
 export class GapMends {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Puts a mend into the draft, and promises what the draft now does with the topic's questions. */
   async make(
@@ -46,7 +46,7 @@ export class GapMends {
     topic: number,
     input: GapMendInput,
   ): Promise<{ mend: GapMendView; effect: GapEffect }> {
-    const { db, topics, effects, audit, events } = this.needs
+    const { db, topics, effects, audit, events } = this.dependencies
     const { label } = await topics.find(topic)
     const mend = await db.transaction(async (transaction) => {
       const item = await this.put(actor, input, transaction)
@@ -75,7 +75,7 @@ export class GapMends {
     { topic, kind, item }: { topic: number; kind: GapMendInput['kind']; item: number },
     transaction: Transaction,
   ): Promise<Row<GapMendRow>> {
-    const { tables, read, clock } = this.needs
+    const { tables, read, clock } = this.dependencies
     await tables.gapMends.destroy({
       where: { topicId: topic, state: 'in draft', itemId: item },
       transaction,
@@ -103,7 +103,7 @@ export class GapMends {
 
   /** Who works on a gap until when; or that it will not be covered, with the reply that is given instead. */
   async setWork(actor: Actor, topic: number, input: GapWorkInput): Promise<void> {
-    const { tables, topics, audit, clock } = this.needs
+    const { tables, topics, audit, clock } = this.dependencies
     const { label } = await topics.find(topic)
     if (input.state === 'open') {
       await tables.gapWork.destroy({ where: { topicId: topic } })
@@ -138,7 +138,7 @@ export class GapMends {
    * @param which only those that came with this release, for whoever waits for them; the others are a matter of some time
    */
   async prove(which: 'all' | 'new' = 'all'): Promise<GapMendView[]> {
-    const { db, tables, engine, clock } = this.needs
+    const { db, tables, engine, clock } = this.dependencies
     const live = await engine.live()
     if (!live) return []
     const worthNow = judgedWorth(db)
@@ -196,12 +196,12 @@ export class GapMends {
 
   /** The newest mend of each topic. */
   async newest(): Promise<Map<number, Row<GapMendRow>>> {
-    const mends = await this.needs.tables.gapMends.findAll({ order: [['id', 'ASC']] })
+    const mends = await this.dependencies.tables.gapMends.findAll({ order: [['id', 'ASC']] })
     return new Map(mends.map((mend) => [mend.topicId, mend]))
   }
 
   async ofTopic(topic: number): Promise<GapMendView[]> {
-    const mends = await this.needs.tables.gapMends.findAll({
+    const mends = await this.dependencies.tables.gapMends.findAll({
       where: { topicId: topic },
       order: [['id', 'DESC']],
       limit: 10,
@@ -210,7 +210,7 @@ export class GapMends {
   }
 
   private async put(actor: Actor, input: GapMendInput, transaction: Transaction): Promise<number> {
-    const { articles } = this.needs
+    const { articles } = this.dependencies
     if (input.kind === 'write')
       return (await articles.put(actor, input.content, transaction)).item.id
     if (input.kind === 'teach') {
@@ -246,19 +246,19 @@ export class GapMends {
         "q.topic_id = :topic AND q.asked_at > :since AND q.release_id >= :release AND q.channel <> 'imported'",
       replacements: { topic: mend.topicId, since, release: mend.releaseId ?? live.number },
     }
-    const own = (await expectedRight(this.needs.db, { by: 'q.topic_id', ...asked }, worthNow)).get(
-      mend.topicId,
-    ) ?? { n: 0, right: 0 }
+    const own = (
+      await expectedRight(this.dependencies.db, { by: 'q.topic_id', ...asked }, worthNow)
+    ).get(mend.topicId) ?? { n: 0, right: 0 }
     if (own.n >= ENOUGH_LATER) return own
-    return this.needs.effects.rightOf(live, await this.asked(mend.topicId))
+    return this.dependencies.effects.rightOf(live, await this.asked(mend.topicId))
   }
 
   private async asked(topic: number): Promise<LastAsked[]> {
-    return (await lastAsked(this.needs.db, [topic], ASKED, new Set())).get(topic)!
+    return (await lastAsked(this.dependencies.db, [topic], ASKED, new Set())).get(topic)!
   }
 
   private async tellReopened(mend: GapMendRow): Promise<void> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     const now = clock.now()
     await tables.alerts.bulkCreate(
       [
@@ -277,7 +277,7 @@ export class GapMends {
 
   /** The reply is given at every door by a rule of what is never talked about, from the topic's own wordings; it goes into the draft. */
   private async decline(actor: Actor, topic: number, label: string, reply: string): Promise<void> {
-    const wordings = await this.needs.topics.wordings(topic, MOST_PHRASES)
+    const wordings = await this.dependencies.topics.wordings(topic, MOST_PHRASES)
     if (wordings.length === 0) throw problem('TOPIC_NOT_FOUND', topic)
     const rule = {
       about: ruleOf(label),
@@ -300,7 +300,7 @@ export class GapMends {
     actor: Actor,
     change: (declines: readonly Decline[]) => Decline[],
   ): Promise<void> {
-    const { doors } = this.needs
+    const { doors } = this.dependencies
     for (const {
       id,
       revision,
@@ -331,7 +331,7 @@ export class GapMends {
     createdBy,
     createdAt,
   }: GapMendRow): Promise<GapMendView> {
-    const item = await this.needs.read.items.find(itemId)
+    const item = await this.dependencies.read.items.find(itemId)
     return {
       id,
       kind,
@@ -341,7 +341,7 @@ export class GapMends {
       state,
       standing,
       release: releaseId,
-      by: await this.needs.users.nameOf(createdBy),
+      by: await this.dependencies.users.nameOf(createdBy),
       at: createdAt.toISOString(),
     }
   }

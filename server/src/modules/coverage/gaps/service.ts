@@ -22,7 +22,7 @@ import type { AccountViews } from '../../accounts/index.ts'
 import type { EngineHost } from '../../answering/index.ts'
 import type { Reporting } from '../../questions/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: CoverageTables
   read: Pick<AccountViews, 'users'>
@@ -58,7 +58,7 @@ const ORDER: Record<GapsQuery['sort'], (a: GapRow, b: GapRow) => number> = {
 export class Gaps {
   private readonly assessed = new Map<string, readonly LastAsked[]>()
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async list({ state, search, sort, offset, limit }: GapsQuery): Promise<GapPage> {
     const { rows, weeks, alone } = await this.all()
@@ -97,7 +97,7 @@ export class Gaps {
 
   /** A topic opened: its words, why the nearest passages were not enough, and what would mend it. */
   async sheet(topic: number): Promise<GapSheet> {
-    const { db, tables, topics, gapMends, engine, reporting } = this.needs
+    const { db, tables, topics, gapMends, engine, reporting } = this.dependencies
     const found = await topics.find(topic)
     const { rows, weeks } = await this.all([topic])
     const row = rows[0]!
@@ -146,21 +146,26 @@ export class Gaps {
       mends,
       reason: work?.reason ?? '',
       reply: work?.reply ?? '',
-      asOf: this.needs.clock.now().toISOString(),
+      asOf: this.dependencies.clock.now().toISOString(),
     }
   }
 
   /** The wordings of a topic that a trial asks. */
   async asked(topic: number): Promise<LastAsked[]> {
-    return (await lastAsked(this.needs.db, [topic], ON_SHEET, await this.needs.conflicting())).get(
-      topic,
-    )!
+    return (
+      await lastAsked(
+        this.dependencies.db,
+        [topic],
+        ON_SHEET,
+        await this.dependencies.conflicting(),
+      )
+    ).get(topic)!
   }
 
   /** What the draft does to a topic's questions. */
   async effect(topic: number): Promise<GapEffect> {
-    await this.needs.topics.find(topic)
-    return this.needs.effects.ofDraft(await this.asked(topic), await this.aWeek(topic))
+    await this.dependencies.topics.find(topic)
+    return this.dependencies.effects.ofDraft(await this.asked(topic), await this.aWeek(topic))
   }
 
   async tryTeaching(
@@ -168,13 +173,13 @@ export class Gaps {
     item: number,
     phrasings: readonly string[] | null,
   ): Promise<GapEffect> {
-    await this.needs.topics.find(topic)
-    return this.needs.effects.ofTeaching(
+    await this.dependencies.topics.find(topic)
+    return this.dependencies.effects.ofTeaching(
       await this.asked(topic),
       await this.aWeek(topic),
       item,
       phrasings,
-      await askedNear(this.needs.db, { item, except: topic, most: ELSEWHERE }),
+      await askedNear(this.dependencies.db, { item, except: topic, most: ELSEWHERE }),
     )
   }
 
@@ -210,7 +215,7 @@ export class Gaps {
   private async all(
     only?: readonly number[],
   ): Promise<{ rows: GapRow[]; weeks: GapWeeks; alone: number }> {
-    const { tables, read, reporting, gapMends, clock } = this.needs
+    const { tables, read, reporting, gapMends, clock } = this.dependencies
     const settings = await reporting.read()
     const [span] = await this.select<{ first: string | null; last: string | null; alone: number }>(
       "SELECT MIN(starts) AS first, MAX(starts) AS last, (SELECT COUNT(*) FROM topic_wordings WHERE topic_id IS NULL) AS alone FROM figures WHERE span = 'week' AND dimension = 'every'",
@@ -267,7 +272,7 @@ export class Gaps {
   /** Each topic's frequent wordings; kept until one of them is asked, judged or voted on again. */
   private async assess(topics: readonly number[]): Promise<Map<number, readonly LastAsked[]>> {
     if (topics.length === 0) return new Map()
-    const conflicting = await this.needs.conflicting()
+    const conflicting = await this.dependencies.conflicting()
     const signs = await this.select<{ topic: number; sign: string }>(
       `SELECT topic_id AS topic, CONCAT_WS(' ', topic_id, COUNT(*), MAX(id), COALESCE(SUM(vote), 0), (SELECT COALESCE(MAX(j.id), 0) FROM judgements j JOIN questions q ON q.id = j.question_id WHERE q.topic_id = asked.topic_id)) AS sign FROM questions asked WHERE topic_id IN (:topics) GROUP BY topic_id`,
       { topics },
@@ -278,7 +283,7 @@ export class Gaps {
     )
     for (let from = 0; from < missing.length; from += READ_AT_ONCE)
       for (const [topic, asked] of await lastAsked(
-        this.needs.db,
+        this.dependencies.db,
         missing.slice(from, from + READ_AT_ONCE),
         JUDGED_BY,
         conflicting,
@@ -296,7 +301,7 @@ export class Gaps {
 
   /** What earlier mends of this team reached. */
   private async known(): Promise<KnownMend[]> {
-    const mends = await this.needs.tables.gapMends.findAll({
+    const mends = await this.dependencies.tables.gapMends.findAll({
       where: { state: ['mended', 'published', 'reopened'] },
     })
     return mends.flatMap(({ kind, standing }) =>
@@ -308,7 +313,7 @@ export class Gaps {
     sql: string,
     replacements: Record<string, unknown> = {},
   ): Promise<T[]> {
-    return this.needs.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
 

@@ -17,7 +17,7 @@ import type { CoverageTables } from '../tables.ts'
 import type { Actor, Audit } from '../../accounts/index.ts'
 import type { AskedQuestions, Reporting } from '../../questions/index.ts'
 
-interface Needs {
+interface Dependencies {
   settings: Settings
   db: Sequelize
   tables: CoverageTables
@@ -47,7 +47,7 @@ export class Topics {
   private running: Promise<void> | undefined
   private regroupWanted = false
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async state(): Promise<TopicsState> {
     const done = await this.done()
@@ -71,13 +71,15 @@ export class Topics {
     const [done, last] = await Promise.all([this.done(), this.lastQuestion()])
     if (
       last === 0 ||
-      (done && done.question === last && +this.needs.clock.now() - Date.parse(done.at) < DAY_MS)
+      (done &&
+        done.question === last &&
+        +this.dependencies.clock.now() - Date.parse(done.at) < DAY_MS)
     )
       return
     const waits = done ? done.passed.alone / Math.max(1, done.passed.wordings) : 1
     await this.pass(
       !done ||
-        +this.needs.clock.now() - Date.parse(done.at) >= DAY_MS ||
+        +this.dependencies.clock.now() - Date.parse(done.at) >= DAY_MS ||
         (waits > WAITING_SHARE && done.question * 1.1 < last)
         ? 'full'
         : 'small',
@@ -91,13 +93,13 @@ export class Topics {
   /** A full pass now, at the lead's word. */
   async regroup(actor: Actor): Promise<void> {
     if (this.running) throw problem('TOPICS_RUNNING')
-    await this.needs.audit.note(actor, 'regrouped the topics', 'All questions', {})
+    await this.dependencies.audit.note(actor, 'regrouped the topics', 'All questions', {})
     this.regroupWanted = true
-    this.needs.wake()
+    this.dependencies.wake()
   }
 
   async pass(kind: TopicsOrder['kind']): Promise<void> {
-    const { db, settings, clock, events } = this.needs
+    const { db, settings, clock, events } = this.dependencies
     while (this.running) await this.running
     const work = async () => {
       const [last, before, now] = [await this.lastQuestion(), await this.done(), clock.now()]
@@ -130,7 +132,7 @@ export class Topics {
 
   /** @param transaction in which it is to be changed: nobody else changes it meanwhile */
   async find(id: number, transaction?: Transaction): Promise<Row<TopicRow>> {
-    const topic = await this.needs.tables.topics.findOne({
+    const topic = await this.dependencies.tables.topics.findOne({
       where: { id, goneAt: null },
       ...(transaction && { lock: true, transaction }),
     })
@@ -142,7 +144,7 @@ export class Topics {
   async ofWording(norm: string, transaction: Transaction): Promise<number | null> {
     return (
       (
-        await this.needs.tables.topicWordings.findByPk(hashOf(norm), {
+        await this.dependencies.tables.topicWordings.findByPk(hashOf(norm), {
           attributes: ['topicId'],
           transaction,
         })
@@ -152,7 +154,7 @@ export class Topics {
 
   /** Every topic by its name, for those who choose among them. */
   async names(): Promise<{ id: number; name: string }[]> {
-    const rows = await this.needs.tables.topics.findAll({
+    const rows = await this.dependencies.tables.topics.findAll({
       attributes: ['id', 'label'],
       where: { goneAt: null },
       order: [['label', 'ASC']],
@@ -161,7 +163,7 @@ export class Topics {
   }
 
   wordings(id: number, limit?: number, transaction?: Transaction): Promise<Row<TopicWordingRow>[]> {
-    return this.needs.tables.topicWordings.findAll({
+    return this.dependencies.tables.topicWordings.findAll({
       where: { topicId: id },
       order: [
         ['place', 'ASC'],
@@ -175,11 +177,11 @@ export class Topics {
 
   /** Corrects a topic; it holds at once and in every pass to come. */
   async correct(actor: Actor, id: number, input: TopicInput): Promise<{ topic: number }> {
-    const made = await this.needs.db.transaction(async (transaction) => {
+    const made = await this.dependencies.db.transaction(async (transaction) => {
       const topic = await this.find(id, transaction)
       const { label } = topic
       const changed = await this.change(actor, topic, input, transaction)
-      await this.needs.audit.note(
+      await this.dependencies.audit.note(
         actor,
         DEEDS[input.deed],
         label,
@@ -214,18 +216,18 @@ export class Topics {
         const [there] = await this.wordings(into.id, 1, transaction)
         if (there) await this.rule(actor, 'together', from, there.normHash, transaction)
         await this.move(from, into.id, transaction)
-        await topic.update({ goneAt: this.needs.clock.now() }, { transaction })
+        await topic.update({ goneAt: this.dependencies.clock.now() }, { transaction })
         return into.id
       }
       case 'split': {
         const chosen = await this.chosen(topic, input.wordings, transaction)
-        const made = await this.needs.tables.topics.create(
+        const made = await this.dependencies.tables.topics.create(
           {
             label: chosen[0]!.text.slice(0, 300),
             words: [],
             named: false,
             pinned: false,
-            createdAt: this.needs.clock.now(),
+            createdAt: this.dependencies.clock.now(),
             goneAt: null,
           },
           { transaction },
@@ -252,7 +254,7 @@ export class Topics {
     hashes: readonly string[],
     transaction: Transaction,
   ): Promise<Row<TopicWordingRow>[]> {
-    const chosen = await this.needs.tables.topicWordings.findAll({
+    const chosen = await this.dependencies.tables.topicWordings.findAll({
       where: { topicId: topic.id, normHash: [...hashes] },
       order: [['place', 'ASC']],
       lock: true,
@@ -261,7 +263,10 @@ export class Topics {
     if (chosen.length === 0) throw problem('INVALID', 'Choose at least one question of this topic.')
     if (
       chosen.length ===
-      (await this.needs.tables.topicWordings.count({ where: { topicId: topic.id }, transaction }))
+      (await this.dependencies.tables.topicWordings.count({
+        where: { topicId: topic.id },
+        transaction,
+      }))
     )
       throw problem('INVALID', 'At least one question must stay in the topic.')
     return chosen
@@ -278,7 +283,7 @@ export class Topics {
     const stays = (await this.wordings(topic.id, undefined, transaction)).find(
       ({ normHash }) => !hashes.includes(normHash),
     )!
-    await this.needs.tables.topicRulings.destroy({
+    await this.dependencies.tables.topicRulings.destroy({
       where: { kind: 'together', [Op.or]: [{ a: hashes }, { b: hashes }] },
       transaction,
     })
@@ -292,8 +297,8 @@ export class Topics {
     other: string,
     transaction: Transaction,
   ): Promise<void> {
-    const createdAt = this.needs.clock.now()
-    await this.needs.tables.topicRulings.bulkCreate(
+    const createdAt = this.dependencies.clock.now()
+    await this.dependencies.tables.topicRulings.bulkCreate(
       some
         .filter(({ normHash }) => normHash !== other)
         .map(({ normHash }) => ({ kind, a: normHash, b: other, createdBy: actor.id, createdAt })),
@@ -306,7 +311,7 @@ export class Topics {
     to: number,
     transaction: Transaction,
   ): Promise<void> {
-    await this.needs.tables.topicWordings.update(
+    await this.dependencies.tables.topicWordings.update(
       { topicId: to },
       { where: { normHash: some.map(({ normHash }) => normHash) }, transaction },
     )
@@ -314,7 +319,7 @@ export class Topics {
 
   /** Gives every question the topic of its wording, and marks the weeks whose figures that changes. */
   private async spread(): Promise<void> {
-    const { asked, rollup, reporting } = this.needs
+    const { asked, rollup, reporting } = this.dependencies
     const { zone } = await reporting.read()
     const days = await asked.takeTopics()
     if (days.length === 0) return
@@ -329,7 +334,7 @@ export class Topics {
   }
 
   private async done(): Promise<Done | undefined> {
-    return this.needs.settings.read<Done>(NAME)
+    return this.dependencies.settings.read<Done>(NAME)
   }
 
   private async lastQuestion(): Promise<number> {
@@ -343,7 +348,7 @@ export class Topics {
     sql: string,
     replacements: Record<string, unknown> = {},
   ): Promise<T[]> {
-    return this.needs.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
+    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
 

@@ -10,7 +10,7 @@ import type { LibraryTables } from '../tables.ts'
 import type { Actor } from '../../accounts/index.ts'
 import { type Draft, type ReleaseViews, summarise } from '../../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   tables: HealthTables & LibraryTables
   read: Pick<ReleaseViews, 'items' | 'revisions'>
   draft: Draft
@@ -26,11 +26,11 @@ const LINK = /(!?)\[([^\]]*)\]\((<[^>]+>|[^)\s]+)([^)]*)\)/g
 export class Links {
   private checking: Promise<void> | undefined
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Where each address stands. */
   async all(): Promise<Map<string, { item: number; kind: ItemKind; title: string }[]>> {
-    const { read } = this.needs
+    const { read } = this.dependencies
     const items = await read.items.list({
       where: { kind: ['article', 'fixed', 'document'], draftRevision: { [Op.ne]: null } },
     })
@@ -56,7 +56,7 @@ export class Links {
 
   /** Checks all links again when the last check is a day old. */
   async tick(): Promise<void> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     const last = await tables.linkChecks.findOne({ order: [['checkedAt', 'DESC']] })
     if (!last || +clock.now() - +last.checkedAt >= DAY) await this.check()
   }
@@ -67,7 +67,7 @@ export class Links {
       item: row,
       revision,
       content,
-    } = await this.needs.draft.read<ArticleContent | DocumentContent>(item, [
+    } = await this.dependencies.draft.read<ArticleContent | DocumentContent>(item, [
       'article',
       'fixed',
       'document',
@@ -86,7 +86,7 @@ export class Links {
       'parts' in content
         ? { ...content, parts: content.parts.map((part) => ({ ...part, body: mended(part.body) })) }
         : { ...content, body: mended(content.body) }
-    await this.needs.draft.save(actor, item, row.kind, {
+    await this.dependencies.draft.save(actor, item, row.kind, {
       content: changed,
       summary: summarise(row.kind, changed),
       base: revision.id,
@@ -95,7 +95,7 @@ export class Links {
   }
 
   private async checkAll(): Promise<void> {
-    const { tables, hosts, clock, outside } = this.needs
+    const { tables, hosts, clock, outside } = this.dependencies
     const allowed = await hosts.set()
     for (const address of (await this.all()).keys()) {
       const { state, because } = await this.one(address, allowed, outside)
@@ -116,7 +116,7 @@ export class Links {
   ): Promise<{ state: 'fine' | 'broken' | 'unchecked'; because: string }> {
     const file = /^\/files\/([0-9a-f]{64})$/.exec(address)
     if (file)
-      return (await this.needs.tables.files.findByPk(file[1]!))
+      return (await this.dependencies.tables.files.findByPk(file[1]!))
         ? { state: 'fine', because: '' }
         : { state: 'broken', because: 'the file is not here any more' }
     if (!URL.canParse(address)) return { state: 'broken', because: 'it is no address' }

@@ -28,7 +28,7 @@ import type { Actor, Audit } from '../../accounts/index.ts'
 import type { EngineHost } from '../../answering/index.ts'
 import { type Draft, summarise } from '../../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: HealthTables & LibraryTables & SiteTables
   draft: Draft
@@ -53,14 +53,14 @@ export class HealthCheck {
   private computed: Computed | undefined
   private computing: Promise<void> | undefined
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async read(): Promise<Health> {
-    const compiled = await this.needs.engine.draft()
+    const compiled = await this.dependencies.engine.draft()
     const key = compiled.key
     if (this.computed?.key !== key) this.start(key)
     const kept = new Set(
-      (await this.needs.tables.healthKept.findAll({ attributes: ['finding'] })).map(
+      (await this.dependencies.tables.healthKept.findAll({ attributes: ['finding'] })).map(
         ({ finding }) => finding,
       ),
     )
@@ -100,18 +100,18 @@ export class HealthCheck {
 
   /** The lead says that a finding is meant so; it comes back when one of its texts changes. */
   async keep(actor: Actor, kind: FindingKind, key: string): Promise<void> {
-    await this.needs.tables.healthKept.upsert({
+    await this.dependencies.tables.healthKept.upsert({
       finding: key,
       kind,
       userId: actor.id,
-      createdAt: this.needs.clock.now(),
+      createdAt: this.dependencies.clock.now(),
     })
-    await this.needs.audit.note(actor, 'left a health finding as it is', kind, { key })
+    await this.dependencies.audit.note(actor, 'left a health finding as it is', kind, { key })
   }
 
   /** Looked at and still right: the next look is some months from today. */
   async reviewed(actor: Actor, id: number, months: number): Promise<void> {
-    const { draft, clock } = this.needs
+    const { draft, clock } = this.dependencies
     const { item, revision, content } = await draft.read<Record<string, unknown>>(id, [
       'article',
       'fixed',
@@ -137,7 +137,7 @@ export class HealthCheck {
   }
 
   private async compute(key: string): Promise<void> {
-    const { engine, clock } = this.needs
+    const { engine, clock } = this.dependencies
     const compiled = await engine.draft()
     const items = await engine.contentOf(compiled)
     const order: HealthOrder = {
@@ -257,7 +257,7 @@ export class HealthCheck {
   }
 
   private async brokenLinks(): Promise<Health['links']> {
-    const { tables, links } = this.needs
+    const { tables, links } = this.dependencies
     const broken = await tables.linkChecks.findAll({ where: { state: 'broken' } })
     if (broken.length === 0) return []
     const standing = await links.all()
@@ -275,7 +275,9 @@ export class HealthCheck {
   }
 
   private async linkState(): Promise<Pick<Health, 'linksCheckedAt' | 'uncheckedHosts'>> {
-    const checks = await this.needs.tables.linkChecks.findAll({ order: [['checkedAt', 'DESC']] })
+    const checks = await this.dependencies.tables.linkChecks.findAll({
+      order: [['checkedAt', 'DESC']],
+    })
     const hosts = checks
       .filter(({ state }) => state === 'unchecked')
       .map(({ address }) => new URL(address).host)
@@ -287,7 +289,7 @@ export class HealthCheck {
 
   /** Sites whose newest reading failed, as a whole or on some pages, and imports that were broken off lately. */
   private async failed(): Promise<FailedFinding[]> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     const sites = await tables.sites.findAll()
     const bySite = await Promise.all(
       sites.map(async ({ id, address }) => ({
@@ -334,9 +336,9 @@ export class HealthCheck {
   }
 
   private select<T extends object>(sql: string): Promise<T[]> {
-    const now = this.needs.clock.now()
+    const now = this.dependencies.clock.now()
     const since = new Date(+now - UNUSED_DAYS * 86_400_000)
-    return this.needs.db.query<T>(sql, {
+    return this.dependencies.db.query<T>(sql, {
       replacements: { since, today: now.toISOString().slice(0, 10) },
       type: QueryTypes.SELECT,
     })

@@ -5,10 +5,10 @@ const NAME = 'allowed_hosts'
 
 /** The hosts that Janua may read from: the lead's list. Nothing else is ever asked for a page. */
 export class AllowedHosts {
-  constructor(private readonly needs: { settings: Settings; audit: Audit }) {}
+  constructor(private readonly dependencies: { settings: Settings; audit: Audit }) {}
 
   async read(): Promise<string[]> {
-    return (await this.needs.settings.read<string[]>(NAME)) ?? []
+    return (await this.dependencies.settings.read<string[]>(NAME)) ?? []
   }
 
   async set(): Promise<ReadonlySet<string>> {
@@ -17,8 +17,8 @@ export class AllowedHosts {
 
   async write(actor: Actor, hosts: readonly string[]): Promise<string[]> {
     const sorted = [...new Set(hosts)].sort()
-    await this.needs.settings.write(NAME, sorted)
-    await this.needs.audit.note(
+    await this.dependencies.settings.write(NAME, sorted)
+    await this.dependencies.audit.note(
       actor,
       'changed the allowed hosts',
       sorted.join(', ').slice(0, 250),

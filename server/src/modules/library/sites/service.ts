@@ -22,7 +22,7 @@ import type { SiteTables } from './tables.ts'
 import type { Actor, Audit } from '../../accounts/index.ts'
 import type { Draft, Intake, ReleaseViews } from '../../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: SiteTables
   read: Pick<ReleaseViews, 'items' | 'revisions'>
@@ -50,10 +50,10 @@ export class Sites {
   private readonly running = new Map<number, AbortController>()
   private readonly ends = new Map<number, Promise<void>>()
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async list(): Promise<Site[]> {
-    const sites = await this.needs.tables.sites.findAll({ order: [['id', 'ASC']] })
+    const sites = await this.dependencies.tables.sites.findAll({ order: [['id', 'ASC']] })
     return Promise.all(sites.map((site) => this.view(site)))
   }
 
@@ -66,8 +66,8 @@ export class Sites {
     await this.refuseHost(address)
     return lookAt({
       address,
-      allowed: await this.needs.hosts.set(),
-      outside: this.needs.outside,
+      allowed: await this.dependencies.hosts.set(),
+      outside: this.dependencies.outside,
     }).catch((cause: unknown) => {
       throw problem(
         'SITE_UNREADABLE',
@@ -77,7 +77,7 @@ export class Sites {
   }
 
   async add(actor: Actor, input: SiteInput): Promise<Site> {
-    const { tables, audit, clock } = this.needs
+    const { tables, audit, clock } = this.dependencies
     await this.refuseHost(input.address)
     if (await tables.sites.findOne({ where: { address: input.address } }))
       throw problem('SITE_TAKEN', input.address)
@@ -94,7 +94,7 @@ export class Sites {
     const site = await this.row(id)
     await this.refuseHost(input.address)
     await site.update(input)
-    await this.needs.audit.note(actor, 'changed a site', input.address, { site: id })
+    await this.dependencies.audit.note(actor, 'changed a site', input.address, { site: id })
     return this.view(site)
   }
 
@@ -102,14 +102,14 @@ export class Sites {
   async remove(actor: Actor, id: number): Promise<void> {
     const site = await this.row(id)
     await this.stop(id)
-    await this.needs.intake.forgetSite(id)
+    await this.dependencies.intake.forgetSite(id)
     await site.destroy()
-    await this.needs.audit.note(actor, 'removed a site', site.address, {})
+    await this.dependencies.audit.note(actor, 'removed a site', site.address, {})
   }
 
   /** Begins to read a site; what was read waits for the lead. */
   async start(id: number): Promise<Site> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     const site = await this.row(id)
     if (this.running.has(id)) return this.view(site)
     const stop = new AbortController()
@@ -146,7 +146,7 @@ export class Sites {
 
   /** Takes pages of the last reading into the draft: new and changed ones come in, gone ones are taken out. */
   async takeOver(actor: Actor, id: number, addresses: readonly string[]): Promise<Site> {
-    const { db, intake, draft, audit } = this.needs
+    const { db, intake, draft, audit } = this.dependencies
     const site = await this.row(id)
     const reading = await this.last(id)
     if (reading?.state !== 'waiting') throw problem('READING_GONE')
@@ -181,7 +181,7 @@ export class Sites {
 
   /** Leaves what was read. */
   async drop(id: number): Promise<Site> {
-    await this.needs.tables.siteReadings.update(
+    await this.dependencies.tables.siteReadings.update(
       { state: 'dropped', pages: null },
       { where: { siteId: id, state: 'waiting' } },
     )
@@ -190,7 +190,7 @@ export class Sites {
 
   /** Starts the readings that are due by their schedule. */
   async tick(): Promise<void> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     for (const site of await tables.sites.findAll({ where: { everyDays: { [Op.ne]: null } } })) {
       const last = await this.last(site.id)
       if (
@@ -203,7 +203,9 @@ export class Sites {
 
   /** At a start: readings that an earlier process had not ended have failed, and say so. */
   async breakOff(): Promise<void> {
-    for (const row of await this.needs.tables.siteReadings.findAll({ where: { state: 'reading' } }))
+    for (const row of await this.dependencies.tables.siteReadings.findAll({
+      where: { state: 'reading' },
+    }))
       if (!this.running.has(row.siteId))
         await row.update({
           state: 'failed',
@@ -211,7 +213,7 @@ export class Sites {
             ...row.detail,
             because: 'Janua was ended while it was read; nothing was taken over',
           },
-          endedAt: this.needs.clock.now(),
+          endedAt: this.dependencies.clock.now(),
         })
   }
 
@@ -227,7 +229,7 @@ export class Sites {
     reading: Row<SiteReadingRow>,
     signal: AbortSignal,
   ): Promise<void> {
-    const { hosts, outside, clock } = this.needs
+    const { hosts, outside, clock } = this.dependencies
     let saved = 0
     const progress = async (at: Pick<SiteReading, 'read' | 'found' | 'current'>) => {
       if (Date.now() - saved < 400) return
@@ -290,7 +292,7 @@ export class Sites {
     failed: ReadonlySet<string>,
     more: boolean,
   ): Promise<ReadPage[]> {
-    const { read } = this.needs
+    const { read } = this.dependencies
     const items = await read.items.list({
       where: { siteId, kind: 'document', draftRevision: { [Op.ne]: null } },
     })
@@ -340,12 +342,12 @@ export class Sites {
 
   private async refuseHost(address: string): Promise<void> {
     const { host } = new URL(address)
-    if (!(await this.needs.hosts.set()).has(host)) throw problem('HOST_NOT_ALLOWED', host)
+    if (!(await this.dependencies.hosts.set()).has(host)) throw problem('HOST_NOT_ALLOWED', host)
   }
 
   private async view(site: Row<SiteRow>): Promise<Site> {
     const [pages, last] = await Promise.all([
-      this.needs.read.items.count({
+      this.dependencies.read.items.count({
         where: { siteId: site.id, draftRevision: { [Op.ne]: null } },
       }),
       this.last(site.id),
@@ -368,11 +370,14 @@ export class Sites {
   }
 
   private last(siteId: number): Promise<Row<SiteReadingRow> | null> {
-    return this.needs.tables.siteReadings.findOne({ where: { siteId }, order: [['id', 'DESC']] })
+    return this.dependencies.tables.siteReadings.findOne({
+      where: { siteId },
+      order: [['id', 'DESC']],
+    })
   }
 
   private async row(id: number): Promise<Row<SiteRow>> {
-    const site = await this.needs.tables.sites.findByPk(id)
+    const site = await this.dependencies.tables.sites.findByPk(id)
     if (!site) throw problem('SITE_NOT_FOUND', id)
     return site
   }

@@ -2,7 +2,7 @@ import type { ContentItem } from '@janua/core'
 import { type AttachedRankings, textsOfItem } from '@janua/core/meaning'
 import type { AttachedEncoders, ContentPin } from '../../answering/index.ts'
 
-interface Needs {
+interface Dependencies {
   attached: AttachedEncoders
   read(pins: readonly ContentPin[]): Promise<ContentItem[]>
   /** Is called when everything has vectors and some are new. */
@@ -29,7 +29,7 @@ export class Filling {
   /** Milliseconds that an article took lately. */
   private pace = 0
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   get isRunning(): boolean {
     return this.running !== undefined
@@ -59,12 +59,12 @@ export class Filling {
     { id, rankings }: AttachedRankings,
     content: readonly ContentPin[],
   ): Promise<void> {
-    const { attached } = this.needs
+    const { attached } = this.dependencies
     let isNew = false
     this.done = 0
     this.of = content.length
     for (let page = 0; page < content.length; page += PAGE) {
-      const items = await this.needs.read(content.slice(page, page + PAGE))
+      const items = await this.dependencies.read(content.slice(page, page + PAGE))
       const texts = items.flatMap((item) => {
         const { language, texts } = textsOfItem(item)
         return rankings[language] ? texts : []
@@ -80,7 +80,7 @@ export class Filling {
       this.done += items.length
       if (this.stopped) return
     }
-    if (isNew) this.needs.onFilled()
+    if (isNew) this.dependencies.onFilled()
   }
 
   private keepPace(milliseconds: number, texts: number): void {

@@ -20,7 +20,7 @@ import {
 } from '../../answering/index.ts'
 import { type Draft, type LivePointer, type ReleaseViews, summarise } from '../../releases/index.ts'
 
-interface Needs {
+interface Dependencies {
   settings: Settings
   tables: ModelTables
   read: Pick<ReleaseViews, 'items' | 'revisions'>
@@ -69,20 +69,20 @@ export class Encoders {
   private filled = ''
   private readonly ending = new AbortController()
 
-  constructor(private readonly needs: Needs) {
+  constructor(private readonly dependencies: Dependencies) {
     this.filling = new Filling({
-      attached: needs.attached,
-      read: (content) => needs.engine.contentOf({ content }),
-      onFilled: () => needs.engine.forget(),
+      attached: dependencies.attached,
+      read: (content) => dependencies.engine.contentOf({ content }),
+      onFilled: () => dependencies.engine.forget(),
     })
   }
 
   /** Connects, looks whether it is the same still, and has read what is missing. */
   async tick(): Promise<void> {
     await this.connect()
-    const learnt = this.connected && (await this.needs.learnt(this.connected.id))
+    const learnt = this.connected && (await this.dependencies.learnt(this.connected.id))
     if (!learnt || this.filling.isRunning || (await this.isPaused())) return
-    const { key, content } = await this.needs.engine.draft()
+    const { key, content } = await this.dependencies.engine.draft()
     const wanted = `${learnt.id} ${key}`
     if (wanted === this.filled) return
     this.problem = null
@@ -101,15 +101,15 @@ export class Encoders {
   }
 
   async view(): Promise<Omit<EncoderView, 'trial'>> {
-    const { source } = this.needs
+    const { source } = this.dependencies
     const [row, draft, live, isPaused] = await Promise.all([
       this.connected
-        ? this.needs.tables.encoders.findByPk(this.connected.id, {
+        ? this.dependencies.tables.encoders.findByPk(this.connected.id, {
             attributes: ['figures', 'createdAt'],
           })
         : null,
       this.inDraft(),
-      this.inRelease(await this.needs.live.read()),
+      this.inRelease(await this.dependencies.live.read()),
       this.isPaused(),
     ])
     const now = shippedFigures()
@@ -151,7 +151,7 @@ export class Encoders {
   /** The encoder that runs now, learnt. @throws ENCODER_FAILED when there is none */
   async ready(): Promise<LearntEncoder> {
     const { id } = this.open()
-    const learnt = await this.needs.learnt(id)
+    const learnt = await this.dependencies.learnt(id)
     if (!learnt) throw problem('ENCODER_FAILED', 'It has not been learnt yet.')
     return learnt
   }
@@ -163,7 +163,7 @@ export class Encoders {
     this.problem = null
     this.learning = { step: 'reading', done: 0, of: 0, secondsLeft: null }
     this.learningBegan = performance.now()
-    await this.needs.audit.note(actor, 'had learnt the encoder', encoder.id)
+    await this.dependencies.audit.note(actor, 'had learnt the encoder', encoder.id)
     void this.learnNow(encoder, id)
       .then(() => this.tick())
       .catch((cause: unknown) => (this.problem = faultOf(cause)))
@@ -171,7 +171,7 @@ export class Encoders {
   }
 
   async pause(actor: Actor, paused: boolean): Promise<void> {
-    const { settings, audit } = this.needs
+    const { settings, audit } = this.dependencies
     await settings.write(PAUSED, paused)
     await audit.note(actor, paused ? 'paused the encoder' : 'let the encoder go on', '')
     if (paused) await this.filling.stop()
@@ -184,7 +184,7 @@ export class Encoders {
     const { index } = await this.tried()
     if (index.lacksAttached) throw problem('ENCODER_NOT_READY')
     const content: EncoderContent = { id: learnt.id, name: learnt.name }
-    const { draft, read } = this.needs
+    const { draft, read } = this.dependencies
     const known = await this.inDraft()
     const summary = summarise('encoder', content)
     if (known)
@@ -205,13 +205,13 @@ export class Encoders {
   async remove(actor: Actor): Promise<void> {
     const known = await this.inDraft()
     if (!known) throw problem('NOT_FOUND')
-    await this.needs.draft.remove(actor, known.item, 'encoder')
+    await this.dependencies.draft.remove(actor, known.item, 'encoder')
   }
 
   /** The draft as it would answer with the encoder. */
   async tried() {
     const { id, name } = await this.ready()
-    const { engine, draft } = this.needs
+    const { engine, draft } = this.dependencies
     return engine.of(await draft.pinned(), { encoder: { id, name } })
   }
 
@@ -224,7 +224,7 @@ export class Encoders {
 
   /** Connects where that is due; an encoder that has become another one is not used as the one that it was. */
   private async connect(): Promise<void> {
-    const { source } = this.needs
+    const { source } = this.dependencies
     if (!source) return
     const since = performance.now() - this.triedAt
     if (this.triedAt > 0 && since < (this.connected ? LOOK_MS : AGAIN_MS)) return
@@ -242,13 +242,13 @@ export class Encoders {
       const isOther = this.connected !== null && this.connected.id !== found.id
       this.connected = found
       this.fault = isOther ? CHANGED : null
-      const learnt = await this.needs.learnt(found.id)
-      if (learnt) this.needs.attached.run(encoder, learnt)
-      else this.needs.attached.stop()
+      const learnt = await this.dependencies.learnt(found.id)
+      if (learnt) this.dependencies.attached.run(encoder, learnt)
+      else this.dependencies.attached.stop()
     } catch (cause) {
       // One that ran may come back; until then each question falls back by itself.
       this.fault = faultOf(cause)
-      if (!this.connected) this.needs.attached.stop()
+      if (!this.connected) this.dependencies.attached.stop()
     }
   }
 
@@ -259,15 +259,15 @@ export class Encoders {
   }
 
   private async learnNow(encoder: Encoder, id: string): Promise<void> {
-    const { tables, attached, clock } = this.needs
-    if (!(await this.needs.learnt(id))) {
+    const { tables, attached, clock } = this.dependencies
+    if (!(await this.dependencies.learnt(id))) {
       const { directions, rankings, figures } = await learnRankings(
         encoder,
         (step, done, of) => {
           if (this.learning!.step !== step) this.learningBegan = performance.now()
           this.learning = { step, done, of, secondsLeft: null }
         },
-        { learnFrom: this.needs.source?.learnFrom, signal: this.ending.signal },
+        { learnFrom: this.dependencies.source?.learnFrom, signal: this.ending.signal },
       )
       await tables.encoders.upsert({
         id,
@@ -278,7 +278,7 @@ export class Encoders {
         createdAt: clock.now(),
       })
     }
-    attached.run(encoder, (await this.needs.learnt(id))!)
+    attached.run(encoder, (await this.dependencies.learnt(id))!)
   }
 
   private learningLeft(): number | null {
@@ -288,7 +288,7 @@ export class Encoders {
   }
 
   private async isPaused(): Promise<boolean> {
-    return (await this.needs.settings.read(PAUSED)) === true
+    return (await this.dependencies.settings.read(PAUSED)) === true
   }
 
   private async inDraft(): Promise<{
@@ -296,7 +296,7 @@ export class Encoders {
     revision: number
     content: EncoderContent
   } | null> {
-    const { items, revisions } = this.needs.read
+    const { items, revisions } = this.dependencies.read
     const item = await items.first({ where: { kind: 'encoder' } })
     const revision = item?.draftRevision ? await revisions.find(item.draftRevision) : null
     return (
@@ -309,7 +309,7 @@ export class Encoders {
   }
 
   private async inRelease(number: number | null): Promise<EncoderContent | null> {
-    return number === null ? null : (await this.needs.engine.release(number)).encoder
+    return number === null ? null : (await this.dependencies.engine.release(number)).encoder
   }
 }
 

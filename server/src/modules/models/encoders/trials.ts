@@ -16,7 +16,7 @@ import { faultOf } from './source.ts'
 import type { Settings } from '../../../platform/settings.ts'
 import type { Actor, Audit } from '../../accounts/index.ts'
 import { type CompiledRelease, type EngineHost, understood } from '../../answering/index.ts'
-import { type QuestionViews, Standing, VERDICT_WORTH } from '../../questions/index.ts'
+import { type QuestionViews, LatestReviews, VERDICT_WORTH } from '../../questions/index.ts'
 import type { Draft } from '../../releases/index.ts'
 import {
   casesOf,
@@ -27,7 +27,7 @@ import {
   timesOf,
 } from '../../verification/index.ts'
 
-interface Needs {
+interface Dependencies {
   settings: Settings
   db: Sequelize
   read: Pick<QuestionViews, 'judgements'>
@@ -58,23 +58,23 @@ export class EncoderTrials {
   private running: EncoderWork | null = null
   private problem: string | null = null
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   async view(): Promise<EncoderView['trial']> {
-    const stored = await this.needs.settings.read(RESULT)
+    const stored = await this.dependencies.settings.read(RESULT)
     const result = (stored as EncoderTrialResult | undefined) ?? null
     return {
       running: this.running,
       problem: this.problem,
       // What another one came to tells nothing of this one.
-      result: result?.encoder === this.needs.encoders.current ? result : null,
+      result: result?.encoder === this.dependencies.encoders.current ? result : null,
     }
   }
 
   /** Begins one, in the background. @throws while the encoder has not read everything, or one runs */
   async start(actor: Actor): Promise<void> {
     if (this.running) throw problem('INVALID', 'A comparison is running already.')
-    const { encoders, engine, draft, audit } = this.needs
+    const { encoders, engine, draft, audit } = this.dependencies
     const { name } = await encoders.ready()
     const then = await encoders.tried()
     if (then.index.lacksAttached) throw problem('ENCODER_NOT_READY')
@@ -83,13 +83,13 @@ export class EncoderTrials {
     this.problem = null
     await audit.note(actor, 'compared the encoder', name)
     void this.run(now, then)
-      .then((result) => this.needs.settings.write(RESULT, result))
+      .then((result) => this.dependencies.settings.write(RESULT, result))
       .catch((cause: unknown) => (this.problem = faultOf(cause)))
       .finally(() => (this.running = null))
   }
 
   private async run(now: CompiledRelease, then: CompiledRelease): Promise<EncoderTrialResult> {
-    const { db, checks, clock } = this.needs
+    const { db, checks, clock } = this.dependencies
     const doors = new Map(now.doors.map((door) => [door.id, door]))
     const at = clock.now()
     const to = new Date(+at + 1)
@@ -103,7 +103,7 @@ export class EncoderTrials {
       .filter(({ door }) => doors.has(door))
       .sort((a, b) => timesOf(b) - timesOf(a))
       .slice(0, MOST)
-    const standing = await Standing.of(this.needs.read)
+    const standing = await LatestReviews.of(this.dependencies.read)
     const sides = await this.replayed(cases, now, then)
     const tried = cases.map((asked, i): TriedQuestion => ({
       text: asked.text,
@@ -159,7 +159,7 @@ export class EncoderTrials {
     now: CompiledRelease,
     then: CompiledRelease,
   ): Promise<[ReplaySide, ReplaySide][]> {
-    const { engine } = this.needs
+    const { engine } = this.dependencies
     const running = (this.running = {
       done: 0,
       of: cases.length,

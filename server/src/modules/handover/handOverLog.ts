@@ -11,14 +11,16 @@ const MOST = 5_000
 
 /** The log of hand-overs: what was known when a conversation left the assistant, where it was sent, and which queue turned out to be right. */
 export class Handovers {
-  constructor(private readonly needs: { db: Sequelize; tables: HandoverTables; clock: Clock }) {}
+  constructor(
+    private readonly dependencies: { db: Sequelize; tables: HandoverTables; clock: Clock },
+  ) {}
 
   async note(
     conversationId: number,
     { reason, routed, situation }: { reason: HandoverReason; routed: Routed; situation: Situation },
     transaction: Transaction,
   ): Promise<void> {
-    const { tables, clock } = this.needs
+    const { tables, clock } = this.dependencies
     const { queue, by, rule, because } = routed
     await tables.handovers.create(
       {
@@ -67,7 +69,7 @@ export class Handovers {
 
   /** Hand-overs whose right queue is known, the oldest first. */
   async past(): Promise<PastHandover[]> {
-    const rows = await this.needs.tables.handovers.findAll({
+    const rows = await this.dependencies.tables.handovers.findAll({
       where: { rightBy: { [Op.ne]: null } },
       order: [['id', 'DESC']],
       limit: MOST,
@@ -82,12 +84,12 @@ export class Handovers {
 
   /** How many hand-overs have a known right queue. */
   known(): Promise<number> {
-    return this.needs.tables.handovers.count({ where: { rightBy: { [Op.ne]: null } } })
+    return this.dependencies.tables.handovers.count({ where: { rightBy: { [Op.ne]: null } } })
   }
 
   /** Hand-overs to be read behind a figure, the newest first. */
   async rows(ids: readonly number[]): Promise<HandoverView[]> {
-    const rows = await this.needs.tables.handovers.findAll({
+    const rows = await this.dependencies.tables.handovers.findAll({
       where: { id: [...ids] },
       order: [['id', 'DESC']],
     })
@@ -95,7 +97,7 @@ export class Handovers {
   }
 
   async contactsBefore(visitorId: number): Promise<number> {
-    const [row] = await this.needs.db.query<{ n: number }>(
+    const [row] = await this.dependencies.db.query<{ n: number }>(
       'SELECT COUNT(*) AS n FROM handovers h JOIN conversations c ON c.id = h.conversation_id WHERE c.visitor_id = :visitorId',
       { replacements: { visitorId }, type: QueryTypes.SELECT },
     )
@@ -103,7 +105,7 @@ export class Handovers {
   }
 
   private last(conversationId: number, transaction: Transaction) {
-    return this.needs.tables.handovers.findOne({
+    return this.dependencies.tables.handovers.findOne({
       where: { conversationId },
       order: [['id', 'DESC']],
       transaction,

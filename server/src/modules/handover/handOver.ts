@@ -15,7 +15,7 @@ import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
 import type { Cases } from './cases.ts'
-import type { Handovers } from './handovers.ts'
+import type { Handovers } from './handOverLog.ts'
 import type { HandoverReason, QueueRow } from './tables.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
 import type { Queues } from './queues.ts'
@@ -32,7 +32,7 @@ import {
 } from '../conversations/index.ts'
 import type { QuestionViews } from '../questions/index.ts'
 
-interface Needs {
+interface Dependencies {
   visitors: Visitors
   tables: HandoverTables
   read: Pick<ConversationViews, 'conversations' | 'messages' | 'visitors'> &
@@ -64,11 +64,11 @@ interface Destination {
 
 /** How a conversation leaves the assistant: on a sign or a wish, after the door's questions, to the queue that the rules choose. */
 export class Handover {
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** A person is asked for: hands over at once when all details are known, else asks for them in the thread. */
   async ask(visitor: KnownVisitor, language: 'en' | 'de'): Promise<void> {
-    const { conversations } = this.needs
+    const { conversations } = this.dependencies
     await conversations.refuseBlocked(visitor)
     const conversation = await conversations.open(visitor, language)
     await this.bring(visitor, conversation.id, ASKED)
@@ -76,7 +76,7 @@ export class Handover {
 
   /** Looks for signs after a message: on one a person is brought in, or offered. */
   async afterSaying(visitor: KnownVisitor, votedDown = false): Promise<void> {
-    const { conversations, engine, read, threads } = this.needs
+    const { conversations, engine, read, threads } = this.dependencies
     const conversation = await conversations.current(visitor)
     if (conversation?.state !== 'assistant') return
     const { door } = await engine.openDoor(visitor.door, visitor)
@@ -128,7 +128,7 @@ export class Handover {
 
   /** Name, mail and details as the visitor told them. The assistant tries once more with them; if it knows now, it answers instead. */
   async contact(visitor: KnownVisitor, { name, mail, details }: ContactInput): Promise<void> {
-    const { conversations, threads, engine } = this.needs
+    const { conversations, threads, engine } = this.dependencies
     await conversations.refuseBlocked(visitor)
     const conversation = await conversations.mustHave(visitor)
     const { door } = await engine.openDoor(visitor.door, visitor)
@@ -148,7 +148,7 @@ export class Handover {
         'INVALID',
         `“${odd.label[conversation.language]}”: please choose one of the options.`,
       )
-    await this.needs.visitors.introduce(visitor.id, { name, mail })
+    await this.dependencies.visitors.introduce(visitor.id, { name, mail })
     const told = Object.fromEntries(
       door.rules.handOver.ask.flatMap(({ field }) =>
         details[field] ? [[field, details[field]]] : [],
@@ -165,7 +165,7 @@ export class Handover {
 
   /** What the visitor wants, when nobody was there. */
   async choose(visitor: KnownVisitor, { way, phone }: WayInput): Promise<void> {
-    const { conversations, threads } = this.needs
+    const { conversations, threads } = this.dependencies
     await conversations.refuseBlocked(visitor)
     const conversation = await conversations.mustHave(visitor)
     if (!['assistant', 'waiting', 'case'].includes(conversation.state))
@@ -173,7 +173,7 @@ export class Handover {
     const cause = await this.causeOf(conversation.id)
     if (way === 'wait') return this.handOver(visitor, conversation.id, cause, true)
     const { door, destination } = await this.destination(visitor, conversation)
-    const known = await this.needs.read.visitors.find(visitor.id)
+    const known = await this.dependencies.read.visitors.find(visitor.id)
     if (!known?.mail) throw problem('INVALID', 'Name and mail address are needed for this.')
     await threads.change(conversation.id, async (locked, transaction) => {
       // Kept as a case while the visitor was choosing: what is new is the wish to be called.
@@ -196,7 +196,7 @@ export class Handover {
     doorKey: string,
     after?: (locked: Row<ConversationRow>, transaction: Transaction) => Promise<void>,
   ): Promise<boolean> {
-    const { read, threads } = this.needs
+    const { read, threads } = this.dependencies
     const [conversation, known] = await Promise.all([
       read.conversations.find(id),
       read.visitors.find(visitorId),
@@ -229,7 +229,7 @@ export class Handover {
     }: Destination & { door: OpenDoor; reason: HandoverReason; phone: string | null },
     transaction: Transaction,
   ): Promise<void> {
-    const { tables, handovers, cases } = this.needs
+    const { tables, handovers, cases } = this.dependencies
     const own = locked.queueId === null ? null : await tables.queues.findByPk(locked.queueId)
     const isNew = locked.state !== 'waiting'
     await cases.keep(
@@ -256,7 +256,7 @@ export class Handover {
 
   /** The visitor does not want to wait any longer. */
   async stopWaiting(visitor: KnownVisitor): Promise<void> {
-    const { conversations, threads } = this.needs
+    const { conversations, threads } = this.dependencies
     const conversation = await conversations.mustHave(visitor)
     await threads.change(conversation.id, async (locked, transaction) => {
       if (locked.state !== 'waiting') throw problem('STATE_FORBIDS', 'not waiting for a person')
@@ -272,7 +272,7 @@ export class Handover {
 
   /** Asks for what is not known yet; when all is, hands over. */
   private async bring(visitor: KnownVisitor, id: number, cause: Cause): Promise<void> {
-    const { read, threads, engine } = this.needs
+    const { read, threads, engine } = this.dependencies
     const [known, { door }] = await Promise.all([
       read.visitors.find(visitor.id),
       engine.openDoor(visitor.door, visitor),
@@ -305,7 +305,7 @@ export class Handover {
     cause: Cause,
     evenSo = false,
   ): Promise<void> {
-    const { threads, read } = this.needs
+    const { threads, read } = this.dependencies
     const conversation = (await read.conversations.find(id))!
     const { door, destination } = await this.destination(visitor, conversation)
     const { away } = destination
@@ -333,7 +333,7 @@ export class Handover {
     { routed, situation, queue, away, cause }: Destination & { cause: Cause },
     transaction: Transaction,
   ): Promise<void> {
-    const { threads, handovers, clock } = this.needs
+    const { threads, handovers, clock } = this.dependencies
     const now = clock.now()
     // Who waits on, after nobody came, keeps the place in line; a wait that was served is over.
     const askedAt = (locked.takenAt === null ? locked.askedAt : null) ?? now
@@ -386,7 +386,7 @@ export class Handover {
     visitor: KnownVisitor,
     conversation: ConversationRow,
   ): Promise<{ door: OpenDoor; destination: Destination }> {
-    const { engine, tables } = this.needs
+    const { engine, tables } = this.dependencies
     const { release, door } = await engine.openDoor(visitor.door, visitor)
     const fallback = await tables.queues.findOne({
       where: { archivedAt: null },
@@ -405,7 +405,7 @@ export class Handover {
   }
 
   private async away(queue: QueueRow, door: OpenDoor): Promise<AwayData | null> {
-    const { queues, waiting, clock } = this.needs
+    const { queues, waiting, clock } = this.dependencies
     const { open, changesAt } = queueOpen(queue, door, clock.now())
     const [present, seconds] = await Promise.all([queues.present(queue.id), waiting.next(queue.id)])
     const isLong = seconds !== null && seconds > door.rules.handOver.longestWaitMinutes * 60
@@ -430,7 +430,7 @@ export class Handover {
     door: OpenDoor,
     release: CompiledRelease,
   ): Promise<Situation> {
-    const { read, handovers, clock } = this.needs
+    const { read, handovers, clock } = this.dependencies
     const [questions, visitor, said, contacts] = await Promise.all([
       read.questions.list({
         where: { conversationId: conversation.id },
@@ -456,7 +456,7 @@ export class Handover {
   }
 
   private async said(conversationId: number): Promise<string[]> {
-    const rows = await this.needs.read.messages.list({
+    const rows = await this.dependencies.read.messages.list({
       attributes: ['text'],
       where: { conversationId, author: 'visitor', kind: 'text' },
       order: [['seq', 'DESC']],
@@ -467,7 +467,7 @@ export class Handover {
 
   /** Why details were asked for, or nobody was there: the newest such line of the thread. */
   private async causeOf(conversationId: number): Promise<Cause> {
-    const asked = await this.needs.read.messages.first({
+    const asked = await this.dependencies.read.messages.first({
       where: { conversationId, kind: ['contact', 'away'] },
       order: [['seq', 'DESC']],
     })

@@ -16,17 +16,17 @@ export const VERDICT_WORTH: Record<Verdict, number | null> = {
 /** Of `questions q`: answered, and by the team's own content. */
 export const FROM_CONTENT = "(q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere')"
 /** The standing verdict on the answer of `questions q`; null when there is none. */
-export const STANDING_VERDICT = `(SELECT j.verdict FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)`
+export const LATEST_VERDICT = `(SELECT j.verdict FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)`
 
 /** What stands of the judgements of answers: a lead's before an agent's, then the newest. */
-export class Standing {
+export class LatestReviews {
   private constructor(private readonly byQuestion: ReadonlyMap<string, JudgementRow[]>) {}
 
   /** @param norms of the questions that matter; all when not given */
   static async of(
     read: Pick<QuestionViews, 'judgements'>,
     norms?: readonly string[],
-  ): Promise<Standing> {
+  ): Promise<LatestReviews> {
     const where = {
       verdict: { [Op.ne]: 'not a question' as const },
       ...(norms ? { norm: [...new Set(norms)] } : { norm: { [Op.ne]: '' } }),
@@ -37,7 +37,7 @@ export class Standing {
       ...rows.filter(({ role }) => role === 'lead'),
       ...rows.filter(({ role }) => role !== 'lead'),
     ]
-    return new Standing(groupedBy(leadsFirst, ({ norm, itemId }) => keyOf(norm, itemId!)))
+    return new LatestReviews(groupedBy(leadsFirst, ({ norm, itemId }) => keyOf(norm, itemId!)))
   }
 
   /** How many answers, by question and item, were judged. */

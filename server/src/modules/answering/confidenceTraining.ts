@@ -12,12 +12,12 @@ import type { Clock } from '../../platform/clock.ts'
 import { addressOf } from '../../platform/database/connect.ts'
 import { inThread } from '../../platform/jobs/startThread.ts'
 import type { EngineHost } from './engineHost.ts'
-import type { LearnOrder } from './learnThread.ts'
+import type { LearnOrder } from './confidenceThread.ts'
 import type { Vectors } from './vectors.ts'
 import type { EngineModelRow } from './tables.ts'
 import type { AnsweringTables } from './tables.ts'
 
-interface Needs {
+interface Dependencies {
   db: Sequelize
   tables: AnsweringTables
   engine: EngineHost
@@ -40,11 +40,11 @@ export interface SaidOfAnswers {
  * Learns how sure the engine may be, from the draft: by hiding and asking its own content, and from judgements. It is done in the
  * background as the draft changes, never while publishing; a release freezes the newest model that there is.
  */
-export class Learning {
+export class ConfidenceTraining {
   private running: Promise<void> | undefined
   private lastSeen = ''
 
-  constructor(private readonly needs: Needs) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
   /** Learns when the draft or the judgements have changed and have been still since the last look. */
   async tick(): Promise<void> {
@@ -61,7 +61,7 @@ export class Learning {
   }
 
   private async learnNow(): Promise<void> {
-    const { db, tables, engine, clock, vectors } = this.needs
+    const { db, tables, engine, clock, vectors } = this.dependencies
     const contentKey = await this.key()
     if (await tables.engineModels.findOne({ where: { contentKey } })) return
     const { content, glossary, encoder, index } = await engine.draft()
@@ -71,18 +71,18 @@ export class Learning {
       address: addressOf(db),
       pins: [...content],
       glossary: [...glossary],
-      judged: await this.needs.reviews().answers(),
+      judged: await this.dependencies.reviews().answers(),
       hasModels: vectors !== null,
       attached: attachedRankings(index.settings.models),
       encoder: port,
     }
     const { model, cases, judged } = await inThread<LearnOrder, Learnt>(
-      new URL('./learnThread.ts', import.meta.url),
+      new URL('./confidenceThread.ts', import.meta.url),
       order,
       {},
       [port],
     )
-    const heard = await this.needs.reviews().opinions()
+    const heard = await this.dependencies.reviews().opinions()
     const row: Omit<EngineModelRow, 'id'> = {
       contentKey,
       encoder: encoder?.id ?? null,
@@ -95,14 +95,14 @@ export class Learning {
   }
 
   private async key(): Promise<string> {
-    const { engine } = this.needs
+    const { engine } = this.dependencies
     const [{ content, glossary, encoder }, { newest, votes }] = await Promise.all([
       engine.draft(),
-      this.needs.reviews().state(),
+      this.dependencies.reviews().state(),
     ])
     const words = JSON.stringify([
       FEATURES,
-      this.needs.vectors?.models.en?.sentences?.id ?? null,
+      this.dependencies.vectors?.models.en?.sentences?.id ?? null,
       ...(encoder ? [encoder.id] : []),
       content.map(({ item, revision }) => [item, revision]),
       glossary,
