@@ -7,13 +7,13 @@ import { onMounted, ref, shallowRef } from 'vue'
 import { call, get, post, put, remove } from '../shell/api.ts'
 import { moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { browserName } from './browserName.ts'
 
 const session = useSession()
 const { state, run: load } = useRemote((signal) => get('/account', {}, signal))
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const current = ref('')
 const password = ref('')
 const enrolment = shallowRef<SecondFactorStart>()

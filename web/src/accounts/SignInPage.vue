@@ -104,8 +104,8 @@ async function signIn(): Promise<void> {
   min-height: 560px;
 }
 .lunette {
-  background: var(--lintel);
-  color: var(--on-lintel);
+  background: var(--header);
+  color: var(--on-header);
   display: grid;
   justify-items: center;
   gap: 8px;

@@ -11,11 +11,11 @@ import { onMounted, ref } from 'vue'
 import { get, patch, post, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 
 const { state, run: load } = useRemote((signal) => get('/team', {}, signal))
-const { run } = useDeed()
+const { run } = useAction()
 const confirmed = useConfirmed()
 const inviting = ref(false)
 const invited = ref({ name: '', mail: '', role: 'agent' as Role })

@@ -7,11 +7,11 @@ import { computed, onMounted, ref } from 'vue'
 import { get, post } from '../shell/api.ts'
 import { day, sure } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 
 /** The week's random answers, one after another: five minutes by keyboard. */
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const { state, run: load } = useRemote((signal) => get('/audit-sample', {}, signal))
 const at = ref(0)
 const done = ref(0)

@@ -6,7 +6,7 @@ import { itemPath } from '../library/itemPaths.ts'
 import type { ItemKind } from '@janua/contracts'
 import { get, post } from '../shell/api.ts'
 import { count, moment, percent } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
 import EffectLine from './EffectLine.vue'
@@ -14,7 +14,7 @@ import EffectLine from './EffectLine.vue'
 /** The newest mend: what it promised, what the draft does now, and once it is published whether it holds. */
 const { sheet, effect } = defineProps<{ sheet: GapSheet; effect: GapEffect | null }>()
 const session = useSession()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const mend = computed(() => sheet.mends[0]!)
 const standing = computed(() =>
   mend.value.standing && 'share' in mend.value.standing ? mend.value.standing : null,

@@ -6,13 +6,13 @@ import Textarea from 'primevue/textarea'
 import Select from 'primevue/select'
 import { onMounted, ref, shallowRef } from 'vue'
 import { get, put } from '../shell/api.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useSession } from '../shell/session.ts'
 
 /** Who works on a gap until when; or that it stays uncovered, why, and what is said instead. */
 const { sheet } = defineProps<{ sheet: GapSheet }>()
 const emit = defineEmits<{ changed: [] }>()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const showing = ref<'work' | 'decline'>()
 const until = ref(sheet.until ?? '')
 const session = useSession()

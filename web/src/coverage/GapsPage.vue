@@ -13,7 +13,7 @@ import { get, post } from '../shell/api.ts'
 import { count, day, moment, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { typingSomewhere } from '../shell/typing.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import GapTable from './GapTable.vue'
 import HowCounted from './HowCounted.vue'
@@ -23,7 +23,7 @@ const ROWS = 15
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const gapState = ref<GapState>(GAP_STATES.find((each) => each === route.query.state) ?? 'open')
 const sort = ref<'worth' | 'volume' | 'newest' | 'coverage'>('worth')
 const search = ref('')

@@ -7,13 +7,13 @@ import { onMounted, onScopeDispose, useTemplateRef } from 'vue'
 import { get, post, remove } from '../shell/api.ts'
 import { count, moment, whole } from '../shell/format.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
 
 /** A log from elsewhere: the team's past questions, asked of what visitors get now. */
 const session = useSession()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const confirmed = useConfirmed()
 const { state, run: load } = useRemote((signal) => get('/log/imports', {}, signal))
 const file = useTemplateRef<HTMLInputElement>('file')

@@ -9,13 +9,13 @@ import { computed, onMounted, ref } from 'vue'
 import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
 import { get, post } from '../shell/api.ts'
 import { count, moment, sure } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import AnswerCard from './AnswerCard.vue'
 
 const { row } = defineProps<{ row: UnsettledRow }>()
 const emit = defineEmits<{ mended: [] }>()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const { state, run: load } = useRemote((signal) =>
   get('/unsettled/detail', { norm: row.norm }, signal),
 )

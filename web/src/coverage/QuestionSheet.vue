@@ -8,13 +8,13 @@ import OutcomeChip from '../answering/OutcomeChip.vue'
 import WhyLadder from '../answering/WhyLadder.vue'
 import { get, post } from '../shell/api.ts'
 import { clock, moment, sure } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 
 /** One question of the log: the answer, its conversation, all that decided, and what to do about it. */
 const { id } = defineProps<{ id: number }>()
 const { state, run: load } = useRemote((signal) => get(`/log/${id}`, {}, signal))
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const shows = ref<'answer' | 'why' | 'conversation'>('answer')
 const sent = ref(false)
 const detail = computed(() => state.value.value)

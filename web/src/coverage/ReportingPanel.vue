@@ -5,11 +5,11 @@ import InputNumber from 'primevue/inputnumber'
 import InputText from 'primevue/inputtext'
 import { onMounted, ref } from 'vue'
 import { get, post, put } from '../shell/api.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 
 /** How reports count: the team's time zone, the return window, what a hand-over costs. */
 const emit = defineEmits<{ changed: [] }>()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const settings = ref<ReportingSettings>()
 
 onMounted(async () => (settings.value = await get('/reporting')))

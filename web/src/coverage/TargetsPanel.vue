@@ -7,7 +7,7 @@ import Select from 'primevue/select'
 import { reactive, ref } from 'vue'
 import { put, remove } from '../shell/api.ts'
 import { day, percent } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useSession } from '../shell/session.ts'
 import { TARGET_WORDS } from './words.ts'
 
@@ -15,7 +15,7 @@ import { TARGET_WORDS } from './words.ts'
 const { targets } = defineProps<{ targets: TargetView[] }>()
 const emit = defineEmits<{ changed: [] }>()
 const session = useSession()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const setting = ref(false)
 const NAMES: Record<TargetMeasure, string> = {
   coverage: 'Coverage',

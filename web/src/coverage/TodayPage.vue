@@ -5,7 +5,7 @@ import { computed, onMounted, onScopeDispose } from 'vue'
 import { useHealth } from '../library/useHealth.ts'
 import { get, post, put } from '../shell/api.ts'
 import { count, day, percent, span, whole } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useSession } from '../shell/session.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import GapTable from './GapTable.vue'
@@ -35,7 +35,7 @@ const library = computed(() =>
 )
 
 /** The demo's history ends some weeks ago: it moves to this week as a whole. */
-const { run: deed, busy } = useDeed()
+const { run: deed, busy } = useAction()
 async function moveDemo(): Promise<void> {
   await deed(() => post('/demo/move'), 'The demo is of this week now')
   await Promise.all([load(), session.refreshRelease()])

@@ -7,13 +7,13 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { get, post } from '../shell/api.ts'
 import { count } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 
 /** The lead's corrections of a topic: they hold at once and in every pass to come. */
 const { sheet, chosen } = defineProps<{ sheet: GapSheet; chosen: string[] }>()
 const emit = defineEmits<{ changed: [] }>()
 const router = useRouter()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const naming = ref<string>()
 const into = ref<TopicList[number] | string | null>(null)
 const found = ref<TopicList>([])

@@ -199,7 +199,7 @@ ol {
 </style>
 <style>
 @media print {
-  .lintel,
+  .app-header,
   nav.pages {
     display: none !important;
   }

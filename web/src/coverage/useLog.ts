@@ -1,7 +1,7 @@
 import type { LogFilter, LogRowView, Verdict } from '@janua/contracts'
 import { computed, ref, shallowRef } from 'vue'
 import { get, post, remove } from '../shell/api.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 
 export const NO_FILTER: LogFilter = {
@@ -54,7 +54,7 @@ export function queryOf(filter: LogFilter): Record<string, string> {
 
 /** The log's rows page by page, a marked one, and judging it with a way back. */
 export function useLog() {
-  const { run, busy } = useDeed()
+  const { run, busy } = useAction()
   const filter = ref<LogFilter>({ ...NO_FILTER })
   const rows = shallowRef<LogRowView[]>([])
   const next = ref<number | null>(null)

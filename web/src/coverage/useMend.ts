@@ -1,12 +1,12 @@
 import type { GapMendInput } from '@janua/contracts'
 import { post } from '../shell/api.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useSession } from '../shell/session.ts'
 
 /** Puts a mend of a gap into the draft; says what it promises. */
 export function useMend(topic: number) {
   const session = useSession()
-  const { run, busy } = useDeed()
+  const { run, busy } = useAction()
 
   async function mend(input: GapMendInput): Promise<boolean> {
     const made = await run(

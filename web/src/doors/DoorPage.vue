@@ -19,7 +19,7 @@ import ProposedTexts from '../models/ProposedTexts.vue'
 import { get, inPlainWords, put } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import KeptBack from '../shell/KeptBack.vue'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useKept } from '../shell/useKept.ts'
 import AnswerRules from './AnswerRules.vue'
 import HandoverRulesPanel from './HandoverRulesPanel.vue'
@@ -29,7 +29,7 @@ import LineList from './LineList.vue'
 
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const door = shallowRef<Door>()
 const content = ref<DoorContent>()
 const failure = ref('')

@@ -12,12 +12,12 @@ import StateChip from '../library/StateChip.vue'
 import { get, post } from '../shell/api.ts'
 import { count, percent } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 
 const session = useSession()
 const router = useRouter()
-const { run } = useDeed()
+const { run } = useAction()
 const { state, run: load } = useRemote((signal) => get('/doors', {}, signal))
 const route = useRoute()
 /** A page shows this door's tag, but not the door: what is missing. */

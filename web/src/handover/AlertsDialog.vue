@@ -4,13 +4,13 @@ import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import ToggleSwitch from 'primevue/toggleswitch'
 import { ref, watch } from 'vue'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { chime } from './chime.ts'
 import { useAlerts } from './useAlerts.ts'
 
 const visible = defineModel<boolean>({ required: true })
 const alerts = useAlerts()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const form = ref<AlertSettings>({ ...alerts.settings })
 watch(
   visible,

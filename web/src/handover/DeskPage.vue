@@ -8,7 +8,7 @@ import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { get, post, sendFile } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import BriefPane from './BriefPane.vue'
 import CaseDialog from './CaseDialog.vue'
 import CloseDialog from './CloseDialog.vue'
@@ -24,7 +24,7 @@ import { useDeskKeys } from './useDeskKeys.ts'
 const { id } = defineProps<{ id: number | null }>()
 const session = useSession()
 const router = useRouter()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const { desk, conversation, failure, visitorWrites, now, refresh } = useDesk(() => id)
 const queues = shallowRef<Queue[]>([])
 const lines = shallowRef<ReadyLine[]>([])

@@ -8,14 +8,14 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import ToggleSwitch from 'primevue/toggleswitch'
 import { computed, ref } from 'vue'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { post } from '../shell/api.ts'
 import HoursTable from '../doors/HoursTable.vue'
 
 /** How a queue works: how conversations find their agent, within what time, when people are there, and where it overflows. */
 const settings = defineModel<QueueSettings>({ required: true })
 const { queues, own } = defineProps<{ queues: Queue[]; own: number | null }>()
-const { run } = useDeed()
+const { run } = useAction()
 const ASSIGNMENTS = [
   { value: 'list', label: 'Agents take them from the list' },
   { value: 'in turn', label: 'Each is offered to one after the other, 30 seconds long' },

@@ -12,14 +12,14 @@ import { get, post, put, remove } from '../shell/api.ts'
 import { count, span } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import QueueFiguresPanel from './QueueFiguresPanel.vue'
 import QueueSettingsForm from './QueueSettingsForm.vue'
 import SkillsDialog from './SkillsDialog.vue'
 
 const session = useSession()
-const { run } = useDeed()
+const { run } = useAction()
 const confirmed = useConfirmed()
 const { state, run: load } = useRemote((signal) => get('/queues', {}, signal))
 const people = shallowRef<Person[]>([])

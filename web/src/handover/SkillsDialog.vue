@@ -6,12 +6,12 @@ import InputNumber from 'primevue/inputnumber'
 import MultiSelect from 'primevue/multiselect'
 import { ref, shallowRef, watch } from 'vue'
 import { get, put } from '../shell/api.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 
 /** What an agent can do and bear: conversations at once, languages, topics that they know best. */
 const { person } = defineProps<{ person: { id: number; name: string } | undefined }>()
 const emit = defineEmits<{ done: [] }>()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const skills = ref<AgentSkills>()
 const topics = shallowRef<{ id: number; name: string }[]>([])
 const LANGUAGES = [

@@ -9,13 +9,13 @@ import { computed, onMounted, onScopeDispose, ref, watch } from 'vue'
 import { get, post } from '../shell/api.ts'
 import { count } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import TaughtCard from './TaughtCard.vue'
 
 /** What agents taught from their own replies: the lead takes it, changes it, or declines it with a reason. */
 const session = useSession()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const shown = ref<TeachingState>('open')
 const { state, run: load } = useRemote((signal) =>
   get('/teachings', { state: shown.value }, signal),

@@ -7,7 +7,7 @@ import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
 import { post } from '../shell/api.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 
 /** Teaches the assistant from an agent's own words: it waits for the lead, and nothing changes for visitors before that. */
 const { words, conversation } = defineProps<{
@@ -15,7 +15,7 @@ const { words, conversation } = defineProps<{
   conversation: DeskConversation
 }>()
 const emit = defineEmits<{ done: [] }>()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const near = computed(() => [
   ...new Map(conversation.brief.sayNext.map(({ item, title }) => [item, { item, title }])).values(),
 ])

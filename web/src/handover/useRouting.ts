@@ -4,7 +4,7 @@ import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { get, inPlainWords, post, put } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useKept } from '../shell/useKept.ts'
 
 type Keyed = Rule & { key: number }
@@ -14,7 +14,7 @@ const MOST_READ = 100
 /** The rules of the draft as they are edited, and what they do to past hand-overs. */
 export function useRouting() {
   const session = useSession()
-  const { run, busy } = useDeed()
+  const { run, busy } = useAction()
   const routing = shallowRef<RoutingDraft>()
   const rules = ref<Keyed[]>([])
   const lastResort = ref(0)

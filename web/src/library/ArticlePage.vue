@@ -9,7 +9,7 @@ import { useRouter } from 'vue-router'
 import { remove } from '../shell/api.ts'
 import { moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import MachineMark from '../models/MachineMark.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import LinkStates from './LinkStates.vue'
@@ -31,7 +31,7 @@ import WaysToAsk from './WaysToAsk.vue'
 const { id, kind } = defineProps<{ id: number; kind: 'article' | 'fixed' }>()
 const session = useSession()
 const router = useRouter()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const wanted = useTakeOut()
 const {
   article,

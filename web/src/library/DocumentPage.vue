@@ -9,7 +9,7 @@ import { useRouter } from 'vue-router'
 import { remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import DocumentPart from './DocumentPart.vue'
 import HoldsFields from './HoldsFields.vue'
 import LinkStates from './LinkStates.vue'
@@ -22,7 +22,7 @@ import { useDocument } from './useDocument.ts'
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
 const router = useRouter()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const wanted = useTakeOut()
 const {
   document,

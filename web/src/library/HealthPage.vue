@@ -9,7 +9,7 @@ import { post, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { typingSomewhere } from '../shell/typing.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import FindingPair from './FindingPair.vue'
 import FindingRow from './FindingRow.vue'
 import { useTakeOut } from './useTakeOut.ts'
@@ -18,7 +18,7 @@ import { FINDINGS, useHealth } from './useHealth.ts'
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const wanted = useTakeOut()
 const { health, failure, counts, load, keep } = useHealth()
 /** What the lead chose to see; until then the first kind with something in it. */

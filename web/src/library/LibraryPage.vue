@@ -12,7 +12,7 @@ import { useRouter } from 'vue-router'
 import { get, post } from '../shell/api.ts'
 import { count, day, moment, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import ImportPanel from './ImportPanel.vue'
 import { itemPath } from './itemPaths.ts'
@@ -21,7 +21,7 @@ import StateChip from './StateChip.vue'
 const { kind } = defineProps<{ kind: 'article' | 'fixed' }>()
 const session = useSession()
 const router = useRouter()
-const { run: act } = useDeed()
+const { run: act } = useAction()
 const settings = useLocalStorage(`janua:list:${kind}`, {
   sort: 'updatedAt' as ArticleQuery['sort'],
   order: 'desc' as ArticleQuery['order'],

@@ -7,14 +7,14 @@ import { computed, ref, shallowRef } from 'vue'
 import { get, post } from '../shell/api.ts'
 import DiffParts from '../shell/DiffParts.vue'
 import { count, moment } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useFocusBack } from '../shell/useFocusBack.ts'
 
 useFocusBack()
 /** Earlier versions, compared word by word with the one after them or with the newest; each can be made the draft's again. */
 const { id, base, mayWrite } = defineProps<{ id: number; base: number; mayWrite: boolean }>()
 const emit = defineEmits<{ restored: []; close: [] }>()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const rows = shallowRef<RevisionRow[]>()
 const shown = shallowRef<{ one: RevisionView; other: RevisionView }>()
 const against = ref<'newest' | 'before'>('before')

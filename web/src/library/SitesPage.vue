@@ -10,12 +10,12 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import { count } from '../shell/format.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useSession } from '../shell/session.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import SiteCard from './SiteCard.vue'
 import { useSites } from './useSites.ts'
 
 const session = useSession()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const { sites, hosts, failure, load, look, save, forget, read, stop, drop, takeOver, allow } =
   useSites()
 const confirmed = useConfirmed()

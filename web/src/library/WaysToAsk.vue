@@ -7,12 +7,12 @@ import { get, post } from '../shell/api.ts'
 import { count } from '../shell/format.ts'
 import { useModelUses } from '../models/useModelUses.ts'
 import { typingSomewhere } from '../shell/typing.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 
 /** Other ways to ask, six at a time: real questions, the glossary's words, rewordings, and what a language model proposes. Y takes the marked one, N refuses it. */
 const { id } = defineProps<{ id: number }>()
 const emit = defineEmits<{ take: [text: string, isMachineWritten: boolean] }>()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 type Way = Omit<Suggestion, 'from'> & { from: Suggestion['from'] | 'model' }
 const isModelOn = useModelUses().isOn('phrasings')
 const ways = shallowRef<Way[]>()

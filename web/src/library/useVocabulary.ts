@@ -3,7 +3,7 @@ import { ref, shallowRef } from 'vue'
 import { useRoute } from 'vue-router'
 import { get, post, put, remove } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useTakeOut } from './useTakeOut.ts'
 
@@ -34,7 +34,7 @@ export function useVocabulary<C extends object>(
   nameOf: (content: C) => string,
 ) {
   const session = useSession()
-  const { run, busy } = useDeed()
+  const { run, busy } = useAction()
   const mayTakeOut = useTakeOut()
   const { state, run: load } = useRemote((signal) => calls.list(signal))
   const open = shallowRef<Entry<C> | 'new'>()

@@ -6,12 +6,12 @@ import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import { ref, shallowRef } from 'vue'
 import { inPlainWords, post, put, remove } from '../shell/api.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 
 /** Where a language model stands and what it costs; tried out before it is stored. */
 const { connection, source } = defineProps<Pick<ModelsView, 'connection' | 'source'>>()
 const emit = defineEmits<{ stored: []; cancel: [] }>()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 interface Typed extends Omit<ModelConnectionInput, 'key' | 'prices'> {
   key: string
   dropsKey: boolean

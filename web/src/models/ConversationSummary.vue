@@ -2,14 +2,14 @@
 import Button from 'primevue/button'
 import { ref } from 'vue'
 import { post } from '../shell/api.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import MachineMark from './MachineMark.vue'
 import { useModelUses } from './useModelUses.ts'
 
 /** What a conversation has come to, in a few sentences of the language model, when somebody asks for it. */
 const { conversation } = defineProps<{ conversation: number }>()
 const isOn = useModelUses().isOn('summary')
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const summary = ref('')
 
 async function ask(): Promise<void> {

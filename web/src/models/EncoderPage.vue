@@ -6,7 +6,7 @@ import ProgressBar from 'primevue/progressbar'
 import { computed, onMounted } from 'vue'
 import { get, post, put, remove } from '../shell/api.ts'
 import { count, day, percent, span, whole } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import EncoderComparison from './EncoderComparison.vue'
 import { hasRead, headlineOf, type StepName, stepsOf } from './encoderSteps.ts'
@@ -14,7 +14,7 @@ import ModelKinds from './ModelKinds.vue'
 
 /** An encoder of one's own, on its way from the server to visitors. */
 const LOOK_MS = 1_000
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const { state, run: load } = useRemote((signal) => get('/models/encoder', {}, signal))
 const view = computed(() => state.value.value)
 const isAtWork = computed(

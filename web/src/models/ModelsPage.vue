@@ -6,7 +6,7 @@ import ToggleSwitch from 'primevue/toggleswitch'
 import { computed, onMounted, ref } from 'vue'
 import { get, put } from '../shell/api.ts'
 import { count, whole } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import ConnectionForm from './ConnectionForm.vue'
 import ModelCallList from './ModelCallList.vue'
@@ -16,7 +16,7 @@ import UseForm from './UseForm.vue'
 import { USE_WORDS } from './uses.ts'
 
 /** A language model of one's own: where it stands, what it may be used for, what it costs, what was sent. */
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const { state, run: load } = useRemote((signal) => get('/models', {}, signal))
 const view = computed(() => state.value.value)
 const open = ref<ModelUse>()

@@ -5,14 +5,14 @@ import Message from 'primevue/message'
 import { computed, onMounted } from 'vue'
 import { get, post } from '../shell/api.ts'
 import { count, day, sure, whole } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import MovedAnswers from './MovedAnswers.vue'
 
 /** What a second opinion would have done to answers that people reviewed; lost good answers go first. */
 defineProps<{ money: (value: number) => string; hasPrices: boolean }>()
 const LOOK_MS = 1_000
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const { state, run: load } = useRemote((signal) => get('/models/trial', {}, signal))
 const view = computed(() => state.value.value)
 const result = computed(() => view.value?.result)

@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import Textarea from 'primevue/textarea'
 import { computed, ref, shallowRef } from 'vue'
 import { post } from '../shell/api.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import MachineMark from './MachineMark.vue'
 import { useModelUses } from './useModelUses.ts'
 
@@ -16,7 +16,7 @@ const { door, language, texts } = defineProps<{
 }>()
 const emit = defineEmits<{ take: [name: keyof DoorTexts, text: string] }>()
 const isOn = useModelUses().isOn('door texts')
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const brief = ref('')
 const proposed = shallowRef<DoorTexts>()
 const differing = computed(() =>

@@ -6,12 +6,12 @@ import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
 import { reactive } from 'vue'
 import { put } from '../shell/api.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 
 /** What the model is told for one use, and its limits. */
 const { use } = defineProps<{ use: UseView; currency: string; hasPrices: boolean }>()
 const emit = defineEmits<{ stored: [] }>()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const form = reactive<UseSettings>({ ...use.settings })
 
 async function store(): Promise<void> {

@@ -7,7 +7,7 @@ import { itemPath, KIND_WORDS } from '../library/itemPaths.ts'
 import { get } from '../shell/api.ts'
 import { moment } from '../shell/format.ts'
 import DiffParts from '../shell/DiffParts.vue'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 
 const { change, taken, isLead } = defineProps<{
   change: DraftChange
@@ -15,7 +15,7 @@ const { change, taken, isLead } = defineProps<{
   isLead: boolean
 }>()
 defineEmits<{ take: [take: boolean]; ready: [ready: boolean]; discard: [] }>()
-const { run } = useDeed()
+const { run } = useAction()
 const open = ref(false)
 const text = shallowRef<ChangeText>()
 const link = computed(() => (change.type === 'removed' ? null : itemPath(change.kind, change.item)))

@@ -7,13 +7,13 @@ import { computed, onMounted, onScopeDispose, ref, shallowRef, useTemplateRef } 
 import { get, post, put, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
 import CheckEditor from './CheckEditor.vue'
 
 const session = useSession()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const confirmed = useConfirmed()
 const { state, run: load } = useRemote((signal) => get('/checks', {}, signal))
 const show = ref<'all' | 'failing'>('all')

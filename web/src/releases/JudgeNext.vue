@@ -6,12 +6,12 @@ import { computed, ref } from 'vue'
 import { get, post } from '../shell/api.ts'
 import { sure } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 
 /** Answers judged one after another, by keyboard: those whose judgement tells most about where the sill belongs. */
 const { sill } = defineProps<{ sill: number }>()
 const emit = defineEmits<{ judged: [] }>()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const list = ref<ToJudge[]>()
 const at = ref(0)
 const one = computed(() => list.value?.[at.value])

@@ -8,13 +8,13 @@ import MovedQuestions from '../library/MovedQuestions.vue'
 import PhrasingList from '../library/PhrasingList.vue'
 import { useArticle } from '../library/useArticle.ts'
 import { useMoved } from '../library/useMoved.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useSession } from '../shell/session.ts'
 
 /** The article beside the rehearsal: as it is saved, the answers are asked anew. */
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const { article, content, changed, failure, conflict, load, save, keepMine } = useArticle(id)
 const { moved } = useMoved(id, content, article)
 onMounted(load)

@@ -10,7 +10,7 @@ import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef, watch }
 import { useRoute } from 'vue-router'
 import { get, post } from '../shell/api.ts'
 import { typingSomewhere } from '../shell/typing.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import CompareAnswers from './CompareAnswers.vue'
 import QuickEdit from './QuickEdit.vue'
 import RehearsalThread from './RehearsalThread.vue'
@@ -20,7 +20,7 @@ import { verdictOn } from './verdicts.ts'
 import WhyPanel from './WhyPanel.vue'
 
 const route = useRoute()
-const { run } = useDeed()
+const { run } = useAction()
 const {
   messages,
   door,

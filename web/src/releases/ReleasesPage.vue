@@ -7,7 +7,7 @@ import { get, post, put, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import ChangeRow from './ChangeRow.vue'
 import OpenCard from './OpenCard.vue'
@@ -22,7 +22,7 @@ interface Made {
 }
 
 const session = useSession()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const confirmed = useConfirmed()
 const { state: draft, run: loadDraft } = useRemote((signal) => get('/draft', {}, signal))
 const { state: releases, run: loadReleases } = useRemote((signal) => get('/releases', {}, signal))

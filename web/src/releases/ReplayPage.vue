@@ -8,7 +8,7 @@ import { computed, onScopeDispose, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { get, post } from '../shell/api.ts'
 import { count, day, fromTo, moment, whole } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
 import FlowChart from './FlowChart.vue'
@@ -21,7 +21,7 @@ const { id } = defineProps<{ id: number | null }>()
 const session = useSession()
 const router = useRouter()
 const route = useRoute()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const { state: list, run: loadList } = useRemote((signal) => get('/replays', {}, signal))
 const { state: draft, run: loadDraft } = useRemote((signal) => get('/draft', {}, signal))
 const starts = ref(false)

@@ -10,7 +10,7 @@ import { OUTCOMES } from '../answering/outcomes.ts'
 import { get, post, put } from '../shell/api.ts'
 import { count, sure } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import DiffText from './DiffText.vue'
 import { CHANGE_WORDS } from './replayWords.ts'
@@ -23,7 +23,7 @@ const { replay, change, band } = defineProps<{
 }>()
 const emit = defineEmits<{ changed: [] }>()
 const ROWS = 12
-const { run } = useDeed()
+const { run } = useAction()
 const offset = ref(0)
 const marked = ref(0)
 const { state, run: load } = useRemote((signal) =>

@@ -9,7 +9,7 @@ import SelectButton from 'primevue/selectbutton'
 import { computed, onMounted, ref } from 'vue'
 import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
 import { get, post } from '../shell/api.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useSession } from '../shell/session.ts'
 import { verdictOn } from './verdicts.ts'
 import type { ShownQuestion } from './useRehearsal.ts'
@@ -24,7 +24,7 @@ const { question, door, messages } = defineProps<{
 }>()
 const emit = defineEmits<{ close: []; done: [] }>()
 const session = useSession()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const wanted = ref<NonNullable<VerdictInput['wanted']>>('item')
 const top = question.answer.trace.candidates.find(
   ({ item }) => item !== question.answer.sources[0]?.item,

@@ -8,7 +8,7 @@ import Select from 'primevue/select'
 import { computed, onMounted, ref, watch } from 'vue'
 import { get, put } from '../shell/api.ts'
 import { count, day, percent, whole } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
 import JudgeNext from './JudgeNext.vue'
@@ -17,7 +17,7 @@ import ThresholdChart from './ThresholdChart.vue'
 import { useCurve } from './useCurve.ts'
 
 const session = useSession()
-const { run, busy } = useDeed()
+const { run, busy } = useAction()
 const { state, run: load } = useRemote((signal) => get('/threshold', {}, signal))
 const { curve, compute } = useCurve()
 const door = ref<number>()

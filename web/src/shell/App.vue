@@ -3,7 +3,7 @@ import ConfirmDialog from 'primevue/confirmdialog'
 import Toast from 'primevue/toast'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import AppLintel from './AppLintel.vue'
+import AppHeader from './AppHeader.vue'
 import ConnectionNote from './ConnectionNote.vue'
 import { useSession } from './session.ts'
 import ShortcutHelp from './ShortcutHelp.vue'
@@ -15,7 +15,7 @@ const inside = computed(() => session.user && !route.meta.open)
 
 <template>
   <a class="skip" href="#content">Skip to the page</a>
-  <AppLintel v-if="inside" />
+  <AppHeader v-if="inside" />
   <ConnectionNote v-if="inside" />
   <main id="content" tabindex="-1"><RouterView /></main>
   <ShortcutHelp v-if="inside" />

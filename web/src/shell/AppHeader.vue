@@ -14,13 +14,13 @@ import { ACCOUNT_PAGES, pagesFor } from './pages.ts'
 import PersonArch from './PersonArch.vue'
 import { pageOf } from './router.ts'
 import { useSession } from './session.ts'
-import { useDeed } from './useDeed.ts'
+import { useAction } from './useAction.ts'
 
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const dark = useDark({ valueDark: 'dark' })
-const { run } = useDeed()
+const { run } = useAction()
 const menu = useTemplateRef('menu')
 
 const PRESENCE_NAMES: { value: Presence; label: string }[] = [
@@ -61,7 +61,7 @@ const covered = computed(() => {
 </script>
 
 <template>
-  <header class="lintel">
+  <header class="app-header">
     <RouterLink to="/" class="mark" aria-label="Janua, first page"
       ><JanuaMark /><span>Janua</span></RouterLink
     >
@@ -140,16 +140,16 @@ const covered = computed(() => {
 </template>
 
 <style scoped>
-.lintel {
+.app-header {
   height: 48px;
   display: flex;
   align-items: stretch;
   gap: 22px;
   padding: 0 20px;
-  background: var(--lintel);
-  color: var(--on-lintel);
+  background: var(--header);
+  color: var(--on-header);
 }
-.lintel > * {
+.app-header > * {
   align-self: center;
 }
 .mark {
@@ -160,13 +160,13 @@ const covered = computed(() => {
   color: inherit;
   text-decoration: none;
 }
-.lintel nav {
+.app-header nav {
   display: flex;
   align-self: stretch;
   gap: 4px;
   flex: 1;
 }
-.lintel nav a {
+.app-header nav a {
   display: grid;
   place-items: center;
   padding: 0 15px;
@@ -174,12 +174,12 @@ const covered = computed(() => {
   text-decoration: none;
   border-block: 3px solid transparent;
 }
-.lintel nav a.here {
+.app-header nav a.here {
   color: #fff;
   border-bottom-color: var(--brass-bright);
   font-weight: 600;
 }
-.lintel nav a .needs {
+.app-header nav a .needs {
   position: absolute;
   transform: translate(26px, -9px);
   background: var(--brass-bright);
@@ -205,19 +205,19 @@ const covered = computed(() => {
 .release .covered {
   color: #c9d1d1;
 }
-.lintel .presence {
+.app-header .presence {
   background: transparent;
   border-color: #41565b;
   --p-select-color: #fff;
   --p-select-dropdown-color: #c9d1d1;
 }
-.lintel .presence.here {
+.app-header .presence.here {
   border-color: #7fae6f;
 }
-.lintel .presence.away {
+.app-header .presence.away {
   border-color: var(--brass-bright);
 }
-.lintel .presence :deep(.p-select-label) {
+.app-header .presence :deep(.p-select-label) {
   color: #fff;
   font-size: 13.5px;
   padding: 4px 0 4px 10px;
@@ -228,7 +228,7 @@ const covered = computed(() => {
   padding: 2px;
   cursor: pointer;
 }
-.lintel :focus-visible {
+.app-header :focus-visible {
   outline-color: var(--brass-bright);
 }
 .pages {
@@ -262,7 +262,7 @@ const covered = computed(() => {
   }
 }
 @media (max-width: 720px) {
-  .lintel {
+  .app-header {
     gap: 10px;
     padding: 0 10px;
   }
@@ -270,13 +270,13 @@ const covered = computed(() => {
   .release {
     display: none;
   }
-  .lintel .presence :deep(.p-select-label) {
+  .app-header .presence :deep(.p-select-label) {
     max-width: 62px;
   }
-  .lintel nav a {
+  .app-header nav a {
     padding: 0 9px;
   }
-  .lintel nav a .needs {
+  .app-header nav a .needs {
     transform: translate(20px, -9px);
   }
   .pages {
@@ -286,13 +286,13 @@ const covered = computed(() => {
   }
 }
 @media (max-width: 430px) {
-  .lintel {
+  .app-header {
     gap: 6px;
   }
-  .lintel nav {
+  .app-header nav {
     gap: 0;
   }
-  .lintel nav a {
+  .app-header nav a {
     padding: 0 6px;
   }
 }

@@ -110,8 +110,8 @@ const dropdown = {
     activeColor: 'var(--ink)',
   },
 }
-/** The switch stands on the lintel, which is dark in both schemes. */
-const lintelSwitch = {
+/** The switch stands on the header, which is dark in both schemes. */
+const headerSwitch = {
   root: {
     background: '#56666b',
     hoverBackground: '#65767b',
@@ -172,7 +172,7 @@ export const preset = definePreset(Aura, {
       ),
     },
     autocomplete: { colorScheme: { light: dropdown, dark: dropdown } },
-    toggleswitch: { colorScheme: { light: lintelSwitch, dark: lintelSwitch } },
+    toggleswitch: { colorScheme: { light: headerSwitch, dark: headerSwitch } },
     togglebutton: { colorScheme: { light: toggle, dark: toggle } },
     message: { colorScheme: { light: notes, dark: notes } },
     toast: { colorScheme: { light: notes, dark: notes } },

@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { inPlainWords } from './api.ts'
 
 /** Does something that changes data, once at a time; says what came of it. */
-export function useDeed() {
+export function useAction() {
   const toast = useToast()
   const busy = ref(false)
 

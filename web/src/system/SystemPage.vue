@@ -8,14 +8,14 @@ import Message from 'primevue/message'
 import { computed, onMounted, onScopeDispose, ref } from 'vue'
 import { get, post, put } from '../shell/api.ts'
 import { count, moment, span } from '../shell/format.ts'
-import { useDeed } from '../shell/useDeed.ts'
+import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { fileSize } from './fileSize.ts'
 import { interval } from './interval.ts'
 
 const REFRESH_MS = 5_000
 const { state, run: load } = useRemote((signal) => get('/system', {}, signal))
-const { run } = useDeed()
+const { run } = useAction()
 const retention = ref<RetentionSettings>()
 const security = ref<SecuritySettings>()
 
