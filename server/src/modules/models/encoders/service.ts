@@ -370,5 +370,9 @@ function foundIn({ encoder, id, milliseconds, sample }: Connected): EncoderView[
 
 /** What the one that ships came to on the same questions, as `npm run train` found it. */
 function shippedFigures(): NaturalFigures[] {
-  return JSON.parse(readFileSync(join(MODELS, 'figures.json'), 'utf8')) as NaturalFigures[]
+  const read = () =>
+    JSON.parse(readFileSync(join(MODELS, 'figures.json'), 'utf8')) as NaturalFigures[]
+  return (shipped ??= read())
 }
+
+let shipped: NaturalFigures[] | undefined
