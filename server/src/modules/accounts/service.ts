@@ -16,7 +16,7 @@ import { networkOf } from '../../platform/http/limits.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { newToken } from '../../platform/http/security.ts'
 import { type Actor, type Audit, JANUA } from './audit.ts'
-import type { LinkRow, UserRow } from './tables.ts'
+import type { AccountTables, LinkRow, UserRow } from './tables.ts'
 import { hashPassword, passwordFits, refuseWeak } from './passwords.ts'
 import {
   beginSecondFactor,
@@ -26,7 +26,6 @@ import {
 } from './secondFactor.ts'
 import type { Security } from './security.ts'
 import type { Row } from '../../platform/database/tables.ts'
-import type { AccountTables } from './tables.ts'
 
 const HOUR = 3_600_000
 const LINK_HOURS = { invite: 72, reset: 24, setup: 24 * 365 }

@@ -14,8 +14,7 @@ import { inThread } from '../../platform/jobs/startThread.ts'
 import type { EngineHost } from './engineHost.ts'
 import type { LearnOrder } from './confidenceThread.ts'
 import type { Vectors } from './vectors.ts'
-import type { EngineModelRow } from './tables.ts'
-import type { AnsweringTables } from './tables.ts'
+import type { AnsweringTables, EngineModelRow } from './tables.ts'
 
 interface Dependencies {
   db: Sequelize

@@ -25,8 +25,7 @@ import { problem } from '../../platform/http/problems.ts'
 import type { AttachedEncoders } from './attachedEncoder.ts'
 import { type ContentPin, Indices, readContent } from './indices.ts'
 import type { Vectors } from './vectors.ts'
-import type { EngineModelRow } from './tables.ts'
-import type { AnsweringTables } from './tables.ts'
+import type { AnsweringTables, EngineModelRow } from './tables.ts'
 import type { Asker, Draft, LivePointer, ReleaseViews } from '../releases/index.ts'
 
 export interface OpenDoor extends DoorContent {

@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { Op, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
-import type { MailKind, MailRow } from './tables.ts'
-import type { ChannelTables } from './tables.ts'
+import type { ChannelTables, MailKind, MailRow } from './tables.ts'
 
 /** A mail as it goes out. */
 export interface Letter {

@@ -8,10 +8,9 @@ import { problem } from '../../platform/http/problems.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
 import { pictureType, sendSafely } from '../../platform/files/serving.ts'
 import type { FileStore } from '../../platform/files/store.ts'
-import type { ConversationRow } from './tables.ts'
+import type { ConversationRow, ConversationTables } from './tables.ts'
 import type { Conversations } from './service.ts'
 import type { Threads } from './thread.ts'
-import type { ConversationTables } from './tables.ts'
 
 export interface AttachmentPorts {
   /** @throws when this person may not read the conversation */

@@ -8,12 +8,11 @@ import { problem } from '../../platform/http/problems.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
 import { newToken } from '../../platform/http/security.ts'
 import type { Erasure } from './erasure.ts'
-import type { ConversationRow } from './tables.ts'
+import type { ConversationRow, ConversationTables } from './tables.ts'
 import { concernedBy, type Threads } from './thread.ts'
 import type { ThreadLinks } from './threadLinks.ts'
 import { transcriptOf } from './transcript.ts'
 import { sha256 } from '../../platform/hash.ts'
-import type { ConversationTables } from './tables.ts'
 import {
   type CompiledRelease,
   type EngineHost,

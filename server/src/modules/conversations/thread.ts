@@ -6,8 +6,7 @@ import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import { dataForVisitor } from './visitorView.ts'
-import type { ConversationRow, MessageRow } from './tables.ts'
-import type { ConversationTables } from './tables.ts'
+import type { ConversationRow, ConversationTables, MessageRow } from './tables.ts'
 
 export interface NewMessage {
   author: MessageAuthor

@@ -5,8 +5,7 @@ import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { MendRow } from './tables.ts'
-import type { CoverageTables } from './tables.ts'
+import type { CoverageTables, MendRow } from './tables.ts'
 import type { Actor, Audit } from '../accounts/index.ts'
 import {
   answerText,

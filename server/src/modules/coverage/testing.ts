@@ -1,6 +1,5 @@
 import type { OpenJanua } from '../../../../demo/allTables.ts'
-import type { TestClock, TestVisitor } from '../../testing/harness.ts'
-import { visitor } from '../../testing/harness.ts'
+import { type TestClock, type TestVisitor, visitor } from '../../testing/harness.ts'
 
 /** Visitors who each ask one thing, a minute apart, and close their window. @returns the last of them */
 export async function asked(

@@ -1,6 +1,7 @@
 import {
-  DOOR_LANGUAGES,
+  type DocumentContent,
   type Door,
+  DOOR_LANGUAGES,
   type DoorContent,
   type DoorPublic,
   type DoorRules,
@@ -9,7 +10,6 @@ import {
   TEXT_KEYS,
 } from '@janua/contracts'
 import { dayIn, leftOutBecause, openAt, passagesOf } from '@janua/core'
-import type { DocumentContent } from '@janua/contracts'
 import { DateTime } from 'luxon'
 import { Op } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'

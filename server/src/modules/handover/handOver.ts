@@ -16,11 +16,10 @@ import { problem } from '../../platform/http/problems.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
 import type { Cases } from './cases.ts'
 import type { Handovers } from './handOverLog.ts'
-import type { HandoverReason, QueueRow } from './tables.ts'
+import type { HandoverReason, HandoverTables, QueueRow } from './tables.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
 import type { Queues } from './queues.ts'
 import type { Waiting } from './waiting.ts'
-import type { HandoverTables } from './tables.ts'
 import type { CompiledRelease, EngineHost, OpenDoor } from '../answering/index.ts'
 import {
   type ConversationRow,

@@ -2,8 +2,7 @@ import type { HandoverRow as HandoverView } from '@janua/contracts'
 import type { PastHandover, Routed, Situation } from '@janua/core'
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
-import type { HandoverReason, HandoverRow } from './tables.ts'
-import type { HandoverTables } from './tables.ts'
+import type { HandoverReason, HandoverRow, HandoverTables } from './tables.ts'
 import type { ConversationRow } from '../conversations/index.ts'
 
 /** Hand-overs that the routing bench and the classifier look at, at the most: the newest. */

@@ -1,7 +1,6 @@
 import type { Transaction } from 'sequelize'
 import { problem } from '../../platform/http/problems.ts'
-import type { QueueRow } from './tables.ts'
-import type { HandoverTables } from './tables.ts'
+import type { HandoverTables, QueueRow } from './tables.ts'
 import type { EngineHost, OpenDoor } from '../answering/index.ts'
 import type { ConversationRow } from '../conversations/index.ts'
 

@@ -1,8 +1,7 @@
 import type { Verdict } from '@janua/contracts'
 import { groupedBy, type JudgedAs, type ReplaySide } from '@janua/core'
 import { Op } from 'sequelize'
-import type { JudgementRow } from './tables.ts'
-import type { QuestionViews } from './tables.ts'
+import type { JudgementRow, QuestionViews } from './tables.ts'
 
 /** What a verdict adds to coverage; null for what is no question and leaves the count. */
 export const VERDICT_WORTH: Record<Verdict, number | null> = {

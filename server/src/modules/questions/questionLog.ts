@@ -19,8 +19,7 @@ import { problem } from '../../platform/http/problems.ts'
 import { LATEST_VERDICT } from './latestReviews.ts'
 import type { Reporting } from './reporting.ts'
 import { filterSql } from './filter.ts'
-import type { QuestionRow } from './tables.ts'
-import type { QuestionTables } from './tables.ts'
+import type { QuestionRow, QuestionTables } from './tables.ts'
 import { leftUnsettled, normOf } from '../answering/index.ts'
 
 interface Dependencies {

@@ -7,9 +7,8 @@ import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem, problemWith } from '../../platform/http/problems.ts'
 import type { LivePointer } from './livePointer.ts'
-import type { ItemRow, RevisionRow } from './tables.ts'
+import type { ItemRow, ReleaseTables, RevisionRow } from './tables.ts'
 import { sha256 } from '../../platform/hash.ts'
-import type { ReleaseTables } from './tables.ts'
 import type { Actor, Audit } from '../accounts/index.ts'
 
 /** What lists show and search of an item, taken from its content. */

@@ -1,8 +1,7 @@
 import type { ChangeState, OpenRelease } from '@janua/contracts'
 import { type Pinned, placeOf } from '@janua/core'
 import type { Transaction } from 'sequelize'
-import type { ItemRow } from './tables.ts'
-import type { ReleaseTables } from './tables.ts'
+import type { ItemRow, ReleaseTables } from './tables.ts'
 import type { Settings } from '../../platform/settings.ts'
 
 const NAME = 'live_release'

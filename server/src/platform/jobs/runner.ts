@@ -1,9 +1,8 @@
 import type { JobStatus } from '@janua/contracts'
 import type { Logger } from 'pino'
-import type { Sequelize } from 'sequelize'
+import { DataTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../clock.ts'
 import { type Row, table, type Table, text, time, whole } from '../database/tables.ts'
-import { DataTypes } from 'sequelize'
 import type { Leases } from './leases.ts'
 
 /** Something that happens by itself, again and again. */

@@ -1,5 +1,4 @@
-import type { Language } from '@janua/core'
-import { LANGUAGES } from '@janua/core'
+import { type Language, LANGUAGES } from '@janua/core'
 import { startThread } from '../../../platform/jobs/startThread.ts'
 import type { LearntRankings, RankingOrder, RankingSaid } from './rankingThread.ts'
 import type { Encoder } from '../../answering/index.ts'
