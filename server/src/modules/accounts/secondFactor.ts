@@ -1,9 +1,10 @@
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import { generateSecret, generateURI, verify } from 'otplib'
 import QRCode from 'qrcode'
 import { problem } from '../../platform/http/problems.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { UserRow } from './tables.ts'
+import { sha256 } from '../../platform/hash.ts'
 
 const CODES = 10
 /** A code is good for its half minute and the one before and after, as clocks differ. */
@@ -78,5 +79,5 @@ function newRecoveryCode(): string {
 }
 
 function hashOf(code: string): string {
-  return createHash('sha256').update(code).digest('hex')
+  return sha256(code)
 }

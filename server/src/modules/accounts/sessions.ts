@@ -1,9 +1,9 @@
 import type { OwnSession } from '@janua/contracts'
-import { createHash } from 'node:crypto'
 import connectSession from 'connect-session-sequelize'
 import type { RequestHandler } from 'express'
 import session, { type SessionData } from 'express-session'
 import { DataTypes, fn, col, Op, type Sequelize } from 'sequelize'
+import { sha256 } from '../../platform/hash.ts'
 
 declare module 'express-session' {
   interface SessionData {
@@ -117,5 +117,5 @@ export function sessionsIn(
 
 /** Names a session without giving away what opens it. */
 function publicId(sid: string): string {
-  return createHash('sha256').update(sid).digest('hex').slice(0, 16)
+  return sha256(sid).slice(0, 16)
 }

@@ -6,7 +6,6 @@ import {
   type OpinionCase,
 } from '@janua/core'
 import { attachedRankings } from '@janua/core/meaning'
-import { createHash } from 'node:crypto'
 import { type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import { addressOf } from '../../platform/database/connect.ts'
@@ -15,6 +14,7 @@ import type { EngineHost } from './engineHost.ts'
 import type { LearnOrder } from './confidenceThread.ts'
 import type { Vectors } from './vectors.ts'
 import type { AnsweringTables, EngineModelRow } from './tables.ts'
+import { sha256 } from '../../platform/hash.ts'
 
 interface Dependencies {
   db: Sequelize
@@ -108,6 +108,6 @@ export class ConfidenceTraining {
       newest,
       Math.floor(votes / 50),
     ])
-    return createHash('sha256').update(words).digest('hex')
+    return sha256(words)
   }
 }

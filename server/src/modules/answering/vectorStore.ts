@@ -1,6 +1,6 @@
-import { createHash } from 'node:crypto'
 import { Op } from 'sequelize'
 import type { AnsweringTables } from './tables.ts'
+import { sha256 } from '../../platform/hash.ts'
 
 /** So many texts are looked up at once. */
 const AT_ONCE = 500
@@ -39,5 +39,5 @@ export class VectorStore {
 }
 
 function hashOf(text: string): string {
-  return createHash('sha256').update(text).digest('hex')
+  return sha256(text)
 }

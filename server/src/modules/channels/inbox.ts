@@ -1,5 +1,4 @@
 import type { SignedIn } from '@janua/contracts'
-import { createHash } from 'node:crypto'
 import { Op, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
@@ -14,6 +13,7 @@ import {
   type Threads,
   type Visitors,
 } from '../conversations/index.ts'
+import { sha256 } from '../../platform/hash.ts'
 
 /** A mail that came in. */
 export interface Incoming {
@@ -185,5 +185,5 @@ async function leftOf(
 
 /** The same mail makes the same message, however often it comes. */
 function clientIdOf(messageId: string): string {
-  return createHash('sha256').update(messageId).digest('hex').slice(0, 36)
+  return sha256(messageId).slice(0, 36)
 }

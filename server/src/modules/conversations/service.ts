@@ -64,7 +64,6 @@ interface Dependencies extends ConversationPorts {
   engine: EngineHost
   rewording: Rewording
   erasure: Erasure
-  /** Figures that a vote changes are counted anew. */
   asked: AskedQuestions
   threadLinks: ThreadLinks
   users: { nameOf(id: number | null): Promise<string> }

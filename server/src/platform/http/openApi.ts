@@ -1,5 +1,4 @@
-import { ACTIONS, ROUTES } from '@janua/contracts/routes'
-import outputs from '@janua/contracts/routes/outputs.json' with { type: 'json' }
+import { ACTIONS } from '@janua/contracts/routes'
 import type { Schema } from 'joi'
 import { type Route, route } from './routing.ts'
 
@@ -38,8 +37,7 @@ function parametersOf(check: Schema | undefined, place: 'path' | 'query'): Json[
   }))
 }
 
-function bodyOf({ name, body }: Route): Json | undefined {
-  const { takesFile, takesFiles } = ROUTES[name] as { takesFile?: true; takesFiles?: true }
+function bodyOf({ body, takesFile, takesFiles }: Route): Json | undefined {
   if (body) return { required: true, content: { 'application/json': { schema: schemaOf(body) } } }
   if (takesFile)
     return {
@@ -67,9 +65,7 @@ const REFUSED = {
   },
 }
 
-function answersOf({ name }: Route): Json {
-  const { status = 200, isFile } = ROUTES[name] as { status?: number; isFile?: true }
-  const output = (outputs.routes as Json)[name]
+function answersOf({ status = 200, isFile }: Route, output: unknown): Json {
   const good = isFile
     ? { 200: { description: 'A file.', content: { '*/*': {} } } }
     : output
@@ -86,7 +82,10 @@ function answersOf({ name }: Route): Json {
 const SECURITY: Record<string, Json[]> = { anyone: [], visitor: [{ visitor: [] }] }
 
 /** What the API offers, as an OpenAPI 3.1 document made from the routes themselves. */
-function openApi(routes: readonly Route[]): Json {
+async function openApi(routes: readonly Route[]): Promise<Json> {
+  const { default: outputs } = await import('@janua/contracts/routes/outputs.json', {
+    with: { type: 'json' },
+  })
   const paths: Record<string, Json> = {}
   for (const each of routes) {
     const path = each.path.replace(/:(\w+)/g, '{$1}')
@@ -99,7 +98,7 @@ function openApi(routes: readonly Route[]): Json {
       security: typeof who === 'string' ? SECURITY[who] : [{ session: [] }],
       parameters: [...parametersOf(each.params, 'path'), ...parametersOf(each.query, 'query')],
       ...(body && { requestBody: body }),
-      responses: answersOf(each),
+      responses: answersOf(each, (outputs.routes as Json)[each.name]),
       ...(Array.isArray(who) && { 'x-roles': who }),
     }
   }
@@ -128,8 +127,8 @@ function openApi(routes: readonly Route[]): Json {
   }
 }
 
-/** Tells the document; it is made when it is asked for first. */
+/** Tells the document; it is made, and the schemas of answers are read, when it is asked for first. */
 export function openApiRoute(routes: readonly Route[]): Route {
-  let made: Json | undefined
+  let made: Promise<Json> | undefined
   return route('GET /openapi.json', {}, () => (made ??= openApi(routes)))
 }

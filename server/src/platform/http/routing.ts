@@ -10,6 +10,7 @@ import {
   type ParamsOf,
   type QueryOf,
   type RouteName,
+  type RouteOf,
   ROUTES,
   type ShapeOf,
 } from '@janua/contracts/routes'
@@ -47,6 +48,10 @@ export interface Route {
   body?: Schema
   before?: RequestHandler[]
   status?: number
+  /** It answers with a file; files come as a form; one file comes as the body. */
+  isFile?: true
+  takesFiles?: true
+  takesFile?: true
   handle: (call: Call<any, any, any>) => unknown
 }
 
@@ -64,13 +69,11 @@ export function route<Name extends RouteName>(
   ) => OutputOf<Name> | Promise<OutputOf<Name>>,
 ): Route {
   const [method, path] = name.split(' ') as [string, string]
-  const { action, status } = ROUTES[name]
   return {
     name,
     method: method.toLowerCase() as Route['method'],
     path,
-    action,
-    ...(status && { status }),
+    ...(ROUTES[name] as RouteOf),
     ...checks,
     handle,
   }

@@ -1,6 +1,5 @@
 import type { EncoderContent, EncoderView, EncoderWork, NaturalFigures } from '@janua/contracts'
 import { LANGUAGES } from '@janua/core'
-import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Clock } from '../../../platform/clock.ts'
@@ -19,6 +18,7 @@ import {
   MODELS,
 } from '../../answering/index.ts'
 import { type Draft, type LivePointer, type ReleaseViews, summarise } from '../../releases/index.ts'
+import { sha256 } from '../../../platform/hash.ts'
 
 interface Dependencies {
   settings: Settings
@@ -338,7 +338,7 @@ export function learntEncoders({
 
 /** Its vectors are stored under this: the same only for the same encoder. */
 function storedUnder(encoder: Pick<Encoder, 'id'>): string {
-  return createHash('sha256').update(`${FORM} ${encoder.id}`).digest('hex').slice(0, 16)
+  return sha256(`${FORM} ${encoder.id}`).slice(0, 16)
 }
 
 async function tryOut(encoder: OpenEncoder): Promise<Connected> {
