@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { load } from 'js-yaml'
+import { CHECKOUT } from '../server/src/platform/checkout.ts'
 import type { ContentItem } from '@janua/core'
 
 /** The demo's articles, by their path below `content` without the ending. */
@@ -9,7 +10,7 @@ export interface DemoArticle extends Omit<ContentItem, 'id' | 'revision' | 'kind
   reviewOn: string | null
 }
 
-const HERE = import.meta.dirname
+const HERE = join(CHECKOUT, 'demo')
 
 export function demoArticles(): DemoArticle[] {
   return readdirSync(join(HERE, 'content'), { recursive: true, encoding: 'utf8' })

@@ -10,13 +10,14 @@ import { guessMapping } from '../server/src/modules/library/readers/columns.ts'
 import { readFile } from '../server/src/modules/library/readers/read.ts'
 import type { Read } from '../server/src/modules/library/readers/readFile.ts'
 import { takeRows } from '../server/src/modules/library/readers/rows.ts'
+import { CHECKOUT } from '../server/src/platform/checkout.ts'
 import { readPage } from '../server/src/modules/library/sites/page.ts'
 import { demoArticles } from './content.ts'
 import { sourceNameOfRow } from '../server/src/modules/library/sourceNames.ts'
 import type { Incoming } from '../server/src/modules/releases/intake.ts'
 
-const FOLDER = join(import.meta.dirname, 'documents')
-const PAGES = join(import.meta.dirname, '../standins/site/pages/help')
+const FOLDER = join(CHECKOUT, 'demo/documents')
+const PAGES = join(CHECKOUT, 'standins/site/pages/help')
 const COLLECTIONS: Record<string, string> = {
   'conditions-of-carriage.pdf': 'Terms',
   'timetable-leaflet.pdf': 'Timetable',

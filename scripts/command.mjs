@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
+import { COMPILED, needServerCode } from './lib/compile.mjs'
 import { attachDatabase } from './lib/database.mjs'
 import { giveUp, Plain, say } from './lib/say.mjs'
 import { checkNode, needPackages, needPrograms, ROOT } from './lib/setup.mjs'
@@ -68,8 +69,9 @@ async function main() {
   }
 }
 
-function run(name, settings) {
-  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, `cli/${name}.ts`)], {
+async function run(name, settings) {
+  await needServerCode()
+  const child = spawn(process.execPath, [...COMPILED, join(ROOT, `cli/dist/${name}.js`)], {
     cwd: ROOT,
     stdio: 'inherit',
     env: { ...process.env, JANUA_COMMAND: JSON.stringify(settings) },

@@ -89,6 +89,7 @@ async function main() {
       languageModel: standIns?.languageModel,
       mail: standIns?.mail,
       simulatesAgents: true,
+      fromSource: options.dev,
       told: progress.show,
     })
   try {

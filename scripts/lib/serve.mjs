@@ -1,15 +1,17 @@
 import { spawn } from 'node:child_process'
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { COMPILED, needServerCode } from './compile.mjs'
 import { Plain } from './say.mjs'
 import { ROOT } from './setup.mjs'
 
 /**
  * Starts Janua's server process.
+ * @param fromSource runs the TypeScript as it lies there, for work on the code
  * @param told called with each line of progress
  * @returns once it serves: the port, the set-up token of an empty Janua, `ended` (its exit), and `stop`
  */
-export function startServer({
+export async function startServer({
   folder,
   database,
   port,
@@ -21,8 +23,10 @@ export function startServer({
   languageModel = null,
   mail = null,
   simulatesAgents = false,
+  fromSource = false,
   told,
 }) {
+  if (!fromSource) await needServerCode()
   const settings = join(folder, 'server.json')
   writeFileSync(
     settings,
@@ -40,7 +44,10 @@ export function startServer({
     }),
     { mode: 0o600 },
   )
-  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'cli/serve.ts')], {
+  const code = fromSource
+    ? ['--import', 'tsx', join(ROOT, 'cli/serve.ts')]
+    : [...COMPILED, join(ROOT, 'cli/dist/serve.js')]
+  const child = spawn(process.execPath, code, {
     cwd: ROOT,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     env: { ...process.env, JANUA_SETTINGS: settings },

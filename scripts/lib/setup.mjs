@@ -102,7 +102,8 @@ export function needPages() {
   }
 }
 
-function filesOf(folder) {
+/** All files below a folder that are made by people, but tests. */
+export function filesOf(folder) {
   return readdirSync(folder, { recursive: true, encoding: 'utf8' })
     .filter((name) => !/(^|\/)(dist|node_modules)(\/|$)/.test(name) && !name.endsWith('.test.ts'))
     .map((name) => join(folder, name))
@@ -110,7 +111,7 @@ function filesOf(folder) {
     .sort()
 }
 
-function digest(parts) {
+export function digest(parts) {
   const hash = createHash('sha256')
   for (const part of parts) hash.update(part)
   return hash.digest('hex')

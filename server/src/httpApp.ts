@@ -4,6 +4,7 @@ import express, { type Express, type Request } from 'express'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Logger } from 'pino'
+import { CHECKOUT } from './platform/checkout.ts'
 import { answerErrors } from './platform/http/errors.ts'
 import { Problem, problem } from './platform/http/problems.ts'
 import { type Gatekeeper, mount, type Route } from './platform/http/routing.ts'
@@ -32,10 +33,9 @@ interface Dependencies {
   log: Logger
 }
 
-const ROOT = join(import.meta.dirname, '../..')
-const WEB = join(ROOT, 'web/dist')
-const VISITOR = join(ROOT, 'visitor/dist')
-const DEMO_SITE = join(ROOT, 'demo/site')
+const WEB = join(CHECKOUT, 'web/dist')
+const VISITOR = join(CHECKOUT, 'visitor/dist')
+const DEMO_SITE = join(CHECKOUT, 'demo/site')
 
 /** The HTTP side: the API, the team's app, the doors, and the demo company's own page. */
 export function createHttpApp({

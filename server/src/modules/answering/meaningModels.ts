@@ -19,11 +19,12 @@ import { type IndexBlocks, openIndex, type ReleaseIndex } from '@janua/core'
 import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { CHECKOUT } from '../../platform/checkout.ts'
 import type { MessagePort } from 'node:worker_threads'
 import { PortSentences } from './portSentences.ts'
 
 /** Where the models lie that ship with Janua; `npm run train` makes them. */
-export const MODELS = join(import.meta.dirname, '../../../../models')
+export const MODELS = join(CHECKOUT, 'models')
 
 const ENCODER = 'encoder-en.bin'
 const LEARNT_HEADS = 'heads-en.bin'

@@ -1,9 +1,10 @@
 import type { ContentItem, Language } from '@janua/core'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { CHECKOUT } from '../../platform/checkout.ts'
 import { readFolder } from '../library/index.ts'
 
-const HOME = join(import.meta.dirname, '../../../../bench/natural')
+const HOME = join(CHECKOUT, 'bench/natural')
 /** Domains in German; the others are in English. */
 const GERMAN = new Set(['buergeramt', 'internet', 'stadtwerke'])
 

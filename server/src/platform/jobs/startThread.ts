@@ -11,13 +11,19 @@ export function startThread<T>(
   resourceLimits: ResourceLimits,
   transfer: readonly Transferable[] = [],
 ): Worker {
-  return new Worker(new URL('./thread.mjs', import.meta.url), {
+  return new Worker(IS_COMPILED ? compiled(module) : new URL('./thread.mjs', import.meta.url), {
     workerData: { module: module.href, order },
     resourceLimits,
-    execArgv: [],
+    // Conditions by which packages are found are inherited; a loader is not, `thread.mjs` registers it.
+    execArgv: IS_COMPILED ? process.execArgv : [],
     transferList: [...transfer],
   })
 }
+
+/** Whether this runs as JavaScript, or as TypeScript while it is worked on. */
+const IS_COMPILED = !import.meta.url.endsWith('.ts')
+
+const compiled = ({ href }: URL) => new URL(href.replace(/\.ts$/, '.js'))
 
 /** Does a job in a thread of its own and gives what it reports; the thread ends with its first report. */
 export function inThread<T, R>(
