@@ -7,8 +7,10 @@ export interface CommandSettings {
   /** Where files are kept. */
   files: string
   mail?: string
-  to: string
+  to?: string
   from?: string
+  /** The last day of the demo's history. */
+  today?: string
 }
 
 /** Runs a command on the database; what goes wrong is said in one sentence. */

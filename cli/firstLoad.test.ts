@@ -1,23 +1,27 @@
 import { Settings } from '../server/src/platform/settings.ts'
 import { withTables } from '../demo/allTables.ts'
 import { expect } from 'chai'
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import { accountTables } from '../server/src/modules/accounts/tables.ts'
 import type { FigureRow } from '../server/src/modules/coverage/tables.ts'
 import { connect, type DatabaseAddress } from '../server/src/platform/database/connect.ts'
 import { migrate } from '../server/src/platform/database/migrate.ts'
 import { firstLoad, UnknownContent } from './firstLoad.ts'
+import { copyDemo, DEMO_DAY } from './loadedDemo.ts'
 import { createJanua } from '../server/src/app.ts'
 
+const TEST_DATABASE = {
+  ...(JSON.parse(process.env.JANUA_TEST_DB!) as DatabaseAddress),
+  name: 'janua_test',
+}
+
 describe('the first load', () => {
-  const database = () =>
-    connect({ ...(JSON.parse(process.env.JANUA_TEST_DB!) as DatabaseAddress), name: 'janua_test' })
-  let db: ReturnType<typeof database>
+  let db: Sequelize
   const said: string[] = []
   const load = (seed: 'demo' | 'empty') =>
-    firstLoad(db, { seed, today: '2026-11-23' }, (text) => said.push(text))
+    firstLoad(db, { seed, today: DEMO_DAY }, (text) => said.push(text))
   before(async () => {
-    db = database()
+    db = connect(TEST_DATABASE)
     await db.getQueryInterface().dropAllTables()
     await migrate(db)
   })
@@ -40,17 +44,41 @@ describe('the first load', () => {
     expect(await users.count({ where: { mail: somebody.mail } })).to.equal(1)
     await users.destroy({ where: {} })
   })
-  it('is made anew when it was broken off', async function () {
-    this.timeout(900_000)
+  it('is made anew when it was broken off', async () => {
     const { users } = accountTables(db)
-    await new Settings(db).write('first_load_begun', '2026-11-23')
+    await new Settings(db).write('first_load_begun', DEMO_DAY)
     await users.create(somebody)
-    expect(await load('demo')).to.equal('demo')
+    expect(await load('empty')).to.equal('empty')
     expect(said[0]).to.include('broken off')
-    expect(await accountTables(db).users.count({ where: { mail: 'half@made.example' } })).to.equal(
-      0,
-    )
+    expect(await users.count({ where: { mail: somebody.mail } })).to.equal(0)
   })
+  it('is never repeated, and changes nothing the second time', async () => {
+    const counts = () =>
+      db.query(
+        'SELECT (SELECT COUNT(*) FROM releases) AS r, (SELECT COUNT(*) FROM items) AS i, (SELECT MAX(id) FROM audit_entries) AS a',
+        { plain: true },
+      )
+    const before = await counts()
+    expect(await load('demo')).to.equal('empty')
+    expect(await counts()).to.eql(before)
+  })
+  it('gives an empty Janua a door that is open at once', async () => {
+    const janua = withTables(createJanua({ db, sessionSecret: 'x' }))
+    expect((await janua.doors.open('help')).title).to.equal('Ask us')
+    expect(await janua.accounts.accounts.setupLink()).to.match(/^[0-9a-f]{64}$/)
+    await janua.close()
+  })
+})
+
+describe('the demo', () => {
+  let db: Sequelize
+  before(async function () {
+    this.timeout(900_000)
+    await copyDemo(TEST_DATABASE)
+    db = connect(TEST_DATABASE)
+  })
+  after(() => db.close())
+
   it('puts at least 9,000 questions to the real engine, each with its release and trace', async () => {
     const janua = withTables(createJanua({ db, sessionSecret: 'x' }))
     const { questions } = janua.tables
@@ -70,16 +98,6 @@ describe('the first load', () => {
     const last = (await questions.max('askedAt')) as unknown as Date
     expect(+last).to.be.at.most(Date.parse('2026-11-23T10:00:00Z'))
     await janua.close()
-  })
-  it('is never repeated, and changes nothing the second time', async () => {
-    const counts = () =>
-      db.query(
-        'SELECT (SELECT COUNT(*) FROM questions) AS q, (SELECT COUNT(*) FROM items) AS i, (SELECT MAX(id) FROM audit_entries) AS a',
-        { plain: true },
-      )
-    const before = await counts()
-    expect(await load('empty')).to.equal('demo')
-    expect(await counts()).to.eql(before)
   })
   it('leaves a demo that moves to the week it is looked at, weeks as they were and nothing in the future', async function () {
     this.timeout(900_000)
@@ -136,15 +154,6 @@ describe('the first load', () => {
     expect(
       await janua.system.staleDemo.move(lead).catch((cause: Error) => cause.message),
     ).to.include('nothing to move')
-    await janua.close()
-  })
-  it('gives an empty Janua a door that is open at once', async () => {
-    await db.getQueryInterface().dropAllTables()
-    await migrate(db)
-    await load('empty')
-    const janua = withTables(createJanua({ db, sessionSecret: 'x' }))
-    expect((await janua.doors.open('help')).title).to.equal('Ask us')
-    expect(await janua.accounts.accounts.setupLink()).to.match(/^[0-9a-f]{64}$/)
     await janua.close()
   })
 })
