@@ -91,24 +91,25 @@ const BREAK =
   /(?<=[.?!])\s+|\s+(?:but|so|and)\s+(?=(?:can|could|do|does|how|what|when|where|is|will|i|my)\b)|,\s+(?=(?:can|could|do|does|how|what|when|where|is|will|who)\b)/i
 
 function unitSignals(asked: Float32Array, { kinds, units }: ArticleVectors) {
-  const [nearest, all] = [new Float64Array(NEAREST).fill(-Infinity), units.length]
+  const all = units.length
   let [title, heading, sum] = [0, -1, 0]
+  let [first, second, third] = [-Infinity, -Infinity, -Infinity]
   for (let unit = 0; unit < all; unit++) {
     const near = units.dot(asked, unit)
     sum += near
     if (unit === 0) title = near
     const kind = kinds[unit]
     if ((kind === 'heading' || kind === 'title') && near > heading) heading = near
-    let at = NEAREST
-    while (at > 0 && near > nearest[at - 1]!) at--
-    if (at === NEAREST) continue
-    nearest.copyWithin(at + 1, at, NEAREST - 1)
-    nearest[at] = near
+    if (near > first) [first, second, third] = [near, first, second]
+    else if (near > second) [second, third] = [near, second]
+    else if (near > third) third = near
   }
   const few = Math.min(NEAREST, all)
   let three = 0
-  for (let i = 0; i < few; i++) three += nearest[i]! / few
-  return { nearest: nearest[0]!, three, title, all: sum / all, heading }
+  if (few > 0) three += first / few
+  if (few > 1) three += second / few
+  if (few > 2) three += third / few
+  return { nearest: first, three, title, all: sum / all, heading }
 }
 
 function sectionSignals(asked: Float32Array, sections: VectorRows): [number, number] {

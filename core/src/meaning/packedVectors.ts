@@ -76,15 +76,18 @@ export class VectorRows {
 
   /** How alike a row is to a vector of unit length, −1 to 1. */
   dot(vector: Float32Array, row: number): number {
-    const steps = this.steps(row)
+    const { steps, sizes } = this.table
+    const place = (this.first + row) * this.heads + this.head
+    // Four sums that do not wait for each other, and no view of the row: this is asked thousands of times a question.
+    let at = place * VECTOR_WIDTH
     let [a, b, c, d] = [0, 0, 0, 0]
-    for (let i = 0; i < VECTOR_WIDTH; i += 4) {
-      a += vector[i]! * steps[i]!
-      b += vector[i + 1]! * steps[i + 1]!
-      c += vector[i + 2]! * steps[i + 2]!
-      d += vector[i + 3]! * steps[i + 3]!
+    for (let i = 0; i < VECTOR_WIDTH; i += 4, at += 4) {
+      a += vector[i]! * steps[at]!
+      b += vector[i + 1]! * steps[at + 1]!
+      c += vector[i + 2]! * steps[at + 2]!
+      d += vector[i + 3]! * steps[at + 3]!
     }
-    return (a + b + (c + d)) * this.size(row)
+    return (a + b + (c + d)) * sizes[place]!
   }
 
   /** The whole numbers of a row. */
