@@ -53,6 +53,12 @@ watch(
   },
   { immediate: true },
 )
+// Figures may tell of a fix before the answer to its request does: what was counted without it is no longer shown.
+watch(
+  () => sheet.value?.mends[0]?.id,
+  (_, before) =>
+    before !== undefined || effect.value.status === 'ready' ? loadEffect() : undefined,
+)
 onScopeDispose(session.hear('figures', () => void load()))
 async function changed(): Promise<void> {
   chosen.value = []
