@@ -57,6 +57,7 @@ describe('pages', () => {
     await house?.stop()
   })
 
+  // The editor is held to this for every article in web/src/library/faithful.test.ts; here some go the whole way.
   it('opening and saving an article without a change leaves it byte for byte the same', async function () {
     this.timeout(900_000)
     const stored = async (id: number) =>
@@ -64,9 +65,10 @@ describe('pages', () => {
         'fetch("/api/articles/" + arguments[0]).then((r) => r.json()).then(arguments[1])',
         id,
       )) as { body: string; revision: number }
-    const ids = (await lead.driver.executeAsyncScript(
+    const all = (await lead.driver.executeAsyncScript(
       'fetch("/api/articles?kind=article&limit=200&state=live").then((r) => r.json()).then((p) => p.rows.map((r) => r.id)).then(arguments[0])',
     )) as number[]
+    const ids = all.filter((_, i) => i % 5 === 0)
     const bodies = new Set([...demoArticles(), ...Object.values(WRITTEN)].map(({ body }) => body))
     for (const id of ids) {
       const before = await stored(id)
@@ -78,7 +80,7 @@ describe('pages', () => {
       await lead.sees('saved')
       expect(await stored(id)).to.deep.include({ body: before.body, revision: before.revision })
     }
-    expect(ids.length).to.be.at.least(25)
+    expect(ids.length).to.be.at.least(8)
   })
 
   it('two people who save the same article: the second sees both texts', async () => {
@@ -123,56 +125,48 @@ describe('pages', () => {
       expect(await (await field()).getAttribute('value')).not.to.include('Changed.')
     })
 
-  for (const scheme of ['light', 'dark'])
-    it(`have nothing for axe in the ${scheme} scheme`, async function () {
-      this.timeout(900_000)
-      await lead.driver.executeScript(
-        'localStorage.setItem("vueuse-color-scheme", arguments[0])',
-        scheme,
-      )
-      const found: string[] = []
-      for (const path of await everyPage()) {
-        await settledAt(path)
-        const { violations } = await new AxeBuilder(lead.driver as never).analyze()
-        found.push(
-          ...violations.map(
-            ({ id, nodes }) =>
-              `${path}: ${id}: ${nodes
-                .slice(0, 3)
-                .map(({ html }) => html.slice(0, 160))
-                .join(' | ')}`,
-          ),
-        )
-      }
-      expect(found).to.eql([])
-    })
-
-  it('never scroll sideways at 390 px', async function () {
+  it('have nothing for axe in either scheme, and never scroll sideways at 390 px', async function () {
     this.timeout(900_000)
-    await lead.resize(390, 800)
-    try {
-      const wide: string[] = []
-      for (const path of await everyPage()) {
-        await settledAt(path)
-        const widths = async () =>
-          (await lead.driver.executeScript(
-            'const { scrollWidth, clientWidth } = document.documentElement; return [scrollWidth, clientWidth]',
-          )) as [number, number]
-        // What is still being laid out is given a moment.
-        await lead.driver
-          .wait(
-            async () => (await widths()).every((width, _, [, window]) => width <= window!),
-            3_000,
-          )
-          .catch(() => undefined)
-        const [page, window] = await widths()
-        if (page > window) wide.push(`${path}: ${page} px in ${window} px`)
-      }
-      expect(wide).to.eql([])
-    } finally {
+    const found: string[] = []
+    for (const path of await everyPage()) {
+      await lead.prefers('light')
+      await settledAt(path)
+      found.push(...(await faultsOf(path, new AxeBuilder(lead.driver as never))))
+      await lead.prefers('dark')
+      // Nothing but colours is another in the dark scheme.
+      const colours = new AxeBuilder(lead.driver as never).withTags(['cat.color'])
+      found.push(...(await faultsOf(`${path} in the dark`, colours)))
+      await lead.resize(390, 800)
+      const [page, window] = await widthsInTheEnd()
+      if (page > window) found.push(`${path}: ${page} px in ${window} px`)
       await lead.resize(1280, 800)
     }
+    await lead.prefers('light')
+    expect(found).to.eql([])
   })
+
+  async function faultsOf(path: string, axe: AxeBuilder): Promise<string[]> {
+    const { violations } = await axe.analyze()
+    return violations.map(({ id, nodes }) => {
+      const places = nodes.slice(0, 3).map(({ html }) => html.slice(0, 160))
+      return `${path}: ${id}: ${places.join(' | ')}`
+    })
+  }
+
+  /** How wide the page is and how wide the window; what is still being laid out is given a moment. */
+  async function widthsInTheEnd(): Promise<[page: number, window: number]> {
+    const widths = () =>
+      lead.driver.executeScript<[number, number]>(
+        'const { scrollWidth, clientWidth } = document.documentElement; return [scrollWidth, clientWidth]',
+      )
+    await lead.driver
+      .wait(async () => {
+        const [page, window] = await widths()
+        return window < 400 && page <= window
+      }, 3_000)
+      .catch(() => undefined)
+    return widths()
+  }
 
   const DIALOGS: [path: string, button: string][] = [
     ['/queues', 'Add a queue'],

@@ -69,6 +69,13 @@ export class Browser {
     })
   }
 
+  /** The colour scheme that the person has chosen for all their programs. */
+  async prefers(scheme: 'light' | 'dark'): Promise<void> {
+    await this.tells('Emulation.setEmulatedMedia', {
+      features: [{ name: 'prefers-color-scheme', value: scheme }],
+    })
+  }
+
   /** From now on requests to these addresses fail, as on a bad line; to none when none is named. */
   async loses(...urls: string[]): Promise<void> {
     await this.tells('Network.enable', {})
