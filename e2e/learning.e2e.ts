@@ -57,7 +57,8 @@ describe('a Monday morning', () => {
     expect(Number(effect[2])).to.be.greaterThan(Number(effect[1]))
     await lead.sees('wordings', 'answered')
   })
-  it('what it gains over everything that was asked is worked out by a replay', async () => {
+  it('what it gains over everything that was asked is worked out by a replay', async function () {
+    this.timeout(REPLAY_MS + 20_000)
     await lead.presses('work-out')
     expect(await (await lead.sees('gain', undefined, REPLAY_MS)).getText()).to.match(
       /harm elsewhere included: \d+\.\d right answers a week/,
