@@ -2,6 +2,7 @@ import '@fontsource-variable/figtree'
 import '@fontsource-variable/bricolage-grotesque'
 import './shell/tokens.css'
 import { createPinia } from 'pinia'
+import { VueQueryPlugin } from '@tanstack/vue-query'
 import PrimeVue from 'primevue/config'
 import ConfirmationService from 'primevue/confirmationservice'
 import ToastService from 'primevue/toastservice'
@@ -9,6 +10,7 @@ import Tooltip from 'primevue/tooltip'
 import { createApp } from 'vue'
 import App from './shell/App.vue'
 import { whenSignedOut } from './shell/api.ts'
+import { queryClient } from './shell/queryClient.ts'
 import { router } from './shell/router.ts'
 import { useSession } from './shell/session.ts'
 import { preset } from './shell/theme.ts'
@@ -19,6 +21,7 @@ const pt = { dialog: { transition: { css: false } } }
 
 const app = createApp(App)
   .use(createPinia())
+  .use(VueQueryPlugin, { queryClient })
   .use(PrimeVue, {
     pt,
     theme: {

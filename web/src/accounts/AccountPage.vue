@@ -3,8 +3,8 @@ import { MIN_PASSWORD, type SecondFactorStart } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
-import { onMounted, ref, shallowRef } from 'vue'
-import { call, get, post, put, remove } from '../shell/api.ts'
+import { ref, shallowRef } from 'vue'
+import { call, post, put, remove } from '../shell/api.ts'
 import { moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
@@ -12,7 +12,7 @@ import { useRemote } from '../shell/useRemote.ts'
 import { browserName } from './browserName.ts'
 
 const session = useSession()
-const { state, run: load } = useRemote((signal) => get('/account', {}, signal))
+const { state, reload: load } = useRemote('/account')
 const { run, busy } = useAction()
 const current = ref('')
 const password = ref('')
@@ -22,7 +22,6 @@ const codes = shallowRef<string[]>()
 const removing = ref(false)
 const removePassword = ref('')
 
-onMounted(load)
 async function changePassword(): Promise<void> {
   const done = await run(
     () =>

@@ -3,21 +3,21 @@ import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
-import { onMounted, ref, watch } from 'vue'
-import { watchDebounced } from '@vueuse/core'
-import { get } from '../shell/api.ts'
+import { ref, watch } from 'vue'
+import { refDebounced } from '@vueuse/core'
 import { count, moment } from '../shell/format.ts'
 import { useRemote } from '../shell/useRemote.ts'
 
 const ROWS = 25
 const search = ref('')
+const words = refDebounced(search, 200)
 const offset = ref(0)
-const { state, run } = useRemote((signal) =>
-  get('/audit', { search: search.value, offset: offset.value, limit: ROWS }, signal),
-)
-onMounted(run)
-watch(offset, () => run())
-watchDebounced(search, () => (offset.value === 0 ? run() : (offset.value = 0)), { debounce: 200 })
+const { state } = useRemote('/audit', () => ({
+  search: words.value,
+  offset: offset.value,
+  limit: ROWS,
+}))
+watch(words, () => (offset.value = 0))
 </script>
 
 <template>

@@ -7,14 +7,14 @@ import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
-import { onMounted, ref } from 'vue'
+import { ref } from 'vue'
 import { get, patch, post, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 
-const { state, run: load } = useRemote((signal) => get('/team', {}, signal))
+const { state, reload: load } = useRemote('/team')
 const { run } = useAction()
 const confirmed = useConfirmed()
 const inviting = ref(false)
@@ -27,7 +27,6 @@ const ROLE_TEXT = {
 }
 const roles = ROLES.map((value) => ({ value, label: ROLE_TEXT[value] }))
 
-onMounted(load)
 async function change(deed: () => Promise<unknown>, done: string): Promise<void> {
   await run(deed, done)
   await load()

@@ -3,8 +3,8 @@ import type { Verdict } from '@janua/contracts'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
-import { computed, onMounted, ref } from 'vue'
-import { get, post } from '../shell/api.ts'
+import { computed, ref } from 'vue'
+import { post } from '../shell/api.ts'
 import { day, sure } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import { useAction } from '../shell/useAction.ts'
@@ -12,7 +12,7 @@ import { useRemote } from '../shell/useRemote.ts'
 
 /** The week's random answers, one after another: five minutes by keyboard. */
 const { run, busy } = useAction()
-const { state, run: load } = useRemote((signal) => get('/audit-sample', {}, signal))
+const { state } = useRemote('/audit-sample')
 const at = ref(0)
 const done = ref(0)
 const sample = computed(() => state.value.value)
@@ -24,7 +24,6 @@ const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [
   { verdict: 'wrong', key: 'w', label: 'Wrong' },
 ]
 
-onMounted(load)
 async function judge(verdict: Verdict): Promise<void> {
   const {
     text,

@@ -4,11 +4,10 @@ import type { Dimension } from '@janua/core'
 import { useDark } from '@vueuse/core'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { itemPath } from '../library/itemPaths.ts'
 import type { ItemKind } from '@janua/contracts'
-import { get } from '../shell/api.ts'
 import { percent, whole } from '../shell/format.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import ChartFrame from './ChartFrame.vue'
@@ -29,16 +28,16 @@ const DIMENSIONS: { value: Dimension; label: string }[] = [
   { value: 'item', label: 'Answers' },
 ]
 const dimension = ref<Dimension>('collection')
-const { state, run: load } = useRemote((signal) =>
-  get('/coverage/by', { dimension: dimension.value, weeks }, signal),
-)
+const { state } = useRemote('/coverage/by', () => ({
+  dimension: dimension.value,
+  weeks,
+}))
 const view = computed(() => state.value.value)
 const SHOWN = 16
 const shown = computed(() =>
   (view.value?.rows ?? []).slice(0, dimension.value === 'hour' ? 24 : SHOWN),
 )
 const isItems = computed(() => dimension.value === 'item')
-watch([dimension, () => weeks], () => load(), { immediate: true })
 
 const option = computed(() => {
   void dark.value

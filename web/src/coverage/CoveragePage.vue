@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
-import { computed, onScopeDispose, ref, watch } from 'vue'
-import { get } from '../shell/api.ts'
+import { computed, ref } from 'vue'
 import { count, day, moment } from '../shell/format.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
@@ -22,10 +21,10 @@ const WEEKS = [
   { value: 26, label: 'Half a year' },
   { value: 52, label: 'A year' },
 ]
-const { state, run: load } = useRemote((signal) => get('/coverage', { weeks: weeks.value }, signal))
+const { state, reload: load } = useRemote('/coverage', () => ({ weeks: weeks.value }), {
+  hears: ['figures'],
+})
 const view = computed(() => state.value.value)
-watch(weeks, () => load(), { immediate: true })
-onScopeDispose(session.hear('figures', () => void load()))
 </script>
 
 <template>

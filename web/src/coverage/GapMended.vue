@@ -1,19 +1,17 @@
 <script setup lang="ts">
 import type { GapEffect, GapSheet } from '@janua/contracts'
 import Button from 'primevue/button'
-import { computed, onMounted, onScopeDispose } from 'vue'
+import { computed } from 'vue'
 import { itemPath } from '../library/itemPaths.ts'
 import type { ItemKind } from '@janua/contracts'
-import { get, post } from '../shell/api.ts'
+import { post } from '../shell/api.ts'
 import { count, moment, percent } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
-import { useSession } from '../shell/session.ts'
 import EffectLine from './EffectLine.vue'
 
 /** The newest mend: what it promised, what the draft does now, and once it is published whether it holds. */
 const { sheet, effect } = defineProps<{ sheet: GapSheet; effect: GapEffect | null }>()
-const session = useSession()
 const { run, busy } = useAction()
 const mend = computed(() => sheet.mends[0]!)
 const standing = computed(() =>
@@ -26,7 +24,9 @@ const HEAD = {
   reopened: 'Opened again',
 }
 const DEED = { teach: 'taught', extend: 'extended', write: 'wrote' }
-const { state: replays, run: loadReplays } = useRemote((signal) => get('/replays', {}, signal))
+const { state: replays, reload: loadReplays } = useRemote('/replays', undefined, {
+  hears: ['replay'],
+})
 /** A replay of exactly this mend, of the draft as it is. */
 const replay = computed(() =>
   replays.value.value?.find(
@@ -52,8 +52,6 @@ const gain = computed(() => {
   }
 })
 
-onMounted(loadReplays)
-onScopeDispose(session.hear('replay', () => void loadReplays()))
 async function workOut(): Promise<void> {
   const until = new Date(sheet.asOf)
   await run(() =>

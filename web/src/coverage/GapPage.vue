@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
-import { computed, onScopeDispose, ref, watch } from 'vue'
-import { get } from '../shell/api.ts'
+import { computed, ref, watch } from 'vue'
 import { count, percent, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -20,10 +19,10 @@ import { STATE_WORDS, withMargin, worth } from './words.ts'
 /** One topic: its own words, why the nearest passages were not enough, and the mend beside it. */
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
-const { state, run: load } = useRemote((signal) => get(`/gaps/${id}`, {}, signal))
-const { state: effect, run: loadEffect } = useRemote((signal) =>
-  get(`/gaps/${id}/effect`, {}, signal),
-)
+const { state, reload: load } = useRemote(() => `/gaps/${id}` as const, undefined, {
+  hears: ['figures'],
+})
+const { state: effect, reload: loadEffect } = useRemote(() => `/gaps/${id}/effect` as const)
 /** Only what holds for the draft as it is: what a fix did not yet change would be read as what it does. */
 const shownEffect = computed(() => (effect.value.status === 'ready' ? effect.value.value : null))
 const sheet = computed(() => state.value.value)
@@ -45,21 +44,15 @@ const isDone = computed(
 )
 
 watch(
-  () => id,
-  async () => {
-    await load()
-    if (sheet.value) kind.value = sheet.value.mend.kind
-    await loadEffect()
-  },
+  () => sheet.value?.topic,
+  () => sheet.value && (kind.value = sheet.value.mend.kind),
   { immediate: true },
 )
 // Figures may tell of a fix before the answer to its request does: what was counted without it is no longer shown.
 watch(
   () => sheet.value?.mends[0]?.id,
-  (_, before) =>
-    before !== undefined || effect.value.status === 'ready' ? loadEffect() : undefined,
+  () => effect.value.status === 'ready' && void loadEffect(),
 )
-onScopeDispose(session.hear('figures', () => void load()))
 async function changed(): Promise<void> {
   chosen.value = []
   await Promise.all([load(), loadEffect(), session.refreshRelease()])

@@ -1,17 +1,16 @@
 <script setup lang="ts">
 import { GAP_STATES, type GapState } from '@janua/contracts'
-import { onKeyStroke, watchDebounced } from '@vueuse/core'
+import { onKeyStroke, refDebounced } from '@vueuse/core'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import Paginator from 'primevue/paginator'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
-import { computed, onMounted, onScopeDispose, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { get, post } from '../shell/api.ts'
+import { post } from '../shell/api.ts'
 import { count, day, moment, whole } from '../shell/format.ts'
-import { useSession } from '../shell/session.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -20,29 +19,29 @@ import HowCounted from './HowCounted.vue'
 import { STATE_WORDS } from './words.ts'
 
 const ROWS = 15
-const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const { run, busy } = useAction()
 const gapState = ref<GapState>(GAP_STATES.find((each) => each === route.query.state) ?? 'open')
 const sort = ref<'worth' | 'volume' | 'newest' | 'coverage'>('worth')
 const search = ref('')
+const words = refDebounced(search, 200)
 const offset = ref(0)
 const marked = ref<number | null>(null)
-const { state: page, run: load } = useRemote((signal) =>
-  get(
-    '/gaps',
-    {
-      state: gapState.value,
-      sort: sort.value,
-      search: search.value,
-      offset: offset.value,
-      limit: ROWS,
-    },
-    signal,
-  ),
+const { state: page } = useRemote(
+  '/gaps',
+  () => ({
+    state: gapState.value,
+    sort: sort.value,
+    search: words.value,
+    offset: offset.value,
+    limit: ROWS,
+  }),
+  { hears: ['figures', 'topics'] },
 )
-const { state: topics, run: loadTopics } = useRemote((signal) => get('/topics/state', {}, signal))
+const { state: topics, reload: loadTopics } = useRemote('/topics/state', undefined, {
+  hears: ['topics'],
+})
 const list = computed(() => page.value.value)
 const rows = computed(() => list.value?.rows ?? [])
 const STATES = computed(() =>
@@ -67,15 +66,14 @@ const EMPTY: Record<GapState, string> = {
   'will not cover': 'There is nothing that you have decided not to cover.',
 }
 
-watch([gapState, sort, offset], () => load(), { immediate: true })
-watchDebounced(search, () => (offset.value === 0 ? load() : (offset.value = 0)), { debounce: 200 })
-watch([gapState, sort], () => (offset.value = 0))
-watch(rows, (now) => {
-  if (!now.some(({ topic }) => topic === marked.value)) marked.value = now[0]?.topic ?? null
-})
-onMounted(loadTopics)
-onScopeDispose(session.hear('figures', () => void load()))
-onScopeDispose(session.hear('topics', () => void Promise.all([load(), loadTopics()])))
+watch([gapState, sort, words], () => (offset.value = 0))
+watch(
+  rows,
+  (now) => {
+    if (!now.some(({ topic }) => topic === marked.value)) marked.value = now[0]?.topic ?? null
+  },
+  { immediate: true },
+)
 async function regroup(): Promise<void> {
   await run(() => post('/topics/regroup'), 'All questions are being grouped anew')
   await loadTopics()

@@ -3,8 +3,8 @@ import type { LogImportView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import ProgressBar from 'primevue/progressbar'
-import { onMounted, onScopeDispose, useTemplateRef } from 'vue'
-import { get, post, remove } from '../shell/api.ts'
+import { useTemplateRef } from 'vue'
+import { post, remove } from '../shell/api.ts'
 import { count, moment, whole } from '../shell/format.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useAction } from '../shell/useAction.ts'
@@ -15,11 +15,9 @@ import { useSession } from '../shell/session.ts'
 const session = useSession()
 const { run, busy } = useAction()
 const confirmed = useConfirmed()
-const { state, run: load } = useRemote((signal) => get('/log/imports', {}, signal))
+const { state, reload: load } = useRemote('/log/imports', undefined, { hears: ['logImport'] })
 const file = useTemplateRef<HTMLInputElement>('file')
 
-onMounted(load)
-onScopeDispose(session.hear('logImport', () => void load()))
 async function bring(event: Event): Promise<void> {
   const [chosen] = (event.target as HTMLInputElement).files ?? []
   ;(event.target as HTMLInputElement).value = ''

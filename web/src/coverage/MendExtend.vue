@@ -6,7 +6,6 @@ import Message from 'primevue/message'
 import Textarea from 'primevue/textarea'
 import { computed, ref, watch } from 'vue'
 import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
-import { get } from '../shell/api.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import AgentReplies from './AgentReplies.vue'
 import { useMend } from './useMend.ts'
@@ -19,7 +18,9 @@ const near = sheet.nearest.find(({ kind }) => kind !== 'document')
 const picked = ref<PickedItem | null>(near ? { id: near.item, title: near.title } : null)
 const body = ref('')
 const teaches = ref(true)
-const { state, run: load } = useRemote((signal) => get(`/articles/${picked.value!.id}`, {}, signal))
+const { state } = useRemote(() => `/articles/${picked.value?.id ?? 0}` as const, undefined, {
+  when: () => picked.value !== null,
+})
 const missing = computed(() => [
   ...new Set(
     sheet.nearest.filter(({ item }) => item === picked.value?.id).flatMap((each) => each.missing),
@@ -30,11 +31,9 @@ const changed = computed(
 )
 
 watch(
-  picked,
-  async () => {
-    if (!picked.value) return
-    await load()
-    body.value = state.value.value?.body ?? ''
+  () => state.value.value,
+  (now, before) => {
+    if (now && now.id !== before?.id) body.value = now.body
   },
   { immediate: true },
 )

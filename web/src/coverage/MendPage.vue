@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import type { MendState, UnsettledRow } from '@janua/contracts'
-import { onKeyStroke, watchDebounced } from '@vueuse/core'
+import { onKeyStroke, refDebounced } from '@vueuse/core'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import Paginator from 'primevue/paginator'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { get } from '../shell/api.ts'
 import { count, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { typingSomewhere } from '../shell/typing.ts'
@@ -23,21 +22,16 @@ const state = ref<MendState>(
 )
 const sort = ref<'frequent' | 'newest'>('frequent')
 const search = ref('')
+const words = refDebounced(search, 200)
 const offset = ref(0)
 const marked = ref<string>()
-const { state: page, run: load } = useRemote((signal) =>
-  get(
-    '/unsettled',
-    {
-      state: state.value,
-      sort: sort.value,
-      search: search.value,
-      offset: offset.value,
-      limit: ROWS,
-    },
-    signal,
-  ),
-)
+const { state: page, reload: load } = useRemote('/unsettled', () => ({
+  state: state.value,
+  sort: sort.value,
+  search: words.value,
+  offset: offset.value,
+  limit: ROWS,
+}))
 const rows = computed<UnsettledRow[]>(() => page.value.value?.rows ?? [])
 const counts = computed(() => page.value.value?.counts ?? { open: 0, 'in draft': 0, mended: 0 })
 const current = computed(() => rows.value.find(({ norm }) => norm === marked.value))
@@ -57,12 +51,14 @@ const EMPTY: Record<MendState, string> = {
   mended: 'Nothing has been mended yet. A question comes here by itself once a release answers it.',
 }
 
-watch([state, sort, offset], () => load(), { immediate: true })
-watchDebounced(search, () => (offset.value === 0 ? load() : (offset.value = 0)), { debounce: 200 })
-watch(state, () => (offset.value = 0))
-watch(rows, (now) => {
-  if (!now.some(({ norm }) => norm === marked.value)) marked.value = now[0]?.norm
-})
+watch([state, sort, words], () => (offset.value = 0))
+watch(
+  rows,
+  (now) => {
+    if (!now.some(({ norm }) => norm === marked.value)) marked.value = now[0]?.norm
+  },
+  { immediate: true },
+)
 async function mended(): Promise<void> {
   await Promise.all([load(), session.refreshRelease()])
 }

@@ -5,9 +5,9 @@ import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
 import Textarea from 'primevue/textarea'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
-import { get, post } from '../shell/api.ts'
+import { post } from '../shell/api.ts'
 import { count, moment, sure } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -16,15 +16,13 @@ import AnswerCard from './AnswerCard.vue'
 const { row } = defineProps<{ row: UnsettledRow }>()
 const emit = defineEmits<{ mended: [] }>()
 const { run, busy } = useAction()
-const { state, run: load } = useRemote((signal) =>
-  get('/unsettled/detail', { norm: row.norm }, signal),
-)
+const { state } = useRemote('/unsettled/detail', () => ({ norm: row.norm }))
 const kind = ref<MendInput['kind']>('phrasing')
 const picked = ref<PickedItem | null>(
   row.nearest && { id: row.nearest.item, title: row.nearest.title },
 )
 const phrasing = ref(row.text)
-const title = ref('')
+const title = ref(row.text.charAt(0).toUpperCase() + row.text.slice(1))
 const body = ref('')
 const KINDS = [
   { value: 'phrasing', label: 'An article has it' },
@@ -39,10 +37,6 @@ const complete = computed(
       : title.value.trim() !== '' && body.value.trim() !== ''),
 )
 
-onMounted(async () => {
-  title.value = row.text.charAt(0).toUpperCase() + row.text.slice(1)
-  await load()
-})
 async function mend(): Promise<void> {
   const content: ArticleCreate = {
     kind: kind.value === 'fixed' ? 'fixed' : 'article',

@@ -7,7 +7,7 @@ import MovedQuestions from '../library/MovedQuestions.vue'
 import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
 import { post } from '../shell/api.ts'
 import { count } from '../shell/format.ts'
-import { useRemote } from '../shell/useRemote.ts'
+import { useLatest } from '../shell/useLatest.ts'
 import EffectLine from './EffectLine.vue'
 import { useMend } from './useMend.ts'
 
@@ -24,7 +24,7 @@ const picked = ref<PickedItem | null>(
       : null,
 )
 const phrasings = ref<{ text: string; on: boolean }[]>([])
-const { state: trial, run: attempt } = useRemote((_signal, chosen: string[] | null) =>
+const { state: trial, run: attempt } = useLatest((_signal, chosen: string[] | null) =>
   post(`/gaps/${sheet.topic}/try`, { item: picked.value!.id, phrasings: chosen }),
 )
 const chosen = computed(() => phrasings.value.filter(({ on }) => on).map(({ text }) => text))

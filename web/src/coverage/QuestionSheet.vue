@@ -2,18 +2,18 @@
 import type { CheckInput } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import BlockList from '../answering/BlockList.vue'
 import OutcomeChip from '../answering/OutcomeChip.vue'
 import WhyLadder from '../answering/WhyLadder.vue'
-import { get, post } from '../shell/api.ts'
+import { post } from '../shell/api.ts'
 import { clock, moment, sure } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 
 /** One question of the log: the answer, its conversation, all that decided, and what to do about it. */
 const { id } = defineProps<{ id: number }>()
-const { state, run: load } = useRemote((signal) => get(`/log/${id}`, {}, signal))
+const { state } = useRemote(() => `/log/${id}` as const)
 const { run, busy } = useAction()
 const shows = ref<'answer' | 'why' | 'conversation'>('answer')
 const sent = ref(false)
@@ -49,7 +49,6 @@ const TABS = [
   ['conversation', 'Conversation'],
 ] as const
 
-onMounted(load)
 async function toCheck(): Promise<void> {
   const { text, outcome, source, doorId, language } = detail.value!
   const input: CheckInput = {

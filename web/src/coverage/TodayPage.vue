@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Message from 'primevue/message'
-import { computed, onMounted, onScopeDispose } from 'vue'
+import { computed, onMounted } from 'vue'
 import { useHealth } from '../library/useHealth.ts'
-import { get, post, put } from '../shell/api.ts'
+import { post, put } from '../shell/api.ts'
 import { count, day, percent, span, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useSession } from '../shell/session.ts'
@@ -14,8 +14,11 @@ import OutcomeBar from './OutcomeBar.vue'
 import { changeWords, shareOf, TARGET_WORDS, withMargin } from './words.ts'
 
 const session = useSession()
-const { state, run: load } = useRemote((signal) => get('/today', {}, signal))
-const { state: queues, run: loadQueues } = useRemote((signal) => get('/queues', {}, signal))
+const { state, reload: load } = useRemote('/today', undefined, { hears: ['figures'] })
+const { state: queues } = useRemote('/queues', undefined, {
+  hears: ['conversation'],
+  when: () => session.role === 'lead',
+})
 const { health, counts, load: loadHealth } = useHealth()
 const view = computed(() => state.value.value)
 const target = computed(() => view.value?.targets.find(({ measure }) => measure === 'coverage'))
@@ -44,11 +47,7 @@ async function seen(id: number): Promise<void> {
   await put(`/alerts/${id}/seen`)
   await load()
 }
-onMounted(() =>
-  Promise.all([load(), session.role === 'lead' ? loadQueues() : undefined, loadHealth()]),
-)
-onScopeDispose(session.hear('figures', () => void load()))
-onScopeDispose(session.hear('conversation', () => session.role === 'lead' && void loadQueues()))
+onMounted(loadHealth)
 </script>
 
 <template>

@@ -1,29 +1,23 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Message from 'primevue/message'
-import { computed, watch } from 'vue'
+import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { get } from '../shell/api.ts'
 import { count, day, percent, whole } from '../shell/format.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { changeWords, mendWords, shareOf, TARGET_WORDS, withMargin, worth } from './words.ts'
 
 /** The week in sentences, on one page that prints well. */
 const route = useRoute()
-const { state, run: load } = useRemote((signal) =>
-  get('/today', { week: typeof route.query.from === 'string' ? route.query.from : null }, signal),
-)
+const { state } = useRemote('/today', () => ({
+  week: typeof route.query.from === 'string' ? route.query.from : null,
+}))
 const view = computed(() => state.value.value)
 const moved = (days: number) =>
   new Date(Date.parse(`${view.value!.week.from}T00:00:00Z`) + days * 86_400_000)
     .toISOString()
     .slice(0, 10)
 const print = () => window.print()
-watch(
-  () => route.query.from,
-  () => load(),
-  { immediate: true },
-)
 const share = (n: number, of: number) => (of === 0 ? '–' : percent(n / of))
 </script>
 

@@ -2,7 +2,7 @@ import type { LogFilter, LogRowView, Verdict } from '@janua/contracts'
 import { computed, ref, shallowRef } from 'vue'
 import { get, post, remove } from '../shell/api.ts'
 import { useAction } from '../shell/useAction.ts'
-import { useRemote } from '../shell/useRemote.ts'
+import { useLatest } from '../shell/useLatest.ts'
 
 export const NO_FILTER: LogFilter = {
   search: '',
@@ -60,10 +60,10 @@ export function useLog() {
   const next = ref<number | null>(null)
   const marked = ref<number | null>(null)
   const judged = shallowRef<{ question: number; judgement: number; before: Verdict | null }[]>([])
-  const { state, run: ask } = useRemote((signal, after: number | null) =>
+  const { state, run: ask } = useLatest((signal, after: number | null) =>
     get('/log', { ...queryOf(filter.value), after, limit: ROWS }, signal),
   )
-  const { state: counted, run: askCount } = useRemote((signal) =>
+  const { state: counted, run: askCount } = useLatest((signal) =>
     get('/log/count', queryOf(filter.value), signal),
   )
   const current = computed(() => rows.value.find(({ id }) => id === marked.value))

@@ -18,7 +18,7 @@ import { useRemote } from '../shell/useRemote.ts'
 const session = useSession()
 const router = useRouter()
 const { run } = useAction()
-const { state, run: load } = useRemote((signal) => get('/doors', {}, signal))
+const { state } = useRemote('/doors')
 const route = useRoute()
 /** A page shows this door's tag, but not the door: what is missing. */
 const missing = computed(() => {
@@ -41,7 +41,6 @@ const firstQuestionsOf = ({ firstQuestions: { en, de } }: Door) =>
 const lacksMail = ref(false)
 const adding = ref(false)
 const fresh = ref({ title: '', key: '' })
-onMounted(load)
 onMounted(async () => {
   if (session.role !== 'lead') return
   const system = await get('/system').catch(() => null)

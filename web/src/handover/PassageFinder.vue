@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import type { Passage } from '@janua/contracts'
 import InputText from 'primevue/inputtext'
-import { onMounted, ref, useTemplateRef, watch } from 'vue'
-import { get } from '../shell/api.ts'
+import { onMounted, ref, useTemplateRef } from 'vue'
 import { useRemote } from '../shell/useRemote.ts'
 
 /** Looks a passage up in what visitors get now, to put it into the reply. */
 const emit = defineEmits<{ insert: [passage: Passage]; close: [] }>()
 const words = ref('')
 const box = useTemplateRef<HTMLElement>('box')
-const { state, run } = useRemote((signal) => get('/desk/passages', { words: words.value }, signal))
-watch(words, (now) => now.trim().length > 1 && void run())
+const { state } = useRemote('/desk/passages', () => ({ words: words.value }), {
+  when: () => words.value.trim().length > 1,
+})
 onMounted(() => box.value?.querySelector('input')?.focus())
 </script>
 

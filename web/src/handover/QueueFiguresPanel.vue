@@ -4,8 +4,7 @@ import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
-import { computed, onMounted, onScopeDispose, ref, watch } from 'vue'
-import { get } from '../shell/api.ts'
+import { computed, onScopeDispose, ref } from 'vue'
 import { count, day, percent, span } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -26,13 +25,11 @@ const BY = [
 const REFRESH_MS = 30_000
 const days = ref(7)
 const by = ref<(typeof BY)[number]['value']>('queues')
-const { state, run } = useRemote((signal) => get('/queues/figures', { days: days.value }, signal))
+const { state, reload: run } = useRemote('/queues/figures', () => ({ days: days.value }), {
+  every: REFRESH_MS,
+})
 const rows = computed((): QueueFigureRow[] => state.value.value?.[by.value] ?? [])
 const all = computed(() => state.value.value?.all)
-onMounted(run)
-watch(days, () => void run())
-const again = window.setInterval(() => void run(), REFRESH_MS)
-onScopeDispose(() => window.clearInterval(again))
 onScopeDispose(session.hear('conversation', () => days.value === 1 && void run()))
 
 const time = (seconds: number | null) => (seconds === null ? '–' : span(seconds))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Person, type Queue, type QueueSettings, STARTER_QUEUE } from '@janua/contracts'
+import { type Queue, type QueueSettings, STARTER_QUEUE } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
@@ -7,8 +7,8 @@ import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import MultiSelect from 'primevue/multiselect'
-import { computed, onMounted, onScopeDispose, ref, shallowRef } from 'vue'
-import { get, post, put, remove } from '../shell/api.ts'
+import { computed, ref, shallowRef } from 'vue'
+import { post, put, remove } from '../shell/api.ts'
 import { count, span } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
@@ -21,8 +21,11 @@ import SkillsDialog from './SkillsDialog.vue'
 const session = useSession()
 const { run } = useAction()
 const confirmed = useConfirmed()
-const { state, run: load } = useRemote((signal) => get('/queues', {}, signal))
-const people = shallowRef<Person[]>([])
+const isLead = computed(() => session.role === 'lead')
+const { state, reload: load } = useRemote('/queues', undefined, {
+  hears: ['conversation', 'presence'],
+})
+const { state: team } = useRemote('/team', undefined, { when: () => isLead.value })
 const editing = ref<{
   id: number | null
   name: string
@@ -30,19 +33,11 @@ const editing = ref<{
   settings: QueueSettings
 }>()
 const person = shallowRef<{ id: number; name: string }>()
-const isLead = computed(() => session.role === 'lead')
 const candidates = computed(() =>
-  people.value.filter(({ active, role }) => active && role !== 'editor'),
+  (team.value.value ?? []).filter(({ active, role }) => active && role !== 'editor'),
 )
 const present = (queue: Queue) =>
   queue.members.filter((member) => member.presence === 'here' && member.active).length
-
-onMounted(async () => {
-  await load()
-  if (isLead.value) people.value = await get('/team').catch(() => [])
-})
-for (const what of ['conversation', 'presence'] as const)
-  onScopeDispose(session.hear(what, () => void load()))
 
 async function save(): Promise<void> {
   const { id, ...body } = editing.value!

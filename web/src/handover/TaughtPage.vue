@@ -5,8 +5,8 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
-import { computed, onMounted, onScopeDispose, ref, watch } from 'vue'
-import { get, post } from '../shell/api.ts'
+import { computed, ref } from 'vue'
+import { post } from '../shell/api.ts'
 import { count } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
@@ -17,9 +17,9 @@ import TaughtCard from './TaughtCard.vue'
 const session = useSession()
 const { run, busy } = useAction()
 const shown = ref<TeachingState>('open')
-const { state, run: load } = useRemote((signal) =>
-  get('/teachings', { state: shown.value }, signal),
-)
+const { state, reload: load } = useRemote('/teachings', () => ({ state: shown.value }), {
+  hears: ['taught'],
+})
 const declining = ref<number>()
 const reason = ref('')
 const isLead = computed(() => session.role === 'lead')
@@ -28,9 +28,6 @@ const NAMES: Record<TeachingState, string> = {
   accepted: 'Taken',
   declined: 'Declined',
 }
-onMounted(load)
-watch(shown, () => void load())
-onScopeDispose(session.hear('taught', () => void load()))
 
 async function accept(id: number, body: BodyFor<'POST', '/teachings/1/accept'>): Promise<void> {
   await run(() => post(`/teachings/${id}/accept`, body), 'It is in the draft')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ARTICLE_SORTS, type ArticleQuery, type ArticleRow } from '@janua/contracts'
-import { useLocalStorage, watchDebounced } from '@vueuse/core'
+import { useLocalStorage, refDebounced } from '@vueuse/core'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
 import DataTable, { type DataTableSortEvent } from 'primevue/datatable'
@@ -9,7 +9,7 @@ import Message from 'primevue/message'
 import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { get, post } from '../shell/api.ts'
+import { post } from '../shell/api.ts'
 import { count, day, moment, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
@@ -28,6 +28,7 @@ const settings = useLocalStorage(`janua:list:${kind}`, {
   limit: 25,
 })
 const search = ref('')
+const typed = refDebounced(search, 180)
 const collection = ref('')
 const state = ref<ArticleQuery['state']>('')
 const shown = ref<'library' | 'article' | 'document'>('library')
@@ -40,20 +41,14 @@ const words = computed(() =>
     : { one: 'article', title: 'Library', path: '/library' },
 )
 const mayWrite = computed(() => session.role !== 'agent')
-const { state: page, run: load } = useRemote((signal) =>
-  get(
-    '/articles',
-    {
-      ...settings.value,
-      kind: kind === 'fixed' ? kind : shown.value,
-      search: search.value,
-      collection: collection.value,
-      state: state.value,
-      offset: offset.value,
-    },
-    signal,
-  ),
-)
+const { state: page, reload: load } = useRemote('/articles', () => ({
+  ...settings.value,
+  kind: kind === 'fixed' ? kind : shown.value,
+  search: typed.value,
+  collection: collection.value,
+  state: state.value,
+  offset: offset.value,
+}))
 const STATES = [
   { label: 'Live', value: 'live' },
   { label: 'Ready', value: 'ready' },
@@ -73,12 +68,7 @@ const filtered = computed(
     shown.value !== 'library',
 )
 
-watch([() => kind, settings, offset], () => load(), { immediate: true, deep: true })
-watchDebounced(
-  [search, collection, state, shown],
-  () => (offset.value === 0 ? load() : (offset.value = 0)),
-  { debounce: 180 },
-)
+watch([() => kind, typed, collection, state, shown], () => (offset.value = 0))
 
 function sort({ sortField, sortOrder }: DataTableSortEvent): void {
   if (!ARTICLE_SORTS.includes(sortField as ArticleQuery['sort'])) return

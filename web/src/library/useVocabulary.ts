@@ -1,27 +1,27 @@
 import type { CourtesyContent, Entry, GlossaryContent } from '@janua/contracts'
 import { ref, shallowRef } from 'vue'
 import { useRoute } from 'vue-router'
-import { get, post, put, remove } from '../shell/api.ts'
+import { post, put, remove } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
-import { useRemote } from '../shell/useRemote.ts'
+import { type RemoteQuery, useRemote } from '../shell/useRemote.ts'
 import { useTakeOut } from './useTakeOut.ts'
 
 interface Calls<C> {
-  list(signal: AbortSignal): Promise<Entry<C>[]>
+  list(): RemoteQuery<Entry<C>[]>
   add(content: C & { ready: boolean }): Promise<unknown>
   save(id: number, content: C & { base: number; ready: boolean }): Promise<unknown>
   remove(id: number): Promise<unknown>
 }
 
 export const GLOSSARY: Calls<GlossaryContent> = {
-  list: (signal) => get('/glossary', {}, signal),
+  list: () => useRemote('/glossary'),
   add: (content) => post('/glossary', content),
   save: (id, content) => put(`/glossary/${id}`, content),
   remove: (id) => remove(`/glossary/${id}`),
 }
 export const COURTESIES: Calls<CourtesyContent> = {
-  list: (signal) => get('/courtesies', {}, signal),
+  list: () => useRemote('/courtesies'),
   add: (content) => post('/courtesies', content),
   save: (id, content) => put(`/courtesies/${id}`, content),
   remove: (id) => remove(`/courtesies/${id}`),
@@ -36,11 +36,11 @@ export function useVocabulary<C extends object>(
   const session = useSession()
   const { run, busy } = useAction()
   const mayTakeOut = useTakeOut()
-  const { state, run: load } = useRemote((signal) => calls.list(signal))
+  const { state, reload: load, settled } = calls.list()
   const open = shallowRef<Entry<C> | 'new'>()
   const content = ref<C>(structuredClone(empty))
   const wanted = Number(useRoute().query.open)
-  void load().then(() => {
+  void settled().then(() => {
     const entry = state.value.value?.find(({ id }) => id === wanted)
     if (entry) edit(entry)
   })
@@ -62,7 +62,7 @@ export function useVocabulary<C extends object>(
         ).then(() => true),
       ready ? 'In the draft, ready to publish' : 'In the draft, in work',
     )
-    if (saved) await settled()
+    if (saved) await stored()
   }
   async function takeOut(entry: Entry<C>): Promise<void> {
     if (!(await mayTakeOut(nameOf(entry.content)))) return
@@ -70,9 +70,9 @@ export function useVocabulary<C extends object>(
       () => calls.remove(entry.id).then(() => true),
       `“${nameOf(entry.content)}” is taken out of the draft; visitors keep it until you publish`,
     )
-    if (done) await settled()
+    if (done) await stored()
   }
-  async function settled(): Promise<void> {
+  async function stored(): Promise<void> {
     open.value = undefined
     await Promise.all([load(), session.refreshRelease()])
   }

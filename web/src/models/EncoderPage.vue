@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
+import type { EncoderView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import ProgressBar from 'primevue/progressbar'
-import { computed, onMounted } from 'vue'
-import { get, post, put, remove } from '../shell/api.ts'
+import { computed } from 'vue'
+import { post, put, remove } from '../shell/api.ts'
 import { count, day, percent, span, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -15,27 +15,21 @@ import ModelKinds from './ModelKinds.vue'
 /** An encoder of one's own, on its way from the server to visitors. */
 const LOOK_MS = 1_000
 const { run, busy } = useAction()
-const { state, run: load } = useRemote((signal) => get('/models/encoder', {}, signal))
+const { state, reload: load } = useRemote('/models/encoder', undefined, {
+  every: (value) => (value && isAtWork(value) ? LOOK_MS : 0),
+})
 const view = computed(() => state.value.value)
-const isAtWork = computed(
-  () =>
-    view.value !== undefined &&
-    (view.value.state === 'connecting' ||
-      view.value.learning !== null ||
-      view.value.vectors?.isRunning === true ||
-      view.value.trial.running !== null),
-)
-const { pause, resume } = useIntervalFn(look, LOOK_MS, { immediate: false })
-onMounted(look)
-
-async function look(): Promise<void> {
-  await load()
-  if (isAtWork.value) resume()
-  else pause()
+function isAtWork({ state: now, learning, vectors, trial }: EncoderView): boolean {
+  return (
+    now === 'connecting' ||
+    learning !== null ||
+    vectors?.isRunning === true ||
+    trial.running !== null
+  )
 }
 async function deed(work: () => Promise<unknown>, done?: string): Promise<void> {
   await run(work, done)
-  await look()
+  await load()
 }
 
 const STEP_WORDS: Record<StepName, { name: string; does: string }> = {

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed, onMounted, ref } from 'vue'
-import { get } from '../shell/api.ts'
+import { computed, ref } from 'vue'
 import { count, moment, whole } from '../shell/format.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { USE_WORDS } from './uses.ts'
@@ -10,11 +9,8 @@ import { USE_WORDS } from './uses.ts'
 defineProps<{ keepDays: number; money: (value: number) => string }>()
 const AT_ONCE = 20
 const limit = ref(AT_ONCE)
-const { state, run: load } = useRemote((signal) =>
-  get('/models/calls', { limit: limit.value }, signal),
-)
+const { state } = useRemote('/models/calls', () => ({ limit: limit.value }))
 const calls = computed(() => state.value.value)
-onMounted(load)
 /** Rules as they are, material so that it can be read. */
 function partsOf(sent: string): string[] {
   return (JSON.parse(sent) as { content: string }[]).map(({ content }) =>
@@ -23,7 +19,6 @@ function partsOf(sent: string): string[] {
 }
 async function more(): Promise<void> {
   limit.value = Math.min(200, limit.value + AT_ONCE)
-  await load()
 }
 </script>
 

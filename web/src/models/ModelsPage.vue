@@ -3,8 +3,8 @@ import type { ModelUse, UseView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import ToggleSwitch from 'primevue/toggleswitch'
-import { computed, onMounted, ref } from 'vue'
-import { get, put } from '../shell/api.ts'
+import { computed, ref } from 'vue'
+import { put } from '../shell/api.ts'
 import { count, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -17,11 +17,10 @@ import { USE_WORDS } from './uses.ts'
 
 /** A language model of one's own: where it stands, what it may be used for, what it costs, what was sent. */
 const { run, busy } = useAction()
-const { state, run: load } = useRemote((signal) => get('/models', {}, signal))
+const { state, reload: load } = useRemote('/models')
 const view = computed(() => state.value.value)
 const open = ref<ModelUse>()
 const connecting = ref(false)
-onMounted(load)
 
 const isConnected = computed(() => view.value?.connection != null)
 const headline = computed(() => {

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
-import { computed, onMounted } from 'vue'
-import { get, post } from '../shell/api.ts'
+import { computed } from 'vue'
+import { post } from '../shell/api.ts'
 import { count, day, sure, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -13,20 +12,14 @@ import MovedAnswers from './MovedAnswers.vue'
 defineProps<{ money: (value: number) => string; hasPrices: boolean }>()
 const LOOK_MS = 1_000
 const { run, busy } = useAction()
-const { state, run: load } = useRemote((signal) => get('/models/trial', {}, signal))
+const { state, reload: load } = useRemote('/models/trial', undefined, {
+  every: (value) => (value?.running ? LOOK_MS : 0),
+})
 const view = computed(() => state.value.value)
 const result = computed(() => view.value?.result)
-const { pause, resume } = useIntervalFn(look, LOOK_MS, { immediate: false })
-onMounted(look)
-
-async function look(): Promise<void> {
-  await load()
-  if (view.value?.running) resume()
-  else pause()
-}
 async function start(): Promise<void> {
   await run(() => post('/models/trial'))
-  await look()
+  await load()
 }
 const COLUMNS = ['right', 'wrong', 'silent'] as const
 const COLUMN_WORDS = { right: 'answered right', wrong: 'answered wrong', silent: 'kept back' }

@@ -3,19 +3,17 @@ import type { CheckImport, CheckInput, CheckView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
-import { computed, onMounted, onScopeDispose, ref, shallowRef, useTemplateRef } from 'vue'
-import { get, post, put, remove } from '../shell/api.ts'
+import { computed, ref, shallowRef, useTemplateRef } from 'vue'
+import { post, put, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
-import { useSession } from '../shell/session.ts'
 import CheckEditor from './CheckEditor.vue'
 
-const session = useSession()
 const { run, busy } = useAction()
 const confirmed = useConfirmed()
-const { state, run: load } = useRemote((signal) => get('/checks', {}, signal))
+const { state, reload: load } = useRemote('/checks', undefined, { hears: ['checks'] })
 const show = ref<'all' | 'failing'>('all')
 const editing = shallowRef<CheckView | 'new'>()
 const read = shallowRef<CheckImport>()
@@ -46,8 +44,6 @@ const headline = computed(() => {
     : `${count(last.failed, 'check')} of ${last.passed + last.failed} ${last.failed === 1 ? 'fails' : 'fail'} on the draft`
 })
 
-onMounted(load)
-onScopeDispose(session.hear('checks', () => void load()))
 async function store(input: CheckInput): Promise<void> {
   const known = editing.value === 'new' ? undefined : editing.value
   const done = await run(

@@ -3,7 +3,7 @@ import type { Audience, DraftChange, MendView, Proof, PublishInput } from '@janu
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, onMounted, onScopeDispose, ref, shallowRef, useTemplateRef, watch } from 'vue'
-import { get, post, put, remove } from '../shell/api.ts'
+import { post, put, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
@@ -24,12 +24,12 @@ interface Made {
 const session = useSession()
 const { run, busy } = useAction()
 const confirmed = useConfirmed()
-const { state: draft, run: loadDraft } = useRemote((signal) => get('/draft', {}, signal))
-const { state: releases, run: loadReleases } = useRemote((signal) => get('/releases', {}, signal))
-const { state: open, run: loadOpen } = useRemote((signal) => get('/releases/open', {}, signal))
-const { state: scheduled, run: loadScheduled } = useRemote((signal) =>
-  get('/scheduled', {}, signal),
-)
+const { state: draft, reload: loadDraft } = useRemote('/draft')
+const { state: releases, reload: loadReleases } = useRemote('/releases', undefined, {
+  hears: ['figures'],
+})
+const { state: open, reload: loadOpen } = useRemote('/releases/open')
+const { state: scheduled, reload: loadScheduled } = useRemote('/scheduled')
 const left = ref(new Set<number>())
 const outcome = shallowRef<Made & { audience: Audience }>()
 const proof = shallowRef<Proof>()
@@ -48,7 +48,7 @@ const mended = computed(
     ).length ?? 0,
 )
 
-onMounted(reload)
+onMounted(session.refreshRelease)
 async function reload(): Promise<void> {
   await Promise.all([
     loadDraft(),
@@ -67,13 +67,14 @@ async function prove(): Promise<void> {
   const found = await post('/draft/proof', { items: chosen.value }).catch(() => undefined)
   if (mine === proving) proof.value = found
 }
-watch(chosen, (now, before) => {
-  if (now.join() !== before.join()) void prove()
-})
+watch(
+  () => chosen.value.join(),
+  () => void prove(),
+  { immediate: true },
+)
 const unhear = [
   session.hear('replay', () => void prove()),
   session.hear('release', () => void reload()),
-  session.hear('figures', () => void loadReleases()),
 ]
 onScopeDispose(() => unhear.forEach((end) => end()))
 

@@ -6,7 +6,7 @@ import Message from 'primevue/message'
 import Select from 'primevue/select'
 import { computed, onScopeDispose, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { get, post } from '../shell/api.ts'
+import { post } from '../shell/api.ts'
 import { count, day, fromTo, moment, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -22,8 +22,8 @@ const session = useSession()
 const router = useRouter()
 const route = useRoute()
 const { run, busy } = useAction()
-const { state: list, run: loadList } = useRemote((signal) => get('/replays', {}, signal))
-const { state: draft, run: loadDraft } = useRemote((signal) => get('/draft', {}, signal))
+const { state: list, reload: loadList } = useRemote('/replays')
+const { state: draft, reload: loadDraft } = useRemote('/draft')
 const starts = ref(false)
 const chosen = ref<{ change: ReplayChange | null; band: FlowBand | null }>({
   change: null,
@@ -67,7 +67,6 @@ const verdict = computed(() => {
 watch(
   () => id,
   () => void reload(),
-  { immediate: true },
 )
 if (items.value.length > 0 || route.query.start !== undefined) starts.value = true
 watch(
@@ -75,6 +74,7 @@ watch(
   () => {
     chosen.value = { change: (replay.value?.lost ?? 0) > 0 ? 'lost' : null, band: null }
   },
+  { immediate: true },
 )
 watch(
   () => replay.value?.state,

@@ -7,7 +7,7 @@ import Message from 'primevue/message'
 import Paginator from 'primevue/paginator'
 import { computed, ref, watch } from 'vue'
 import { OUTCOMES } from '../answering/outcomes.ts'
-import { get, post, put } from '../shell/api.ts'
+import { post, put } from '../shell/api.ts'
 import { count, sure } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import { useAction } from '../shell/useAction.ts'
@@ -26,12 +26,9 @@ const ROWS = 12
 const { run } = useAction()
 const offset = ref(0)
 const marked = ref(0)
-const { state, run: load } = useRemote((signal) =>
-  get(
-    `/replays/${replay}/questions`,
-    { change, from: band?.from, to: band?.to, offset: offset.value, limit: ROWS },
-    signal,
-  ),
+const { state, reload: load } = useRemote(
+  () => `/replays/${replay}/questions` as const,
+  () => ({ change, from: band?.from, to: band?.to, offset: offset.value, limit: ROWS }),
 )
 const rows = computed(() => state.value.value?.rows ?? [])
 const title = computed(() =>
@@ -49,11 +46,8 @@ watch(
   () => {
     offset.value = 0
     marked.value = 0
-    void load()
   },
-  { immediate: true },
 )
-watch(offset, () => void load())
 async function accept(row: ReplayQuestion): Promise<void> {
   await run(() => put(`/replays/${replay}/questions/${row.id}`, { accepted: !row.accepted }))
   await load()

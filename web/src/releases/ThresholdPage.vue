@@ -5,8 +5,8 @@ import Button from 'primevue/button'
 import InputNumber from 'primevue/inputnumber'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
-import { computed, onMounted, ref, watch } from 'vue'
-import { get, put } from '../shell/api.ts'
+import { computed, ref, watch } from 'vue'
+import { put } from '../shell/api.ts'
 import { count, day, percent, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -18,7 +18,7 @@ import { useCurve } from './useCurve.ts'
 
 const session = useSession()
 const { run, busy } = useAction()
-const { state, run: load } = useRemote((signal) => get('/threshold', {}, signal))
+const { state, reload: load } = useRemote('/threshold')
 const { curve, compute } = useCurve()
 const door = ref<number>()
 const ALL = 'all collections'
@@ -127,15 +127,13 @@ function drag(to: number): void {
   sill.value = to
 }
 
-onMounted(load)
-watch(view, () => {
-  door.value ??= view.value?.doors[0]?.id
-})
+watch(view, () => (door.value ??= view.value?.doors[0]?.id), { immediate: true })
 watch([door, collection], () => {
   isDragged.value = false
   sill.value = present.value
 })
-watch([volume, present], () => {
+watch([volume, present], weigh, { immediate: true })
+function weigh(): void {
   if (!isDragged.value) sill.value = present.value
   const asked = volume.value
     .filter(({ outcome }) => outcome !== 'clarifying' && outcome !== 'declined')
@@ -154,7 +152,7 @@ watch([volume, present], () => {
     handsOver: view.value?.handsOver ?? 0,
     present: present.value,
   })
-})
+}
 async function set(): Promise<void> {
   const done = await run(
     async () => {

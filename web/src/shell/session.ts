@@ -3,8 +3,9 @@ import { io, type Socket } from 'socket.io-client'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { get, keepToken, post, put, remove, signedOutElsewhere } from './api.ts'
+import { queryClient } from './queryClient.ts'
 
-type Heard =
+export type Heard =
   | 'conversation'
   | 'release'
   | 'draft'
@@ -67,6 +68,7 @@ export const useSession = defineStore('session', () => {
   }
   function forget(): void {
     user.value = null
+    queryClient.clear()
     window.clearTimeout(retry)
     connected.value = true
     socket?.disconnect()

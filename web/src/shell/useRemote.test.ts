@@ -1,47 +1,87 @@
+import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { expect } from 'chai'
-import { effectScope } from 'vue'
-import { Refused } from './api.ts'
+import { createPinia } from 'pinia'
+import { createApp, effectScope, ref } from 'vue'
+import { FakeBrowser, refusal } from '../testing/fakeBrowser.ts'
 import { useRemote } from './useRemote.ts'
 
 describe('useRemote', () => {
-  const inScope = <T>(make: () => T) => {
+  const browser = new FakeBrowser()
+  const asked: { path: string; answer: (answer: unknown) => void }[] = []
+  beforeEach(() => {
+    asked.length = 0
+    browser.open()
+    browser.answers = ({ path }) => new Promise((answer) => asked.push({ path, answer }))
+  })
+  afterEach(() => browser.close())
+
+  const client = () => new QueryClient({ defaultOptions: { queries: { retry: false } } })
+  /** As in a page: with what the app gives to all of them. */
+  function inPage<T>(make: () => T, queryClient = client()) {
     const scope = effectScope()
-    return { made: scope.run(make)!, stop: () => scope.stop() }
+    const app = createApp({}).use(createPinia()).use(VueQueryPlugin, { queryClient })
+    const made = app.runWithContext(() => scope.run(make))!
+    return { made, leave: () => scope.stop() }
   }
-  it('shows the newest answer only, however late an older one comes', async () => {
-    const waiting: ((value: string) => void)[] = []
-    const { made } = inScope(() =>
-      useRemote((_signal, _question: string) => new Promise<string>((done) => waiting.push(done))),
-    )
-    const [first, second] = [made.run('first'), made.run('second')]
-    waiting[1]!('second answer')
-    await second
-    waiting[0]!('first answer')
-    await first
-    expect(made.state.value).to.eql({ status: 'ready', value: 'second answer' })
+  /** A question goes out, and an answer comes in, some moments later. */
+  const settled = () => new Promise((done) => setTimeout(done, 20))
+
+  it('asks at once, and again when the query changes; what was shown stays until then', async () => {
+    const weeks = ref(4)
+    const { made, leave } = inPage(() => useRemote('/coverage', () => ({ weeks: weeks.value })))
+    expect(made.state.value).to.eql({ status: 'loading', value: undefined })
+    await settled()
+    expect(asked.map(({ path }) => path)).to.eql(['/coverage?weeks=4'])
+    asked[0]!.answer({ shown: 4 })
+    await settled()
+    expect(made.state.value).to.eql({ status: 'ready', value: { shown: 4 } })
+    weeks.value = 12
+    await settled()
+    expect(made.state.value).to.eql({ status: 'loading', value: { shown: 4 } })
+    asked[1]!.answer({ shown: 12 })
+    await settled()
+    expect(made.state.value).to.eql({ status: 'ready', value: { shown: 12 } })
+    leave()
   })
-  it('keeps what was shown while it asks again, and when that fails', async () => {
-    let fail = false
-    const { made } = inScope(() =>
-      useRemote(async () => {
-        if (fail) throw new Refused(409, { code: 'X', message: 'Not now.' })
-        return 'shown'
-      }),
-    )
-    await made.run()
-    fail = true
-    const asking = made.run()
-    expect(made.state.value).to.eql({ status: 'loading', value: 'shown' })
-    await asking
-    expect(made.state.value).to.eql({ status: 'failed', reason: 'Not now.', value: 'shown' })
+  it('shows a page that is opened again what it last showed, until the new answer is there', async () => {
+    const queryClient = client()
+    const first = inPage(() => useRemote('/team'), queryClient)
+    await settled()
+    asked[0]!.answer(['Ines'])
+    await settled()
+    first.leave()
+    const again = inPage(() => useRemote('/team'), queryClient)
+    expect(again.made.state.value).to.eql({ status: 'loading', value: ['Ines'] })
+    await settled()
+    asked[1]!.answer(['Ines', 'Anton'])
+    await settled()
+    expect(again.made.state.value).to.eql({ status: 'ready', value: ['Ines', 'Anton'] })
+    again.leave()
+    queryClient.clear()
   })
-  it('drops its question when the page is left', async () => {
-    let seen: AbortSignal | undefined
-    const { made, stop } = inScope(() =>
-      useRemote((signal) => new Promise<void>(() => (seen = signal))),
+  it('says in the server’s words why there is no answer, and keeps what was shown', async () => {
+    const { made, leave } = inPage(() => useRemote('/team'))
+    await settled()
+    asked[0]!.answer(['Ines'])
+    await settled()
+    const reloaded = made.reload()
+    await settled()
+    asked[1]!.answer(refusal(409, { message: 'Not now.' }))
+    await reloaded
+    expect(made.state.value).to.eql({ status: 'failed', reason: 'Not now.', value: ['Ines'] })
+    leave()
+  })
+  it('asks nothing while it is not wanted', async () => {
+    const wanted = ref(false)
+    const { made, leave } = inPage(() =>
+      useRemote('/queues', undefined, { when: () => wanted.value }),
     )
-    void made.run()
-    stop()
-    expect(seen!.aborted).to.equal(true)
+    await settled()
+    expect(made.state.value.status).to.equal('idle')
+    expect(asked).to.eql([])
+    wanted.value = true
+    await settled()
+    expect(asked).to.have.length(1)
+    leave()
   })
 })

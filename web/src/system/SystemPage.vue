@@ -5,7 +5,7 @@ import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import InputNumber from 'primevue/inputnumber'
 import Message from 'primevue/message'
-import { computed, onMounted, onScopeDispose, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { get, post, put } from '../shell/api.ts'
 import { count, moment, span } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
@@ -14,7 +14,7 @@ import { fileSize } from './fileSize.ts'
 import { interval } from './interval.ts'
 
 const REFRESH_MS = 5_000
-const { state, run: load } = useRemote((signal) => get('/system', {}, signal))
+const { state, reload: load } = useRemote('/system', undefined, { every: REFRESH_MS })
 const { run } = useAction()
 const retention = ref<RetentionSettings>()
 const security = ref<SecuritySettings>()
@@ -37,12 +37,9 @@ const KEPT: { key: keyof RetentionSettings; label: string; help: string }[] = [
 ]
 
 onMounted(async () => {
-  await load()
   retention.value = await get('/retention').catch(() => undefined)
   security.value = await get('/security').catch(() => undefined)
 })
-const timer = window.setInterval(() => void load(), REFRESH_MS)
-onScopeDispose(() => window.clearInterval(timer))
 
 async function runNow(name: string): Promise<void> {
   await run(() => post(`/system/jobs/${name}`))
