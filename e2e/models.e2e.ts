@@ -44,6 +44,7 @@ describe('a language model, connected, tried, switched on for answers, and stopp
     const wording = await at.lead.sees('answer-rules')
     await (await wording.findElement({ css: 'input[role="switch"]' })).click()
     await at.lead.presses('save-ready')
+    await at.lead.sees('saved')
     await at.lead.goes(`${at.house.url}/releases`)
     await at.lead.types('note', 'Worded answers')
     await at.lead.presses('publish')

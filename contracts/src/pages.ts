@@ -17,6 +17,7 @@ export const APP_PAGES: ReadonlySet<string> = new Set([
   'library',
   'link',
   'mend',
+  'models',
   'questions',
   'queues',
   'rehearsal',

@@ -13,14 +13,15 @@ import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
 import Slider from 'primevue/slider'
 import Textarea from 'primevue/textarea'
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import StateChip from '../library/StateChip.vue'
 import ProposedTexts from '../models/ProposedTexts.vue'
-import { get, inPlainWords, put } from '../shell/api.ts'
+import { get, put } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
+import ConflictNote from '../shell/ConflictNote.vue'
 import KeptBack from '../shell/KeptBack.vue'
-import { useAction } from '../shell/useAction.ts'
-import { useKept } from '../shell/useKept.ts'
+import { useDraftEditor } from '../shell/useDraftEditor.ts'
+import { useDraftSaving } from '../shell/useDraftSaving.ts'
 import AnswerRules from './AnswerRules.vue'
 import HandoverRulesPanel from './HandoverRulesPanel.vue'
 import { embedTag } from './embedTag.ts'
@@ -29,10 +30,7 @@ import LineList from './LineList.vue'
 
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
-const { run, busy } = useAction()
-const door = shallowRef<Door>()
 const content = ref<DoorContent>()
-const failure = ref('')
 const language = ref<DoorLanguage>('en')
 const mayWrite = computed(() => session.role === 'lead')
 const LANGUAGE_NAMES: Record<DoorLanguage, string> = { en: 'English', de: 'German' }
@@ -52,32 +50,19 @@ const TEXT_NAMES: Record<TextKey, string> = {
 const zones = Intl.supportedValuesOf('timeZone')
 const snippet = computed(() => content.value && embedTag(location.origin, content.value))
 
-const changed = computed(
-  () =>
-    door.value !== undefined &&
-    JSON.stringify(content.value) !== JSON.stringify(contentOf(door.value)),
-)
-const { read } = useKept(`door ${id}`, () =>
-  changed.value ? { base: door.value!.revision, content: content.value! } : undefined,
-)
-/** The revision that edits of before stood on, once they are put back. */
-const restored = ref<number>()
-onMounted(async () => {
-  const kept = read()
-  try {
-    accept(await get(`/doors/${id}`))
-    if (!kept || !mayWrite.value) return
-    content.value = { ...content.value!, ...kept.content }
-    if (changed.value) restored.value = kept.base
-  } catch (cause) {
-    failure.value = inPlainWords(cause)
-  }
+const editor = useDraftEditor<Door, DoorContent>({
+  name: `door ${id}`,
+  load: () => get(`/doors/${id}`),
+  store: (edited, base, ready) => put(`/doors/${id}`, { ...edited, base, ready }),
+  contentOf,
+  edited: () => content.value!,
+  show: (shown, stored) => (content.value = { ...contentOf(stored), ...shown }),
+  fits: () => mayWrite.value,
+  ontoNewest: true,
 })
-function accept(fresh: Door): void {
-  door.value = fresh
-  content.value = contentOf(fresh)
-  restored.value = undefined
-}
+const { stored: door, changed, restored, meanwhile, conflict, failure } = editor
+const { busy, said, store, overwrite } = useDraftSaving(editor)
+onMounted(editor.load)
 function contentOf(fresh: Door): DoorContent {
   const {
     id: _id,
@@ -87,18 +72,6 @@ function contentOf(fresh: Door): DoorContent {
     ...rest
   } = structuredClone(fresh)
   return rest
-}
-async function save(ready: boolean): Promise<void> {
-  const sent = JSON.stringify(content.value)
-  const saved = await run(
-    () => put(`/doors/${id}`, { ...content.value!, base: door.value!.revision, ready }),
-    ready ? 'Saved, ready to publish' : 'Saved in the draft',
-  )
-  const now = content.value
-  if (saved) accept(saved)
-  // What was changed while it was stored stays, as a change of what is stored now.
-  if (saved && JSON.stringify(now) !== sent) content.value = now
-  await session.refreshRelease()
 }
 </script>
 
@@ -114,17 +87,20 @@ async function save(ready: boolean): Promise<void> {
         </div>
         <template v-if="mayWrite"
           ><span v-if="changed" class="quiet small" data-test="unsaved">not saved yet</span
-          ><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button
+          ><strong v-else-if="said" class="small" role="status" data-test="saved">{{ said }}</strong
+          ><Button outlined label="Save in work" :loading="busy" @click="store(false)" /><Button
             label="Save as ready"
             :loading="busy"
             data-test="save-ready"
-            @click="save(true)"
+            @click="store(true)"
         /></template>
       </div>
-      <KeptBack
-        v-if="restored !== undefined"
-        :meanwhile="restored !== door.revision"
-        @drop="accept(door)"
+      <KeptBack v-if="restored" :meanwhile="meanwhile" @drop="editor.discard" />
+      <ConflictNote
+        v-if="conflict"
+        :message="conflict.message"
+        @theirs="editor.takeTheirs"
+        @mine="overwrite"
       />
       <fieldset class="columns" :disabled="!mayWrite">
         <div class="stack">

@@ -9,6 +9,7 @@ import { computed } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import StateChip from '../library/StateChip.vue'
 import { percent, moment } from '../shell/format.ts'
+import ConflictNote from '../shell/ConflictNote.vue'
 import KeptBack from '../shell/KeptBack.vue'
 import RoutingProofPanel from './RoutingProofPanel.vue'
 import RuleEditor from './RuleEditor.vue'
@@ -29,9 +30,14 @@ const {
   failure,
   changed,
   restored,
+  meanwhile,
+  conflict,
   busy,
-  accept,
-  save,
+  said,
+  store,
+  overwrite,
+  takeTheirs,
+  discard,
   read,
   add,
   swap,
@@ -67,17 +73,20 @@ function useNewest(): void {
           </p>
         </div>
         <span v-if="changed" class="quiet small" data-test="unsaved">not saved yet</span
-        ><Button outlined label="Save in work" :loading="busy" @click="save(false)" /><Button
+        ><strong v-else-if="said" class="small" role="status" data-test="saved">{{ said }}</strong
+        ><Button outlined label="Save in work" :loading="busy" @click="store(false)" /><Button
           label="Save as ready"
           :loading="busy"
           data-test="save-ready"
-          @click="save(true)"
+          @click="store(true)"
         />
       </div>
-      <KeptBack
-        v-if="restored !== undefined"
-        :meanwhile="restored !== routing.revision"
-        @drop="accept(routing)"
+      <KeptBack v-if="restored" :meanwhile="meanwhile" @drop="discard" />
+      <ConflictNote
+        v-if="conflict"
+        :message="conflict.message"
+        @theirs="takeTheirs"
+        @mine="overwrite"
       />
       <RoutingProofPanel
         v-if="proof"

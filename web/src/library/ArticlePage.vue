@@ -9,7 +9,7 @@ import { useRouter } from 'vue-router'
 import { remove } from '../shell/api.ts'
 import { moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
-import { useAction } from '../shell/useAction.ts'
+import { useDraftSaving } from '../shell/useDraftSaving.ts'
 import MachineMark from '../models/MachineMark.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import LinkStates from './LinkStates.vue'
@@ -31,36 +31,20 @@ import WaysToAsk from './WaysToAsk.vue'
 const { id, kind } = defineProps<{ id: number; kind: 'article' | 'fixed' }>()
 const session = useSession()
 const router = useRouter()
-const { run, busy } = useAction()
 const wanted = useTakeOut()
-const {
-  article,
-  content,
-  changed,
-  restored,
-  conflict,
-  failure,
-  load,
-  save,
-  keepMine,
-  takeTheirs,
-  discard,
-} = useArticle(id)
+const editing = useArticle(id)
+const { article, content, changed, restored, conflict, failure, load } = editing
+const { run, busy, said, store, storeAgain, overwrite } = useDraftSaving({
+  ...editing,
+  stored: article,
+})
 const { markOf, titleMark, insights } = useReach(id, content, () => session.role !== 'agent')
 const { moved } = useMoved(id, content, article)
 const versions = ref(false)
 const editor = useTemplateRef('editor')
-const saved = ref('')
 const mayWrite = computed(() => session.role !== 'agent')
 
 onMounted(load)
-async function store(ready: boolean): Promise<void> {
-  saved.value = ''
-  const done = await run(() => save(ready))
-  if (!done) return
-  saved.value = ready ? 'Saved, ready to publish' : 'Saved in the draft'
-  await session.refreshRelease()
-}
 async function reopen(deed: () => void): Promise<void> {
   deed()
   await nextTick()
@@ -91,7 +75,7 @@ async function takeOut(): Promise<void> {
 onKeyStroke('s', (event) => {
   if (!(event.ctrlKey || event.metaKey)) return
   event.preventDefault()
-  if (mayWrite.value) void store(article.value?.state === 'ready')
+  if (mayWrite.value) void storeAgain()
 })
 </script>
 
@@ -125,7 +109,7 @@ onKeyStroke('s', (event) => {
             <button type="button" class="bare small" data-test="versions" @click="versions = true">
               Versions</button
             ><span v-if="changed" data-test="unsaved"> · not saved yet</span
-            ><strong v-else-if="saved" role="status" data-test="saved"> · {{ saved }}</strong>
+            ><strong v-else-if="said" role="status" data-test="saved"> · {{ said }}</strong>
           </p>
         </div>
         <template v-if="mayWrite">
@@ -145,7 +129,7 @@ onKeyStroke('s', (event) => {
           />
         </template>
       </div>
-      <KeptBack v-if="restored" @drop="reopen(discard)" />
+      <KeptBack v-if="restored" @drop="reopen(editing.discard)" />
       <div class="columns">
         <div class="stack">
           <UseFigures v-if="insights" :insights="insights" />
@@ -200,8 +184,8 @@ onKeyStroke('s', (event) => {
         v-if="conflict"
         :conflict="conflict"
         :mine="content"
-        @mine="(keepMine(), store(true))"
-        @theirs="reopen(takeTheirs)"
+        @mine="overwrite"
+        @theirs="reopen(editing.takeTheirs)"
         @later="conflict = undefined"
       />
     </template>

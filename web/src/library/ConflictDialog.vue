@@ -4,11 +4,14 @@ import { wordDiff } from '@janua/core'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import { computed } from 'vue'
-import type { Conflict } from './useArticle.ts'
+import type { Conflict } from '../shell/useDraftEditor.ts'
 import { useFocusBack } from '../shell/useFocusBack.ts'
 
 useFocusBack()
-const { conflict, mine } = defineProps<{ conflict: Conflict; mine: ArticleContent }>()
+const { conflict, mine } = defineProps<{
+  conflict: Conflict<ArticleContent>
+  mine: ArticleContent
+}>()
 defineEmits<{ mine: []; theirs: []; later: [] }>()
 const asText = ({ title, phrasings, body }: ArticleContent) =>
   `${title}\n\n${phrasings.map((each) => `? ${each}`).join('\n')}\n\n${body}`

@@ -9,37 +9,27 @@ import { useRouter } from 'vue-router'
 import { remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
-import { useAction } from '../shell/useAction.ts'
+import { useDraftSaving } from '../shell/useDraftSaving.ts'
 import DocumentPart from './DocumentPart.vue'
 import HoldsFields from './HoldsFields.vue'
 import LinkStates from './LinkStates.vue'
 import StateChip from './StateChip.vue'
 import UseFigures from './UseFigures.vue'
 import { useTakeOut } from './useTakeOut.ts'
+import ConflictNote from '../shell/ConflictNote.vue'
 import KeptBack from '../shell/KeptBack.vue'
 import { useDocument } from './useDocument.ts'
 
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
 const router = useRouter()
-const { run, busy } = useAction()
 const wanted = useTakeOut()
-const {
-  document,
-  passages,
-  insights,
-  failure,
-  changed,
-  restored,
-  drop,
-  load,
-  save,
-  toggle,
-  questionsOf,
-} = useDocument(id)
+const editor = useDocument(id)
+const { document, passages, insights, failure, changed, restored, conflict } = editor
+const { toggle, questionsOf } = editor
+const { run, busy, said, store, storeAgain, overwrite } = useDraftSaving(editor)
 const mayWrite = computed(() => session.role !== 'agent')
 const marked = ref(0)
-const said = ref('')
 const FORMATS = { pdf: 'PDF', docx: 'DOCX', odt: 'ODT', sheet: 'Sheet', page: 'Page of a site' }
 const original = computed(() =>
   document.value?.file ? `/files/${document.value.file}` : document.value?.address,
@@ -51,13 +41,7 @@ const sizes = computed(
 )
 const passagesOfPart = (part: number) => passages.value.filter((passage) => passage.part === part)
 
-onMounted(load)
-async function store(ready: boolean): Promise<void> {
-  said.value = ''
-  if (await run(() => save(ready)))
-    said.value = ready ? 'Saved, ready to publish' : 'Saved in the draft'
-  await session.refreshRelease()
-}
+onMounted(editor.load)
 async function takeOut(): Promise<void> {
   if (!(await wanted(document.value?.title ?? ''))) return
   const done = await run(
@@ -76,7 +60,7 @@ function show(part: number): void {
 onKeyStroke('s', (event) => {
   if (!(event.ctrlKey || event.metaKey)) return
   event.preventDefault()
-  if (mayWrite.value) void store(document.value?.state === 'ready')
+  if (mayWrite.value) void storeAgain()
 })
 </script>
 
@@ -117,7 +101,13 @@ onKeyStroke('s', (event) => {
           />
         </template>
       </div>
-      <KeptBack v-if="restored" @drop="drop" />
+      <KeptBack v-if="restored" @drop="editor.discard" />
+      <ConflictNote
+        v-if="conflict"
+        :message="conflict.message"
+        @theirs="editor.takeTheirs"
+        @mine="overwrite"
+      />
       <div class="columns">
         <aside class="stack contents" aria-label="Parts">
           <UseFigures v-if="insights" :insights="insights" />

@@ -132,7 +132,7 @@ describe('useDocument', () => {
         page.document.value!.title,
         page.document.value!.parts[1]!.leftOut?.by,
       ]).to.eql([true, true, 'Our terms', 'team'])
-      page.drop()
+      page.discard()
       await settled()
       expect([
         page.restored.value,
