@@ -39,7 +39,7 @@ module.exports = {
       comment: 'Demo, commands and measurements use the server; it knows none of them.',
       severity: 'error',
       from: { path: '^server/src', pathNot: TEST },
-      to: { path: '^(demo|cli|scripts|bench|ask|train|fuzz|e2e|standins|web|visitor)/' },
+      to: { path: '^(demo|cli|scripts|bench|ask|train|fuzz|e2e|simulators|web|visitor)/' },
     },
     {
       name: 'modules-by-their-front-door',

@@ -13,7 +13,7 @@ export default tseslint.config(
     languageOptions: { parserOptions: { parser: tseslint.parser }, globals: globals.browser },
   },
   {
-    files: ['{scripts,standins,server}/**/*.mjs', '*.js', '*.cjs'],
+    files: ['{scripts,simulators,server}/**/*.mjs', '*.js', '*.cjs'],
     languageOptions: { globals: globals.node },
   },
   { files: ['**/*.ts'], rules: { 'no-undef': 'off' } },

@@ -142,7 +142,7 @@ const { values, positionals } = parseArgs({
     encoder: { type: 'string' },
     'encoder-name': { type: 'string', default: 'encoder' },
     'language-model': { type: 'string' },
-    'language-model-name': { type: 'string', default: 'stand-in' },
+    'language-model-name': { type: 'string', default: 'simulator' },
   },
   allowPositionals: true,
 })

@@ -31,7 +31,7 @@ interface Handed {
   /** The demo's agents answer by themselves. */
   simulatesAgents?: boolean
   sessionSecret: string
-  /** Hosts that stand elsewhere than their names say: the stand-ins. */
+  /** Hosts that stand elsewhere than their names say: the simulators. */
   resolve: Record<string, string>
   /** Where a language model stands; null for none. LANGUAGE_MODEL_URL in the environment goes before it. */
   languageModel: string | null
@@ -149,11 +149,11 @@ function postmanOf({ mail }: Handed, { SMTP_URL, MAIL_FROM }: Configuration): Ma
   return address ? smtpPostman(address, MAIL_FROM) : null
 }
 
-/** A stand-in on loopback needs no polite pause. */
+/** A simulator on loopback needs no polite pause. */
 function outsideOf({ resolve }: Handed, { INTRANET_HOSTS }: Configuration): Outside {
-  const standIns = Object.keys(resolve).length > 0
+  const hasSimulators = Object.keys(resolve).length > 0
   const intranet = new Set(INTRANET_HOSTS)
-  return { ...REAL_WORLD, resolve, intranet, ...(standIns && { paceMs: 120 }) }
+  return { ...REAL_WORLD, resolve, intranet, ...(hasSimulators && { paceMs: 120 }) }
 }
 
 async function lastStored(db: Sequelize): Promise<Date | null> {

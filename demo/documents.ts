@@ -17,7 +17,7 @@ import { sourceNameOfRow } from '../server/src/modules/library/sourceNames.ts'
 import type { Incoming } from '../server/src/modules/releases/intake.ts'
 
 const FOLDER = join(CHECKOUT, 'demo/documents')
-const PAGES = join(CHECKOUT, 'standins/site/pages/help')
+const PAGES = join(CHECKOUT, 'simulators/site/pages/help')
 const COLLECTIONS: Record<string, string> = {
   'conditions-of-carriage.pdf': 'Terms',
   'timetable-leaflet.pdf': 'Timetable',

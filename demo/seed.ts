@@ -1,7 +1,7 @@
 import type { Sequelize } from 'sequelize'
 import { type HistoryContext, seedOpenConversations, writeHistory } from './writeHistory.ts'
 import { visits, WEEKS } from './history.ts'
-import { SITE_HOST, startSite } from '../standins/site/site.mjs'
+import { SITE_HOST, startSite } from '../simulators/site/site.mjs'
 import { createJanua } from '../server/src/app.ts'
 import { type OpenJanua, withTables } from './allTables.ts'
 import { readMeaningModels } from '../server/src/modules/answering/meaningModels.ts'

@@ -2,11 +2,11 @@ import { expect } from 'chai'
 import { Key } from 'selenium-webdriver'
 import { type Browser, openBrowser, test } from './support/browser.ts'
 import { pictureFailures } from './support/failures.ts'
-import { demoHouse } from './support/house.ts'
+import { demoApp } from './support/testApp.ts'
 import { asks, signedIn, visitorAt } from './support/people.ts'
 
 describe('two agents, two visitors and the lead at the desks', () => {
-  let house: Awaited<ReturnType<typeof demoHouse>>
+  let app: Awaited<ReturnType<typeof demoApp>>
   let anton: Browser
   let nell: Browser
   let lead: Browser
@@ -14,19 +14,19 @@ describe('two agents, two visitors and the lead at the desks', () => {
   let ben: Browser
   before(async function () {
     this.timeout(900_000)
-    house = await demoHouse()
-    anton = await signedIn(house.url, 'anton')
-    nell = await signedIn(house.url, 'nell')
-    lead = await signedIn(house.url, 'ines')
-    ann = await visitorAt(`${house.url}/demo/help`, { width: 390, height: 800 })
-    ben = await visitorAt(`${house.url}/demo/help`, { width: 390, height: 800 })
+    app = await demoApp()
+    anton = await signedIn(app.url, 'anton')
+    nell = await signedIn(app.url, 'nell')
+    lead = await signedIn(app.url, 'ines')
+    ann = await visitorAt(`${app.url}/demo/help`, { width: 390, height: 800 })
+    ben = await visitorAt(`${app.url}/demo/help`, { width: 390, height: 800 })
   })
   afterEach(function () {
     return pictureFailures(this.currentTest, { anton, nell, lead, ann, ben })
   })
   after(async () => {
     await Promise.all([anton, nell, lead, ann, ben].map((browser) => browser?.close()))
-    await house?.stop()
+    await app?.stop()
   })
 
   const REFUND = 'refund for the zeppelin taxi from the harbour'
@@ -51,7 +51,7 @@ describe('two agents, two visitors and the lead at the desks', () => {
     await tells(ann, 'Ann')
     await ann.sees('waiting')
     for (const agent of [anton, nell]) {
-      await agent.goes(`${house.url}/desk`)
+      await agent.goes(`${app.url}/desk`)
       await agent.presses('waiting', REFUND)
       await agent.sees('take')
     }
@@ -159,7 +159,7 @@ describe('two agents, two visitors and the lead at the desks', () => {
     await ann.presses('star-5')
     await ann.presses('send-rating')
     await ann.seesNo('rating')
-    await lead.goes(`${house.url}/taught`)
+    await lead.goes(`${app.url}/taught`)
     await lead.sees('taught')
     await lead.presses('take-taught')
     await lead.driver.wait(
@@ -203,7 +203,7 @@ describe('two agents, two visitors and the lead at the desks', () => {
     try {
       await mail.driver.wait(
         async () => {
-          await mail.goes(house.mailPage)
+          await mail.goes(app.mailPage)
           return (await (await mail.element({ css: 'body' })).getText()).includes(number)
         },
         10_000,
@@ -215,7 +215,7 @@ describe('two agents, two visitors and the lead at the desks', () => {
     } finally {
       await mail.close()
     }
-    await owner.goes(`${house.url}/desk`)
+    await owner.goes(`${app.url}/desk`)
     await owner.presses('case', 'broken zeppelin')
     await owner.sees('from-visitor', 'It was on Sunday')
     expect(await owner.driver.findElements(test('take'))).to.have.length(1)

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { type EncoderStandIn, startEncoder } from '../standins/encoder/encoder.mjs'
+import { type EncoderSimulator, startEncoder } from '../simulators/encoder/encoder.mjs'
 import { LeadAndVisitor } from './support/leadAndVisitor.ts'
 
 const LONG_MS = 120_000
@@ -8,23 +8,23 @@ const LEARN_FROM = 'clinic,parcels,buergeramt,internet'
 
 describe('an encoder of one’s own, attached, compared, published, lost and rolled back', function () {
   this.timeout(200_000)
-  let standIn: EncoderStandIn
+  let simulator: EncoderSimulator
   const at = new LeadAndVisitor(async () => {
-    standIn = await startEncoder()
+    simulator = await startEncoder()
     Object.assign(process.env, {
-      MODEL_ENCODER_URL: standIn.url,
+      MODEL_ENCODER_URL: simulator.url,
       MODEL_ENCODER_NAME: 'letters',
       MODEL_ENCODER_LEARN_FROM: LEARN_FROM,
     })
   })
   after(async () => {
     for (const name of ['URL', 'NAME', 'LEARN_FROM']) delete process.env[`MODEL_ENCODER_${name}`]
-    await standIn?.stop()
+    await simulator?.stop()
   })
-  const texts = () => standIn.asked.flatMap(({ input }) => input)
+  const texts = () => simulator.asked.flatMap(({ input }) => input)
 
   it('is connected, and learnt with one press; it reads the articles by itself', async () => {
-    await at.lead.goes(`${at.house.url}/models`)
+    await at.lead.goes(`${at.app.url}/models`)
     await (await at.lead.element({ css: 'a[href="/models/encoder"]' })).click()
     await at.lead.sees('encoder-found', '64 numbers a text', LONG_MS)
     await at.lead.sees('encoder-head', 'visitors do not meet it yet')
@@ -44,7 +44,7 @@ describe('an encoder of one’s own, attached, compared, published, lost and rol
   it('goes into the draft with one press, and live with a release that says so', async () => {
     await at.lead.presses('use-encoder')
     await at.lead.sees('encoder-head', 'goes live with the next release')
-    await at.lead.goes(`${at.house.url}/releases`)
+    await at.lead.goes(`${at.app.url}/releases`)
     await at.lead.types('note', 'Our own encoder')
     await at.lead.types('because', 'We try it for a day')
     await at.lead.presses('publish')
@@ -53,24 +53,24 @@ describe('an encoder of one’s own, attached, compared, published, lost and rol
       'You may bring your own food',
     )
     expect(texts()).to.include('can i bring my own food')
-    await at.lead.goes(`${at.house.url}/models/encoder`)
+    await at.lead.goes(`${at.app.url}/models/encoder`)
     await at.lead.sees('encoder-head', 'Questions are understood by letters')
   })
   it('is stood in for when it dies: visitors are answered, and the lead sees why', async () => {
-    standIn.fail('status 500')
+    simulator.fail('status 500')
     expect(await at.visitorGets('may i take my own food with me')).to.match(/own food/)
-    await at.lead.goes(`${at.house.url}/rehearsal`)
+    await at.lead.goes(`${at.app.url}/rehearsal`)
     await at.lead.types('rehearse', 'am i allowed to bring sandwiches\n')
     await at.lead.presses('rehearsed')
     await at.lead.sees('stood-in', 'did not answer')
   })
   it('rolled back, visitors have what they had, and nothing is asked of it', async () => {
-    standIn.fail(null)
-    await at.lead.goes(`${at.house.url}/releases`)
+    simulator.fail(null)
+    await at.lead.goes(`${at.app.url}/releases`)
     await at.lead.presses('roll-back', 'Roll back to 6')
     await at.lead.sees('live-release', 'Release 6', LONG_MS)
-    const before = standIn.asked.length
+    const before = simulator.asked.length
     expect(await at.visitorGets('what food may i bring along')).to.match(/own food/)
-    expect(standIn.asked.length).to.equal(before)
+    expect(simulator.asked.length).to.equal(before)
   })
 })

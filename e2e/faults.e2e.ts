@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import { QueryTypes } from 'sequelize'
-import { type Fault, FaultyHouse } from './support/faultyHouse.ts'
+import { type Fault, FaultyApp } from './support/faultyApp.ts'
 import { agentOver, visitorOver } from './support/overHttp.ts'
 
 interface Step {
@@ -12,12 +12,12 @@ interface Step {
 const DONE_ALREADY = ['STATE_FORBIDS', 'NOT_YOURS']
 
 describe('a kill in the middle of a hand-over, a move or a close', () => {
-  const house = new FaultyHouse()
+  const app = new FaultyApp()
   before(async function () {
     this.timeout(900_000)
-    await house.open()
+    await app.open()
   })
-  after(() => house.close())
+  after(() => app.close())
 
   /** Kills while the deed is under way, then asks again until it is acknowledged. @returns whether it was acknowledged before the kill */
   async function throughFault(
@@ -30,7 +30,7 @@ describe('a kill in the middle of a hand-over, a move or a close', () => {
       () => false,
     )
     await new Promise((done) => setTimeout(done, delayMs))
-    await house.fall(fault)
+    await app.fall(fault)
     const acknowledged = await first
     const again = await ask()
     if (again.status < 300) return acknowledged
@@ -41,7 +41,7 @@ describe('a kill in the middle of a hand-over, a move or a close', () => {
 
   /** Nothing lost, nothing doubled, nothing without a queue or an owner: read from the database itself. */
   async function allIsWell(id: number, texts: readonly string[]): Promise<void> {
-    const db = house.connect()
+    const db = app.connect()
     try {
       const select = <T extends object>(sql: string) =>
         db.query<T>(sql, { type: QueryTypes.SELECT, replacements: { id } })
@@ -84,11 +84,11 @@ describe('a kill in the middle of a hand-over, a move or a close', () => {
     it(`of ${fault}, at every step: what was acknowledged is there once, and nothing is stuck`, async function () {
       this.timeout(900_000)
       const [{ post: anton }, { post: bria }] = [
-        await agentOver(house.url, 'Anton'),
-        await agentOver(house.url, 'Bria'),
+        await agentOver(app.url, 'Anton'),
+        await agentOver(app.url, 'Bria'),
       ]
       const queues = await (async () => {
-        const db = house.connect()
+        const db = app.connect()
         const rows = await db.query<{ id: number; name: string }>('SELECT id, name FROM queues', {
           type: QueryTypes.SELECT,
         })
@@ -96,7 +96,7 @@ describe('a kill in the middle of a hand-over, a move or a close', () => {
         return new Map(rows.map(({ id, name }) => [name, id]))
       })()
       for (const delay of delays) {
-        const someone = await visitorOver(house.url)
+        const someone = await visitorOver(app.url)
         const said: string[] = []
         const write = (
           ask: (body: { clientId: string; text: string; language?: string }) => Promise<Response>,
@@ -150,7 +150,7 @@ describe('a kill in the middle of a hand-over, a move or a close', () => {
             ),
           )
         }
-        const db = house.connect()
+        const db = app.connect()
         const [end] = await db.query<{ state: string; right_queue: number; right_by: string }>(
           'SELECT c.state, h.right_queue, h.right_by FROM conversations c JOIN handovers h ON h.conversation_id = c.id WHERE c.id = :id',
           { type: QueryTypes.SELECT, replacements: { id } },

@@ -3,7 +3,7 @@ import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { type Browser, test } from './support/browser.ts'
-import { demoHouse, houseAgain } from './support/house.ts'
+import { demoApp, appAgain } from './support/testApp.ts'
 import { pictureFailures } from './support/failures.ts'
 import { asks, intoFrame, signedIn, visitorAt } from './support/people.ts'
 
@@ -12,17 +12,17 @@ const UNKNOWN = 'I have a complaint about the periscope of your submarine'
 
 /** One story with three people, each at a browser of their own. The steps build on one another. */
 describe('from a folder of help pages to a mended gap and a settled conversation', () => {
-  let house: Awaited<ReturnType<typeof demoHouse>>
+  let app: Awaited<ReturnType<typeof demoApp>>
   let lead: Browser
   let agent: Browser
   let visitor: Browser
   before(async function () {
     this.timeout(900_000)
-    house = await demoHouse()
+    app = await demoApp()
     ;[lead, agent, visitor] = await Promise.all([
-      signedIn(house.url, 'ines'),
-      signedIn(house.url, 'callum'),
-      visitorAt(`${house.url}/demo/help`),
+      signedIn(app.url, 'ines'),
+      signedIn(app.url, 'callum'),
+      visitorAt(`${app.url}/demo/help`),
     ])
   })
   afterEach(function () {
@@ -30,7 +30,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   })
   after(async () => {
     await Promise.all([lead, agent, visitor].map((browser) => browser?.close()))
-    await house?.stop()
+    await app?.stop()
   })
 
   it('the lead brings in a folder: each file has its result, and a bad one stops no other', async () => {
@@ -45,7 +45,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
       '---\ntitle: Helmets\nquestions:\n  - Do I need a helmet?\n---\nHelmets are lent free of charge.\n',
     )
     writeFileSync(join(folder, 'broken.md'), '---\ntitle: [\n---\ntext')
-    await lead.goes(`${house.url}/library`)
+    await lead.goes(`${app.url}/library`)
     await lead.presses('import')
     await (await lead.element(test('folder'))).sendKeys(folder)
     expect(await (await lead.sees('import-tally')).getText()).to.equal(
@@ -77,7 +77,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   it('visitors do not know it yet; after Publish their next question is answered from it', async () => {
     await asks(visitor, 'what does a trampoline cost')
     expect(await lastOutcome()).not.to.equal('answered')
-    await lead.goes(`${house.url}/releases`)
+    await lead.goes(`${app.url}/releases`)
     await lead.types('note', 'Trampolines and helmets')
     await lead.presses('publish')
     await lead.sees('published', 'Release 7 is live')
@@ -119,12 +119,12 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   })
 
   it('nothing is lost when the server is killed in the middle of the hand-over', async () => {
-    process.kill(house.pid, 'SIGKILL')
+    process.kill(app.pid, 'SIGKILL')
     await visitor.sees('offline')
     await visitor.types('question', 'are you still there?')
     await visitor.presses('send')
     await visitor.sees('unsent', 'are you still there?')
-    house = await houseAgain(house.url)
+    app = await appAgain(app.url)
     await visitor.seesNo('unsent')
     expect(
       (await visitor.all('mine')).filter((text) => text === 'are you still there?'),
@@ -167,7 +167,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   })
 
   it('the lead mends the unanswered question by a fixed answer, publishes, and sees it proved', async () => {
-    await lead.goes(`${house.url}/mend`)
+    await lead.goes(`${app.url}/mend`)
     await lead.types('search', 'submarine')
     await lead.presses('unsettled', 'submarine')
     await lead.presses('mend-kind', 'Fixed answer').catch(() => undefined)
@@ -177,10 +177,10 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     await lead.types('mend-title', 'Submarines')
     await lead.types('mend-body', 'We have no submarines to rent.')
     await lead.presses('mend')
-    await lead.goes(`${house.url}/releases`)
+    await lead.goes(`${app.url}/releases`)
     await lead.presses('publish')
     await lead.sees('published', 'asked again and answered')
-    await lead.goes(`${house.url}/mend?state=mended`)
+    await lead.goes(`${app.url}/mend?state=mended`)
     await lead.types('search', 'submarine')
     await lead.presses('unsettled', 'submarine')
     expect(await (await lead.sees('proof')).getText())
@@ -191,7 +191,7 @@ describe('from a folder of help pages to a mended gap and a settled conversation
   })
 
   it('a roll-back is one click', async () => {
-    await lead.goes(`${house.url}/releases`)
+    await lead.goes(`${app.url}/releases`)
     await lead.presses('roll-back', 'Roll back to 7')
     await lead.sees('live-release', 'Release 7')
     await asks(visitor, UNKNOWN)

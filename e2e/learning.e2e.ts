@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { type Browser, test } from './support/browser.ts'
 import { pictureFailures } from './support/failures.ts'
-import { demoHouse } from './support/house.ts'
+import { demoApp } from './support/testApp.ts'
 import { asks, signedIn, visitorAt } from './support/people.ts'
 
 /** A replay asks thousands of questions again: on a slow machine that takes its time. */
@@ -12,19 +12,19 @@ const REPLAY_MS = 180_000
 
 /** The lead on a Monday: from the week's sentence to a gap that is mended, and seen live. */
 describe('a Monday morning', () => {
-  let house: Awaited<ReturnType<typeof demoHouse>>
+  let app: Awaited<ReturnType<typeof demoApp>>
   let lead: Browser
   before(async function () {
     this.timeout(900_000)
-    house = await demoHouse()
-    lead = await signedIn(house.url, 'ines')
+    app = await demoApp()
+    lead = await signedIn(app.url, 'ines')
   })
   afterEach(function () {
     return pictureFailures(this.currentTest, { lead })
   })
   after(async () => {
     await lead?.close()
-    await house?.stop()
+    await app?.stop()
   })
 
   it('opens on today: the week in one sentence, and the three gaps most worth mending', async () => {
@@ -69,20 +69,20 @@ describe('a Monday morning', () => {
     await lead.types('note', 'Drones')
     await lead.presses('publish')
     await lead.sees('published', 'Release 7 is live')
-    const visitor = await visitorAt(`${house.url}/demo/help`)
+    const visitor = await visitorAt(`${app.url}/demo/help`)
     try {
       await asks(visitor, 'can i bring my drone')
       expect((await visitor.all('answer')).at(-1)).to.include('Drones may not be flown')
     } finally {
       await visitor.close()
     }
-    await lead.goes(`${house.url}/gaps?state=mended`)
+    await lead.goes(`${app.url}/gaps?state=mended`)
     await opens('Drone')
     await lead.sees('gap-mend', 'Mended')
     await lead.sees('standing', 'right')
   })
   it('questions are judged one after another by keyboard, and taken back', async () => {
-    await lead.goes(`${house.url}/questions?outcome=answered&judged=none`)
+    await lead.goes(`${app.url}/questions?outcome=answered&judged=none`)
     await lead.sees('log-row')
     const marked = async () => (await lead.element({ css: '[data-marked="true"]' })).getText()
     const first = await marked()
@@ -101,13 +101,13 @@ describe('a Monday morning', () => {
     )
   })
   it('the audit sample is judged by keyboard', async () => {
-    await lead.goes(`${house.url}/audit-sample`)
+    await lead.goes(`${app.url}/audit-sample`)
     await lead.sees('audit-one', '1 of 30')
     await lead.driver.actions().sendKeys('r').perform()
     await lead.sees('audit-one', '2 of 30')
   })
   it('coverage opens the questions behind a square of the cloth, and by hour as well', async () => {
-    await lead.goes(`${house.url}/coverage`)
+    await lead.goes(`${app.url}/coverage`)
     await lead.sees('funnel', 'resolved')
     await lead.driver.wait(
       async () =>
@@ -126,7 +126,7 @@ describe('a Monday morning', () => {
       file,
       'text,time\nmay I bring a parrot,2026-11-03 10:00\ncall me on 0171 234567890 about a refund,2026-11-03 11:00\nno time at all,\n',
     )
-    await lead.goes(`${house.url}/questions/imports`)
+    await lead.goes(`${app.url}/questions/imports`)
     await (await lead.element(test('log-file'))).sendKeys(file)
     await lead.sees(
       'log-import',

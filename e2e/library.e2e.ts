@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { openZip } from '../server/src/modules/library/readers/zip.ts'
 import { type Browser, test } from './support/browser.ts'
-import { demoHouse } from './support/house.ts'
+import { demoApp } from './support/testApp.ts'
 import { pictureFailures } from './support/failures.ts'
 import { asks, signedIn, visitorAt } from './support/people.ts'
 
@@ -12,13 +12,13 @@ const FIXTURES = join(import.meta.dirname, '../server/src/modules/library/reader
 
 /** One story: knowledge comes in as sheets and documents, is cared for on the health page, reaches visitors, and goes out again. */
 describe('from a spreadsheet to a healthy library and out again', () => {
-  let house: Awaited<ReturnType<typeof demoHouse>>
+  let app: Awaited<ReturnType<typeof demoApp>>
   let lead: Browser
   let downloads: string
   before(async function () {
     this.timeout(900_000)
-    house = await demoHouse()
-    lead = await signedIn(house.url, 'ines')
+    app = await demoApp()
+    lead = await signedIn(app.url, 'ines')
     downloads = mkdtempSync(join(tmpdir(), 'janua-downloads-'))
     await (
       lead.driver as unknown as { sendDevToolsCommand(name: string, detail: object): Promise<void> }
@@ -32,11 +32,11 @@ describe('from a spreadsheet to a healthy library and out again', () => {
   })
   after(async () => {
     await lead?.close()
-    await house?.stop()
+    await app?.stop()
   })
 
   it('the lead drops a sheet and a document; the document comes in, a scanned one says why not', async () => {
-    await lead.goes(`${house.url}/library`)
+    await lead.goes(`${app.url}/library`)
     await lead.presses('import')
     await (
       await lead.element(test('files'))
@@ -94,7 +94,7 @@ describe('from a spreadsheet to a healthy library and out again', () => {
   })
 
   it('the lead settles a conflict, an overdue review and a broken link on the spot', async () => {
-    await lead.goes(`${house.url}/health`)
+    await lead.goes(`${app.url}/health`)
     await lead.driver.wait(
       async () => (await lead.all('kind-conflict')).join().startsWith('2'),
       20_000,
@@ -129,7 +129,7 @@ describe('from a spreadsheet to a healthy library and out again', () => {
   })
 
   it('the lead takes another way to ask with one key', async () => {
-    await lead.goes(`${house.url}/library`)
+    await lead.goes(`${app.url}/library`)
     await lead.types('search', 'Bicycles')
     await lead.driver.wait(
       async () => {
@@ -159,7 +159,7 @@ describe('from a spreadsheet to a healthy library and out again', () => {
   })
 
   it('visitors get the row of the sheet word for word, and a document with its page, once they are published', async () => {
-    await lead.goes(`${house.url}/releases`)
+    await lead.goes(`${app.url}/releases`)
     // The new document speaks of deposits as well: where a check says so, publishing wants to know why all the same.
     const proof = await lead.driver.wait(async () => {
       const text = await (await lead.sees('proof')).getText()
@@ -169,7 +169,7 @@ describe('from a spreadsheet to a healthy library and out again', () => {
       await lead.types('because', 'Both have deposits; visitors are asked which they mean.')
     await lead.presses('publish')
     await lead.sees('published')
-    const visitor = await visitorAt(`${house.url}/demo/help`)
+    const visitor = await visitorAt(`${app.url}/demo/help`)
     try {
       await asks(visitor, 'Can I bring a kite?')
       expect((await visitor.all('answer')).at(-1)).to.include(
@@ -190,7 +190,7 @@ describe('from a spreadsheet to a healthy library and out again', () => {
   })
 
   it('the library goes out as one ZIP that can be read without Janua', async () => {
-    await lead.goes(`${house.url}/library`)
+    await lead.goes(`${app.url}/library`)
     await lead.presses('export')
     const file = await lead.driver.wait(
       () => readdirSync(downloads).find((name) => name.endsWith('.zip')) ?? null,

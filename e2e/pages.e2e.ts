@@ -5,7 +5,7 @@ import { Key, WebElement } from 'selenium-webdriver'
 import { demoArticles } from '../demo/content.ts'
 import { WRITTEN } from '../demo/learning.ts'
 import { type Browser, openBrowser } from './support/browser.ts'
-import { demoHouse } from './support/house.ts'
+import { demoApp } from './support/testApp.ts'
 import { asks, signedIn, visitorAt } from './support/people.ts'
 
 const PAGES = [
@@ -46,16 +46,16 @@ const PAGES = [
 const COLOURS = ['color-contrast', 'link-in-text-block']
 
 describe('pages', () => {
-  let house: Awaited<ReturnType<typeof demoHouse>>
+  let app: Awaited<ReturnType<typeof demoApp>>
   let lead: Browser
   before(async function () {
     this.timeout(900_000)
-    house = await demoHouse()
-    lead = await signedIn(house.url, 'ines')
+    app = await demoApp()
+    lead = await signedIn(app.url, 'ines')
   })
   after(async () => {
     await lead?.close()
-    await house?.stop()
+    await app?.stop()
   })
 
   // The editor is held to this for every article in web/src/library/faithful.test.ts; here some go the whole way.
@@ -74,7 +74,7 @@ describe('pages', () => {
     for (const id of ids) {
       const before = await stored(id)
       expect(bodies.has(before.body), before.body.slice(0, 60)).to.equal(true)
-      await lead.goes(`${house.url}/library/${id}`)
+      await lead.goes(`${app.url}/library/${id}`)
       expect(await (await lead.sees('markdown-editor')).getAttribute('data-mode')).to.equal('Text')
       await lead.sees('passage')
       await lead.presses('save-work')
@@ -85,9 +85,9 @@ describe('pages', () => {
   })
 
   it('two people who save the same article: the second sees both texts', async () => {
-    const editor = await signedIn(house.url, 'edda')
+    const editor = await signedIn(app.url, 'edda')
     try {
-      for (const browser of [lead, editor]) await browser.goes(`${house.url}/library/1`)
+      for (const browser of [lead, editor]) await browser.goes(`${app.url}/library/1`)
       for (const browser of [lead, editor]) await browser.sees('passage')
       await lead.types('new-phrasing', 'First wording by Ines')
       await lead.presses('add-phrasing')
@@ -110,14 +110,14 @@ describe('pages', () => {
 
   for (const path of ['/doors', '/routing'])
     it(`${path}: what is changed and not saved is back after another page, until it is dropped`, async () => {
-      await lead.goes(`${house.url}${path}`)
+      await lead.goes(`${app.url}${path}`)
       if (path === '/doors') await lead.presses('door', 'Ask Merrow Line')
       const field = () =>
         lead.element({ css: path === '/doors' ? 'textarea' : '[data-test="rule"] input' })
       await (await field()).sendKeys(' Changed.')
       await lead.sees('unsaved')
       const here = await lead.driver.getCurrentUrl()
-      await lead.goes(`${house.url}/library`)
+      await lead.goes(`${app.url}/library`)
       await lead.goes(here)
       await lead.sees('restored')
       expect(await (await field()).getAttribute('value')).to.match(/ Changed\.$/)
@@ -192,7 +192,7 @@ describe('pages', () => {
   ]
   for (const [path, button] of DIALOGS)
     it(`“${button}” is opened, begun, left and come back from by keyboard alone`, async () => {
-      await lead.goes(`${house.url}${path}`)
+      await lead.goes(`${app.url}${path}`)
       const opener = await lead.element({ xpath: `//button[normalize-space()="${button}"]` })
       const active = () => lead.driver.switchTo().activeElement()
       await lead.driver.executeScript('arguments[0].focus()', opener)
@@ -224,7 +224,7 @@ describe('pages', () => {
     })
 
   it('a door framed by a site that is not allowed stays shut; an allowed one opens it, and keeps the visitor without cookies', async () => {
-    const site = await foreignSite(house.url)
+    const site = await foreignSite(app.url)
     const browser = await openBrowser()
     try {
       await browser.goes(site.url)
@@ -247,7 +247,7 @@ describe('pages', () => {
   })
 
   it('speak German to a visitor whose browser does', async () => {
-    const visitor = await visitorAt(`${house.url}/demo/help`, { language: 'de-DE' })
+    const visitor = await visitorAt(`${app.url}/demo/help`, { language: 'de-DE' })
     try {
       expect(await (await visitor.sees('question')).getAttribute('placeholder')).to.equal(
         'Ihre Frage',
@@ -261,7 +261,7 @@ describe('pages', () => {
   })
 
   async function settledAt(path: string): Promise<void> {
-    await lead.goes(`${house.url}${path}`)
+    await lead.goes(`${app.url}${path}`)
     await lead.sees('account')
     await lead.driver.wait(
       async () =>
@@ -287,7 +287,7 @@ describe('pages', () => {
 
   /** The lead adds a site to the door and publishes, through the API of the app's own session. */
   async function allow(origin: string): Promise<void> {
-    await lead.goes(`${house.url}/doors`)
+    await lead.goes(`${app.url}/doors`)
     await lead.driver.executeAsyncScript(
       `const [origin, done] = arguments;
       (async () => {

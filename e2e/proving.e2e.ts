@@ -13,7 +13,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
   const visitorGets = () => at.visitorGets(QUESTION)
 
   it('the lead sees in rehearsal why it is wrong, and says what it should have been', async () => {
-    await at.lead.goes(`${at.house.url}/rehearsal`)
+    await at.lead.goes(`${at.app.url}/rehearsal`)
     await at.lead.types('rehearse', `${QUESTION}\n`)
     await at.lead.sees('ladder')
     expect((await at.lead.all('rehearsed')).at(-1)).not.to.include(`from ${RIGHT}`)
@@ -37,7 +37,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
       .and.include('Draft')
   })
   it('a check keeps it so, and names the change in work that breaks another one', async () => {
-    await at.lead.goes(`${at.house.url}/checks`)
+    await at.lead.goes(`${at.app.url}/checks`)
     await at.lead.presses('checks-run')
     await at.lead.sees('check', QUESTION)
     expect(await (await at.lead.sees('check-failed')).getText()).to.include(
@@ -45,7 +45,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
     )
   })
   it('what was really asked is asked again of the ready changes: no good answer is lost', async () => {
-    await at.lead.goes(`${at.house.url}/releases`)
+    await at.lead.goes(`${at.app.url}/releases`)
     await at.lead.presses('prove-replay')
     await at.lead.driver.wait(
       async () =>
@@ -74,7 +74,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
     expect(await visitorGets()).not.to.include(RIGHT)
   })
   it('the replay shows the flow, and a band opens its questions', async () => {
-    await at.lead.goes(`${at.house.url}/replay`)
+    await at.lead.goes(`${at.app.url}/replay`)
     await at.lead.sees('replay-head', 'Coverage')
     // Which kinds of change there are depends on how near the sill answers come; what there is opens its questions.
     const groups = await at.lead.driver.wait(
@@ -88,7 +88,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
     await at.lead.sees('behind', 'answered both times')
   })
   it('the sill follows the keys, the week with it, and goes into the draft', async () => {
-    await at.lead.goes(`${at.house.url}/threshold`)
+    await at.lead.goes(`${at.app.url}/threshold`)
     const sill = await at.lead.sees('sill')
     const week = async () => (await at.lead.sees('week')).getText()
     const before = await week()
@@ -99,7 +99,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
       'the week did not follow the sill',
     )
     await at.lead.presses('set-sill')
-    await at.lead.goes(`${at.house.url}/releases`)
+    await at.lead.goes(`${at.app.url}/releases`)
     await at.lead.sees('change', 'Ask Merrow Line')
   })
 })

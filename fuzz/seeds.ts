@@ -9,7 +9,7 @@ const FOLDERS = [
   'server/src/modules/library/readers/fixtures',
   'demo/documents',
   'demo/content/bookings',
-  'standins/site/pages/help',
+  'simulators/site/pages/help',
 ].map((folder) => join(ROOT, folder))
 const MADE: Record<string, string[]> = {
   txt: ['A heading\n\nText in a file.\n\nMore of it.\n'],

@@ -4,7 +4,7 @@ import { join, resolve } from 'node:path'
 import { resetDatabase, startDatabase } from './lib/database.mjs'
 import { startPages, watchSources } from './lib/dev.mjs'
 import { giveUp, Plain, say } from './lib/say.mjs'
-import { startServer, startStandIns } from './lib/serve.mjs'
+import { startServer, startSimulators } from './lib/serve.mjs'
 import { checkNode, needPackages, needPages, needPrograms, ROOT } from './lib/setup.mjs'
 
 const HELP = `Starts Janua: sets up what is missing, then serves on 127.0.0.1.
@@ -59,7 +59,7 @@ async function main() {
   const { address, sessionSecret, supervise, stop } = await startDatabase(options.data, ['janua'])
 
   let server
-  let standIns
+  let simulators
   let ending = false
   let endDev
   let isChanged = false
@@ -69,7 +69,7 @@ async function main() {
     say('\nEnding …')
     endDev?.()
     await server?.stop()
-    await standIns?.stop()
+    await simulators?.stop()
     await stop()
     process.exit(code)
   }
@@ -85,26 +85,26 @@ async function main() {
       seed: options.empty ? 'empty' : 'demo',
       today: options.today ?? null,
       sessionSecret,
-      resolve: standIns?.resolve,
-      languageModel: standIns?.languageModel,
-      mail: standIns?.mail,
+      resolve: simulators?.resolve,
+      languageModel: simulators?.languageModel,
+      mail: simulators?.mail,
       simulatesAgents: true,
       fromSource: options.dev,
       told: progress.show,
     })
   try {
-    if (!options.empty) standIns = await startStandIns()
+    if (!options.empty) simulators = await startSimulators()
     server = await serve(options.port)
   } catch (cause) {
     progress.end()
     if (ending) return
-    await standIns?.stop()
+    await simulators?.stop()
     await stop()
     throw cause
   }
   progress.end()
-  if (server.inbox) standIns?.inboxAt(server.inbox)
-  greet(server, standIns?.mailPage)
+  if (server.inbox) simulators?.inboxAt(server.inbox)
+  greet(server, simulators?.mailPage)
   if (options.dev) {
     const pages = startPages(server.port)
     const unwatch = watchSources((file) => {
@@ -144,7 +144,7 @@ async function main() {
     if (ending) return void (await server?.stop())
     // Changed once more while it started: what runs is old already.
     if (isChanged) void server?.stop()
-    if (server.inbox) standIns?.inboxAt(server.inbox)
+    if (server.inbox) simulators?.inboxAt(server.inbox)
     say(`Janua serves again at http://127.0.0.1:${port}`)
   }
 }
@@ -179,7 +179,7 @@ function greet({ port, setupToken, demo }, mailPage) {
     )
   if (!demo) return say('Ctrl-C ends it.')
   say(`The demo company’s help page, with its door:  ${url}/demo/help`)
-  if (mailPage) say(`Mails that Janua sends (stand-in):            ${mailPage}`)
+  if (mailPage) say(`Mails that Janua sends (simulator):            ${mailPage}`)
   say(`Demo accounts (password for all: ${demo.password})`)
   for (const { role, mail, name } of demo.people)
     say(`  ${role.padEnd(7)} ${mail.padEnd(28)} ${name}`)

@@ -1,6 +1,6 @@
 import type { DeskConversation } from '@janua/contracts'
 import { io, type Socket } from 'socket.io-client'
-import { FaultyHouse } from '../../e2e/support/faultyHouse.ts'
+import { FaultyApp } from '../../e2e/support/faultyApp.ts'
 import { agentOver, visitorOver } from '../../e2e/support/overHttp.ts'
 import { createJanua } from '../../server/src/app.ts'
 import { type Figure, withLimit } from '../figure.ts'
@@ -30,7 +30,7 @@ type Visitor = Awaited<ReturnType<typeof visitorOver>> & {
  * until the other side, told over the live connection, has read it. Agents' windows read their lists meanwhile, as the app does.
  */
 export async function loadSuite(): Promise<Figure[]> {
-  const house = new FaultyHouse()
+  const house = new FaultyApp()
   const names = Array.from({ length: AGENTS }, (_, i) => `Agent ${i}`)
   await house.open(names)
   try {
@@ -69,7 +69,7 @@ function figures(talks: readonly { delays: number[]; lost: number }[]): Figure[]
 }
 
 /** An agent with the app open: told of what happens, and reading the lists again. */
-async function sitsDown(house: FaultyHouse, name: string): Promise<Agent> {
+async function sitsDown(house: FaultyApp, name: string): Promise<Agent> {
   const agent = await agentOver(house.url, name)
   const socket = io(house.url.replace('/api', ''), {
     path: '/live',
@@ -92,7 +92,7 @@ async function sitsDown(house: FaultyHouse, name: string): Promise<Agent> {
 }
 
 /** The visitors' conversations are begun past the doors' limit on newcomers from one address. */
-async function arrive(house: FaultyHouse, agents: readonly Agent[]): Promise<Visitor[]> {
+async function arrive(house: FaultyApp, agents: readonly Agent[]): Promise<Visitor[]> {
   const db = house.connect()
   const janua = createJanua({ db, sessionSecret: 'unused' })
   const visitors: Visitor[] = []

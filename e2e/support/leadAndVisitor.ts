@@ -1,14 +1,14 @@
 import type { Browser } from './browser.ts'
 import { pictureFailures } from './failures.ts'
-import { demoHouse } from './house.ts'
+import { demoApp } from './testApp.ts'
 import { asks, signedIn, visitorAt } from './people.ts'
 
-/** The first house of a run loads the demo. */
+/** The first app of a run loads the demo. */
 const LOADING_MS = 900_000
 
 /** The demo with its lead at one browser and a visitor at another, for the journey that this is called in. */
 export class LeadAndVisitor {
-  house!: Awaited<ReturnType<typeof demoHouse>>
+  app!: Awaited<ReturnType<typeof demoApp>>
   lead!: Browser
   visitor!: Browser
 
@@ -16,10 +16,10 @@ export class LeadAndVisitor {
   constructor(first: () => Promise<void> = () => Promise.resolve()) {
     const open = async () => {
       await first()
-      this.house = await demoHouse()
+      this.app = await demoApp()
       ;[this.lead, this.visitor] = await Promise.all([
-        signedIn(this.house.url, 'ines'),
-        visitorAt(`${this.house.url}/demo/help`),
+        signedIn(this.app.url, 'ines'),
+        visitorAt(`${this.app.url}/demo/help`),
       ])
     }
     before(function () {
@@ -32,7 +32,7 @@ export class LeadAndVisitor {
     })
     after(async () => {
       await Promise.all([this.lead, this.visitor].map((browser) => browser?.close()))
-      await this.house?.stop()
+      await this.app?.stop()
     })
   }
 

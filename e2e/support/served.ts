@@ -5,12 +5,12 @@ import { join } from 'node:path'
 interface Served {
   url: string
   pid: number
-  /** The page of the mail stand-in; empty without one. */
+  /** The page of the mail simulator; empty without one. */
   mailPage: string
   stop(): Promise<void>
 }
 
-/** The files of every house of this run: a copy of the demo's database refers to those that its template has put there. */
+/** The files of every app of this run: a copy of the demo's database refers to those that its template has put there. */
 export const FILES = mkdtempSync(join(tmpdir(), 'janua-files-'))
 process.once('exit', () => rmSync(FILES, { recursive: true, force: true }))
 
@@ -23,13 +23,13 @@ interface ServeOptions {
 
 /** Starts Janua's own server process, as `npm start` does, on a database that is already there. */
 export async function serve({ database, seed, today, port = 0 }: ServeOptions): Promise<Served> {
-  const { startServer, startStandIns } = (await import(
+  const { startServer, startSimulators } = (await import(
     '../../scripts/lib/serve.mjs' as string
   )) as {
     startServer(
       options: object,
     ): Promise<{ port: number; inbox: number; pid: number; stop(): Promise<void> }>
-    startStandIns(): Promise<{
+    startSimulators(): Promise<{
       resolve: Record<string, string>
       languageModel: string
       mail: string
@@ -39,7 +39,7 @@ export async function serve({ database, seed, today, port = 0 }: ServeOptions): 
     }>
   }
   const folder = mkdtempSync(join(tmpdir(), 'janua-served-'))
-  const standIns = seed === 'demo' ? await startStandIns() : undefined
+  const simulators = seed === 'demo' ? await startSimulators() : undefined
   const server = await startServer({
     folder,
     database,
@@ -48,19 +48,19 @@ export async function serve({ database, seed, today, port = 0 }: ServeOptions): 
     today,
     files: FILES,
     sessionSecret: 'for journeys and pictures only',
-    resolve: standIns?.resolve,
-    languageModel: standIns?.languageModel,
-    mail: standIns?.mail,
+    resolve: simulators?.resolve,
+    languageModel: simulators?.languageModel,
+    mail: simulators?.mail,
     told: () => undefined,
   })
-  standIns?.inboxAt(server.inbox)
+  simulators?.inboxAt(server.inbox)
   return {
     url: `http://127.0.0.1:${server.port}`,
     pid: server.pid,
-    mailPage: standIns?.mailPage ?? '',
+    mailPage: simulators?.mailPage ?? '',
     async stop() {
       await server.stop()
-      await standIns?.stop()
+      await simulators?.stop()
       rmSync(folder, { recursive: true, force: true })
     },
   }

@@ -73,7 +73,7 @@ export function digestOfDemo() {
     'cli',
     'demo',
     'models',
-    'standins/site',
+    'simulators/site',
   ]
   return digest([
     readFileSync(join(ROOT, 'package-lock.json')),

@@ -71,19 +71,19 @@ export async function startServer({
 }
 
 /**
- * Starts the stand-ins of the outside world, small processes of their own on loopback: the company's web site, a language model, a mail server.
+ * Starts the simulators of the outside world, small processes of their own on loopback: the company's web site, a language model, a mail server.
  * @returns where they stand for the server's configuration, `inboxAt` to tell the mail server where answers go, and `stop`
  */
-export async function startStandIns() {
+export async function startSimulators() {
   const started = []
-  const stop = () => Promise.all(started.map((standIn) => standIn.stop()))
+  const stop = () => Promise.all(started.map((simulator) => simulator.stop()))
   try {
     for (const [folder, name] of [
       ['site', 'web site'],
       ['languageModel', 'language model'],
       ['mail', 'mail server'],
     ])
-      started.push(await startStandIn(folder, name))
+      started.push(await startSimulator(folder, name))
   } catch (cause) {
     await stop()
     throw cause
@@ -99,8 +99,8 @@ export async function startStandIns() {
   }
 }
 
-function startStandIn(folder, name) {
-  const child = spawn(process.execPath, [join(ROOT, `standins/${folder}/serve.mjs`)], {
+function startSimulator(folder, name) {
+  const child = spawn(process.execPath, [join(ROOT, `simulators/${folder}/serve.mjs`)], {
     cwd: ROOT,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     detached: true,
@@ -114,6 +114,6 @@ function startStandIn(folder, name) {
     child.on('message', ({ place, page }) =>
       done({ place, page, stop, tell: (what) => child.send(what) }),
     )
-    void ended.then(() => failed(new Plain(`The stand-in ${name} could not be started.`)))
+    void ended.then(() => failed(new Plain(`The simulator ${name} could not be started.`)))
   })
 }

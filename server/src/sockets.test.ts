@@ -5,7 +5,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   visitor,
   type TestVisitor,
 } from './testing/harness.ts'
@@ -24,7 +24,7 @@ describe('the live connection', () => {
   const open: Socket[] = []
   before(async () => {
     ;({ janua, close } = await freshJanua())
-    const { queues } = await openHouse(janua)
+    const { queues } = await openTestApp(janua)
     ;[agent, outsider] = [await member(janua, 'agent'), await member(janua, 'agent')]
     await janua.handover.queues.save(agent, queues.refunds, {
       name: 'Refunds',

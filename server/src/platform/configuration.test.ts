@@ -24,7 +24,7 @@ describe('the configuration', () => {
       MAIL_FROM: 'team@janua.example',
       INBOX_PORT: 0,
       INTRANET_HOSTS: [],
-      LANGUAGE_MODEL_NAME: 'stand-in',
+      LANGUAGE_MODEL_NAME: 'simulator',
       MODEL_ENCODER_NAME: 'encoder',
       LOG_LEVEL: 'warn',
     })

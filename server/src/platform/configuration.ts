@@ -95,8 +95,8 @@ export const SETTINGS: readonly Setting[] = [
     name: 'LANGUAGE_MODEL_NAME',
     says: 'The name of the model, as that server knows it.',
     takes: 'a name',
-    otherwise: 'stand-in',
-    schema: words.default('stand-in'),
+    otherwise: 'simulator',
+    schema: words.default('simulator'),
   },
   {
     name: 'LANGUAGE_MODEL_KEY',

@@ -167,7 +167,7 @@ export const REFUND = article(
 )
 
 /** One door, two queues, two rules and some articles, published as release 1. */
-export async function openHouse(
+export async function openTestApp(
   janua: OpenJanua,
   articles: ArticleCreate[] = [DOG, REFUND],
   door: Partial<DoorContent> = {},

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
-import { article, freshJanua, member, openHouse, publishAll } from '../../testing/harness.ts'
+import { article, freshJanua, member, openTestApp, publishAll } from '../../testing/harness.ts'
 
 const deeds = ['Change', 'Cancel', 'Book', 'Insure']
 const things = ['ticket', 'bicycle', 'cabin', 'parking place', 'pallet']
@@ -19,7 +19,7 @@ describe('learning', () => {
   let close: () => Promise<void>
   before(async () => {
     ;({ janua, close } = await freshJanua())
-    await openHouse(janua, SHELF)
+    await openTestApp(janua, SHELF)
   })
   after(() => close())
   const models = () => janua.tables.engineModels.findAll({ order: [['id', 'ASC']] })

@@ -2,12 +2,12 @@ import { type AnswerData, type DoorRules, STARTER_RULES } from '@janua/contracts
 import { expect } from 'chai'
 import {
   FAULTS,
-  type LanguageModelStandIn,
+  type LanguageModelSimulator,
   startLanguageModel,
-} from '../../../../standins/languageModel/languageModel.mjs'
+} from '../../../../simulators/languageModel/languageModel.mjs'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { JANUA } from '../accounts/audit.ts'
-import { article, DOG, freshJanua, openHouse, visitor } from '../../testing/harness.ts'
+import { article, DOG, freshJanua, openTestApp, visitor } from '../../testing/harness.ts'
 
 const BASKET = article(
   'Cats on board',
@@ -31,16 +31,16 @@ const RULES: DoorRules = {
 const UNTRUE = ['made-up sentence', 'changed number', 'dropped not']
 
 describe('rewording', () => {
-  let standIn: LanguageModelStandIn
+  let simulator: LanguageModelSimulator
   let janua: OpenJanua
   let close: () => Promise<void>
   const openWith = async (rules: DoorRules) => {
-    ;({ janua, close } = await freshJanua(undefined, { url: standIn.url, model: 'rules' }))
+    ;({ janua, close } = await freshJanua(undefined, { url: simulator.url, model: 'rules' }))
     const { uses } = await janua.models.uses.view()
     for (const { use, settings } of uses)
       // Gives up as a visitor would, without the test waiting as long.
       await janua.models.uses.setUse(JANUA, use, { ...settings, on: true, timeoutSeconds: 1 })
-    await openHouse(janua, [BASKET, STEPS, TICKET, DOG], { rules })
+    await openTestApp(janua, [BASKET, STEPS, TICKET, DOG], { rules })
   }
   const answerTo = async (question: string) => {
     const someone = await visitor(janua)
@@ -50,12 +50,12 @@ describe('rewording', () => {
     const row = await janua.tables.questions.findByPk(data.question)
     return { text: message.text, data, rewriting: row!.trace.rewriting, row: row! }
   }
-  before(async () => void (standIn = await startLanguageModel()))
-  after(() => standIn.stop())
+  before(async () => void (simulator = await startLanguageModel()))
+  after(() => simulator.stop())
 
   describe('at a door that wants it', () => {
     before(() => openWith(RULES))
-    beforeEach(() => standIn.fail(null))
+    beforeEach(() => simulator.fail(null))
     after(() => close())
 
     it('shows what the rewriter made of it when the source supports every sentence', async () => {
@@ -68,7 +68,7 @@ describe('rewording', () => {
       expect(rewriting).to.include({ came: 'used' }).and.have.property('tokens').greaterThan(20)
     })
     it('checks an English source as English, in a German window too', async () => {
-      standIn.fail('dropped not')
+      simulator.fail('dropped not')
       const someone = await visitor(janua)
       await someone.post('/messages', {
         clientId: crypto.randomUUID(),
@@ -84,7 +84,7 @@ describe('rewording', () => {
     })
     describe('while it is being written', () => {
       const written = async (fault: string | null) => {
-        standIn.fail(fault)
+        simulator.fail(fault)
         const shown: string[] = []
         const end = janua.events.on('saying', ({ text }) => shown.push(text))
         const { text } = await answerTo('Can I bring my cat?')
@@ -116,7 +116,7 @@ describe('rewording', () => {
       it(`shows the source's own words when the rewriter has this fault: ${fault}`, async () => {
         // One that works in between, so that it is not left alone for failing three times in a row.
         await answerTo('Does my parrot need a ticket?')
-        standIn.fail(fault)
+        simulator.fail(fault)
         const { text, data, rewriting } = await answerTo('Can I bring my cat?')
         expect(text).to.equal(
           'On the night boat, cats may stay in a cabin, free of charge. A cat does not need a ticket. The basket is at most 60 cm long.',
@@ -125,10 +125,10 @@ describe('rewording', () => {
         expect(rewriting!.came).to.equal(UNTRUE.includes(fault) ? 'refused' : 'failed')
       })
     it('leaves steps as they stand, and does not even ask', async () => {
-      const before = standIn.asked.length
+      const before = simulator.asked.length
       const { data } = await answerTo('How do I get my money back?')
       expect(data.blocks[0]).to.include({ type: 'list', ordered: true })
-      expect(standIn.asked).to.have.length(before)
+      expect(simulator.asked).to.have.length(before)
     })
     it('says nothing from elsewhere unless the lead allows it', async () =>
       expect((await answerTo('who won the match yesterday')).data.outcome).not.to.equal('answered'))
@@ -136,7 +136,7 @@ describe('rewording', () => {
 
   describe('at a door that allows answers from elsewhere', () => {
     before(() => openWith({ ...RULES, rewriting: { on: true, tone: 'plain', elsewhere: true } }))
-    beforeEach(() => standIn.fail(null))
+    beforeEach(() => simulator.fail(null))
     after(() => close())
 
     it('marks them, gives them no source, and keeps them on the list of what is to be mended', async () => {
@@ -146,7 +146,7 @@ describe('rewording', () => {
       expect(row).to.include({ kind: 'elsewhere', unsettled: true, itemId: null })
     })
     it('leaves a rewriter alone for a while that failed three times', async () => {
-      standIn.fail('status 500')
+      simulator.fail('status 500')
       for (let i = 0; i < 3; i++)
         expect((await answerTo('Can I bring my cat?')).rewriting).to.deep.equal({
           came: 'failed',

@@ -7,7 +7,7 @@ import {
   freshJanua,
   type Member,
   member,
-  openHouse,
+  openTestApp,
   publishAll,
 } from '../../testing/harness.ts'
 import { readMeaningModels } from './meaningModels.ts'
@@ -26,7 +26,7 @@ describe('vectors of texts', function () {
   before(async () => {
     const understanding = { ...readMeaningModels(), faults: ['Something is missing: a file'] }
     ;({ janua, close } = await freshJanua(undefined, undefined, undefined, understanding))
-    await openHouse(janua, SHELF)
+    await openTestApp(janua, SHELF)
     lead = await member(janua, 'lead')
   })
   after(() => close())

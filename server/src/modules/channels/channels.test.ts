@@ -1,13 +1,13 @@
 import { expect } from 'chai'
 import { randomBytes } from 'node:crypto'
 import { connect } from 'node:net'
-import { type MailStandIn, startMail } from '../../../../standins/mail/mail.mjs'
+import { type MailSimulator, startMail } from '../../../../simulators/mail/mail.mjs'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   type TestVisitor,
   visitor,
@@ -24,7 +24,7 @@ describe('mail', () => {
   let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
-  let mail: MailStandIn
+  let mail: MailSimulator
   let anton: Member
   let inbox: Awaited<ReturnType<typeof openInbox>>
   before(async () => {
@@ -34,7 +34,7 @@ describe('mail', () => {
       undefined,
       smtpPostman(mail.smtp, 'team@janua.example'),
     ))
-    const { queues } = await openHouse(janua)
+    const { queues } = await openTestApp(janua)
     anton = await member(janua, 'agent', 'Anton')
     await janua.handover.queues.save(anton, queues.refunds, {
       name: 'Refunds',

@@ -1,7 +1,7 @@
 import { type AnswerData, STARTER_RULES } from '@janua/contracts'
 import { expect } from 'chai'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
-import { article, freshJanua, member, openHouse, visitor } from '../../testing/harness.ts'
+import { article, freshJanua, member, openTestApp, visitor } from '../../testing/harness.ts'
 
 const BOOKING = article(
   'Cancelling a booking',
@@ -29,7 +29,7 @@ describe('a question back', () => {
         reply: { en: 'I do not talk about politics.', de: 'Über Politik rede ich nicht.' },
       },
     ]
-    await openHouse(janua, [BOOKING, PASS, BAGS], { rules: { ...STARTER_RULES, declines } })
+    await openTestApp(janua, [BOOKING, PASS, BAGS], { rules: { ...STARTER_RULES, declines } })
   })
   after(() => close())
   const last = async (someone: Awaited<ReturnType<typeof visitor>>) => {

@@ -1,14 +1,14 @@
 import type { AnswerData } from '@janua/contracts'
 import { expect } from 'chai'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
-import { freshJanua, openHouse, visitor } from '../../testing/harness.ts'
+import { freshJanua, openTestApp, visitor } from '../../testing/harness.ts'
 
 describe('a visitor’s conversation', () => {
   let janua: OpenJanua
   let close: () => Promise<void>
   before(async () => {
     ;({ janua, close } = await freshJanua())
-    await openHouse(janua)
+    await openTestApp(janua)
   })
   after(() => close())
 

@@ -5,7 +5,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   REFUND,
   visitor,
@@ -21,7 +21,7 @@ describe('erasing a visitor', () => {
   before(async () => {
     ;({ janua, close } = await freshJanua())
     lead = await member(janua, 'lead')
-    dogs = (await openHouse(janua, [DOG, REFUND])).articles[0]!.id
+    dogs = (await openTestApp(janua, [DOG, REFUND])).articles[0]!.id
   })
   after(() => close())
   const phrasings = async () =>

@@ -4,7 +4,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
 } from '../../testing/harness.ts'
 
@@ -18,7 +18,7 @@ describe('retention', () => {
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
     lead = await member(janua, 'lead')
-    ;({ door } = await openHouse(janua))
+    ;({ door } = await openTestApp(janua))
   })
   after(() => close())
 

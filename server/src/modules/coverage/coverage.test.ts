@@ -6,7 +6,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   visitor,
 } from '../../testing/harness.ts'
@@ -20,7 +20,7 @@ describe('mending', () => {
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
     lead = await member(janua, 'lead')
-    const { articles } = await openHouse(janua)
+    const { articles } = await openTestApp(janua)
     pets = articles[0]!.id
     for (const text of [
       'Is my poodle welcome?',

@@ -5,7 +5,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
 } from '../../testing/harness.ts'
 import { asked, learnt } from './testing.ts'
@@ -19,7 +19,7 @@ describe('what the figures say', () => {
     ;({ janua, clock, close } = await freshJanua())
     lead = await member(janua, 'lead')
     clock.set('2026-10-01T08:00:00Z')
-    await openHouse(janua)
+    await openTestApp(janua)
   })
   after(() => close())
 

@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import supertest from 'supertest'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { JANUA } from '../accounts/audit.ts'
-import { freshJanua, member, type Member, openHouse } from '../../testing/harness.ts'
+import { freshJanua, member, type Member, openTestApp } from '../../testing/harness.ts'
 
 describe('doors', () => {
   let janua: OpenJanua
@@ -13,7 +13,7 @@ describe('doors', () => {
   before(async () => {
     ;({ janua, close } = await freshJanua())
     lead = await member(janua, 'lead')
-    ;({ door, queues } = await openHouse(janua, undefined, {
+    ;({ door, queues } = await openTestApp(janua, undefined, {
       allowedSites: ['https://www.firm.example'],
     }))
   })
@@ -105,7 +105,7 @@ describe('a page that embeds a door', () => {
   let close: () => Promise<void>
   before(async () => {
     ;({ janua, close } = await freshJanua())
-    await openHouse(janua, undefined, { allowedSites: ['https://www.firm.example'] })
+    await openTestApp(janua, undefined, { allowedSites: ['https://www.firm.example'] })
   })
   after(() => close())
 
@@ -129,7 +129,7 @@ describe('a page that embeds a door', () => {
 describe('doors of a team with a mail server', () => {
   it('promise replies by mail', async () => {
     const { janua, close } = await freshJanua(undefined, undefined, async () => undefined)
-    await openHouse(janua)
+    await openTestApp(janua)
     expect((await supertest(janua.app).get('/api/visit/help')).body.sendsMail).to.equal(true)
     await close()
   })

@@ -10,7 +10,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   visitor,
 } from '../../testing/harness.ts'
@@ -26,7 +26,7 @@ describe('assignment', () => {
   let queues: { bookings: number; refunds: number }
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
-    ;({ queues } = await openHouse(janua))
+    ;({ queues } = await openTestApp(janua))
     ;[anton, bria, lead] = [
       await member(janua, 'agent', 'Anton'),
       await member(janua, 'agent', 'Bria'),

@@ -6,7 +6,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   visitor,
 } from '../../testing/harness.ts'
@@ -27,7 +27,7 @@ describe('the desk', () => {
       : Promise.resolve(void sent.push(letter))
   before(async () => {
     ;({ janua, clock, close } = await freshJanua(undefined, undefined, mailTransport))
-    ;({ queues } = await openHouse(janua))
+    ;({ queues } = await openTestApp(janua))
     ;[anton, bria, lead] = [
       await member(janua, 'agent', 'Anton'),
       await member(janua, 'agent', 'Bria'),

@@ -1,7 +1,7 @@
 import { STARTER_RULES } from '@janua/contracts'
 import { expect } from 'chai'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
-import { freshJanua, member, type Member, openHouse, visitor } from '../../testing/harness.ts'
+import { freshJanua, member, type Member, openTestApp, visitor } from '../../testing/harness.ts'
 
 describe('the contact form', () => {
   let janua: OpenJanua
@@ -28,7 +28,7 @@ describe('the contact form', () => {
         choices: [],
       },
     ]
-    const { queues } = await openHouse(janua, undefined, {
+    const { queues } = await openTestApp(janua, undefined, {
       rules: { ...STARTER_RULES, handOver: { ...STARTER_RULES.handOver, ask } },
     })
     agent = await member(janua, 'agent')

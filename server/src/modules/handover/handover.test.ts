@@ -5,7 +5,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   visitor,
 } from '../../testing/harness.ts'
@@ -22,7 +22,7 @@ describe('hand-over', () => {
   let queues: { bookings: number; refunds: number }
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
-    ;({ queues } = await openHouse(janua))
+    ;({ queues } = await openTestApp(janua))
     ;[anton, bria, outsider] = [
       await member(janua, 'agent', 'Anton'),
       await member(janua, 'agent', 'Bria'),

@@ -6,7 +6,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   type TestVisitor,
   visitor,
@@ -30,7 +30,7 @@ describe('people and promises', () => {
       sent.push(letter)
       return Promise.resolve()
     }))
-    ;({ queues } = await openHouse(janua))
+    ;({ queues } = await openTestApp(janua))
     lead = await member(janua, 'lead', 'Ines')
     anton = await member(janua, 'agent', 'Anton')
     bria = await member(janua, 'agent', 'Bria')

@@ -6,7 +6,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   visitor,
 } from '../../testing/harness.ts'
@@ -20,7 +20,7 @@ describe('learning which queue is right, by what words mean', function () {
   let conversationId: number
   before(async () => {
     ;({ janua, close } = await freshJanua(undefined, undefined, undefined, readMeaningModels()))
-    ;({ queues } = await openHouse(janua))
+    ;({ queues } = await openTestApp(janua))
     lead = await member(janua, 'lead', 'Lead')
     for (const [name, id] of [
       ['Refunds', queues.refunds],

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
-import { freshJanua, member, openHouse, visitor } from '../../testing/harness.ts'
+import { freshJanua, member, openTestApp, visitor } from '../../testing/harness.ts'
 
 const TRIES = 20_000
 const AT_ONCE = 5
@@ -13,7 +13,7 @@ describe('two agents who take the same conversation', () => {
 
   it(`get it exactly one each time, in ${TRIES} tries`, async function () {
     this.timeout(600_000)
-    const { queues } = await openHouse(janua)
+    const { queues } = await openTestApp(janua)
     const agents = await Promise.all(['Anton', 'Bria'].map((name) => member(janua, 'agent', name)))
     await janua.handover.queues.save(agents[0]!, queues.refunds, {
       name: 'Refunds',

@@ -6,7 +6,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   type TestVisitor,
   visitor,
@@ -50,7 +50,7 @@ describe('conversations, whoever does whatever in whatever order', () => {
   let visitors: TestVisitor[]
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
-    ;({ queues } = await openHouse(janua))
+    ;({ queues } = await openTestApp(janua))
     team = [
       await member(janua, 'agent', 'Anton'),
       await member(janua, 'agent', 'Bria'),

@@ -6,7 +6,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   type TestClock,
   visitor,
@@ -20,7 +20,7 @@ describe('routing, proved on past hand-overs', () => {
   let queues: { bookings: number; refunds: number }
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
-    ;({ queues } = await openHouse(janua))
+    ;({ queues } = await openTestApp(janua))
     lead = await member(janua, 'lead', 'Lead')
     for (const [name, id] of [
       ['Refunds', queues.refunds],

@@ -5,7 +5,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   type TestVisitor,
   visitor,
@@ -70,7 +70,7 @@ describe('a scripted day', () => {
 
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
-    const { queues } = await openHouse(janua)
+    const { queues } = await openTestApp(janua)
     lead = await member(janua, 'lead', 'Ines')
     anton = await member(janua, 'agent', 'Anton')
     bria = await member(janua, 'agent', 'Bria')

@@ -6,7 +6,7 @@ import {
   DOG,
   freshJanua,
   member,
-  openHouse,
+  openTestApp,
   REFUND,
   type TestClock,
   type TestVisitor,
@@ -61,7 +61,7 @@ describe('when a person comes in', () => {
   let close: () => Promise<void>
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
-    const { queues } = await openHouse(janua, [DOG, REFUND, KENNEL], { rules: RULES })
+    const { queues } = await openTestApp(janua, [DOG, REFUND, KENNEL], { rules: RULES })
     const agent = await member(janua, 'agent', 'Anton')
     for (const [name, id] of [
       ['Refunds', queues.refunds],

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
-import { freshJanua, member, openHouse, type TestClock, visitor } from '../../testing/harness.ts'
+import { freshJanua, member, openTestApp, type TestClock, visitor } from '../../testing/harness.ts'
 import { SimulatedAgents } from './simulatedAgents.ts'
 
 describe('simulated agents', () => {
@@ -10,7 +10,7 @@ describe('simulated agents', () => {
   let agents: SimulatedAgents
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
-    const { queues } = await openHouse(janua)
+    const { queues } = await openTestApp(janua)
     const anton = await member(janua, 'agent', 'Anton')
     await janua.handover.queues.save(anton, queues.refunds, {
       name: 'Refunds',

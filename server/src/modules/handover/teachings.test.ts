@@ -6,7 +6,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   type TestVisitor,
   visitor,
@@ -27,7 +27,7 @@ describe('from a conversation', () => {
   let id: number
   before(async () => {
     ;({ janua, close } = await freshJanua())
-    const { queues } = await openHouse(janua)
+    const { queues } = await openTestApp(janua)
     ;[anton, bria, lead] = [
       await member(janua, 'agent', 'Anton'),
       await member(janua, 'agent', 'Bria'),

@@ -5,7 +5,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   type TestVisitor,
   visitor,
@@ -19,7 +19,7 @@ describe('how long a visitor waits', () => {
   let bookings: number
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
-    const { queues } = await openHouse(janua)
+    const { queues } = await openTestApp(janua)
     bookings = queues.bookings
     agent = await member(janua, 'agent')
     await janua.handover.queues.save({ id: agent.id, name: agent.name }, bookings, {

@@ -6,7 +6,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   type TestClock,
   visitor,
@@ -21,7 +21,7 @@ describe('limits of any item', () => {
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
     lead = await member(janua, 'lead')
-    await openHouse(janua)
+    await openTestApp(janua)
   })
   after(() => close())
 

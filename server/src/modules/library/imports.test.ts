@@ -12,7 +12,7 @@ import {
   importEnd,
   member,
   type Member,
-  openHouse,
+  openTestApp,
 } from '../../testing/harness.ts'
 
 const FIXTURES = join(import.meta.dirname, 'readers/fixtures')
@@ -28,7 +28,7 @@ describe('imports', () => {
   before(async () => {
     ;({ janua, close } = await freshJanua())
     editor = await member(janua, 'editor', 'Edda')
-    await openHouse(janua)
+    await openTestApp(janua)
   })
   after(() => close())
   const resultOf = (view: ImportView, file: string) =>
@@ -287,7 +287,7 @@ describe('an export', () => {
   it('comes back field by field in an empty Janua, and changes nothing where it came from', async () => {
     const from = await freshJanua()
     const lead = await member(from.janua, 'lead', 'Ines')
-    await openHouse(from.janua)
+    await openTestApp(from.janua)
     await from.janua.library.articles.add(
       lead,
       article(
@@ -357,7 +357,7 @@ describe('an export', () => {
   it('is readable without Janua: Markdown, CSV, and FAQPage markup', async () => {
     const { janua, close } = await freshJanua()
     const lead = await member(janua, 'lead')
-    await openHouse(janua)
+    await openTestApp(janua)
     const zip = (
       await lead
         .get('/export')

@@ -7,7 +7,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
 } from '../../testing/harness.ts'
 
 describe('the library', () => {
@@ -17,7 +17,7 @@ describe('the library', () => {
   before(async () => {
     ;({ janua, close } = await freshJanua())
     editor = await member(janua, 'editor', 'Edda')
-    await openHouse(janua)
+    await openTestApp(janua)
   })
   after(() => close())
 

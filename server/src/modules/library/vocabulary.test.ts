@@ -6,7 +6,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   type TestClock,
   visitor,
@@ -20,7 +20,7 @@ describe('glossary, courtesies and limits of fixed answers', () => {
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
     lead = await member(janua, 'lead', 'Ines')
-    await openHouse(janua, [
+    await openTestApp(janua, [
       DOG,
       article('Velocipedes', 'A velocipede pays 5.00 each way.\n', [
         'What does a velocipede cost?',

@@ -1,10 +1,10 @@
 import { expect } from 'chai'
-import { type EncoderStandIn, startEncoder } from '../../../../standins/encoder/encoder.mjs'
+import { type EncoderSimulator, startEncoder } from '../../../../simulators/encoder/encoder.mjs'
 import { type Encoder, EncoderFault } from '../answering/encoder.ts'
 import { httpEncoder } from './httpEncoder.ts'
 
 describe('an encoder behind HTTP', () => {
-  let service: EncoderStandIn
+  let service: EncoderSimulator
   let encoder: Encoder
   const settings = () => ({ url: service.url, model: 'letters', waitsMs: [1, 1], batch: 3 })
   before(async () => {

@@ -2,9 +2,9 @@ import { expect } from 'chai'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import {
-  type LanguageModelStandIn,
+  type LanguageModelSimulator,
   startLanguageModel,
-} from '../../../../standins/languageModel/languageModel.mjs'
+} from '../../../../simulators/languageModel/languageModel.mjs'
 import { httpLanguageModel } from './httpLanguageModel.ts'
 import { type LanguageModel, ModelFault, type ModelMessage } from './languageModel.ts'
 
@@ -20,7 +20,7 @@ const ABOUT_DOGS: ModelMessage[] = [
 ]
 
 describe('a language model behind HTTP', () => {
-  let service: LanguageModelStandIn
+  let service: LanguageModelSimulator
   let model: LanguageModel
   before(async () => {
     service = await startLanguageModel()

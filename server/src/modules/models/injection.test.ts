@@ -1,9 +1,9 @@
 import { STARTER_RULES } from '@janua/contracts'
 import { expect } from 'chai'
 import {
-  type LanguageModelStandIn,
+  type LanguageModelSimulator,
   startLanguageModel,
-} from '../../../../standins/languageModel/languageModel.mjs'
+} from '../../../../simulators/languageModel/languageModel.mjs'
 import { JANUA } from '../accounts/audit.ts'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
 import { Rewording } from '../answering/rewording.ts'
@@ -19,7 +19,7 @@ const SAYS =
 const OWN_RULES = 'Be friendly. Never mention other companies.'
 
 describe('attempts to talk a language model into something', () => {
-  let service: LanguageModelStandIn
+  let service: LanguageModelSimulator
   let janua: OpenJanua
   let rewording: Rewording
   let close: () => Promise<void>

@@ -2,16 +2,16 @@ import { QueryTypes } from 'sequelize'
 import type { ModelsView, UseSettings } from '@janua/contracts'
 import { expect } from 'chai'
 import {
-  type LanguageModelStandIn,
+  type LanguageModelSimulator,
   startLanguageModel,
-} from '../../../../standins/languageModel/languageModel.mjs'
+} from '../../../../simulators/languageModel/languageModel.mjs'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   DOG,
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   visitor,
 } from '../../testing/harness.ts'
@@ -31,7 +31,7 @@ const ANSWER = { question: 'May I bring a dog?', language: 'en', tone: 'plain', 
 const PASSAGES = [{ title: 'Dogs', path: [], text: 'Dogs may travel on a lead.' }]
 
 describe('uses of a language model', () => {
-  let service: LanguageModelStandIn
+  let service: LanguageModelSimulator
   let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
@@ -39,7 +39,7 @@ describe('uses of a language model', () => {
   before(async () => {
     service = await startLanguageModel({ key: KEY })
     ;({ janua, clock, close } = await freshJanua())
-    await openHouse(janua, [DOG])
+    await openTestApp(janua, [DOG])
     lead = await member(janua, 'lead', 'Lead')
   })
   beforeEach(() => {

@@ -2,16 +2,16 @@ import type { TrialView } from '@janua/contracts'
 import { expect } from 'chai'
 import { setTimeout as pause } from 'node:timers/promises'
 import {
-  type LanguageModelStandIn,
+  type LanguageModelSimulator,
   startLanguageModel,
-} from '../../../../standins/languageModel/languageModel.mjs'
+} from '../../../../simulators/languageModel/languageModel.mjs'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   DOG,
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   REFUND,
   type TestClock,
   visitor,
@@ -24,7 +24,7 @@ const ASKED = [
 ]
 
 describe('a second opinion, tried on reviewed answers', () => {
-  let service: LanguageModelStandIn
+  let service: LanguageModelSimulator
   let janua: OpenJanua
   let clock: TestClock
   let lead: Member
@@ -32,7 +32,7 @@ describe('a second opinion, tried on reviewed answers', () => {
   before(async () => {
     service = await startLanguageModel()
     ;({ janua, clock, close } = await freshJanua(undefined, { url: service.url, model: 'rules' }))
-    await openHouse(janua, [DOG, REFUND], { threshold: 0.11 })
+    await openTestApp(janua, [DOG, REFUND], { threshold: 0.11 })
     lead = await member(janua, 'lead', 'Lead')
   })
   beforeEach(() => {

@@ -2,9 +2,9 @@ import type { Article, Door, DraftProposal, GapPage } from '@janua/contracts'
 import { fingerprint } from '@janua/core'
 import { expect } from 'chai'
 import {
-  type LanguageModelStandIn,
+  type LanguageModelSimulator,
   startLanguageModel,
-} from '../../../../standins/languageModel/languageModel.mjs'
+} from '../../../../simulators/languageModel/languageModel.mjs'
 import { JANUA } from '../accounts/audit.ts'
 import { asked, learnt } from '../coverage/testing.ts'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
@@ -13,7 +13,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   visitor,
 } from '../../testing/harness.ts'
@@ -28,7 +28,7 @@ const COWS = [
 ]
 
 describe('what a language model proposes', () => {
-  let service: LanguageModelStandIn
+  let service: LanguageModelSimulator
   let janua: OpenJanua
   let close: () => Promise<void>
   let lead: Member
@@ -39,7 +39,7 @@ describe('what a language model proposes', () => {
     ;({ janua, clock, close } = await freshJanua(undefined, { url: service.url, model: 'rules' }))
     lead = await member(janua, 'lead', 'Lead')
     clock.set('2026-11-02T09:00:00Z')
-    await openHouse(janua, [DOG])
+    await openTestApp(janua, [DOG])
     for (let week = 0; week < 3; week++) {
       clock.set(`2026-11-0${3 + week}T09:00:00Z`)
       await asked(janua, clock, COWS)

@@ -2,9 +2,9 @@ import type { Door } from '@janua/contracts'
 import { answerQuestion, withOpinion } from '@janua/core'
 import { expect } from 'chai'
 import {
-  type LanguageModelStandIn,
+  type LanguageModelSimulator,
   startLanguageModel,
-} from '../../../../standins/languageModel/languageModel.mjs'
+} from '../../../../simulators/languageModel/languageModel.mjs'
 import { JANUA } from '../accounts/audit.ts'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
@@ -12,7 +12,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   REFUND,
   visitor,
@@ -21,7 +21,7 @@ import {
 const QUESTION = 'is there some rule for a dog in the evening'
 
 describe('a second opinion', () => {
-  let service: LanguageModelStandIn
+  let service: LanguageModelSimulator
   let janua: OpenJanua
   let lead: Member
   let door: number
@@ -31,7 +31,7 @@ describe('a second opinion', () => {
   before(async () => {
     service = await startLanguageModel()
     ;({ janua, close } = await freshJanua(undefined, { url: service.url, model: 'rules' }))
-    ;({ door } = await openHouse(janua, [DOG, REFUND]))
+    ;({ door } = await openTestApp(janua, [DOG, REFUND]))
     lead = await member(janua, 'lead', 'Lead')
     const { uses } = await janua.models.uses.view()
     const { use, settings } = uses.find((each) => each.use === 'opinion')!

@@ -1,7 +1,7 @@
 import type { LogImportView } from '@janua/contracts'
 import { expect } from 'chai'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
-import { freshJanua, member, type Member, openHouse } from '../../testing/harness.ts'
+import { freshJanua, member, type Member, openTestApp } from '../../testing/harness.ts'
 
 describe('logs from elsewhere', () => {
   let janua: OpenJanua
@@ -10,7 +10,7 @@ describe('logs from elsewhere', () => {
   before(async () => {
     ;({ janua, close } = await freshJanua())
     lead = await member(janua, 'lead')
-    await openHouse(janua)
+    await openTestApp(janua)
   })
   after(() => close())
 

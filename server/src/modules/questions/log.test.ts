@@ -5,7 +5,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   visitor,
 } from '../../testing/harness.ts'
@@ -20,7 +20,7 @@ describe('the question log', () => {
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
     lead = await member(janua, 'lead')
-    ;({ door } = await openHouse(janua))
+    ;({ door } = await openTestApp(janua))
     clock.set('2026-11-20T23:30:00Z')
     await asked(janua, clock, [
       'Can I bring my dog?',

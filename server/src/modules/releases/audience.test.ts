@@ -7,7 +7,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   PASSWORD,
   REFUND,
   type TestClock,
@@ -27,7 +27,7 @@ describe('who gets a release', () => {
   beforeEach(async () => {
     ;({ janua, clock, close } = await freshJanua())
     lead = await member(janua, 'lead', 'Lea Lead')
-    await openHouse(janua, [DOG, REFUND])
+    await openTestApp(janua, [DOG, REFUND])
     flowers = (await lead.post('/articles', FLOWERS)).body.id
   })
   afterEach(() => close())

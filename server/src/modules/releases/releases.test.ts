@@ -6,7 +6,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   visitor,
 } from '../../testing/harness.ts'
 
@@ -19,7 +19,7 @@ describe('releases', () => {
   before(async () => {
     ;({ janua, close } = await freshJanua())
     lead = await member(janua, 'lead')
-    await openHouse(janua)
+    await openTestApp(janua)
     bikes = (
       await lead.post(
         '/articles',

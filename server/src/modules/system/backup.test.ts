@@ -8,7 +8,7 @@ import { join } from 'node:path'
 import { QueryTypes } from 'sequelize'
 import { FileStore } from '../../platform/files/store.ts'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
-import { freshJanua, member, type Member, openHouse, visitor } from '../../testing/harness.ts'
+import { freshJanua, member, type Member, openTestApp, visitor } from '../../testing/harness.ts'
 import { readBackup, writeBackup } from './backup.ts'
 
 describe('backup and restore', () => {
@@ -19,7 +19,7 @@ describe('backup and restore', () => {
   let close: () => Promise<void>
   before(async () => {
     ;({ janua, close } = await freshJanua())
-    await openHouse(janua)
+    await openTestApp(janua)
     lead = await member(janua, 'lead', 'Ines')
     const someone = await visitor(janua)
     await someone.says('Größe „XL“, Ωμέγα 船 – can I bring my dog?\nsecond line')

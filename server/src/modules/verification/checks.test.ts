@@ -7,7 +7,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   REFUND,
   visitor,
@@ -31,7 +31,7 @@ describe('rehearsal and checks', () => {
     ;({ janua, close: close_ } = await freshJanua())
     close = close_
     lead = await member(janua, 'lead')
-    const house = await openHouse(janua, [DOG, REFUND, CAT])
+    const house = await openTestApp(janua, [DOG, REFUND, CAT])
     door = house.door
     dogs = house.articles[0]!.id
   })
@@ -198,7 +198,7 @@ describe('the audit sample', () => {
     const { janua, clock, close } = await freshJanua()
     try {
       const lead = await member(janua, 'lead')
-      await openHouse(janua, [DOG, REFUND])
+      await openTestApp(janua, [DOG, REFUND])
       clock.set('2026-11-18T10:00:00Z')
       for (let i = 0; i < 40; i++) await (await visitor(janua)).says('Can I bring my dog?')
       clock.set('2026-11-24T10:00:00Z')

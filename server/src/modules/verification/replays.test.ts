@@ -7,7 +7,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   REFUND,
   type TestClock,
@@ -35,7 +35,7 @@ describe('replay', () => {
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
     lead = await member(janua, 'lead')
-    const house = await openHouse(janua, [DOG, REFUND, CAT])
+    const house = await openTestApp(janua, [DOG, REFUND, CAT])
     dogs = house.articles[0]!.id
     for (let i = 0; i < 3; i++) {
       const someone = await visitor(janua)

@@ -13,7 +13,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   type TestClock,
   type TestVisitor,
@@ -44,7 +44,7 @@ describe('abuse', () => {
     }))
     lead = await member(janua, 'lead', 'Ines')
     agent = await member(janua, 'agent', 'Anton')
-    ;({ queues } = await openHouse(janua))
+    ;({ queues } = await openTestApp(janua))
     await janua.handover.queues.save(lead, queues.refunds, { name: 'Refunds', members: [agent.id] })
     await new Promise<void>((done) => janua.server.listen(0, '127.0.0.1', done))
     const place = janua.server.address()

@@ -7,7 +7,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   visitor,
   type TestVisitor,
 } from '../../testing/harness.ts'
@@ -43,7 +43,7 @@ describe('input that nobody means', () => {
     const outside = { fetch: () => Promise.reject(new Error('nothing is reached from here')) }
     ;({ janua, close } = await freshJanua(outside as never))
     lead = await member(janua, 'lead')
-    await openHouse(janua)
+    await openTestApp(janua)
   })
   beforeEach(async () => {
     someone = await visitor(janua)

@@ -5,7 +5,7 @@ import {
   freshJanua,
   type Member,
   member,
-  openHouse,
+  openTestApp,
   publishAll,
   visitor,
 } from '../../testing/harness.ts'
@@ -42,7 +42,7 @@ describe('lists', function () {
   let made = 0
   before(async () => {
     ;({ janua, close } = await freshJanua())
-    const { queues } = await openHouse(janua)
+    const { queues } = await openTestApp(janua)
     lead = await member(janua, 'lead', 'Counting')
     const agent = await member(janua, 'agent', 'Present')
     await janua.handover.queues.save(lead, queues.refunds, { name: 'Refunds', members: [agent.id] })

@@ -2,7 +2,7 @@ import { pick, seeded } from '@janua/core'
 import { expect } from 'chai'
 import { QueryTypes } from 'sequelize'
 import type { OpenJanua } from '../../../../../demo/allTables.ts'
-import { freshJanua, openHouse, type TestClock } from '../../../testing/harness.ts'
+import { freshJanua, openTestApp, type TestClock } from '../../../testing/harness.ts'
 import { expectedRight } from '../../questions/expectedRight.ts'
 import type { FigureRow } from '../tables.ts'
 
@@ -90,7 +90,7 @@ describe('roll-ups', () => {
   let door: number
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
-    ;({ door } = await openHouse(janua))
+    ;({ door } = await openTestApp(janua))
     await janua.questions.reporting.set({
       zone: 'Europe/London',
       returnDays: 7,

@@ -7,7 +7,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   REFUND,
   type TestClock,
@@ -50,7 +50,7 @@ describe('gaps', () => {
     ;({ janua, clock, close } = await freshJanua())
     lead = await member(janua, 'lead')
     clock.set('2026-11-02T09:00:00Z')
-    await openHouse(janua, [DOG, REFUND, BIKE])
+    await openTestApp(janua, [DOG, REFUND, BIKE])
     for (let week = 0; week < 3; week++) {
       clock.set(`2026-11-0${3 + week}T09:00:00Z`)
       await asked(janua, clock, [...CHARGING, ...OTHERS, 'can I bring my dog'])
@@ -274,7 +274,7 @@ describe('a gap that nobody fixes on purpose', () => {
     ;({ janua, clock, close } = await freshJanua())
     lead = await member(janua, 'lead')
     clock.set('2026-11-02T09:00:00Z')
-    await openHouse(janua, [DOG, REFUND, BIKE])
+    await openTestApp(janua, [DOG, REFUND, BIKE])
     clock.set('2026-11-03T09:00:00Z')
     await asked(janua, clock, [...CHARGING, ...CHARGING, ...OTHERS])
     clock.set('2026-11-16T09:00:00Z')

@@ -4,7 +4,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   type TestClock,
   visitor,
 } from '../../../testing/harness.ts'
@@ -33,7 +33,7 @@ describe('topics', () => {
   before(async () => {
     ;({ janua, clock, close } = await freshJanua())
     lead = await member(janua, 'lead')
-    await openHouse(janua)
+    await openTestApp(janua)
     await asked(janua, clock, [...DOGS, ...BOATS, ...OTHERS])
     await learnt(janua)
   })

@@ -7,7 +7,7 @@ import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   type TestClock,
   visitor,
@@ -42,7 +42,7 @@ describe('health', () => {
         'How do cards work?',
       ]),
     ]
-    const { articles } = await openHouse(janua, [LOCKER, LOCKER_TOO, ...copies])
+    const { articles } = await openTestApp(janua, [LOCKER, LOCKER_TOO, ...copies])
     ids = articles.map(({ id }) => id)
   })
   after(() => close())
@@ -138,7 +138,7 @@ describe('an item’s insights', () => {
   before(async () => {
     ;({ janua, close } = await freshJanua())
     lead = await member(janua, 'lead', 'Ines')
-    const { articles } = await openHouse(janua, [
+    const { articles } = await openTestApp(janua, [
       article(
         'Bicycles',
         'A bicycle costs 5.00.\n\n## Where it stands\n\nTie the bicycle to the rail.\n',

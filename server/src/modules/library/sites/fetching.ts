@@ -8,7 +8,7 @@ import { Unreadable } from '../readers/text.ts'
 
 /** What the outside world looks like from here. */
 export interface Outside {
-  /** Hosts that stand elsewhere than the names say, such as a stand-in: "www.merrowline.example" to "127.0.0.1:4401". */
+  /** Hosts that stand elsewhere than the names say, such as a simulator: "www.merrowline.example" to "127.0.0.1:4401". */
   resolve: Readonly<Record<string, string>>
   /** Pause between two requests to one site, in milliseconds. */
   paceMs: number

@@ -2,13 +2,13 @@ import type { Document, Site } from '@janua/contracts'
 import { expect } from 'chai'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import { SITE_HOST, startSite } from '../../../../../standins/site/site.mjs'
+import { SITE_HOST, startSite } from '../../../../../simulators/site/site.mjs'
 import type { OpenJanua } from '../../../../../demo/allTables.ts'
 import {
   freshJanua,
   member,
   type Member,
-  openHouse,
+  openTestApp,
   publishAll,
   type TestClock,
 } from '../../../testing/harness.ts'
@@ -174,26 +174,26 @@ describe('sites', () => {
   let close: () => Promise<void>
   let lead: Member
   let site: Awaited<ReturnType<typeof siteOf>>
-  let standIn: Awaited<ReturnType<typeof startSite>>
+  let simulator: Awaited<ReturnType<typeof startSite>>
   before(async () => {
-    standIn = await startSite()
+    simulator = await startSite()
     site = await siteOf({
       '/help/': page('A', '<p>Alpha is here.</p><a href="/help/b">B</a> <a href="/else">else</a>'),
       '/help/b': page('B', '<h2>What is beta?</h2><p>The second.</p>'),
     })
     ;({ janua, clock, close } = await freshJanua({
-      resolve: { [HOST]: site.place, [SITE_HOST]: standIn.place },
+      resolve: { [HOST]: site.place, [SITE_HOST]: simulator.place },
       paceMs: 0,
       timeoutMs: 2_000,
     }))
     lead = await member(janua, 'lead', 'Ines')
-    await openHouse(janua)
+    await openTestApp(janua)
     await lead.put('/sites/hosts', { hosts: [HOST, SITE_HOST] }).expect(200)
   })
   after(async () => {
     await close()
     site.server.close()
-    await standIn.close()
+    await simulator.close()
   })
   const add = async (address: string, more = {}) =>
     (await lead.post('/sites', { address, collection: 'Web', ...more })).body as Site
@@ -203,7 +203,7 @@ describe('sites', () => {
     return (await lead.get(`/sites/${id}`)).body as Site
   }
 
-  it('reads the stand-in by its sitemap, as its robots.txt allows, below the address only', async () => {
+  it('reads the simulator by its sitemap, as its robots.txt allows, below the address only', async () => {
     const address = `http://${SITE_HOST}/help/`
     expect((await lead.get(`/sites/look?address=${encodeURIComponent(address)}`)).body).to.eql({
       by: 'sitemap',

@@ -2,7 +2,7 @@ import type { EncoderView, ReleaseRow } from '@janua/contracts'
 import { answerQuestion, type ReleaseIndex } from '@janua/core'
 import { expect } from 'chai'
 import { setTimeout as pause } from 'node:timers/promises'
-import { type EncoderStandIn, startEncoder } from '../../../../../standins/encoder/encoder.mjs'
+import { type EncoderSimulator, startEncoder } from '../../../../../simulators/encoder/encoder.mjs'
 import { JANUA } from '../../accounts/audit.ts'
 import { understood } from '../../answering/attachedEncoder.ts'
 import { readMeaningModels } from '../../answering/meaningModels.ts'
@@ -12,7 +12,7 @@ import {
   freshJanua,
   type Member,
   member,
-  openHouse,
+  openTestApp,
   publishAll,
   visitor,
 } from '../../../testing/harness.ts'
@@ -26,25 +26,25 @@ const LEARN_FROM = ['clinic', 'parcels', 'buergeramt', 'internet']
 
 describe('an encoder of the team’s', function () {
   this.timeout(300_000)
-  let standIn: EncoderStandIn
+  let simulator: EncoderSimulator
   let janua: OpenJanua
   let lead: Member
   let close: () => Promise<void>
   before(async () => {
-    standIn = await startEncoder({ key: 'secret' })
+    simulator = await startEncoder({ key: 'secret' })
     ;({ janua, close } = await freshJanua(undefined, undefined, undefined, readMeaningModels(), {
       kind: 'server',
-      url: standIn.url,
+      url: simulator.url,
       model: 'letters',
       key: 'secret',
       learnFrom: LEARN_FROM,
     }))
-    await openHouse(janua, SHELF)
+    await openTestApp(janua, SHELF)
     lead = await member(janua, 'lead')
   })
   after(async () => {
     await close()
-    await standIn.stop()
+    await simulator.stop()
   })
   const view = async () => (await lead.get('/models/encoder').expect(200)).body as EncoderView
   const until = async (is: (view: EncoderView) => boolean) => {
@@ -63,7 +63,7 @@ describe('an encoder of the team’s', function () {
     await janua.models.encoders.tick()
     const { state, found, source, learnt } = await view()
     expect(state).to.equal('connected')
-    expect(source).to.eql({ kind: 'server', where: standIn.url })
+    expect(source).to.eql({ kind: 'server', where: simulator.url })
     expect(found).to.include({ dimensions: 64, languages: null })
     expect(found!.sample.alike).to.be.greaterThan(found!.sample.apart)
     expect(JSON.stringify(found)).to.not.contain('secret')
@@ -89,9 +89,9 @@ describe('an encoder of the team’s', function () {
     const id = filled.found!.id
     const stored = await janua.tables.textVectors.count({ where: { encoder: id } })
     expect(stored).to.be.greaterThan(6)
-    const before = standIn.asked.length
+    const before = simulator.asked.length
     await janua.models.encoders.tick()
-    expect(standIn.asked.length).to.equal(before)
+    expect(simulator.asked.length).to.equal(before)
   })
   it('is compared with the one that ships before it is part of the draft', async () => {
     const asker = await visitor(janua)
@@ -136,13 +136,13 @@ describe('an encoder of the team’s', function () {
     expect(release!.changes).to.eql([{ kind: 'encoder', title: found!.name, type: 'added' }])
   })
   it('answers visitors from then on, and reads a question once', async () => {
-    const before = standIn.asked.length
+    const before = simulator.asked.length
     const { trace } = await askLive('may i have refunds for what i send')
     expect(trace.stoodIn).to.equal(undefined)
     expect(trace.candidates[0]!.title).to.equal('Refunds')
-    expect(standIn.asked.length).to.equal(before + 1)
+    expect(simulator.asked.length).to.equal(before + 1)
     await askLive('may i have refunds for what i send')
-    expect(standIn.asked.length).to.equal(before + 1)
+    expect(simulator.asked.length).to.equal(before + 1)
   })
   it('is the same in a thread', async () => {
     const { index } = (await janua.answering.engine.live())!
@@ -171,14 +171,14 @@ describe('an encoder of the team’s', function () {
     expect(trace.stoodIn).to.equal(undefined)
   })
   it('is stood in for while it does not answer, and the trace says so', async () => {
-    standIn.fail('status 401')
+    simulator.fail('status 401')
     const { trace } = await askLive('somewhere to leave the vehicle?')
     expect(trace.stoodIn).to.equal(true)
     expect(trace.candidates[0]!.title).to.equal('Parking')
-    standIn.fail(null)
+    simulator.fail(null)
   })
   it('lets nobody publish what it has not read', async () => {
-    standIn.fail('status 401')
+    simulator.fail('status 401')
     await lead.post('/articles', article('Umbrellas', 'We lend umbrellas for free.\n')).expect(201)
     const changes = (await janua.releases.draft.changes()).map(({ item }) => item)
     await janua.releases.draft.markAllReady(JANUA)
@@ -186,11 +186,11 @@ describe('an encoder of the team’s', function () {
       .post('/releases', { items: changes, note: '', because: 'for the test' })
       .expect(409)
     expect(body).to.include({ code: 'ENCODER_NOT_READY' })
-    standIn.fail(null)
+    simulator.fail(null)
     await until(({ vectors }) => vectors!.done === vectors!.of)
   })
   it('is not used when another one answers under its name, and it is told', async () => {
-    standIn.change('second')
+    simulator.change('second')
     await janua.models.encoders.lookAgain()
     const { fault, found, live, learnt } = await view()
     expect(fault).to.contain('under the same name')
@@ -198,7 +198,7 @@ describe('an encoder of the team’s', function () {
     expect(learnt).to.equal(null)
     expect((await askLive('are dogs welcome in the hall')).trace.stoodIn).to.equal(true)
     await lead.put('/models/encoder/draft').expect(424)
-    standIn.change('first')
+    simulator.change('first')
     await janua.models.encoders.lookAgain()
     expect((await view()).found!.id).to.equal(live!.id)
   })
@@ -213,8 +213,8 @@ describe('an encoder of the team’s', function () {
   it('goes out with the release before', async () => {
     await lead.post('/releases/1/live').expect(200)
     expect((await view()).live).to.equal(null)
-    const before = standIn.asked.length
+    const before = simulator.asked.length
     expect((await askLive('a question that nobody asked yet')).trace.stoodIn).to.equal(undefined)
-    expect(standIn.asked.length).to.equal(before)
+    expect(simulator.asked.length).to.equal(before)
   })
 })

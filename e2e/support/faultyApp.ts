@@ -8,7 +8,7 @@ import { connect, type DatabaseAddress } from '../../server/src/platform/databas
 import { migrate } from '../../server/src/platform/database/migrate.ts'
 import { markLoaded } from '../../cli/firstLoad.ts'
 import { createJanua } from '../../server/src/app.ts'
-import { member, openHouse } from '../../server/src/testing/harness.ts'
+import { member, openTestApp } from '../../server/src/testing/harness.ts'
 
 export type Fault = 'the server' | 'the database'
 
@@ -20,7 +20,7 @@ interface Process {
 }
 
 /** A Janua of processes of its own whose server and database can be killed at any moment, and come back on the same address. */
-export class FaultyHouse {
+export class FaultyApp {
   private server: Process | undefined
   private database: Awaited<ReturnType<typeof startDatabase>> | undefined
   private port = 0
@@ -32,7 +32,7 @@ export class FaultyHouse {
     const db = this.connect()
     await migrate(db)
     const janua = withTables(createJanua({ db, sessionSecret: 'unused' }))
-    const { queues } = await openHouse(janua, undefined, {
+    const { queues } = await openTestApp(janua, undefined, {
       hours: Array.from({ length: 7 }, () => [{ from: '00:00', to: '24:00' }]),
     })
     const agents = await Promise.all(names.map((name) => member(janua, 'agent', name)))

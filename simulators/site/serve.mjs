@@ -1,6 +1,6 @@
 import { startSite } from './site.mjs'
 
-// The stand-in as a process of its own: started beside the server, and ended when that ends.
+// The simulator as a process of its own: started beside the server, and ended when that ends.
 const site = await startSite()
 process.send?.({ type: 'ready', place: site.place })
 for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'])

@@ -1,7 +1,7 @@
 import { bodyOf, faults, served } from '../serving.mjs'
 
 /**
- * A stand-in for a server of language models: it speaks the common protocol of chat completions, streamed or not. It works by rule on the last
+ * A simulator for a server of language models: it speaks the common protocol of chat completions, streamed or not. It works by rule on the last
  * message, which is material in JSON with its task: passages are reworded, phrasings come from a table, replies are put together to a draft.
  * Anything else is not known. It fails in a chosen way when asked to.
  */

@@ -1,6 +1,6 @@
 import { startMail } from './mail.mjs'
 
-// The stand-in as a process of its own: started beside the server, told where its inbox is, and ended when that ends.
+// The simulator as a process of its own: started beside the server, told where its inbox is, and ended when that ends.
 const mail = await startMail()
 process.send?.({ type: 'ready', place: mail.smtp, page: mail.address })
 process.on('message', ({ inbox }) => mail.sendTo(inbox))

@@ -9,7 +9,7 @@ export interface Kept {
   references: string[]
   answers: string[]
 }
-export interface MailStandIn {
+export interface MailSimulator {
   /** Where mails are sent to, such as smtp://127.0.0.1:2525. */
   smtp: string
   /** The page that shows them. */
@@ -20,4 +20,7 @@ export interface MailStandIn {
   sendTo(inbox: number): void
   stop(): Promise<void>
 }
-export function startMail(options?: { smtpPort?: number; pagePort?: number }): Promise<MailStandIn>
+export function startMail(options?: {
+  smtpPort?: number
+  pagePort?: number
+}): Promise<MailSimulator>

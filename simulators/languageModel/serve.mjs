@@ -1,6 +1,6 @@
 import { startLanguageModel } from './languageModel.mjs'
 
-// The stand-in as a process of its own: started beside the server, and ended when that ends.
+// The simulator as a process of its own: started beside the server, and ended when that ends.
 const service = await startLanguageModel()
 process.send?.({ type: 'ready', place: service.url })
 for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'])

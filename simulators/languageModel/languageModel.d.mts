@@ -1,4 +1,4 @@
-export interface LanguageModelStandIn {
+export interface LanguageModelSimulator {
   /** Where the protocol begins. */
   url: string
   /** What it was asked, the newest last. */
@@ -21,4 +21,4 @@ export function startLanguageModel(options?: {
   port?: number
   key?: string | null
   countsTokens?: boolean
-}): Promise<LanguageModelStandIn>
+}): Promise<LanguageModelSimulator>

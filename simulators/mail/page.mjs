@@ -12,7 +12,7 @@ export function page(mails, { open, note }) {
       ({ id, to, subject, at, answers }) =>
         `<a href="?mail=${id}" class="${id === open ? 'open' : ''}"><strong>${safe(subject)}</strong><small>to ${safe(to)} · ${at.toISOString().slice(11, 16)}${answers.length ? ' · answered' : ''}</small></a>`,
     )
-  return `<!doctype html><html lang="en"><meta charset="utf-8"><title>Mail (stand-in)</title><style>${STYLE}</style><main><nav><h1>Mail (stand-in)</h1>${list.join('') || '<p style="padding:0 16px">No mail came yet.</p>'}</nav><article>${note ? `<p role="status"><strong>${safe(note)}</strong></p>` : ''}${shown ? letter(shown) : ''}</article></main></html>`
+  return `<!doctype html><html lang="en"><meta charset="utf-8"><title>Mail (simulator)</title><style>${STYLE}</style><main><nav><h1>Mail (simulator)</h1>${list.join('') || '<p style="padding:0 16px">No mail came yet.</p>'}</nav><article>${note ? `<p role="status"><strong>${safe(note)}</strong></p>` : ''}${shown ? letter(shown) : ''}</article></main></html>`
 }
 
 function letter({ id, from, to, subject, text, answers }) {

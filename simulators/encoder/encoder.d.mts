@@ -1,4 +1,4 @@
-export interface EncoderStandIn {
+export interface EncoderSimulator {
   /** Where the protocol begins. */
   url: string
   /** What it was asked, the newest last. */
@@ -13,4 +13,4 @@ export const FAULTS: string[]
 export function startEncoder(options?: {
   port?: number
   key?: string | null
-}): Promise<EncoderStandIn>
+}): Promise<EncoderSimulator>

@@ -11,13 +11,13 @@ function journeyDatabase(): DatabaseAddress {
 }
 
 /** Janua with the demo's data, as it is when it was just loaded. */
-export async function demoHouse() {
+export async function demoApp() {
   cpSync(await copyDemo(journeyDatabase()), FILES, { recursive: true })
   return serve({ database: journeyDatabase(), seed: 'demo', today: DEMO_DAY })
 }
 
-/** The same house after its server was ended: what was stored is there. */
-export function houseAgain(url: string) {
+/** The same app after its server was ended: what was stored is there. */
+export function appAgain(url: string) {
   return serve({
     database: journeyDatabase(),
     seed: 'demo',

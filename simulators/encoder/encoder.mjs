@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { bodyOf, faults, served } from '../serving.mjs'
 
 /**
- * A stand-in for a server of sentence encoders: it speaks the common embeddings protocol. Its model is simple and real: a vector is the sum
+ * A simulator for a server of sentence encoders: it speaks the common embeddings protocol. Its model is simple and real: a vector is the sum
  * of vectors of a text's groups of letters, so that texts with the same words point the same way. It fails in a chosen way when asked to.
  */
 export const FAULTS = [
