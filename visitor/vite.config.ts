@@ -9,9 +9,10 @@ export default defineConfig({
   build: {
     modulePreload: { polyfill: false },
     rolldownOptions: {
-      input: { index: 'index.html', door: 'src/door.ts' },
+      input: { index: 'index.html', embed: 'src/embed.ts' },
       output: {
-        entryFileNames: ({ name }) => (name === 'door' ? 'door.js' : 'assets/[name]-[hash].js'),
+        // The address stands in the pages of companies: it stays.
+        entryFileNames: ({ name }) => (name === 'embed' ? 'door.js' : 'assets/[name]-[hash].js'),
       },
     },
   },
