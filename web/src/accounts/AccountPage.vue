@@ -210,11 +210,11 @@ const copy = () =>
   width: 200px;
   height: 200px;
   background: #fff;
-  border-radius: 6px;
+  border-radius: var(--round-medium);
 }
 .codes {
   columns: 2;
-  font-size: 15px;
+  font-size: var(--text-body);
 }
 .sessions {
   list-style: none;

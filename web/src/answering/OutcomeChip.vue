@@ -15,6 +15,6 @@ const { outcome } = defineProps<{ outcome: Outcome }>()
 <style scoped>
 .chip {
   white-space: nowrap;
-  font-size: 13px;
+  font-size: var(--text-small);
 }
 </style>

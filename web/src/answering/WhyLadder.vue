@@ -125,7 +125,7 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
   height: 10px;
   border: 2px solid var(--harbour);
   background: var(--surface);
-  border-radius: 2px;
+  border-radius: var(--round-small);
 }
 .rung.won {
   background: var(--harbour);
@@ -172,7 +172,7 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
 }
 .bars i {
   background: var(--harbour);
-  border-radius: 1px;
+  border-radius: var(--round-small);
 }
 .bars i.minus {
   background: repeating-linear-gradient(45deg, var(--brick) 0 3px, var(--surface) 3px 5px);

@@ -31,7 +31,7 @@ defineProps<{ label: string; answer: Answer }>()
   gap: 4px;
 }
 .text {
-  font-size: 14px;
+  font-size: var(--text-small);
   max-height: 190px;
   overflow: auto;
 }

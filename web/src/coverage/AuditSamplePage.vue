@@ -131,7 +131,7 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
 .track {
   height: 8px;
   background: var(--line);
-  border-radius: 4px;
+  border-radius: var(--round-medium);
   overflow: hidden;
   margin-bottom: 16px;
 }
@@ -141,11 +141,11 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
   background: var(--moss);
 }
 h2 {
-  font-size: 22px;
+  font-size: var(--text-heading);
 }
 .said {
   white-space: pre-line;
-  font-size: 16px;
+  font-size: var(--text-body);
   max-height: 300px;
   overflow: auto;
 }

@@ -64,7 +64,7 @@ figcaption {
   align-items: baseline;
 }
 .unit {
-  font-family: 'Figtree Variable', sans-serif;
+  font-family: var(--body);
   font-weight: 400;
 }
 .scroll {
@@ -73,7 +73,7 @@ figcaption {
 }
 table {
   border-collapse: collapse;
-  font-size: 13.5px;
+  font-size: var(--text-small);
   min-width: 60%;
 }
 th {

@@ -126,7 +126,7 @@ table {
 }
 thead th {
   font-weight: 400;
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
   color: var(--muted);
   text-align: center;
   padding: 0 0 4px;
@@ -135,7 +135,7 @@ thead th {
 tbody th {
   text-align: left;
   font-weight: 400;
-  font-size: 13.5px;
+  font-size: var(--text-small);
   max-width: 250px;
   padding-right: 12px;
   border-top: 1px solid var(--line);
@@ -174,7 +174,7 @@ td button {
   align-items: flex-end;
   background: var(--brick-soft);
   border: 1px solid var(--muted);
-  border-radius: 2px;
+  border-radius: var(--round-small);
   overflow: hidden;
 }
 .fill {
@@ -184,7 +184,7 @@ td button {
 .n {
   text-align: right;
   font-variant-numeric: tabular-nums;
-  font-size: 13px;
+  font-size: var(--text-small);
   color: var(--muted);
   padding-left: 8px;
 }

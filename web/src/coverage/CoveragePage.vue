@@ -89,7 +89,7 @@ const view = computed(() => state.value.value)
 .two + figure {
   margin-bottom: 34px;
 }
-@media (max-width: 960px) {
+@media (width <= 960px) {
   .two {
     grid-template-columns: minmax(0, 1fr);
   }

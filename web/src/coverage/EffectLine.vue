@@ -47,7 +47,7 @@ const gained = computed(
   height: 10px;
   background: var(--paper);
   border: 1px solid var(--line);
-  border-radius: 5px;
+  border-radius: var(--round-medium);
   overflow: hidden;
 }
 .track span {

@@ -175,12 +175,6 @@ async function changed(): Promise<void> {
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1.15fr) minmax(400px, 1fr);
-  gap: 26px;
-  align-items: start;
-}
 section.stack {
   gap: 18px;
 }
@@ -194,10 +188,10 @@ header {
 .new {
   background: var(--brick-soft);
   color: var(--brick);
-  border-radius: 3px;
+  border-radius: var(--round-small);
   padding: 1px 6px;
   font-weight: 600;
-  font-size: 13px;
+  font-size: var(--text-small);
 }
 .after {
   border-left: 3px solid var(--plum);
@@ -208,10 +202,5 @@ aside .answered-now {
 }
 aside .panel {
   gap: 12px;
-}
-@media (max-width: 960px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

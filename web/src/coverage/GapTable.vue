@@ -83,7 +83,7 @@ function underneath({ samples, reopened, closed, who, until }: GapRow): string {
 .gaps {
   width: 100%;
   border-collapse: collapse;
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 th {
   text-align: left;
@@ -117,7 +117,7 @@ tr.marked td:first-child {
 .what a {
   color: inherit;
   text-decoration: none;
-  font-size: 15px;
+  font-size: var(--text-body);
 }
 .what a:hover {
   text-decoration: underline;
@@ -133,7 +133,7 @@ tr.marked td:first-child {
 .new {
   background: var(--brick-soft);
   color: var(--brick);
-  border-radius: 3px;
+  border-radius: var(--round-small);
   padding: 0 5px;
   margin-right: 6px;
   font-weight: 600;
@@ -149,17 +149,17 @@ tr.marked td:first-child {
 .button {
   display: inline-block;
   border: 1px solid var(--harbour);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
   padding: 5px 11px;
   text-decoration: none;
   font-weight: 600;
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 .button.first {
   background: var(--harbour);
   color: var(--on-harbour);
 }
-@media (max-width: 600px) {
+@media (width <= 700px) {
   .trend {
     display: none;
   }

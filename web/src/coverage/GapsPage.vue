@@ -185,7 +185,7 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
 .how {
   margin-top: 14px;
 }
-@media (max-width: 1000px) {
+@media (width <= 960px) {
   .tools {
     flex-wrap: wrap;
   }

@@ -260,7 +260,7 @@ onMounted(async () => {
 }
 .chip {
   background: var(--harbour-soft);
-  border-radius: 3px;
+  border-radius: var(--round-small);
   padding: 3px 8px;
 }
 </style>

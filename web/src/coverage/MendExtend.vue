@@ -93,7 +93,7 @@ async function store(): Promise<void> {
 
 <style scoped>
 .body {
-  font-size: 14px;
+  font-size: var(--text-small);
 }
 .missing {
   color: var(--brick);

@@ -151,12 +151,6 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1.25fr) minmax(380px, 1fr);
-  gap: 28px;
-  align-items: start;
-}
 .lead {
   margin: 4px 0 14px;
 }
@@ -167,10 +161,5 @@ ul {
   list-style: none;
   padding: 0;
   border-top: 1px solid var(--ink);
-}
-@media (max-width: 900px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -87,9 +87,7 @@ const link = (outcome: string) => ({ path: '/questions', query: { from, to, outc
   padding: 0 8px;
   overflow: hidden;
   white-space: nowrap;
-  font:
-    600 13.5px/1 'Figtree Variable',
-    sans-serif;
+  font: 600 var(--text-small) / 1 var(--body);
   font-variant-numeric: tabular-nums;
   text-decoration: none;
 }
@@ -121,7 +119,7 @@ const link = (outcome: string) => ({ path: '/questions', query: { from, to, outc
 .outcomes .unanswered span {
   background: var(--surface);
   padding: 3px 5px;
-  border-radius: 3px;
+  border-radius: var(--round-small);
 }
 .outcomes .declined {
   background: var(--line);

@@ -186,7 +186,7 @@ h2 {
 .said {
   max-height: 240px;
   overflow: auto;
-  font-size: 14px;
+  font-size: var(--text-small);
 }
 .thread {
   list-style: none;

@@ -184,16 +184,10 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1.4fr) minmax(360px, 1fr);
-  gap: 20px;
-  align-items: start;
-}
 table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 th {
   text-align: left;
@@ -232,7 +226,7 @@ tr.marked td:first-child {
   color: inherit;
   text-align: left;
   cursor: pointer;
-  font-size: 14px;
+  font-size: var(--text-small);
   overflow-wrap: anywhere;
 }
 .written {
@@ -273,10 +267,7 @@ aside {
   max-height: calc(100vh - 110px);
   overflow: auto;
 }
-@media (max-width: 1000px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
+@media (width <= 960px) {
   aside {
     position: static;
     max-height: none;

@@ -51,7 +51,7 @@ onMounted(loadHealth)
 </script>
 
 <template>
-  <div class="page columns">
+  <div class="page columns side-last">
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <div v-if="view" class="stack main">
       <header v-if="view.figures && view.figures.questions > 0">
@@ -239,17 +239,11 @@ onMounted(loadHealth)
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 330px;
-  gap: 22px;
-  align-items: start;
-}
 .main {
   gap: 20px;
 }
 .sentence {
-  font-size: 31px;
+  font-size: var(--text-figure);
   line-height: 1.18;
   max-width: 22em;
 }
@@ -277,7 +271,7 @@ h2 a:hover {
 .lines {
   width: 100%;
   border-collapse: collapse;
-  font-size: 13.5px;
+  font-size: var(--text-small);
   margin-top: 6px;
 }
 .lines td {
@@ -331,15 +325,10 @@ aside .panel > p {
   display: inline-block;
   background: var(--harbour);
   color: var(--on-harbour);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
   padding: 6px 12px;
   font-weight: 600;
   text-decoration: none;
-  font-size: 14px;
-}
-@media (max-width: 960px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
+  font-size: var(--text-small);
 }
 </style>

@@ -72,7 +72,7 @@ const pick = (hash: string, on: boolean) =>
 table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 th {
   text-align: left;

@@ -67,13 +67,13 @@ button {
   cursor: pointer;
 }
 .times {
-  font: 650 18px/1.3 var(--display);
+  font: 650 var(--text-large) / 1.3 var(--display);
   width: 46px;
   text-align: right;
   flex: none;
 }
 small {
-  font-size: 12px;
+  font-size: var(--text-tiny);
   color: var(--muted);
 }
 .words {

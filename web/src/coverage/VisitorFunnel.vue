@@ -115,7 +115,7 @@ li {
   grid-template-columns: 118px 1fr 56px 46px;
   gap: 8px;
   align-items: center;
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 .track {
   height: 16px;

@@ -145,7 +145,7 @@ const share = (n: number, of: number) => (of === 0 ? '–' : percent(n / of))
   max-width: 780px;
 }
 .lead {
-  font-size: 19px;
+  font-size: var(--text-large);
   margin: 10px 0 16px;
 }
 .lead strong {

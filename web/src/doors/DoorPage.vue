@@ -203,9 +203,6 @@ function contentOf(fresh: Door): DoorContent {
 
 <style scoped>
 .columns {
-  display: grid;
-  grid-template-columns: 1.1fr 1fr;
-  gap: 20px;
   border: 0;
   padding: 0;
   min-width: 0;
@@ -215,7 +212,7 @@ function contentOf(fresh: Door): DoorContent {
   height: 36px;
   padding: 2px;
   border: 1px solid var(--line);
-  border-radius: 7px;
+  border-radius: var(--round-medium);
   background: var(--surface);
 }
 .snippet {
@@ -223,13 +220,8 @@ function contentOf(fresh: Door): DoorContent {
   padding: 10px;
   background: var(--paper);
   border: 1px solid var(--line);
-  border-radius: 7px;
-  font-size: 12.5px;
+  border-radius: var(--round-medium);
+  font-size: var(--text-tiny);
   overflow-wrap: anywhere;
-}
-@media (max-width: 900px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

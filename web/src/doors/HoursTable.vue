@@ -69,7 +69,7 @@ const shown = (clock: string) => (clock === '24:00' ? '00:00' : clock)
 .hours {
   width: 100%;
   border-collapse: collapse;
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 th {
   text-align: left;
@@ -87,7 +87,7 @@ td {
 }
 input {
   border: 1px solid var(--line);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
   padding: 3px 6px;
   background: var(--surface);
   color: var(--ink);

@@ -81,7 +81,7 @@ async function save(): Promise<void> {
 }
 input[type='time'] {
   border: 1px solid var(--line);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
   padding: 4px 6px;
   background: var(--surface);
   color: var(--ink);

@@ -106,7 +106,7 @@ dl {
   display: grid;
   grid-template-columns: auto 1fr;
   gap: 0 16px;
-  font-size: 14px;
+  font-size: var(--text-small);
 }
 dt,
 dd {
@@ -126,9 +126,9 @@ dt {
 }
 .values span {
   border: 1px solid var(--line);
-  border-radius: 5px;
+  border-radius: var(--round-medium);
   padding: 2px 8px;
-  font-size: 13.5px;
+  font-size: var(--text-small);
   background: var(--paper);
 }
 .hint {
@@ -143,7 +143,7 @@ dt {
 }
 .text {
   white-space: pre-line;
-  font-size: 14px;
+  font-size: var(--text-small);
   display: -webkit-box;
   -webkit-box-orient: vertical;
   -webkit-line-clamp: 6;

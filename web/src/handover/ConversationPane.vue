@@ -184,13 +184,13 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
   align-self: flex-end;
   background: var(--harbour-soft);
   padding: 9px 13px;
-  border-radius: 12px 12px 2px 12px;
+  border-radius: var(--round-bubble) var(--round-bubble) var(--round-small) var(--round-bubble);
 }
 .assistant {
   border-left: 3px solid var(--harbour);
   padding-left: 12px;
   color: var(--muted);
-  font-size: 14px;
+  font-size: var(--text-small);
 }
 .judge button {
   margin-right: 6px;
@@ -200,7 +200,7 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
   background: color-mix(in srgb, var(--brass) 12%, var(--surface));
   border: 1px dashed var(--brass);
   padding: 8px 12px;
-  border-radius: 6px;
+  border-radius: var(--round-medium);
   white-space: pre-line;
 }
 .event {

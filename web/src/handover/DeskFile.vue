@@ -22,6 +22,6 @@ img {
   max-width: 260px;
   max-height: 220px;
   border: 1px solid var(--line);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
 }
 </style>

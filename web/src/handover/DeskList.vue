@@ -185,11 +185,11 @@ h2,
   justify-content: space-between;
   padding: 12px 18px 9px;
   border-bottom: 1px solid var(--line);
-  font: 650 17px/1.3 var(--display);
+  font: 650 var(--text-large) / 1.3 var(--display);
 }
 summary.shelf {
   cursor: pointer;
-  font-size: 15px;
+  font-size: var(--text-body);
 }
 section:not(:first-of-type) > h2,
 details > .shelf,
@@ -199,9 +199,7 @@ section > .shelf {
 }
 h2 .quiet,
 .shelf .quiet {
-  font:
-    400 14px/1.4 'Figtree Variable',
-    sans-serif;
+  font: 400 var(--text-small) / 1.4 var(--body);
 }
 .none {
   padding: 10px 18px;
@@ -237,7 +235,7 @@ h2 .quiet,
 }
 small {
   color: var(--muted);
-  font-size: 13px;
+  font-size: var(--text-small);
 }
 .late {
   color: var(--brick);

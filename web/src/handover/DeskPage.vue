@@ -412,7 +412,7 @@ useDeskKeys({
   flex-wrap: wrap;
 }
 .middle h1 {
-  font-size: 20px;
+  font-size: var(--text-heading);
 }
 .failure {
   margin: 14px;
@@ -422,7 +422,7 @@ useDeskKeys({
 .brief-inline {
   display: none;
 }
-@media (max-width: 1000px) {
+@media (width <= 960px) {
   .desk {
     grid-template-columns: 260px minmax(0, 1fr);
   }
@@ -437,7 +437,7 @@ useDeskKeys({
     flex: 1;
   }
 }
-@media (max-width: 720px) {
+@media (width <= 700px) {
   .desk {
     grid-template-columns: minmax(0, 1fr);
   }
@@ -456,7 +456,7 @@ useDeskKeys({
     flex: 1 0 100%;
   }
   .middle h1 {
-    font-size: 17px;
+    font-size: var(--text-large);
     display: -webkit-box;
     -webkit-box-orient: vertical;
     -webkit-line-clamp: 2;

@@ -48,7 +48,7 @@ ul {
   max-height: 210px;
   overflow: auto;
   border: 1px solid var(--line);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
 }
 button {
   display: grid;
@@ -68,7 +68,7 @@ button:hover {
 }
 span {
   color: var(--muted);
-  font-size: 13.5px;
+  font-size: var(--text-small);
   display: -webkit-box;
   -webkit-box-orient: vertical;
   -webkit-line-clamp: 2;

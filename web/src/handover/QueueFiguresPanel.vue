@@ -183,7 +183,7 @@ const LOW = 0.7
   display: grid;
 }
 .big {
-  font: 650 22px/1.2 var(--display);
+  font: 650 var(--text-heading) / 1.2 var(--display);
 }
 .low {
   color: var(--brick);

@@ -265,7 +265,7 @@ async function read(event: Event): Promise<void> {
 input[type='date'],
 input[type='time'] {
   border: 1px solid var(--line);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
   padding: 4px 6px;
   background: var(--surface);
   color: var(--ink);

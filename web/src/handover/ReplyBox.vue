@@ -254,7 +254,7 @@ function send(): void {
   padding: 12px 22px;
   display: block;
 }
-@media (max-width: 720px) {
+@media (width <= 700px) {
   .reply {
     padding: 8px 12px;
   }

@@ -222,7 +222,7 @@ function useNewest(): void {
   padding: 12px 16px;
 }
 .place {
-  font: 650 20px/1.6 var(--display);
+  font: 650 var(--text-heading) / 1.6 var(--display);
   color: var(--muted);
   width: 24px;
 }
@@ -255,7 +255,7 @@ function useNewest(): void {
   margin: 0;
   color: var(--muted);
 }
-@media (max-width: 700px) {
+@media (width <= 700px) {
   .rules li {
     flex-wrap: wrap;
     justify-content: space-between;

@@ -150,7 +150,7 @@ const cell = (right: number, routed: number) =>
   gap: 40px;
 }
 .big {
-  font: 650 24px/1.3 var(--display);
+  font: 650 var(--text-heading) / 1.3 var(--display);
 }
 .big button {
   font: inherit;
@@ -161,12 +161,12 @@ const cell = (right: number, routed: number) =>
   cursor: default;
 }
 .worse {
-  font-size: 15px;
+  font-size: var(--text-body);
   color: var(--brick);
 }
 .cells {
   border-collapse: collapse;
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 .cells caption {
   text-align: left;

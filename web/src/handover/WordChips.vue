@@ -53,8 +53,8 @@ function add(): void {
   padding: 3px 4px 3px 10px;
   background: var(--paper);
   border: 1px solid var(--line);
-  border-radius: 6px;
-  font-size: 13.5px;
+  border-radius: var(--round-medium);
+  font-size: var(--text-small);
 }
 button {
   display: grid;
@@ -65,6 +65,6 @@ button {
   background: none;
   color: var(--muted);
   cursor: pointer;
-  border-radius: 4px;
+  border-radius: var(--round-medium);
 }
 </style>

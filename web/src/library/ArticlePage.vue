@@ -193,18 +193,12 @@ onKeyStroke('s', (event) => {
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1.45fr) minmax(300px, 1fr);
-  gap: 24px;
-  align-items: start;
-}
 .title {
   display: grid;
   gap: 4px;
 }
 .name {
-  font: 650 24px/1.2 var(--display);
+  font: 650 var(--text-heading) / 1.2 var(--display);
   padding: 4px 8px;
   margin-left: -9px;
   border-color: transparent;
@@ -219,10 +213,5 @@ onKeyStroke('s', (event) => {
 }
 .warn {
   color: var(--brick);
-}
-@media (max-width: 900px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -58,11 +58,9 @@ const parts = computed(() => wordDiff(asText(conflict.theirs), asText(mine)))
 }
 pre {
   white-space: pre-wrap;
-  font:
-    13.5px/1.5 'Figtree Variable',
-    sans-serif;
+  font: var(--text-small) / 1.5 var(--body);
   border: 1px solid var(--line);
-  border-radius: 8px;
+  border-radius: var(--round-large);
   padding: 12px;
   max-height: 50vh;
   overflow: auto;

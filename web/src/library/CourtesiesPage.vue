@@ -135,7 +135,7 @@ li {
   align-items: baseline;
 }
 .says {
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 .replies {
   display: grid;
@@ -147,7 +147,7 @@ li {
 .hit {
   margin-bottom: 12px;
 }
-@media (max-width: 900px) {
+@media (width <= 960px) {
   li {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -108,7 +108,7 @@ onKeyStroke('s', (event) => {
         @theirs="editor.takeTheirs"
         @mine="overwrite"
       />
-      <div class="columns">
+      <div class="columns side-first">
         <aside class="stack contents" aria-label="Parts">
           <UseFigures v-if="insights" :insights="insights" />
           <div class="row meta">
@@ -178,12 +178,6 @@ onKeyStroke('s', (event) => {
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: 330px minmax(0, 1fr);
-  gap: 28px;
-  align-items: start;
-}
 .contents {
   position: sticky;
   top: 12px;
@@ -197,7 +191,7 @@ onKeyStroke('s', (event) => {
   gap: 4px;
 }
 .name {
-  font: 650 24px/1.2 var(--display);
+  font: 650 var(--text-heading) / 1.2 var(--display);
   padding: 4px 8px;
   margin-left: -9px;
   border-color: transparent;
@@ -251,10 +245,7 @@ li.out .bare {
   text-decoration: line-through;
   color: var(--muted);
 }
-@media (max-width: 900px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
+@media (width <= 960px) {
   .contents {
     position: static;
     max-height: none;

@@ -94,7 +94,7 @@ const bare = computed(() => readBlocks(part.body))
 .tag {
   color: var(--harbour);
   border: 1px solid currentColor;
-  border-radius: 4px;
+  border-radius: var(--round-medium);
   padding: 0 6px;
 }
 .passage + .passage {
@@ -102,7 +102,7 @@ const bare = computed(() => readBlocks(part.body))
   padding-top: 8px;
 }
 .text {
-  font-size: 14px;
+  font-size: var(--text-small);
   overflow-x: auto;
 }
 .asked {

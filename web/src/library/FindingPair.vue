@@ -117,7 +117,7 @@ blockquote {
 .long {
   max-height: 150px;
   overflow: auto;
-  font-size: 14px;
+  font-size: var(--text-small);
   white-space: pre-line;
 }
 mark {
@@ -129,7 +129,7 @@ mark {
 .own {
   color: var(--muted);
 }
-@media (max-width: 900px) {
+@media (width <= 960px) {
   .both {
     grid-template-columns: minmax(0, 1fr);
   }

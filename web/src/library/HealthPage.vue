@@ -197,7 +197,7 @@ onKey(['m', 'M'], () => void meant(keys.value[marked.value]!))
   display: grid;
   grid-template-columns: repeat(7, 1fr);
   border: 1px solid var(--line);
-  border-radius: 8px;
+  border-radius: var(--round-large);
   overflow: hidden;
   background: var(--surface);
 }
@@ -217,10 +217,10 @@ onKey(['m', 'M'], () => void meant(keys.value[marked.value]!))
   border-right: 0;
 }
 .kinds b {
-  font: 650 24px/1 var(--display);
+  font: 650 var(--text-heading) / 1 var(--display);
 }
 .kinds span {
-  font-size: 13px;
+  font-size: var(--text-small);
 }
 .kinds .none b {
   color: var(--muted);
@@ -232,7 +232,7 @@ onKey(['m', 'M'], () => void meant(keys.value[marked.value]!))
 .means {
   margin: 12px 0;
 }
-@media (max-width: 900px) {
+@media (width <= 960px) {
   .kinds {
     grid-template-columns: repeat(3, 1fr);
   }

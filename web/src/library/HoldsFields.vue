@@ -95,7 +95,7 @@ const day = (event: Event) => (event.target as HTMLInputElement).value || null
 <style scoped>
 fieldset {
   border: 1px solid var(--line);
-  border-radius: 8px;
+  border-radius: var(--round-large);
   padding: 8px 12px;
   gap: 8px 16px;
 }

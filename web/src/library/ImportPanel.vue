@@ -150,6 +150,6 @@ function choose(input: HTMLInputElement): void {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-  font-size: 13px;
+  font-size: var(--text-small);
 }
 </style>

@@ -71,7 +71,7 @@ const BECAME = {
 ul {
   list-style: none;
   padding: 0;
-  font-size: 13.5px;
+  font-size: var(--text-small);
   max-height: 260px;
   overflow: auto;
   display: grid;

@@ -266,7 +266,7 @@ async function imported(): Promise<void> {
   margin-bottom: 14px;
 }
 .out {
-  font-size: 13.5px;
+  font-size: var(--text-small);
   align-self: center;
 }
 </style>

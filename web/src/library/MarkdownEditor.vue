@@ -186,7 +186,7 @@ const tableTools = computed(() => {
 <style scoped>
 .editor {
   border: 1px solid var(--line);
-  border-radius: 8px;
+  border-radius: var(--round-large);
   background: var(--surface);
 }
 .tools {
@@ -199,7 +199,7 @@ const tableTools = computed(() => {
   position: sticky;
   top: 0;
   background: var(--surface);
-  border-radius: 8px 8px 0 0;
+  border-radius: var(--round-large) var(--round-large) 0 0;
   z-index: 2;
 }
 .tools > button:not(.p-button) {
@@ -208,7 +208,7 @@ const tableTools = computed(() => {
   display: grid;
   place-items: center;
   border: 0;
-  border-radius: 5px;
+  border-radius: var(--round-medium);
   background: none;
   color: var(--ink);
   cursor: pointer;
@@ -227,7 +227,7 @@ const tableTools = computed(() => {
 }
 .area :deep(.tiptap:focus-visible) {
   box-shadow: inset 0 0 0 2px var(--harbour);
-  border-radius: 0 0 8px 8px;
+  border-radius: 0 0 var(--round-large) var(--round-large);
 }
 .area :deep(.selectedCell) {
   background: var(--harbour-soft);
@@ -243,6 +243,6 @@ const tableTools = computed(() => {
   width: 100%;
   border: 0;
   font-family: ui-monospace, monospace;
-  font-size: 13px;
+  font-size: var(--text-small);
 }
 </style>

@@ -52,7 +52,7 @@ const passages = computed(() => splitPassages(settled.value))
   padding: 10px 14px;
 }
 .text {
-  font-size: 13.5px;
+  font-size: var(--text-small);
   overflow-x: auto;
 }
 .asked {

@@ -53,7 +53,7 @@ async function restore(row: RevisionRow): Promise<void> {
     data-test="revisions"
     @update:visible="emit('close')"
   >
-    <div class="columns">
+    <div class="columns side-first">
       <ol>
         <li v-for="row in rows" :key="row.id" :class="{ here: shown?.one.id === row.id }">
           <button type="button" class="bare" data-test="revision" @click="show(row)">
@@ -91,11 +91,6 @@ async function restore(row: RevisionRow): Promise<void> {
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: 290px minmax(0, 1fr);
-  gap: 20px;
-}
 ol {
   list-style: none;
   padding: 0;
@@ -115,11 +110,9 @@ li.here .quiet {
 }
 pre {
   white-space: pre-wrap;
-  font:
-    14px/1.5 'Figtree Variable',
-    sans-serif;
+  font: var(--text-small) / 1.5 var(--body);
   border: 1px solid var(--line);
-  border-radius: 8px;
+  border-radius: var(--round-large);
   padding: 12px;
   max-height: 58vh;
   overflow: auto;

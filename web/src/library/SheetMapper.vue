@@ -189,7 +189,7 @@ watchDebounced(
 }
 table {
   border-collapse: collapse;
-  font-size: 13px;
+  font-size: var(--text-small);
   min-width: 100%;
 }
 th {
@@ -221,7 +221,7 @@ td {
 .faults {
   margin: 4px 0 0;
   padding-left: 18px;
-  font-size: 13.5px;
+  font-size: var(--text-small);
   color: var(--brick);
   max-height: 120px;
   overflow: auto;
@@ -234,9 +234,9 @@ td {
   white-space: pre-wrap;
   max-height: 90px;
   overflow: hidden;
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
-@media (max-width: 900px) {
+@media (width <= 960px) {
   .outcome {
     grid-template-columns: minmax(0, 1fr);
   }

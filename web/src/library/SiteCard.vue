@@ -161,7 +161,7 @@ li {
   border-top: 1px solid var(--line);
 }
 .change {
-  font-size: 13px;
+  font-size: var(--text-small);
   width: 74px;
 }
 .appeared {
@@ -177,11 +177,9 @@ li {
 pre {
   flex-basis: 100%;
   white-space: pre-wrap;
-  font:
-    13.5px/1.5 'Figtree Variable',
-    sans-serif;
+  font: var(--text-small) / 1.5 var(--body);
   border: 1px solid var(--line);
-  border-radius: 8px;
+  border-radius: var(--round-large);
   padding: 10px;
   max-height: 300px;
   overflow: auto;

@@ -219,9 +219,9 @@ async function taken(site: Site, addresses: string[]): Promise<void> {
 }
 .chip {
   border: 1px solid var(--line);
-  border-radius: 5px;
+  border-radius: var(--round-medium);
   padding: 1px 8px;
-  font-size: 13px;
+  font-size: var(--text-small);
 }
 .chip .bare {
   text-decoration: none;

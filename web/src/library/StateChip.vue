@@ -18,14 +18,14 @@ const { state, published = true } = defineProps<{ state: ChangeState; published?
   display: inline-flex;
   align-items: baseline;
   gap: 6px;
-  font-size: 13px;
+  font-size: var(--text-small);
   white-space: nowrap;
 }
 i {
   width: 9px;
   height: 11px;
   align-self: center;
-  border-radius: 5px 5px 1px 1px;
+  border-radius: var(--round-medium) var(--round-medium) var(--round-small) var(--round-small);
   border: 1.5px solid currentColor;
 }
 .live i {

@@ -32,7 +32,7 @@ dl {
   flex-wrap: wrap;
 }
 dt {
-  font-size: 13px;
+  font-size: var(--text-small);
   color: var(--muted);
 }
 dd {

@@ -101,7 +101,7 @@ const said = (side: EncoderMoved['now']) =>
 
 <style scoped>
 .verdict {
-  font-size: 18px;
+  font-size: var(--text-large);
 }
 .compared {
   max-width: 640px;

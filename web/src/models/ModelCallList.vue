@@ -107,7 +107,7 @@ pre {
   overflow: auto;
   margin: 4px 0 0;
 }
-@media (max-width: 900px) {
+@media (width <= 960px) {
   .texts {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -213,7 +213,7 @@ dt {
 dd {
   margin: 0;
 }
-@media (max-width: 900px) {
+@media (width <= 960px) {
   .use {
     flex-wrap: wrap;
   }

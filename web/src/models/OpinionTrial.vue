@@ -112,7 +112,7 @@ const verdict = computed(() => {
   margin-top: 22px;
 }
 .verdict {
-  font-size: 18px;
+  font-size: var(--text-large);
 }
 .compared {
   max-width: 720px;

@@ -112,7 +112,7 @@ async function store(): Promise<void> {
   padding-left: 10px;
   margin-top: 6px;
 }
-@media (max-width: 900px) {
+@media (width <= 960px) {
   .form {
     padding-left: 0;
   }

@@ -274,7 +274,7 @@ function wants({ comes, itemTitle, queueName, contains, lacks }: CheckView): str
 .checks {
   width: 100%;
   border-collapse: collapse;
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 th {
   text-align: left;
@@ -289,7 +289,7 @@ td {
 }
 td:first-child {
   width: 34%;
-  font-size: 15px;
+  font-size: var(--text-body);
 }
 .before {
   display: block;

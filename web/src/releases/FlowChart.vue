@@ -144,7 +144,7 @@ svg {
   left: 0;
 }
 .post strong {
-  font-size: 17px;
+  font-size: var(--text-large);
 }
 .post .small {
   white-space: nowrap;
@@ -180,9 +180,7 @@ svg {
   stroke-width: 2.5;
 }
 text {
-  font:
-    600 12.5px 'Figtree Variable',
-    sans-serif;
+  font: 600 var(--text-tiny) var(--body);
   fill: var(--ink);
   text-anchor: middle;
   pointer-events: none;

@@ -95,7 +95,7 @@ const OTHER_SHARES = [0.1, 0.25, 0.5].filter((share) => share !== open.share)
 }
 table {
   border-collapse: collapse;
-  font-size: 13.5px;
+  font-size: var(--text-small);
   font-variant-numeric: tabular-nums;
   justify-self: start;
 }

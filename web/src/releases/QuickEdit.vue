@@ -79,7 +79,7 @@ async function store(ready: boolean): Promise<void> {
 
 <style scoped>
 .body {
-  font-size: 14px;
+  font-size: var(--text-small);
   max-height: 46vh;
   overflow: auto !important;
 }

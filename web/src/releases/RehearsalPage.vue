@@ -314,7 +314,7 @@ button.wrong {
 }
 .told {
   width: 100%;
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 .thread {
   flex: 1;
@@ -335,7 +335,7 @@ section.right {
   border-bottom: 1px solid var(--line);
   padding-bottom: 10px;
 }
-@media (max-width: 900px) {
+@media (width <= 960px) {
   .rehearsal {
     grid-template-columns: minmax(0, 1fr);
   }

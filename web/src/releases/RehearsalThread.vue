@@ -58,7 +58,7 @@ const placeOf = (message: number, asked: number) =>
   align-self: flex-end;
   background: var(--plum-soft);
   padding: 8px 13px;
-  border-radius: 12px 12px 2px 12px;
+  border-radius: var(--round-bubble) var(--round-bubble) var(--round-small) var(--round-bubble);
   max-width: 85%;
   overflow-wrap: anywhere;
 }
@@ -69,7 +69,7 @@ const placeOf = (message: number, asked: number) =>
   text-align: left;
   background: var(--surface);
   border: 1px solid var(--line);
-  border-radius: 2px 12px 12px 12px;
+  border-radius: var(--round-small) var(--round-bubble) var(--round-bubble) var(--round-bubble);
   padding: 9px 12px;
   color: inherit;
   cursor: pointer;

@@ -96,7 +96,7 @@ ol > li.live {
 .now {
   margin-left: 10px;
   font-weight: 500;
-  font-size: 13px;
+  font-size: var(--text-small);
   color: var(--moss);
 }
 .now.open {

@@ -255,12 +255,6 @@ async function discard({ item, title }: DraftChange): Promise<void> {
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1.45fr) minmax(320px, 1fr);
-  gap: 30px;
-  align-items: start;
-}
 .changes {
   list-style: none;
   padding: 0;
@@ -271,10 +265,5 @@ async function discard({ item, title }: DraftChange): Promise<void> {
   gap: 16px;
   margin-top: 18px;
   background: var(--harbour-soft);
-}
-@media (max-width: 900px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

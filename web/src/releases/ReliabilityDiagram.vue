@@ -59,9 +59,7 @@ circle {
   opacity: 0.85;
 }
 text {
-  font:
-    12px 'Figtree Variable',
-    sans-serif;
+  font: var(--text-tiny) var(--body);
   fill: var(--muted);
 }
 </style>

@@ -250,12 +250,6 @@ async function deed(what: 'cancel' | 'resume'): Promise<void> {
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 810px) minmax(320px, 1fr);
-  gap: 28px;
-  align-items: start;
-}
 .running {
   display: grid;
   gap: 8px;
@@ -264,7 +258,7 @@ async function deed(what: 'cancel' | 'resume'): Promise<void> {
 .bar {
   height: 10px;
   background: var(--line);
-  border-radius: 5px;
+  border-radius: var(--round-medium);
   overflow: hidden;
 }
 .bar i {
@@ -298,7 +292,7 @@ async function deed(what: 'cancel' | 'resume'): Promise<void> {
   display: grid;
 }
 .groups strong {
-  font: 650 18px/1 var(--display);
+  font: 650 var(--text-large) / 1 var(--display);
   min-width: 46px;
   text-align: right;
 }
@@ -327,12 +321,7 @@ async function deed(what: 'cancel' | 'resume'): Promise<void> {
 .groups b {
   font-weight: 600;
 }
-@media (max-width: 1240px) {
-  .columns {
-    grid-template-columns: minmax(0, 1.6fr) minmax(320px, 1fr);
-  }
-}
-@media (max-width: 900px) {
+@media (width <= 960px) {
   .columns,
   .groups {
     grid-template-columns: minmax(0, 1fr);

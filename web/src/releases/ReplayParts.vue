@@ -64,7 +64,7 @@ const tone = (low: number, high: number) => (low > 0 ? 'good' : high < 0 ? 'bad'
 <style scoped>
 table {
   border-collapse: collapse;
-  font-size: 13.5px;
+  font-size: var(--text-small);
   font-variant-numeric: tabular-nums;
 }
 th,

@@ -211,9 +211,7 @@ onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
   min-width: 0;
 }
 h2 .quiet {
-  font:
-    400 14px/1.2 'Figtree Variable',
-    sans-serif;
+  font: 400 var(--text-small) / 1.2 var(--body);
 }
 ol {
   list-style: none;

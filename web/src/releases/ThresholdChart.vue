@@ -159,9 +159,7 @@ function key(event: KeyboardEvent): void {
   stroke: var(--line);
 }
 .tick {
-  font:
-    12px 'Figtree Variable',
-    sans-serif;
+  font: var(--text-tiny) var(--body);
   fill: var(--muted);
   font-variant-numeric: tabular-nums;
 }
@@ -195,9 +193,7 @@ polyline.accuracy {
   rx: 2px;
 }
 .sill text {
-  font:
-    600 13px 'Figtree Variable',
-    sans-serif;
+  font: 600 var(--text-small) var(--body);
   fill: var(--brass);
   paint-order: stroke;
   stroke: var(--paper);

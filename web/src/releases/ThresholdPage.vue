@@ -320,12 +320,6 @@ async function set(): Promise<void> {
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1.75fr) minmax(330px, 1fr);
-  gap: 28px;
-  align-items: start;
-}
 .legend {
   gap: 18px;
 }
@@ -364,14 +358,14 @@ async function set(): Promise<void> {
   padding: 9px 4px 9px 10px;
   border-left: 1px solid var(--line);
   align-content: start;
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 .week li:first-child {
   border-left: 0;
   padding-left: 0;
 }
 .week strong {
-  font: 650 23px/1.1 var(--display);
+  font: 650 var(--text-heading) / 1.1 var(--display);
 }
 .right strong {
   color: var(--harbour);
@@ -406,10 +400,7 @@ async function set(): Promise<void> {
   display: grid;
   gap: 8px;
 }
-@media (max-width: 900px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
+@media (width <= 960px) {
   .week {
     grid-template-columns: repeat(3, 1fr);
   }

@@ -158,7 +158,7 @@ const reasons = computed(() => {
 mark {
   background: var(--brass-soft);
   color: inherit;
-  border-radius: 2px;
+  border-radius: var(--round-small);
 }
 .queue {
   color: var(--plum);

@@ -156,7 +156,7 @@ const covered = computed(() => {
   display: flex;
   gap: 9px;
   align-items: center;
-  font: 650 20px/1 var(--display);
+  font: 650 var(--text-heading) / 1 var(--display);
   color: inherit;
   text-decoration: none;
 }
@@ -184,12 +184,10 @@ const covered = computed(() => {
   transform: translate(26px, -9px);
   background: var(--brass-bright);
   color: #1c2a2e;
-  border-radius: 9px 9px 2px 2px;
+  border-radius: var(--round-large) var(--round-large) var(--round-small) var(--round-small);
   min-width: 18px;
   padding: 0 4px;
-  font:
-    650 11.5px/17px 'Figtree Variable',
-    sans-serif;
+  font: 650 var(--text-tiny) / 1.48 var(--body);
   text-align: center;
 }
 .find {
@@ -198,7 +196,7 @@ const covered = computed(() => {
 .release {
   color: inherit;
   text-decoration: none;
-  font-size: 13.5px;
+  font-size: var(--text-small);
   white-space: nowrap;
 }
 .release .draft,
@@ -219,7 +217,7 @@ const covered = computed(() => {
 }
 .app-header .presence :deep(.p-select-label) {
   color: #fff;
-  font-size: 13.5px;
+  font-size: var(--text-small);
   padding: 4px 0 4px 10px;
 }
 .account {
@@ -243,7 +241,7 @@ const covered = computed(() => {
   place-items: center;
   color: var(--muted);
   text-decoration: none;
-  font-size: 14px;
+  font-size: var(--text-small);
   border-block: 2px solid transparent;
 }
 .pages a.here {
@@ -251,17 +249,17 @@ const covered = computed(() => {
   font-weight: 600;
   border-bottom-color: var(--ink);
 }
-@media (max-width: 1120px) {
+@media (width <= 1240px) {
   .release .draft {
     display: none;
   }
 }
-@media (max-width: 1020px) {
+@media (width <= 960px) {
   .find {
     display: none;
   }
 }
-@media (max-width: 720px) {
+@media (width <= 700px) {
   .app-header {
     gap: 10px;
     padding: 0 10px;
@@ -285,7 +283,7 @@ const covered = computed(() => {
     scrollbar-width: none;
   }
 }
-@media (max-width: 430px) {
+@media (width <= 480px) {
   .app-header {
     gap: 6px;
   }

@@ -97,7 +97,7 @@ onKeyStroke('/', (event) => {
   border-color: #2b3a3f;
   color: #f6f3ec;
   padding-block: 5px;
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 .find :deep(input)::placeholder {
   color: #b9c4c4;

@@ -24,9 +24,7 @@ const initials = computed(() =>
   place-items: center;
   background: var(--brass-bright);
   color: #1c2a2e;
-  font:
-    700 11px/1 'Figtree Variable',
-    sans-serif;
+  font: 700 var(--text-tiny) / 1 var(--body);
   border-radius: 50% 50% 5px 5px;
   flex: none;
 }

@@ -230,15 +230,13 @@ const saveSecurity = () => run(() => put('/security', security.value), 'Sign-in 
 }
 .facts dt {
   color: var(--muted);
-  font-size: 13.5px;
+  font-size: var(--text-small);
 }
 .facts dd {
-  font: 650 22px/1.3 var(--display);
+  font: 650 var(--text-heading) / 1.3 var(--display);
 }
 .facts dd .quiet {
-  font:
-    400 13.5px/1.3 'Figtree Variable',
-    sans-serif;
+  font: 400 var(--text-small) / 1.3 var(--body);
 }
 .failing,
 .bad {
