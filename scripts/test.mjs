@@ -19,6 +19,21 @@ const STEPS = {
       'train/*.test.ts',
       '--ignore',
       '**/node_modules/**',
+      '--ignore',
+      '**/*.component.test.ts',
+    ],
+  },
+  components: {
+    title: 'Components',
+    command: [
+      '--import',
+      'tsx',
+      '--import',
+      './web/src/testing/page.ts',
+      ...MOCHA.slice(2),
+      '--timeout',
+      '20000',
+      'web/src/**/*.component.test.ts',
     ],
   },
   services: {

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import Column from 'primevue/column'
-import DataTable from 'primevue/datatable'
 import InputText from 'primevue/inputtext'
-import Message from 'primevue/message'
 import { ref, watch } from 'vue'
 import { refDebounced } from '@vueuse/core'
 import { count, moment } from '../shell/format.ts'
+import RemoteTable from '../shell/RemoteTable.vue'
 import { useRemote } from '../shell/useRemote.ts'
 
 const ROWS = 25
@@ -36,17 +35,7 @@ watch(words, () => (offset.value = 0))
         aria-label="Search"
       />
     </div>
-    <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
-    <DataTable
-      lazy
-      paginator
-      :value="state.value?.rows"
-      :rows="ROWS"
-      :total-records="state.value?.total ?? 0"
-      :first="offset"
-      data-key="id"
-      @page="offset = $event.first"
-    >
+    <RemoteTable v-model:offset="offset" :state="state" :page-size="ROWS">
       <Column header="When"
         ><template #body="{ data }"
           ><span class="figures">{{ moment(data.at) }}</span></template
@@ -56,7 +45,7 @@ watch(words, () => (offset.value = 0))
         field="subject"
         header="Of what"
       />
-    </DataTable>
+    </RemoteTable>
   </div>
 </template>
 

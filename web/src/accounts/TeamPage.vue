@@ -2,7 +2,6 @@
 import { type Person, type Role, ROLES } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
-import DataTable from 'primevue/datatable'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
@@ -12,6 +11,7 @@ import { get, patch, post, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useAction } from '../shell/useAction.ts'
+import RemoteTable from '../shell/RemoteTable.vue'
 import { useRemote } from '../shell/useRemote.ts'
 
 const { state, reload: load } = useRemote('/team')
@@ -82,8 +82,7 @@ const copy = () => run(() => navigator.clipboard.writeText(link.value!.url), 'Co
         <code>{{ link.url }}</code><Button label="Copy" size="small" outlined @click="copy" />
       </p>
     </Message>
-    <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
-    <DataTable :value="state.value" data-key="id" sort-field="name" :sort-order="1">
+    <RemoteTable :state="state" sort-field="name" :sort-order="1">
       <Column field="name" header="Name" sortable
         ><template #body="{ data }"
           ><strong>{{ data.name }}</strong
@@ -148,7 +147,7 @@ const copy = () => run(() => navigator.clipboard.writeText(link.value!.url), 'Co
           </div>
         </template>
       </Column>
-    </DataTable>
+    </RemoteTable>
     <Dialog v-model:visible="inviting" modal header="Invite somebody" :style="{ width: '420px' }">
       <form class="stack" @submit.prevent="invite">
         <label class="field"

@@ -2,23 +2,24 @@
 import type { Door } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
-import DataTable from 'primevue/datatable'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import StateChip from '../library/StateChip.vue'
-import { get, post } from '../shell/api.ts'
+import { post } from '../shell/api.ts'
 import { count, percent } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
+import RemoteTable from '../shell/RemoteTable.vue'
 import { useRemote } from '../shell/useRemote.ts'
 
 const session = useSession()
 const router = useRouter()
 const { run } = useAction()
 const { state } = useRemote('/doors')
+const { state: system } = useRemote('/system', undefined, { when: () => session.role === 'lead' })
 const route = useRoute()
 /** A page shows this door's tag, but not the door: what is missing. */
 const missing = computed(() => {
@@ -38,14 +39,9 @@ const missing = computed(() => {
 const firstQuestionsOf = ({ firstQuestions: { en, de } }: Door) =>
   `${en.length} en, ${de.length} de`
 /** Visitors are told that the reply comes to the page, not by mail. */
-const lacksMail = ref(false)
+const lacksMail = computed(() => system.value.value?.mail.isSetUp === false)
 const adding = ref(false)
 const fresh = ref({ title: '', key: '' })
-onMounted(async () => {
-  if (session.role !== 'lead') return
-  const system = await get('/system').catch(() => null)
-  lacksMail.value = system?.mail.isSetUp === false
-})
 
 async function add(): Promise<void> {
   const made = await run(() => post('/doors', fresh.value))
@@ -74,10 +70,8 @@ async function add(): Promise<void> {
       >No mail server is set up, so visitors are promised a reply on the page instead of by mail.
       Set SMTP_URL and start Janua again.</Message
     >
-    <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
-    <DataTable
-      :value="state.value"
-      data-key="id"
+    <RemoteTable
+      :state="state"
       selection-mode="single"
       @row-select="router.push(`/doors/${$event.data.id}`)"
     >
@@ -112,7 +106,7 @@ async function add(): Promise<void> {
         ><template #body="{ data }"
           ><StateChip :state="data.state" :published="data.published" /></template
       ></Column>
-    </DataTable>
+    </RemoteTable>
     <Dialog v-model:visible="adding" modal header="Add a door" :style="{ width: '400px' }">
       <form class="stack" @submit.prevent="add">
         <label class="field"

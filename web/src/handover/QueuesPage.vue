@@ -2,10 +2,8 @@
 import { type Queue, type QueueSettings, STARTER_QUEUE } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
-import DataTable from 'primevue/datatable'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
-import Message from 'primevue/message'
 import MultiSelect from 'primevue/multiselect'
 import { computed, ref, shallowRef } from 'vue'
 import { post, put, remove } from '../shell/api.ts'
@@ -13,6 +11,7 @@ import { count, span } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useAction } from '../shell/useAction.ts'
+import RemoteTable from '../shell/RemoteTable.vue'
 import { useRemote } from '../shell/useRemote.ts'
 import QueueFiguresPanel from './QueueFiguresPanel.vue'
 import QueueSettingsForm from './QueueSettingsForm.vue'
@@ -82,8 +81,7 @@ const edit = (queue: Queue) =>
       </div>
       <Button v-if="isLead" label="Add a queue" @click="editing = fresh()" />
     </div>
-    <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
-    <DataTable :value="state.value" data-key="id">
+    <RemoteTable :state="state">
       <template #empty
         ><div class="empty">
           <p>No queue yet: nobody could take over. Add the first one.</p>
@@ -174,7 +172,7 @@ const edit = (queue: Queue) =>
             :aria-label="`Remove ${data.name}`"
             @click="drop(data)" /></template
       ></Column>
-    </DataTable>
+    </RemoteTable>
     <QueueFiguresPanel />
     <SkillsDialog :person="person" @done="((person = undefined), load())" />
     <Dialog

@@ -3,9 +3,8 @@ import { ARTICLE_SORTS, type ArticleQuery, type ArticleRow } from '@janua/contra
 import { useLocalStorage, refDebounced } from '@vueuse/core'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
-import DataTable, { type DataTableSortEvent } from 'primevue/datatable'
+import type { DataTableSortEvent } from 'primevue/datatable'
 import InputText from 'primevue/inputtext'
-import Message from 'primevue/message'
 import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -13,6 +12,7 @@ import { post } from '../shell/api.ts'
 import { count, day, moment, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
+import RemoteTable from '../shell/RemoteTable.vue'
 import { useRemote } from '../shell/useRemote.ts'
 import ImportPanel from './ImportPanel.vue'
 import { itemPath } from './itemPaths.ts'
@@ -184,21 +184,16 @@ async function imported(): Promise<void> {
         @update:model-value="state = $event ?? ''"
       />
     </div>
-    <Message v-if="page.status === 'failed'" severity="error">{{ page.reason }}</Message>
-    <DataTable
-      lazy
-      paginator
-      :value="page.value?.rows"
-      :rows="settings.limit"
+    <RemoteTable
+      v-model:offset="offset"
+      :state="page"
+      :page-size="settings.limit"
       :rows-per-page-options="[25, 50, 100]"
-      :total-records="page.value?.total ?? 0"
-      :first="offset"
-      data-key="id"
       :sort-field="settings.sort"
       :sort-order="settings.order === 'asc' ? 1 : -1"
       selection-mode="single"
       data-test="articles"
-      @page="((offset = $event.first), (settings.limit = $event.rows))"
+      @page-size="settings.limit = $event"
       @sort="sort"
       @row-select="open($event.data)"
     >
@@ -249,7 +244,7 @@ async function imported(): Promise<void> {
           ><span class="quiet"> · {{ data.updatedBy }}</span></template
         ></Column
       >
-    </DataTable>
+    </RemoteTable>
   </div>
 </template>
 

@@ -1,0 +1,5 @@
+declare module '*.vue' {
+  import type { Component } from 'vue'
+  const component: Component
+  export default component
+}
