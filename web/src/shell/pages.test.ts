@@ -1,3 +1,4 @@
+import { APP_PAGES } from '@janua/contracts'
 import { expect } from 'chai'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -11,6 +12,9 @@ describe('the pages', () => {
     for (const { path } of all)
       expect(router, path).to.match(new RegExp(`path: '${path}(/:id\\?)?'`))
     expect(new Set(all.map(({ path }) => path)).size).to.equal(all.length)
+  })
+  it('are all known to the server, which answers any other address with 404', () => {
+    for (const { path } of all) expect(APP_PAGES.has(path.split('/')[1]!), path).to.equal(true)
   })
   it('show an agent the desk and the library, and no settings', () => {
     const names = pagesFor('agent').flatMap(({ pages }) => pages.map(({ name }) => name))
