@@ -4,16 +4,18 @@ import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import InputNumber from 'primevue/inputnumber'
 import MultiSelect from 'primevue/multiselect'
-import { ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { get, put } from '../shell/api.ts'
 import { useAction } from '../shell/useAction.ts'
+import { useRemote } from '../shell/useRemote.ts'
 
 /** What an agent can do and bear: conversations at once, languages, topics that they know best. */
 const { person } = defineProps<{ person: { id: number; name: string } | undefined }>()
 const emit = defineEmits<{ done: [] }>()
 const { run, busy } = useAction()
 const skills = ref<AgentSkills>()
-const topics = shallowRef<{ id: number; name: string }[]>([])
+const { state: named } = useRemote('/topics/names')
+const topics = computed(() => named.value.value ?? [])
 const LANGUAGES = [
   { value: 'en', label: 'English' },
   { value: 'de', label: 'German' },
@@ -23,12 +25,7 @@ watch(
   async (now) => {
     skills.value = undefined
     if (!now) return
-    const [mine, all] = await Promise.all([
-      get(`/people/${now.id}/skills`),
-      get('/topics/names').catch(() => []),
-    ])
-    topics.value = all
-    skills.value = mine
+    skills.value = await run(() => get(`/people/${now.id}/skills`))
   },
 )
 async function save(): Promise<void> {

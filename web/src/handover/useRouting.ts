@@ -1,8 +1,9 @@
-import type { Door, HandoverRow, Queue, RoutingDraft, RoutingProof } from '@janua/contracts'
+import type { HandoverRow, RoutingDraft, RoutingProof } from '@janua/contracts'
 import type { Routing, Rule } from '@janua/core'
 import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { get, post, put } from '../shell/api.ts'
+import { useRemote } from '../shell/useRemote.ts'
 import { useDraftEditor } from '../shell/useDraftEditor.ts'
 import { useDraftSaving } from '../shell/useDraftSaving.ts'
 
@@ -16,10 +17,14 @@ export function useRouting() {
   const lastResort = ref(0)
   const model = ref<number | null>(null)
   const learnedAtLeast = ref<number | null>(null)
-  const queues = shallowRef<Queue[]>([])
-  const doors = shallowRef<Door[]>([])
-  const collections = shallowRef<string[]>([])
-  const topics = shallowRef<{ id: number; name: string }[]>([])
+  const { state: allQueues } = useRemote('/queues')
+  const { state: allDoors } = useRemote('/doors')
+  const { state: articles } = useRemote('/articles', () => ({ limit: 1 }))
+  const { state: named } = useRemote('/topics/names')
+  const queues = computed(() => allQueues.value.value ?? [])
+  const doors = computed(() => allDoors.value.value ?? [])
+  const collections = computed(() => articles.value.value?.collections ?? [])
+  const topics = computed(() => named.value.value ?? [])
   const proof = shallowRef<RoutingProof>()
   const reading = shallowRef<{ what: string; rows: HandoverRow[] }>()
   let keys = 0
@@ -33,18 +38,7 @@ export function useRouting() {
   }))
   const editor = useDraftEditor<RoutingDraft, Routing>({
     name: 'routing',
-    load: async () => {
-      const [draft, allQueues, allDoors, articles] = await Promise.all([
-        get('/routing'),
-        get('/queues'),
-        get('/doors'),
-        get('/articles', { limit: 1 }),
-      ])
-      queues.value = allQueues
-      doors.value = allDoors
-      collections.value = articles.collections
-      return draft
-    },
+    load: () => get('/routing'),
     store: (edited, base, ready) => put('/routing', { ...edited, base, ready }),
     contentOf: ({ rules, lastResort, model, learnedAtLeast }) => ({
       rules,
@@ -58,10 +52,7 @@ export function useRouting() {
   })
   const { stored: routing } = editor
   const { run, ...saving } = useDraftSaving(editor)
-  onMounted(async () => {
-    await editor.load()
-    topics.value = await get('/topics/names').catch(() => [])
-  })
+  onMounted(editor.load)
   function show(shown: Routing): void {
     rules.value = structuredClone(shown.rules).map((rule) => ({ ...rule, key: keys++ }))
     lastResort.value = shown.lastResort
@@ -86,7 +77,7 @@ export function useRouting() {
       name: 'New rule',
       join: 'any',
       conditions: [{ on: 'words', any: [] }],
-      queue: queues.value[0]!.id,
+      queue: queues.value[0]?.id ?? lastResort.value,
     })
   function swap(i: number): void {
     rules.value = rules.value.with(i, rules.value[i + 1]!).with(i + 1, rules.value[i]!)

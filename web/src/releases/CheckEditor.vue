@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import type { CheckInput, CheckView, Door } from '@janua/contracts'
+import type { CheckInput, CheckView } from '@janua/contracts'
 import { CHECK_COMES } from '@janua/core'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import WordChips from '../handover/WordChips.vue'
 import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
-import { get } from '../shell/api.ts'
 import { useFocusBack } from '../shell/useFocusBack.ts'
+import { useRemote } from '../shell/useRemote.ts'
 
 useFocusBack()
 const { check, busy } = defineProps<{ check: CheckView | null; busy: boolean }>()
@@ -27,8 +27,10 @@ const lacks = ref([...(check?.lacks ?? [])])
 const queue = ref(check?.queue ?? 0)
 const door = ref(check?.door ?? 0)
 const note = ref(check?.note ?? '')
-const queues = ref<{ id: number; name: string }[]>([])
-const doors = ref<Door[]>([])
+const { state: allQueues } = useRemote('/queues')
+const { state: allDoors } = useRemote('/doors')
+const queues = computed(() => allQueues.value.value ?? [])
+const doors = computed(() => allDoors.value.value ?? [])
 const COMES = CHECK_COMES.map((value) => ({
   value,
   label: {
@@ -42,10 +44,6 @@ const COMES = CHECK_COMES.map((value) => ({
 }))
 const named = computed(() => comes.value === 'answer' || comes.value === 'asks back')
 
-onMounted(async () => {
-  doors.value = await get('/doors').catch(() => [])
-  queues.value = await get('/queues').catch(() => [])
-})
 function store(): void {
   const messages = [
     ...before.value

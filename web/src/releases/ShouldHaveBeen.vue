@@ -6,10 +6,11 @@ import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
-import { get, post } from '../shell/api.ts'
+import { post } from '../shell/api.ts'
 import { useAction } from '../shell/useAction.ts'
+import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
 import { verdictOn } from './verdicts.ts'
 import type { ShownQuestion } from './useRehearsal.ts'
@@ -36,7 +37,10 @@ const near = question.answer.trace.candidates
   )
   .slice(0, 5)
 const item = ref<PickedItem | null>(top ? { id: top.item, title: top.title } : null)
-const queues = ref<{ id: number; name: string }[]>([])
+const { state: allQueues } = useRemote('/queues', undefined, {
+  when: () => session.role === 'lead',
+})
+const queues = computed(() => allQueues.value.value ?? [])
 const queue = ref<number>()
 // A follow-up means something only after what stood before it: taught alone it would draw everything to itself.
 const teaches = ref(question.carried === undefined)
@@ -60,9 +64,6 @@ function pick(near: { item: number; title: string }): void {
   picks.value++
 }
 
-onMounted(async () => {
-  if (session.role === 'lead') queues.value = await get('/queues').catch(() => [])
-})
 async function store(): Promise<void> {
   const picked = item.value
   const stored = await run(
