@@ -14,7 +14,7 @@ const STEPS = {
     command: [
       ...MOCHA,
       '--timeout',
-      '20000',
+      '60000',
       '{core,web,visitor,demo,bench,ask,scripts}/**/*.test.ts',
       'train/*.test.ts',
       '--ignore',
@@ -32,7 +32,7 @@ const STEPS = {
       './web/src/testing/page.ts',
       ...MOCHA.slice(2),
       '--timeout',
-      '20000',
+      '60000',
       'web/src/**/*.component.test.ts',
     ],
   },
@@ -45,6 +45,9 @@ const STEPS = {
     command: [...MOCHA, '--timeout', '120000', 'e2e/**/*.e2e.ts'],
   },
 }
+
+/** Two cores: what needs no database runs beside what waits for one; browsers have the machine to themselves. */
+const LANES = [[['services'], ['lint', 'types', 'units', 'components']], [['journeys']]]
 
 /** Sets up like a start, with a database of its own, then runs every step and adds up the totals. */
 async function main() {
@@ -71,9 +74,19 @@ async function main() {
   for (const signal of ['SIGINT', 'SIGTERM'])
     process.once(signal, () => void stop().then(() => process.exit(130)))
   try {
-    for (const [name, step] of Object.entries(STEPS))
-      if (values.only.length === 0 || values.only.includes(name))
-        await runStep(step, env, totals, values.grep)
+    const wanted = (name) => values.only.length === 0 || values.only.includes(name)
+    for (const lanes of LANES)
+      await Promise.all(
+        lanes.map(async (names, lane) => {
+          for (const name of names.filter(wanted))
+            await runStep(STEPS[name], {
+              env,
+              totals,
+              grep: values.grep,
+              isLive: lane === 0 || values.only.length > 0,
+            })
+        }),
+      )
   } finally {
     await stop()
   }
@@ -81,9 +94,12 @@ async function main() {
   process.exit(totals.failed > 0 || totals.passed === 0 ? 1 : 0)
 }
 
-/** A step without tests of its own counts as one: passed or failed. */
-async function runStep({ title, command, npm }, env, totals, grep) {
-  say(`\n== ${title}`)
+/**
+ * A step without tests of its own counts as one: passed or failed.
+ * @param isLive what it says is shown as it comes, and not when it has ended
+ */
+async function runStep({ title, command, npm }, { env, totals, grep, isLive }) {
+  if (isLive) say(`\n== ${title}`)
   const began = Date.now()
   const mocha = command?.some((part) => part.includes('mocha'))
   const child = npm
@@ -96,9 +112,10 @@ async function runStep({ title, command, npm }, env, totals, grep) {
   let output = ''
   child.stdout.on('data', (bytes) => {
     output += bytes
-    process.stdout.write(bytes)
+    if (isLive) process.stdout.write(bytes)
   })
   const code = await new Promise((done) => child.once('exit', (status) => done(status ?? 1)))
+  if (!isLive) say(`\n== ${title}\n${output}`)
   const passed = mocha ? Number(/(\d+) passing/.exec(output)?.[1] ?? 0) : code === 0 ? 1 : 0
   const failed = mocha ? Number(/(\d+) failing/.exec(output)?.[1] ?? 0) : code === 0 ? 0 : 1
   totals.passed += passed
