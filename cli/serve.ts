@@ -51,6 +51,9 @@ type Said =
   | { type: 'failed'; text: string }
 const say = (said: Said): void => void process.send?.(said)
 
+/** So long what runs may come to its end when the server is to stop. */
+const GRACE_MS = 10_000
+
 async function main(): Promise<void> {
   const configuration = readConfiguration(process.env)
   const handed = JSON.parse(readFileSync(process.env.JANUA_SETTINGS!, 'utf8')) as Handed
@@ -112,6 +115,8 @@ async function main(): Promise<void> {
   const end = async () => {
     if (ending) return
     ending = true
+    // A job may take minutes. Each can be ended at any moment and is done anew at the next start: nobody waits for it.
+    setTimeout(() => process.exit(0), GRACE_MS).unref()
     await inbox.close()
     await janua.close()
     await db.close()
