@@ -2,12 +2,12 @@ import { expect } from 'chai'
 import { type EncoderSimulator, startEncoder } from '../simulators/encoder/encoder.mjs'
 import { LeadAndVisitor } from './support/leadAndVisitor.ts'
 
-const LONG_MS = 120_000
+const LONG_MS = 300_000
 /** Two organisations of each language are enough to learn a ranking that can be looked at. */
 const LEARN_FROM = 'clinic,parcels,buergeramt,internet'
 
 describe('an encoder of one’s own, attached, compared, published, lost and rolled back', function () {
-  this.timeout(200_000)
+  this.timeout(700_000)
   let simulator: EncoderSimulator
   const at = new LeadAndVisitor(async () => {
     simulator = await startEncoder()
