@@ -99,6 +99,17 @@ describe('the demo', () => {
     expect(+last).to.be.at.most(Date.parse('2026-11-23T10:00:00Z'))
     await janua.close()
   })
+  it('is never repeated, and changes nothing the second time', async () => {
+    const counts = () =>
+      db.query(
+        'SELECT (SELECT COUNT(*) FROM questions) AS q, (SELECT COUNT(*) FROM items) AS i, (SELECT MAX(id) FROM audit_entries) AS a',
+        { plain: true },
+      )
+    const before = await counts()
+    const again = await firstLoad(db, { seed: 'empty', today: DEMO_DAY }, () => undefined)
+    expect(again).to.equal('demo')
+    expect(await counts()).to.eql(before)
+  })
   it('leaves a demo that moves to the week it is looked at, weeks as they were and nothing in the future', async function () {
     this.timeout(900_000)
     const now = new Date('2026-12-16T12:00:00Z')

@@ -34,10 +34,7 @@ const router = useRouter()
 const wanted = useTakeOut()
 const editing = useArticle(id)
 const { article, content, changed, restored, conflict, failure, load } = editing
-const { run, busy, said, store, storeAgain, overwrite } = useDraftSaving({
-  ...editing,
-  stored: article,
-})
+const { run, busy, said, store, storeAgain, overwrite } = useDraftSaving(editing)
 const { markOf, titleMark, insights } = useReach(id, content, () => session.role !== 'agent')
 const { moved } = useMoved(id, content, article)
 const versions = ref(false)

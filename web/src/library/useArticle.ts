@@ -13,7 +13,7 @@ export function useArticle(id: number) {
     body: '',
     reviewOn: null,
   })
-  const { stored: article, ...editor } = useDraftEditor<Article, ArticleContent>({
+  const editor = useDraftEditor<Article, ArticleContent>({
     name: String(id),
     load: () => get(`/articles/${id}`),
     store: (edited, base, ready) => put(`/articles/${id}`, { ...edited, base, ready }),
@@ -21,7 +21,7 @@ export function useArticle(id: number) {
     edited: () => content.value,
     show: (shown) => (content.value = shown),
   })
-  return { article, content, ...editor }
+  return { ...editor, article: editor.stored, content }
 }
 
 const ALWAYS: Holds = { from: null, until: null, doors: [] }

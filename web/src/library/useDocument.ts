@@ -2,7 +2,7 @@ import type { Document, Insights } from '@janua/contracts'
 import type { LeftOut } from '@janua/core'
 import { splitParts } from '@janua/core'
 import { computed, ref, shallowRef } from 'vue'
-import { get, put } from '../shell/api.ts'
+import { get, inPlainWords, put } from '../shell/api.ts'
 import { useDraftEditor } from '../shell/useDraftEditor.ts'
 
 const BY_TEAM: LeftOut = { by: 'team', because: 'left out by the team' }
@@ -33,7 +33,12 @@ export function useDocument(id: number) {
   }
   async function open(): Promise<void> {
     await load()
-    insights.value = await get(`/articles/${id}/insights`).catch(() => undefined)
+    if (editor.failure.value) return
+    try {
+      insights.value = await get(`/articles/${id}/insights`)
+    } catch (cause) {
+      editor.failure.value = inPlainWords(cause)
+    }
   }
   function toggle(part: number): void {
     const one = document.value!.parts[part]!
