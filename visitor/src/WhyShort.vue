@@ -22,14 +22,14 @@ onMounted(async () => {
     <p v-if="failure">{{ failure }}</p>
     <template v-if="why">
       <p>
-        <b>{{ why.outcome }}</b> · {{ why.trace.rule }} · sill {{ percent(why.trace.sill) }} ·
-        release {{ why.release }}
+        <b>{{ why.outcome }}</b> · {{ why.trace.rule }} · threshold
+        {{ percent(why.trace.threshold) }} · release {{ why.release }}
       </p>
       <ol>
         <li v-for="rung in rungs" :key="`${rung.item}-${rung.ordinal}`">
           <span class="height"
             ><i :style="{ width: `${rung.confidence * 100}%` }" /><b
-              :style="{ left: `${why.trace.sill * 100}%` }"
+              :style="{ left: `${why.trace.threshold * 100}%` }"
           /></span>
           <span>{{ percent(rung.confidence) }} {{ [rung.title, ...rung.path].join(' › ') }}</span>
           <span class="quiet"

@@ -1,14 +1,10 @@
-import { words } from './words.ts'
 import type { DoorPublic, Message, Thread } from '@janua/contracts'
-import { io, type Socket } from 'socket.io-client'
+import type { io } from 'socket.io-client'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { DoorApi, Refused } from './api.ts'
 import { recall, remember } from './memory.ts'
-
-interface Outgoing {
-  clientId: string
-  text: string
-}
+import { useLiveThread } from './useLiveThread.ts'
+import { useOutbox } from './useOutbox.ts'
 
 const EMPTY: Thread = {
   conversation: null,
@@ -22,7 +18,6 @@ const EMPTY: Thread = {
   messages: [],
 }
 const RETRY_MS = 3_000
-const TYPING_SHOWN_MS = 4_000
 /** How long somebody will wait changes as others are taken, of which nothing is told here. */
 const WAIT_ASKED_MS = 20_000
 
@@ -30,28 +25,32 @@ const WAIT_ASKED_MS = 20_000
  * The visitor's thread. The server's copy is the truth: after every change it is read anew. What the visitor wrote stays in
  * the outbox, over reloads too, until the server has stored it; sending again under the same id doubles nothing.
  */
-export function useThread(key: string, connect: typeof io = io) {
+export function useThread(key: string, connect?: typeof io) {
   const tokenName = `janua:${key}:visitor`
-  const outboxName = `janua:${key}:outbox`
   const api = new DoorApi(key, () => recall(tokenName))
   const door = shallowRef<DoorPublic>()
   const thread = shallowRef<Thread>(EMPTY)
-  const outbox = ref<Outgoing[]>(unsent(recall(outboxName)))
+  const outbox = useOutbox(`janua:${key}:outbox`)
   const offline = ref(false)
   const refusal = ref('')
-  const agentWrites = ref<string>()
-  /** The beginning of an answer that is still being written. */
-  const saying = ref('')
   const missing = ref(false)
-  let socket: Socket | undefined
+  const live = useLiveThread(
+    {
+      connected: () => void refresh().then(flush, () => undefined),
+      changed: () => void refresh().catch(() => undefined),
+      gone: () => void refresh().catch(handled),
+      lost: () => (offline.value = true),
+    },
+    connect,
+  )
+  const listen = () => live.listen(recall(tokenName))
   let retry: number | undefined
-  let typingEnds: number | undefined
   let sending = false
 
   const state = computed(() => thread.value.state)
   const messages = computed<Message[]>(() => thread.value.messages)
   const pending = computed(() =>
-    outbox.value.filter(
+    outbox.outgoing.value.filter(
       ({ clientId }) => !messages.value.some((message) => message.clientId === clientId),
     ),
   )
@@ -77,10 +76,7 @@ export function useThread(key: string, connect: typeof io = io) {
     // Forgotten meanwhile: what comes late is nobody's.
     if (recall(tokenName) !== asker) return
     if (isNewer(fresh, thread.value)) thread.value = fresh
-    if (fresh.messages.at(-1)?.author !== 'visitor') {
-      agentWrites.value = undefined
-      saying.value = ''
-    }
+    if (fresh.messages.at(-1)?.author !== 'visitor') live.written()
     offline.value = false
     tellSeen()
   }
@@ -97,7 +93,7 @@ export function useThread(key: string, connect: typeof io = io) {
 
   async function say(text: string): Promise<void> {
     refusal.value = ''
-    keep([...outbox.value, { clientId: crypto.randomUUID(), text }])
+    outbox.add(text)
     await flush()
   }
 
@@ -106,12 +102,12 @@ export function useThread(key: string, connect: typeof io = io) {
     if (sending) return
     sending = true
     try {
-      while (outbox.value.length > 0) {
+      while (outbox.next.value) {
+        const next = outbox.next.value
         await identify()
-        const next = outbox.value[0]!
         await api.say(next)
         await refresh()
-        keep(outbox.value.filter(({ clientId }) => clientId !== next.clientId))
+        outbox.remove(next)
       }
     } catch (cause) {
       if (
@@ -121,9 +117,9 @@ export function useThread(key: string, connect: typeof io = io) {
         cause.status !== 401
       ) {
         refusal.value = cause.message
-        keep(outbox.value.slice(1))
+        if (outbox.next.value) outbox.remove(outbox.next.value)
         // What was written after it is sent all the same.
-        if (outbox.value.length > 0) later(flush)
+        if (outbox.next.value) later(flush)
       } else if (!(await handled(cause))) later(flush)
     } finally {
       sending = false
@@ -131,17 +127,17 @@ export function useThread(key: string, connect: typeof io = io) {
   }
 
   /** Does something for the visitor, then shows what came of it. One whom the server does not know any more does it as somebody new. */
-  async function act(deed: () => Promise<unknown>, isAgain = false): Promise<boolean> {
+  async function act(action: () => Promise<unknown>, isAgain = false): Promise<boolean> {
     refusal.value = ''
     try {
       await identify()
-      await deed()
+      await action()
       await refresh()
       return true
     } catch (cause) {
       if (cause instanceof Refused && cause.status === 401 && !isAgain) {
         reset()
-        return act(deed, true)
+        return act(action, true)
       }
       if (cause instanceof Refused) refusal.value = cause.message
       else offline.value = true
@@ -162,14 +158,13 @@ export function useThread(key: string, connect: typeof io = io) {
       return false
     }
     reset()
-    if (outbox.value.length > 0) later(flush)
+    if (outbox.next.value) later(flush)
     return true
   }
 
   function reset(): void {
     remember(tokenName, null)
-    socket?.disconnect()
-    socket = undefined
+    live.close()
     thread.value = EMPTY
   }
 
@@ -184,39 +179,14 @@ export function useThread(key: string, connect: typeof io = io) {
         return false
       }
     }
-    keep([])
+    outbox.clear()
     reset()
     return true
-  }
-
-  function listen(): void {
-    if (socket) return
-    socket = connect({
-      path: '/live',
-      auth: { token: recall(tokenName) },
-      transports: ['websocket', 'polling'],
-      reconnectionDelayMax: 4_000,
-    })
-    socket.on('connect', () => void refresh().then(flush, () => undefined))
-    socket.on('conversation', () => void refresh().catch(() => undefined))
-    socket.on('saying', ({ text }: { text: string }) => (saying.value = text))
-    socket.on('gone', () => void refresh().catch(handled))
-    socket.on('disconnect', () => (offline.value = true))
-    socket.on('typing', ({ name }: { name?: string }) => {
-      agentWrites.value = name ?? words.team
-      window.clearTimeout(typingEnds)
-      typingEnds = window.setTimeout(() => (agentWrites.value = undefined), TYPING_SHOWN_MS)
-    })
   }
 
   function later(work: () => Promise<void>): void {
     window.clearTimeout(retry)
     retry = window.setTimeout(() => void work(), RETRY_MS)
-  }
-
-  function keep(messages: Outgoing[]): void {
-    outbox.value = messages
-    remember(outboxName, messages.length > 0 ? JSON.stringify(messages) : null)
   }
 
   const asking = window.setInterval(
@@ -234,10 +204,8 @@ export function useThread(key: string, connect: typeof io = io) {
     window.removeEventListener('storage', otherTab)
     window.clearTimeout(retry)
     window.clearInterval(asking)
-    socket?.disconnect()
   })
 
-  const typing = () => void socket?.volatile.emit('typing')
   return {
     api,
     door,
@@ -247,14 +215,14 @@ export function useThread(key: string, connect: typeof io = io) {
     pending,
     offline,
     refusal,
-    agentWrites,
-    saying,
+    agentWrites: live.agentWrites,
+    saying: live.saying,
     missing,
     start,
     say,
     act,
     forget,
-    typing,
+    typing: live.typing,
   }
 }
 
@@ -263,20 +231,4 @@ function isNewer(fresh: Thread, shown: Thread): boolean {
   return fresh.conversation === shown.conversation
     ? fresh.version >= shown.version
     : (fresh.conversation ?? 0) > (shown.conversation ?? 0)
-}
-
-/** What was left unsent before; nothing when it cannot be read. */
-function unsent(kept: string | null): Outgoing[] {
-  try {
-    const read: unknown = JSON.parse(kept ?? '[]')
-    return Array.isArray(read)
-      ? read.filter(
-          (each): each is Outgoing =>
-            typeof (each as Outgoing)?.clientId === 'string' &&
-            typeof (each as Outgoing).text === 'string',
-        )
-      : []
-  } catch {
-    return []
-  }
 }
