@@ -1,9 +1,6 @@
 import { lookup as dnsLookup } from 'node:dns/promises'
-import { request as httpRequest, type IncomingMessage, type RequestOptions } from 'node:http'
-import { request as httpsRequest } from 'node:https'
-import type { LookupFunction } from 'node:net'
-import { brotliDecompressSync, gunzipSync, inflateSync } from 'node:zlib'
 import ipaddr from 'ipaddr.js'
+import { Agent, buildConnector, fetch, type Response } from 'undici'
 import { Unreadable } from '../readers/text.ts'
 
 /** What the outside world looks like from here. */
@@ -51,13 +48,13 @@ export async function fetchPage(
       throw new Unreadable(`it redirects more than ${MOST_REDIRECTS} times`)
     seen.add(here)
     const answer = await getOnce(new URL(here), allowed, outside)
-    const { location } = answer.headers
+    const location = answer.headers.get('location')
     if (answer.status < 300 || answer.status >= 400 || !location)
       return {
         address: here,
         status: answer.status,
-        type: answer.headers['content-type'] ?? '',
-        robots: [answer.headers['x-robots-tag'] ?? ''].flat().join(', '),
+        type: answer.headers.get('content-type') ?? '',
+        robots: answer.headers.get('x-robots-tag') ?? '',
         bytes: answer.bytes,
       }
     if (!URL.canParse(location, here))
@@ -70,72 +67,54 @@ async function getOnce(
   url: URL,
   allowed: ReadonlySet<string>,
   outside: Outside,
-): Promise<{ status: number; headers: IncomingMessage['headers']; bytes: Buffer }> {
+): Promise<{ status: number; headers: Response['headers']; bytes: Buffer }> {
   if (url.protocol !== 'http:' && url.protocol !== 'https:')
     throw new Unreadable('only http and https addresses are read')
   if (url.username || url.password)
     throw new Unreadable('addresses with a name and password in them are not read')
   if (!allowed.has(url.host))
     throw new Unreadable(`the host ${url.host} is not on the list of allowed hosts`)
-  const { ip, port } = await placeOf(url, outside)
-  return new Promise((done, failed) => {
-    const pinned: LookupFunction = (_name, options, tell) =>
-      options.all
-        ? (tell as (e: null, a: { address: string; family: number }[]) => void)(null, [
-            { address: ip, family: ip.includes(':') ? 6 : 4 },
-          ])
-        : tell(null, ip, ip.includes(':') ? 6 : 4)
-    const options: RequestOptions = {
-      lookup: pinned,
-      port,
-      path: url.pathname + url.search,
-      host: url.hostname,
+  const dispatcher = guarded(url, outside)
+  try {
+    const answer = await fetch(url, {
+      dispatcher,
+      redirect: 'manual',
+      signal: AbortSignal.timeout(outside.timeoutMs),
       headers: {
-        host: url.host,
         'user-agent': 'Janua',
         accept: 'text/html,application/xhtml+xml,application/xml;q=0.9,text/plain;q=0.8',
-        'accept-encoding': 'gzip, br',
       },
-    }
-    const asked = (url.protocol === 'https:' ? httpsRequest : httpRequest)(options)
-    const timer = setTimeout(
-      () =>
-        asked.destroy(
-          new Unreadable(`it did not answer within ${outside.timeoutMs / 1000} seconds`),
-        ),
-      outside.timeoutMs,
-    )
-    const fail = (cause: Error) => {
-      clearTimeout(timer)
-      failed(cause instanceof Unreadable ? cause : new Unreadable(plainReason(cause)))
-    }
-    asked.once('error', fail)
-    asked.once('response', (response) => {
-      const pieces: Buffer[] = []
-      let size = 0
-      response.on('data', (piece: Buffer) => {
-        size += piece.length
-        if (size > MOST_BYTES)
-          asked.destroy(new Unreadable(`it is larger than ${MOST_BYTES / MB} MB`))
-        else pieces.push(piece)
-      })
-      response.once('error', fail)
-      response.once('aborted', () => fail(new Error('ended too early')))
-      response.once('end', () => {
-        clearTimeout(timer)
-        try {
-          done({
-            status: response.statusCode ?? 0,
-            headers: response.headers,
-            bytes: unpacked(Buffer.concat(pieces), response.headers['content-encoding']),
-          })
-        } catch (cause) {
-          fail(cause as Error)
-        }
-      })
     })
-    asked.end()
+    return { status: answer.status, headers: answer.headers, bytes: await bytesOf(answer) }
+  } catch (cause) {
+    throw unreadable(cause as Error, outside.timeoutMs)
+  } finally {
+    await dispatcher.destroy()
+  }
+}
+
+/** Connects only to where the host of an address may stand: what was looked up is what is connected to. */
+function guarded(url: URL, outside: Outside): Agent {
+  const connect = buildConnector({ timeout: outside.timeoutMs })
+  return new Agent({
+    connect: (options, done) =>
+      void placeOf(url, outside).then(
+        ({ ip, port }) => connect({ ...options, hostname: ip, port: String(port) }, done),
+        (cause: Error) => done(cause, null),
+      ),
   })
+}
+
+/** Everything that it sends, unpacked. A small file that unpacks to a large one is stopped at the limit as well. */
+async function bytesOf(answer: Response): Promise<Buffer> {
+  const pieces: Uint8Array[] = []
+  let size = 0
+  for await (const piece of answer.body ?? []) {
+    size += piece.byteLength
+    if (size > MOST_BYTES) throw new Unreadable(`it is larger than ${MOST_BYTES / MB} MB`)
+    pieces.push(piece)
+  }
+  return Buffer.concat(pieces)
 }
 
 /** Where a host stands: as the configuration says, else as the name service says, if that is a public place. */
@@ -180,23 +159,21 @@ export function isPrivate(
 /** Never this machine itself, nor the addresses of cloud services behind link-local ones. */
 const INTRANET: ReadonlySet<string> = new Set(['private', 'uniqueLocal', 'unicast'])
 
-function unpacked(bytes: Buffer, encoding: string | undefined): Buffer {
-  const limit = { maxOutputLength: MOST_BYTES }
-  try {
-    if (encoding === 'gzip') return gunzipSync(bytes, limit)
-    if (encoding === 'br') return brotliDecompressSync(bytes, limit)
-    if (encoding === 'deflate') return inflateSync(bytes, limit)
-  } catch {
-    throw new Unreadable('what it sent is packed in a way that cannot be unpacked')
-  }
-  return bytes
-}
-
-function plainReason(cause: Error): string {
-  const { code } = cause as NodeJS.ErrnoException
-  if (code === 'ECONNREFUSED') return 'nothing answers there'
-  if (code === 'ECONNRESET' || /too early/.test(cause.message)) return 'the connection broke off'
+/** Why nothing came, in plain words; the reason lies below what the client says of it. */
+function unreadable(cause: Error, timeoutMs: number): Unreadable {
+  if (cause instanceof Unreadable) return cause
+  if (cause.name === 'TimeoutError')
+    return new Unreadable(`it did not answer within ${timeoutMs / 1000} seconds`)
+  if (cause.cause instanceof Error) return unreadable(cause.cause, timeoutMs)
+  const { code = '' } = cause as NodeJS.ErrnoException
+  if (code === 'ECONNREFUSED') return new Unreadable('nothing answers there')
+  if (code === 'ECONNRESET' || code === 'UND_ERR_SOCKET')
+    return new Unreadable('the connection broke off')
+  if (code === 'UND_ERR_CONNECT_TIMEOUT')
+    return new Unreadable(`it did not answer within ${timeoutMs / 1000} seconds`)
+  if (code.startsWith('Z_') || code.startsWith('ERR_BROTLI') || code.startsWith('ERR__ERROR'))
+    return new Unreadable('what it sent is packed in a way that cannot be unpacked')
   if (/certificate|CERT|self-signed/i.test(`${code} ${cause.message}`))
-    return 'its certificate cannot be trusted'
-  return 'it could not be reached'
+    return new Unreadable('its certificate cannot be trusted')
+  return new Unreadable('it could not be reached')
 }

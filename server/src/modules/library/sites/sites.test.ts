@@ -2,6 +2,7 @@ import type { Document, Site } from '@janua/contracts'
 import { expect } from 'chai'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import { gzipSync } from 'node:zlib'
 import { SITE_HOST, startSite } from '../../../../../simulators/site/site.mjs'
 import type { OpenJanua } from '../../../../../demo/allTables.ts'
 import {
@@ -49,6 +50,13 @@ const page = (title: string, body: string) =>
   `<html><body><nav><a href="/help/">A</a></nav><main><h1>${title}</h1>${body}</main></body></html>`
 
 describe('fetchPage', () => {
+  const PAGE = '<h1>Home</h1>'
+  const packed =
+    (bytes: Buffer): Answer =>
+    (_req, res) =>
+      void res
+        .writeHead(200, { 'content-type': 'text/html', 'content-encoding': 'gzip' })
+        .end(bytes)
   const reasonOf = (address: string, outside: Outside, allowed = [HOST]) =>
     fetchPage(address, new Set(allowed), outside).then(
       ({ status }) => `status ${status}`,
@@ -72,6 +80,9 @@ describe('fetchPage', () => {
           void (res.destroyed || res.write(Buffer.alloc(256 * 1024, 'a'), () => setImmediate(more)))
         more()
       },
+      '/packed': packed(gzipSync(PAGE)),
+      '/bomb': packed(gzipSync(Buffer.alloc(6 * 1024 * 1024))),
+      '/garbled': packed(Buffer.from('not packed at all')),
       '/breaks': (_req, res) => void res.writeHead(200).write('x', () => res.destroy()),
     })
     outside = { resolve: { [HOST]: site.place }, paceMs: 0, timeoutMs: 400 }
@@ -89,10 +100,24 @@ describe('fetchPage', () => {
     [`http://${HOST}/breaks`, 'the connection broke off'],
     [`http://name:word@${HOST}/`, 'addresses with a name and password'],
     ['file:///etc/passwd', 'only http and https'],
+    [`http://${HOST}/bomb`, 'larger than 5 MB'],
+    [`http://${HOST}/garbled`, 'packed in a way that cannot be unpacked'],
   ]
   for (const [address, reason] of refused)
     it(`refuses ${address}: ${reason}`, async () =>
       expect(await reasonOf(address, outside)).to.include(reason))
+  it('unpacks what was packed on the way', async () => {
+    const { bytes } = await fetchPage(`http://${HOST}/packed`, new Set([HOST]), outside)
+    expect(bytes.toString()).to.equal(PAGE)
+  })
+  it('says when nothing answers, or the name leads nowhere', async () => {
+    expect(
+      await reasonOf(`http://${HOST}/`, { ...outside, resolve: { [HOST]: '127.0.0.1:1' } }),
+    ).to.equal('nothing answers there')
+    expect(await reasonOf('http://nowhere.invalid/', REAL_WORLD, ['nowhere.invalid'])).to.equal(
+      'there is no host nowhere.invalid',
+    )
+  })
   it('stops a page that never ends at its limit of size', async () =>
     expect(await reasonOf(`http://${HOST}/endless`, { ...outside, timeoutMs: 20_000 })).to.include(
       'larger than 5 MB',
