@@ -57,6 +57,7 @@ const csv = computed(() => {
 <style scoped>
 .frame {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
   align-content: start;
 }

@@ -26,6 +26,13 @@ function named(posts: readonly FlowPost[]) {
   )
   return there.map((post, i) => ({ ...post, top: tops[i]! }))
 }
+/** Names take more room than posts where several are small. */
+const tall = computed(() =>
+  Math.max(
+    HEIGHT,
+    ...[laid.value.live, laid.value.draft].flatMap(named).map(({ top }) => top + 20),
+  ),
+)
 const isChosen = ({ from, to }: FlowBand) => chosen?.from === from && chosen.to === to
 const said = ({ from, to, times }: FlowBand) =>
   from === to
@@ -34,7 +41,7 @@ const said = ({ from, to, times }: FlowBand) =>
 </script>
 
 <template>
-  <figure class="flow" data-test="flow">
+  <figure class="flow" :style="{ minHeight: `${tall + 24}px` }" data-test="flow">
     <div class="side left">
       <p class="small quiet">{{ names.live }}</p>
       <p
@@ -127,7 +134,6 @@ svg {
 }
 .side {
   position: relative;
-  min-height: 274px;
 }
 .left {
   text-align: right;
