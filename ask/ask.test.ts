@@ -63,7 +63,7 @@ describe('npm run ask', () => {
     )
     expect(status).to.equal(0)
     expect(stderr).to.include('empty.md: the file is empty')
-    expect(answers.map(({ outcome }) => outcome)).to.eql(['answered', 'answered', 'courtesy'])
+    expect(answers.map(({ outcome }) => outcome)).to.eql(['answered', 'answered', 'small talk'])
     expect(answers[0]!.sources).to.eql([
       {
         file: 'pets.html',
@@ -133,7 +133,7 @@ describe('npm run check', () => {
     )
     expect(status).to.equal(1)
     expect(stdout).to.equal(
-      'row 2: Pets on board: dogs\n    should come from “Boats”, not from “Pets on board”\n    does not say “free”\nrow 3\n    “perhaps” is none of answer, does not know, asks back, declines, courtesy, anything\nrow 4: night boat\n    nothing in the folder is called “Trains”\n0 of 3 checks pass.\n',
+      'row 2: Pets on board: dogs\n    should come from “Boats”, not from “Pets on board”\n    does not say “free”\nrow 3\n    “perhaps” is none of answer, does not know, asks back, declines, small talk, anything\nrow 4: night boat\n    nothing in the folder is called “Trains”\n0 of 3 checks pass.\n',
     )
   })
   it('prints JSON when asked, and says what it is for when called wrongly', () => {

@@ -10,7 +10,7 @@ const DEFAULT_THRESHOLD = 0.65
 export function readDoor({
   file,
   now,
-  threshold,
+  threshold: given,
 }: {
   file?: string
   now?: string
@@ -20,13 +20,13 @@ export function readDoor({
   const zone = typeof door.timeZone === 'string' ? door.timeZone : 'UTC'
   const at = now === undefined ? new Date() : new Date(now)
   if (Number.isNaN(+at)) throw new RangeError(`“${now}” is not a time like 2026-11-28T09:30:00Z`)
-  const sill = Number(threshold ?? door.threshold ?? DEFAULT_THRESHOLD)
-  if (!(sill >= 0 && sill <= 1))
+  const threshold = Number(given ?? door.threshold ?? DEFAULT_THRESHOLD)
+  if (!(threshold >= 0 && threshold <= 1))
     throw new RangeError(
-      `the threshold must lie between 0 and 1, not “${threshold ?? String(door.threshold)}”`,
+      `the threshold must lie between 0 and 1, not “${given ?? String(door.threshold)}”`,
     )
   return {
-    sill,
+    threshold,
     day: dayIn(zone, at),
     ...(typeof door.key === 'string' && { door: door.key }),
     ...rulesIn(door.rules),

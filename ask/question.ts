@@ -3,7 +3,7 @@ export interface Asked {
   question: string
   /** What the same visitor asked before, the oldest first. */
   conversation: string[]
-  /** The language in which courtesies are returned; English when not given. */
+  /** The language in which small talk is returned; English when not given. */
   language?: 'de'
 }
 

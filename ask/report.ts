@@ -17,12 +17,12 @@ interface Known {
 /** What is printed of one message: of several questions the first stands at the top, and all stand in `questions`. */
 export function reported(id: string | number, reply: Reply, known: Known): object {
   const { milliseconds, language = 'en' } = known
-  if (reply.courtesy)
+  if (reply.smallTalk)
     return {
       id,
-      outcome: 'courtesy',
+      outcome: 'small talk',
       confidence: 1,
-      answer: reply.courtesy.replies[language],
+      answer: reply.smallTalk.replies[language],
       sources: [],
       candidates: [],
       milliseconds,

@@ -88,7 +88,7 @@ function distinct(
 }
 
 function nearOf(text: string, { index, model }: Prepared): TopicQuestion['near'] {
-  return nearItems(answerQuestion(index, text, { sill: 1, model }).trace)
+  return nearItems(answerQuestion(index, text, { threshold: 1, model }).trace)
 }
 
 function jsonOf(

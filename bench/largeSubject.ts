@@ -62,7 +62,7 @@ function janua({ items }: LargeLibrary): Built {
     builder.add(readItem(item, { language: 'en', glossary: GLOSSARY }, cut))
   const index = new Index([wholePart(builder.end())], { language: 'en' })
   return {
-    ask: (question) => answerQuestion(index, question, { sill: 0.5, day: '2026-11-23' }),
+    ask: (question) => answerQuestion(index, question, { threshold: 0.5, day: '2026-11-23' }),
     kept: index,
     more: () => liveFigures(index, items),
   }

@@ -38,10 +38,10 @@ export class FoldEngine {
     this.models = models
   }
 
-  /** Makes it ready to answer from some items. @param sill from which confidence it answers */
+  /** Makes it ready to answer from some items. @param threshold from which confidence it answers */
   prepared(
     { items, language }: Pick<NaturalDomain, 'items' | 'language'>,
-    sill = THRESHOLD,
+    threshold = THRESHOLD,
   ): Prepared {
     const index = indexRelease(
       items,
@@ -50,7 +50,7 @@ export class FoldEngine {
     )
     return {
       ask: ({ text, before }) =>
-        converse(index, [...before, text], { sill }).at(-1)!.asked[0]?.answer,
+        converse(index, [...before, text], { threshold }).at(-1)!.asked[0]?.answer,
       passageOf: ({ item, ordinal }) => index.passage(index.docAt(item, ordinal)!).passage.text,
     }
   }
@@ -65,8 +65,8 @@ export class FoldEngine {
 }
 
 /** Makes Janua ready to answer from a domain. */
-export function prepared(domain: NaturalDomain, sill = THRESHOLD): Prepared {
-  return new FoldEngine(domain.name).prepared(domain, sill)
+export function prepared(domain: NaturalDomain, threshold = THRESHOLD): Prepared {
+  return new FoldEngine(domain.name).prepared(domain, threshold)
 }
 
 /** Every question of a domain, asked of Janua. */

@@ -22,7 +22,7 @@ const BUILDERS: Record<
     const index = indexRelease(items)
     return {
       passages: index.size,
-      ask: (question) => answerQuestion(index, question, { sill: 0.6 }),
+      ask: (question) => answerQuestion(index, question, { threshold: 0.6 }),
     }
   },
   minisearch(items) {

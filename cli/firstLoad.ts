@@ -7,7 +7,7 @@ import { createJanua } from '../server/src/app.ts'
 import { JANUA } from '../server/src/modules/accounts/audit.ts'
 import { starterDoor } from '../server/src/modules/answering/doorDefaults.ts'
 import { summarise } from '../server/src/modules/releases/summaries.ts'
-import { STARTER_COURTESIES } from '@janua/core'
+import { STARTER_SMALL_TALK } from '@janua/core'
 
 /** Written into a database that held nothing at all, before its first load begins. */
 const BEGUN = 'first_load_begun'
@@ -103,10 +103,10 @@ async function startEmpty(db: Sequelize): Promise<void> {
     summary: summarise('routing', routing),
     ready: true,
   })
-  for (const courtesy of STARTER_COURTESIES)
-    await janua.library.courtesies.add(JANUA, {
-      ...courtesy,
-      says: [...courtesy.says],
+  for (const entry of STARTER_SMALL_TALK)
+    await janua.library.smallTalk.add(JANUA, {
+      ...entry,
+      says: [...entry.says],
       ready: true,
     })
   const changes = await janua.releases.draft.changes()

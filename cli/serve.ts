@@ -89,7 +89,7 @@ async function main(): Promise<void> {
     mailTransport: postmanOf(handed, configuration),
     clock: handed.today ? clockFrom(handed.today, await lastStored(db)) : systemClock,
   })
-  await janua.coverage.proveMends()
+  await janua.coverage.proveFixes()
   await janua.questions.logImports.breakOff()
   await janua.library.importer.breakOff()
   await janua.library.sites.breakOff()

@@ -14,7 +14,7 @@ const HOURS: QueueHours = {
   extra: [],
 }
 
-const READY_LINES = [
+const SAVED_REPLIES = [
   {
     name: 'Hello',
     text: 'Hello {visitor}, this is {agent} of Merrow Line. I have read what you wrote, one moment please.',
@@ -30,7 +30,7 @@ const READY_LINES = [
   { name: 'Case', text: 'I keep this under the number {case} and write to you by mail.' },
 ]
 
-/** How the desks of the demo are set up: one queue in turn, one that overflows, hours with closed days, ready lines, what agents can do. */
+/** How the desks of the demo are set up: one queue in turn, one that overflows, hours with closed days, saved replies, what agents can do. */
 export async function seedDesk(
   janua: OpenJanua,
   lead: Lead,
@@ -57,8 +57,8 @@ export async function seedDesk(
     hours: HOURS,
   })
   await settle('Accessibility & assistance', { targets: { high: 3, normal: 4, low: 15 } })
-  for (const { name, text } of READY_LINES)
-    await tables.readyLines.create({ name, text, userId: null, createdAt: new Date() })
+  for (const { name, text } of SAVED_REPLIES)
+    await tables.savedReplies.create({ name, text, userId: null, createdAt: new Date() })
   const skills: [string, { languages: ('en' | 'de')[]; atOnce: number }][] = [
     ['anton', { languages: ['en', 'de'], atOnce: 4 }],
     ['juno', { languages: ['en'], atOnce: 2 }],
@@ -85,13 +85,13 @@ export async function seedMorning(janua: OpenJanua): Promise<void> {
       order: [['seq', 'DESC']],
     }))!.text
   const [first, second] = mine.filter(({ subject }) => subject.length > 12)
-  await janua.handover.teachings.teach(anton, first!.id, {
+  await janua.handover.proposals.teach(anton, first!.id, {
     kind: 'fixed',
     question: first!.subject,
     words: await said(first!.id),
     item: null,
   })
-  await janua.handover.teachings.teach(anton, second!.id, {
+  await janua.handover.proposals.teach(anton, second!.id, {
     kind: 'article',
     question: second!.subject,
     words: await said(second!.id),
@@ -106,7 +106,7 @@ export async function seedCase(janua: OpenJanua): Promise<void> {
     id: (await janua.conversations.conversations.visitorBy(token))!.id,
     door: 'help',
   }
-  await janua.conversations.conversations.say(visitor, {
+  await janua.conversations.saying.say(visitor, {
     clientId: crypto.randomUUID(),
     text: 'my money back for the cancelled boat of sunday has not come',
     language: 'en',

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { GlossaryContent, ItemKind, SheetKind } from '@janua/contracts'
-import { type ContentItem, STARTER_COURTESIES } from '@janua/core'
+import { type ContentItem, STARTER_SMALL_TALK } from '@janua/core'
 import type { Actor } from '../server/src/modules/accounts/audit.ts'
 import type { OpenJanua } from './allTables.ts'
 import { contentItem } from '../server/src/modules/answering/contentItem.ts'
@@ -38,10 +38,10 @@ export async function seedDocuments(janua: OpenJanua, lead: Actor): Promise<void
   }
 }
 
-export async function seedCourtesies(janua: OpenJanua, lead: Actor): Promise<void> {
-  const incoming = STARTER_COURTESIES.map((content): Incoming => ({
-    kind: 'courtesy',
-    content: storable('courtesy', content),
+export async function seedSmallTalk(janua: OpenJanua, lead: Actor): Promise<void> {
+  const incoming = STARTER_SMALL_TALK.map((content): Incoming => ({
+    kind: 'smallTalk',
+    content: storable('smallTalk', content),
     sourceName: null,
     ready: true,
   }))

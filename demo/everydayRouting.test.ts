@@ -32,7 +32,7 @@ describe('the demo’s routing', () => {
     content: [],
     doors: [],
     routing: null,
-    courtesies: [],
+    smallTalk: [],
     glossary: [],
     encoder: null,
   }

@@ -29,7 +29,7 @@ export interface Visit {
   patience: number
 }
 
-interface Asked extends DemoQuestion {
+interface PlannedQuestion extends DemoQuestion {
   storm: boolean
 }
 
@@ -73,7 +73,7 @@ export function visits(
   for (let asked = unforeseen.length; asked < QUESTIONS;) {
     const at = moment(begins, random)
     const wanted = Math.min(QUESTIONS - asked, random() < 0.72 ? 1 : random() < 0.7 ? 2 : 3)
-    const first = weighted<Asked>(storms, isStorm(at, begins) ? stormy : calm, random)
+    const first = weighted<PlannedQuestion>(storms, isStorm(at, begins) ? stormy : calm, random)
     const related = questions.filter((other) => other.settledBy === first.settledBy)
     const chosen = [
       first,

@@ -3,7 +3,7 @@ import { normOf } from '../server/src/modules/answering/respond.ts'
 import { plantedTopics } from './content.ts'
 import type { Lead } from './people.ts'
 
-/** What the lead wrote when a gap was mended; by the name of the planted topic. */
+/** What the lead wrote when a gap was fixed; by the name of the planted topic. */
 export const WRITTEN: Record<string, { title: string; collection: string; body: string }> = {
   smoking: {
     title: 'Smoking and e-cigarettes on board',
@@ -13,14 +13,14 @@ export const WRITTEN: Record<string, { title: string; collection: string; body: 
 }
 
 /** Groups what was asked so far, and writes an article for one of the gaps: with the wordings of its topic. */
-export async function mendGap(janua: OpenJanua, lead: Lead, name: string): Promise<void> {
+export async function fixGap(janua: OpenJanua, lead: Lead, name: string): Promise<void> {
   await janua.coverage.topics.pass('full')
   await janua.coverage.rollup.settle()
   const topic = await topicOf(janua, name)
   if (topic === null) return
   const { outline } = await janua.coverage.gaps.sheet(topic)
   const written = WRITTEN[name]!
-  await janua.coverage.gapMends.make(lead, topic, {
+  await janua.coverage.gapFixes.make(lead, topic, {
     kind: 'write',
     content: {
       kind: 'article',
@@ -36,10 +36,10 @@ export async function mendGap(janua: OpenJanua, lead: Lead, name: string): Promi
 export async function learnFromDemo(janua: OpenJanua, lead: Lead, end: number): Promise<void> {
   await janua.coverage.topics.pass('full')
   await janua.coverage.rollup.settle()
-  await janua.coverage.gapMends.prove()
+  await janua.coverage.gapFixes.prove()
   const day = (days: number) => new Date(end + days * 86_400_000).toISOString().slice(0, 10)
-  await janua.coverage.reports.setTarget(lead, { measure: 'coverage', share: 0.5, by: day(38) })
-  await janua.coverage.reports.setTarget(lead, { measure: 'accuracy', share: 0.92, by: day(38) })
+  await janua.coverage.targets.set(lead, { measure: 'coverage', share: 0.5, by: day(38) })
+  await janua.coverage.targets.set(lead, { measure: 'accuracy', share: 0.92, by: day(38) })
   await janua.questions.reporting.set({
     zone: 'Europe/London',
     returnDays: 7,
@@ -53,13 +53,13 @@ export async function learnFromDemo(janua: OpenJanua, lead: Lead, end: number): 
   })
   const vouchers = await topicOf(janua, 'gift vouchers')
   if (vouchers !== null)
-    await janua.coverage.gapMends.setWork(lead, vouchers, {
+    await janua.coverage.gapFixes.setWork(lead, vouchers, {
       state: 'in work',
       user: people[0]?.id ?? null,
       until: day(3),
     })
   await janua.coverage.rollup.settle()
-  await janua.coverage.reports.watch()
+  await janua.coverage.alerts.watch()
 }
 
 /** The topic that holds most of a planted topic's wordings. */

@@ -58,7 +58,7 @@ describe('the same question, said in other ways', () => {
     const index = indexRelease(items, { glossary })
     const model = fitOwn(items, { glossary })
     answered = (message) =>
-      answerMessage(index, message, { sill: 0.4, model, day: '2026-11-23' })
+      answerMessage(index, message, { threshold: 0.4, model, day: '2026-11-23' })
         .asked.map(
           ({ answer }) =>
             `${answer.outcome} ${answer.sources[0]?.item ?? '-'} ${answer.confidence.toFixed(6)}`,

@@ -11,10 +11,10 @@ import { REAL_WORLD } from '../server/src/modules/library/sites/fetching.ts'
 import { type Routing, seeded } from '@janua/core'
 import { type DemoArticle, demoArticles, demoQuestions, plantedTopics } from './content.ts'
 import { STAGES } from './stages.ts'
-import { seedCourtesies, seedDocuments, seedSite } from './documents.ts'
-import { learnFromDemo, mendGap } from './learning.ts'
+import { seedSmallTalk, seedDocuments, seedSite } from './documents.ts'
+import { learnFromDemo, fixGap } from './learning.ts'
 import { seedCase, seedDesk, seedMorning } from './desk.ts'
-import { addChecks, judgeAnswers, judgeAudits, replayAndJudge } from './judging.ts'
+import { addChecks, reviewAnswers, reviewAudits, replayAndReview } from './reviewing.ts'
 import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_RULES, LAST_RESORT, type Lead, QUEUES } from './people.ts'
 import { hashPassword } from '../server/src/modules/accounts/passwords.ts'
 import type { ArticleContent } from '@janua/contracts'
@@ -69,7 +69,7 @@ export async function seedDemo(
     ids.set(article.slug, await addArticle(janua, lead, article))
   for (const article of articles.filter(({ slug }) => !later.has(slug))) await put(article)
   const door = await addSettings(janua, lead, queues)
-  await seedCourtesies(janua, lead)
+  await seedSmallTalk(janua, lead)
 
   const all = visits(demoQuestions(), plantedTopics(), today, random)
   const begins = end - WEEKS * 7 * DAY
@@ -79,7 +79,7 @@ export async function seedDemo(
     random,
     progress,
     total: all.length,
-    judgeable: [],
+    reviewable: [],
     visitors: new Map(),
     contacts: new Map(),
     truth: new Map(),
@@ -93,10 +93,10 @@ export async function seedDemo(
       await seedDocuments(janua, lead)
       await seedSite(janua, lead, `http://${SITE_HOST}/help/`)
     }
-    if (stage.gap) await mendGap(janua, lead, stage.gap)
-    if (stage.mends > 0) await teachSome(janua, lead, ids, stage.mends)
+    if (stage.gap) await fixGap(janua, lead, stage.gap)
+    if (stage.fixes > 0) await teachSome(janua, lead, ids, stage.fixes)
     await publishAll(janua, lead, stage.note)
-    await janua.coverage.proveMends()
+    await janua.coverage.proveFixes()
     const until = begins + (STAGES[i + 1]?.week ?? WEEKS + 1) * 7 * DAY
     const visited = all.slice(asked).filter(({ at }) => +at < until)
     await writeHistory(visited, asked, context)
@@ -108,15 +108,15 @@ export async function seedDemo(
   await seedCase(janua)
   now = new Date(+opens - 8 * 60_000)
   await seedOpenConversations(context, +opens)
-  progress('Demo: judgements, topics and figures')
-  await judgeAnswers(janua, lead, context.judgeable, random)
-  await judgeAudits(janua, lead, context.judgeable, { random, today })
+  progress('Demo: reviews, topics and figures')
+  await reviewAnswers(janua, lead, context.reviewable, random)
+  await reviewAudits(janua, lead, context.reviewable, { random, today })
   await learnFromDemo(janua, lead, end)
   progress('Demo: checks and a replay')
   await seedDraft(janua, lead, ids)
   await janua.answering.learning.learn()
   await addChecks(janua, lead, { door, queues })
-  await replayAndJudge(janua, lead, { until: new Date(end), questions: demoQuestions(), ids })
+  await replayAndReview(janua, lead, { until: new Date(end), questions: demoQuestions(), ids })
   await janua.library.links.check()
   await janua.handover.queueLearning.learn()
   await seedMorning(janua)
@@ -204,7 +204,7 @@ async function publishAll(janua: OpenJanua, lead: Lead, note: string): Promise<v
   )
 }
 
-/** What the lead mended before a release: the most frequent unanswered questions that an article does settle. */
+/** What the lead fixed before a release: the most frequent unanswered questions that an article does settle. */
 async function teachSome(
   janua: OpenJanua,
   lead: Lead,
@@ -226,7 +226,7 @@ async function teachSome(
     return slug && ids.has(slug) ? [{ norm, text, slug }] : []
   })
   for (const { norm, text, slug } of known.slice(0, most))
-    await janua.coverage.mends.make(lead, { norm, text, kind: 'phrasing', item: ids.get(slug)! })
+    await janua.coverage.fixes.make(lead, { norm, text, kind: 'phrasing', item: ids.get(slug)! })
 }
 
 /** A draft as it lies on a Monday morning: one change ready, two in work, of which one drops what visitors ask every day. */

@@ -32,8 +32,8 @@ export interface HistoryContext {
   random: Random
   progress: (text: string) => void
   total: number
-  /** Answers given, with whether they were right: what the team may have judged. */
-  judgeable: JudgeableAnswer[]
+  /** Answers given, with whether they were right: what the team may have reviewed. */
+  reviewable: ReviewableAnswer[]
   /** Number of a visitor's row, by the visitor of the visits. */
   visitors: Map<number, number>
   /** Hand-overs of each visitor so far. */
@@ -42,7 +42,7 @@ export interface HistoryContext {
   truth: Map<number, number>
 }
 
-export interface JudgeableAnswer {
+export interface ReviewableAnswer {
   questionId: number
   text: string
   norm: string
@@ -298,7 +298,7 @@ class Player {
       readings = answer.data?.readings
       const { itemId, revisionId, ordinal, confidence } = answer.question
       if (itemId !== null)
-        this.context.judgeable.push({
+        this.context.reviewable.push({
           questionId: next.id!,
           text: asked,
           norm,
@@ -514,7 +514,7 @@ export async function seedOpenConversations({ janua }: HistoryContext, now: numb
       door: 'help',
     }
     for (const text of says)
-      await janua.conversations.conversations.say(visitor, {
+      await janua.conversations.saying.say(visitor, {
         clientId: crypto.randomUUID(),
         text,
         language: 'en',

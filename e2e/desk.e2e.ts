@@ -159,11 +159,11 @@ describe('two agents, two visitors and the lead at the desks', () => {
     await ann.presses('star-5')
     await ann.presses('send-rating')
     await ann.seesNo('rating')
-    await lead.goes(`${app.url}/taught`)
-    await lead.sees('taught')
-    await lead.presses('take-taught')
+    await lead.goes(`${app.url}/proposals`)
+    await lead.sees('proposal')
+    await lead.presses('accept-proposal')
     await lead.driver.wait(
-      async () => (await lead.all('taught')).length === 2,
+      async () => (await lead.all('proposal')).length === 2,
       10_000,
       'it was not taken',
     )

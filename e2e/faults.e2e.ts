@@ -5,10 +5,10 @@ import { agentOver, visitorOver } from './support/overHttp.ts'
 
 interface Step {
   name: string
-  /** Asks for it; asking again under the same id is the same deed. */
+  /** Asks for it; asking again under the same id is the same action. */
   ask: () => Promise<Response>
 }
-/** A deed that was done although its answer was lost is refused when it is asked for again: that is as good as done. */
+/** An action that was done although its answer was lost is refused when it is asked for again: that is as good as done. */
 const DONE_ALREADY = ['STATE_FORBIDS', 'NOT_YOURS']
 
 describe('a kill in the middle of a hand-over, a move or a close', () => {
@@ -19,7 +19,7 @@ describe('a kill in the middle of a hand-over, a move or a close', () => {
   })
   after(() => app.close())
 
-  /** Kills while the deed is under way, then asks again until it is acknowledged. @returns whether it was acknowledged before the kill */
+  /** Kills while the action is under way, then asks again until it is acknowledged. @returns whether it was acknowledged before the kill */
   async function throughFault(
     { name, ask }: Step,
     fault: Fault,

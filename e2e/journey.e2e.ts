@@ -11,7 +11,7 @@ import { asks, intoFrame, signedIn, visitorAt } from './support/people.ts'
 const UNKNOWN = 'I have a complaint about the periscope of your submarine'
 
 /** One story with three people, each at a browser of their own. The steps build on one another. */
-describe('from a folder of help pages to a mended gap and a settled conversation', () => {
+describe('from a folder of help pages to a fixed gap and a settled conversation', () => {
   let app: Awaited<ReturnType<typeof demoApp>>
   let lead: Browser
   let agent: Browser
@@ -166,25 +166,25 @@ describe('from a folder of help pages to a mended gap and a settled conversation
     expect(await visitor.all('mine')).to.eql(before)
   })
 
-  it('the lead mends the unanswered question by a fixed answer, publishes, and sees it proved', async () => {
-    await lead.goes(`${app.url}/mend`)
+  it('the lead fixes the unanswered question by a fixed answer, publishes, and sees it proved', async () => {
+    await lead.goes(`${app.url}/unsettled`)
     await lead.types('search', 'submarine')
     await lead.presses('unsettled', 'submarine')
-    await lead.presses('mend-kind', 'Fixed answer').catch(() => undefined)
+    await lead.presses('fix-kind', 'Fixed answer').catch(() => undefined)
     await (
-      await lead.element({ xpath: '//*[@data-test="mend-kind"]//*[text()="Fixed answer"]' })
+      await lead.element({ xpath: '//*[@data-test="fix-kind"]//*[text()="Fixed answer"]' })
     ).click()
-    await lead.types('mend-title', 'Submarines')
-    await lead.types('mend-body', 'We have no submarines to rent.')
-    await lead.presses('mend')
+    await lead.types('fix-title', 'Submarines')
+    await lead.types('fix-body', 'We have no submarines to rent.')
+    await lead.presses('fix')
     await lead.goes(`${app.url}/releases`)
     await lead.presses('publish')
     await lead.sees('published', 'asked again and answered')
-    await lead.goes(`${app.url}/mend?state=mended`)
+    await lead.goes(`${app.url}/unsettled?state=fixed`)
     await lead.types('search', 'submarine')
     await lead.presses('unsettled', 'submarine')
     expect(await (await lead.sees('proof')).getText())
-      .to.include('Mended in release 8')
+      .to.include('Fixed in release 8')
       .and.include('We have no submarines to rent.')
     await asks(visitor, UNKNOWN)
     expect((await visitor.all('answer')).at(-1)).to.include('We have no submarines to rent.')

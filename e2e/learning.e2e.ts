@@ -10,7 +10,7 @@ import { asks, signedIn, visitorAt } from './support/people.ts'
 /** A replay asks thousands of questions again: on a slow machine that takes its time. */
 const REPLAY_MS = 180_000
 
-/** The lead on a Monday: from the week's sentence to a gap that is mended, and seen live. */
+/** The lead on a Monday: from the week's sentence to a gap that is fixed, and seen live. */
 describe('a Monday morning', () => {
   let app: Awaited<ReturnType<typeof demoApp>>
   let lead: Browser
@@ -27,7 +27,7 @@ describe('a Monday morning', () => {
     await app?.stop()
   })
 
-  it('opens on today: the week in one sentence, and the three gaps most worth mending', async () => {
+  it('opens on today: the week in one sentence, and the three gaps most worth fixing', async () => {
     expect(await (await lead.sees('sentence')).getText()).to.match(
       /^Last week visitors asked \d+ questions\. Janua answered \d+ % ± \d+ of them rightly\.$/,
     )
@@ -51,8 +51,8 @@ describe('a Monday morning', () => {
   })
   it('an article made of an agent’s reply goes into the draft, with its effect on the topic at once', async () => {
     await lead.presses('take-reply')
-    await lead.presses('mend')
-    await lead.sees('gap-mend', 'In the draft')
+    await lead.presses('fix')
+    await lead.sees('gap-fix', 'In the draft')
     const effect = /(\d+) → (\d+) of (\d+)/.exec(await (await lead.sees('effect')).getText())!
     expect(Number(effect[2])).to.be.greaterThan(Number(effect[1]))
     await lead.sees('wordings', 'answered')
@@ -64,7 +64,7 @@ describe('a Monday morning', () => {
       /harm elsewhere included: \d+\.\d right answers a week/,
     )
   })
-  it('published, it is mended by what Janua asks again, and visitors have it', async () => {
+  it('published, it is fixed by what Janua asks again, and visitors have it', async () => {
     await lead.presses('to-publish')
     await lead.types('note', 'Drones')
     await lead.presses('publish')
@@ -76,13 +76,13 @@ describe('a Monday morning', () => {
     } finally {
       await visitor.close()
     }
-    await lead.goes(`${app.url}/gaps?state=mended`)
+    await lead.goes(`${app.url}/gaps?state=fixed`)
     await opens('Drone')
-    await lead.sees('gap-mend', 'Mended')
+    await lead.sees('gap-fix', 'Fixed')
     await lead.sees('standing', 'right')
   })
-  it('questions are judged one after another by keyboard, and taken back', async () => {
-    await lead.goes(`${app.url}/questions?outcome=answered&judged=none`)
+  it('questions are reviewed one after another by keyboard, and taken back', async () => {
+    await lead.goes(`${app.url}/questions?outcome=answered&reviewed=none`)
     await lead.sees('log-row')
     const marked = async () => (await lead.element({ css: '[data-marked="true"]' })).getText()
     const first = await marked()
@@ -97,16 +97,16 @@ describe('a Monday morning', () => {
     await lead.driver.wait(
       async () => (await lead.all('log-row')).every((text) => !text.includes('Wrong')),
       10_000,
-      'the judgement was not taken back',
+      'the review was not taken back',
     )
   })
-  it('the audit sample is judged by keyboard', async () => {
+  it('the audit sample is reviewed by keyboard', async () => {
     await lead.goes(`${app.url}/audit-sample`)
     await lead.sees('audit-one', '1 of 30')
     await lead.driver.actions().sendKeys('r').perform()
     await lead.sees('audit-one', '2 of 30')
   })
-  it('coverage opens the questions behind a square of the cloth, and by hour as well', async () => {
+  it('coverage opens the questions behind a square of the heatmap, and by hour as well', async () => {
     await lead.goes(`${app.url}/coverage`)
     await lead.sees('funnel', 'resolved')
     await lead.driver.wait(
@@ -116,7 +116,7 @@ describe('a Monday morning', () => {
       10_000,
       'the chart was not drawn',
     )
-    await (await (await lead.sees('cloth')).findElement({ css: 'td button' })).click()
+    await (await (await lead.sees('heatmap')).findElement({ css: 'td button' })).click()
     await lead.sees('log-head', 'question')
     expect(await lead.driver.getCurrentUrl()).to.include('topic=')
   })

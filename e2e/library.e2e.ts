@@ -203,7 +203,7 @@ describe('from a spreadsheet to a healthy library and out again', () => {
       'janua.json',
       'fixed-answers.csv',
       'glossary.csv',
-      'courtesies.csv',
+      'small-talk.csv',
       'faq.jsonld',
       'documents/conditions-of-carriage.json',
     ])

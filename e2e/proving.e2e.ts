@@ -76,7 +76,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
   it('the replay shows the flow, and a band opens its questions', async () => {
     await at.lead.goes(`${at.app.url}/replay`)
     await at.lead.sees('replay-head', 'Coverage')
-    // Which kinds of change there are depends on how near the sill answers come; what there is opens its questions.
+    // Which kinds of change there are depends on how near the threshold answers come; what there is opens its questions.
     const groups = await at.lead.driver.wait(
       () => at.lead.driver.findElements({ css: '.groups button:enabled' }),
       20_000,
@@ -87,18 +87,18 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
     await (await at.lead.element(test('band-answered-answered'))).click()
     await at.lead.sees('behind', 'answered both times')
   })
-  it('the sill follows the keys, the week with it, and goes into the draft', async () => {
+  it('the threshold follows the keys, the week with it, and goes into the draft', async () => {
     await at.lead.goes(`${at.app.url}/threshold`)
-    const sill = await at.lead.sees('sill')
+    const threshold = await at.lead.sees('threshold')
     const week = async () => (await at.lead.sees('week')).getText()
     const before = await week()
-    await sill.sendKeys('\uE014'.repeat(8))
+    await threshold.sendKeys('\uE014'.repeat(8))
     await at.lead.driver.wait(
       async () => (await week()) !== before,
       10_000,
-      'the week did not follow the sill',
+      'the week did not follow the threshold',
     )
-    await at.lead.presses('set-sill')
+    await at.lead.presses('set-threshold')
     await at.lead.goes(`${at.app.url}/releases`)
     await at.lead.sees('change', 'Ask Merrow Line')
   })

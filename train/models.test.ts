@@ -61,7 +61,7 @@ describe('a library read with the shipped models', function () {
       const few = items.slice(0, 12)
       const index = indexRelease(few, { language, models })
       const firstOf = (text: string) =>
-        answerQuestion(index, text, { sill: 0.5 }).trace.candidates[0]!
+        answerQuestion(index, text, { threshold: 0.5 }).trace.candidates[0]!
       const asked = questions.filter(
         ({ settledBy, before }) => before.length === 0 && few.some(({ id }) => settledBy.has(id)),
       )
@@ -112,7 +112,7 @@ describe('an index that understands', function () {
   ]
   const said = (index: ReleaseIndex, asked = questions) =>
     asked.map((question) =>
-      answerQuestion(index, question, { sill: 0.4 }).trace.candidates.map(
+      answerQuestion(index, question, { threshold: 0.4 }).trace.candidates.map(
         ({ item, confidence }) => [item, confidence],
       ),
     )

@@ -1,7 +1,7 @@
 import {
   indexRelease,
   type IndexSettings,
-  type Asked,
+  type SearchQuestion,
   type QuestionTerm,
   rank,
   type ReadItem,
@@ -21,7 +21,7 @@ interface Ingredient {
   name: string
   reading?: (item: ReadItem) => ReadItem
   terms?: (terms: readonly QuestionTerm[]) => readonly QuestionTerm[]
-  asked?: (asked: Asked) => Asked
+  asked?: (asked: SearchQuestion) => SearchQuestion
 }
 
 const NOTHING: Ingredient = { name: 'nothing left out' }

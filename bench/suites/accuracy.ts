@@ -4,7 +4,7 @@ import { demoGlossary } from '../../demo/documents.ts'
 import { type Figure, wilson } from '../figure.ts'
 import { readyIndex, type Way, WAYS } from '../shipped.ts'
 
-const SILLS = [0.3, 0.4, 0.5, 0.6, 0.65]
+const THRESHOLDS = [0.3, 0.4, 0.5, 0.6, 0.65]
 
 /**
  * The demo's labelled questions, written before the engine existed, put to the demo's articles. Labels name the
@@ -26,7 +26,7 @@ async function accuracyOf(way: Way): Promise<Figure[]> {
   const index = await readyIndex(way, items, { glossary })
   const model = fitOwn(items, { glossary })
   const asked = demoQuestions().map(({ text, settledBy, also }) => {
-    const { trace } = answerQuestion(index, text, { sill: 0, model })
+    const { trace } = answerQuestion(index, text, { threshold: 0, model })
     const best = trace.candidates[0]
     return {
       settledBy,
@@ -55,24 +55,24 @@ async function accuracyOf(way: Way): Promise<Figure[]> {
       known.length,
     ),
   ]
-  for (const sill of SILLS) {
-    const answered = asked.filter(({ confidence }) => confidence >= sill)
+  for (const threshold of THRESHOLDS) {
+    const answered = asked.filter(({ confidence }) => confidence >= threshold)
     figures.push(
       share(
         'answered rightly',
-        `sill ${sill}, with an answer`,
-        known.filter((each) => each.confidence >= sill && isRight(each)).length,
+        `threshold ${threshold}, with an answer`,
+        known.filter((each) => each.confidence >= threshold && isRight(each)).length,
         known.length,
       ),
       share(
         'answered all the same',
-        `sill ${sill}, without an answer`,
-        unknown.filter(({ confidence }) => confidence >= sill).length,
+        `threshold ${threshold}, without an answer`,
+        unknown.filter(({ confidence }) => confidence >= threshold).length,
         unknown.length,
       ),
       share(
         'accuracy of answers',
-        `sill ${sill}`,
+        `threshold ${threshold}`,
         answered.filter(isRight).length,
         answered.length,
       ),

@@ -38,9 +38,9 @@ async function counted(janua: OpenJanua): Promise<Figure[]> {
     limit: FIRST,
   })
   const seconds = (performance.now() - began) / 1_000
-  const mended = new Set(STAGES.flatMap(({ gap }) => gap ?? []))
+  const fixed = new Set(STAGES.flatMap(({ gap }) => gap ?? []))
   const topics = plantedTopics()
-  const planted = topics.filter(({ name }) => !mended.has(name))
+  const planted = topics.filter(({ name }) => !fixed.has(name))
   const nameOf = new Map(planted.map(({ name, replies }) => [replies as readonly string[], name]))
   // The very visits of the history, as hurried as they were asked.
   const asked = visits(demoQuestions(), topics, TODAY, seeded(SEED)).flatMap(

@@ -29,7 +29,7 @@ const NONE: LogFilter = {
   collection: null,
   hour: null,
   vote: null,
-  judged: null,
+  reviewed: null,
   wantsPerson: null,
   sureFrom: null,
   sureTo: null,
@@ -43,7 +43,7 @@ const FILTERS: Record<string, Partial<LogFilter>> = {
   'two words': { search: 'ticket harbour' },
   'one item': { item: 3 },
   'one hour of the day': { hour: 9, outcome: 'suggested' },
-  'not judged': { judged: 'none', outcome: 'answered' },
+  'not reviewed': { reviewed: 'none', outcome: 'answered' },
 }
 
 /** The log with a million questions: a page by each kind of filter, the statement's plan, figures of a week, and a log of 200,000 rows brought in. */
@@ -82,7 +82,7 @@ async function fill(
   await db.query(
     `INSERT INTO questions (release_id, door_id, text, norm, language, outcome, kind, confidence, item_id, vote, wants_person, unsettled, trace, asked_at, channel, topic_id)
      SELECT ${release}, ${door}, CONCAT(${words}, ' ', ${words}, ' ', seq MOD 5000, IF(seq MOD 20011 = 0, ' kestrel', '')), CONCAT('wording ', seq MOD 5000), 'en', ELT(1 + seq MOD 4, 'answered', 'answered', 'suggested', 'unanswered'), IF(seq MOD 4 < 2, 'passage', NULL),
-     RAND(3), IF(seq MOD 4 < 2, IF(seq MOD 50 = 0, 3, ${item}), NULL), IF(seq MOD 97 = 0, IF(seq MOD 2 = 0, 1, -1), NULL), 0, seq MOD 4 = 3, '{"terms":[],"days":[],"candidates":[],"sill":0.6,"leftOut":[],"rule":"nothing found","passages":1}', '2025-11-01' + INTERVAL (seq * 31) SECOND, 'chat', seq MOD 400
+     RAND(3), IF(seq MOD 4 < 2, IF(seq MOD 50 = 0, 3, ${item}), NULL), IF(seq MOD 97 = 0, IF(seq MOD 2 = 0, 1, -1), NULL), 0, seq MOD 4 = 3, '{"terms":[],"days":[],"candidates":[],"threshold":0.6,"leftOut":[],"rule":"nothing found","passages":1}', '2025-11-01' + INTERVAL (seq * 31) SECOND, 'chat', seq MOD 400
      FROM seq_1_to_${ROWS}`,
   )
   await db.query(

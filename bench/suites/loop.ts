@@ -53,7 +53,7 @@ async function underLoad(janua: OpenJanua, questions: readonly string[]): Promis
     door: 'help',
   }
   const ask = (i: number) =>
-    janua.conversations.conversations.say(visitor, {
+    janua.conversations.saying.say(visitor, {
       clientId: crypto.randomUUID(),
       text: questions[i % questions.length]!.slice(0, 300),
       language: 'en',

@@ -56,7 +56,7 @@ export async function meaningSuite(): Promise<Figure[]> {
     const made = models.en!.sentences!.encode(textsOfItem(changed).texts).map(packVectors)
     const all = new Map(textsOfItem(changed).texts.map((text, i) => [text, made[i]!]))
     const next = changeIndex(index, { put: [changed], vectors: (text) => all.get(text) })
-    answerQuestion(next, item.title, { sill: 0.65 })
+    answerQuestion(next, item.title, { threshold: 0.65 })
     return performance.now() - from
   })
 
@@ -91,13 +91,14 @@ function passagesIn(articles: readonly ContentItem[]): number {
 
 /** Milliseconds of each question, encoded and answered, in rising order; the first few warm up. */
 function timed(index: ReleaseIndex, questions: readonly string[]): number[] {
-  for (const text of questions.slice(0, 20)) answerQuestion(index, `${text} please`, { sill: 0.65 })
+  for (const text of questions.slice(0, 20))
+    answerQuestion(index, `${text} please`, { threshold: 0.65 })
   return questions
     .map((text, i) => {
       // A question that nobody asked before: nothing of it is known.
       const asked = `${text} ${'abcdefghij'[i % 10]}`
       const from = performance.now()
-      answerQuestion(index, asked, { sill: 0.65 })
+      answerQuestion(index, asked, { threshold: 0.65 })
       return performance.now() - from
     })
     .sort((a, b) => a - b)

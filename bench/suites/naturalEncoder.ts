@@ -94,7 +94,9 @@ async function askUnder(
   const results: NaturalResult[] = []
   for (const question of domain.questions) {
     const messages = [...question.before, question.text]
-    const replies = await understood(index, () => converse(index, messages, { sill: THRESHOLD }))
+    const replies = await understood(index, () =>
+      converse(index, messages, { threshold: THRESHOLD }),
+    )
     results.push(resultOf(domain, question, replies.at(-1)!.asked[0]?.answer))
   }
   return results

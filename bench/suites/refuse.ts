@@ -107,7 +107,7 @@ async function casesOf(
         [own, models.own],
         [untuned, models.untuned],
       ] as const) {
-        const best = answerMessage(index, question, { sill: 1, model }).asked[0]?.answer.trace
+        const best = answerMessage(index, question, { threshold: 1, model }).asked[0]?.answer.trace
           .candidates[0]
         kept.push({
           inScope: item > 0,
@@ -167,7 +167,7 @@ function thresholdOf(cases: readonly Case[]): number {
 }
 
 /** Expected calibration error over equal bins, less what chance alone would give with these n: the bins' binomial deviations. */
-function calibrated(name: string, cases: readonly Case[], isJudged: boolean): Figure {
+function calibrated(name: string, cases: readonly Case[], isReviewed: boolean): Figure {
   const value = errorOf(cases)
   const figure: Figure = {
     suite: 'refuse',
@@ -179,7 +179,7 @@ function calibrated(name: string, cases: readonly Case[], isJudged: boolean): Fi
     unit: 'share',
     n: cases.length,
   }
-  return isJudged ? withLimit(figure, { atMost: 0.05 }) : figure
+  return isReviewed ? withLimit(figure, { atMost: 0.05 }) : figure
 }
 
 function errorOf(cases: readonly Case[]): number {

@@ -17,11 +17,11 @@ import { readyIndex, type Way, WAYS } from '../shipped.ts'
 
 const FOLDER = join(import.meta.dirname, '../conversations')
 const MONDAY = '2026-11-23'
-const SILL = 0.4
+const THRESHOLD = 0.4
 
 /** What should come of one question: articles that settle it, with words that must be shown; or that nothing does. */
 type Wanted =
-  { kind: 'settled'; by: string[]; shows?: string } | { kind: 'none' | 'courtesy' | 'person' }
+  { kind: 'settled'; by: string[]; shows?: string } | { kind: 'none' | 'small talk' | 'person' }
 
 interface Conversation {
   file: string
@@ -29,7 +29,7 @@ interface Conversation {
   turns: { says: string; wanted: Wanted[] }[]
 }
 
-interface Judged {
+interface Reviewed {
   conversation: Conversation
   says: string
   wanted: Wanted
@@ -43,9 +43,9 @@ export async function talkSuite(): Promise<Figure[]> {
 }
 
 async function talkedTo(way: Way): Promise<Figure[]> {
-  const judged = await judgeAll(way)
+  const reviewed = await reviewAll(way)
   return (['tuning', 'final'] as const).flatMap((half) => {
-    const those = judged.filter(({ number }) => (number % 2 === 0) === (half === 'tuning'))
+    const those = reviewed.filter(({ number }) => (number % 2 === 0) === (half === 'tuning'))
     const share = (measure: string, values: readonly number[]): Figure => ({
       suite: 'talk',
       case: `${half} half`,
@@ -57,7 +57,7 @@ async function talkedTo(way: Way): Promise<Figure[]> {
       n: values.length,
     })
     const questions = those.flatMap(({ results }) => results)
-    const right = (some: readonly Judged[]) => some.map((each) => (each.right ? 1 : 0))
+    const right = (some: readonly Reviewed[]) => some.map((each) => (each.right ? 1 : 0))
     const all = share('questions right', right(questions))
     return [
       half === 'final' ? withLimit(all, { atLeast: 0.9 }) : all,
@@ -75,9 +75,9 @@ async function talkedTo(way: Way): Promise<Figure[]> {
   })
 }
 
-async function judgeAll(
+async function reviewAll(
   way: Way = 'janua',
-): Promise<{ number: number; file: string; results: Judged[] }[]> {
+): Promise<{ number: number; file: string; results: Reviewed[] }[]> {
   const articles = demoArticles()
   const slugs = articles.map(({ slug }) => slug)
   const glossary = await demoGlossary()
@@ -91,8 +91,13 @@ async function judgeAll(
   const model = fitOwn(items, { glossary })
   return readConversations().map((conversation, number) => {
     let turns: Turn[] = []
-    const results = conversation.turns.flatMap(({ says, wanted }): Judged[] => {
-      const reply = answerMessage(index, says, { sill: SILL, model, day: conversation.day, turns })
+    const results = conversation.turns.flatMap(({ says, wanted }): Reviewed[] => {
+      const reply = answerMessage(index, says, {
+        threshold: THRESHOLD,
+        model,
+        day: conversation.day,
+        turns,
+      })
       turns = [...turns, ...reply.asked.map(turnOf)]
       return wanted.map((each, i) => ({
         conversation,
@@ -117,7 +122,7 @@ function isRight(
   asked: AskedQuestion | undefined,
   slugs: readonly string[],
 ): boolean {
-  if (wanted.kind === 'courtesy') return reply.courtesy !== undefined
+  if (wanted.kind === 'small talk') return reply.smallTalk !== undefined
   if (wanted.kind === 'person') return reply.wantsPerson && reply.asked.length === 0
   if (!asked) return false
   const { outcome, sources, blocks } = asked.answer
@@ -150,7 +155,7 @@ function read(block: string, file: string): Conversation {
 }
 
 function wantedIn(text: string): Wanted {
-  if (text === 'none' || text === 'courtesy' || text === 'person') return { kind: text }
+  if (text === 'none' || text === 'small talk' || text === 'person') return { kind: text }
   const [, slugs = '', shows] = /^(\S+)(?: "(.+)")?$/.exec(text) ?? []
   return { kind: 'settled', by: slugs.split('|'), ...(shows && { shows }) }
 }

@@ -8,7 +8,7 @@ import { readyIndex, type Way, WAYS } from '../shipped.ts'
 
 const LEAST_GAIN = 0.1
 
-/** What visitors ask in words of their own: untaught; after a random half of their questions was judged and taught. */
+/** What visitors ask in words of their own: untaught; after a random half of their questions was reviewed and taught. */
 export async function teachSuite(): Promise<Figure[]> {
   return (await Promise.all(WAYS.map(taughtTo))).flat()
 }
@@ -21,21 +21,25 @@ async function taughtTo(way: Way): Promise<Figure[]> {
   const random = seeded(11)
   const plain = sections.map((section, i) => articleOf(section, i + 1))
   const all = sections.flatMap(({ heading }, i) =>
-    (paraphrases.get(heading) ?? []).map((text) => ({ item: i + 1, text, judged: random() < 0.5 })),
+    (paraphrases.get(heading) ?? []).map((text) => ({
+      item: i + 1,
+      text,
+      reviewed: random() < 0.5,
+    })),
   )
   const taught = plain.map((item): ContentItem => ({
     ...item,
-    phrasings: all.flatMap(({ item: id, judged, text }) =>
-      judged && id === item.id ? [text] : [],
+    phrasings: all.flatMap(({ item: id, reviewed, text }) =>
+      reviewed && id === item.id ? [text] : [],
     ),
   }))
-  const asked = all.filter(({ judged }) => !judged)
+  const asked = all.filter(({ reviewed }) => !reviewed)
   const hits = async (items: ContentItem[]) => {
     const index = await readyIndex(way, items)
     const model = fitOwn(items)
     return asked.map(({ item, text }) =>
-      answerMessage(index, text, { sill: 1, model }).asked[0]?.answer.trace.candidates[0]?.item ===
-      item
+      answerMessage(index, text, { threshold: 1, model }).asked[0]?.answer.trace.candidates[0]
+        ?.item === item
         ? 1
         : 0,
     )

@@ -166,7 +166,8 @@ function labelled(
     if (!numbers.has(topic)) numbers.set(topic, numbers.size)
     return numbers.get(topic)!
   }
-  const near = (text: string) => nearItems(answerQuestion(index, text, { sill: 1, model }).trace)
+  const near = (text: string) =>
+    nearItems(answerQuestion(index, text, { threshold: 1, model }).trace)
   return {
     name,
     questions: asked.map(({ text }) => ({ text, times: 1, near: near(text) })),

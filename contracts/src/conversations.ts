@@ -35,7 +35,7 @@ export interface AnswerData {
   /** What the visitor said of it. */
   vote?: 'yes' | 'no'
   /** What the team said of it. */
-  judged?: Verdict
+  reviewed?: Verdict
   /** It was found with the details that the visitor gave before a hand-over. */
   savedByAsking?: true
 }
@@ -43,7 +43,7 @@ export interface AnswerData {
 export type MessageKind =
   | 'text'
   | 'answer'
-  | 'courtesy'
+  | 'smallTalk'
   | 'offer'
   | 'contact'
   | 'handed over'

@@ -2,7 +2,7 @@ import type { ArticleCreate } from './library.ts'
 import type { Answer, Outcome } from '@janua/core'
 import type { Paged } from './common.ts'
 
-export type MendState = 'open' | 'in draft' | 'mended'
+export type FixState = 'open' | 'in draft' | 'fixed'
 
 /** Equal questions that were not answered, or whose answer was voted down. */
 export interface UnsettledRow {
@@ -14,10 +14,10 @@ export interface UnsettledRow {
   lastAt: string
   outcome: Outcome
   nearest: { item: number; title: string; confidence: number } | null
-  state: MendState
-  mend: MendView | null
+  state: FixState
+  fix: FixView | null
 }
-export interface MendView {
+export interface FixView {
   id: number
   kind: 'phrasing' | 'fixed' | 'article'
   item: { id: number; title: string }
@@ -33,10 +33,10 @@ export interface MendView {
     at: string
   } | null
 }
-export type UnsettledPage = Paged<UnsettledRow> & { counts: Record<MendState, number> }
+export type UnsettledPage = Paged<UnsettledRow> & { counts: Record<FixState, number> }
 export interface UnsettledQuery {
   search: string
-  state: MendState
+  state: FixState
   sort: 'frequent' | 'newest'
   offset: number
   limit: number
@@ -57,6 +57,6 @@ export interface UnsettledDetail {
   draft: Answer
 }
 
-export type MendInput = { norm: string; text: string } & (
+export type FixInput = { norm: string; text: string } & (
   { kind: 'phrasing'; item: number } | { kind: 'fixed' | 'article'; content: ArticleCreate }
 )

@@ -112,8 +112,8 @@ export interface DoorRules {
   /** Whether answers are reworded, where a rewriter is set up; what the sources do not support is never shown. */
   rewriting: { on: boolean; tone: Tone; elsewhere: boolean }
   declines: DeclineRule[]
-  /** Sills of collections that have one of their own. */
-  sills: Record<string, number>
+  /** Thresholds of collections that have one of their own. */
+  thresholds: Record<string, number>
   handOver: HandoverRules
   idle: IdleRules
 }
@@ -122,7 +122,7 @@ export const STARTER_RULES: DoorRules = {
   length: 'middle',
   rewriting: { on: false, tone: 'plain', elsewhere: false },
   declines: [],
-  sills: {},
+  thresholds: {},
   handOver: STARTER_HANDOVER,
   idle: STARTER_IDLE,
 }

@@ -52,8 +52,8 @@ export interface EncoderTrialResult {
   /** Distinct questions, and how often they were asked. */
   asked: number
   times: number
-  /** So many of them were judged by people, and answered now as they were then. */
-  judged: number
+  /** So many of them were reviewed by people, and answered now as they were then. */
+  reviewed: number
   /** Under how many of them the one that ships had to stand in. */
   stoodIn: number
   now: EncoderTrialSide

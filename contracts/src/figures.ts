@@ -53,7 +53,7 @@ export interface CoverageView {
   total: Sums
   days: { day: string; questions: number; right: number }[]
   releases: { number: number; note: string; at: string }[]
-  cloth: {
+  heatmap: {
     topic: number
     label: string
     weeks: { starts: string; questions: number; right: number }[]
@@ -91,10 +91,10 @@ export interface TodayView {
     replayed: number | null
     lost: number | null
   }
-  audit: { week: string; judged: number; left: number }
+  audit: { week: string; reviewed: number; left: number }
   asOf: string | null
 }
-/** With the gaps most worth mending, and how far behind the demo is, if this is one. */
+/** With the gaps most worth fixing, and how far behind the demo is, if this is one. */
 export type TodayPageView = TodayView & {
   gaps: { rows: GapRow[]; more: number; worth: number }
   demoWeeksBehind: number

@@ -1,7 +1,7 @@
 import type {
-  FittingMend,
-  MendKind,
-  MendStanding,
+  FittingFix,
+  FixKind,
+  FixStanding,
   Nearest,
   Outcome,
   Outline,
@@ -16,7 +16,7 @@ export const GAP_STATES = [
   'in work',
   'in draft',
   'published',
-  'mended',
+  'fixed',
   'will not cover',
 ] as const
 export type GapState = (typeof GAP_STATES)[number]
@@ -37,11 +37,11 @@ export interface GapRow {
   few: boolean
   questions: number
   uncoveredAWeek: number
-  /** Right answers a week that mending is worth, "up to". */
+  /** Right answers a week that fixing is worth, "up to". */
   potential: number
   /** Hours and money that it saves a week, where the lead has set what one costs. */
   saves: { hours: number; cost: number | null; currency: string } | null
-  mend: FittingMend & { reaches: number }
+  fix: FittingFix & { reaches: number }
   /** Why the nearest passages were not enough, by questions. */
   shortfalls: { shortfall: Shortfall; share: number }[]
   samples: string[]
@@ -76,14 +76,14 @@ export interface GapWording {
   nearest: Nearest | null
   question: number
 }
-export interface GapMendView {
+export interface GapFixView {
   id: number
-  kind: MendKind
+  kind: FixKind
   item: { id: number; title: string; itemKind: string }
   promise: number
   promisedOn: number
-  state: 'in draft' | 'published' | 'mended' | 'reopened'
-  standing: MendStanding | null
+  state: 'in draft' | 'published' | 'fixed' | 'reopened'
+  standing: FixStanding | null
   release: number | null
   by: string
   at: string
@@ -114,14 +114,14 @@ export interface GapSheet extends GapRow {
     text: string
   }[]
   outline: Outline
-  mends: GapMendView[]
+  fixes: GapFixView[]
   reason: string
   reply: string
   /** Now, by the server's clock. */
   asOf: string
 }
 
-/** What teaching some phrasings would do, or what the draft does, to a topic's questions. */
+/** What proposal some phrasings would do, or what the draft does, to a topic's questions. */
 export interface GapEffect {
   n: number
   /** Expected right answers among n, live and after. */
@@ -138,7 +138,7 @@ export interface GapEffect {
   }[]
   /** Phrasings that were tried. */
   phrasings: string[]
-  /** What teaching does to questions of other topics that came near the article. */
+  /** What proposal does to questions of other topics that came near the article. */
   elsewhere?: MovedQuestions
 }
 /** Questions of the log that an article would answer after a change and does not answer now. */
@@ -156,7 +156,7 @@ export interface MovedQuestion {
   from: string | null
 }
 
-export type GapMendInput =
+export type GapFixInput =
   | { kind: 'teach'; item: number; phrasings: string[] }
   | { kind: 'extend'; item: number; base: number; body: string; phrasings: string[] }
   | { kind: 'write'; content: ArticleCreate }
@@ -178,8 +178,8 @@ export interface TopicsState {
 }
 export type TopicList = { id: number; label: string; times: number }[]
 export type TopicInput =
-  | { deed: 'rename'; label: string }
-  | { deed: 'pin'; pinned: boolean }
-  | { deed: 'merge'; into: number }
-  | { deed: 'split'; wordings: string[] }
-  | { deed: 'move'; wordings: string[]; into: number }
+  | { action: 'rename'; label: string }
+  | { action: 'pin'; pinned: boolean }
+  | { action: 'merge'; into: number }
+  | { action: 'split'; wordings: string[] }
+  | { action: 'move'; wordings: string[]; into: number }

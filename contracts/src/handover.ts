@@ -158,7 +158,7 @@ export interface CaseInput {
   note: string
 }
 
-export interface ReadyLine {
+export interface SavedReply {
   id: number
   name: string
   /** May hold {visitor}, {agent}, {queue} and {case}, filled in when it is put into a reply. */

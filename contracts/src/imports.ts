@@ -20,7 +20,7 @@ export type ImportResult =
   | { file: string; result: 'refused'; reason: string }
 
 /** What the rows of a sheet may become. */
-export const SHEET_KINDS = ['article', 'fixed', 'glossary', 'courtesy', 'document'] as const
+export const SHEET_KINDS = ['article', 'fixed', 'glossary', 'smallTalk', 'document'] as const
 export type SheetKind = (typeof SHEET_KINDS)[number]
 
 /** What a column may hold, by what the rows become. */
@@ -28,7 +28,7 @@ export const COLUMN_ROLES = {
   article: ['question', 'answer', 'title', 'collection', 'review', 'id'],
   fixed: ['question', 'answer', 'title', 'collection', 'from', 'until', 'doors', 'review', 'id'],
   glossary: ['term', 'also', 'meaning', 'id'],
-  courtesy: ['name', 'says', 'replyEn', 'replyDe', 'id'],
+  smallTalk: ['name', 'says', 'replyEn', 'replyDe', 'id'],
   document: [],
 } as const satisfies Record<SheetKind, readonly string[]>
 export type ColumnRole =

@@ -105,7 +105,7 @@ export interface TrialAnswer {
   text: string
   title: string
   sure: number
-  sill: number
+  threshold: number
   says: 'yes' | 'partly' | 'no'
 }
 export interface TrialCount {

@@ -1,9 +1,9 @@
 import type {
   Answer,
   CheckComes,
-  Courtesy,
+  SmallTalk,
   FlowBand,
-  JudgedWouldBe,
+  ReviewedWouldBe,
   Outcome,
   PairedChange,
   ReplayChange,
@@ -33,14 +33,14 @@ export interface RehearsedQuestion {
   answer: Answer
   /** What the visitor reads. */
   said: string
-  judged: Verdict | null
+  reviewed: Verdict | null
   /** Texts of the nearest passages, in the order of the trace. */
   passages: string[]
 }
 /** What came of one message of a rehearsal. */
 export interface RehearsedMessage {
   text: string
-  courtesy: Courtesy['replies'] | null
+  smallTalk: SmallTalk['replies'] | null
   wantsPerson: boolean
   asked: RehearsedQuestion[]
   /** Where the conversation would go if the visitor now asked for a person. */
@@ -53,7 +53,7 @@ export interface Rehearsed {
   messages: RehearsedMessage[]
 }
 
-/* Judgements of answers, wherever they are seen */
+/* Reviews of answers, wherever they are seen */
 
 export interface VerdictInput {
   text: string
@@ -70,7 +70,7 @@ export interface VerdictInput {
   wantedId: number | null
   chance: number | null
   origin: 'rehearsal' | 'replay' | 'threshold' | 'audit'
-  /** The question of the log that was judged, when it is one. */
+  /** The question of the log that was reviewed, when it is one. */
   question: number | null
 }
 
@@ -104,8 +104,8 @@ export interface CheckList {
   checks: CheckView[]
   /** The newest run, and whether it was of the draft as it is now. */
   run: { passed: number; failed: number; at: string; current: boolean } | null
-  /** Questions that were judged right and have no check yet. */
-  judged: number
+  /** Questions that were reviewed right and have no check yet. */
+  reviewed: number
 }
 export interface CheckImport {
   added: number
@@ -176,8 +176,8 @@ export interface ReplayQuestion {
   times: number
   change: ReplayChange
   accepted: boolean
-  live: ReplaySide & { judged: number | null }
-  draft: ReplaySide & { judged: number | null }
+  live: ReplaySide & { reviewed: number | null }
+  draft: ReplaySide & { reviewed: number | null }
 }
 export type ReplayQuestions = Paged<ReplayQuestion>
 
@@ -188,24 +188,24 @@ export interface ThresholdView {
   replay: { id: number; from: string; to: string; asked: number; current: boolean } | null
   weeks: number
   volume: (WouldBe & { collection: string; door: number; outcome: Outcome })[]
-  judged: (JudgedWouldBe & { collection: string; door: number })[]
+  reviewed: (ReviewedWouldBe & { collection: string; door: number })[]
   /** Of the questions that got offers or a question back, the share that was settled by taking one. */
   offersTaken: number
   /** Of the visitors left unanswered, the share that asked for a person. */
   handsOver: number
-  doors: { id: number; title: string; sill: number; sills: Record<string, number> }[]
+  doors: { id: number; title: string; threshold: number; thresholds: Record<string, number> }[]
   collections: string[]
 }
-/** A week's random answers: the lead judges them one after another, and they alone correct published figures. */
+/** A week's random answers: the lead reviews them one after another, and they alone correct published figures. */
 export interface AuditSample {
   /** The first day of the week, a Monday. */
   week: string
-  /** Answers given in it, and how many of the sample are judged. */
+  /** Answers given in it, and how many of the sample are reviewed. */
   answers: number
-  judged: number
-  left: ToJudge[]
+  reviewed: number
+  left: ToReview[]
 }
-export interface ToJudge {
+export interface ToReview {
   /** The question of the log, in an audit. */
   question?: number
   text: string

@@ -24,7 +24,7 @@ export interface LogFilter {
   collection: string | null
   hour: number | null
   vote: 'up' | 'down' | 'any' | null
-  judged: Verdict | 'any' | 'none' | null
+  reviewed: Verdict | 'any' | 'none' | null
   wantsPerson: boolean | null
   /** Least and most confidence. */
   sureFrom: number | null
@@ -54,7 +54,7 @@ export interface LogRowView {
   channel: string
   topic: { id: number; label: string } | null
   vote: 'up' | 'down' | null
-  judged: Verdict | null
+  reviewed: Verdict | null
   conversation: number | null
 }
 export interface LogPage {
@@ -74,7 +74,7 @@ export interface LogDetail extends LogRowView {
   sources: Source[]
   trace: Trace
   messages: Message[]
-  judgements: { verdict: Verdict; by: string; at: string }[]
+  reviews: { verdict: Verdict; by: string; at: string }[]
   doorId: number
 }
 

@@ -3,7 +3,7 @@ import type { RoutingShare } from './handover.ts'
 import type { DiffPart } from '@janua/core'
 
 export type ItemKind =
-  'article' | 'fixed' | 'document' | 'glossary' | 'courtesy' | 'door' | 'routing' | 'encoder'
+  'article' | 'fixed' | 'document' | 'glossary' | 'smallTalk' | 'door' | 'routing' | 'encoder'
 
 export interface DraftChange {
   item: number

@@ -1,4 +1,4 @@
-import type { Courtesy } from '@janua/core'
+import type { SmallTalk } from '@janua/core'
 import type { ChangeState } from './library.ts'
 
 /** A word of the company, what people call the same thing, and what it means. */
@@ -7,8 +7,8 @@ export interface GlossaryContent {
   also: string[]
   meaning: string
 }
-export type CourtesyContent = Courtesy
-export type VocabularyKind = 'glossary' | 'courtesy'
+export type SmallTalkContent = SmallTalk
+export type VocabularyKind = 'glossary' | 'smallTalk'
 
 /** An entry of the draft, with where it stands. */
 export interface Entry<C> {
@@ -21,4 +21,4 @@ export interface Entry<C> {
   updatedAt: string
 }
 export type GlossaryRow = Entry<GlossaryContent>
-export type CourtesyRow = Entry<CourtesyContent>
+export type SmallTalkRow = Entry<SmallTalkContent>

@@ -135,7 +135,7 @@ export function createJanua({
       coverageOf: (numbers) => coverage.releaseFigures.coverageOf(numbers),
       outcomesBeside: (...given) => coverage.releaseFigures.outcomesBeside(...given),
     },
-    proveMends: () => coverage.proveMends(),
+    proveFixes: () => coverage.proveFixes(),
   })
   const { live, draft, choices } = releases
 
@@ -147,7 +147,7 @@ export function createJanua({
     draft,
     understanding,
     learnt: modelPorts.learnt,
-    reviews: () => questions.reviews,
+    reviewCases: () => questions.reviewCases,
     queueClassifier: (id) => handover.queueClassifier(id),
   })
   const { engine } = answering

@@ -44,7 +44,7 @@ export const ACTIONS = {
   'door.write': ['lead'],
 
   'unsettled.read': ['lead', 'editor'],
-  'unsettled.mend': ['lead', 'editor'],
+  'unsettled.fix': ['lead', 'editor'],
   'coverage.read': ['lead', 'editor'],
   'coverage.set': ['lead'],
   'demo.move': ['lead'],
@@ -52,7 +52,7 @@ export const ACTIONS = {
   'gap.work': ['lead', 'editor'],
   'topic.correct': ['lead', 'editor'],
   'log.read': ['lead', 'editor'],
-  'log.judge': ['lead', 'editor'],
+  'log.review': ['lead', 'editor'],
   'log.import': ['lead'],
   'log.export': ['lead'],
 
@@ -63,10 +63,10 @@ export const ACTIONS = {
   'desk.read': ['lead', 'agent'],
   'desk.work': ['lead', 'agent'],
   'desk.lead': ['lead'],
-  'teaching.read': ['lead', 'editor', 'agent'],
-  'teaching.decide': ['lead'],
+  'proposal.read': ['lead', 'editor', 'agent'],
+  'proposal.decide': ['lead'],
   'answer.explain': ['lead', 'editor', 'agent'],
-  'answer.judge': ['lead', 'agent'],
+  'answer.review': ['lead', 'agent'],
   'phrasing.propose': ['lead', 'agent'],
 
   'door.visit': 'anyone',

@@ -3,12 +3,12 @@ import type {
   CoverageView,
   DimensionView,
   GapEffect,
-  GapMendView,
+  GapFixView,
   GapPage,
   GapSheet,
   GapsQuery,
   MarksInput,
-  MendView,
+  FixView,
   MovedQuestions,
   TargetMeasure,
   TodayPageView,
@@ -47,13 +47,13 @@ export const coverageRoutes = {
     body: MarksInput
     output: MovedQuestions
   }>('article.write'),
-  'POST /gaps/:id/mends': route<{
+  'POST /gaps/:id/fixes': route<{
     params: { id: number }
     body:
       | { kind: 'teach'; item: number; phrasings: string[] }
       | { kind: 'extend'; item: number; base: number; body: string; phrasings: string[] }
       | { kind: 'write'; content: ArticleCreate }
-    output: { mend: GapMendView; effect: GapEffect }
+    output: { fix: GapFixView; effect: GapEffect }
   }>('gap.work', { status: 201 }),
   'PUT /gaps/:id/work': route<{
     params: { id: number }
@@ -69,21 +69,21 @@ export const coverageRoutes = {
   'POST /topics/:id': route<{
     params: { id: number }
     body:
-      | { deed: 'rename'; label: string }
-      | { deed: 'pin'; pinned: boolean }
-      | { deed: 'merge'; into: number }
-      | { deed: 'split'; wordings: string[] }
-      | { deed: 'move'; wordings: string[]; into: number }
+      | { action: 'rename'; label: string }
+      | { action: 'pin'; pinned: boolean }
+      | { action: 'merge'; into: number }
+      | { action: 'split'; wordings: string[] }
+      | { action: 'move'; wordings: string[]; into: number }
     output: { topic: number }
   }>('topic.correct'),
   'GET /unsettled': route<{ query: UnsettledQuery; output: UnsettledPage }>('unsettled.read'),
   'GET /unsettled/detail': route<{ query: { norm: string }; output: UnsettledDetail }>(
     'unsettled.read',
   ),
-  'POST /mends': route<{
+  'POST /fixes': route<{
     body: { norm: string; text: string } & (
       { kind: 'phrasing'; item: number } | { kind: 'fixed' | 'article'; content: ArticleCreate }
     )
-    output: MendView
-  }>('unsettled.mend', { status: 201 }),
+    output: FixView
+  }>('unsettled.fix', { status: 201 }),
 }

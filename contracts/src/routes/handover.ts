@@ -12,12 +12,12 @@ import type {
   Queue,
   QueueFigures,
   QueueInput,
-  ReadyLine,
+  SavedReply,
   RoutingDraft,
   RoutingProof,
-  Teaching,
-  TeachingInput,
-  TeachingState,
+  Proposal,
+  ProposalInput,
+  ProposalState,
 } from '../index.ts'
 import type { Routing } from '@janua/core'
 import { route } from './route.ts'
@@ -45,17 +45,17 @@ export const handoverRoutes = {
   'GET /desk': route<{ output: Desk }>('desk.read'),
   'GET /desk/search': route<{ query: { words: string }; output: DeskRow[] }>('desk.read'),
   'GET /desk/passages': route<{ query: { words: string }; output: Passage[] }>('desk.read'),
-  'GET /desk/ready-lines': route<{ output: ReadyLine[] }>('desk.read'),
-  'POST /desk/ready-lines': route<{
+  'GET /desk/saved-replies': route<{ output: SavedReply[] }>('desk.read'),
+  'POST /desk/saved-replies': route<{
     body: { name: string; text: string; own: boolean }
     output: { id: number }
   }>('desk.work', { status: 201 }),
-  'PUT /desk/ready-lines/:id': route<{
+  'PUT /desk/saved-replies/:id': route<{
     params: { id: number }
     body: { name: string; text: string; own: boolean }
     output: { id: number }
   }>('desk.work'),
-  'DELETE /desk/ready-lines/:id': route<{ params: { id: number } }>('desk.work'),
+  'DELETE /desk/saved-replies/:id': route<{ params: { id: number } }>('desk.work'),
   'GET /desk/:id': route<{ params: { id: number }; output: DeskConversation }>('desk.read'),
   'POST /desk/:id/take': route<{ params: { id: number } }>('desk.work'),
   'POST /desk/:id/pass': route<{ params: { id: number } }>('desk.work'),
@@ -86,20 +86,20 @@ export const handoverRoutes = {
   'POST /desk/:id/take-over': route<{ params: { id: number } }>('desk.lead'),
   'POST /desk/:id/close': route<{ params: { id: number }; body: CloseInput }>('desk.work'),
   'POST /desk/:id/reopen': route<{ params: { id: number } }>('desk.work'),
-  'POST /desk/:id/teachings': route<{
+  'POST /desk/:id/proposals': route<{
     params: { id: number }
-    body: TeachingInput
+    body: ProposalInput
     output: { id: number }
   }>('desk.work', { status: 201 }),
-  'GET /desk/:id/teachings': route<{ params: { id: number }; output: Teaching[] }>('desk.read'),
-  'GET /teachings': route<{ query: { state: TeachingState }; output: Teaching[] }>('teaching.read'),
-  'POST /teachings/:id/accept': route<{
+  'GET /desk/:id/proposals': route<{ params: { id: number }; output: Proposal[] }>('desk.read'),
+  'GET /proposals': route<{ query: { state: ProposalState }; output: Proposal[] }>('proposal.read'),
+  'POST /proposals/:id/accept': route<{
     params: { id: number }
     body: { question: string; words: string; title: string; collection: string }
     output: { item: number }
-  }>('teaching.decide'),
-  'POST /teachings/:id/decline': route<{ params: { id: number }; body: { reason: string } }>(
-    'teaching.decide',
+  }>('proposal.decide'),
+  'POST /proposals/:id/decline': route<{ params: { id: number }; body: { reason: string } }>(
+    'proposal.decide',
   ),
   'POST /desk/:id/block': route<{ params: { id: number }; body: { reason: string } }>('desk.work'),
   'GET /routing': route<{ output: RoutingDraft }>('routing.read'),

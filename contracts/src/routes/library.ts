@@ -23,7 +23,7 @@ import type {
   SiteLook,
   Suggestion,
 } from '../index.ts'
-import type { Courtesy } from '@janua/core'
+import type { SmallTalk } from '@janua/core'
 import { route } from './route.ts'
 
 export const libraryRoutes = {
@@ -33,7 +33,7 @@ export const libraryRoutes = {
     'article.write',
   ),
   'POST /health/links': route('article.write'),
-  'POST /health/links/mend': route<{ body: { item: number; address: string; to: string | null } }>(
+  'POST /health/links/fix': route<{ body: { item: number; address: string; to: string | null } }>(
     'article.write',
   ),
   'GET /articles': route<{ query: ArticleQuery; output: ArticlePage }>('article.read'),
@@ -88,17 +88,17 @@ export const libraryRoutes = {
     output: Entry<GlossaryContent>
   }>('article.write'),
   'DELETE /glossary/:id': route<{ params: { id: number } }>('article.write'),
-  'GET /courtesies': route<{ output: Entry<Courtesy>[] }>('article.read'),
-  'POST /courtesies': route<{ body: Courtesy & { ready: boolean }; output: Entry<Courtesy> }>(
+  'GET /small-talk': route<{ output: Entry<SmallTalk>[] }>('article.read'),
+  'POST /small-talk': route<{ body: SmallTalk & { ready: boolean }; output: Entry<SmallTalk> }>(
     'article.write',
     { status: 201 },
   ),
-  'PUT /courtesies/:id': route<{
+  'PUT /small-talk/:id': route<{
     params: { id: number }
-    body: Courtesy & { base: number; ready: boolean }
-    output: Entry<Courtesy>
+    body: SmallTalk & { base: number; ready: boolean }
+    output: Entry<SmallTalk>
   }>('article.write'),
-  'DELETE /courtesies/:id': route<{ params: { id: number } }>('article.write'),
+  'DELETE /small-talk/:id': route<{ params: { id: number } }>('article.write'),
   'GET /imports': route<{ output: ImportView[] }>('article.write'),
   'POST /imports': route<{ output: ImportView }>('article.write', {
     status: 201,

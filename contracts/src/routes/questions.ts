@@ -26,21 +26,21 @@ export const questionsRoutes = {
   }),
   'DELETE /log/imports/:id': route<{ params: { id: number } }>('log.import'),
   'GET /log/:id': route<{ params: { id: number }; output: LogDetail }>('log.read'),
-  'POST /log/:id/judgements': route<{
+  'POST /log/:id/reviews': route<{
     params: { id: number }
     body: { verdict: Verdict }
-    output: { judgement: number }
-  }>('log.judge', { status: 201 }),
-  'DELETE /log/:id/judgements/:judgement': route<{ params: { id: number; judgement: number } }>(
-    'log.judge',
+    output: { review: number }
+  }>('log.review', { status: 201 }),
+  'DELETE /log/:id/reviews/:review': route<{ params: { id: number; review: number } }>(
+    'log.review',
   ),
   'GET /audit-sample': route<{ output: AuditSample }>('threshold.read'),
   'GET /questions/:id/why': route<{ params: { id: number }; output: WhyView }>('answer.explain'),
-  'POST /desk/:id/judgements': route<{
+  'POST /desk/:id/reviews': route<{
     params: { id: number }
     body: { message: number; verdict: Verdict }
-  }>('answer.judge'),
-  'POST /desk/:id/proposals': route<{
+  }>('answer.review'),
+  'POST /desk/:id/phrasings': route<{
     params: { id: number }
     body: { item: number; phrasing: string }
   }>('phrasing.propose'),

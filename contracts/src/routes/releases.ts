@@ -3,7 +3,7 @@ import type {
   ChangeText,
   DraftChange,
   ItemKind,
-  MendView,
+  FixView,
   OpenRelease,
   Proof,
   PublishInput,
@@ -25,17 +25,17 @@ export const releasesRoutes = {
     body: PublishInput
     output:
       | { number: null; scheduled: number; proofs: never[] }
-      | { number: number; scheduled: null; proofs: MendView[] }
+      | { number: number; scheduled: null; proofs: FixView[] }
   }>('release.publish', { status: 201 }),
   'POST /releases/:id/live': route<{
     params: { id: number }
-    output: { number: number; proofs: MendView[] }
+    output: { number: number; proofs: FixView[] }
   }>('release.publish'),
   'POST /releases/:id/open': route<{
     params: { id: number }
     body: { audience: Audience; share: number }
     sent: { audience: Audience; share?: number }
-    output: { number: number; proofs: MendView[] }
+    output: { number: number; proofs: FixView[] }
   }>('release.publish'),
   'DELETE /releases/:id/open': route<{ params: { id: number } }>('release.publish'),
   'GET /scheduled': route<{ output: ScheduledRelease[] }>('release.read'),

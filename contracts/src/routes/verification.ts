@@ -9,7 +9,7 @@ import type {
   ReplayQuestionsQuery,
   ReplayView,
   ThresholdView,
-  ToJudge,
+  ToReview,
 } from '../index.ts'
 import { route } from './route.ts'
 
@@ -19,7 +19,7 @@ export const verificationRoutes = {
   'POST /checks': route<{ body: CheckInput; output: { id: number } }>('check.write', {
     status: 201,
   }),
-  'POST /checks/judged': route<{ output: { added: number } }>('check.write', { status: 201 }),
+  'POST /checks/reviewed': route<{ output: { added: number } }>('check.write', { status: 201 }),
   'POST /checks/file': route<{ body: { name: string; csv: string }; output: CheckImport }>(
     'check.write',
   ),
@@ -46,10 +46,10 @@ export const verificationRoutes = {
     body: { accepted: boolean }
   }>('replay.run'),
   'GET /threshold': route<{ output: ThresholdView }>('threshold.read'),
-  'GET /threshold/to-judge': route<{ query: { sill: number }; output: ToJudge[] }>(
+  'GET /threshold/to-review': route<{ query: { threshold: number }; output: ToReview[] }>(
     'threshold.read',
   ),
-  'PUT /threshold': route<{ body: { door: number; collection: string | null; sill: number } }>(
+  'PUT /threshold': route<{ body: { door: number; collection: string | null; threshold: number } }>(
     'threshold.set',
   ),
 }

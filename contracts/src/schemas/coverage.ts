@@ -1,27 +1,27 @@
 import { pageQuery, withKeys } from './common.ts'
-import type { MendInput, UnsettledQuery } from '../coverage.ts'
+import type { FixInput, UnsettledQuery } from '../coverage.ts'
 import Joi from 'joi'
 import type { Verdict } from '../conversations.ts'
 import { articleCreate } from './library.ts'
 
 export const unsettledQuery = withKeys<UnsettledQuery>(pageQuery, {
   search: Joi.string().trim().allow('').max(200).default(''),
-  state: Joi.valid('open', 'in draft', 'mended').default('open'),
+  state: Joi.valid('open', 'in draft', 'fixed').default('open'),
   sort: Joi.valid('frequent', 'newest').default('frequent'),
 })
 export const normQuery = Joi.object<{ norm: string }>({
   norm: Joi.string().min(1).max(300).required(),
 })
 
-export const judgementInput = Joi.object<{ message: number; verdict: Verdict }>({
+export const reviewInput = Joi.object<{ message: number; verdict: Verdict }>({
   message: Joi.number().integer().required(),
   verdict: Joi.valid('right', 'wrong').required(),
 })
-export const proposalInput = Joi.object<{ item: number; phrasing: string }>({
+export const proposedPhrasingInput = Joi.object<{ item: number; phrasing: string }>({
   item: Joi.number().integer().required(),
   phrasing: Joi.string().trim().min(2).max(300).required(),
 })
-export const mendInput = Joi.object({
+export const fixInput = Joi.object({
   norm: Joi.string().min(1).max(300).required(),
   text: Joi.string().trim().min(2).max(300).required(),
   kind: Joi.valid('phrasing', 'fixed', 'article').required(),
@@ -33,4 +33,4 @@ export const mendInput = Joi.object({
     then: Joi.forbidden(),
     otherwise: Joi.required(),
   }),
-}) as unknown as Joi.ObjectSchema<MendInput>
+}) as unknown as Joi.ObjectSchema<FixInput>

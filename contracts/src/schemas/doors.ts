@@ -117,7 +117,7 @@ const rules = Joi.object<DoorRules>({
     )
     .max(20)
     .required(),
-  sills: Joi.object()
+  thresholds: Joi.object()
     .pattern(Joi.string().max(80), Joi.number().min(0.01).max(0.99))
     .max(60)
     .default({}),

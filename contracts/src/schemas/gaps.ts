@@ -1,7 +1,7 @@
 import { dayText, pageQuery, withKeys } from './common.ts'
 import {
   GAP_STATES,
-  type GapMendInput,
+  type GapFixInput,
   type GapsQuery,
   type GapWorkInput,
   type TopicInput,
@@ -23,7 +23,7 @@ export const tryTeachInput = Joi.object<{ item: number; phrasings: string[] | nu
     .default(null),
 })
 const phrasings = Joi.array().items(Joi.string().trim().min(2).max(300)).max(40)
-export const gapMendInput = Joi.object({
+export const gapFixInput = Joi.object({
   kind: Joi.valid('teach', 'extend', 'write').required(),
   item: Joi.number()
     .integer()
@@ -46,7 +46,7 @@ export const gapMendInput = Joi.object({
     then: Joi.required(),
     otherwise: Joi.forbidden(),
   }),
-}) as unknown as Joi.ObjectSchema<GapMendInput>
+}) as unknown as Joi.ObjectSchema<GapFixInput>
 const inWork = (schema: Joi.Schema) =>
   schema.when('state', { is: 'in work', then: Joi.optional(), otherwise: Joi.forbidden() })
 export const gapWorkInput = Joi.object({
@@ -71,14 +71,14 @@ export const gapWorkInput = Joi.object({
 export const topicsQuery = Joi.object<{ search: string }>({
   search: Joi.string().trim().allow('').max(200).default(''),
 })
-const only = (deeds: string[], schema: Joi.Schema) =>
-  Joi.any().when('deed', {
-    is: Joi.valid(...deeds),
+const only = (actions: string[], schema: Joi.Schema) =>
+  Joi.any().when('action', {
+    is: Joi.valid(...actions),
     then: schema.required(),
     otherwise: Joi.forbidden(),
   })
 export const topicInput = Joi.object({
-  deed: Joi.valid('rename', 'pin', 'merge', 'split', 'move').required(),
+  action: Joi.valid('rename', 'pin', 'merge', 'split', 'move').required(),
   label: only(['rename'], Joi.string().trim().min(2).max(300)),
   pinned: only(['pin'], Joi.boolean()),
   into: only(['merge', 'move'], Joi.number().integer()),

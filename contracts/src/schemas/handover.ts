@@ -165,7 +165,7 @@ export const deskSearch = Joi.object<{ words: string }>({
 export const passageSearch = Joi.object<{ words: string }>({
   words: Joi.string().trim().min(2).max(300).required(),
 })
-export const readyLineInput = Joi.object<{ name: string; text: string; own: boolean }>({
+export const savedReplyInput = Joi.object<{ name: string; text: string; own: boolean }>({
   name: Joi.string().trim().min(1).max(80).required(),
   text: Joi.string().trim().min(1).max(2_000).required(),
   own: Joi.boolean().required(),

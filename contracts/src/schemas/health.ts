@@ -8,7 +8,7 @@ export const keepInput = Joi.object<{ kind: FindingKind; key: string }>({
 export const reviewedInput = Joi.object<{ months: number }>({
   months: Joi.number().integer().min(1).max(36).default(6),
 })
-export const linkMend = Joi.object<{ item: number; address: string; to: string | null }>({
+export const linkFix = Joi.object<{ item: number; address: string; to: string | null }>({
   item: Joi.number().integer().positive().required(),
   address: Joi.string().max(2_000).required(),
   to: Joi.string()

@@ -69,8 +69,12 @@ export const replayQuestionsQuery = withKeys<ReplayQuestionsQuery>(pageQuery, {
   to: Joi.valid(...ALL_OUTCOMES).default(null),
 })
 export const acceptInput = Joi.object<{ accepted: boolean }>({ accepted: Joi.boolean().required() })
-export const sillInput = Joi.object<{ door: number; collection: string | null; sill: number }>({
+export const thresholdInput = Joi.object<{
+  door: number
+  collection: string | null
+  threshold: number
+}>({
   door: number.required(),
   collection: Joi.string().max(80).allow(null).default(null),
-  sill: Joi.number().min(0.01).max(0.99).required(),
+  threshold: Joi.number().min(0.01).max(0.99).required(),
 })

@@ -21,7 +21,7 @@ export const LOG_FILTER = {
   collection: Joi.string().max(80).allow('').allow(null).default(null),
   hour: Joi.number().integer().min(0).max(23).allow(null).default(null),
   vote: Joi.valid('up', 'down', 'any').allow(null).default(null),
-  judged: Joi.valid(...VERDICTS, 'any', 'none')
+  reviewed: Joi.valid(...VERDICTS, 'any', 'none')
     .allow(null)
     .default(null),
   wantsPerson: Joi.boolean().allow(null).default(null),

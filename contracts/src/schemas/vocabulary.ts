@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import type { CourtesyContent, GlossaryContent } from '../vocabulary.ts'
+import type { SmallTalkContent, GlossaryContent } from '../vocabulary.ts'
 import { draftKeys, withKeys } from './common.ts'
 
 const words = (most: number) =>
@@ -14,19 +14,22 @@ export const glossaryContent = Joi.object<GlossaryContent>({
   also: words(60),
   meaning: Joi.string().trim().max(600).allow('').required(),
 })
-export const courtesyContent = Joi.object<CourtesyContent>({
+export const smallTalkContent = Joi.object<SmallTalkContent>({
   name: Joi.string().trim().min(1).max(80).required(),
   says: words(200),
   replies: Joi.object({ en: reply, de: reply }).required(),
 })
 const ready = { ready: Joi.boolean().required() }
 export const glossaryCreate = withKeys<GlossaryContent & { ready: boolean }>(glossaryContent, ready)
-export const courtesyCreate = withKeys<CourtesyContent & { ready: boolean }>(courtesyContent, ready)
+export const smallTalkCreate = withKeys<SmallTalkContent & { ready: boolean }>(
+  smallTalkContent,
+  ready,
+)
 export const glossarySave = withKeys<GlossaryContent & { base: number; ready: boolean }>(
   glossaryContent,
   draftKeys,
 )
-export const courtesySave = withKeys<CourtesyContent & { base: number; ready: boolean }>(
-  courtesyContent,
+export const smallTalkSave = withKeys<SmallTalkContent & { base: number; ready: boolean }>(
+  smallTalkContent,
   draftKeys,
 )

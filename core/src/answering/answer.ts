@@ -63,15 +63,15 @@ export interface Trace {
   /** Days that the question names, resolved. */
   days: { words: string; days: string[] }[]
   candidates: TraceCandidate[]
-  sill: number
+  threshold: number
   /** What was carried over from the question before. */
   carried?: string
   /** What would have been among the nearest but does not count here or today, and why. */
   leftOut: (Source & { because: string })[]
   rule:
     | 'fixed answer'
-    | 'above the sill'
-    | 'below the sill'
+    | 'above the threshold'
+    | 'below the threshold'
     | 'nothing found'
     | 'several readings'
     | 'chosen reading'
@@ -110,9 +110,9 @@ export interface Answer {
 
 export interface AnswerSettings {
   /** Confidence from which Janua answers, 0 to 1. */
-  sill: number
-  /** Sills of collections that have one of their own. */
-  sills?: Readonly<Record<string, number>>
+  threshold: number
+  /** Thresholds of collections that have one of their own. */
+  thresholds?: Readonly<Record<string, number>>
   model?: ConfidenceModel
   /** The day of the question at its door, as "2026-11-23": fixed answers outside their dates are left out. */
   day?: string

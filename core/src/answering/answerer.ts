@@ -3,15 +3,15 @@ import type { Answer, AnswerSettings, Outcome, Source, Trace } from './answer.ts
 import { type ParsedQuestion, parseQuestion } from '../text/parsedQuestion.ts'
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { readDays } from './days.ts'
-import { type Asked, rank, readQuestion } from '../retrieval/rank.ts'
+import { type SearchQuestion, rank, readQuestion } from '../retrieval/rank.ts'
 import { fold } from '../text/tokens.ts'
 import { valuesOf } from '../library/values.ts'
 import { seasonDays } from './seasons.ts'
 import { counted } from './counted.ts'
 import type { Candidate } from '../retrieval/search.ts'
 import { fitting, sizesAmong } from './fits.ts'
-import { besideOf, judged, type Judged, opinionOn, sourceOf, surestOf, withHeard } from './rungs.ts'
-import { askedInOwnWords, inFront, judgedByMeaning } from './rungsByMeaning.ts'
+import { besideOf, rated, type Rated, opinionOn, sourceOf, surestOf, withHeard } from './rungs.ts'
+import { askedInOwnWords, inFront, ratedByMeaning } from './rungsByMeaning.ts'
 import { declinedBy } from './declines.ts'
 import { type ConfidenceModel } from './confidence.ts'
 import { said, sayingOf, tellingStems } from './showing.ts'
@@ -22,7 +22,7 @@ import { ASPECT_TIME } from '../text/analyse.ts'
 
 /** A fixed answer wins outright from this two-way match with one of its phrasings. */
 const FIXED_MATCH = 0.85
-/** Nearest articles are shown as suggestions from this share of the sill, and listed at all from NEAR_FLOOR. */
+/** Nearest articles are shown as suggestions from this share of the threshold, and listed at all from NEAR_FLOOR. */
 const SUGGEST_SHARE = 0.5
 const NEAR_FLOOR = 0.06
 const NEAR_SHOWN = 3
@@ -71,14 +71,14 @@ export function answerParsed(
       index,
     )
   const found = fit(ranked)
-  const byWords = judged(found, terms, index, model, settings.before?.item)
+  const byWords = rated(found, terms, index, model, settings.before?.item)
   const fixed = byWords.find(
     ({ at, candidate }) => at.item.kind === 'fixed' && candidate.match.both >= FIXED_MATCH,
   )
   const own = index.meaning
     ? inFront(
         fixed,
-        judgedByMeaning(index.meaning, {
+        ratedByMeaning(index.meaning, {
           asked,
           text,
           language,
@@ -95,12 +95,13 @@ export function answerParsed(
     : byWords
   const heard = fixed ? undefined : opinionOn(own[0], parsed.said, settings)
   const candidates = heard ? withHeard(own, heard, model) : own
-  const sill = settings.sills?.[candidates[0]?.shown.collection ?? ''] ?? settings.sill
+  const threshold =
+    settings.thresholds?.[candidates[0]?.shown.collection ?? ''] ?? settings.threshold
   const trace: Trace = {
     terms: terms.map(shownTerm),
     days: named.map(({ words, days }) => ({ words, days })),
     candidates: candidates.map(({ shown }) => shown),
-    sill,
+    threshold,
     ...(settings.before && { carried: settings.before.text }),
     leftOut,
     rule: 'nothing found',
@@ -123,7 +124,7 @@ export function answerParsed(
     return silent('declined', {
       trace: { ...trace, rule: 'never talked about', about: declined.about },
     })
-  const answered = (chosen: Judged, confidence: number): Answer => ({
+  const answered = (chosen: Rated, confidence: number): Answer => ({
     outcome: 'answered',
     kind: chosen.at.item.kind === 'fixed' ? 'fixed' : 'passage',
     confidence,
@@ -150,18 +151,18 @@ export function answerParsed(
     shown,
     ...(units && { says: sayingOf(units, doc, index) }),
   }))
-  const readings = fixed ? undefined : readingsOf(rungs, sill, index)
+  const readings = fixed ? undefined : readingsOf(rungs, threshold, index)
   if (readings)
     return silent('clarifying', {
       confidence: sure,
       readings,
       trace: { ...trace, rule: 'several readings', readings },
     })
-  if (fixed || sure >= sill) {
-    trace.rule = fixed ? 'fixed answer' : 'above the sill'
+  if (fixed || sure >= threshold) {
+    trace.rule = fixed ? 'fixed answer' : 'above the threshold'
     return answered(fixed ?? best, (fixed ?? best).shown.confidence)
   }
-  trace.rule = 'below the sill'
+  trace.rule = 'below the threshold'
   const near = nearest(candidates)
   const offers = index.meaning ? offersOf(rungs) : undefined
   if (offers)
@@ -171,17 +172,17 @@ export function answerParsed(
       readings: offers,
       trace: { ...trace, readings: offers },
     })
-  const isNear = !index.meaning && near.length > 0 && sure >= sill * SUGGEST_SHARE
+  const isNear = !index.meaning && near.length > 0 && sure >= threshold * SUGGEST_SHARE
   return silent(isNear ? 'suggested' : 'unanswered', { confidence: sure, near })
 }
 
 /** The passage that a visitor chose, as a rung; undefined when this release does not have it. */
 function standingAt(
   { item, ordinal }: { item: number; ordinal: number },
-  asked: Asked,
+  asked: SearchQuestion,
   index: ReleaseIndex,
-  { candidates, model }: { candidates: readonly Judged[]; model: ConfidenceModel },
-): Judged | undefined {
+  { candidates, model }: { candidates: readonly Rated[]; model: ConfidenceModel },
+): Rated | undefined {
   const known = candidates.find(({ shown }) => shown.item === item && shown.ordinal === ordinal)
   if (known) return known
   const doc = index.docAt(item, ordinal)
@@ -193,10 +194,10 @@ function standingAt(
     match: NO_MATCH,
     matched: asked.terms.map(() => false),
   }
-  return judged([own], asked.terms, index, model)[0]
+  return rated([own], asked.terms, index, model)[0]
 }
 
-function nearest(candidates: readonly Judged[]): Source[] {
+function nearest(candidates: readonly Rated[]): Source[] {
   const seen = new Set<number>()
   return candidates
     .filter(

@@ -11,7 +11,7 @@ import {
 import { DEFAULT_CONFIDENCE } from './defaultConfidence.ts'
 import { extract } from './extract.ts'
 import { FEATURES, type FeatureValues, REGIMES } from './features.ts'
-import { judgedCases } from './ownConfidence.ts'
+import { reviewedCases } from './ownConfidence.ts'
 import type { ContentItem } from './items.ts'
 import { reword } from './reword.ts'
 import { selfTest } from './selfTest.ts'
@@ -59,7 +59,7 @@ const LIBRARY = [
   ),
 ]
 const index = indexRelease(LIBRARY)
-const ask = (question: string, sill = 0.6) => answerQuestion(index, question, { sill })
+const ask = (question: string, threshold = 0.6) => answerQuestion(index, question, { threshold })
 
 describe('answerQuestion', () => {
   it('answers a phrasing from its article, with the source', () => {
@@ -94,7 +94,7 @@ describe('answerQuestion', () => {
       'Standard',
     ])
   })
-  it('answers or not by the sill alone', () => {
+  it('answers or not by the threshold alone', () => {
     const sure = ask('can i bring my dog').confidence
     expect(ask('can i bring my dog', sure).outcome).to.equal('answered')
     expect(ask('can i bring my dog', sure + 0.01).outcome).not.to.equal('answered')
@@ -165,14 +165,14 @@ describe('extract', () => {
 
 describe('understand', () => {
   const cases = [
-    { message: 'Thank you!', is: { courtesy: 'Thanks', isQuestion: false } },
-    { message: 'hello', is: { courtesy: 'Greeting', isQuestion: false } },
-    { message: 'Danke schön', is: { courtesy: 'Thanks', isQuestion: false } },
-    { message: 'ok, thanks a lot!', is: { courtesy: 'Thanks', isQuestion: false } },
-    { message: 'Hello there, thank you and bye', is: { courtesy: 'Goodbye', isQuestion: false } },
+    { message: 'Thank you!', is: { smallTalk: 'Thanks', isQuestion: false } },
+    { message: 'hello', is: { smallTalk: 'Greeting', isQuestion: false } },
+    { message: 'Danke schön', is: { smallTalk: 'Thanks', isQuestion: false } },
+    { message: 'ok, thanks a lot!', is: { smallTalk: 'Thanks', isQuestion: false } },
+    { message: 'Hello there, thank you and bye', is: { smallTalk: 'Goodbye', isQuestion: false } },
     {
       message: 'Are you a real person?',
-      is: { courtesy: 'Are you a person?', wantsPerson: false },
+      is: { smallTalk: 'Are you a person?', wantsPerson: false },
     },
     { message: 'Let me speak to somebody', is: { wantsPerson: true, isQuestion: false } },
     { message: 'put me through to your team', is: { wantsPerson: true, isQuestion: false } },
@@ -203,21 +203,21 @@ describe('understand', () => {
   ]
   for (const { message, is } of cases)
     it(`reads “${message}”`, () => {
-      const { courtesy, ...rest } = understand(message)
-      expect({ ...rest, courtesy: courtesy?.name }).to.include(is)
+      const { smallTalk, ...rest } = understand(message)
+      expect({ ...rest, smallTalk: smallTalk?.name }).to.include(is)
     })
 })
 
 describe('selfTest', () => {
-  const deeds = ['Change', 'Cancel', 'Book', 'Lose', 'Insure']
+  const verbs = ['Change', 'Cancel', 'Book', 'Lose', 'Insure']
   const things = ['ticket', 'bicycle', 'cabin', 'parking place', 'pallet']
-  const shelf = deeds.flatMap((deed, d) =>
+  const shelf = verbs.flatMap((verb, d) =>
     things.map((thing, t) =>
       item(
         d * 10 + t + 1,
-        `${deed} a ${thing}`,
-        `To ${deed} your ${thing}, call us a day before. The ${thing} desk opens early on weekdays.`,
-        [`I want to ${deed} my ${thing}`],
+        `${verb} a ${thing}`,
+        `To ${verb} your ${thing}, call us a day before. The ${thing} desk opens early on weekdays.`,
+        [`I want to ${verb} my ${thing}`],
       ),
     ),
   )
@@ -315,17 +315,17 @@ describe('isOfNow', () => {
   })
 })
 
-describe('judgedCases', () => {
+describe('reviewedCases', () => {
   const of = (text: string, itemId: number, right: boolean) =>
-    judgedCases(index, [{ text, item: itemId, right, weight: 3 }])
-  it('takes a judgement as it was when the same item answers', () => {
+    reviewedCases(index, [{ text, item: itemId, right, weight: 3 }])
+  it('takes a review as it was when the same item answers', () => {
     expect(
       of('can I bring my dog', 1, true).map(({ right, weight }) => ({ right, weight })),
     ).to.eql([{ right: true, weight: 3 }])
     expect(of('can I bring my dog', 1, false)[0]!.right).to.equal(false)
   })
-  it('takes another item than the one judged right for wrong', () =>
+  it('takes another item than the one reviewed right for wrong', () =>
     expect(of('can I bring my dog', 4, true)[0]!.right).to.equal(false))
-  it('knows nothing where another item than the one judged wrong answers', () =>
+  it('knows nothing where another item than the one reviewed wrong answers', () =>
     expect(of('can I bring my dog', 4, false)).to.eql([]))
 })

@@ -22,7 +22,7 @@ const LIBRARY = [
   item(3, 'Hunde', 'Hunde fahren an der Leine mit.'),
 ]
 const index = indexRelease(LIBRARY)
-const settings = { sill: 0.3, day: '2026-11-28' }
+const settings = { threshold: 0.3, day: '2026-11-28' }
 const OUTCOMES = ['answered', 'clarifying', 'suggested', 'declined', 'unanswered']
 
 const LONG = 100_000

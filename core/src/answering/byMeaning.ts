@@ -1,6 +1,6 @@
 import type { SignalGroup } from '../meaning/explain.ts'
 import type { MeaningIndex, UnitFit } from '../meaning/meaning.ts'
-import { type Asked, rank } from '../retrieval/rank.ts'
+import { type SearchQuestion, rank } from '../retrieval/rank.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import type { Candidate } from '../retrieval/search.ts'
 import type { NearWord } from '../meaning/wordSignals.ts'
@@ -52,7 +52,7 @@ export function meantCandidates(
   }: {
     text: string
     language: Language
-    asked: Asked
+    asked: SearchQuestion
     found: readonly Candidate[]
     /** How sure an item is by the words that it shares. */
     byWords: ReadonlyMap<number, number>
@@ -114,12 +114,12 @@ function passagesOf(item: number, units: readonly UnitFit[], index: ReleaseIndex
   }))
 }
 
-function unmatched(doc: number, { terms }: Asked): Candidate {
+function unmatched(doc: number, { terms }: SearchQuestion): Candidate {
   return { doc, score: 0, words: 0, match: NO_MATCH, matched: terms.map(() => false) }
 }
 
 /** The question with the company's words for what it names otherwise. */
-function withGlossary(text: string, { terms }: Asked, { settings }: ReleaseIndex): string {
+function withGlossary(text: string, { terms }: SearchQuestion, { settings }: ReleaseIndex): string {
   const company = new Set(settings.glossary?.map(({ term }) => term))
   const meant = new Set(
     terms.flatMap(({ readAs }) => (readAs !== undefined && company.has(readAs) ? [readAs] : [])),

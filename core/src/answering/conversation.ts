@@ -4,8 +4,8 @@ import { guessLanguage } from '../text/language.ts'
 import type { Answer, AnswerSettings } from './answer.ts'
 import { answerParsed, answerQuestion } from './answerer.ts'
 import { cleanMessage } from './cleaning.ts'
-import { type Courtesy, STARTER_COURTESIES } from './courtesies.ts'
-import { WITHOUT_WORDS } from './courtesies.ts'
+import { type SmallTalk, STARTER_SMALL_TALK } from './smallTalk.ts'
+import { WITHOUT_WORDS } from './smallTalk.ts'
 import { isSentence, leanOf } from './followUp.ts'
 import { chosenReading } from './readings.ts'
 import type { Reading } from './answer.ts'
@@ -33,32 +33,38 @@ export interface AskedQuestion {
 
 /** What the assistant makes of one message. */
 export interface Reply {
-  courtesy?: Courtesy
+  smallTalk?: SmallTalk
   wantsPerson: boolean
-  /** Empty for a courtesy or a bare wish for a person. */
+  /** Empty for small talk or a bare wish for a person. */
   asked: AskedQuestion[]
 }
 
 export interface MessageSettings extends AnswerSettings {
   /** What was asked before, the newest last. */
   turns?: readonly Turn[]
-  courtesies?: readonly Courtesy[]
+  smallTalk?: readonly SmallTalk[]
 }
 
 /**
- * Answers a message: a courtesy, a wish for a person, or one to MOST_QUESTIONS questions, each with what it carries over.
+ * Answers a message: small talk, a wish for a person, or one to MOST_QUESTIONS questions, each with what it carries over.
  * @param message already masked
  */
 export function answerMessage(
   index: ReleaseIndex,
   message: string,
-  { turns = [], courtesies = STARTER_COURTESIES, ...settings }: MessageSettings,
+  { turns = [], smallTalk = STARTER_SMALL_TALK, ...settings }: MessageSettings,
 ): Reply {
   const cleaned = cleanMessage(message)
   if (!/[\p{L}\p{N}]/u.test(cleaned))
-    return { courtesy: WITHOUT_WORDS, wantsPerson: false, asked: [] }
-  const { courtesy, wantsPerson, isQuestion } = understand(cleaned, courtesies)
-  if (courtesy || !isQuestion) return { ...(courtesy && { courtesy }), wantsPerson, asked: [] }
+    return { smallTalk: WITHOUT_WORDS, wantsPerson: false, asked: [] }
+  const understood = understand(cleaned, smallTalk)
+  const { wantsPerson, isQuestion } = understood
+  if (understood.smallTalk || !isQuestion)
+    return {
+      ...(understood.smallTalk && { smallTalk: understood.smallTalk }),
+      wantsPerson,
+      asked: [],
+    }
   const reply = replyTo(index, cleaned, turns.at(-1), settings)
   if (reply) return { wantsPerson, asked: [reply] }
   const language = guessLanguage(cleaned, index.language)

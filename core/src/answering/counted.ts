@@ -1,4 +1,4 @@
-import { type Asked, rank } from '../retrieval/rank.ts'
+import { type SearchQuestion, rank } from '../retrieval/rank.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import type { AnswerSettings, Trace } from './answer.ts'
 import type { DayFacts } from '../text/calendar.ts'
@@ -9,7 +9,7 @@ import { headAt, sourceOf } from './rungs.ts'
 
 /** What is found among all that counts, and what is found only among the rest. */
 export function counted(
-  asked: Asked,
+  asked: SearchQuestion,
   index: ReleaseIndex,
   settings: AnswerSettings,
   days: readonly DayFacts[],

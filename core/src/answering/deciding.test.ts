@@ -43,7 +43,7 @@ const LIBRARY = [
   ),
 ]
 const index = indexRelease(LIBRARY)
-const settings = { sill: 0.5 }
+const settings = { threshold: 0.5 }
 
 describe('asking back', () => {
   const asked = answerMessage(index, 'How do I cancel?', settings).asked[0]!

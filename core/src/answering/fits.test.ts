@@ -31,20 +31,20 @@ const index = indexRelease([
   item(5, 'Shop', 'Maps and toys.'),
 ])
 const first = (question: string, day = '2026-11-23') =>
-  answerQuestion(index, question, { sill: 0.99, day }).trace.candidates[0]!
+  answerQuestion(index, question, { threshold: 0.99, day }).trace.candidates[0]!
 
 describe('fitting', () => {
   it('matches a weekday by the span that it lies in', () =>
     expect(first('timetable to Hallin on Wednesday').item).to.equal(1))
   it('counts the day as matched there, and only where it is covered', () => {
     const { candidates } = answerQuestion(index, 'boats to Hallin on Wednesday', {
-      sill: 0.99,
+      threshold: 0.99,
       day: '2026-11-23',
     }).trace
     expect(candidates.find(({ item: id }) => id === 1)!.matched).to.include('wednesday')
     expect(
       answerQuestion(index, 'Hallin on Saturday', {
-        sill: 0.99,
+        threshold: 0.99,
         day: '2026-11-23',
       }).trace.candidates.find(({ item: id }) => id === 1)!.matched,
     ).not.to.include('saturday')
@@ -58,7 +58,7 @@ describe('fitting', () => {
     expect(first('first boat to Hallin on Tuesday').matched).to.include('first'))
   it('counts towards being sure only where a day or size was named, and by what else was asked', () => {
     const featuresOf = (question: string) =>
-      answerQuestion(index, question, { sill: 0.99, day: '2026-11-23' }).trace.candidates.map(
+      answerQuestion(index, question, { threshold: 0.99, day: '2026-11-23' }).trace.candidates.map(
         ({ item: id, features }) => [id, features.fits] as const,
       )
     expect(new Map(featuresOf('timetable to Hallin on Wednesday')).get(1)).to.equal(1)
@@ -81,7 +81,7 @@ describe('days that are not like others', () => {
     item(3, 'Dogs', 'Dogs pay half.'),
   ])
   const shown = (day: string) =>
-    blocksText(answerQuestion(pages, 'boats to Hallin today', { sill: 0, day }).blocks)
+    blocksText(answerQuestion(pages, 'boats to Hallin today', { threshold: 0, day }).blocks)
   it('shows of a table the weekday’s row, and on a holiday the row of holidays', () => {
     expect(shown('2026-11-24')).to.include('8:00').and.not.include('10:30')
     expect(shown('2027-01-01')).to.include('10:30').and.not.include('8:00') // a Friday
@@ -97,7 +97,7 @@ describe('words joined and split', () => {
     item(3, 'School trips', 'Each school class pays less.'),
   ])
   const best = (question: string) =>
-    answerQuestion(joined, question, { sill: 0.99 }).trace.candidates[0]?.item
+    answerQuestion(joined, question, { threshold: 0.99 }).trace.candidates[0]?.item
   it('finds one word by two', () => expect(best('time table')).to.equal(1))
   it('takes a word with a hyphen as the library writes it, its other forms being no missing words', () => {
     const pages = indexRelease([
@@ -106,7 +106,7 @@ describe('words joined and split', () => {
       item(3, 'Shop', 'Maps and toys.'),
     ])
     const terms = (question: string) =>
-      answerQuestion(pages, question, { sill: 0.99 }).trace.terms.map(({ word }) => word)
+      answerQuestion(pages, question, { threshold: 0.99 }).trace.terms.map(({ word }) => word)
     expect(terms('e-bikes on deck')).to.eql(['bikes', 'deck'])
     expect(terms('wi-fi')).to.include('wifi')
     expect(terms('x-ray')).to.include.members(['x', 'ray']) // nothing of it is known, so all of it is missing

@@ -14,7 +14,7 @@ const FIT_WEIGHT = 0.2
 /** Rows and sentences of a passage that are looked at. */
 const MOST_LOOKED_AT = 60
 
-export interface Asked {
+export interface AskedFits {
   days: readonly DayFacts[]
   /** Whether the question names its days; else they are those of its season. */
   named: boolean
@@ -48,7 +48,7 @@ type Sense = 'day' | 'value' | 'ordinal' | undefined
 export function fitting(
   found: readonly Candidate[],
   terms: readonly QuestionTerm[],
-  { days, named, values, text }: Asked,
+  { days, named, values, text }: AskedFits,
   index: ReleaseIndex,
 ): Candidate[] {
   if (days.length + values.length === 0) return [...found]
@@ -97,7 +97,7 @@ export function fitting(
 
 function sensesOf(
   terms: readonly QuestionTerm[],
-  { days, values, text }: Omit<Asked, 'named'>,
+  { days, values, text }: Omit<AskedFits, 'named'>,
 ): Sense[] {
   const measured = new Set(
     values.flatMap(({ start, end }) => tokenize(text.slice(start, end)).map(({ word }) => word)),

@@ -16,7 +16,7 @@ const SEED = 7
 const MOST_SECTIONS = 1_000
 /** More reviews would hardly move a scale of two numbers, and each is asked again. */
 const MOST_REVIEWED = 300
-/** What the judgement of a lead counts beside a case of the self-test. */
+/** What the review of a lead counts beside a case of the self-test. */
 export const LEADS_WEIGHT = 4
 
 /** The confidence model of a library, from a self-test on itself; where it is too small for one, the model that Janua ships. */
@@ -27,65 +27,67 @@ export function fitOwn(
   return learnConfidence(items, [], settings).model
 }
 
-/** A question of the log that somebody judged: whether what was answered from `item` was right. */
-export interface JudgedQuestion {
+/** A question of the log that somebody reviewed: whether what was answered from `item` was right. */
+export interface ReviewedQuestion {
   text: string
   item: number
   right: boolean
-  /** How much the judgement counts beside a case of the self-test. */
+  /** How much the review counts beside a case of the self-test. */
   weight: number
 }
 
-/** What a library taught: the model, how many cases it was fitted on, and how many of them were judged by people. */
+/** What a library taught: the model, how many cases it was fitted on, and how many of them were reviewed by people. */
 export interface Learnt {
   model: ConfidenceModel
   cases: number
-  judged: number
+  reviewed: number
 }
 
 /**
- * The same, refined by what people judged: their questions are asked again of this library, and count as they were judged.
- * @param judged the weightiest first
+ * The same, refined by what people reviewed: their questions are asked again of this library, and count as they were reviewed.
+ * @param reviewed the weightiest first
  * @param byMeaning the library as it is answered from, where meaning is looked at: reviews tell how sure those answers are
  */
 export function learnConfidence(
   items: readonly ContentItem[],
-  judged: readonly JudgedQuestion[],
+  reviewed: readonly ReviewedQuestion[],
   settings: IndexSettings = {},
   byMeaning?: ReleaseIndex,
 ): Learnt {
-  const own = judgedCases(indexRelease(items, settings), judged)
+  const own = reviewedCases(indexRelease(items, settings), reviewed)
   const cases = [...selfTest(items, seeded(SEED), { ...settings, most: MOST_SECTIONS }), ...own]
   const model = fitConfidence(cases, DEFAULT_CONFIDENCE)
-  const reviewed = byMeaning ? reviewedCases(byMeaning, judged, model) : []
+  const onScale = byMeaning ? casesByMeaning(byMeaning, reviewed, model) : []
   return {
-    model: reviewed.length > 0 ? { ...model, reviewed: fitReviewedScale(reviewed) } : model,
+    model: onScale.length > 0 ? { ...model, reviewed: fitReviewedScale(onScale) } : model,
     cases: cases.length,
-    judged: own.length,
+    reviewed: own.length,
   }
 }
 
 /** Reviews of answers by meaning. What is asked in the very words of a wording is sure by rule and tells nothing of the scale. */
-function reviewedCases(
+function casesByMeaning(
   index: ReleaseIndex,
-  judged: readonly JudgedQuestion[],
+  reviewed: readonly ReviewedQuestion[],
   model: ConfidenceModel,
 ): ReviewedCase[] {
-  return judged.slice(0, MOST_REVIEWED).flatMap(({ text, item, right, weight }): ReviewedCase[] => {
-    const best = answerQuestion(index, text, { sill: 1, model }).trace.candidates[0]
-    if (!best || best.confidence >= OWN_WORDS_SURE) return []
-    const same = best.item === item
-    if (!same && !right) return []
-    return [{ sure: best.confidence, right: same && right, weight: weight / LEADS_WEIGHT }]
-  })
+  return reviewed
+    .slice(0, MOST_REVIEWED)
+    .flatMap(({ text, item, right, weight }): ReviewedCase[] => {
+      const best = answerQuestion(index, text, { threshold: 1, model }).trace.candidates[0]
+      if (!best || best.confidence >= OWN_WORDS_SURE) return []
+      const same = best.item === item
+      if (!same && !right) return []
+      return [{ sure: best.confidence, right: same && right, weight: weight / LEADS_WEIGHT }]
+    })
 }
 
-/** A judgement holds only while the same item is answered from: another answer than the judged one is known to be wrong only where the judged one was right. */
-export function judgedCases(
+/** A review holds only while the same item is answered from: another answer than the reviewed one is known to be wrong only where the reviewed one was right. */
+export function reviewedCases(
   index: ReleaseIndex,
-  judged: readonly JudgedQuestion[],
+  reviewed: readonly ReviewedQuestion[],
 ): LabelledCase[] {
-  return judged.flatMap(({ text, item, right, weight }): LabelledCase[] => {
+  return reviewed.flatMap(({ text, item, right, weight }): LabelledCase[] => {
     const asked = readQuestion(text, index)
     const candidates = rank(asked, index)
     const best = candidates[0]

@@ -29,23 +29,23 @@ interface Rung {
  */
 export function readingsOf(
   rungs: readonly Rung[],
-  sill: number,
+  threshold: number,
   index: ReleaseIndex,
 ): Reading[] | undefined {
   const best = rungs[0]?.shown.confidence ?? 0
   const least = Math.max(
     LEAST,
-    best * (best >= sill ? (best >= CLEAR ? TWIN_SHARE : RIVAL_SHARE) : NEAR_SHARE),
+    best * (best >= threshold ? (best >= CLEAR ? TWIN_SHARE : RIVAL_SHARE) : NEAR_SHARE),
   )
   const ofItems = new Map<number, Rung>()
   for (const rung of rungs)
     if (rung.shown.confidence >= least && !ofItems.has(rung.shown.item))
       ofItems.set(rung.shown.item, rung)
-  if (!isWorthAsking([...ofItems.values()], sill)) return undefined
+  if (!isWorthAsking([...ofItems.values()], threshold)) return undefined
   const near: Rung[] = []
   for (const rung of ofItems.values())
     if (!near.some((other) => likeness(other.doc, rung.doc, index) > SAME_CONTENT)) near.push(rung)
-  if (!isWorthAsking(near, sill) || near.length > MOST_READINGS) return undefined
+  if (!isWorthAsking(near, threshold) || near.length > MOST_READINGS) return undefined
   return labelled(near)
 }
 
@@ -95,8 +95,8 @@ function labelsOf(shown: readonly TraceCandidate[]): string[] {
 }
 
 /** Several, and one of them likely meant. */
-function isWorthAsking(near: readonly Rung[], sill: number): boolean {
-  return near.length > 1 && near.reduce((sum, { shown }) => sum + shown.confidence, 0) >= sill
+function isWorthAsking(near: readonly Rung[], threshold: number): boolean {
+  return near.length > 1 && near.reduce((sum, { shown }) => sum + shown.confidence, 0) >= threshold
 }
 
 function likeness(a: number, b: number, index: ReleaseIndex): number {

@@ -10,18 +10,18 @@ import { featuresOf, regimeOf } from './features.ts'
 import type { Beside } from './together.ts'
 
 /** Where a passage stands. */
-interface Standing {
+interface PassagePlace {
   item: ItemHead
   head: PassageHead
 }
 
-export function headAt(index: ReleaseIndex, doc: number): Standing {
+export function headAt(index: ReleaseIndex, doc: number): PassagePlace {
   return { item: index.itemOf(doc), head: index.headOf(doc) }
 }
 
-export interface Judged {
+export interface Rated {
   candidate: Candidate
-  at: Standing
+  at: PassagePlace
   shown: TraceCandidate
   /** Its pieces and those of its article, the best fitting first, where meaning was looked at. */
   units?: readonly UnitFit[]
@@ -31,7 +31,7 @@ export interface Judged {
 
 /** What was heard of the article that comes first for a question. */
 export function opinionOn(
-  first: Judged | undefined,
+  first: Rated | undefined,
   question: string,
   { opinions = [] }: AnswerSettings,
 ): HeardOpinion | undefined {
@@ -40,10 +40,10 @@ export function opinionOn(
 
 /** The first one as sure as it is with an opinion on it; the order stays, as nobody was asked about the others. */
 export function withHeard(
-  candidates: readonly Judged[],
+  candidates: readonly Rated[],
   { says }: HeardOpinion,
   { opinions }: ConfidenceModel,
-): Judged[] {
+): Rated[] {
   const first = candidates[0]!
   const confidence = withOpinion(first.shown.confidence, says, opinions)
   return candidates.with(0, { ...first, shown: { ...first.shown, confidence } })
@@ -60,14 +60,14 @@ function hasOwn({ matched }: Candidate, terms: readonly QuestionTerm[]): boolean
 const OWN_SHARE = 0.3
 
 /** The candidates with the model's word on each, the surest first: what is answered is the top rung. */
-export function judged(
+export function rated(
   found: readonly Candidate[],
   terms: readonly QuestionTerm[],
   index: ReleaseIndex,
   model: ConfidenceModel,
   before?: number,
-): Judged[] {
-  const rungs = found.slice(0, RUNGS).map((candidate): Judged => {
+): Rated[] {
+  const rungs = found.slice(0, RUNGS).map((candidate): Rated => {
     const at = headAt(index, candidate.doc)
     const features = {
       ...featuresOf(candidate, found, terms, index),
@@ -87,7 +87,7 @@ export function judged(
     return { candidate, at, shown }
   })
   // Passages that share the wording they were found by stand together, as sure as the surest of them.
-  const sharing = ({ candidate, at }: Judged) =>
+  const sharing = ({ candidate, at }: Rated) =>
     candidate.wording ? `${at.item.id} ${candidate.wording.text}` : `at ${candidate.doc}`
   const surest = new Map<string, number>()
   for (const rung of rungs)
@@ -101,7 +101,7 @@ export function judged(
 }
 
 /** What speaks for items beside what they mean. */
-export function besideOf(candidates: readonly Judged[]): Map<number, Beside> {
+export function besideOf(candidates: readonly Rated[]): Map<number, Beside> {
   const all = new Map<number, Beside>()
   for (const { shown } of candidates) {
     const known = all.get(shown.item) ?? { byWords: 0, fits: 0 }
@@ -114,14 +114,14 @@ export function besideOf(candidates: readonly Judged[]): Map<number, Beside> {
 }
 
 /** How sure each item is by its surest passage. */
-export function surestOf(candidates: readonly Judged[]): Map<number, number> {
+export function surestOf(candidates: readonly Rated[]): Map<number, number> {
   const surest = new Map<number, number>()
   for (const { shown } of candidates)
     surest.set(shown.item, Math.max(surest.get(shown.item) ?? 0, shown.confidence))
   return surest
 }
 
-export function sourceOf({ item, head }: Standing): Source {
+export function sourceOf({ item, head }: PassagePlace): Source {
   const { ordinal, path, page } = head
   return {
     item: item.id,

@@ -1,5 +1,5 @@
 import type { MeaningIndex } from '../meaning/meaning.ts'
-import { type Asked, rank } from '../retrieval/rank.ts'
+import { type SearchQuestion, rank } from '../retrieval/rank.ts'
 import { guessLanguage, type Language } from '../text/language.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
 import type { AnswerSettings, TraceCandidate } from './answer.ts'
@@ -7,7 +7,7 @@ import { type ConfidenceModel } from './confidence.ts'
 import type { DayFacts } from '../text/calendar.ts'
 import type { Candidate } from '../retrieval/search.ts'
 import { type Beside, spokenFor, together } from './together.ts'
-import { headAt, type Judged, sourceOf } from './rungs.ts'
+import { headAt, type Rated, sourceOf } from './rungs.ts'
 import { leftOutBecause } from './items.ts'
 import { type MeantCandidate, meantCandidates } from './byMeaning.ts'
 import { outOfSeason } from './seasons.ts'
@@ -20,7 +20,7 @@ import { plainWords } from '../text/tokens.ts'
 export const OWN_WORDS_SURE = 0.95
 
 /** The candidates that come first by words and meaning together; what they share with the question is told as where words alone are looked at. */
-export function judgedByMeaning(
+export function ratedByMeaning(
   meaning: MeaningIndex,
   {
     asked,
@@ -35,7 +35,7 @@ export function judgedByMeaning(
     beside,
     inOwnWords,
   }: {
-    asked: Asked
+    asked: SearchQuestion
     text: string
     language: Language
     index: ReleaseIndex
@@ -48,7 +48,7 @@ export function judgedByMeaning(
     /** Items that were asked for in the words of their title or of a question that was taught for them. */
     inOwnWords: ReadonlySet<number>
   },
-): Judged[] {
+): Rated[] {
   const without = [...index.limited].flatMap(([item, head]) =>
     leftOutBecause(head, settings) === undefined ? [] : [item],
   )
@@ -94,7 +94,7 @@ export function judgedByMeaning(
     surest.set(item, Math.max(surest.get(item) ?? 0, sure))
   }
   return fitted
-    .map((candidate): Judged => {
+    .map((candidate): Rated => {
       const { sure, contributions, wording, units, article, nearWords, stoodIn } = meantOf.get(
         candidate.doc,
       )!
@@ -169,7 +169,7 @@ function shortened(piece: string): string {
 }
 
 /** Items that were asked for in the words of their title or of a question that was taught for them. */
-export function askedInOwnWords(candidates: readonly Judged[], text: string): Set<number> {
+export function askedInOwnWords(candidates: readonly Rated[], text: string): Set<number> {
   const asked = plainWords(text)
   return new Set(
     candidates.flatMap(({ at, candidate: { wording } }) =>
@@ -179,7 +179,7 @@ export function askedInOwnWords(candidates: readonly Judged[], text: string): Se
 }
 
 /** A fixed answer that was asked for in its own words goes before whatever else is near. */
-export function inFront(fixed: Judged | undefined, candidates: Judged[]): Judged[] {
+export function inFront(fixed: Rated | undefined, candidates: Rated[]): Rated[] {
   if (!fixed) return candidates
   return [fixed, ...candidates.filter(({ at }) => at.item.id !== fixed.at.item.id)]
 }

@@ -4,7 +4,7 @@ import { type AnswerLength, extract, extractPieces, rowInWords } from './extract
 import type { QuestionTerm } from '../retrieval/questionTerms.ts'
 import type { DayFacts } from '../text/calendar.ts'
 import type { Value } from '../library/values.ts'
-import { headAt, type Judged, sourceOf } from './rungs.ts'
+import { headAt, type Rated, sourceOf } from './rungs.ts'
 import type { Answer } from './answer.ts'
 import type { Unit } from '../meaning/units.ts'
 import type { Block } from '../library/blocks.ts'
@@ -40,7 +40,7 @@ interface Shown {
 }
 
 /** What is shown, and where it stands: the pieces of the article that fit best, or what of the passage speaks of the days and sizes asked about. */
-export function said(chosen: Judged, shown: Shown): Pick<Answer, 'blocks' | 'sources'> {
+export function said(chosen: Rated, shown: Shown): Pick<Answer, 'blocks' | 'sources'> {
   const { length = 'middle', index, days, values } = shown
   const isWhole = length === 'whole' || chosen.at.item.kind === 'fixed'
   if (!chosen.article || isWhole || days.length + values.length > 0)
@@ -99,7 +99,7 @@ function isTelling({ kind, ordinal }: Unit): boolean {
 
 /** What is shown of a passage: a fixed answer word for word, of any other what answers. */
 function blocksOf(
-  { at, candidate }: Judged,
+  { at, candidate }: Rated,
   { index, stems, days, values, length }: Shown,
 ): Block[] {
   const { passage } = index.passage(candidate.doc)

@@ -27,7 +27,7 @@ const LIBRARY = indexRelease([
     'Can I change my booking?',
   ]),
 ])
-const settings = { sill: 0.2 }
+const settings = { threshold: 0.2 }
 
 describe('an answer', () => {
   it('keeps its subject: a sentence that begins with a pronoun brings its heading', () => {

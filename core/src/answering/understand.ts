@@ -1,9 +1,9 @@
 import { fold, tokenize } from '../text/tokens.ts'
-import { type Courtesy, courtesyOf, STARTER_COURTESIES } from './courtesies.ts'
+import { type SmallTalk, smallTalkOf, STARTER_SMALL_TALK } from './smallTalk.ts'
 
-/** What a message is: a courtesy or a bare wish for a person is an event, anything else is a question. */
+/** What a message is: small talk or a bare wish for a person is an event, anything else is a question. */
 export interface Understood {
-  courtesy?: Courtesy
+  smallTalk?: SmallTalk
   wantsPerson: boolean
   isQuestion: boolean
 }
@@ -26,15 +26,15 @@ const WISH_WORDS = new Set(
 
 /**
  * Reads what kind of message this is.
- * @param courtesies those of the release
+ * @param smallTalk those of the release
  * @example understand('can I talk to a person?').wantsPerson // true
  */
 export function understand(
   message: string,
-  courtesies: readonly Courtesy[] = STARTER_COURTESIES,
+  smallTalk: readonly SmallTalk[] = STARTER_SMALL_TALK,
 ): Understood {
-  const courtesy = courtesies[courtesyOf(message, courtesies)]
-  if (courtesy) return { courtesy, wantsPerson: false, isQuestion: false }
+  const said = smallTalk[smallTalkOf(message, smallTalk)]
+  if (said) return { smallTalk: said, wantsPerson: false, isQuestion: false }
   const plain = fold(message)
     .replace(/['’]/g, '')
     .replace(/[^\p{L}\p{N}\s]/gu, ' ')

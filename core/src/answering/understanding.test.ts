@@ -256,7 +256,7 @@ describe('answerMessage', () => {
       'What does a camper cost?',
     ]),
   ])
-  const settings = { sill: 0.2, day: SATURDAY }
+  const settings = { threshold: 0.2, day: SATURDAY }
   const said = (text: string, turns = [] as ReturnType<typeof turnOf>[]) =>
     answerMessage(index, text, { ...settings, turns }).asked
   it('finds Sunday’s row for “tomorrow” on a Saturday', () =>
@@ -280,7 +280,7 @@ describe('answerMessage', () => {
     expect(JSON.stringify(said('What does a camper of 6 m cost?')[0]!.answer.blocks))
       .to.include('55.00')
       .and.not.include('40.00'))
-  it('knows courtesies and a bare wish for a person', () => {
+  it('knows small talk and a bare wish for a person', () => {
     expect(answerMessage(index, 'thanks!', settings))
       .to.include({ wantsPerson: false })
       .and.deep.include({ asked: [] })
@@ -315,7 +315,7 @@ describe('seasons', () => {
     ),
   ])
   const ask = (question: string, day: string) =>
-    answerQuestion(index, question, { sill: 0.05, day })
+    answerQuestion(index, question, { threshold: 0.05, day })
   const cases: [string, string, number][] = [
     ['first boat to Hallin tomorrow', '2026-11-23', 2],
     ['first boat to Hallin tomorrow', '2026-07-06', 1],
@@ -348,7 +348,7 @@ describe('seasons', () => {
           ),
         ]),
         'first boat to Hallin tomorrow',
-        { sill: 0.05, day: '2026-11-23' },
+        { threshold: 0.05, day: '2026-11-23' },
       ).sources[0]!.item,
     ).to.equal(1))
 })

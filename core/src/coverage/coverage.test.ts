@@ -11,9 +11,9 @@ import {
 const plain = worthFrom({ cases: [], audited: [] })
 
 describe('coverageOfVisitors', () => {
-  it('takes judgements where there are any, else confidence, else nothing', () => {
-    // 4 questions: judged right, judged half, unjudged at 0.8, unanswered.
-    const { share, n } = coverageOfVisitors([{ n: 4, judged: 1.5, unjudged: [0.805] }], plain)
+  it('takes reviews where there are any, else confidence, else nothing', () => {
+    // 4 questions: reviewed right, reviewed half, unreviewed at 0.8, unanswered.
+    const { share, n } = coverageOfVisitors([{ n: 4, reviewed: 1.5, unreviewed: [0.805] }], plain)
     expect(n).to.equal(4)
     expect(share).to.be.closeTo((1.5 + 0.805) / 4, 0.005)
   })
@@ -27,8 +27,8 @@ describe('coverageOfVisitors', () => {
   it('is Wilson’s on the effective number below thirty visitors, and says so', () => {
     const ten = Array.from({ length: 10 }, (_, i): VisitorShare => ({
       n: 1,
-      judged: i < 8 ? 1 : 0,
-      unjudged: [],
+      reviewed: i < 8 ? 1 : 0,
+      unreviewed: [],
     }))
     const { interval, few } = coverageOfVisitors(ten, plain)
     expect(few).to.equal(true)
@@ -38,13 +38,13 @@ describe('coverageOfVisitors', () => {
   it('counts what one visitor asks as hanging together', () => {
     const apart = Array.from({ length: 200 }, (_, i): VisitorShare => ({
       n: 1,
-      judged: i % 2,
-      unjudged: [],
+      reviewed: i % 2,
+      unreviewed: [],
     }))
     const together = Array.from({ length: 40 }, (_, i): VisitorShare => ({
       n: 5,
-      judged: i % 2 ? 5 : 0,
-      unjudged: [],
+      reviewed: i % 2 ? 5 : 0,
+      unreviewed: [],
     }))
     const width = (visitors: VisitorShare[]) => {
       const { low, high } = coverageOfVisitors(visitors, plain).interval
@@ -55,8 +55,8 @@ describe('coverageOfVisitors', () => {
   it('has the interval that theory gives for a plain share', () => {
     const visitors = Array.from({ length: 400 }, (_, i): VisitorShare => ({
       n: 1,
-      judged: i % 4 === 0 ? 1 : 0,
-      unjudged: [],
+      reviewed: i % 4 === 0 ? 1 : 0,
+      unreviewed: [],
     }))
     const { interval } = coverageOfVisitors(visitors, plain)
     const half = 1.96 * Math.sqrt((0.25 * 0.75) / 400)
@@ -67,28 +67,28 @@ describe('coverageOfVisitors', () => {
     const random = seeded(1)
     const visitors = Array.from({ length: 90 }, (): VisitorShare => ({
       n: 1,
-      judged: 0,
-      unjudged: [random()],
+      reviewed: 0,
+      unreviewed: [random()],
     }))
     expect(coverageOfVisitors(visitors, plain)).to.eql(coverageOfVisitors(visitors, plain))
   })
 })
 
 describe('worthFrom', () => {
-  it('leaves confidence nearly as it is without judgements', () =>
+  it('leaves confidence nearly as it is without reviews', () =>
     expect(worthAt(plain, 0.7)).to.be.closeTo(0.7, 0.02))
-  it('corrects by the audit’s mean of judgement less confidence, once twenty are judged', () => {
+  it('corrects by the audit’s mean of review less confidence, once twenty are reviewed', () => {
     const audited = (n: number) =>
       Array.from({ length: n }, (_, i) => ({ p: 0.8, right: i % 2, weight: 1 }))
     expect(worthAt(worthFrom({ cases: [], audited: audited(19) }), 0.8)).to.be.closeTo(0.8, 0.02)
     expect(worthAt(worthFrom({ cases: [], audited: audited(20) }), 0.8)).to.be.closeTo(0.5, 0.02)
   })
-  it('calibrates on what was judged: answers promised at 0.9 that are right half the time are worth less', () => {
+  it('calibrates on what was reviewed: answers promised at 0.9 that are right half the time are worth less', () => {
     const cases = Array.from({ length: 100 }, (_, i) => ({ p: 0.9, right: i % 2, weight: 1 }))
     expect(worthAt(worthFrom({ cases, audited: [] }), 0.9)).to.be.closeTo(0.5, 0.06)
   })
   it('is what is expected where no interval is asked for', () => {
-    const judged = {
+    const reviewed = {
       cases: Array.from({ length: 60 }, (_, i) => ({
         p: (i % 10) / 10,
         right: i % 3 ? 1 : 0,
@@ -96,10 +96,10 @@ describe('worthFrom', () => {
       })),
       audited: Array.from({ length: 30 }, (_, i) => ({ p: 0.7, right: i % 2, weight: 1 })),
     }
-    const [worth, expected] = [worthFrom(judged), expectedWorth(judged)]
+    const [worth, expected] = [worthFrom(reviewed), expectedWorth(reviewed)]
     for (const p of [0, 0.25, 0.5, 0.75, 0.999, 1]) expect(expected(p)).to.equal(worthAt(worth, p))
   })
-  it('doubts more, the fewer were judged', () => {
+  it('doubts more, the fewer were reviewed', () => {
     const cases = (n: number) =>
       Array.from({ length: n }, (_, i) => ({ p: 0.8, right: i % 5 === 0 ? 0 : 1, weight: 1 }))
     const spread = (n: number) => {

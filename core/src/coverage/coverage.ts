@@ -1,23 +1,23 @@
-import { type Calibration, fitCalibration, type JudgedCase } from '../maths/calibration.ts'
+import { type Calibration, fitCalibration, type ReviewedCase } from '../maths/calibration.ts'
 import { type Interval, middle95, wilson } from '../maths/intervals.ts'
 import { seeded } from '../maths/random.ts'
 
 /** What one visitor (else one conversation) asked in a period. */
 export interface VisitorShare {
-  /** Questions, those judged to be none left out. */
+  /** Questions, those reviewed to be none left out. */
   n: number
-  /** Sum of the standing judgements of answers, 0 to 1 each. */
-  judged: number
-  /** Confidences of the answers from the team's content that nobody judged. */
-  unjudged: readonly number[]
+  /** Sum of the standing reviews of answers, 0 to 1 each. */
+  reviewed: number
+  /** Confidences of the answers from the team's content that nobody reviewed. */
+  unreviewed: readonly number[]
 }
 
-/** What confidence is worth, as far as it was judged. */
-export interface Judged {
-  /** Judged answers anywhere in the log: they calibrate. */
-  cases: readonly JudgedCase[]
+/** What confidence is worth, as far as it was reviewed. */
+export interface Reviewed {
+  /** Reviewed answers anywhere in the log: they calibrate. */
+  cases: readonly ReviewedCase[]
   /** The audit's: drawn at random, they alone correct. */
-  audited: readonly JudgedCase[]
+  audited: readonly ReviewedCase[]
 }
 
 export interface Covered {
@@ -37,14 +37,14 @@ const ROUNDS = 300
 const STEPS = 100
 const SEED = 20_262
 
-/** What an unjudged answer is worth by its confidence: as fitted on all judgements, and on each of their resamples. */
+/** What an unreviewed answer is worth by its confidence: as fitted on all reviews, and on each of their resamples. */
 export interface Worth {
   point: Float64Array
   resamples: Float64Array[]
 }
 
-/** Fits calibration and correction once for all figures that stand on the same judgements; the same input gives the same resamples. */
-export function worthFrom({ cases, audited }: Judged): Worth {
+/** Fits calibration and correction once for all figures that stand on the same reviews; the same input gives the same resamples. */
+export function worthFrom({ cases, audited }: Reviewed): Worth {
   const random = seeded(SEED)
   const binned = binnedCases(cases)
   return {
@@ -55,25 +55,25 @@ export function worthFrom({ cases, audited }: Judged): Worth {
   }
 }
 
-/** The same without resamples, where no interval is asked for: what an unjudged answer of confidence p is worth, 0 to 1. */
-export function expectedWorth({ cases, audited }: Judged): (p: number) => number {
+/** The same without resamples, where no interval is asked for: what an unreviewed answer of confidence p is worth, 0 to 1. */
+export function expectedWorth({ cases, audited }: Reviewed): (p: number) => number {
   const point = worthOf(binnedCases(cases), audited)
   return (p) => point[stepOf(p)]!
 }
 
-/** What an unjudged answer of this confidence is worth. */
+/** What an unreviewed answer of this confidence is worth. */
 export function worthAt({ point }: Worth, p: number): number {
   return point[stepOf(p)]!
 }
 
 /**
- * Coverage = Σ (judgement if any; else p if answered from the team's content; else 0) ÷ questions, where p is calibrated on the judged
- * answers and corrected by the audit's mean of (judgement − p).
+ * Coverage = Σ (review if any; else p if answered from the team's content; else 0) ÷ questions, where p is calibrated on the reviewed
+ * answers and corrected by the audit's mean of (review − p).
  *
- * The interval is a bootstrap over visitors, with calibration and correction fitted anew on a resample of the judgements each time; below 30
+ * The interval is a bootstrap over visitors, with calibration and correction fitted anew on a resample of the reviews each time; below 30
  * visitors Wilson's on the effective number. The same input gives the same interval.
  * @see B. Efron, R. J. Tibshirani, An Introduction to the Bootstrap (1993), section 13.3
- * @example coverageOfVisitors([{ n: 2, judged: 1, unjudged: [] }], worthFrom({ cases: [], audited: [] })).share // 0.5
+ * @example coverageOfVisitors([{ n: 2, reviewed: 1, unreviewed: [] }], worthFrom({ cases: [], audited: [] })).share // 0.5
  */
 export function coverageOfVisitors(visitors: readonly VisitorShare[], worth: Worth): Covered {
   const all = packed(visitors)
@@ -99,7 +99,7 @@ function effectiveOf(counts: Float64Array): number {
 
 interface Packed {
   n: Float64Array
-  judged: Float64Array
+  reviewed: Float64Array
   /** For each visitor where its steps begin in `steps`; one more at the end. */
   from: Uint32Array
   steps: Uint8Array
@@ -107,13 +107,13 @@ interface Packed {
 
 function packed(visitors: readonly VisitorShare[]): Packed {
   const from = new Uint32Array(visitors.length + 1)
-  for (const [i, { unjudged }] of visitors.entries()) from[i + 1] = from[i]! + unjudged.length
+  for (const [i, { unreviewed }] of visitors.entries()) from[i + 1] = from[i]! + unreviewed.length
   const steps = new Uint8Array(from[visitors.length]!)
-  for (const [i, { unjudged }] of visitors.entries())
-    for (const [k, p] of unjudged.entries()) steps[from[i]! + k] = stepOf(p)
+  for (const [i, { unreviewed }] of visitors.entries())
+    for (const [k, p] of unreviewed.entries()) steps[from[i]! + k] = stepOf(p)
   return {
     n: Float64Array.from(visitors, ({ n }) => n),
-    judged: Float64Array.from(visitors, (each) => each.judged),
+    reviewed: Float64Array.from(visitors, (each) => each.reviewed),
     from,
     steps,
   }
@@ -123,8 +123,8 @@ function stepOf(p: number): number {
   return Math.min(STEPS - 1, Math.floor(p * STEPS))
 }
 
-/** What an unjudged answer of each step of confidence is expected to be worth. */
-function worthOf(cases: readonly JudgedCase[], audited: readonly JudgedCase[]): Float64Array {
+/** What an unreviewed answer of each step of confidence is expected to be worth. */
+function worthOf(cases: readonly ReviewedCase[], audited: readonly ReviewedCase[]): Float64Array {
   const calibrate = fitCalibration(cases)
   const off = auditedOff(audited, calibrate)
   return Float64Array.from({ length: STEPS }, (_, step) =>
@@ -133,7 +133,7 @@ function worthOf(cases: readonly JudgedCase[], audited: readonly JudgedCase[]): 
 }
 
 /** By how much audited answers were righter, on the mean, than was promised; 0 while too few are audited. */
-export function auditedOff(audited: readonly JudgedCase[], calibrate: Calibration): number {
+export function auditedOff(audited: readonly ReviewedCase[], calibrate: Calibration): number {
   if (audited.length < LEAST_AUDITED) return 0
   const weights = audited.reduce((total, { weight }) => total + weight, 0)
   return (
@@ -144,7 +144,7 @@ export function auditedOff(audited: readonly JudgedCase[], calibrate: Calibratio
 
 /** @param times how often each visitor was drawn; each once when not given */
 function shareOf(
-  { n, judged, from, steps }: Packed,
+  { n, reviewed, from, steps }: Packed,
   times: Uint16Array | undefined,
   worth: Float64Array,
 ): number {
@@ -153,7 +153,7 @@ function shareOf(
     const drawn = times ? times[i]! : 1
     if (drawn === 0) continue
     questions += drawn * n[i]!
-    let own = judged[i]!
+    let own = reviewed[i]!
     for (let k = from[i]!; k < from[i + 1]!; k++) own += worth[steps[k]!]!
     right += drawn * own
   }
@@ -172,8 +172,8 @@ function resampled(all: Packed, { resamples }: Worth): Interval {
   return middle95(shares.sort((a, b) => a - b))
 }
 
-/** Many judged answers as few weighted ones: by step of confidence and by worth. */
-function binnedCases(cases: readonly JudgedCase[]): JudgedCase[] {
+/** Many reviewed answers as few weighted ones: by step of confidence and by worth. */
+function binnedCases(cases: readonly ReviewedCase[]): ReviewedCase[] {
   if (cases.length <= STEPS) return [...cases]
   const bins = new Map<string, { p: number; right: number; weight: number; n: number }>()
   for (const { p, right, weight } of cases) {
@@ -185,7 +185,7 @@ function binnedCases(cases: readonly JudgedCase[]): JudgedCase[] {
 }
 
 /** The Bayesian bootstrap's draw: weights from an exponential distribution, as bins stand for many. @see D. B. Rubin, "The Bayesian bootstrap" (1981) */
-function drawnFrom(cases: readonly JudgedCase[], random: () => number): JudgedCase[] {
+function drawnFrom(cases: readonly ReviewedCase[], random: () => number): ReviewedCase[] {
   return cases.map((each) => ({
     ...each,
     weight: each.weight * exponentialMean(Math.max(1, Math.round(each.weight)), random),

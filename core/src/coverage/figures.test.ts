@@ -18,7 +18,7 @@ const asked = (more: Partial<QuestionFact> = {}): QuestionFact => ({
   outcome: 'answered',
   fromContent: true,
   confidence: 0.805,
-  judged: null,
+  reviewed: null,
   silent: false,
   vote: null,
   opened: false,
@@ -52,9 +52,9 @@ describe('figuresOfWeek', () => {
       item: null,
       vote: null,
     }),
-    asked({ day: '2026-11-18', judged: 1, vote: 1, opened: true }),
+    asked({ day: '2026-11-18', reviewed: 1, vote: 1, opened: true }),
     asked({ outcome: 'declined', confidence: 0, item: null }),
-    asked({ outcome: 'unanswered', judged: 0, silent: true, item: null }),
+    asked({ outcome: 'unanswered', reviewed: 0, silent: true, item: null }),
     asked({ fromContent: false, confidence: 0.9 }),
     asked({ channel: 'imported', conversation: null, visitor: 'i1', topic: 5 }),
   ]
@@ -77,7 +77,7 @@ describe('figuresOfWeek', () => {
       elsewhere: 1,
       declined: 1,
       unanswered: 2,
-      judged: 2,
+      reviewed: 2,
       up: 1,
       opened: 1,
       visitors: 2,
@@ -87,7 +87,7 @@ describe('figuresOfWeek', () => {
       all.answered + all.elsewhere + all.clarifying + all.suggested + all.declined + all.unanswered,
     ).to.equal(all.questions)
   })
-  it('sums judgements, else what confidence is worth, and nothing for what is not from the content', () =>
+  it('sums reviews, else what confidence is worth, and nothing for what is not from the content', () =>
     expect(of('week', 'all').right).to.be.closeTo(1 + 0.805, 0.01))
   it('calls uncovered what was not answered from the content: not what is only unsure, declined or rightly silent', () =>
     expect(of('week', 'all').uncovered).to.equal(2))
@@ -132,7 +132,7 @@ describe('addedUp', () => {
     const week = (starts: string) =>
       figuresOfWeek(
         starts,
-        Array.from({ length: 60 }, (_, i) => asked({ visitor: `${i}`, judged: i % 2 })),
+        Array.from({ length: 60 }, (_, i) => asked({ visitor: `${i}`, reviewed: i % 2 })),
         [],
         worth,
       ).find(({ span, dimension }) => span === 'week' && dimension === 'all')!

@@ -21,9 +21,9 @@ export interface QuestionFact {
   /** From the team's content, not from elsewhere. */
   fromContent: boolean
   confidence: number
-  /** The standing judgement, 0 to 1; "rightly silent" is 0. */
-  judged: number | null
-  /** Judged "rightly silent": no answer was wanted, so it is no gap. */
+  /** The standing review, 0 to 1; "rightly silent" is 0. */
+  reviewed: number | null
+  /** Reviewed "rightly silent": no answer was wanted, so it is no gap. */
   silent: boolean
   vote: number | null
   /** The visitor opened the source of the answer. */
@@ -76,10 +76,10 @@ export interface QuestionSums {
   suggested: number
   declined: number
   unanswered: number
-  /** Expected right answers: judgements, else what confidence is worth. */
+  /** Expected right answers: reviews, else what confidence is worth. */
   right: number
-  judged: number
-  /** Questions that were not answered from the team's content, or judged wrong, as far as they were; neither declined nor rightly silent. */
+  reviewed: number
+  /** Questions that were not answered from the team's content, or reviewed wrong, as far as they were; neither declined nor rightly silent. */
   uncovered: number
   up: number
   down: number
@@ -193,21 +193,21 @@ function nameIn(fact: Partial<QuestionFact>, dimension: Dimension): string {
 /** Expected right of one question. */
 export function rightOf(
   {
-    judged,
+    reviewed,
     outcome,
     fromContent,
     confidence,
-  }: Pick<QuestionFact, 'judged' | 'outcome' | 'fromContent' | 'confidence'>,
+  }: Pick<QuestionFact, 'reviewed' | 'outcome' | 'fromContent' | 'confidence'>,
   worth: Worth,
 ): number {
-  if (judged !== null) return judged
+  if (reviewed !== null) return reviewed
   return outcome === 'answered' && fromContent ? worthAt(worth, confidence) : 0
 }
 
-/** What a mend could gain of one question: an answer that is only unsure is none, as teaching would not change it. */
-function uncoveredOf({ outcome, fromContent, judged, silent }: QuestionFact): number {
+/** What a fix could gain of one question: an answer that is only unsure is none, as teaching would not change it. */
+function uncoveredOf({ outcome, fromContent, reviewed, silent }: QuestionFact): number {
   if (silent || outcome === 'declined') return 0
-  if (judged !== null) return 1 - judged
+  if (reviewed !== null) return 1 - reviewed
   return outcome === 'answered' && fromContent ? 0 : 1
 }
 
@@ -224,7 +224,7 @@ function sumsOf(some: readonly QuestionFact[], worth: Worth): QuestionSums {
     declined: outcome('declined'),
     unanswered: outcome('unanswered'),
     right: some.reduce((sum, fact) => sum + rightOf(fact, worth), 0),
-    judged: of(({ judged }) => judged !== null),
+    reviewed: of(({ reviewed }) => reviewed !== null),
     uncovered: some.reduce((sum, fact) => sum + uncoveredOf(fact), 0),
     up: of(({ vote }) => (vote ?? 0) > 0),
     down: of(({ vote }) => (vote ?? 0) < 0),
@@ -253,9 +253,9 @@ function talkSums(some: readonly ConversationFact[]): ConversationSums {
 function visitorShares(some: readonly QuestionFact[]): VisitorShare[] {
   return [...groupedBy(some, ({ visitor }) => visitor).values()].map((own) => ({
     n: own.length,
-    judged: own.reduce((sum, { judged }) => sum + (judged ?? 0), 0),
-    unjudged: own.flatMap(({ judged, outcome, fromContent, confidence }) =>
-      judged === null && outcome === 'answered' && fromContent ? [confidence] : [],
+    reviewed: own.reduce((sum, { reviewed }) => sum + (reviewed ?? 0), 0),
+    unreviewed: own.flatMap(({ reviewed, outcome, fromContent, confidence }) =>
+      reviewed === null && outcome === 'answered' && fromContent ? [confidence] : [],
     ),
   }))
 }
@@ -293,7 +293,7 @@ const SUMMED = [
   'declined',
   'unanswered',
   'right',
-  'judged',
+  'reviewed',
   'uncovered',
   'up',
   'down',

@@ -2,8 +2,8 @@ import { expect } from 'chai'
 import type { TraceCandidate } from '../answering/answer.ts'
 import {
   type AskedWording,
-  fittingMend,
-  mendStanding,
+  fittingFix,
+  fixStanding,
   nearestOf,
   potentialOf,
   reachedBy,
@@ -22,7 +22,7 @@ const asked = (
   more: Partial<AskedWording> = {},
 ): AskedWording => ({
   times: 1,
-  trace: { terms: terms.map((word) => term(word)), candidates, sill: 0.65, leftOut: [] },
+  trace: { terms: terms.map((word) => term(word)), candidates, threshold: 0.65, leftOut: [] },
   ...more,
 })
 
@@ -34,19 +34,19 @@ describe('nearestOf', () => {
   })
   it('says that it is near but not sure enough, or about something else', () => {
     expect(nearestOf(asked(['bike'], [candidate(1, 0.5, ['bike'])]))!.shortfall).to.equal(
-      'below the sill',
+      'below the threshold',
     )
     expect(nearestOf(asked(['bike'], [candidate(1, 0.05, ['bike'])]))!.shortfall).to.equal(
       'other subject',
     )
   })
-  it('says what contradicts, what was judged wrong, and what does not hold now', () => {
+  it('says what contradicts, what was reviewed wrong, and what does not hold now', () => {
     expect(
       nearestOf(asked(['bike'], [candidate(1, 0.5, ['bike'])]), new Set([1]))!.shortfall,
     ).to.equal('conflict')
     expect(
       nearestOf(asked(['bike'], [candidate(1, 0.9, ['bike'])], { wrong: true }))!.shortfall,
-    ).to.equal('judged wrong')
+    ).to.equal('reviewed wrong')
     const leftOut = [
       {
         item: 4,
@@ -67,9 +67,9 @@ describe('nearestOf', () => {
     expect(nearestOf(asked(['bike'], []))).to.equal(null))
 })
 
-describe('fittingMend', () => {
+describe('fittingFix', () => {
   const all = (wordings: AskedWording[]) =>
-    fittingMend(wordings.map((each) => ({ ...each, nearest: nearestOf(each) })))
+    fittingFix(wordings.map((each) => ({ ...each, nearest: nearestOf(each) })))
   it('teaches where most come near one article', () =>
     expect(
       all([
@@ -87,7 +87,7 @@ describe('fittingMend', () => {
           { word: 'lend', weight: 1, known: false },
         ],
         candidates: [candidate(1, confidence, ['toilets'], 'Toilets')],
-        sill: 0.65,
+        threshold: 0.65,
         leftOut: [],
       },
     })
@@ -117,8 +117,8 @@ describe('fittingMend', () => {
     ).to.equal('write'))
 })
 
-describe('what a mend is worth', () => {
-  it('is what is uncovered a week times what mends of the kind reach, by Janua’s own trials until ten are known', () => {
+describe('what a fix is worth', () => {
+  it('is what is uncovered a week times what fixes of the kind reach, by Janua’s own trials until ten are known', () => {
     expect(potentialOf(10, 'teach', [])).to.be.closeTo(7, 1e-9)
     expect(
       reachedBy(
@@ -135,33 +135,31 @@ describe('what a mend is worth', () => {
   })
 })
 
-describe('mendStanding', () => {
-  it('is mended at the share promised, on at least twenty questions', () => {
-    expect(mendStanding({ promise: 0.8, right: 16, n: 20, wasMended: false })).to.include({
-      state: 'mended',
+describe('fixStanding', () => {
+  it('is fixed at the share promised, on at least twenty questions', () => {
+    expect(fixStanding({ promise: 0.8, right: 16, n: 20, wasFixed: false })).to.include({
+      state: 'fixed',
       few: false,
     })
-    expect(mendStanding({ promise: 0.8, right: 8, n: 10, wasMended: false })).to.include({
-      state: 'mended',
+    expect(fixStanding({ promise: 0.8, right: 8, n: 10, wasFixed: false })).to.include({
+      state: 'fixed',
       few: true,
     })
-    expect(mendStanding({ promise: 0.8, right: 15, n: 20, wasMended: false }).state).to.equal(
+    expect(fixStanding({ promise: 0.8, right: 15, n: 20, wasFixed: false }).state).to.equal(
       'below promise',
     )
-    expect(mendStanding({ promise: 0.8, right: 15.6, n: 20, wasMended: false }).state).to.equal(
-      'mended',
+    expect(fixStanding({ promise: 0.8, right: 15.6, n: 20, wasFixed: false }).state).to.equal(
+      'fixed',
     )
   })
   it('opens again only when the interval lies below the promise', () => {
-    expect(mendStanding({ promise: 0.8, right: 14, n: 20, wasMended: true }).state).to.equal(
-      'mended',
-    )
-    expect(mendStanding({ promise: 0.8, right: 8, n: 20, wasMended: true }).state).to.equal(
+    expect(fixStanding({ promise: 0.8, right: 14, n: 20, wasFixed: true }).state).to.equal('fixed')
+    expect(fixStanding({ promise: 0.8, right: 8, n: 20, wasFixed: true }).state).to.equal(
       'reopened',
     )
   })
   it('knows nothing before something was asked', () =>
-    expect(mendStanding({ promise: 0.8, right: 0, n: 0, wasMended: true })).to.eql({
+    expect(fixStanding({ promise: 0.8, right: 0, n: 0, wasFixed: true })).to.eql({
       state: 'not asked',
       n: 0,
     }))

@@ -1,18 +1,18 @@
 import type { Trace } from '../answering/answer.ts'
 import { type Interval, wilson } from '../maths/intervals.ts'
 
-/** What kind of mend fits a gap: an article has it and only needs the wording; has part of it; or nothing has it. */
-export const MEND_KINDS = ['teach', 'extend', 'write'] as const
-export type MendKind = (typeof MEND_KINDS)[number]
+/** What kind of fix fits a gap: an article has it and only needs the wording; has part of it; or nothing has it. */
+export const FIX_KINDS = ['teach', 'extend', 'write'] as const
+export type FixKind = (typeof FIX_KINDS)[number]
 
 /** Why the nearest passage was not enough. */
 export const SHORTFALLS = [
-  'below the sill',
+  'below the threshold',
   'words missing',
   'other subject',
   'left out',
   'conflict',
-  'judged wrong',
+  'reviewed wrong',
   'nothing found',
 ] as const
 export type Shortfall = (typeof SHORTFALLS)[number]
@@ -20,8 +20,8 @@ export type Shortfall = (typeof SHORTFALLS)[number]
 /** One wording of a topic: how often it was asked, and how it came out when it was asked last. */
 export interface AskedWording {
   times: number
-  trace: Pick<Trace, 'terms' | 'candidates' | 'sill' | 'leftOut'>
-  /** It was answered, and the answer was judged wrong or voted down. */
+  trace: Pick<Trace, 'terms' | 'candidates' | 'threshold' | 'leftOut'>
+  /** It was answered, and the answer was reviewed wrong or voted down. */
   wrong?: boolean
 }
 
@@ -52,7 +52,7 @@ const MISSING_SHARE = 0.34
  * @param conflicting items with a passage that contradicts another's
  */
 export function nearestOf(
-  { trace: { terms, candidates, leftOut, sill }, wrong }: AskedWording,
+  { trace: { terms, candidates, leftOut, threshold }, wrong }: AskedWording,
   conflicting: ReadonlySet<number> = new Set(),
 ): Nearest | null {
   const top = candidates[0]
@@ -88,19 +88,20 @@ export function nearestOf(
     confidence: top.confidence,
     missing,
   }
-  if (wrong) return { ...base, shortfall: 'judged wrong' }
-  if (out && top.confidence < sill)
+  if (wrong) return { ...base, shortfall: 'reviewed wrong' }
+  if (out && top.confidence < threshold)
     return { ...base, shortfall: 'left out', because: `${out.title}: ${out.because}` }
   if (conflicting.has(top.item)) return { ...base, shortfall: 'conflict' }
   if (top.confidence < OTHER_SUBJECT) return { ...base, shortfall: 'other subject' }
   return {
     ...base,
-    shortfall: weight(lacking) >= MISSING_SHARE * weight(own) ? 'words missing' : 'below the sill',
+    shortfall:
+      weight(lacking) >= MISSING_SHARE * weight(own) ? 'words missing' : 'below the threshold',
   }
 }
 
-export interface FittingMend {
-  kind: MendKind
+export interface FittingFix {
+  kind: FixKind
   /** The item to teach or to extend. */
   item: number | null
   title: string | null
@@ -114,14 +115,14 @@ const TEACHABLE = 0.3
 const EXTENDABLE = 0.14
 const LIKENESS_FLOOR = 0.45
 
-/** What kind of mend fits a topic, by where its questions came nearest: to one article nearly, to one article hardly, or to none. */
-export function fittingMend(
+/** What kind of fix fits a topic, by where its questions came nearest: to one article nearly, to one article hardly, or to none. */
+export function fittingFix(
   wordings: readonly (AskedWording & { nearest: Nearest | null })[],
-): FittingMend {
+): FittingFix {
   const all = wordings.reduce((sum, { times }) => sum + times, 0)
   const byItem = new Map<number, { title: string; times: number; sure: number }>()
   for (const { times, nearest } of wordings) {
-    if (!nearest || nearest.shortfall === 'judged wrong') continue
+    if (!nearest || nearest.shortfall === 'reviewed wrong') continue
     // "Tablets" are no "toilets": what is merely alike is offered only where it is quite sure.
     if (nearest.byLikeness && nearest.confidence < LIKENESS_FLOOR) continue
     const known = byItem.get(nearest.item) ?? { title: nearest.title, times: 0, sure: 0 }
@@ -141,37 +142,37 @@ export function fittingMend(
   return { kind: 'write', item: null, title: null, share, confidence }
 }
 
-/** What mends of a kind reached: shares of their topics' questions that were answered rightly afterwards. */
-export interface KnownMend {
-  kind: MendKind
+/** What fixes of a kind reached: shares of their topics' questions that were answered rightly afterwards. */
+export interface KnownFix {
+  kind: FixKind
   reached: number
 }
 
-/** Until so many mends of a kind are known, what they reach is taken from Janua's own trials. */
+/** Until so many fixes of a kind are known, what they reach is taken from Janua's own trials. */
 const LEAST_KNOWN = 10
-const SHIPPED: Record<MendKind, number> = { teach: 0.7, extend: 0.6, write: 0.65 }
+const SHIPPED: Record<FixKind, number> = { teach: 0.7, extend: 0.6, write: 0.65 }
 
-export function reachedBy(kind: MendKind, known: readonly KnownMend[]): number {
-  const own = known.filter((mend) => mend.kind === kind)
+export function reachedBy(kind: FixKind, known: readonly KnownFix[]): number {
+  const own = known.filter((fix) => fix.kind === kind)
   return own.length < LEAST_KNOWN
     ? SHIPPED[kind]
     : own.reduce((sum, { reached }) => sum + reached, 0) / own.length
 }
 
-/** Potential of a gap, "up to": uncovered questions a week times the share that earlier mends of this kind reached. */
+/** Potential of a gap, "up to": uncovered questions a week times the share that earlier fixes of this kind reached. */
 export function potentialOf(
   uncoveredAWeek: number,
-  kind: MendKind,
-  known: readonly KnownMend[],
+  kind: FixKind,
+  known: readonly KnownFix[],
 ): number {
   return uncoveredAWeek * reachedBy(kind, known)
 }
 
-/** How a published mend stands: by the topic's later or replayed questions. */
-export type MendStanding =
+/** How a published fix stands: by the topic's later or replayed questions. */
+export type FixStanding =
   | { state: 'not asked'; n: 0 }
   | {
-      state: 'mended' | 'below promise' | 'reopened'
+      state: 'fixed' | 'below promise' | 'reopened'
       n: number
       share: number
       interval: Interval
@@ -179,30 +180,30 @@ export type MendStanding =
     }
 
 const ENOUGH = 20
-/** A promise is kept within so much: between making and publishing a mend the confidence model may have been learnt anew. */
+/** A promise is kept within so much: between making and publishing a fix the confidence model may have been learnt anew. */
 const LEEWAY = 0.03
 
 /**
- * Mended = answered rightly at the share promised, on at least 20 questions, else "mended on n". What was mended opens again when the 95 %
+ * Fixed = answered rightly at the share promised, on at least 20 questions, else "fixed on n". What was fixed opens again when the 95 %
  * interval lies below the promise.
  * @param right expected right answers among n
- * @example mendStanding({ promise: 0.8, right: 18, n: 20, wasMended: false }).state // 'mended'
+ * @example fixStanding({ promise: 0.8, right: 18, n: 20, wasFixed: false }).state // 'fixed'
  */
-export function mendStanding({
+export function fixStanding({
   promise,
   right,
   n,
-  wasMended,
+  wasFixed,
 }: {
   promise: number
   right: number
   n: number
-  wasMended: boolean
-}): MendStanding {
+  wasFixed: boolean
+}): FixStanding {
   if (n === 0) return { state: 'not asked', n: 0 }
   const interval = wilson(right, n)
   const share = right / n
   const base = { n, share, interval, few: n < ENOUGH }
-  if (wasMended) return { state: interval.high < promise ? 'reopened' : 'mended', ...base }
-  return { state: share >= promise - LEEWAY ? 'mended' : 'below promise', ...base }
+  if (wasFixed) return { state: interval.high < promise ? 'reopened' : 'fixed', ...base }
+  return { state: share >= promise - LEEWAY ? 'fixed' : 'below promise', ...base }
 }

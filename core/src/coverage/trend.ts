@@ -1,4 +1,4 @@
-import { binomialTest, normalBelow, standing } from '../maths/binomial.ts'
+import { binomialTest, normalBelow, significantAmong } from '../maths/binomial.ts'
 
 /** Distinct conversations of a topic by week, the newest last; and of all topics together. */
 export interface WeeklyCounts {
@@ -46,7 +46,7 @@ export function trendOf({ counts, totals }: WeeklyCounts): Trend {
 
 /** Which trends of many topics stand at a false-discovery rate of 10 %. */
 export function trendsStanding(trends: readonly Trend[]): boolean[] {
-  return standing(
+  return significantAmong(
     trends.map(({ chance }) => chance),
     0.1,
   )

@@ -47,7 +47,7 @@ export interface Turn {
 }
 
 /** A sentence as far as its meaning can be compared. */
-export interface Reading {
+export interface ParsedSentence {
   text: string
   words: Word[]
   turns: Turn[]
@@ -139,7 +139,7 @@ const BEHIND: [Bound, RegExp][] = [
 const RANGE_END = /(?:\bbetween\b.*\band|\d(?: \S+)? (?:to|-|–|—|bis))$/
 
 /** Reads a sentence into words of content, with what bounds and turns them. Marks that only lay out text are left out. */
-export function readSentence(text: string, language: Language): Reading {
+export function readSentence(text: string, language: Language): ParsedSentence {
   const plain = plainly(
     fold(
       text
@@ -150,7 +150,7 @@ export function readSentence(text: string, language: Language): Reading {
     ),
     language,
   )
-  const reading: Reading = {
+  const reading: ParsedSentence = {
     text,
     words: [],
     turns: [],

@@ -1,5 +1,5 @@
 import { orderFault } from './order.ts'
-import type { Bound, Reading, Word } from './reading.ts'
+import type { Bound, ParsedSentence, Word } from './reading.ts'
 import type { Fault, Places } from './fault.ts'
 import { turnFault } from './turns.ts'
 import type { Unit } from './units.ts'
@@ -11,7 +11,7 @@ import type { Unit } from './units.ts'
  * @returns why not; undefined when it does
  */
 export function faultOf(
-  said: Reading,
+  said: ParsedSentence,
   unit: Unit,
   context: ReadonlySet<string>,
 ): Fault | undefined {
@@ -28,9 +28,9 @@ export function faultOf(
 
 /** A sentence without some of its words: what turns the others stays before the same ones. */
 function without(
-  { words, turns }: Reading,
+  { words, turns }: ParsedSentence,
   some: readonly Word[],
-): Pick<Reading, 'words' | 'turns'> {
+): Pick<ParsedSentence, 'words' | 'turns'> {
   return {
     words: words.filter((word) => !some.includes(word)),
     turns: turns.map((turn) => ({
@@ -40,7 +40,11 @@ function without(
   }
 }
 
-function faultBeside(said: Reading, unit: Unit, context: ReadonlySet<string>): Fault | undefined {
+function faultBeside(
+  said: ParsedSentence,
+  unit: Unit,
+  context: ReadonlySet<string>,
+): Fault | undefined {
   if (said.words.length === 0)
     return said.says && said.says === unit.says
       ? undefined

@@ -1,5 +1,5 @@
 import type { Fault, Places } from './fault.ts'
-import type { Reading, Turn, Word } from './reading.ts'
+import type { ParsedSentence, Turn, Word } from './reading.ts'
 import type { Unit } from './units.ts'
 
 /** Words of a sentence that are to be found in the unit, and where. */
@@ -22,7 +22,7 @@ const FAULTS = {
 
 /** What turns or narrows the words must be the same on both sides. */
 export function turnFault(
-  said: Reading,
+  said: ParsedSentence,
   unit: Unit,
   { kept, places, shift }: Matched,
 ): Fault | undefined {
@@ -63,7 +63,7 @@ export function turnFault(
 /** Some of a condition behind an "if" or "when" of one's own, or most of it otherwise. */
 function saysCondition(
   { at, clause }: Turn,
-  said: Reading,
+  said: ParsedSentence,
   unit: Unit,
   kept: ReadonlySet<string>,
 ): boolean {
@@ -145,7 +145,7 @@ function beginsClause({ at, clause }: Turn, words: readonly Word[]): boolean {
 }
 
 /** "Every ticket" where the source says "every Standard ticket". */
-function skipsModifier(turn: Turn, other: Turn, said: Reading, unit: Unit): boolean {
+function skipsModifier(turn: Turn, other: Turn, said: ParsedSentence, unit: Unit): boolean {
   const head = said.words[turn.at]?.key
   const at = unit.words.findIndex(({ key }, i) => i >= other.at && key === head)
   return (

@@ -2,10 +2,10 @@ import type { Block } from '../library/blocks.ts'
 import type { Passage } from '../library/passages.ts'
 import type { Language } from '../text/language.ts'
 import { sentences } from '../text/sentences.ts'
-import { type Reading, readSentence, type Word } from './reading.ts'
+import { type ParsedSentence, readSentence, type Word } from './reading.ts'
 
 /** One thing that a passage says: a sentence, an item of a list with what leads into it, a cell of a table with its row and column. */
-export interface Unit extends Reading {
+export interface Unit extends ParsedSentence {
   /** Words that it points back to: they may be said, and need not be. */
   before: Word[]
   /** Words that may be said beside its own: what its table is about. */
@@ -23,7 +23,7 @@ const NOTHING: ReadonlySet<string> = new Set()
 /** Takes a passage apart into what can be cited for one sentence. */
 export function unitsOf({ blocks }: Pick<Passage, 'blocks'>, language: Language): Unit[] {
   const units: Unit[] = []
-  let last: Reading | undefined
+  let last: ParsedSentence | undefined
   const lead = blocks
     .filter(({ type }) => type === 'paragraph')
     .flatMap((block) =>
@@ -98,7 +98,7 @@ const MOST_CELLS = 8
 function pairsOf(
   { header, rows }: { header: { text: string }[]; rows: { text: string }[][] },
   language: Language,
-): (Reading & Pick<Unit, 'cells'>)[] {
+): (ParsedSentence & Pick<Unit, 'cells'>)[] {
   const keysOf = (text: string) => new Set(readSentence(text, language).words.map(({ key }) => key))
   const heads = header.map(({ text }) => keysOf(text))
   return rows.flatMap((row) => {
@@ -120,7 +120,7 @@ function pairsOf(
 }
 
 /** What a sentence is about: its first words. */
-function subjectOf({ words }: Reading): Word[] {
+function subjectOf({ words }: ParsedSentence): Word[] {
   const first = words[0]
   const end = words.findIndex(({ passive }) => passive)
   return first

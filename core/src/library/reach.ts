@@ -21,7 +21,7 @@ export function reachMarks(
 ): ReachMark[] {
   return phrasings.map((phrasing) => {
     // Everything counts, and nothing is sure enough to be answered: what matters is what comes first.
-    const { candidates } = answerQuestion(index, phrasing, { sill: 1, team: true }).trace
+    const { candidates } = answerQuestion(index, phrasing, { threshold: 1, team: true }).trace
     const [best] = candidates
     const own = candidates.find((each) => each.item === item)
     const confidence = own?.confidence ?? 0

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { binomial, binomialTest, logFactorial, normalBelow, standing } from './binomial.ts'
+import { binomial, binomialTest, logFactorial, normalBelow, significantAmong } from './binomial.ts'
 
 describe('logFactorial', () => {
   it('is that of the product, in the table and beyond it', () => {
@@ -42,11 +42,11 @@ describe('normalBelow', () => {
   })
 })
 
-describe('standing', () => {
+describe('significantAmong', () => {
   it('keeps those below their step of the rate', () =>
-    expect(standing([0.001, 0.2, 0.03], 0.1)).to.eql([true, false, true]))
+    expect(significantAmong([0.001, 0.2, 0.03], 0.1)).to.eql([true, false, true]))
   it('keeps one above its own step when a greater one stands', () =>
-    expect(standing([0.03, 0.04, 0.05], 0.05)).to.eql([true, true, true]))
+    expect(significantAmong([0.03, 0.04, 0.05], 0.05)).to.eql([true, true, true]))
   it('keeps none where all are chance', () =>
-    expect(standing([0.5, 0.9], 0.1)).to.eql([false, false]))
+    expect(significantAmong([0.5, 0.9], 0.1)).to.eql([false, false]))
 })

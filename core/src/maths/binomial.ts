@@ -54,9 +54,9 @@ export function normalBelow(z: number): number {
  * @param chances probability of each under "nothing there"
  * @param rate false-discovery rate, 0 to 1
  * @see Y. Benjamini, Y. Hochberg, "Controlling the false discovery rate" (1995)
- * @example standing([0.001, 0.2, 0.03], 0.1) // [true, false, true]
+ * @example significantAmong([0.001, 0.2, 0.03], 0.1) // [true, false, true]
  */
-export function standing(chances: readonly number[], rate: number): boolean[] {
+export function significantAmong(chances: readonly number[], rate: number): boolean[] {
   const sorted = [...chances.keys()].sort((a, b) => chances[a]! - chances[b]!)
   let last = -1
   for (const [rank, i] of sorted.entries())

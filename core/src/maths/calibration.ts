@@ -1,7 +1,7 @@
 import { fitLogistic, sigmoid } from './logistic.ts'
 
-/** An answer that was judged: how sure it was, how right it was (0 to 1), and for how many like it it stands. */
-export interface JudgedCase {
+/** An answer that was reviewed: how sure it was, how right it was (0 to 1), and for how many like it it stands. */
+export interface ReviewedCase {
   p: number
   right: number
   weight: number
@@ -19,7 +19,7 @@ export interface ReliabilityBin {
 const BINS = 10
 
 /** A reliability diagram: answers by tenths of confidence, with what was promised and what came of it. Empty tenths are left out. */
-export function reliability(cases: readonly JudgedCase[], bins = BINS): ReliabilityBin[] {
+export function reliability(cases: readonly ReviewedCase[], bins = BINS): ReliabilityBin[] {
   const made = Array.from({ length: bins }, (_, i) => ({
     from: i / bins,
     to: (i + 1) / bins,
@@ -52,7 +52,7 @@ export function reliability(cases: readonly JudgedCase[], bins = BINS): Reliabil
  * @returns 0 for a perfect promise, at most 1; 0 for no cases
  * @see M. P. Naeini, G. F. Cooper, M. Hauskrecht, "Obtaining well calibrated probabilities using Bayesian binning" (2015)
  */
-export function calibrationError(cases: readonly JudgedCase[]): number {
+export function calibrationError(cases: readonly ReviewedCase[]): number {
   const all = cases.reduce((sum, { weight }) => sum + weight, 0)
   const weightOf = (from: number, to: number) =>
     cases.reduce(
@@ -68,15 +68,15 @@ export function calibrationError(cases: readonly JudgedCase[]): number {
 /** Confidence to the share that is right. */
 export type Calibration = (p: number) => number
 
-/** Platt's two numbers are drawn this strongly towards leaving the confidence as it is: with few judgements little is changed. */
+/** Platt's two numbers are drawn this strongly towards leaving the confidence as it is: with few reviews little is changed. */
 const TOWARDS_PLAIN = 4
 
 /**
- * Platt scaling of a confidence on judged answers: logit(right) = a + b·logit(p). Fitted as a departure from a = 0, b = 1, so that without
- * cases nothing changes. Two numbers, as judgements are few; isotonic steps would follow the accident of each of them.
+ * Platt scaling of a confidence on reviewed answers: logit(right) = a + b·logit(p). Fitted as a departure from a = 0, b = 1, so that without
+ * cases nothing changes. Two numbers, as reviews are few; isotonic steps would follow the accident of each of them.
  * @see J. Platt, "Probabilistic outputs for support vector machines" (1999)
  */
-export function fitCalibration(cases: readonly JudgedCase[]): Calibration {
+export function fitCalibration(cases: readonly ReviewedCase[]): Calibration {
   if (cases.length === 0) return (p) => p
   const rows = cases.flatMap(({ p }) => [
     [1, logit(p)],

@@ -75,16 +75,16 @@ describe('calibration', () => {
     expect(calibrationError(drawn(20_000, (p) => p))).to.be.below(0.01)
     expect(calibrationError(drawn(20_000, (p) => p / 2))).to.be.closeTo(0.25, 0.02)
   })
-  it('leaves a confidence as it is while nothing was judged', () =>
+  it('leaves a confidence as it is while nothing was reviewed', () =>
     expect(fitCalibration([])(0.37)).to.equal(0.37))
-  it('mends a confidence that promises too much', () => {
+  it('fixes a confidence that promises too much', () => {
     const sigmoid = (x: number) => 1 / (1 + Math.exp(-x))
     const truth = (p: number) => sigmoid(-0.7 + 0.8 * Math.log(p / (1 - p)))
-    const mended = fitCalibration(drawn(8_000, truth))
-    for (const p of [0.2, 0.5, 0.8]) expect(mended(p)).to.be.closeTo(truth(p), 0.03)
+    const fixed = fitCalibration(drawn(8_000, truth))
+    for (const p of [0.2, 0.5, 0.8]) expect(fixed(p)).to.be.closeTo(truth(p), 0.03)
   })
   it('never turns round: a surer answer stays at least as sure', () => {
-    const mended = fitCalibration(drawn(200, (p) => 1 - p))
-    expect(mended(0.9)).to.be.at.least(mended(0.1) - 1e-9)
+    const fixed = fitCalibration(drawn(200, (p) => 1 - p))
+    expect(fixed(0.9)).to.be.at.least(fixed(0.1) - 1e-9)
   })
 })

@@ -1,11 +1,11 @@
 /** An answer with how sure it was. */
-interface Judged {
+interface Reviewed {
   p: number
   right: boolean
 }
 
 /** So many are right at the threshold that answers most, while of all that it answers at least the share `least` is right. */
-export function rightAtPrecision(all: readonly Judged[], least: number): number {
+export function rightAtPrecision(all: readonly Reviewed[], least: number): number {
   const sorted = all.toSorted((a, b) => b.p - a.p)
   let [right, best] = [0, 0]
   sorted.forEach((one, i) => {

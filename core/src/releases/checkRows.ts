@@ -125,7 +125,7 @@ export function writeCheckRow({
 }
 
 /**
- * Checks as topics and relevance judgements that retrieval tools read: TREC topic blocks, and lines "topic 0 document 1".
+ * Checks as topics and relevance reviews that retrieval tools read: TREC topic blocks, and lines "topic 0 document 1".
  * Only checks that name a source say what is relevant.
  * @see E. M. Voorhees, D. K. Harman (eds.), TREC: Experiment and Evaluation in Information Retrieval (2005)
  */
@@ -133,14 +133,14 @@ export function trecOf(checks: readonly { id: number; question: string; document
   topics: string
   qrels: string
 } {
-  const judged = checks.filter(({ document }) => document !== undefined)
-  const topics = judged.map(
+  const reviewed = checks.filter(({ document }) => document !== undefined)
+  const topics = reviewed.map(
     ({ id, question }) =>
       `<top>\n<num> Number: ${id}\n<title> ${question.replace(/[<>\s]+/g, ' ').trim()}\n</top>\n`,
   )
   return {
     topics: topics.join('\n'),
-    qrels: judged
+    qrels: reviewed
       .map(({ id, document }) => `${id} 0 ${document!.replace(/\s+/g, '_')} 1\n`)
       .join(''),
   }

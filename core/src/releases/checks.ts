@@ -9,7 +9,7 @@ export const CHECK_COMES = [
   'does not know',
   'asks back',
   'declines',
-  'courtesy',
+  'small talk',
   'anything',
 ] as const
 export type CheckComes = (typeof CHECK_COMES)[number]
@@ -54,7 +54,7 @@ export function problemsOf(
     problems.push(`should ${SHOULD[expected.comes]}, but ${told(came, answer)}`)
   else problems.push(...wrongItem(expected, answer, names))
   const text = plain(
-    (answer?.blocks ?? reply?.courtesy?.replies.en ?? []) as Answer['blocks'] | string,
+    (answer?.blocks ?? reply?.smallTalk?.replies.en ?? []) as Answer['blocks'] | string,
   )
   for (const words of expected.contains)
     if (!text.includes(plain(words))) problems.push(`does not say “${words}”`)
@@ -72,12 +72,12 @@ const SHOULD: Record<CheckComes, string> = {
   'does not know': 'not be known',
   'asks back': 'be asked back about',
   declines: 'be declined',
-  courtesy: 'be taken as a courtesy',
+  'small talk': 'be taken as small talk',
   anything: 'be said anything to',
 }
 
 function comesOf(reply: Reply | undefined, answer: Answer | undefined): CheckComes {
-  if (reply?.courtesy) return 'courtesy'
+  if (reply?.smallTalk) return 'small talk'
   switch (answer?.outcome) {
     case 'answered':
       return 'answer'
@@ -97,7 +97,7 @@ function told(came: CheckComes, answer: Answer | undefined): string {
     'does not know': 'is not known',
     'asks back': 'is asked back about',
     declines: 'is declined',
-    courtesy: 'is taken as a courtesy',
+    'small talk': 'is taken as small talk',
     anything: 'nothing is asked',
   }[came]
 }

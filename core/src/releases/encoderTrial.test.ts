@@ -20,7 +20,7 @@ function side(
   }
 }
 
-/** @param right items that people judged right, and wrong */
+/** @param right items that people reviewed right, and wrong */
 function tried(
   now: ReplaySide,
   then: ReplaySide,
@@ -37,7 +37,7 @@ function tried(
     times,
     now,
     then,
-    judged: ({ best }) => worth(best?.item),
+    reviewed: ({ best }) => worth(best?.item),
   }
 }
 
@@ -72,7 +72,7 @@ describe('an encoder put to the proof', () => {
     expect(worse).to.eql([1, 2])
     expect(gained).to.eql([])
   })
-  it('says how many judged ones are right where nine in ten are', () => {
+  it('says how many reviewed ones are right where nine in ten are', () => {
     const sure = (right: boolean, confidence: number) =>
       tried(side('answered', 1, confidence), side('answered', 1, 1 - confidence), {
         [right ? 'right' : 'wrong']: [1],
@@ -84,7 +84,7 @@ describe('an encoder put to the proof', () => {
       sure(false, 0.3),
     ]
     const { rightAt90 } = encoderTrial(all)
-    expect(rightAt90).to.eql({ now: 9, then: 0, judged: 12 })
+    expect(rightAt90).to.eql({ now: 9, then: 0, reviewed: 12 })
   })
   it('says for how many the encoder did not answer', () => {
     const { stoodIn } = encoderTrial([

@@ -4,7 +4,7 @@ import { opinionTrial, type TriedAnswer } from './opinionTrial.ts'
 
 const near = (says: TriedAnswer['says'], right: boolean, sure = 0.6): TriedAnswer => ({
   sure,
-  sill: 0.65,
+  threshold: 0.65,
   says,
   right,
 })

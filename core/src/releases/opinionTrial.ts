@@ -5,7 +5,7 @@ export interface TriedAnswer {
   /** How sure Janua was by itself, 0 to 1. */
   sure: number
   /** From where on it answers. */
-  sill: number
+  threshold: number
   /** Null where nothing came of asking. */
   says: Opinion | null
   right: boolean
@@ -48,9 +48,9 @@ export function opinionTrial(tried: readonly TriedAnswer[]): OpinionTrial {
   const scales = Array.from({ length: FOLDS }, (_, fold) =>
     fitOpinions(heard(tried.filter((__, i) => i % FOLDS !== fold))),
   )
-  const before = tried.map(({ sure, sill }) => sure >= sill)
-  const after = tried.map(({ sure, sill, says }, i) =>
-    says === null ? sure >= sill : withOpinion(sure, says, scales[i % FOLDS]) >= sill,
+  const before = tried.map(({ sure, threshold }) => sure >= threshold)
+  const after = tried.map(({ sure, threshold, says }, i) =>
+    says === null ? sure >= threshold : withOpinion(sure, says, scales[i % FOLDS]) >= threshold,
   )
   const places = (wanted: (i: number) => boolean) => tried.flatMap((_, i) => (wanted(i) ? i : []))
   const said = { yes: 0, partly: 0, no: 0 }

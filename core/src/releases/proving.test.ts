@@ -39,7 +39,7 @@ describe('problemsOf', () => {
   const held = (expected: Partial<Expectation>, ...messages: string[]) =>
     problemsOf(
       { comes: 'answer', contains: [], lacks: [], ...expected },
-      { reply: converse(index, messages, { sill: 0.4 }).at(-1), queue: 1 },
+      { reply: converse(index, messages, { threshold: 0.4 }).at(-1), queue: 1 },
       names,
     )
   const cases: {
@@ -85,8 +85,8 @@ describe('problemsOf', () => {
       problems: ['would go to Bookings, not to Refunds'],
     },
     {
-      says: 'knows a courtesy',
-      expected: { comes: 'courtesy' },
+      says: 'knows small talk',
+      expected: { comes: 'small talk' },
       messages: ['thanks'],
       problems: [],
     },
@@ -137,7 +137,7 @@ describe('readCheckRows', () => {
       {
         row: 3,
         because:
-          '“perhaps” is none of answer, does not know, asks back, declines, courtesy, anything',
+          '“perhaps” is none of answer, does not know, asks back, declines, small talk, anything',
       },
       { row: 5, because: 'a source is named, but “does not know” has none' },
     ])
@@ -172,7 +172,7 @@ describe('readCheckRows', () => {
 })
 
 describe('trecOf', () => {
-  it('writes topics and judgements of those that name a document', () => {
+  it('writes topics and reviews of those that name a document', () => {
     expect(
       trecOf([
         { id: 7, question: 'a <b>\ndog?', document: 'u 1' },
@@ -206,7 +206,7 @@ describe('replay', () => {
     of: string
     live: ReplaySide
     draft: ReplaySide
-    judged?: (each: ReplaySide) => number | undefined
+    reviewed?: (each: ReplaySide) => number | undefined
   }[] = [
     {
       says: 'same',
@@ -223,17 +223,17 @@ describe('replay', () => {
     },
     {
       says: 'lost',
-      of: 'a doubtful answer that was judged right and is gone',
+      of: 'a doubtful answer that was reviewed right and is gone',
       live: side({ confidence: 0.6 }),
       draft: silent,
-      judged: () => 1,
+      reviewed: () => 1,
     },
     {
       says: 'newly unanswered',
-      of: 'a sure answer that was judged wrong and is gone',
+      of: 'a sure answer that was reviewed wrong and is gone',
       live: side({}),
       draft: silent,
-      judged: () => 0,
+      reviewed: () => 0,
     },
     {
       says: 'lost',
@@ -249,10 +249,10 @@ describe('replay', () => {
     },
     {
       says: 'other passage',
-      of: 'another passage that was judged right',
+      of: 'another passage that was reviewed right',
       live: side({}),
       draft: side({ place: elsewhere, print: 'b', confidence: 0.5 }),
-      judged: (each) => (each.place?.item === 2 ? 1 : undefined),
+      reviewed: (each) => (each.place?.item === 2 ? 1 : undefined),
     },
     {
       says: 'changed text',
@@ -274,9 +274,9 @@ describe('replay', () => {
       draft: side({ kind: 'elsewhere', print: 'x' }),
     },
   ]
-  for (const { says, of, live, draft, judged = nobody } of cases)
-    it(`calls ${of} “${says}”`, () => expect(changeBetween(live, draft, judged)).to.equal(says))
-  it('covers by the judgement, else by the confidence, and nothing from elsewhere', () => {
+  for (const { says, of, live, draft, reviewed = nobody } of cases)
+    it(`calls ${of} “${says}”`, () => expect(changeBetween(live, draft, reviewed)).to.equal(says))
+  it('covers by the review, else by the confidence, and nothing from elsewhere', () => {
     expect(coverageOf(side({}), nobody)).to.equal(0.9)
     expect(coverageOf(side({}), () => 0.5)).to.equal(0.5)
     expect(coverageOf(silent, () => 1)).to.equal(0)
@@ -296,10 +296,16 @@ describe('replay', () => {
   })
   it('asks again as it was asked: with what stood before it', () => {
     expect(
-      replayAnswer(index, 'and cats?', { subject: 'Pets on board: dogs', item: 1 }, { sill: 0.2 })
-        .best,
+      replayAnswer(
+        index,
+        'and cats?',
+        { subject: 'Pets on board: dogs', item: 1 },
+        { threshold: 0.2 },
+      ).best,
     ).to.deep.include({ item: 1, path: ['Cats'] })
-    expect(replayAnswer(index, 'quantum helicopter', undefined, { sill: 0.2 })).to.deep.include({
+    expect(
+      replayAnswer(index, 'quantum helicopter', undefined, { threshold: 0.2 }),
+    ).to.deep.include({
       outcome: 'unanswered',
       confidence: 0,
       text: '',
@@ -319,8 +325,8 @@ describe('replay', () => {
     const over = (text: string) =>
       replayOverDays(
         [
-          { index: boats, settings: { sill: 0.05 } },
-          { index: boats, settings: { sill: 0.05 } },
+          { index: boats, settings: { threshold: 0.05 } },
+          { index: boats, settings: { threshold: 0.05 } },
         ],
         text,
         undefined,
@@ -346,7 +352,7 @@ describe('replay', () => {
         for (const { days: same, sides } of over(text))
           for (const day of same)
             expect(sides[0], `${text} ${day}`).to.eql(
-              replayAnswer(boats, text, undefined, { sill: 0.05, day }),
+              replayAnswer(boats, text, undefined, { threshold: 0.05, day }),
             )
     })
   })

@@ -23,7 +23,7 @@ export interface ReplaySide {
   /** The words of the answer, at most TEXT_KEPT of them in letters, and their fingerprint in full. */
   text: string
   print: string
-  /** What would be answered were the sill at nought. */
+  /** What would be answered were the threshold at nought. */
   best?: ReplayPlace & { collection: string; confidence: number }
   /** Between what it asks back. */
   readings?: string[]
@@ -151,7 +151,7 @@ function placeOfSource({ item, revision, ordinal, title, path }: ReplayPlace): R
 }
 
 /**
- * What became of a question between two releases. *Lost*: a good answer is gone, or another passage stands for it that is neither judged
+ * What became of a question between two releases. *Lost*: a good answer is gone, or another passage stands for it that is neither reviewed
  * right nor surer. *Changed text*: the same passage says something else.
  */
 export type ReplayChange =
@@ -168,20 +168,24 @@ export const REPLAY_CHANGES: readonly ReplayChange[] = [
   'same',
 ]
 
-/** How right people judged an answer to be, 0 to 1; undefined when nobody did. */
-export type JudgedAs = (side: ReplaySide) => number | undefined
+/** How right people reviewed an answer to be, 0 to 1; undefined when nobody did. */
+export type ReviewedAs = (side: ReplaySide) => number | undefined
 
-/** From this confidence on an answer that nobody judged counts as good. */
+/** From this confidence on an answer that nobody reviewed counts as good. */
 export const GOOD = 0.8
 
-export function changeBetween(live: ReplaySide, draft: ReplaySide, judged: JudgedAs): ReplayChange {
+export function changeBetween(
+  live: ReplaySide,
+  draft: ReplaySide,
+  reviewed: ReviewedAs,
+): ReplayChange {
   if (!isAnswered(live))
     return isAnswered(draft) ? 'gained' : live.outcome === draft.outcome ? 'same' : 'other'
-  const wasGood = (judged(live) ?? (live.confidence >= GOOD ? 1 : 0)) >= 1
+  const wasGood = (reviewed(live) ?? (live.confidence >= GOOD ? 1 : 0)) >= 1
   if (!isAnswered(draft)) return wasGood ? 'lost' : 'newly unanswered'
   if (live.print === draft.print && live.place!.item === draft.place!.item) return 'same'
   if (samePassage(live.place!, draft.place!)) return 'changed text'
-  const isNoWorse = (judged(draft) ?? 0) >= 1 || draft.confidence > live.confidence
+  const isNoWorse = (reviewed(draft) ?? 0) >= 1 || draft.confidence > live.confidence
   return wasGood && !isNoWorse ? 'lost' : 'other passage'
 }
 
@@ -198,9 +202,9 @@ export function isAnswered({ outcome, kind }: Pick<ReplaySide, 'outcome' | 'kind
   return outcome === 'answered' && kind !== 'elsewhere'
 }
 
-/** What a question adds to coverage, 0 to 1: the judgement if there is one, else the confidence; nothing when it was not answered. */
-export function coverageOf(side: ReplaySide, judged: JudgedAs): number {
-  return isAnswered(side) ? (judged(side) ?? side.confidence) : 0
+/** What a question adds to coverage, 0 to 1: the review if there is one, else the confidence; nothing when it was not answered. */
+export function coverageOf(side: ReplaySide, reviewed: ReviewedAs): number {
+  return isAnswered(side) ? (reviewed(side) ?? side.confidence) : 0
 }
 
 export interface FlowBand {

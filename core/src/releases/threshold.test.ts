@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import { seeded } from '../maths/random.ts'
 import {
   cheapest,
-  chooseToJudge,
+  chooseToReview,
   costOf,
   thresholdCurve,
   type ThresholdInput,
@@ -10,16 +10,16 @@ import {
 } from './threshold.ts'
 
 const random = seeded(3)
-/** Confidences that hold what they promise, and judgements of a part of them. */
+/** Confidences that hold what they promise, and reviews of a part of them. */
 const volume = Array.from({ length: 4_000 }, () => ({ p: random(), weight: 0.25 }))
-const judged = volume
+const reviewed = volume
   .slice(0, 3_000)
   .map(({ p }) => ({ p, right: random() < p ? 1 : 0, chance: null }))
-const input: ThresholdInput = { volume, judged, askedBack: 0, handsOver: 0, present: 0 }
+const input: ThresholdInput = { volume, reviewed, askedBack: 0, handsOver: 0, present: 0 }
 
 describe('thresholdCurve', () => {
   const points = thresholdCurve(input, seeded(1))
-  it('answers fewer and rightlier as the sill rises', () => {
+  it('answers fewer and rightlier as the threshold rises', () => {
     expect(points[20]!.answered).to.be.greaterThan(points[60]!.answered)
     expect(points[60]!.accuracy).to.be.greaterThan(points[20]!.accuracy!)
     expect(points[50]!.accuracy).to.be.closeTo(0.75, 0.03)
@@ -34,7 +34,7 @@ describe('thresholdCurve', () => {
   ])
     it(`is cheapest at 1 − ${unhelped}/${wrong} when only wrong answers and silence cost`, () => {
       const best = cheapest(points, 0, { wrong, unhelped, askedBack: 0, handedOver: 0 })
-      expect(best!.sill).to.be.closeTo(1 - unhelped / wrong, 0.035)
+      expect(best!.threshold).to.be.closeTo(1 - unhelped / wrong, 0.035)
     })
   it('counts every question once: right, wrong, handed over or left', () => {
     const some = thresholdCurve({ ...input, handsOver: 0.4, askedBack: 7 }, seeded(1))
@@ -60,23 +60,23 @@ describe('thresholdCurve', () => {
     const offered = volume.map((each) => ({ ...each, offered: true }))
     const settling = thresholdCurve({ ...input, volume: offered, offersTaken: 0.5 }, seeded(1))
     // Unanswered costs half of 5 and half of 1: it pays to answer from 1 − 3/10 on.
-    expect(cheapest(settling, 0, costs)!.sill).to.be.closeTo(0.7, 0.035)
+    expect(cheapest(settling, 0, costs)!.threshold).to.be.closeTo(0.7, 0.035)
   })
-  it('does not know what lies below the present sill until it was judged there', () => {
-    const above = { ...input, judged: judged.filter(({ p }) => p >= 0.5), present: 0.5 }
+  it('does not know what lies below the present threshold until it was reviewed there', () => {
+    const above = { ...input, reviewed: reviewed.filter(({ p }) => p >= 0.5), present: 0.5 }
     expect(
       thresholdCurve(above, seeded(1))
         .filter(({ known }) => !known)
-        .map(({ sill }) => sill),
+        .map(({ threshold }) => threshold),
     )
       .to.include(0.2)
       .and.not.include(0.5)
     const audited = {
       ...above,
-      judged: [...above.judged, ...judged.filter(({ p }) => p >= 0.4 && p < 0.5).slice(0, 5)],
+      reviewed: [...above.reviewed, ...reviewed.filter(({ p }) => p >= 0.4 && p < 0.5).slice(0, 5)],
     }
     const known = thresholdCurve(audited, seeded(1)).filter((point) => point.known)
-    expect(known[0]!.sill).to.be.closeTo(0.4, 0.021)
+    expect(known[0]!.threshold).to.be.closeTo(0.4, 0.021)
   })
   it('answers nothing for which nothing was found', () => {
     const half = thresholdCurve(
@@ -85,15 +85,15 @@ describe('thresholdCurve', () => {
     )
     expect(half[0]!.answered).to.be.closeTo(0.5, 1e-9)
   })
-  it('refuses too few judgements, and says how many are needed', () =>
-    expect(() => thresholdCurve({ ...input, judged: judged.slice(0, 12) }, seeded(1))).to.throw(
+  it('refuses too few reviews, and says how many are needed', () =>
+    expect(() => thresholdCurve({ ...input, reviewed: reviewed.slice(0, 12) }, seeded(1))).to.throw(
       RangeError,
-      '12 judged answers are too few; 30',
+      '12 reviewed answers are too few; 30',
     ))
 })
 
 describe('weighted', () => {
-  it('lets an answer stand for as many as its chance of being judged says', () => {
+  it('lets an answer stand for as many as its chance of being reviewed says', () => {
     const [often, seldom] = weighted(
       [
         { p: 0.5, right: 1, chance: 0.5 },
@@ -119,20 +119,20 @@ describe('visitors’ votes', () => {
   it('alone draw no curve', () =>
     expect(() =>
       thresholdCurve(
-        { ...input, judged: judged.map((each) => ({ ...each, word: 0.1 })) },
+        { ...input, reviewed: reviewed.map((each) => ({ ...each, word: 0.1 })) },
         seeded(1),
       ),
-    ).to.throw('0 judged answers are too few'))
+    ).to.throw('0 reviewed answers are too few'))
 })
 
-describe('chooseToJudge', () => {
+describe('chooseToReview', () => {
   const from = Array.from({ length: 400 }, (_, i) => ({
     p: (i % 100) / 100,
     collection: ['Fares', 'Pets', 'Luggage', 'Refunds'][i % 4]!,
     i,
   }))
-  it('takes those nearest to the sill, of every collection', () => {
-    const chosen = chooseToJudge(from, 0.4, 20, seeded(8))
+  it('takes those nearest to the threshold, of every collection', () => {
+    const chosen = chooseToReview(from, 0.4, 20, seeded(8))
     expect(chosen).to.have.length(20)
     expect(new Set(chosen.map(({ one }) => one.collection)).size).to.equal(4)
     expect(chosen.filter(({ one }) => Math.abs(one.p - 0.4) < 0.2).length).to.be.at.least(12)
@@ -140,12 +140,12 @@ describe('chooseToJudge', () => {
   it('chooses each as often as it says', () => {
     const times = new Array<number>(from.length).fill(0)
     for (let seed = 0; seed < 3_000; seed++)
-      for (const { one } of chooseToJudge(from, 0.4, 20, seeded(seed))) times[one.i]! += 1
-    for (const { one, chance } of chooseToJudge(from, 0.4, 20, seeded(1)))
+      for (const { one } of chooseToReview(from, 0.4, 20, seeded(seed))) times[one.i]! += 1
+    for (const { one, chance } of chooseToReview(from, 0.4, 20, seeded(1)))
       expect(times[one.i]! / 3_000).to.be.closeTo(chance, 0.04)
   })
   it('takes all when there are no more', () =>
-    expect(chooseToJudge(from.slice(0, 5), 0.4, 20, seeded(1)).map(({ chance }) => chance)).to.eql([
-      1, 1, 1, 1, 1,
-    ]))
+    expect(chooseToReview(from.slice(0, 5), 0.4, 20, seeded(1)).map(({ chance }) => chance)).to.eql(
+      [1, 1, 1, 1, 1],
+    ))
 })

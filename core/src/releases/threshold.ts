@@ -1,8 +1,8 @@
-import { type Calibration, fitCalibration, type JudgedCase } from '../maths/calibration.ts'
+import { type Calibration, fitCalibration, type ReviewedCase } from '../maths/calibration.ts'
 import { type Interval, middle95 } from '../maths/intervals.ts'
 import type { Random } from '../maths/random.ts'
 
-/** A question of a period with what the draft would answer it with, were the sill at nought. */
+/** A question of a period with what the draft would answer it with, were the threshold at nought. */
 export interface WouldBe {
   /** Confidence; 0 where nothing was found. */
   p: number
@@ -12,13 +12,13 @@ export interface WouldBe {
   offered?: boolean
 }
 
-/** A would-be answer that people judged. */
-export interface JudgedWouldBe {
+/** A would-be answer that people reviewed. */
+export interface ReviewedWouldBe {
   p: number
   right: number
-  /** Chance with which it was drawn for judging; null when it was not drawn but came up. */
+  /** Chance with which it was drawn for reviewing; null when it was not drawn but came up. */
   chance: number | null
-  /** How much the judge's word counts: 1 for a lead's; a visitor's vote counts little, as those who vote are not those who ask. */
+  /** How much the review's word counts: 1 for a lead's; a visitor's vote counts little, as those who vote are not those who ask. */
   word?: number
 }
 
@@ -31,9 +31,9 @@ export interface Costs {
   unhelped: number
 }
 
-/** What a week comes to with the sill at one place. */
-export interface SillPoint {
-  sill: number
+/** What a week comes to with the threshold at one place. */
+export interface ThresholdPoint {
+  threshold: number
   /** Share of questions that are answered. */
   answered: number
   /** Share of the answers that are right, and its 95 % band; null where nothing is answered. */
@@ -45,47 +45,47 @@ export interface SillPoint {
   taken: number
   handedOver: number
   unhelped: number
-  /** False below the present sill where too little was judged to tell. */
+  /** False below the present threshold where too little was reviewed to tell. */
   known: boolean
 }
 
 export interface ThresholdInput {
   volume: readonly WouldBe[]
-  judged: readonly JudgedWouldBe[]
-  /** Questions a week that are asked back about: they stay so, wherever the sill stands. */
+  reviewed: readonly ReviewedWouldBe[]
+  /** Questions a week that are asked back about: they stay so, wherever the threshold stands. */
   askedBack: number
   /** Of those who got offers, the share that took one; none where it is not told. */
   offersTaken?: number
   /** Of the others who got no answer, the share that goes to a person; the others leave. */
   handsOver: number
-  /** The sill as it is now. */
+  /** The threshold as it is now. */
   present: number
 }
 
-/** With fewer judged answers no curve is drawn. */
-export const LEAST_JUDGED = 30
+/** With fewer reviewed answers no curve is drawn. */
+export const LEAST_REVIEWED = 30
 const STEPS = 100
 const FOLDS = 5
 const ROUNDS = 120
-/** Judged answers that a tenth of confidence below the present sill needs, to be known. */
+/** Reviewed answers that a tenth of confidence below the present threshold needs, to be known. */
 const LEAST_BELOW = 3
 
 /**
- * What a week comes to for each place of the sill, from judged answers.
+ * What a week comes to for each place of the threshold, from reviewed answers.
  *
- * The confidence is calibrated on judged answers, each weighted by the inverse of its chance of being judged, and read out of fold: each
- * fifth by a fit on the other four, and the rest by the mean of the five. The band resamples the judged answers and fits anew.
+ * The confidence is calibrated on reviewed answers, each weighted by the inverse of its chance of being reviewed, and read out of fold: each
+ * fifth by a fit on the other four, and the rest by the mean of the five. The band resamples the reviewed answers and fits anew.
  * @returns a point for 0, 0.01, … 0.99
- * @throws {RangeError} when fewer than LEAST_JUDGED answers are judged
+ * @throws {RangeError} when fewer than LEAST_REVIEWED answers are reviewed
  * @see D. G. Horvitz, D. J. Thompson, "A generalization of sampling without replacement", JASA 47 (1952)
  */
-export function thresholdCurve(input: ThresholdInput, random: Random): SillPoint[] {
-  const { volume, judged, handsOver, offersTaken = 0 } = input
-  const few = judgedByTeam(judged)
-  if (few < LEAST_JUDGED)
-    throw new RangeError(`${few} judged answers are too few; ${LEAST_JUDGED} are needed`)
+export function thresholdCurve(input: ThresholdInput, random: Random): ThresholdPoint[] {
+  const { volume, reviewed, handsOver, offersTaken = 0 } = input
+  const few = reviewedByTeam(reviewed)
+  if (few < LEAST_REVIEWED)
+    throw new RangeError(`${few} reviewed answers are too few; ${LEAST_REVIEWED} are needed`)
   const sorted = [...volume].sort((a, b) => b.p - a.p)
-  const cases = weighted(judged, volume)
+  const cases = weighted(reviewed, volume)
   const fits = foldsOf(cases, random).map((held) =>
     fitCalibration(cases.filter((_, i) => !held.has(i))),
   )
@@ -96,9 +96,9 @@ export function thresholdCurve(input: ThresholdInput, random: Random): SillPoint
   const all = sorted.reduce((sum, { weight }) => sum + weight, 0)
   const rights = [middle, ...resampled].map((calibration) => runningRight(sorted, calibration))
   const offered = runningOffered(sorted)
-  return Array.from({ length: STEPS }, (_, step): SillPoint => {
-    const sill = step / STEPS
-    const n = countFrom(sorted, sill)
+  return Array.from({ length: STEPS }, (_, step): ThresholdPoint => {
+    const threshold = step / STEPS
+    const n = countFrom(sorted, threshold)
     const answered = rights[0]!.weights[n]!
     const right = rights[0]!.right[n]!
     const taken = (offered.at(-1)! - offered[n]!) * offersTaken
@@ -108,7 +108,7 @@ export function thresholdCurve(input: ThresholdInput, random: Random): SillPoint
       .map((each) => each.right[n]! / answered)
       .sort((a, b) => a - b)
     return {
-      sill,
+      threshold,
       right,
       answered: (answered || 0) / (all + input.askedBack || 1),
       accuracy: answered > 0 ? right / answered : null,
@@ -117,20 +117,20 @@ export function thresholdCurve(input: ThresholdInput, random: Random): SillPoint
       taken,
       handedOver: silent * handsOver,
       unhelped: silent * (1 - handsOver),
-      known: isKnown(sill, input),
+      known: isKnown(threshold, input),
     }
   })
 }
 
-/** How many people of the team judged: visitors' votes alone draw no curve. */
-export function judgedByTeam(judged: readonly JudgedWouldBe[]): number {
-  return judged.filter(({ word = 1 }) => word >= TEAM_WORD).length
+/** How many people of the team reviewed: visitors' votes alone draw no curve. */
+export function reviewedByTeam(reviewed: readonly ReviewedWouldBe[]): number {
+  return reviewed.filter(({ word = 1 }) => word >= TEAM_WORD).length
 }
 const TEAM_WORD = 0.5
 
-/** What a week costs with the sill at a place. */
+/** What a week costs with the threshold at a place. */
 export function costOf(
-  { wrong, taken, handedOver, unhelped }: SillPoint,
+  { wrong, taken, handedOver, unhelped }: ThresholdPoint,
   askedBack: number,
   costs: Costs,
 ): number {
@@ -144,11 +144,11 @@ export function costOf(
 
 /** The cheapest known place; of equally cheap ones the lowest. Undefined when none is known. */
 export function cheapest(
-  points: readonly SillPoint[],
+  points: readonly ThresholdPoint[],
   askedBack: number,
   costs: Costs,
-): SillPoint | undefined {
-  let best: SillPoint | undefined
+): ThresholdPoint | undefined {
+  let best: ThresholdPoint | undefined
   for (const point of points)
     if (
       point.known &&
@@ -158,30 +158,30 @@ export function cheapest(
   return best
 }
 
-/** Judged answers with the number that each stands for: by its chance where it was drawn, else by the share judged in its tenth. */
+/** Reviewed answers with the number that each stands for: by its chance where it was drawn, else by the share reviewed in its tenth. */
 export function weighted(
-  judged: readonly JudgedWouldBe[],
+  reviewed: readonly ReviewedWouldBe[],
   volume: readonly WouldBe[],
-): JudgedCase[] {
+): ReviewedCase[] {
   const tenth = ({ p }: { p: number }) => Math.min(9, Math.floor(p * 10))
   const [asked, came] = [new Array<number>(10).fill(0), new Array<number>(10).fill(0)]
   for (const each of volume) asked[tenth(each)]! += each.weight
-  for (const each of judged) came[tenth(each)]! += 1
-  const raw = judged.map((each) =>
+  for (const each of reviewed) came[tenth(each)]! += 1
+  const raw = reviewed.map((each) =>
     each.chance === null
       ? Math.max(asked[tenth(each)]!, came[tenth(each)]!) / came[tenth(each)]!
       : 1 / each.chance,
   )
   const mean = raw.reduce((sum, weight) => sum + weight, 0) / raw.length
   // Weights far apart make a fit hang on a few cases: they are kept within a tenth and ten times their mean.
-  return judged.map(({ p, right, word = 1 }, i) => ({
+  return reviewed.map(({ p, right, word = 1 }, i) => ({
     p,
     right,
     weight: word * Math.min(10, Math.max(0.1, raw[i]! / mean)),
   }))
 }
 
-function foldsOf(cases: readonly JudgedCase[], random: Random): Set<number>[] {
+function foldsOf(cases: readonly ReviewedCase[], random: Random): Set<number>[] {
   const folds = Array.from({ length: FOLDS }, () => new Set<number>())
   const order = cases.map((_, i) => ({ i, at: random() })).sort((a, b) => a.at - b.at)
   for (const [place, { i }] of order.entries()) folds[place % FOLDS]!.add(i)
@@ -213,20 +213,21 @@ function runningOffered(sorted: readonly WouldBe[]): Float64Array {
 }
 
 /** How many of them are answered: a question for which nothing was found never is. */
-function countFrom(sorted: readonly WouldBe[], sill: number): number {
-  const after = sorted.findIndex(({ p }) => p < sill || p === 0)
+function countFrom(sorted: readonly WouldBe[], threshold: number): number {
+  const after = sorted.findIndex(({ p }) => p < threshold || p === 0)
   return after < 0 ? sorted.length : after
 }
 
-/** At and above the present sill answers are given and can be judged; below it every tenth on the way must have been judged. */
-function isKnown(sill: number, { present, judged, volume }: ThresholdInput): boolean {
-  for (let tenth = Math.floor(sill * 10 + 1e-9); tenth / 10 < present - 1e-9; tenth++) {
-    const [from, to] = [Math.max(sill, tenth / 10), Math.min(present, (tenth + 1) / 10)]
+/** At and above the present threshold answers are given and can be reviewed; below it every tenth on the way must have been reviewed. */
+function isKnown(threshold: number, { present, reviewed, volume }: ThresholdInput): boolean {
+  for (let tenth = Math.floor(threshold * 10 + 1e-9); tenth / 10 < present - 1e-9; tenth++) {
+    const [from, to] = [Math.max(threshold, tenth / 10), Math.min(present, (tenth + 1) / 10)]
     if (to - from < 0.02) continue
     const within = ({ p }: { p: number }) => p >= from && p < to
     if (
       volume.some(within) &&
-      judgedByTeam(judged.filter(({ p }) => p >= tenth / 10 && p < (tenth + 1) / 10)) < LEAST_BELOW
+      reviewedByTeam(reviewed.filter(({ p }) => p >= tenth / 10 && p < (tenth + 1) / 10)) <
+        LEAST_BELOW
     )
       return false
   }
@@ -234,19 +235,19 @@ function isKnown(sill: number, { present, judged, volume }: ThresholdInput): boo
 }
 
 /**
- * Chooses would-be answers for judging, those nearest to the sill most likely, spread over collections, each with its chance of being chosen.
+ * Chooses would-be answers for reviewing, those nearest to the threshold most likely, spread over collections, each with its chance of being chosen.
  *
- * Systematic sampling with chances in proportion to a size: 1 at the sill, falling with the distance in confidence.
+ * Systematic sampling with chances in proportion to a size: 1 at the threshold, falling with the distance in confidence.
  * @returns at most `wanted` of them, with their chances, in the order given
  * @see W. G. Madow, "On the theory of systematic sampling, II", Annals of Mathematical Statistics 20 (1949)
  */
-export function chooseToJudge<T extends { p: number; collection: string }>(
+export function chooseToReview<T extends { p: number; collection: string }>(
   from: readonly T[],
-  sill: number,
+  threshold: number,
   wanted: number,
   random: Random,
 ): { one: T; chance: number }[] {
-  const size = ({ p }: T) => Math.exp(-Math.abs(p - sill) / 0.12) + 0.01
+  const size = ({ p }: T) => Math.exp(-Math.abs(p - threshold) / 0.12) + 0.01
   const ordered = from
     .map((one, i) => ({ one, i }))
     .sort(

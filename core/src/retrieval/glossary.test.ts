@@ -67,7 +67,7 @@ describe('an index with a glossary', () => {
     },
   ]
   const first = (question: string, entries = ENTRIES) =>
-    answerQuestion(indexRelease(items, { glossary: entries }), question, { sill: 0.5 })
+    answerQuestion(indexRelease(items, { glossary: entries }), question, { threshold: 0.5 })
   it('finds by people’s words, and shows what they were read as', () => {
     const { trace } = first('what does the residents pass cost')
     expect(trace.candidates[0]!.item).to.equal(1)

@@ -6,7 +6,7 @@ import type { ReleaseIndex } from './releaseIndex.ts'
 import { type Candidate, search } from './search.ts'
 
 /** A question as it is looked up: its weighted terms, and all of its words as they were said, misspelt ones as they were read. */
-export interface Asked {
+export interface SearchQuestion {
   terms: readonly QuestionTerm[]
   words: readonly string[]
 }
@@ -29,7 +29,7 @@ export function readQuestion(
   question: string,
   index: ReleaseIndex,
   { before, language }: ReadSettings = {},
-): Asked {
+): SearchQuestion {
   const own = questionTerms(question, index, language)
   const readAs = new Map(
     own.flatMap((term) =>
@@ -52,7 +52,7 @@ const BY_WORDING = 0.4
  * @param counts whether a passage counts at all, by its number in the index
  */
 export function rank(
-  { terms, words }: Asked,
+  { terms, words }: SearchQuestion,
   index: ReleaseIndex,
   limit = 12,
   counts?: (doc: number) => boolean,

@@ -71,14 +71,14 @@ interface Found {
   numbers: number[]
 }
 
-interface Asked {
+interface PartSearch {
   terms: readonly QuestionTerm[]
   index: ReleaseIndex
   reach: number
   counts?: (doc: number) => boolean
 }
 
-function inPart(part: IndexPart, { terms, index, reach, counts }: Asked): Found[] {
+function inPart(part: IndexPart, { terms, index, reach, counts }: PartSearch): Found[] {
   const { segment, base, gone } = part
   const numbers = terms.map(({ stem }) => numberOf(segment.terms, stem))
   const lookedUp = [

@@ -79,7 +79,7 @@ export function openSockets(
       'saying',
       ({ visitor, text }) => void io.to(`visitor:${visitor}`).emit('saying', { text }),
     ),
-    events.on('taught', (detail) => void io.to('team').emit('taught', detail)),
+    events.on('proposal', (detail) => void io.to('team').emit('proposal', detail)),
     events.on('presence', (detail) => void io.to('team').emit('presence', detail)),
     events.on(
       'askedIn',

@@ -34,8 +34,8 @@ export interface Happenings {
   presence: { user: number }
   /** A colleague is asked into a conversation. */
   askedIn: { user: number; conversation: number }
-  /** Something was taught, or decided on. */
-  taught: { by: number }
+  /** An agent proposed something, or a lead decided on it. */
+  proposal: { by: number }
   /** A queue or its members have changed. */
   queues: { queue: number }
   /** A person's access has changed or ended: all their connections, or all but those of one session. */

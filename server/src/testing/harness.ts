@@ -209,7 +209,7 @@ export async function publishAll(janua: OpenJanua): Promise<number> {
     changes.map(({ item }) => item),
     'test',
   )
-  await janua.coverage.mends.prove()
+  await janua.coverage.fixes.prove()
   return number
 }
 

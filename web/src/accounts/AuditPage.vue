@@ -31,7 +31,7 @@ watch(words, () => (offset.value = 0))
       <InputText
         v-model="search"
         class="search"
-        placeholder="Search people, deeds, subjects"
+        placeholder="Search people, actions, subjects"
         aria-label="Search"
       />
     </div>
@@ -41,7 +41,7 @@ watch(words, () => (offset.value = 0))
           ><span class="figures">{{ moment(data.at) }}</span></template
         ></Column
       >
-      <Column field="who" header="Who" /><Column field="action" header="Deed" /><Column
+      <Column field="who" header="Who" /><Column field="action" header="Action" /><Column
         field="subject"
         header="Of what"
       />

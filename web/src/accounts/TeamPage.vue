@@ -27,8 +27,8 @@ const ROLE_TEXT = {
 }
 const roles = ROLES.map((value) => ({ value, label: ROLE_TEXT[value] }))
 
-async function change(deed: () => Promise<unknown>, done: string): Promise<void> {
-  await run(deed, done)
+async function change(action: () => Promise<unknown>, done: string): Promise<void> {
+  await run(action, done)
   await load()
 }
 /** Says first what the person has in hand: it goes back to its queues at once. */

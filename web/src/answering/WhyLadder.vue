@@ -10,7 +10,7 @@ import {
 import { computed } from 'vue'
 import { spread } from './spread.ts'
 
-/** The candidates as a ladder: a rung's height is the confidence with that passage put first; the threshold is the sill. */
+/** The candidates as a ladder: a rung's height is the confidence with that passage put first; the line across is the threshold. */
 const {
   trace,
   chosen,
@@ -64,7 +64,7 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
         :style="{ top: `${y(mark) - 9}px` }"
         >{{ mark }}</span
       >
-      <span class="sill" :style="{ top: `${y(trace.sill) - 3}px` }" /><span
+      <span class="threshold" :style="{ top: `${y(trace.threshold) - 3}px` }" /><span
         v-for="(rung, i) in rungs"
         :key="i"
         class="rung"
@@ -72,8 +72,8 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
         :style="{ top: `${rung.at - 5}px` }"
       />
     </div>
-    <span class="sill-name small" :style="{ top: `${y(trace.sill) - 22}px` }"
-      >sill {{ trace.sill.toFixed(2) }}</span
+    <span class="threshold-name small" :style="{ top: `${y(trace.threshold) - 22}px` }"
+      >threshold {{ trace.threshold.toFixed(2) }}</span
     >
     <div v-for="(rung, i) in rungs" :key="i" class="words" :style="{ top: `${rung.label}px` }">
       <button type="button" class="name" :aria-pressed="i === marked" @click="$emit('mark', i)">
@@ -130,14 +130,14 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
 .rung.won {
   background: var(--harbour);
 }
-.sill {
+.threshold {
   position: absolute;
   left: -18px;
   right: -18px;
   height: 6px;
   background: var(--brass);
 }
-.sill-name {
+.threshold-name {
   position: absolute;
   left: 52px;
   color: var(--brass);

@@ -12,7 +12,7 @@ defineProps<{ label: string; answer: Answer }>()
     <p class="small">
       <span class="label">{{ label }}:</span> <OutcomeChip :outcome="answer.outcome" />
       <span class="quiet"
-        >sure {{ sure(answer.confidence) }}, sill {{ sure(answer.trace.sill) }}</span
+        >sure {{ sure(answer.confidence) }}, threshold {{ sure(answer.trace.threshold) }}</span
       >
     </p>
     <div v-if="answer.blocks.length" class="prose text"><BlockList :blocks="answer.blocks" /></div>

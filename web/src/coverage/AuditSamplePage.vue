@@ -17,14 +17,14 @@ const at = ref(0)
 const done = ref(0)
 const sample = computed(() => state.value.value)
 const one = computed(() => sample.value?.left[at.value])
-const all = computed(() => (sample.value ? sample.value.judged + sample.value.left.length : 0))
+const all = computed(() => (sample.value ? sample.value.reviewed + sample.value.left.length : 0))
 const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [
   { verdict: 'right', key: 'r', label: 'Right' },
   { verdict: 'partly', key: 'p', label: 'Partly' },
   { verdict: 'wrong', key: 'w', label: 'Wrong' },
 ]
 
-async function judge(verdict: Verdict): Promise<void> {
+async function review(verdict: Verdict): Promise<void> {
   const {
     text,
     door,
@@ -60,7 +60,7 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
   if (typingSomewhere(event) || !one.value || event.ctrlKey || event.metaKey) return
   event.preventDefault()
   const known = VERDICTS.find(({ key }) => key === event.key)
-  if (known) void judge(known.verdict)
+  if (known) void review(known.verdict)
   else at.value++
 })
 </script>
@@ -86,16 +86,17 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
         v-if="all > 0"
         class="track"
         role="progressbar"
-        aria-label="Judged of the sample"
-        :aria-valuenow="sample.judged + done"
+        aria-label="Reviewed of the sample"
+        :aria-valuenow="sample.reviewed + done"
         aria-valuemin="0"
         :aria-valuemax="all"
       >
-        <span :style="{ width: `${(100 * (sample.judged + done)) / all}%` }" />
+        <span :style="{ width: `${(100 * (sample.reviewed + done)) / all}%` }" />
       </div>
       <section v-if="one" class="panel stack" data-test="audit-one">
         <p class="small quiet">
-          {{ sample.judged + at + 1 }} of {{ all }} · {{ one.collection || 'no collection' }} · sure
+          {{ sample.reviewed + at + 1 }} of {{ all }} · {{ one.collection || 'no collection' }} ·
+          sure
           {{ sure(one.confidence) }}
         </p>
         <h2>{{ one.text }}</h2>
@@ -108,15 +109,15 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
             outlined
             :disabled="busy"
             :data-test="`audit-${verdict}`"
-            @click="judge(verdict)"
+            @click="review(verdict)"
             ><span>{{ label }}</span> <kbd>{{ key.toUpperCase() }}</kbd></Button
           ><Button text :disabled="busy" @click="at++"><span>Pass over</span> <kbd>N</kbd></Button>
         </p>
       </section>
       <div v-else-if="sample.answers > 0" class="empty panel">
         <p>
-          {{ done > 0 ? `Thank you: ${done} judged.` : 'This week’s sample is judged.' }} The next
-          one comes on Monday.
+          {{ done > 0 ? `Thank you: ${done} reviewed.` : 'This week’s sample is reviewed.' }} The
+          next one comes on Monday.
         </p>
         <RouterLink to="/today">Back to today</RouterLink>
       </div>

@@ -6,7 +6,7 @@ import { count, day, moment } from '../shell/format.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
 import ByDimension from './ByDimension.vue'
-import CoverageCloth from './CoverageCloth.vue'
+import TopicHeatmap from './TopicHeatmap.vue'
 import CoverageTrend from './CoverageTrend.vue'
 import ReportingPanel from './ReportingPanel.vue'
 import TargetsPanel from './TargetsPanel.vue'
@@ -63,9 +63,9 @@ const view = computed(() => state.value.value)
           >That day’s questions</RouterLink
         ></Message
       >
-      <div class="two"><CoverageTrend :view="view" /><VisitorFunnel :view="view" /></div>
-      <CoverageCloth v-if="view.cloth.length" :view="view" />
-      <div class="two">
+      <div class="columns"><CoverageTrend :view="view" /><VisitorFunnel :view="view" /></div>
+      <TopicHeatmap v-if="view.heatmap.length" :view="view" />
+      <div class="columns">
         <ByDimension :weeks="weeks" />
         <div class="stack">
           <TargetsPanel :targets="view.targets" @changed="load()" /><ReportingPanel
@@ -79,19 +79,10 @@ const view = computed(() => state.value.value)
 </template>
 
 <style scoped>
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 1.55fr) minmax(340px, 1fr);
-  gap: 34px;
-  align-items: start;
+.columns {
   margin-bottom: 30px;
 }
-.two + figure {
+.columns + figure {
   margin-bottom: 34px;
-}
-@media (width <= 960px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -151,7 +151,7 @@ function open({ dataIndex }: { dataIndex?: number }): void {
       <VChart :option="option" autoresize @click="open" />
     </div>
     <template #how
-      >Judgements where there are any, else how sure each answer from your content was, over all
+      >Reviews where there are any, else how sure each answer from your content was, over all
       questions. Band: 95 %, bootstrap over visitors. Dotted: releases. A point opens its
       questions.</template
     >

@@ -2,7 +2,7 @@
 import type { GapEffect } from '@janua/contracts'
 import { computed } from 'vue'
 
-/** What a mend does to the topic's questions: expected right before and after, of how many. */
+/** What a fix does to the topic's questions: expected right before and after, of how many. */
 const {
   effect,
   before = 'in the draft now',

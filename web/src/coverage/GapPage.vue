@@ -5,18 +5,18 @@ import { computed, ref, watch } from 'vue'
 import { count, percent, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useRemote } from '../shell/useRemote.ts'
-import GapMended from './GapMended.vue'
+import GapFixed from './GapFixed.vue'
 import GapWork from './GapWork.vue'
-import MendExtend from './MendExtend.vue'
-import MendTeach from './MendTeach.vue'
-import MendWrite from './MendWrite.vue'
+import FixExtend from './FixExtend.vue'
+import FixTeach from './FixTeach.vue'
+import FixWrite from './FixWrite.vue'
 import NearestWhy from './NearestWhy.vue'
 import TopicTools from './TopicTools.vue'
 import TopicWordings from './TopicWordings.vue'
 import SparkLine from './SparkLine.vue'
 import { STATE_WORDS, withMargin, worth } from './words.ts'
 
-/** One topic: its own words, why the nearest passages were not enough, and the mend beside it. */
+/** One topic: its own words, why the nearest passages were not enough, and the fix beside it. */
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
 const { state, reload: load } = useRemote(() => `/gaps/${id}` as const, undefined, {
@@ -39,18 +39,17 @@ const FITS = {
   write: 'Nothing has it: write it.',
 }
 const isDone = computed(
-  () =>
-    sheet.value !== undefined && ['in draft', 'published', 'mended'].includes(sheet.value.state),
+  () => sheet.value !== undefined && ['in draft', 'published', 'fixed'].includes(sheet.value.state),
 )
 
 watch(
   () => sheet.value?.topic,
-  () => sheet.value && (kind.value = sheet.value.mend.kind),
+  () => sheet.value && (kind.value = sheet.value.fix.kind),
   { immediate: true },
 )
 // Figures may tell of a fix before the answer to its request does: what was counted without it is no longer shown.
 watch(
-  () => sheet.value?.mends[0]?.id,
+  () => sheet.value?.fixes[0]?.id,
   () => effect.value.status === 'ready' && void loadEffect(),
 )
 async function changed(): Promise<void> {
@@ -96,7 +95,7 @@ async function changed(): Promise<void> {
                 few</span
               ></span
             ><span
-              >mending is worth up to <strong>{{ worth(sheet.potential) }}</strong> right answers a
+              >fixing is worth up to <strong>{{ worth(sheet.potential) }}</strong> right answers a
               week</span
             ><span v-if="sheet.saves"
               >{{ sheet.saves.hours.toFixed(1) }} hours<template v-if="sheet.saves.cost !== null">
@@ -133,14 +132,14 @@ async function changed(): Promise<void> {
             {{ sheet.closed.n }} come out right. It opens again by itself when that no longer holds.
           </p>
         </section>
-        <GapMended v-if="sheet.mends.length" :sheet="sheet" :effect="shownEffect" />
-        <section class="panel stack" data-test="mend-panel">
-          <h2>{{ isDone ? 'Mend it otherwise' : 'Mend it' }}</h2>
+        <GapFixed v-if="sheet.fixes.length" :sheet="sheet" :effect="shownEffect" />
+        <section class="panel stack" data-test="fix-panel">
+          <h2>{{ isDone ? 'Fix it otherwise' : 'Fix it' }}</h2>
           <p class="small quiet">
-            {{ FITS[sheet.mend.kind]
-            }}<template v-if="sheet.mend.title && sheet.mend.kind !== 'write'">
-              Of its questions {{ percent(sheet.mend.share) }} come nearest to “{{
-                sheet.mend.title
+            {{ FITS[sheet.fix.kind]
+            }}<template v-if="sheet.fix.title && sheet.fix.kind !== 'write'">
+              Of its questions {{ percent(sheet.fix.share) }} come nearest to “{{
+                sheet.fix.title
               }}”.</template
             >
           </p>
@@ -151,22 +150,17 @@ async function changed(): Promise<void> {
             option-value="value"
             :allow-empty="false"
             size="small"
-            aria-label="How to mend it"
-            data-test="mend-kind"
+            aria-label="How to fix it"
+            data-test="fix-kind"
           />
-          <MendTeach
-            v-if="kind === 'teach'"
-            :key="`teach ${id}`"
-            :sheet="sheet"
-            @mended="changed"
-          />
-          <MendExtend
+          <FixTeach v-if="kind === 'teach'" :key="`teach ${id}`" :sheet="sheet" @fixed="changed" />
+          <FixExtend
             v-else-if="kind === 'extend'"
             :key="`extend ${id}`"
             :sheet="sheet"
-            @mended="changed"
+            @fixed="changed"
           />
-          <MendWrite v-else :key="`write ${id}`" :sheet="sheet" @mended="changed" />
+          <FixWrite v-else :key="`write ${id}`" :sheet="sheet" @fixed="changed" />
         </section>
         <GapWork :sheet="sheet" @changed="changed" />
       </aside>

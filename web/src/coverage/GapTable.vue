@@ -2,9 +2,9 @@
 import type { GapRow } from '@janua/contracts'
 import { percent, whole } from '../shell/format.ts'
 import SparkLine from './SparkLine.vue'
-import { mendWords, STATE_WORDS, worth } from './words.ts'
+import { fixWords, STATE_WORDS, worth } from './words.ts'
 
-/** Gaps as rows: what people ask, how often, whether it grows, and what mending is worth. */
+/** Gaps as rows: what people ask, how often, whether it grows, and what fixing is worth. */
 const {
   rows,
   marked = null,
@@ -15,7 +15,7 @@ const volume = (row: GapRow) =>
 const course = (row: GapRow) => `By week: ${row.weeks.join(', ')}`
 function underneath({ samples, reopened, closed, who, until }: GapRow): string {
   if (closed) return `answered since, by release ${closed.release}`
-  if (reopened) return 'mended before; what was asked since says that it no longer holds'
+  if (reopened) return 'fixed before; what was asked since says that it no longer holds'
   if (who) return `${who}${until ? `, until ${until}` : ''}`
   return samples
     .slice(0, 2)
@@ -34,7 +34,7 @@ function underneath({ samples, reopened, closed, who, until }: GapRow): string {
           <th scope="col" class="trend">trend</th>
           <th scope="col" class="n" title="Expected right answers of what was asked">covered</th>
           <th scope="col" class="n" title="Right answers a week more, at the most">up to</th>
-          <th scope="col"><span class="visually-hidden">Mend</span></th>
+          <th scope="col"><span class="visually-hidden">Fix</span></th>
         </tr>
       </thead>
       <tbody>
@@ -65,12 +65,12 @@ function underneath({ samples, reopened, closed, who, until }: GapRow): string {
           </td>
           <td class="n">{{ percent(row.coverage) }}</td>
           <td class="n up">{{ worth(row.potential) }}</td>
-          <td class="deed">
+          <td class="action">
             <RouterLink
               :to="`/gaps/${row.topic}`"
               class="button"
               :class="{ first: row === rows[0] }"
-              >{{ mendWords(row) }}</RouterLink
+              >{{ fixWords(row) }}</RouterLink
             >
           </td>
         </tr>
@@ -141,7 +141,7 @@ tr.marked td:first-child {
 .up {
   font-weight: 650;
 }
-.deed {
+.action {
   text-align: right;
   padding-right: 4px;
   white-space: nowrap;

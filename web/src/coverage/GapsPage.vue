@@ -57,12 +57,12 @@ const SORTS = [
   { value: 'coverage', label: 'Covered least' },
 ]
 const EMPTY: Record<GapState, string> = {
-  open: 'No gap is open: what people ask is answered, or is being mended.',
+  open: 'No gap is open: what people ask is answered, or is being fixed.',
   'in work': 'Nobody works on a gap. Open one and say who does, until when.',
-  'in draft': 'No mend of a gap waits in the draft.',
-  published: 'No published mend waits for questions.',
-  mended:
-    'No gap is mended yet. Janua says so by itself, once a published release answers a gap’s questions as promised.',
+  'in draft': 'No fix of a gap waits in the draft.',
+  published: 'No published fix waits for questions.',
+  fixed:
+    'No gap is fixed yet. Janua says so by itself, once a published release answers a gap’s questions as promised.',
   'will not cover': 'There is nothing that you have decided not to cover.',
 }
 
@@ -107,7 +107,7 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
           What people ask in many words and get no right answer to, from
           {{ day(list.weeks.from) }} to {{ day(list.weeks.to) }}.
           {{ count(list.alone, 'wording') }} stand alone; any can be
-          <RouterLink to="/mend">mended one by one</RouterLink>.
+          <RouterLink to="/unsettled">fixed one by one</RouterLink>.
         </p>
       </div>
       <Button
@@ -171,7 +171,7 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
     <HowCounted class="how"
       >A topic is a group of questions that ask the same. It is a gap while its questions are not
       answered from your content, or wrongly. “Up to” is what is uncovered a week, times the share
-      that mends of this kind have reached{{ ' ' }}(until ten of yours are known, Janua’s own).
+      that fixes of this kind have reached{{ ' ' }}(until ten of yours are known, Janua’s own).
       “New” and red courses stand at a false-discovery rate of 10 %.</HowCounted
     >
   </div>

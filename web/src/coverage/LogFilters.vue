@@ -25,9 +25,9 @@ const OUTCOME = LOG_OUTCOMES.map((value) => ({
   value,
   label: value === 'elsewhere' ? 'not from your content' : OUTCOMES[value].name,
 }))
-const JUDGED = [
-  { value: 'none', label: 'not judged' },
-  { value: 'any', label: 'judged' },
+const REVIEWED = [
+  { value: 'none', label: 'not reviewed' },
+  { value: 'any', label: 'reviewed' },
   ...VERDICTS.map((value) => ({ value, label: value })),
 ]
 const VOTES = [
@@ -128,16 +128,16 @@ onMounted(async () => {
       @update:model-value="set({ outcome: $event ?? null })"
     />
     <Select
-      :model-value="filter.judged"
-      :options="JUDGED"
+      :model-value="filter.reviewed"
+      :options="REVIEWED"
       option-label="label"
       option-value="value"
       show-clear
       size="small"
-      placeholder="Judged or not"
-      aria-label="Judged"
-      data-test="log-judged"
-      @update:model-value="set({ judged: $event ?? null })"
+      placeholder="Reviewed or not"
+      aria-label="Reviewed"
+      data-test="log-reviewed"
+      @update:model-value="set({ reviewed: $event ?? null })"
     />
     <Select
       :model-value="filter.vote"

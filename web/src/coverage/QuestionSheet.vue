@@ -83,13 +83,13 @@ async function toCheck(): Promise<void> {
       </p>
       <p class="small">
         <OutcomeChip :outcome="detail.outcome" /><span class="quiet">
-          · sure {{ sure(detail.confidence) }}, sill {{ sure(detail.trace.sill) }}</span
+          · sure {{ sure(detail.confidence) }}, threshold {{ sure(detail.trace.threshold) }}</span
         ><template v-if="detail.vote">
           · {{ detail.vote === 'up' ? 'voted up' : 'voted down' }}</template
-        ><template v-if="detail.judgements.length">
-          · judged
+        ><template v-if="detail.reviews.length">
+          · reviewed
           {{
-            detail.judgements.map(({ verdict, by }) => `${verdict} by ${by}`).join(', then ')
+            detail.reviews.map(({ verdict, by }) => `${verdict} by ${by}`).join(', then ')
           }}</template
         >
       </p>

@@ -13,12 +13,25 @@ import LogFilters from './LogFilters.vue'
 import QuestionSheet from './QuestionSheet.vue'
 import { filterFrom, queryOf, useLog } from './useLog.ts'
 
-/** Every question of every channel: searched, opened, judged one after another by keyboard. */
+/** Every question of every channel: searched, opened, reviewed one after another by keyboard. */
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const { filter, rows, next, marked, judged, state, counted, busy, load, more, step, judge, undo } =
-  useLog()
+const {
+  filter,
+  rows,
+  next,
+  marked,
+  reviewed,
+  state,
+  counted,
+  busy,
+  load,
+  more,
+  step,
+  review,
+  undo,
+} = useLog()
 const KEYS: Record<string, Verdict> = {
   r: 'right',
   p: 'partly',
@@ -58,7 +71,7 @@ watch(
   { flush: 'post' },
 )
 async function say(verdict: Verdict): Promise<void> {
-  await judge(verdict)
+  await review(verdict)
   sheet.value++
 }
 onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
@@ -104,7 +117,7 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
                 <th scope="col">Outcome</th>
                 <th scope="col" class="n">sure</th>
                 <th scope="col">From</th>
-                <th scope="col">Judged</th>
+                <th scope="col">Reviewed</th>
                 <th scope="col" class="n">Asked</th>
               </tr>
             </thead>
@@ -139,7 +152,7 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
                 </td>
                 <td class="n">{{ sure(row.confidence) }}</td>
                 <td class="from">{{ row.source?.title }}</td>
-                <td class="small">{{ row.judged ? LABELS[row.judged] : '' }}</td>
+                <td class="small">{{ row.reviewed ? LABELS[row.reviewed] : '' }}</td>
                 <td class="n small">{{ moment(row.at) }}</td>
               </tr>
             </tbody>
@@ -157,7 +170,7 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
         </p>
       </div>
       <aside v-if="marked !== null" class="panel">
-        <p class="row judging" data-test="judging">
+        <p class="row reviewing" data-test="reviewing">
           <Button
             v-for="(verdict, key) in KEYS"
             :key="key"
@@ -168,7 +181,7 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
             @click="say(verdict)"
             ><span>{{ LABELS[verdict] }}</span> <kbd>{{ String(key).toUpperCase() }}</kbd></Button
           ><Button
-            v-if="judged.length"
+            v-if="reviewed.length"
             size="small"
             text
             :disabled="busy"
@@ -257,7 +270,7 @@ tr.marked td:first-child {
 .vote.up {
   color: var(--moss);
 }
-.judging {
+.reviewing {
   gap: 6px;
   margin-bottom: 12px;
 }

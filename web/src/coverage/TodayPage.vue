@@ -38,9 +38,9 @@ const library = computed(() =>
 )
 
 /** The demo's history ends some weeks ago: it moves to this week as a whole. */
-const { run: deed, busy } = useAction()
+const { run: action, busy } = useAction()
 async function moveDemo(): Promise<void> {
-  await deed(() => post('/demo/move'), 'The demo is of this week now')
+  await action(() => post('/demo/move'), 'The demo is of this week now')
   await Promise.all([load(), session.refreshRelease()])
 }
 async function seen(id: number): Promise<void> {
@@ -128,18 +128,18 @@ onMounted(loadHealth)
           ></template
         >
         <template v-else-if="alert.topic"
-          >A mended gap has opened again:
+          >A fixed gap has opened again:
           <RouterLink :to="`/gaps/${alert.topic.id}`">{{ alert.topic.label }}</RouterLink></template
         >
       </Message>
       <section>
         <div class="row head">
-          <h2 class="grow">Worth mending first</h2>
+          <h2 class="grow">Worth fixing first</h2>
           <span class="small quiet">right answers a week more, up to</span>
         </div>
         <GapTable v-if="view.gaps.rows.length" :rows="view.gaps.rows" />
         <div v-else class="empty panel">
-          <p>No gap is open: what people ask is answered, or is being mended.</p>
+          <p>No gap is open: what people ask is answered, or is being fixed.</p>
         </div>
         <p v-if="view.gaps.more > 0" class="small">
           <RouterLink to="/gaps" data-test="all-gaps">{{
@@ -171,9 +171,9 @@ onMounted(loadHealth)
         </table>
       </section>
       <HowCounted
-        >Coverage is the sum of judgements, where there are any, else of how sure each answer from
-        your content was, divided by all questions; corrected by the weekly audit. The margin is a
-        95 % interval over visitors.</HowCounted
+        >Coverage is the sum of reviews, where there are any, else of how sure each answer from your
+        content was, divided by all questions; corrected by the weekly audit. The margin is a 95 %
+        interval over visitors.</HowCounted
       >
     </div>
     <aside v-if="view" class="stack">
@@ -211,8 +211,8 @@ onMounted(loadHealth)
       <section v-if="view.audit.left > 0" class="panel">
         <h2><RouterLink to="/audit-sample">Audit sample</RouterLink></h2>
         <p class="small">
-          {{ view.audit.judged }} of {{ view.audit.judged + view.audit.left }} random answers of
-          last week judged. Five minutes; it keeps the figures honest.
+          {{ view.audit.reviewed }} of {{ view.audit.reviewed + view.audit.left }} random answers of
+          last week reviewed. Five minutes; it keeps the figures honest.
         </p>
       </section>
       <section class="panel draft">

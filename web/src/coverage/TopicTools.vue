@@ -44,7 +44,7 @@ const target = () => (into.value !== null && typeof into.value === 'object' ? in
         v-if="naming !== undefined"
         class="row"
         @submit.prevent="
-          correct({ deed: 'rename', label: naming! }, 'Renamed; passes keep the name')
+          correct({ action: 'rename', label: naming! }, 'Renamed; passes keep the name')
         "
       >
         <InputText
@@ -79,7 +79,7 @@ const target = () => (into.value !== null && typeof into.value === 'object' ? in
           "
           @click="
             correct(
-              { deed: 'pin', pinned: !sheet.pinned },
+              { action: 'pin', pinned: !sheet.pinned },
               sheet.pinned ? 'Unpinned' : 'Pinned: its questions stay together',
             )
           "
@@ -89,7 +89,7 @@ const target = () => (into.value !== null && typeof into.value === 'object' ? in
           :disabled="chosen.length === 0"
           label="Split off the chosen"
           data-test="topic-split"
-          @click="correct({ deed: 'split', wordings: chosen }, 'A topic of its own')"
+          @click="correct({ action: 'split', wordings: chosen }, 'A topic of its own')"
         />
       </p>
       <div class="row">
@@ -109,14 +109,14 @@ const target = () => (into.value !== null && typeof into.value === 'object' ? in
           outlined
           :disabled="target() === null || chosen.length === 0"
           label="Move the chosen there"
-          @click="correct({ deed: 'move', wordings: chosen, into: target()! }, 'Moved')"
+          @click="correct({ action: 'move', wordings: chosen, into: target()! }, 'Moved')"
         /><Button
           size="small"
           outlined
           :disabled="target() === null"
           label="Put all together"
           data-test="topic-merge"
-          @click="correct({ deed: 'merge', into: target()! }, 'Put together')"
+          @click="correct({ action: 'merge', into: target()! }, 'Put together')"
         />
       </div>
       <p class="quiet">It holds at once, and whenever questions are grouped anew.</p>

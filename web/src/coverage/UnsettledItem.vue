@@ -30,15 +30,13 @@ defineEmits<{ open: [] }>()
           }}<template v-if="row.nearest && row.state === 'open'">
             · near: {{ row.nearest.title }} {{ sure(row.nearest.confidence) }}</template
           >
-          <template v-if="row.state === 'mended' && !row.mend"> · answered since</template>
-          <template v-if="row.mend">
+          <template v-if="row.state === 'fixed' && !row.fix"> · answered since</template>
+          <template v-if="row.fix">
             ·
             {{
-              row.state === 'mended'
-                ? `answered by release ${row.mend.proof?.release} from`
-                : 'mend:'
+              row.state === 'fixed' ? `answered by release ${row.fix.proof?.release} from` : 'fix:'
             }}
-            {{ row.mend.item.title }}</template
+            {{ row.fix.item.title }}</template
           >
         </span>
       </span>

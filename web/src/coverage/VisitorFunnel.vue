@@ -14,7 +14,7 @@ const steps = computed(() => {
       name: 'with a question',
       n: asked,
       of: started,
-      how: 'not only a courtesy or a wish for a person',
+      how: 'not only small talk or a wish for a person',
     },
     { name: 'ended', n: ended, of: asked, how: 'closed by anybody' },
     { name: 'contained', n: contained, of: ended, how: 'ended without a person' },

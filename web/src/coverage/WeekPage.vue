@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { count, day, percent, whole } from '../shell/format.ts'
 import { useRemote } from '../shell/useRemote.ts'
-import { changeWords, mendWords, shareOf, TARGET_WORDS, withMargin, worth } from './words.ts'
+import { changeWords, fixWords, shareOf, TARGET_WORDS, withMargin, worth } from './words.ts'
 
 /** The week in sentences, on one page that prints well. */
 const route = useRoute()
@@ -117,12 +117,12 @@ const share = (n: number, of: number) => (of === 0 ? '–' : percent(n / of))
           </li>
         </ul></template
       >
-      <h2>Worth mending first, as of today</h2>
+      <h2>Worth fixing first, as of today</h2>
       <ol>
         <li v-for="gap in view.gaps.rows" :key="gap.topic">
           <strong>{{ gap.label }}</strong>: {{ gap.aWeek.toFixed(1) }} a week,
           {{ percent(gap.coverage) }} covered, {{ worth(gap.potential) }} right answers a week.
-          {{ mendWords(gap) }}.
+          {{ fixWords(gap) }}.
         </li>
       </ol>
       <p v-if="view.gaps.more" class="small quiet">and {{ count(view.gaps.more, 'more gap') }}</p>

@@ -18,7 +18,7 @@ export const NO_FILTER: LogFilter = {
   collection: null,
   hour: null,
   vote: null,
-  judged: null,
+  reviewed: null,
   wantsPerson: null,
   sureFrom: null,
   sureTo: null,
@@ -52,14 +52,14 @@ export function queryOf(filter: LogFilter): Record<string, string> {
   )
 }
 
-/** The log's rows page by page, a marked one, and judging it with a way back. */
+/** The log's rows page by page, a marked one, and reviewing it with a way back. */
 export function useLog() {
   const { run, busy } = useAction()
   const filter = ref<LogFilter>({ ...NO_FILTER })
   const rows = shallowRef<LogRowView[]>([])
   const next = ref<number | null>(null)
   const marked = ref<number | null>(null)
-  const judged = shallowRef<{ question: number; judgement: number; before: Verdict | null }[]>([])
+  const reviewed = shallowRef<{ question: number; review: number; before: Verdict | null }[]>([])
   const { state, run: ask } = useLatest((signal, after: number | null) =>
     get('/log', { ...queryOf(filter.value), after, limit: ROWS }, signal),
   )
@@ -88,30 +88,32 @@ export function useLog() {
       void more()
   }
   function set(question: number, verdict: Verdict | null): void {
-    rows.value = rows.value.map((row) => (row.id === question ? { ...row, judged: verdict } : row))
+    rows.value = rows.value.map((row) =>
+      row.id === question ? { ...row, reviewed: verdict } : row,
+    )
   }
-  /** Judges the marked question and goes on to the next. */
-  async function judge(verdict: Verdict): Promise<void> {
+  /** Reviews the marked question and goes on to the next. */
+  async function review(verdict: Verdict): Promise<void> {
     const row = current.value
     if (!row) return
-    const made = await run(() => post(`/log/${row.id}/judgements`, { verdict }))
+    const made = await run(() => post(`/log/${row.id}/reviews`, { verdict }))
     if (!made) return
-    judged.value = [
-      ...judged.value,
-      { question: row.id, judgement: made.judgement, before: row.judged },
+    reviewed.value = [
+      ...reviewed.value,
+      { question: row.id, review: made.review, before: row.reviewed },
     ]
     set(row.id, verdict)
     step(1)
   }
   async function undo(): Promise<void> {
-    const last = judged.value.at(-1)
+    const last = reviewed.value.at(-1)
     if (!last) return
     const done = await run(async () => {
-      await remove(`/log/${last.question}/judgements/${last.judgement}`)
+      await remove(`/log/${last.question}/reviews/${last.review}`)
       return true
     })
     if (!done) return
-    judged.value = judged.value.slice(0, -1)
+    reviewed.value = reviewed.value.slice(0, -1)
     set(last.question, last.before)
     marked.value = last.question
   }
@@ -121,14 +123,14 @@ export function useLog() {
     next,
     marked,
     current,
-    judged,
+    reviewed,
     state,
     counted,
     busy,
     load,
     more,
     step,
-    judge,
+    review,
     undo,
   }
 }

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { changeWords, mendWords, withMargin, worth } from './words.ts'
+import { changeWords, fixWords, withMargin, worth } from './words.ts'
 
 describe('words of coverage', () => {
   it('gives a share with its margin, never a margin of nought', () => {
@@ -15,7 +15,7 @@ describe('words of coverage', () => {
     expect(changeWords(0.001, false)).to.equal('As in the week before')
   })
   it('names the article that is taught or extended', () => {
-    const mend = {
+    const fix = {
       kind: 'teach',
       item: 1,
       title: 'Bicycles',
@@ -23,17 +23,17 @@ describe('words of coverage', () => {
       confidence: 0.5,
       reaches: 0.7,
     } as const
-    expect(mendWords({ mend })).to.equal('Teach “Bicycles”')
+    expect(fixWords({ fix })).to.equal('Teach “Bicycles”')
     expect(
-      mendWords({
-        mend: { ...mend, kind: 'extend', title: 'A very long title of an article that goes on' },
+      fixWords({
+        fix: { ...fix, kind: 'extend', title: 'A very long title of an article that goes on' },
       }),
     ).to.equal(
       'Extend “A very long title of an…”'
         .replace('of an', 'of a')
         .replace('“A very long title of a…”', '“A very long title of a…”'),
     )
-    expect(mendWords({ mend: { ...mend, kind: 'write', item: null, title: null } })).to.equal(
+    expect(fixWords({ fix: { ...fix, kind: 'write', item: null, title: null } })).to.equal(
       'Write an article',
     )
   })

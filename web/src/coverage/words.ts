@@ -21,19 +21,19 @@ export function changeWords(by: number, clear: boolean): string {
 }
 
 /** What the button of a gap says: what would be done. */
-export function mendWords({ mend }: Pick<GapRow, 'mend'>): string {
-  if (mend.kind === 'write' || mend.title === null) return 'Write an article'
-  const title = mend.title.length > 24 ? `${mend.title.slice(0, 22).trim()}…` : mend.title
-  return mend.kind === 'teach' ? `Teach “${title}”` : `Extend “${title}”`
+export function fixWords({ fix }: Pick<GapRow, 'fix'>): string {
+  if (fix.kind === 'write' || fix.title === null) return 'Write an article'
+  const title = fix.title.length > 24 ? `${fix.title.slice(0, 22).trim()}…` : fix.title
+  return fix.kind === 'teach' ? `Teach “${title}”` : `Extend “${title}”`
 }
 
 export const SHORTFALL_WORDS: Record<Shortfall, string> = {
-  'below the sill': 'near, but not sure enough',
+  'below the threshold': 'near, but not sure enough',
   'words missing': 'lacks words of the question',
   'other subject': 'is about something else',
   'left out': 'does not hold now',
   conflict: 'contradicts another article',
-  'judged wrong': 'answered, but wrongly',
+  'reviewed wrong': 'answered, but wrongly',
   'nothing found': 'no passage has any of the words',
 }
 
@@ -42,7 +42,7 @@ export const STATE_WORDS: Record<GapState, string> = {
   'in work': 'In work',
   'in draft': 'In draft',
   published: 'Published',
-  mended: 'Mended',
+  fixed: 'Fixed',
   'will not cover': 'Will not cover',
 }
 

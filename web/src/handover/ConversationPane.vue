@@ -11,7 +11,7 @@ const { conversation, visitorWrites } = defineProps<{
   conversation: DeskConversation
   visitorWrites: boolean
 }>()
-defineEmits<{ judge: [message: number, verdict: Verdict]; teach: [words: string] }>()
+defineEmits<{ review: [message: number, verdict: Verdict]; teach: [words: string] }>()
 const log = useTemplateRef('log')
 const VERDICTS: Verdict[] = ['right', 'wrong']
 const answer = (message: Message) => message.data as unknown as AnswerData
@@ -139,17 +139,17 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
           <div class="prose"><BlockList :blocks="answer(message).blocks" /></div>
         </details>
         <p v-else>{{ message.text }}</p>
-        <p v-if="answer(message).outcome === 'answered'" class="small judge" data-test="judge">
-          <template v-if="answer(message).judged"
-            >The team says: {{ answer(message).judged }}. </template
+        <p v-if="answer(message).outcome === 'answered'" class="small review" data-test="review">
+          <template v-if="answer(message).reviewed"
+            >The team says: {{ answer(message).reviewed }}. </template
           >Was it
           <button
             v-for="verdict in VERDICTS"
             :key="verdict"
             type="button"
             class="bare small"
-            :aria-pressed="answer(message).judged === verdict"
-            @click="$emit('judge', message.id, verdict)"
+            :aria-pressed="answer(message).reviewed === verdict"
+            @click="$emit('review', message.id, verdict)"
           >
             {{ verdict }}
           </button>
@@ -192,7 +192,7 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
   color: var(--muted);
   font-size: var(--text-small);
 }
-.judge button {
+.review button {
   margin-right: 6px;
 }
 .note {

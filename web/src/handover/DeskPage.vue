@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CaseInput, CloseInput, DeskRow, Queue, ReadyLine } from '@janua/contracts'
+import type { CaseInput, CloseInput, DeskRow, Queue, SavedReply } from '@janua/contracts'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
@@ -27,7 +27,7 @@ const router = useRouter()
 const { run, busy } = useAction()
 const { desk, conversation, failure, visitorWrites, now, refresh } = useDesk(() => id)
 const queues = shallowRef<Queue[]>([])
-const lines = shallowRef<ReadyLine[]>([])
+const lines = shallowRef<SavedReply[]>([])
 const found = shallowRef<DeskRow[]>()
 const reply = useTemplateRef('reply')
 const [blocking, moving, closing, keeping, handingBack, showBrief] = [
@@ -38,7 +38,7 @@ const [blocking, moving, closing, keeping, handingBack, showBrief] = [
   ref(false),
   ref(false),
 ]
-const teaching = ref<string>()
+const proposal = ref<string>()
 const reason = ref('')
 
 const mine = computed(
@@ -65,19 +65,22 @@ const colleagues = computed(() =>
 )
 onMounted(async () => {
   queues.value = await get('/queues').catch(() => [])
-  lines.value = await get('/desk/ready-lines').catch(() => [])
+  lines.value = await get('/desk/saved-replies').catch(() => [])
 })
 
 /** The reply under way, by conversation. */
 const sending = new Map<number, { text: string; asTeam: boolean; clientId: string }>()
 
-async function act(deed: () => Promise<unknown>, done?: string): Promise<boolean> {
-  const result = await run(() => deed().then(() => true), done)
+async function act(action: () => Promise<unknown>, done?: string): Promise<boolean> {
+  const result = await run(() => action().then(() => true), done)
   await refresh()
   return result === true
 }
-async function take(which: number, deed: 'take' | 'take-over' | 'step-in' = 'take'): Promise<void> {
-  const taken = await run(() => post(`/desk/${which}/${deed}`).then(() => true))
+async function take(
+  which: number,
+  action: 'take' | 'take-over' | 'step-in' = 'take',
+): Promise<void> {
+  const taken = await run(() => post(`/desk/${which}/${action}`).then(() => true))
   await router.push(`/desk/${which}`)
   await refresh()
   if (taken) reply.value?.write('reply')
@@ -131,7 +134,7 @@ async function search(words: string): Promise<void> {
 }
 const propose = (item: number, phrasing: string) =>
   act(
-    () => post(`/desk/${id!}/proposals`, { item, phrasing }),
+    () => post(`/desk/${id!}/phrasings`, { item, phrasing }),
     'Proposed: it is in the draft, in work, for the lead to look at',
   )
 async function block(): Promise<void> {
@@ -282,10 +285,10 @@ useDeskKeys({
           :key="conversation.id"
           :conversation="conversation"
           :visitor-writes="visitorWrites"
-          @judge="
-            (message, verdict) => act(() => post(`/desk/${id!}/judgements`, { message, verdict }))
+          @review="
+            (message, verdict) => act(() => post(`/desk/${id!}/reviews`, { message, verdict }))
           "
-          @teach="teaching = $event"
+          @teach="proposal = $event"
         />
         <BriefPane
           v-if="showBrief"
@@ -350,15 +353,15 @@ useDeskKeys({
         :queues="queues"
         :busy="busy"
         @close="close"
-        @teach="teaching = $event"
+        @teach="proposal = $event"
       />
       <CaseDialog v-model="keeping" :conversation="conversation" :busy="busy" @keep="keep" />
       <HandBackDialog v-model="handingBack" :busy="busy" @back="handBack" />
       <TeachDialog
-        :key="`${conversation.id} ${teaching}`"
-        :words="teaching"
+        :key="`${conversation.id} ${proposal}`"
+        :words="proposal"
         :conversation="conversation"
-        @done="teaching = undefined"
+        @done="proposal = undefined"
       />
     </template>
     <Dialog

@@ -77,7 +77,7 @@ const LOW = 0.7
     <Message v-if="state.value?.mail" severity="warn" data-test="mail-waits"
       >{{ count(state.value.mail.waiting, 'mail') }} could not be sent yet:
       {{ state.value.mail.problem }}. Nothing is lost; they go out as soon as that is
-      mended.</Message
+      fixed.</Message
     >
     <p v-if="all" class="row sums" data-test="queue-sums">
       <span

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type DeskConversation, MAX_MESSAGE, type Passage, type ReadyLine } from '@janua/contracts'
+import { type DeskConversation, MAX_MESSAGE, type Passage, type SavedReply } from '@janua/contracts'
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
@@ -14,7 +14,7 @@ const { conversation, name, busy, mine, lines, colleagues } = defineProps<{
   name: string
   busy: boolean
   mine: boolean
-  lines: ReadyLine[]
+  lines: SavedReply[]
   colleagues: { id: number; name: string }[]
 }>()
 const emit = defineEmits<{
@@ -72,7 +72,7 @@ function write(what: 'reply' | 'note'): void {
   noting.value = true
   void focus()
 }
-function ready(line: ReadyLine | null): void {
+function putIn(line: SavedReply | null): void {
   if (line)
     insert(
       filled(line.text, {
@@ -137,12 +137,12 @@ function send(): void {
         :model-value="null"
         :options="lines"
         option-label="name"
-        placeholder="Ready line"
+        placeholder="Saved reply"
         size="small"
         filter
-        aria-label="Put a ready line in"
-        data-test="ready-line"
-        @update:model-value="ready"
+        aria-label="Put a saved reply in"
+        data-test="saved-reply"
+        @update:model-value="putIn"
       />
       <label v-if="!isNote" class="bare small attach"
         >Attach<input

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DeskConversation, TeachingInput, TeachingKind } from '@janua/contracts'
+import type { DeskConversation, ProposalInput, ProposalKind } from '@janua/contracts'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
@@ -19,7 +19,7 @@ const { run, busy } = useAction()
 const near = computed(() => [
   ...new Map(conversation.brief.sayNext.map(({ item, title }) => [item, { item, title }])).values(),
 ])
-const KINDS: { value: TeachingKind; label: string; hint: string }[] = [
+const KINDS: { value: ProposalKind; label: string; hint: string }[] = [
   { value: 'fixed', label: 'An answer of its own', hint: 'Whoever asks this gets these words.' },
   {
     value: 'article',
@@ -35,7 +35,7 @@ const KINDS: { value: TeachingKind; label: string; hint: string }[] = [
 const kinds = computed(() =>
   KINDS.filter(({ value }) => value !== 'phrasing' || near.value.length > 0),
 )
-const form = ref<TeachingInput>({
+const form = ref<ProposalInput>({
   kind: 'fixed',
   question: conversation.brief.unsettled.at(-1) ?? conversation.subject,
   words: words ?? '',
@@ -46,7 +46,7 @@ async function teach(): Promise<void> {
   const { kind, item } = form.value
   const done = await run(
     () =>
-      post(`/desk/${conversation.id}/teachings`, {
+      post(`/desk/${conversation.id}/proposals`, {
         ...form.value,
         item: kind === 'phrasing' ? item : null,
         words: kind === 'phrasing' ? '' : form.value.words,

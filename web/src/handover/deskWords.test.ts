@@ -40,7 +40,7 @@ describe('the words of the desk', () => {
       eventLine({ kind: 'closed', data: { by: 'agent', outcome: 'settled' }, name: 'Bria' }),
     ).to.equal('Closed: settled · Bria')
   })
-  it('fill the fields of ready lines, and leave what is not known', () =>
+  it('fill the fields of saved replies, and leave what is not known', () =>
     expect(
       filled('Hello {visitor}, {agent} here, {case}', {
         visitor: 'Ann',

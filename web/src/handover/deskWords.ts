@@ -117,7 +117,7 @@ export function eventLine({ kind, data, name }: Pick<Message, 'kind' | 'data' | 
   return `${EVENTS[kind] ?? kind}${detail ? `: ${detail}` : ''}`
 }
 
-/** Fills a ready line's fields. A field that is not known stays to be seen. */
+/** Fills a saved reply's fields. A field that is not known stays to be seen. */
 export function filled(
   text: string,
   known: Partial<Record<'visitor' | 'agent' | 'queue' | 'case', string | null>>,

@@ -1,7 +1,7 @@
 import { onKeyStroke } from '@vueuse/core'
 import { typingSomewhere } from '../shell/typing.ts'
 
-interface Deeds {
+interface Actions {
   takeFirst(): unknown
   next(by: 1 | -1): unknown
   move(): unknown
@@ -15,32 +15,32 @@ interface Deeds {
 }
 
 /** The desk's keys: letters where nobody types, Alt with a key also within the reply. */
-export function useDeskKeys(deeds: Deeds): void {
+export function useDeskKeys(actions: Actions): void {
   const letters: Record<string, () => unknown> = {
-    t: deeds.takeFirst,
-    j: () => deeds.next(1),
-    k: () => deeds.next(-1),
-    m: deeds.move,
-    b: deeds.back,
-    c: deeds.close,
-    r: deeds.reply,
-    n: deeds.note,
+    t: actions.takeFirst,
+    j: () => actions.next(1),
+    k: () => actions.next(-1),
+    m: actions.move,
+    b: actions.back,
+    c: actions.close,
+    r: actions.reply,
+    n: actions.note,
   }
   const withAlt: Record<string, () => unknown> = {
-    l: deeds.find,
-    1: () => deeds.insert(0),
-    2: () => deeds.insert(1),
+    l: actions.find,
+    1: () => actions.insert(0),
+    2: () => actions.insert(1),
   }
   onKeyStroke((event) => {
     const key = event.key.toLowerCase()
-    const deed =
+    const action =
       event.altKey && !event.ctrlKey && !event.metaKey
         ? withAlt[key]
         : typingSomewhere(event)
           ? undefined
           : letters[key]
-    if (!deed) return
+    if (!action) return
     event.preventDefault()
-    deed()
+    action()
   })
 }

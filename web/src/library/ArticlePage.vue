@@ -42,8 +42,8 @@ const editor = useTemplateRef('editor')
 const mayWrite = computed(() => session.role !== 'agent')
 
 onMounted(load)
-async function reopen(deed: () => void): Promise<void> {
-  deed()
+async function reopen(action: () => void): Promise<void> {
+  action()
   await nextTick()
   editor.value?.open(content.value.body)
 }

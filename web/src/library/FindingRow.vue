@@ -24,7 +24,7 @@ const emit = defineEmits<{
   takeOut: [item: number, title: string]
   reviewed: [item: number]
   teach: [item: number, phrasing: string]
-  mendLink: [item: number, address: string, to: string | null]
+  fixLink: [item: number, address: string, to: string | null]
 }>()
 const typed = ref('')
 const dated = row as DatedFinding
@@ -81,7 +81,7 @@ const failed = row as FailedFinding
           {{ link.address }}: <span class="bad">{{ link.because }}</span>
         </p>
       </div>
-      <form class="row" @submit.prevent="emit('mendLink', link.item, link.address, typed)">
+      <form class="row" @submit.prevent="emit('fixLink', link.item, link.address, typed)">
         <InputText
           v-model.trim="typed"
           class="field-wide"
@@ -98,7 +98,7 @@ const failed = row as FailedFinding
         text
         label="Make it plain words"
         data-test="unlink"
-        @click="emit('mendLink', link.item, link.address, null)"
+        @click="emit('fixLink', link.item, link.address, null)"
       />
     </template>
     <template v-else-if="kind === 'unanswerable'">

@@ -61,8 +61,8 @@ const keys = computed(() => [...pairs.value, ...rows.value].map(({ key }) => key
 onMounted(load)
 watch(shown, () => (marked.value = 0))
 watch(chosen, (kind) => void router.replace({ query: { show: kind } }))
-async function settle(deed: () => Promise<unknown>, done: string): Promise<void> {
-  await run(deed, done)
+async function settle(action: () => Promise<unknown>, done: string): Promise<void> {
+  await run(action, done)
   await Promise.all([load(), session.refreshRelease()])
   marked.value = Math.max(0, Math.min(marked.value, keys.value.length - 1))
 }
@@ -88,17 +88,17 @@ const teach = (item: number, phrasing: string) =>
     () => post(`/articles/${item}/phrasings`, { phrasing, ready: true }),
     'Taught in the draft, ready to publish',
   )
-const mendLink = (item: number, address: string, to: string | null) =>
+const fixLink = (item: number, address: string, to: string | null) =>
   settle(
-    () => post('/health/links/mend', { item, address, to }),
+    () => post('/health/links/fix', { item, address, to }),
     to ? 'The link leads there now, in the draft' : 'The link is plain words now, in the draft',
   )
 
-function onKey(names: string[], deed: () => void): void {
+function onKey(names: string[], action: () => void): void {
   onKeyStroke(names, (event) => {
     if (typingSomewhere(event) || keys.value.length === 0) return
     event.preventDefault()
-    deed()
+    action()
   })
 }
 onKey(['j', 'J'], () => (marked.value = Math.min(keys.value.length - 1, marked.value + 1)))
@@ -176,7 +176,7 @@ onKey(['m', 'M'], () => void meant(keys.value[marked.value]!))
         @take-out="takeOut"
         @reviewed="reviewed"
         @teach="teach"
-        @mend-link="mendLink"
+        @fix-link="fixLink"
         @mouseenter="marked = i"
       />
       <p v-if="health?.computing && health.computedAt === null" class="quiet" role="status">

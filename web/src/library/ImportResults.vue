@@ -23,7 +23,7 @@ const BECAME = {
   article: 'articles',
   fixed: 'fixed answers',
   glossary: 'glossary entries',
-  courtesy: 'courtesies',
+  smallTalk: 'small talk',
   document: 'documents',
   library: 'entries of a library',
 } as Record<string, string>

@@ -26,7 +26,7 @@ const AS: { value: SheetKind; label: string }[] = [
   { value: 'article', label: 'Articles: questions and answers' },
   { value: 'fixed', label: 'Fixed answers, given word for word' },
   { value: 'glossary', label: 'Glossary' },
-  { value: 'courtesy', label: 'Courtesies' },
+  { value: 'smallTalk', label: 'Small talk' },
   { value: 'document', label: 'A table to look things up in' },
 ]
 const ROLES: Record<Exclude<ColumnRole, ''>, string> = {

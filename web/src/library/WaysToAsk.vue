@@ -47,11 +47,11 @@ function settle(way: Way, take: boolean): void {
   if (take) emit('take', way.text, way.from === 'model')
   else void post(`/articles/${id}/ways/refused`, { text: way.text }).catch(() => undefined)
 }
-function onKey(keys: string[], deed: () => void): void {
+function onKey(keys: string[], action: () => void): void {
   onKeyStroke(keys, (event) => {
     if (page.value.length === 0 || typingSomewhere(event) || event.ctrlKey || event.metaKey) return
     event.preventDefault()
-    deed()
+    action()
   })
 }
 onKey(['y', 'Y'], () => settle(page.value[marked.value]!, true))

@@ -6,7 +6,7 @@ export const KIND_WORDS: Record<ItemKind, string> = {
   fixed: 'Fixed answer',
   document: 'Document',
   glossary: 'Glossary',
-  courtesy: 'Courtesy',
+  smallTalk: 'Small talk',
   door: 'Door',
   routing: 'Routing',
   encoder: 'Encoder',
@@ -16,7 +16,7 @@ const PATHS: Record<ItemKind, string> = {
   fixed: '/fixed',
   document: '/documents',
   glossary: '/glossary',
-  courtesy: '/courtesies',
+  smallTalk: '/small-talk',
   door: '/doors',
   routing: '/routing',
   encoder: '/models/encoder',
@@ -24,6 +24,6 @@ const PATHS: Record<ItemKind, string> = {
 
 export function itemPath(kind: ItemKind, id: number): string {
   if (kind === 'routing' || kind === 'encoder') return PATHS[kind]
-  if (kind === 'glossary' || kind === 'courtesy') return `${PATHS[kind]}?open=${id}`
+  if (kind === 'glossary' || kind === 'smallTalk') return `${PATHS[kind]}?open=${id}`
   return `${PATHS[kind]}/${id}`
 }

@@ -184,7 +184,7 @@ describe('useDocument', () => {
 describe('itemPath', () => {
   it('leads to the page of each kind', () =>
     expect(
-      (['article', 'fixed', 'document', 'glossary', 'courtesy', 'door', 'routing'] as const).map(
+      (['article', 'fixed', 'document', 'glossary', 'smallTalk', 'door', 'routing'] as const).map(
         (kind) => itemPath(kind, 3),
       ),
     ).to.eql([
@@ -192,7 +192,7 @@ describe('itemPath', () => {
       '/fixed/3',
       '/documents/3',
       '/glossary?open=3',
-      '/courtesies?open=3',
+      '/small-talk?open=3',
       '/doors/3',
       '/routing',
     ]))

@@ -25,8 +25,8 @@ export function useSites() {
     if (sites.value?.some(({ reading }) => reading?.state === 'reading'))
       timer = setTimeout(() => void load(), POLL_MS)
   }
-  const then = async (deed: Promise<unknown>) => {
-    await deed
+  const then = async (action: Promise<unknown>) => {
+    await action
     await load()
     return true
   }

@@ -1,4 +1,4 @@
-import type { CourtesyContent, Entry, GlossaryContent } from '@janua/contracts'
+import type { SmallTalkContent, Entry, GlossaryContent } from '@janua/contracts'
 import { ref, shallowRef } from 'vue'
 import { useRoute } from 'vue-router'
 import { post, put, remove } from '../shell/api.ts'
@@ -20,14 +20,14 @@ export const GLOSSARY: Calls<GlossaryContent> = {
   save: (id, content) => put(`/glossary/${id}`, content),
   remove: (id) => remove(`/glossary/${id}`),
 }
-export const COURTESIES: Calls<CourtesyContent> = {
-  list: () => useRemote('/courtesies'),
-  add: (content) => post('/courtesies', content),
-  save: (id, content) => put(`/courtesies/${id}`, content),
-  remove: (id) => remove(`/courtesies/${id}`),
+export const SMALL_TALK: Calls<SmallTalkContent> = {
+  list: () => useRemote('/small-talk'),
+  add: (content) => post('/small-talk', content),
+  save: (id, content) => put(`/small-talk/${id}`, content),
+  remove: (id) => remove(`/small-talk/${id}`),
 }
 
-/** The entries of the glossary, or the courtesies: listed, opened for a change, saved. */
+/** The entries of the glossary, or the small talk: listed, opened for a change, saved. */
 export function useVocabulary<C extends object>(
   calls: Calls<C>,
   empty: C,

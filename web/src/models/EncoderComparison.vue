@@ -10,9 +10,9 @@ const { result } = defineProps<{ result: EncoderTrialResult }>()
 
 const ROWS = ['right', 'wrong', 'unreviewed', 'offered', 'silent'] as const
 const ROW_WORDS = {
-  right: 'answered, judged right',
-  wrong: 'answered, judged wrong',
-  unreviewed: 'answered, judged by nobody',
+  right: 'answered, reviewed right',
+  wrong: 'answered, reviewed wrong',
+  unreviewed: 'answered, reviewed by nobody',
   offered: 'asked back or offered',
   silent: 'not answered',
 }
@@ -53,7 +53,7 @@ const said = (side: EncoderMoved['now']) =>
         </tr>
         <tr>
           <th scope="row">
-            right at 90 % precision, of {{ count(result.judged, 'judged question') }}
+            right at 90 % precision, of {{ count(result.reviewed, 'reviewed question') }}
           </th>
           <td>{{ whole(result.now.rightAt90) }}</td>
           <td>{{ whole(result.then.rightAt90) }}</td>
@@ -77,9 +77,10 @@ const said = (side: EncoderMoved['now']) =>
       </tbody>
     </table>
     <p class="small quiet">
-      {{ count(result.asked, 'wording') }}, compared on {{ day(result.at) }}. Judged is what people
-      judged of today’s answers: what only your encoder finds, nobody has judged yet. It would read
-      about {{ count(result.monthly, 'question') }} a month<template v-if="result.stoodIn"
+      {{ count(result.asked, 'wording') }}, compared on {{ day(result.at) }}. Reviewed is what
+      people reviewed of today’s answers: what only your encoder finds, nobody has reviewed yet. It
+      would read about {{ count(result.monthly, 'question') }} a month<template
+        v-if="result.stoodIn"
         >. For {{ count(result.stoodIn, 'wording') }} it did not answer, and the one that ships
         stood in</template
       >.

@@ -27,7 +27,7 @@ function isAtWork({ state: now, learning, vectors, trial }: EncoderView): boolea
     trial.running !== null
   )
 }
-async function deed(work: () => Promise<unknown>, done?: string): Promise<void> {
+async function action(work: () => Promise<unknown>, done?: string): Promise<void> {
   await run(work, done)
   await load()
 }
@@ -88,7 +88,7 @@ const share = ({ done, of }: { done: number; of: number }) =>
           label="Try again"
           :loading="busy"
           data-test="look-encoder"
-          @click="deed(() => post('/models/encoder/look'))"
+          @click="action(() => post('/models/encoder/look'))"
         />
       </Message>
       <Message v-if="view.problem" severity="error" data-test="encoder-problem">{{
@@ -203,7 +203,7 @@ const share = ({ done, of }: { done: number; of: number }) =>
                 label="Learn it"
                 :loading="busy"
                 data-test="learn-encoder"
-                @click="deed(() => post('/models/encoder/learn'))"
+                @click="action(() => post('/models/encoder/learn'))"
               />
             </template>
             <template v-if="step.name === 'read' && view.vectors">
@@ -221,7 +221,9 @@ const share = ({ done, of }: { done: number; of: number }) =>
                   :loading="busy"
                   data-test="pause-encoder"
                   @click="
-                    deed(() => put('/models/encoder/paused', { paused: !view!.vectors!.isPaused }))
+                    action(() =>
+                      put('/models/encoder/paused', { paused: !view!.vectors!.isPaused }),
+                    )
                   "
                 />
               </div>
@@ -242,7 +244,7 @@ const share = ({ done, of }: { done: number; of: number }) =>
                 :disabled="!hasRead(view)"
                 :loading="busy"
                 data-test="compare-encoder"
-                @click="deed(() => post('/models/encoder/trial'))"
+                @click="action(() => post('/models/encoder/trial'))"
               />
               <EncoderComparison
                 v-if="view.trial.result && !view.trial.running"
@@ -269,7 +271,7 @@ const share = ({ done, of }: { done: number; of: number }) =>
                 :loading="busy"
                 data-test="drop-encoder"
                 @click="
-                  deed(() => remove('/models/encoder/draft'), 'The next release goes without it')
+                  action(() => remove('/models/encoder/draft'), 'The next release goes without it')
                 "
               />
               <Button
@@ -279,7 +281,7 @@ const share = ({ done, of }: { done: number; of: number }) =>
                 :disabled="!hasRead(view)"
                 :loading="busy"
                 data-test="use-encoder"
-                @click="deed(() => put('/models/encoder/draft'), 'It is part of the draft')"
+                @click="action(() => put('/models/encoder/draft'), 'It is part of the draft')"
               />
             </template>
           </div>

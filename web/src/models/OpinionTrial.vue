@@ -58,8 +58,8 @@ const verdict = computed(() => {
       />
     </div>
     <p class="small quiet">
-      Answers of the newest replay within 0.25 of the threshold that somebody judged. Visitors meet
-      none of it. Each answer is decided by what opinions proved to be worth on the others.
+      Answers of the newest replay within 0.25 of the threshold that somebody reviewed. Visitors
+      meet none of it. Each answer is decided by what opinions proved to be worth on the others.
     </p>
     <Message v-if="view.problem" severity="error" data-test="trial-problem"
       >The trial broke off: {{ view.problem }}</Message

@@ -38,7 +38,7 @@ const COMES = CHECK_COMES.map((value) => ({
     'does not know': 'It says that it does not know',
     'asks back': 'It asks back',
     declines: 'It declines',
-    courtesy: 'It takes it as a courtesy',
+    'small talk': 'It takes it as small talk',
     anything: 'Anything',
   }[value],
 }))

@@ -72,8 +72,8 @@ async function runNow(): Promise<void> {
   await run(() => post('/checks/run'))
   await load()
 }
-async function fromJudged(): Promise<void> {
-  await run(() => post('/checks/judged'), 'Every question judged right has a check now')
+async function fromReviewed(): Promise<void> {
+  await run(() => post('/checks/reviewed'), 'Every question reviewed right has a check now')
   await runNow()
 }
 async function bring(event: Event): Promise<void> {
@@ -154,12 +154,12 @@ function wants({ comes, itemTitle, queueName, contains, lacks }: CheckView): str
       />
       <span class="grow" />
       <Button
-        v-if="list?.judged"
+        v-if="list?.reviewed"
         size="small"
         outlined
-        :label="`Make checks of ${count(list.judged, 'question')} judged right`"
-        data-test="checks-judged"
-        @click="fromJudged"
+        :label="`Make checks of ${count(list.reviewed, 'question')} reviewed right`"
+        data-test="checks-reviewed"
+        @click="fromReviewed"
       />
       <input
         ref="file"
@@ -182,15 +182,15 @@ function wants({ comes, itemTitle, queueName, contains, lacks }: CheckView): str
         href="/api/checks/qrels.txt"
         class="small"
         download
-        title="For retrieval tools: TREC relevance judgements"
+        title="For retrieval tools: TREC relevance reviews"
         >qrels</a
       >
     </div>
     <div v-if="list && list.checks.length === 0" class="empty panel">
       <p>
-        A check keeps a mended question mended. Add one here, from a rehearsal with “It should have
+        A check keeps a fixed question fixed. Add one here, from a rehearsal with “It should have
         been…”, from a list with the columns question, expects, source and contains, or from what
-        your team judged right.
+        your team reviewed right.
       </p>
       <Button label="Add a check" @click="editing = 'new'" />
     </div>
@@ -202,7 +202,7 @@ function wants({ comes, itemTitle, queueName, contains, lacks }: CheckView): str
             <th scope="col">Question</th>
             <th scope="col">What must come</th>
             <th scope="col">On the draft</th>
-            <th scope="col"><span class="visually-hidden">Deeds</span></th>
+            <th scope="col"><span class="visually-hidden">Actions</span></th>
           </tr>
         </thead>
         <tbody>
@@ -244,7 +244,7 @@ function wants({ comes, itemTitle, queueName, contains, lacks }: CheckView): str
                 <p v-else class="small">It passes for visitors; no single change breaks it.</p>
               </div>
             </td>
-            <td class="deeds">
+            <td class="actions">
               <Button size="small" text label="Change" @click="editing = check" /><Button
                 size="small"
                 text
@@ -308,7 +308,7 @@ td:first-child {
   margin: 2px 0 0;
   padding-left: 18px;
 }
-.deeds {
+.actions {
   white-space: nowrap;
   text-align: right;
   padding-right: 0;

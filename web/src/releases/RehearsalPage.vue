@@ -91,7 +91,7 @@ async function say(): Promise<void> {
   panel.value = 'why'
   if (!(await ask(text))) typed.value = text
 }
-async function judge(verdict: Verdict): Promise<void> {
+async function review(verdict: Verdict): Promise<void> {
   const done = await run(async () => {
     await post('/verdicts', verdictOn(current.value!, door.value!, verdict))
     return true
@@ -106,8 +106,8 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
   if (typingSomewhere(event) || !current.value || should.value || event.ctrlKey || event.metaKey)
     return
   event.preventDefault()
-  if (event.key === 'r') void judge('right')
-  if (event.key === 'w') void judge('wrong')
+  if (event.key === 'r') void review('right')
+  if (event.key === 'w') void review('wrong')
   if (event.key === 's') should.value = true
   if (event.key === 'c') compares.value = !compares.value
   if (event.key === 'e') panel.value = panel.value === 'edit' ? 'why' : 'edit'
@@ -172,7 +172,7 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
       <div ref="thread" class="thread" role="log" aria-label="Conversation">
         <p v-if="messages.length === 0" class="quiet">
           Ask as a visitor would, and go on asking: follow-ups are understood. Beside each answer
-          stands why it was given; from there you judge it, teach it, and keep it with a check.
+          stands why it was given; from there you review it, teach it, and keep it with a check.
         </p>
         <RehearsalThread
           v-if="played"
@@ -196,28 +196,28 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
     </section>
     <section class="right">
       <template v-if="current">
-        <div class="deeds row" role="toolbar" aria-label="What to do with this answer">
+        <div class="actions row" role="toolbar" aria-label="What to do with this answer">
           <Button
             size="small"
             outlined
             severity="secondary"
-            :class="{ right: current.judged === 'right' }"
-            :aria-pressed="current.judged === 'right'"
+            :class="{ right: current.reviewed === 'right' }"
+            :aria-pressed="current.reviewed === 'right'"
             label="Right"
             :disabled="current.answer.outcome !== 'answered'"
             data-test="right"
-            @click="judge('right')"
+            @click="review('right')"
           />
           <Button
             size="small"
             outlined
             severity="secondary"
-            :class="{ wrong: current.judged === 'wrong' }"
-            :aria-pressed="current.judged === 'wrong'"
+            :class="{ wrong: current.reviewed === 'wrong' }"
+            :aria-pressed="current.reviewed === 'wrong'"
             label="Wrong"
             :disabled="current.answer.outcome !== 'answered'"
             data-test="wrong"
-            @click="judge('wrong')"
+            @click="review('wrong')"
           />
           <Button
             size="small"
@@ -268,7 +268,7 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
       <div v-else class="empty">
         <h1>Why this answer</h1>
         <p>
-          The passages that came near stand here as a ladder; the sill is the threshold of the door.
+          The passages that came near stand here as a ladder; the line is the threshold of the door.
         </p>
       </div>
     </section>
@@ -331,7 +331,7 @@ section.right {
   align-content: start;
   min-width: 0;
 }
-.deeds {
+.actions {
   border-bottom: 1px solid var(--line);
   padding-bottom: 10px;
 }

@@ -14,8 +14,8 @@ const placeOf = (message: number, asked: number) =>
 <template>
   <template v-for="(message, m) in messages" :key="m">
     <p class="asked">{{ message.text }}</p>
-    <p v-if="message.courtesy" class="plain">
-      {{ message.courtesy.en }} <span class="small quiet">a courtesy, no question</span>
+    <p v-if="message.smallTalk" class="plain">
+      {{ message.smallTalk.en }} <span class="small quiet">small talk, no question</span>
     </p>
     <p v-else-if="message.asked.length === 0" class="plain small quiet">
       A wish for a person, no question: would go to {{ message.queue?.name ?? 'no queue' }}.
@@ -32,10 +32,10 @@ const placeOf = (message: number, asked: number) =>
     >
       <span class="row top"
         ><OutcomeChip :outcome="asked.answer.outcome" /><span
-          v-if="asked.judged"
+          v-if="asked.reviewed"
           class="small"
-          :class="asked.judged"
-          >judged {{ asked.judged }}</span
+          :class="asked.reviewed"
+          >reviewed {{ asked.reviewed }}</span
         ></span
       >
       <span v-if="message.asked.length > 1" class="small quiet">{{ asked.text }}</span>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Audience, DraftChange, MendView, Proof, PublishInput } from '@janua/contracts'
+import type { Audience, DraftChange, FixView, Proof, PublishInput } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, onMounted, onScopeDispose, ref, shallowRef, useTemplateRef, watch } from 'vue'
@@ -18,7 +18,7 @@ import ReleaseList from './ReleaseList.vue'
 interface Made {
   number: number | null
   scheduled: number | null
-  proofs: MendView[]
+  proofs: FixView[]
 }
 
 const session = useSession()
@@ -41,7 +41,7 @@ const ready = computed(() => changes.value.filter((change) => change.ready))
 const chosen = computed(() =>
   ready.value.filter(({ item }) => !left.value.has(item)).map(({ item }) => item),
 )
-const mended = computed(
+const fixed = computed(
   () =>
     outcome.value?.proofs.filter(
       (each) => each.proof?.outcome === 'answered' && each.proof.release === outcome.value!.number,
@@ -87,10 +87,10 @@ async function publish(input: PublishInput): Promise<void> {
   }
   await reload()
 }
-async function then(deed: () => Promise<unknown>, done?: string): Promise<void> {
+async function then(action: () => Promise<unknown>, done?: string): Promise<void> {
   // What was told of the last publication may hold no longer.
   outcome.value = undefined
-  await run(deed, done)
+  await run(action, done)
   await reload()
 }
 async function replay(): Promise<void> {
@@ -178,9 +178,9 @@ async function discard({ item, title }: DraftChange): Promise<void> {
           draft.</template
         ><template v-else-if="outcome.audience === 'all'"
           >Release {{ outcome.number }} is live: visitors’ next questions are answered from
-          it.<template v-if="mended">
-            {{ ` ${count(mended, 'mended question')} asked again and answered:` }}
-            <RouterLink to="/mend?state=mended">see the proof</RouterLink>.</template
+          it.<template v-if="fixed">
+            {{ ` ${count(fixed, 'fixed question')} asked again and answered:` }}
+            <RouterLink to="/unsettled?state=fixed">see the proof</RouterLink>.</template
           ></template
         ><template v-else
           >Release {{ outcome.number }} is open to
@@ -207,7 +207,7 @@ async function discard({ item, title }: DraftChange): Promise<void> {
       ></Message>
       <div v-if="draft.value?.length === 0" class="empty panel">
         <p>
-          The draft is the same as what visitors get. Edit an article, or mend a question, and it
+          The draft is the same as what visitors get. Edit an article, or fix a question, and it
           appears here.
         </p>
       </div>

@@ -29,7 +29,7 @@ const radius = (n: number) => Math.min(11, 3 + Math.sqrt(n))
       />
       <circle :cx="at(bin.promised)" :cy="up(bin.right)" :r="radius(bin.n)">
         <title>
-          {{ bin.n }} judged at {{ bin.promised.toFixed(2) }}: {{ Math.round(bin.right * 100) }} %
+          {{ bin.n }} reviewed at {{ bin.promised.toFixed(2) }}: {{ Math.round(bin.right * 100) }} %
           right
         </title>
       </circle>

@@ -113,7 +113,7 @@ async function start(input: ReplayInput): Promise<void> {
   await router.push(`/replay/${made.id}`)
   await loadList()
 }
-async function deed(what: 'cancel' | 'resume'): Promise<void> {
+async function action(what: 'cancel' | 'resume'): Promise<void> {
   await run(() => post(`/replays/${replay.value!.id}/${what}`))
   await loadList()
 }
@@ -186,18 +186,18 @@ async function deed(what: 'cancel' | 'resume'): Promise<void> {
         <p class="row">
           <span class="grow figures"
             >{{ whole(replay.done) }} of {{ whole(replay.total) }} different questions</span
-          ><Button size="small" text label="Cancel" @click="deed('cancel')" />
+          ><Button size="small" text label="Cancel" @click="action('cancel')" />
         </p>
       </div>
       <Message v-else-if="replay.state === 'cancelled'" severity="info"
         ><span class="row"
           >{{ whole(replay.done) }} of {{ whole(replay.total) }} were asked; they are kept.
-          <Button size="small" text label="Go on with it" @click="deed('resume')" /></span
+          <Button size="small" text label="Go on with it" @click="action('resume')" /></span
       ></Message>
       <Message v-else-if="replay.state === 'failed'" severity="error"
         ><span class="row"
           >{{ replay.problem }}
-          <Button size="small" text label="Try again" @click="deed('resume')" /></span
+          <Button size="small" text label="Try again" @click="action('resume')" /></span
       ></Message>
       <Message v-else-if="!replay.current" severity="info"
         >The draft{{ replay.items ? ' or the choice' : '' }} has changed since, so this does not

@@ -55,7 +55,7 @@ const tone = (low: number, high: number) => (low > 0 ? 'good' : high < 0 ? 'bad'
       </table>
     </div>
     <p class="small quiet">
-      A question’s collection is that of the passage that comes nearest. Coverage counts a judgement
+      A question’s collection is that of the passage that comes nearest. Coverage counts a review
       where there is one, else the confidence of an answer from your content, else nothing.
     </p>
   </section>

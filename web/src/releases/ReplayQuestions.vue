@@ -53,7 +53,7 @@ async function accept(row: ReplayQuestion): Promise<void> {
   await load()
   emit('changed')
 }
-async function judge(row: ReplayQuestion, side: ReplaySide, verdict: Verdict): Promise<void> {
+async function review(row: ReplayQuestion, side: ReplaySide, verdict: Verdict): Promise<void> {
   const { place, print, confidence } = side
   if (!place) return
   await run(() =>
@@ -73,14 +73,14 @@ async function judge(row: ReplayQuestion, side: ReplaySide, verdict: Verdict): P
 }
 /** A gain, or no change, is nothing that must be taken as intended. */
 const mayAccept = ({ change: became }: ReplayQuestion) => became !== 'same' && became !== 'gained'
-const verdictOf = (judged: number | null) =>
-  judged === null
+const verdictOf = (reviewed: number | null) =>
+  reviewed === null
     ? ''
-    : judged === 1
-      ? 'judged right'
-      : judged === 0
-        ? 'judged wrong'
-        : 'judged partly right'
+    : reviewed === 1
+      ? 'reviewed right'
+      : reviewed === 0
+        ? 'reviewed wrong'
+        : 'reviewed partly right'
 const fromOf = ({ place, readings }: ReplaySide) =>
   place ? [place.title, ...place.path].join(' › ') : readings ? `asks: ${readings.join(' · ')}` : ''
 onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
@@ -89,8 +89,8 @@ onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
   event.preventDefault()
   if (event.key === 'j') marked.value = Math.min(rows.value.length - 1, marked.value + 1)
   if (event.key === 'k') marked.value = Math.max(0, marked.value - 1)
-  if (event.key === 'r') void judge(row, row.draft, 'right')
-  if (event.key === 'w') void judge(row, row.draft, 'wrong')
+  if (event.key === 'r') void review(row, row.draft, 'right')
+  if (event.key === 'w') void review(row, row.draft, 'wrong')
   if (event.key === 'a' && mayAccept(row)) void accept(row)
 })
 </script>
@@ -140,8 +140,8 @@ onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
                 >{{ OUTCOMES[side.outcome].shape }} {{ OUTCOMES[side.outcome].name }}</span
               >
               <span class="figures">{{ sure(side.confidence) }}</span>
-              <span v-if="side.judged !== null" class="quiet">{{
-                verdictOf(side.judged)
+              <span v-if="side.reviewed !== null" class="quiet">{{
+                verdictOf(side.reviewed)
               }}</span><span class="from">{{ fromOf(side) }}</span
               ><span v-if="i === marked && side.text" class="text">{{
                 side.text.slice(0, 320)
@@ -149,27 +149,27 @@ onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
             </dd></template
           >
         </dl>
-        <p v-if="i === marked" class="row deeds">
+        <p v-if="i === marked" class="row actions">
           <Button
             v-if="row.draft.place"
             size="small"
             text
             label="Draft is right"
             data-test="replay-right"
-            @click.stop="judge(row, row.draft, 'right')"
+            @click.stop="review(row, row.draft, 'right')"
           /><Button
             v-if="row.draft.place"
             size="small"
             text
             label="Draft is wrong"
-            @click.stop="judge(row, row.draft, 'wrong')"
+            @click.stop="review(row, row.draft, 'wrong')"
           />
           <Button
             v-if="row.live.place && !row.draft.place"
             size="small"
             text
             label="It was wrong before"
-            @click.stop="judge(row, row.live, 'wrong')"
+            @click.stop="review(row, row.live, 'wrong')"
           />
           <Button
             v-if="mayAccept(row)"
@@ -248,7 +248,7 @@ dt {
   white-space: pre-line;
   color: var(--muted);
 }
-.deeds {
+.actions {
   gap: 2px;
 }
 </style>

@@ -17,7 +17,7 @@ import type { ShownQuestion } from './useRehearsal.ts'
 import { useFocusBack } from '../shell/useFocusBack.ts'
 
 useFocusBack()
-/** What should have come: the judgement is stored, the phrasing may be taught, and a check keeps it so. */
+/** What should have come: the review is stored, the phrasing may be taught, and a check keeps it so. */
 const { question, door, messages } = defineProps<{
   question: ShownQuestion
   door: number
@@ -82,7 +82,7 @@ async function store(): Promise<void> {
       return true
     },
     [
-      wanted.value === 'item' && teaches.value ? 'Taught, in the draft' : 'Judged',
+      wanted.value === 'item' && teaches.value ? 'Taught, in the draft' : 'Reviewed',
       checks.value ? 'a check keeps it so' : '',
     ]
       .filter(Boolean)
@@ -172,7 +172,7 @@ function check(picked: PickedItem | null): CheckInput {
           placeholder="Choose a queue"
       /></label>
       <p v-else class="small quiet">
-        Janua should say that it does not know. The judgement lowers how sure it is of answers like
+        Janua should say that it does not know. The review lowers how sure it is of answers like
         this.
       </p>
       <label class="row"
@@ -183,7 +183,7 @@ function check(picked: PickedItem | null): CheckInput {
       <div class="row end">
         <Button text label="Leave it" @click="emit('close')" /><Button
           type="submit"
-          label="Store the judgement"
+          label="Store the review"
           :disabled="!complete"
           :loading="busy"
           data-test="should-store"

@@ -1,42 +1,42 @@
 <script setup lang="ts">
-import type { SillPoint } from '@janua/core'
+import type { ThresholdPoint } from '@janua/core'
 import { computed, useTemplateRef } from 'vue'
 
-/** Share answered against accuracy with its band, by the place of the sill; the sill follows the finger. */
+/** Share answered against accuracy with its band, by the place of the threshold; the threshold follows the finger. */
 const { points, present, best } = defineProps<{
-  points: SillPoint[]
+  points: ThresholdPoint[]
   present: number
   best: number | null
 }>()
-const sill = defineModel<number>({ required: true })
+const threshold = defineModel<number>({ required: true })
 const W = 700
 const H = 300
 const LEFT = 44
 const x = (value: number) => LEFT + value * (W - LEFT - 10)
 const y = (share: number) => 12 + (1 - share) * (H - 46)
 const svg = useTemplateRef<SVGSVGElement>('svg')
-const line = (some: SillPoint[], of: (point: SillPoint) => number | null) =>
+const line = (some: ThresholdPoint[], of: (point: ThresholdPoint) => number | null) =>
   some
     .flatMap((point) =>
-      of(point) === null ? [] : [`${x(point.sill).toFixed(1)},${y(of(point)!).toFixed(1)}`],
+      of(point) === null ? [] : [`${x(point.threshold).toFixed(1)},${y(of(point)!).toFixed(1)}`],
     )
     .join(' ')
 const known = computed(() => points.filter((point) => point.known))
-const firstKnown = computed(() => known.value[0]?.sill ?? 0)
+const firstKnown = computed(() => known.value[0]?.threshold ?? 0)
 const band = computed(() => {
   const some = known.value.filter((point) => point.band)
   return [
-    ...some.map((point) => `${x(point.sill)},${y(point.band!.high)}`),
-    ...some.toReversed().map((point) => `${x(point.sill)},${y(point.band!.low)}`),
+    ...some.map((point) => `${x(point.threshold)},${y(point.band!.high)}`),
+    ...some.toReversed().map((point) => `${x(point.threshold)},${y(point.band!.low)}`),
   ].join(' ')
 })
-const at = computed(() => points[Math.round(sill.value * 100)])
+const at = computed(() => points[Math.round(threshold.value * 100)])
 
 function follow(event: PointerEvent): void {
   if (event.type === 'pointermove' && event.buttons === 0) return
   const box = svg.value!.getBoundingClientRect()
   const value = (((event.clientX - box.left) / box.width) * W - LEFT) / (W - LEFT - 10)
-  sill.value = Math.round(Math.min(0.99, Math.max(0.05, value)) * 100) / 100
+  threshold.value = Math.round(Math.min(0.99, Math.max(0.05, value)) * 100) / 100
 }
 function hold(event: PointerEvent): void {
   svg.value!.setPointerCapture(event.pointerId)
@@ -46,7 +46,7 @@ function key(event: KeyboardEvent): void {
   const by = { ArrowLeft: -0.01, ArrowRight: 0.01, PageDown: -0.1, PageUp: 0.1 }[event.key]
   if (by === undefined) return
   event.preventDefault()
-  sill.value = Math.round(Math.min(0.99, Math.max(0.05, sill.value + by)) * 100) / 100
+  threshold.value = Math.round(Math.min(0.99, Math.max(0.05, threshold.value + by)) * 100) / 100
 }
 </script>
 
@@ -112,31 +112,31 @@ function key(event: KeyboardEvent): void {
     </path>
     <line class="present" :x1="x(present)" :x2="x(present)" :y1="y(1)" :y2="y(0)" />
     <g
-      class="sill"
+      class="threshold"
       role="slider"
       tabindex="0"
-      aria-label="The sill"
+      aria-label="The threshold"
       aria-valuemin="0.05"
       aria-valuemax="0.99"
-      :aria-valuenow="sill"
-      data-test="sill"
+      :aria-valuenow="threshold"
+      data-test="threshold"
       @keydown="key"
     >
-      <rect :x="x(sill) - 3" :y="y(1) - 6" width="6" :height="y(0) - y(1) + 12" />
+      <rect :x="x(threshold) - 3" :y="y(1) - 6" width="6" :height="y(0) - y(1) + 12" />
       <text
-        :x="x(sill) + (sill > 0.8 ? -9 : 9)"
+        :x="x(threshold) + (threshold > 0.8 ? -9 : 9)"
         :y="y(1) + 2"
-        :text-anchor="sill > 0.8 ? 'end' : 'start'"
+        :text-anchor="threshold > 0.8 ? 'end' : 'start'"
       >
-        sill {{ sill.toFixed(2) }}
+        threshold {{ threshold.toFixed(2) }}
       </text>
     </g>
     <template v-if="at">
-      <circle class="dot answered" :cx="x(sill)" :cy="y(at.answered)" r="5" />
+      <circle class="dot answered" :cx="x(threshold)" :cy="y(at.answered)" r="5" />
       <circle
         v-if="at.accuracy !== null && at.known"
         class="dot accuracy"
-        :cx="x(sill)"
+        :cx="x(threshold)"
         :cy="y(at.accuracy)"
         r="5"
       />
@@ -188,21 +188,21 @@ polyline.accuracy {
 .best {
   fill: var(--brass);
 }
-.sill rect {
+.threshold rect {
   fill: var(--brass);
   rx: 2px;
 }
-.sill text {
+.threshold text {
   font: 600 var(--text-small) var(--body);
   fill: var(--brass);
   paint-order: stroke;
   stroke: var(--paper);
   stroke-width: 4px;
 }
-.sill:focus-visible {
+.threshold:focus-visible {
   outline: none;
 }
-.sill:focus-visible rect {
+.threshold:focus-visible rect {
   stroke: var(--harbour);
   stroke-width: 2;
 }

@@ -11,7 +11,7 @@ import { count, day, percent, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
-import JudgeNext from './JudgeNext.vue'
+import ReviewNext from './ReviewNext.vue'
 import ReliabilityDiagram from './ReliabilityDiagram.vue'
 import ThresholdChart from './ThresholdChart.vue'
 import { useCurve } from './useCurve.ts'
@@ -24,7 +24,7 @@ const door = ref<number>()
 const ALL = 'all collections'
 const chosen = ref(ALL)
 const collection = computed(() => (chosen.value === ALL ? null : chosen.value))
-const sill = ref(0.4)
+const threshold = ref(0.4)
 /** The lead has chosen a value, which stays whatever is counted anew. */
 const isDragged = ref(false)
 /** In minutes of somebody's time, to begin with; the lead puts in what it is worth. */
@@ -45,8 +45,8 @@ const view = computed(() => state.value.value)
 const here = computed(() => view.value?.doors.find(({ id }) => id === door.value))
 const present = computed(
   () =>
-    (collection.value !== null ? here.value?.sills[collection.value] : undefined) ??
-    here.value?.sill ??
+    (collection.value !== null ? here.value?.thresholds[collection.value] : undefined) ??
+    here.value?.threshold ??
     0.4,
 )
 const isHere = (each: { door: number; collection: string }) =>
@@ -58,7 +58,7 @@ const askedBack = computed(() =>
     .reduce((sum, { weight }) => sum + weight, 0),
 )
 const points = computed(() => curve.value?.points ?? [])
-const at = computed(() => points.value[Math.round(sill.value * 100)])
+const at = computed(() => points.value[Math.round(threshold.value * 100)])
 const before = computed(() => points.value[Math.round(present.value * 100)])
 const best = computed(() => cheapest(points.value, askedBack.value, costs.value))
 const costNow = computed(() => (at.value ? costOf(at.value, askedBack.value, costs.value) : 0))
@@ -124,21 +124,22 @@ const signed = (value: number) =>
 
 function drag(to: number): void {
   isDragged.value = true
-  sill.value = to
+  threshold.value = to
 }
 
 watch(view, () => (door.value ??= view.value?.doors[0]?.id), { immediate: true })
 watch([door, collection], () => {
   isDragged.value = false
-  sill.value = present.value
+  threshold.value = present.value
 })
 watch([volume, present], weigh, { immediate: true })
 function weigh(): void {
-  if (!isDragged.value) sill.value = present.value
+  if (!view.value) return
+  if (!isDragged.value) threshold.value = present.value
   const asked = volume.value
     .filter(({ outcome }) => outcome !== 'clarifying' && outcome !== 'declined')
     .map(({ p, weight, offered }) => ({ p, weight, offered }))
-  const judged = (view.value?.judged ?? []).filter(isHere).map(({ p, right, chance, word }) => ({
+  const reviewed = view.value.reviewed.filter(isHere).map(({ p, right, chance, word }) => ({
     p,
     right,
     chance,
@@ -146,20 +147,24 @@ function weigh(): void {
   }))
   compute({
     volume: asked,
-    judged,
+    reviewed,
     askedBack: askedBack.value,
-    offersTaken: view.value?.offersTaken ?? 0,
-    handsOver: view.value?.handsOver ?? 0,
+    offersTaken: view.value.offersTaken,
+    handsOver: view.value.handsOver,
     present: present.value,
   })
 }
 async function set(): Promise<void> {
   const done = await run(
     async () => {
-      await put('/threshold', { door: door.value!, collection: collection.value, sill: sill.value })
+      await put('/threshold', {
+        door: door.value!,
+        collection: collection.value,
+        threshold: threshold.value,
+      })
       return true
     },
-    `The sill is ${sill.value.toFixed(2)} in the draft, ready to publish`,
+    `The threshold is ${threshold.value.toFixed(2)} in the draft, ready to publish`,
   )
   if (!done) return
   await Promise.all([load(), session.refreshRelease()])
@@ -182,11 +187,11 @@ async function set(): Promise<void> {
         <div>
           <h1 data-test="threshold-head">
             <template v-if="at?.known && at.accuracy !== null"
-              >With the sill at {{ sill.toFixed(2) }}, {{ percent(at.answered) }} are answered and
-              {{ percent(at.accuracy) }} of these rightly</template
+              >With the threshold at {{ threshold.toFixed(2) }}, {{ percent(at.answered) }} are
+              answered and {{ percent(at.accuracy) }} of these rightly</template
             ><template v-else-if="at"
-              >With the sill at {{ sill.toFixed(2) }}, {{ percent(at.answered) }} are answered; how
-              rightly is not known</template
+              >With the threshold at {{ threshold.toFixed(2) }}, {{ percent(at.answered) }} are
+              answered; how rightly is not known</template
             ><template v-else>How sure must an answer be?</template>
           </h1>
           <p class="quiet">
@@ -224,14 +229,14 @@ async function set(): Promise<void> {
             <p class="row small legend">
               <span class="a">share answered</span
               ><span class="b">of these right, with its 95 % band</span
-              ><span class="c">cheapest place</span><span class="d">the sill as it is</span>
+              ><span class="c">cheapest place</span><span class="d">the threshold as it is</span>
             </p>
             <ThresholdChart
-              :model-value="sill"
+              :model-value="threshold"
               @update:model-value="drag"
               :points="points"
               :present="present"
-              :best="best?.sill ?? null"
+              :best="best?.threshold ?? null"
             />
             <ul class="week" data-test="week">
               <li v-for="each in WEEK" :key="each.name" :class="each.tone">
@@ -254,33 +259,33 @@ async function set(): Promise<void> {
             <p class="row">
               <Button
                 v-if="session.role === 'lead'"
-                :label="`Set the sill to ${sill.toFixed(2)} in the draft`"
-                :disabled="sill === present"
+                :label="`Set the threshold to ${threshold.toFixed(2)} in the draft`"
+                :disabled="threshold === present"
                 :loading="busy"
-                data-test="set-sill"
+                data-test="set-threshold"
                 @click="set"
               /><Button
-                v-if="best && best.sill !== sill"
+                v-if="best && best.threshold !== threshold"
                 text
-                :label="`Go to the cheapest, ${best.sill.toFixed(2)}`"
+                :label="`Go to the cheapest, ${best.threshold.toFixed(2)}`"
                 data-test="go-best"
-                @click="drag(Math.max(0.05, best.sill))"
+                @click="drag(Math.max(0.05, best.threshold))"
               />
             </p>
           </template>
           <Message v-else-if="curve" severity="info" data-test="too-few"
-            >{{ count(curve.judged, 'judged answer') }} here; {{ curve.missing }} more are needed
-            for a curve.
-            {{ collection !== null ? 'Choose all collections, or judge' : 'Judge' }} some at the
+            >{{ count(curve.reviewed, 'reviewed answer') }} here; {{ curve.missing }} more are
+            needed for a curve.
+            {{ collection !== null ? 'Choose all collections, or review' : 'Review' }} some at the
             right.</Message
           >
           <p class="small quiet">
-            Counted so: each judged answer stands for those like it that were not judged, by its
-            chance of being judged. The confidence is calibrated on them (Platt), read out of fold,
-            and summed over all questions. Who gets no answer is shown what comes near:
+            Counted so: each reviewed answer stands for those like it that were not reviewed, by its
+            chance of being reviewed. The confidence is calibrated on them (Platt), read out of
+            fold, and summed over all questions. Who gets no answer is shown what comes near:
             {{ percent(view.offersTaken) }} of those took one. Of conversations left unsettled,
             {{ percent(view.handsOver) }} went to a person; the others count as left unhelped.
-            Questions back stay as they are wherever the sill stands.
+            Questions back stay as they are wherever the threshold stands.
           </p>
         </div>
         <div class="stack">
@@ -297,22 +302,22 @@ async function set(): Promise<void> {
                 :input-style="{ width: '74px', textAlign: 'right' }"
             /></label>
           </section>
-          <section v-if="curve && curve.judged > 0" class="panel reliability">
+          <section v-if="curve && curve.reviewed > 0" class="panel reliability">
             <ReliabilityDiagram :bins="curve.bins" />
             <div>
               <h2>Are promises kept?</h2>
               <p class="small">
                 Of answers at 0.8, 80 % should be right. A dot below the line promised too much; its
-                size is how many were judged.
+                size is how many were reviewed.
               </p>
               <p class="small">
                 Expected calibration error
                 <strong class="figures">{{ curve.error.toFixed(3) }}</strong> over
-                {{ count(curve.judged, 'judged answer') }}.
+                {{ count(curve.reviewed, 'reviewed answer') }}.
               </p>
             </div>
           </section>
-          <JudgeNext :sill="sill" @judged="load" />
+          <ReviewNext :threshold="threshold" @reviewed="load" />
         </div>
       </div>
     </template>

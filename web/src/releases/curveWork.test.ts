@@ -2,30 +2,30 @@ import { expect } from 'chai'
 import { curveOf } from './curveWork.ts'
 
 const volume = Array.from({ length: 1_000 }, (_, i) => ({ p: i / 1_000, weight: 1 }))
-const judged = Array.from({ length: 90 }, (_, i) => ({
+const reviewed = Array.from({ length: 90 }, (_, i) => ({
   p: (i + 0.5) / 90,
   right: i % 3 === 0 && i < 60 ? 0 : 1,
   chance: null,
 }))
 
 describe('curveOf', () => {
-  it('says how many judgements are missing instead of drawing a curve from few', () => {
+  it('says how many reviews are missing instead of drawing a curve from few', () => {
     expect(
       curveOf({
         number: 1,
         volume,
-        judged: judged.slice(0, 11),
+        reviewed: reviewed.slice(0, 11),
         askedBack: 0,
         handsOver: 0,
         present: 0.4,
       }),
-    ).to.include({ judged: 11, missing: 19 })
+    ).to.include({ reviewed: 11, missing: 19 })
   })
   it('counts every question, however finely they are put together', () => {
     const { points } = curveOf({
       number: 1,
       volume: volume.map((each, i) => ({ ...each, offered: i % 2 === 0 })),
-      judged,
+      reviewed,
       askedBack: 0,
       offersTaken: 0.4,
       handsOver: 0.5,

@@ -1,23 +1,23 @@
 import {
   calibrationError,
-  judgedByTeam,
-  LEAST_JUDGED,
+  reviewedByTeam,
+  LEAST_REVIEWED,
   reliability,
   type ReliabilityBin,
   seeded,
-  type SillPoint,
+  type ThresholdPoint,
   thresholdCurve,
   type ThresholdInput,
   weighted,
 } from '@janua/core'
 
-/** What the threshold page shows of a set of judged answers. */
+/** What the threshold page shows of a set of reviewed answers. */
 export interface CurveShown {
-  points: SillPoint[]
+  points: ThresholdPoint[]
   bins: ReliabilityBin[]
   error: number
-  judged: number
-  /** How many judged answers are missing before a curve is drawn. */
+  reviewed: number
+  /** How many reviewed answers are missing before a curve is drawn. */
   missing: number
 }
 export interface CurveOrder extends ThresholdInput {
@@ -25,20 +25,20 @@ export interface CurveOrder extends ThresholdInput {
   number: number
 }
 
-/** The same judgements give the same band. */
+/** The same reviews give the same band. */
 const SEED = 41
 /** Would-be answers finer than this are put together: the curve has steps of a hundredth. */
 const GRID = 400
 
 /** Computes the curve, or says how much is missing for one. Runs in a web worker, over core. */
 export function curveOf({ number: _number, ...input }: CurveOrder): CurveShown {
-  const cases = weighted(input.judged, input.volume)
-  const judged = judgedByTeam(input.judged)
-  const missing = Math.max(0, LEAST_JUDGED - judged)
+  const cases = weighted(input.reviewed, input.volume)
+  const reviewed = reviewedByTeam(input.reviewed)
+  const missing = Math.max(0, LEAST_REVIEWED - reviewed)
   return {
     bins: reliability(cases),
     error: calibrationError(cases),
-    judged,
+    reviewed,
     missing,
     points:
       missing > 0 ? [] : thresholdCurve({ ...input, volume: gathered(input.volume) }, seeded(SEED)),

@@ -7,7 +7,7 @@ export const CHANGE_WORDS: Record<
 > = {
   lost: {
     name: 'Lost good answers',
-    means: 'right before, judged or sure; now silent, or another passage that is no better',
+    means: 'right before, reviewed or sure; now silent, or another passage that is no better',
     tone: 'bad',
   },
   'newly unanswered': {

@@ -2,7 +2,7 @@ import type { Verdict, VerdictInput } from '@janua/contracts'
 import { sideOf } from '@janua/core'
 import type { ShownQuestion } from './useRehearsal.ts'
 
-/** A judgement of a rehearsed answer, as the server takes it. */
+/** A review of a rehearsed answer, as the server takes it. */
 export function verdictOn(
   { text, answer }: Pick<ShownQuestion, 'text' | 'answer'>,
   door: number,

@@ -17,11 +17,11 @@ onKeyStroke('?', (event) => {
 <template>
   <Dialog v-model:visible="open" modal header="Keys on this page" :style="{ width: '420px' }">
     <dl>
-      <template v-for="[keys, deed] in shortcuts" :key="keys"
+      <template v-for="[keys, action] in shortcuts" :key="keys"
         ><dt>
           <kbd>{{ keys }}</kbd>
         </dt>
-        <dd>{{ deed }}</dd></template
+        <dd>{{ action }}</dd></template
       >
     </dl>
   </Dialog>

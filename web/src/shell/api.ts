@@ -18,8 +18,8 @@ export function keepToken(session: SessionInfo): SessionInfo {
   token = session.csrf
   return session
 }
-export function whenSignedOut(deed: () => void): void {
-  signedOut = deed
+export function whenSignedOut(action: () => void): void {
+  signedOut = action
 }
 /** The session has ended without this page doing it. */
 export function signedOutElsewhere(): void {

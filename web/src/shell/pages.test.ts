@@ -2,7 +2,7 @@ import { APP_PAGES } from '@janua/contracts'
 import { expect } from 'chai'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { ACCOUNT_PAGES, GROUPS, pagesFor } from './pages.ts'
+import { ACCOUNT_PAGES, GROUPS, pageOf, pagesFor } from './pages.ts'
 import { shortcutsOf } from './shortcuts.ts'
 
 describe('the pages', () => {
@@ -15,6 +15,17 @@ describe('the pages', () => {
   })
   it('are all known to the server, which answers any other address with 404', () => {
     for (const { path } of all) expect(APP_PAGES.has(path.split('/')[1]!), path).to.equal(true)
+  })
+  it('are where an address belongs that lies below one, and not where it only begins alike', () => {
+    const nameOf = (path: string) => pageOf(path)?.name
+    expect(['/fixed/3', '/documents/4', '/unsettled', '/week', '/audit'].map(nameOf)).to.eql([
+      'Fixed answers',
+      'Library',
+      'Gaps',
+      'Today',
+      'Audit trail',
+    ])
+    expect(['/fix', '/doorsteps', '/'].map(nameOf)).to.eql([undefined, undefined, undefined])
   })
   it('show an agent the desk and the library, and no settings', () => {
     const names = pagesFor('agent').flatMap(({ pages }) => pages.map(({ name }) => name))

@@ -19,7 +19,7 @@ export const GROUPS: Group[] = [
       { path: '/sites', name: 'Sites', roles: ['lead', 'editor'] },
       { path: '/fixed', name: 'Fixed answers', roles: ['lead', 'editor', 'agent'] },
       { path: '/glossary', name: 'Glossary', roles: ['lead', 'editor', 'agent'] },
-      { path: '/courtesies', name: 'Courtesies', roles: ['lead', 'editor', 'agent'] },
+      { path: '/small-talk', name: 'Small talk', roles: ['lead', 'editor', 'agent'] },
       { path: '/health', name: 'Health', roles: ['lead', 'editor'] },
       { path: '/doors', name: 'Doors', roles: ['lead', 'editor'] },
       { path: '/models', name: 'Models', roles: ['lead'] },
@@ -48,7 +48,7 @@ export const GROUPS: Group[] = [
     pages: [
       { path: '/today', name: 'Today', roles: ['lead', 'editor'] },
       { path: '/gaps', name: 'Gaps', roles: ['lead', 'editor'] },
-      { path: '/taught', name: 'Taught', roles: ['lead', 'agent'] },
+      { path: '/proposals', name: 'Proposals', roles: ['lead', 'agent'] },
       { path: '/coverage', name: 'Coverage', roles: ['lead', 'editor'] },
       { path: '/questions', name: 'Questions', roles: ['lead', 'editor'] },
       { path: '/audit-sample', name: 'Audit sample', roles: ['lead', 'editor'] },
@@ -67,4 +67,24 @@ export function pagesFor(role: Role): Group[] {
     ...group,
     pages: group.pages.filter((page) => page.roles.includes(role)),
   })).filter(({ pages }) => pages.length > 0)
+}
+
+/** Pages that belong to another one. */
+const BELOW: Record<string, string> = {
+  '/documents': '/library',
+  '/unsettled': '/gaps',
+  '/week': '/today',
+}
+
+/** The page of the menus that an address belongs to; none where there is no such page. */
+export function pageOf(path: string) {
+  const below = Object.entries(BELOW).find(([beginning]) => isWithin(path, beginning))?.[1] ?? path
+  return [...GROUPS.flatMap(({ pages }) => pages), ...ACCOUNT_PAGES].find((page) =>
+    isWithin(below, page.path),
+  )
+}
+
+/** Whether an address is a page or lies below it. */
+export function isWithin(path: string, page: string): boolean {
+  return path === page || path.startsWith(`${page}/`)
 }

@@ -1,6 +1,6 @@
 import type { Role } from '@janua/contracts'
 import { createRouter, createWebHistory } from 'vue-router'
-import { ACCOUNT_PAGES, GROUPS } from './pages.ts'
+import { pageOf } from './pages.ts'
 import { useSession } from './session.ts'
 
 declare module 'vue-router' {
@@ -50,7 +50,7 @@ export const router = createRouter({
       props: ({ params }) => ({ id: Number(params.id) }),
     },
     { path: '/glossary', component: () => import('../library/GlossaryPage.vue') },
-    { path: '/courtesies', component: () => import('../library/CourtesiesPage.vue') },
+    { path: '/small-talk', component: () => import('../library/SmallTalkPage.vue') },
     { path: '/sites', component: () => import('../library/SitesPage.vue') },
     { path: '/health', component: () => import('../library/HealthPage.vue') },
     { path: '/doors', component: () => import('../doors/DoorsPage.vue') },
@@ -77,7 +77,7 @@ export const router = createRouter({
     },
     { path: '/queues', component: () => import('../handover/QueuesPage.vue') },
     { path: '/routing', component: () => import('../handover/RoutingPage.vue') },
-    { path: '/taught', component: () => import('../handover/TaughtPage.vue') },
+    { path: '/proposals', component: () => import('../handover/ProposalsPage.vue') },
     { path: '/today', component: () => import('../coverage/TodayPage.vue') },
     { path: '/week', component: () => import('../coverage/WeekPage.vue') },
     { path: '/gaps', component: () => import('../coverage/GapsPage.vue') },
@@ -86,7 +86,7 @@ export const router = createRouter({
       component: () => import('../coverage/GapPage.vue'),
       props: ({ params }) => ({ id: Number(params.id) }),
     },
-    { path: '/mend', component: () => import('../coverage/MendPage.vue') },
+    { path: '/unsettled', component: () => import('../coverage/UnsettledPage.vue') },
     { path: '/coverage', component: () => import('../coverage/CoveragePage.vue') },
     { path: '/questions', component: () => import('../coverage/QuestionsPage.vue') },
     { path: '/questions/imports', component: () => import('../coverage/LogImportsPage.vue') },
@@ -113,19 +113,6 @@ router.afterEach((to) => {
   document.title = page ? `${page.name} · Janua` : 'Janua'
 })
 
-/** Pages that belong to another one. */
-const BELOW: Record<string, string> = {
-  '/documents/': '/library',
-  '/mend': '/gaps',
-  '/week': '/today',
-}
-
-export function pageOf(path: string) {
-  const below = Object.entries(BELOW).find(([beginning]) => path.startsWith(beginning))?.[1] ?? path
-  return [...GROUPS.flatMap(({ pages }) => pages), ...ACCOUNT_PAGES].find(
-    (page) => below === page.path || below.startsWith(`${page.path}/`),
-  )
-}
 function mayOpen(path: string, role: Role): boolean {
   return pageOf(path)?.roles.includes(role) ?? true
 }

@@ -19,7 +19,7 @@ export type Heard =
   | 'queues'
   | 'presence'
   | 'askedIn'
-  | 'taught'
+  | 'proposal'
 
 const LEAST_PAUSE_MS = 1_000
 const LONGEST_PAUSE_MS = 15_000

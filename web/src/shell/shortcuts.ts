@@ -1,4 +1,6 @@
-type Shortcut = [keys: string, deed: string]
+import { isWithin } from './pages.ts'
+
+type Shortcut = [keys: string, action: string]
 
 const EVERYWHERE: Shortcut[] = [
   ['/', 'Find anything'],
@@ -25,15 +27,15 @@ const PAGES: Record<string, Shortcut[]> = {
     ['R · P · W', 'Its answer is right, partly right, wrong'],
     ['S · Q', 'Rightly silent; not a question'],
     ['N', 'Pass it over'],
-    ['U', 'Undo the last judgement'],
+    ['U', 'Undo the last review'],
   ],
   '/audit-sample': [
     ['R · P · W', 'The answer is right, partly right, wrong'],
     ['N', 'Pass it over'],
   ],
-  '/mend': [
+  '/unsettled': [
     ['J · K', 'Next, previous question'],
-    ['Enter', 'Mend the marked question'],
+    ['Enter', 'Fix the marked question'],
   ],
   '/rehearsal': [
     ['R · W', 'The shown answer is right, wrong'],
@@ -64,6 +66,6 @@ const PAGES: Record<string, Shortcut[]> = {
 
 /** The keys of a page, its own first. */
 export function shortcutsOf(path: string): Shortcut[] {
-  const page = Object.keys(PAGES).find((each) => path.startsWith(each))
+  const page = Object.keys(PAGES).find((each) => isWithin(path, each))
   return [...(page ? PAGES[page]! : []), ...EVERYWHERE]
 }

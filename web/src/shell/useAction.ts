@@ -7,11 +7,11 @@ export function useAction() {
   const toast = useToast()
   const busy = ref(false)
 
-  async function run<T>(deed: () => Promise<T>, done?: string): Promise<T | undefined> {
+  async function run<T>(action: () => Promise<T>, done?: string): Promise<T | undefined> {
     if (busy.value) return undefined
     busy.value = true
     try {
-      const value = await deed()
+      const value = await action()
       if (done) toast.add({ severity: 'success', summary: done, life: 3_500 })
       return value
     } catch (cause) {

@@ -1,6 +1,6 @@
 import { useConfirm } from 'primevue/useconfirm'
 
-interface Asked {
+interface Confirmation {
   header: string
   message: string
   /** What the button says that does it. */
@@ -11,7 +11,7 @@ interface Asked {
  * Asks before something that cannot be undone by the same button.
  * @returns whether the person wants it
  */
-export function useConfirmed(): (asked: Asked) => Promise<boolean> {
+export function useConfirmed(): (confirmation: Confirmation) => Promise<boolean> {
   const confirm = useConfirm()
   return ({ header, message, accept }) =>
     new Promise((done) =>

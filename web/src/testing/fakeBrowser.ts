@@ -1,5 +1,5 @@
 /** What was asked of the server. */
-export interface Asked {
+export interface Request {
   method: string
   /** Below `/api`, with its query. */
   path: string
@@ -13,10 +13,10 @@ type Listener = (event: unknown) => void
  */
 export class FakeBrowser {
   readonly kept = new Map<string, string>()
-  readonly asked: Asked[] = []
+  readonly asked: Request[] = []
   visible = true
   /** What answers where nothing is set for a method and path. */
-  answers: (asked: Asked) => unknown = ({ method, path }) =>
+  answers: (asked: Request) => unknown = ({ method, path }) =>
     refusal(404, { message: `nothing is set for ${method} ${path}` })
   private readonly set = new Map<string, (body: any) => unknown>()
   private readonly listeners = new Map<string, Set<Listener>>()
@@ -60,7 +60,7 @@ export class FakeBrowser {
     for (const listener of this.of(name)) listener(event)
   }
   /** What was asked of paths that end so. */
-  askedOf(path: string): Asked[] {
+  askedOf(path: string): Request[] {
     return this.asked.filter((each) => each.path.endsWith(path))
   }
   /** A global that this browser has; it goes when the browser is closed. */
@@ -75,7 +75,7 @@ export class FakeBrowser {
     return this.listeners.get(name)!
   }
   private async answer(url: string, { method = 'GET', body }: RequestInit = {}): Promise<Response> {
-    const asked: Asked = {
+    const asked: Request = {
       method,
       path: url.replace(/^\/api/, ''),
       body: typeof body === 'string' ? JSON.parse(body) : body,

@@ -192,7 +192,7 @@ export function casesOf(ranked: readonly { of: Record<Variant, Ranked> }[]): Sur
 }
 
 /**
- * Each domain ranked and judged by what the others taught: its ranker and its sureness are fitted on the rest. The rankings that sureness is
+ * Each domain ranked and rated by what the others taught: its ranker and its sureness are fitted on the rest. The rankings that sureness is
  * fitted on are each by weights that did not see the domain ranked, though they saw the one left out.
  */
 export function leaveOneOut(domains: readonly SignalledDomain[]): LeftOut[] {
@@ -201,7 +201,7 @@ export function leaveOneOut(domains: readonly SignalledDomain[]): LeftOut[] {
     const rest = domains.filter((other) => other !== each).map((other) => ranked.get(other)!)
     const sureness = fitSureness(casesOf(rest))
     const { weights, of } = ranked.get(each)!
-    const judged = (variant: Variant) => ({
+    const rated = (variant: Variant) => ({
       ...of[variant],
       odds: oddsOf(sureness, of[variant].features),
     })
@@ -209,7 +209,7 @@ export function leaveOneOut(domains: readonly SignalledDomain[]): LeftOut[] {
       domain: each.domain,
       weights,
       sureness,
-      of: { plain: judged('plain'), taught: judged('taught') },
+      of: { plain: rated('plain'), taught: rated('taught') },
     }
   })
 }

@@ -15,7 +15,7 @@ describe('answers in the background', function () {
     body: `${title} are told of here.`,
   }))
   const questions = ['can i have my money back', 'when do you close', 'do you sell kites?'].map(
-    (text) => ({ text, settings: { sill: 0.3 } }),
+    (text) => ({ text, settings: { threshold: 0.3 } }),
   )
   const said = (index: ReturnType<typeof indexRelease>) =>
     questions.map(({ text, settings }) => {

@@ -2,14 +2,14 @@ import { expect } from 'chai'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
 import { article, freshJanua, member, openTestApp, publishAll } from '../../testing/harness.ts'
 
-const deeds = ['Change', 'Cancel', 'Book', 'Insure']
+const verbs = ['Change', 'Cancel', 'Book', 'Insure']
 const things = ['ticket', 'bicycle', 'cabin', 'parking place', 'pallet']
-const SHELF = deeds.flatMap((deed) =>
+const SHELF = verbs.flatMap((verb) =>
   things.map((thing) =>
     article(
-      `${deed} a ${thing}`,
-      `To ${deed.toLowerCase()} your ${thing}, call us a day before. The ${thing} desk opens early on weekdays, and somebody ${deed.toLowerCase()}s it for you.\n`,
-      [`I want to ${deed.toLowerCase()} my ${thing}`],
+      `${verb} a ${thing}`,
+      `To ${verb.toLowerCase()} your ${thing}, call us a day before. The ${thing} desk opens early on weekdays, and somebody ${verb.toLowerCase()}s it for you.\n`,
+      [`I want to ${verb.toLowerCase()} my ${thing}`],
     ),
   ),
 )

@@ -1,7 +1,7 @@
 import {
   FEATURES,
   fitOpinions,
-  type JudgedQuestion,
+  type ReviewedQuestion,
   type Learnt,
   type OpinionCase,
 } from '@janua/core'
@@ -20,7 +20,7 @@ interface Dependencies {
   db: Sequelize
   tables: AnsweringTables
   engine: EngineHost
-  reviews: () => SaidOfAnswers
+  reviewCases: () => SaidOfAnswers
   clock: Clock
   vectors: Vectors | null
 }
@@ -30,13 +30,13 @@ export interface SaidOfAnswers {
   /** The number of the newest review, and how many votes there are: by them it is known that there is something new. */
   state(): Promise<{ newest: number; votes: number }>
   /** Reviewed and voted questions, the newest first. */
-  answers(): Promise<JudgedQuestion[]>
+  answers(): Promise<ReviewedQuestion[]>
   /** Answers on which the language model was heard, and which somebody reviewed. */
   opinions(): Promise<OpinionCase[]>
 }
 
 /**
- * Learns how sure the engine may be, from the draft: by hiding and asking its own content, and from judgements. It is done in the
+ * Learns how sure the engine may be, from the draft: by hiding and asking its own content, and from reviews. It is done in the
  * background as the draft changes, never while publishing; a release freezes the newest model that there is.
  */
 export class ConfidenceTraining {
@@ -45,7 +45,7 @@ export class ConfidenceTraining {
 
   constructor(private readonly dependencies: Dependencies) {}
 
-  /** Learns when the draft or the judgements have changed and have been still since the last look. */
+  /** Learns when the draft or the reviews have changed and have been still since the last look. */
   async tick(): Promise<void> {
     const key = await this.key()
     const isStill = key === this.lastSeen
@@ -70,24 +70,24 @@ export class ConfidenceTraining {
       address: addressOf(db),
       pins: [...content],
       glossary: [...glossary],
-      judged: await this.dependencies.reviews().answers(),
+      reviewed: await this.dependencies.reviewCases().answers(),
       hasModels: vectors !== null,
       attached: attachedRankings(index.settings.models),
       encoder: port,
     }
-    const { model, cases, judged } = await inThread<LearnOrder, Learnt>(
+    const { model, cases, reviewed } = await inThread<LearnOrder, Learnt>(
       new URL('./confidenceThread.ts', import.meta.url),
       order,
       {},
       [port],
     )
-    const heard = await this.dependencies.reviews().opinions()
+    const heard = await this.dependencies.reviewCases().opinions()
     const row: Omit<EngineModelRow, 'id'> = {
       contentKey,
       encoder: encoder?.id ?? null,
       model: heard.length > 0 ? { ...model, opinions: fitOpinions(heard) } : model,
       cases,
-      judged,
+      reviewed,
       createdAt: clock.now(),
     }
     await tables.engineModels.findOrCreate({ where: { contentKey }, defaults: row })
@@ -97,7 +97,7 @@ export class ConfidenceTraining {
     const { engine } = this.dependencies
     const [{ content, glossary, encoder }, { newest, votes }] = await Promise.all([
       engine.draft(),
-      this.dependencies.reviews().state(),
+      this.dependencies.reviewCases().state(),
     ])
     const words = JSON.stringify([
       FEATURES,

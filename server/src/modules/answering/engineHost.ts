@@ -1,5 +1,5 @@
 import type {
-  CourtesyContent,
+  SmallTalkContent,
   DoorContent,
   EncoderContent,
   GlossaryContent,
@@ -15,7 +15,7 @@ import {
   readQuestion,
   type ReleaseIndex,
   type Routing,
-  STARTER_COURTESIES,
+  STARTER_SMALL_TALK,
 } from '@janua/core'
 import type { KnownVectors } from '@janua/core/meaning'
 import type { MessagePort } from 'node:worker_threads'
@@ -45,7 +45,7 @@ export interface CompiledRelease {
   routing: Routing | null
   /** What routing looks at besides its rules, as it was when the release was made. */
   classifier?: QueueClassifier
-  courtesies: readonly CourtesyContent[]
+  smallTalk: readonly SmallTalkContent[]
   glossary: readonly GlossaryContent[]
   /** The encoder of the team's that it was made for; null for the one that ships. */
   encoder: EncoderContent | null
@@ -221,7 +221,7 @@ export class EngineHost {
       revisions
         .filter(({ itemId }) => kinds.get(itemId) === wanted)
         .sort((a, b) => a.itemId - b.itemId)
-    const courtesies = of('courtesy').map(({ content }) => content as CourtesyContent)
+    const smallTalk = of('smallTalk').map(({ content }) => content as SmallTalkContent)
     const glossary = of('glossary').map(({ content }) => content as GlossaryContent)
     const routing = (of('routing')[0]?.content as Routing | undefined) ?? null
     const classifier = routing ? await this.classifierOf(routing) : undefined
@@ -233,7 +233,7 @@ export class EngineHost {
       index: await this.indices.of(content, glossary, encoder?.id ?? null),
       encoder,
       content,
-      courtesies: courtesies.length > 0 ? courtesies : STARTER_COURTESIES,
+      smallTalk: smallTalk.length > 0 ? smallTalk : STARTER_SMALL_TALK,
       glossary,
       ...(model && { model }),
       doors: of('door').map(({ itemId, content }) => ({

@@ -41,19 +41,19 @@ interface Ports extends Pick<Platform, 'db' | 'clock'> {
   draft: Draft
   /** What was learnt of queues, by its number. */
   queueClassifier: (id: number) => Promise<QueueClassifier | undefined>
-  reviews: () => SaidOfAnswers
+  reviewCases: () => SaidOfAnswers
   /** Finds an encoder that was learnt once, by its id. */
   learnt: (id: string) => Promise<LearntEncoder | null>
 }
 
 /** Answers questions: the indices of the draft and of the releases in use, and how sure they may be. */
-export function createAnswering({ understanding, learnt, reviews, ...ports }: Ports) {
+export function createAnswering({ understanding, learnt, reviewCases, ...ports }: Ports) {
   const { db, clock } = ports
   const tables = answeringTables(db)
   const vectors = understanding ? new Vectors({ tables, models: understanding.models }) : null
   const attached = new AttachedEncoders({ tables, learnt })
   const engine = new EngineHost({ ...ports, tables, vectors, attached })
-  const learning = new ConfidenceTraining({ db, tables, engine, reviews, clock, vectors })
+  const learning = new ConfidenceTraining({ db, tables, engine, reviewCases, clock, vectors })
   const backgroundAnswers = new BackgroundAnswers(() => engine.port())
   return {
     engine,

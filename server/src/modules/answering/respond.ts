@@ -32,7 +32,7 @@ export interface AskedQuestion {
   /** 1 helpful, −1 not. */
   vote: number | null
   wantsPerson: boolean
-  /** Unanswered, only suggested, or voted down: belongs on the mending list. */
+  /** Unanswered, only suggested, or voted down: belongs on the fixing list. */
   unsettled: boolean
   trace: Trace
 }
@@ -67,14 +67,15 @@ export function respond(
   message: string,
   { language, at, turns, team, opinions }: Said,
 ): Response[] {
-  const { courtesy, wantsPerson, asked } = answerMessage(release.index, masked(message), {
+  const { smallTalk, wantsPerson, asked } = answerMessage(release.index, masked(message), {
     ...settingsAt(release, door, at),
     ...(team && { team }),
     ...(opinions && { opinions }),
     turns,
-    courtesies: release.courtesies,
+    smallTalk: release.smallTalk,
   })
-  if (courtesy) return [{ kind: 'courtesy', text: courtesy.replies[language], wantsPerson: false }]
+  if (smallTalk)
+    return [{ kind: 'smallTalk', text: smallTalk.replies[language], wantsPerson: false }]
   if (asked.length === 0)
     return [{ kind: 'offer', text: door.texts[language].offerPerson, wantsPerson: true }]
   return asked.map(({ text: question, carried, replies, answer }): Response => ({
@@ -120,7 +121,7 @@ export function turnOfRow({
   }
 }
 
-/** How a door answers at a moment: its sill and rules, its key, the day that it is there, and how sure the release may be. */
+/** How a door answers at a moment: its threshold and rules, its key, the day that it is there, and how sure the release may be. */
 export function settingsAt(
   { model }: Pick<CompiledRelease, 'model'>,
   { threshold, key, timeZone, rules }: OpenDoor,
@@ -128,10 +129,10 @@ export function settingsAt(
 ): AnswerSettings {
   return {
     model,
-    sill: threshold,
+    threshold: threshold,
     door: key,
     day: dayIn(timeZone, at),
-    sills: rules.sills,
+    thresholds: rules.thresholds,
     length: rules.length,
     declines: rules.declines,
   }
@@ -160,7 +161,7 @@ export function answerText(
   }
 }
 
-/** Nobody got what they asked for: it belongs on the list of what is to be mended. */
+/** Nobody got what they asked for: it belongs on the list of what is to be fixed. */
 export function leftUnsettled({ outcome, kind }: Pick<AskedQuestion, 'outcome' | 'kind'>): boolean {
   return (
     outcome === 'unanswered' ||
@@ -170,7 +171,7 @@ export function leftUnsettled({ outcome, kind }: Pick<AskedQuestion, 'outcome' |
   )
 }
 
-interface Asked {
+interface QuestionContext {
   release: CompiledRelease
   door: OpenDoor
   question: string
@@ -180,7 +181,7 @@ interface Asked {
 
 function questionRow(
   answer: Answer,
-  { release, door, question, language, wantsPerson }: Asked,
+  { release, door, question, language, wantsPerson }: QuestionContext,
 ): Response['question'] {
   const source = answer.sources[0]
   return {

@@ -139,7 +139,7 @@ describe('rewording', () => {
     beforeEach(() => simulator.fail(null))
     after(() => close())
 
-    it('marks them, gives them no source, and keeps them on the list of what is to be mended', async () => {
+    it('marks them, gives them no source, and keeps them on the list of what is to be fixed', async () => {
       const { data, row } = await answerTo('who won the match yesterday')
       expect(data).to.include({ outcome: 'answered', kind: 'elsewhere' })
       expect(data.sources).to.eql([])

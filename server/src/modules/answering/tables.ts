@@ -13,14 +13,14 @@ export interface TextVectorRow {
 
 export interface EngineModelRow {
   id: number
-  /** Hash of the content and judgements that it was learnt from. */
+  /** Hash of the content and reviews that it was learnt from. */
   contentKey: string
   /** The encoder of the team's that was asked; null for the one that ships. */
   encoder: string | null
   model: ConfidenceModel
-  /** Questions of the self-test, and judged ones among them. */
+  /** Questions of the self-test, and reviewed ones among them. */
   cases: number
-  judged: number
+  reviewed: number
   createdAt: Date
 }
 
@@ -32,7 +32,7 @@ export function answeringTables(db: Sequelize) {
       encoder: text(16),
       model: json('model'),
       cases: whole,
-      judged: whole,
+      reviewed: whole,
       createdAt: time,
     }),
     textVectors: table<TextVectorRow>(db, 'text_vectors', {

@@ -33,7 +33,7 @@ describe('vectors of texts', function () {
   const stored = () => janua.tables.textVectors.count()
   const firstOf = async (question: string) => {
     const { index } = (await janua.answering.engine.live())!
-    return answerQuestion(index, question, { sill: 0.5 }).trace.candidates[0]?.title
+    return answerQuestion(index, question, { threshold: 0.5 }).trace.candidates[0]?.title
   }
 
   it('let visitors find what shares no word with their question', async () => {
@@ -70,11 +70,11 @@ describe('vectors of texts', function () {
   it('are as sure as reviews tell, from the release on that comes after them', async () => {
     const asked = 'can i have my cash returned'
     const before = answerQuestion((await janua.answering.engine.live())!.index, asked, {
-      sill: 0.5,
+      threshold: 0.5,
     })
     const { item, revision, ordinal } = before.trace.candidates[0]!
     for (let i = 0; i < 12; i++)
-      await janua.tables.judgements.create({
+      await janua.tables.reviews.create({
         role: 'lead',
         verdict: 'wrong',
         text: `${asked} ${i}`,
@@ -93,7 +93,7 @@ describe('vectors of texts', function () {
     const { reviewed, ...unreviewed } = model!
     expect(reviewed!.constant).to.be.lessThan(0)
     const [told, untold] = [model, unreviewed].map(
-      (each) => answerQuestion(index, asked, { sill: 0.5, model: each }).trace.candidates,
+      (each) => answerQuestion(index, asked, { threshold: 0.5, model: each }).trace.candidates,
     ) as [TraceCandidate[], TraceCandidate[]]
     expect(told[0]!.confidence).to.be.lessThan(untold[0]!.confidence)
     expect(told.map(({ item }) => item)).to.eql(untold.map(({ item }) => item))

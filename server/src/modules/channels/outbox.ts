@@ -128,7 +128,7 @@ export class Outbox {
   }
 
   /** Mails that wait longer than they should, with the reason; null when there are none. */
-  async standing(): Promise<{ waiting: number; problem: string } | null> {
+  async status(): Promise<{ waiting: number; problem: string } | null> {
     const { tables, clock, mailTransport } = this.dependencies
     const late = {
       direction: 'out' as const,

@@ -58,7 +58,7 @@ describe('a question back', () => {
       await janua.tables.questions.count({ where: { conversationId: rows[0]!.conversationId } }),
     ).to.equal(1)
   })
-  it('that nobody replied to stays on the list of what is to be mended', async () => {
+  it('that nobody replied to stays on the list of what is to be fixed', async () => {
     const someone = await visitor(janua)
     await someone.says('How do I cancel?')
     const { data } = await last(someone)

@@ -49,7 +49,7 @@ describe('a visitor’s conversation', () => {
       }),
     ).to.equal(1)
   })
-  it('counts a courtesy or a bare wish for a person as no question', async () => {
+  it('counts small talk or a bare wish for a person as no question', async () => {
     const before = await janua.tables.questions.count()
     const dan = await visitor(janua)
     for (const text of ['hello', 'thanks', 'a person please']) await dan.says(text)
@@ -65,7 +65,7 @@ describe('a visitor’s conversation', () => {
     const question = await janua.tables.questions.findOne({ order: [['id', 'DESC']] })
     expect(question!.text).to.equal('my mail is [mail address], where is my helicopter')
   })
-  it('puts an answer that is voted down on the mending list', async () => {
+  it('puts an answer that is voted down on the fixing list', async () => {
     const fay = await visitor(janua)
     await fay.says('dog on a lead?')
     const { id } = (await fay.thread()).messages.at(-1)!
@@ -142,7 +142,7 @@ describe('a visitor’s conversation', () => {
     const max = await visitor(janua)
     await max.says('😀')
     const { messages } = await max.thread()
-    expect(messages.at(-1)).to.include({ kind: 'courtesy' })
+    expect(messages.at(-1)).to.include({ kind: 'smallTalk' })
     expect(messages.at(-1)!.text).to.include('What can I help you with?')
   })
   it('answers odd texts without falling over', async () => {

@@ -53,7 +53,7 @@ describe('erasing a visitor', () => {
       .expect(204)
     await mallory.delete('/visitor').expect(204)
     expect(await phrasings()).to.include('Can I bring my dog?')
-    expect(await janua.tables.judgements.count()).to.equal(1)
+    expect(await janua.tables.reviews.count()).to.equal(1)
     const other = await visitor(janua)
     await other.says('Can I bring my dog?')
     expect((await other.thread()).messages.at(-1)!.data).to.include({ outcome: 'answered' })
@@ -63,13 +63,13 @@ describe('erasing a visitor', () => {
     const ulf = await visitor(janua)
     await ulf.says(words)
     const question = (await janua.tables.questions.findOne({ where: { text: words } }))!
-    await lead.post('/judgements', { question: question.id, verdict: 'wrong' })
+    await lead.post('/reviews', { question: question.id, verdict: 'wrong' })
     await janua.coverage.topics.pass('full')
     expect(await janua.tables.topicWordings.count({ where: { text: words } })).to.equal(1)
     await ulf.delete('/visitor').expect(204)
-    for (const table of [janua.tables.topicWordings, janua.tables.judgements])
+    for (const table of [janua.tables.topicWordings, janua.tables.reviews])
       expect(
-        await (table as typeof janua.tables.judgements).count({ where: { text: words } }),
+        await (table as typeof janua.tables.reviews).count({ where: { text: words } }),
       ).to.equal(0)
     expect(await janua.tables.questions.count({ where: { text: words } })).to.equal(0)
   })
@@ -77,11 +77,11 @@ describe('erasing a visitor', () => {
     const someone = await visitor(janua)
     await someone.says('do you carry hot air balloons')
     const { id } = (await janua.tables.visitors.findOne({ order: [['id', 'DESC']] }))!
-    const { mends } = janua.tables
-    const { destroy } = mends
-    mends.destroy = () => Promise.reject(new Error('the database went away'))
+    const { fixes } = janua.tables
+    const { destroy } = fixes
+    fixes.destroy = () => Promise.reject(new Error('the database went away'))
     await someone.delete('/visitor').expect(500)
-    mends.destroy = destroy
+    fixes.destroy = destroy
     expect(await janua.tables.visitors.findByPk(id)).to.not.equal(null)
     expect((await someone.thread()).messages.map(({ text }) => text)).to.include(
       'do you carry hot air balloons',

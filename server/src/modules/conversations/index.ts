@@ -4,6 +4,7 @@ import type { Platform } from '../../platform/module.ts'
 import { type AttachmentPorts, Attachments } from './attachments.ts'
 import { type DerivedPorts, Erasure } from './erasure.ts'
 import { conversationRoutes } from './routes.ts'
+import { Saying, type SayingPorts } from './saying.ts'
 import { type ConversationPorts, Conversations } from './service.ts'
 import { conversationTables } from './tables.ts'
 import { ThreadLinks } from './threadLinks.ts'
@@ -16,13 +17,16 @@ import type { AskedQuestions, QuestionViews } from '../questions/index.ts'
 import type { ReleaseViews } from '../releases/index.ts'
 
 export { type Attachments, shownName } from './attachments.ts'
+export type { Saying } from './saying.ts'
 export type { Conversations } from './service.ts'
 export type { ConversationRow, ConversationViews, VisitorRow } from './tables.ts'
 export { LEFT_QUEUE, type Threads } from './thread.ts'
 export type { ThreadLinks } from './threadLinks.ts'
 export type { Visitors } from './visitors.ts'
 
-interface Ports extends Platform, ConversationPorts, DerivedPorts, AttachmentPorts {
+interface Ports extends Platform, DerivedPorts, AttachmentPorts {
+  opinionsOn: SayingPorts['opinionsOn']
+  handover: () => ReturnType<ConversationPorts['handover']> & ReturnType<SayingPorts['handover']>
   read: Pick<ReleaseViews, 'revisions'> & Pick<QuestionViews, 'questions'>
   users: Names
   audit: Audit
@@ -46,6 +50,7 @@ export function createConversations(ports: Ports) {
     threads,
     threadLinks,
     conversations,
+    saying: new Saying({ ...all, threads, conversations }),
     erasure,
     visitorRecords,
     visitors: new Visitors({ tables, clock }),

@@ -11,7 +11,7 @@ import {
   visitor,
 } from '../../testing/harness.ts'
 
-describe('mending', () => {
+describe('fixing', () => {
   let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
@@ -52,32 +52,32 @@ describe('mending', () => {
     expect(body.occurrences).to.have.length(1)
     expect(body.live.outcome).not.to.equal('answered')
   })
-  it('is in the draft after a mend, and mended only when the new release answers it', async () => {
+  it('is in the draft after a fix, and fixed only when the new release answers it', async () => {
     await lead
-      .post('/mends', {
+      .post('/fixes', {
         norm: 'is my poodle welcome',
         text: 'Is my poodle welcome?',
         kind: 'phrasing',
         item: pets,
       })
       .expect(201)
-    expect((await list('state=in draft')).rows[0]!.mend!.proof).to.equal(null)
+    expect((await list('state=in draft')).rows[0]!.fix!.proof).to.equal(null)
     expect(
       (await lead.get('/unsettled/detail?norm=is my poodle welcome')).body.draft.outcome,
     ).to.equal('answered')
     const { body } = await lead.post('/releases', { items: [pets], note: 'poodles' })
     expect(body.proofs).to.have.length(1)
-    const [mended] = (await list('state=mended')).rows
-    expect(mended!.mend!.proof).to.deep.include({
+    const [fixed] = (await list('state=fixed')).rows
+    expect(fixed!.fix!.proof).to.deep.include({
       release: 2,
       outcome: 'answered',
       from: 'Pets on board',
     })
-    expect(mended!.mend!.proof!.text).to.include('Dogs travel on a lead')
+    expect(fixed!.fix!.proof!.text).to.include('Dogs travel on a lead')
   })
-  it('does not count as mended while another article answers, or none', async () => {
+  it('does not count as fixed while another article answers, or none', async () => {
     const content = article('Handshakes', 'Not telling.\n')
-    const { body } = await lead.post('/mends', {
+    const { body } = await lead.post('/fixes', {
       norm: 'secret handshake of captains',
       text: 'An entirely different wording of nothing',
       kind: 'article',
@@ -86,12 +86,12 @@ describe('mending', () => {
     await lead.post('/releases', { items: [body.item.id], note: 'handshakes' }).expect(201)
     const [row] = (await list('state=in draft')).rows
     expect(row!.norm).to.equal('secret handshake of captains')
-    expect(row!.mend!.proof).to.include({ release: 3 })
-    expect(row!.mend!.proof!.outcome).not.to.equal('answered')
+    expect(row!.fix!.proof).to.include({ release: 3 })
+    expect(row!.fix!.proof!.outcome).not.to.equal('answered')
   })
-  it('mends by a fixed answer, word for word', async () => {
+  it('fixes by a fixed answer, word for word', async () => {
     const content = article('Vouchers', 'We do **not** sell vouchers.\n', [], { kind: 'fixed' })
-    const { body } = await lead.post('/mends', {
+    const { body } = await lead.post('/fixes', {
       norm: 'do you sell vouchers',
       text: 'Do you sell vouchers',
       kind: 'fixed',
@@ -104,13 +104,13 @@ describe('mending', () => {
       text: 'We do not sell vouchers.',
     })
   })
-  it('opens again when a roll-back takes the mend away', async () => {
+  it('opens again when a roll-back takes the fix away', async () => {
     await lead.post('/releases/1/live').expect(200)
-    expect(await norms('state=mended')).to.eql([])
+    expect(await norms('state=fixed')).to.eql([])
     await lead.post('/releases/4/live').expect(200)
-    expect(await norms('state=mended')).to.include('2 is my poodle welcome')
+    expect(await norms('state=fixed')).to.include('2 is my poodle welcome')
   })
-  it('opens again when the same question goes unsettled after it was mended', async () => {
+  it('opens again when the same question goes unsettled after it was fixed', async () => {
     clock.pass(3_600)
     const someone = await visitor(janua)
     await someone.says('is my poodle welcome')
@@ -120,10 +120,10 @@ describe('mending', () => {
     })
     expect(await norms('state=open')).to.include('3 is my poodle welcome')
   })
-  it('refuses to mend what nobody asked', async () =>
+  it('refuses to fix what nobody asked', async () =>
     expect(
       (
-        await lead.post('/mends', {
+        await lead.post('/fixes', {
           norm: 'never asked',
           text: 'Never asked',
           kind: 'phrasing',
@@ -131,7 +131,7 @@ describe('mending', () => {
         })
       ).body.message,
     ).to.equal('Nobody has asked this question.'))
-  it('counts as answered without a mend once it is answered, until a visitor says no to that', async () => {
+  it('counts as answered without a fix once it is answered, until a visitor says no to that', async () => {
     const text = 'Do you lend umbrellas?'
     await (await visitor(janua)).says(text)
     expect(await norms('search=umbrella')).to.have.length(1)
@@ -142,7 +142,7 @@ describe('mending', () => {
     const again = await visitor(janua)
     await again.says(text)
     expect(await norms('search=umbrella')).to.eql([])
-    expect((await list('state=mended&search=umbrella')).rows[0]!.mend).to.equal(null)
+    expect((await list('state=fixed&search=umbrella')).rows[0]!.fix).to.equal(null)
     await again.post('/votes', {
       message: (await again.thread()).messages.at(-1)!.id,
       helpful: false,

@@ -6,7 +6,7 @@ import type { CoverageTables } from './tables.ts'
 export function eraseWordings(tables: CoverageTables, clock: Clock) {
   return async (norms: readonly string[], transaction: Transaction): Promise<void> => {
     const where = { norm: [...norms] }
-    await tables.mends.destroy({ where, transaction })
+    await tables.fixes.destroy({ where, transaction })
     const theirs = await tables.topicWordings.findAll({ where, transaction })
     await tables.topicWordings.destroy({ where, transaction })
     for (const topicId of new Set(theirs.flatMap(({ topicId }) => topicId ?? []))) {

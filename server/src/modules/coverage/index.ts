@@ -1,16 +1,19 @@
 import { job, rested } from '../../platform/jobs/job.ts'
 import type { Platform } from '../../platform/module.ts'
+import { CoverageAlerts } from './coverageAlerts.ts'
 import { eraseWordings } from './eraseWordings.ts'
+import { FigureReader } from './figures/reader.ts'
 import { Rollup } from './figures/rollup.ts'
 import { GapClosings } from './gaps/closings.ts'
 import { Effects } from './gaps/effect.ts'
-import { GapMends } from './gaps/mends.ts'
+import { GapFixes } from './gaps/fixes.ts'
 import { Gaps } from './gaps/service.ts'
-import { Mends } from './mends.ts'
+import { Fixes } from './fixes.ts'
 import { coverageByRelease, outcomesBeside } from './releaseFigures.ts'
 import { Reports } from './reports.ts'
 import { coverageRoutes } from './routes.ts'
 import { coverageTables } from './tables.ts'
+import { Targets } from './targets.ts'
 import { Topics } from './topics/service.ts'
 import { Unsettled } from './unsettled.ts'
 import type { AccountViews, Audit, Names } from '../accounts/index.ts'
@@ -52,13 +55,16 @@ export function createCoverage({ demoWeeksBehind, runNow, ...ports }: Ports) {
   const base = { ...ports, tables, answers: ports.backgroundAnswers }
   const rollup = new Rollup(base)
   const topics = new Topics({ ...base, rollup, wake: () => void runNow('topics') })
-  const mends = new Mends(base)
-  const unsettled = new Unsettled({ ...base, mends })
+  const fixes = new Fixes(base)
+  const unsettled = new Unsettled({ ...base, fixes })
   const effects = new Effects(base)
-  const gapMends = new GapMends({ ...base, topics, effects })
-  const gaps = new Gaps({ ...base, topics, effects, gapMends })
-  const gapClosings = new GapClosings({ ...base, gaps, gapMends })
-  const reports = new Reports(base)
+  const gapFixes = new GapFixes({ ...base, topics, effects })
+  const gaps = new Gaps({ ...base, topics, effects, gapFixes })
+  const gapClosings = new GapClosings({ ...base, gaps, gapFixes })
+  const reader = new FigureReader(base)
+  const targets = new Targets({ ...base, figures: reader })
+  const alerts = new CoverageAlerts({ ...base, figures: reader })
+  const reports = new Reports({ ...base, figures: reader, targets, alerts })
 
   const figures = { version: 1 }
   const settle = async () => {
@@ -77,21 +83,23 @@ export function createCoverage({ demoWeeksBehind, runNow, ...ports }: Ports) {
   return {
     rollup,
     topics,
-    mends,
+    fixes,
     unsettled,
     effects,
-    gapMends,
+    gapFixes,
     gaps,
     gapClosings,
     reports,
+    targets,
+    alerts,
     /** Every fix is held against what visitors get now. */
-    async proveMends() {
-      const proofs = await mends.prove()
-      await gapMends.prove('new')
-      gapMends.prove().catch((cause: unknown) => log.error({ err: cause }, 'fixes not looked at'))
+    async proveFixes() {
+      const proofs = await fixes.prove()
+      await gapFixes.prove('new')
+      gapFixes.prove().catch((cause: unknown) => log.error({ err: cause }, 'fixes not looked at'))
       return proofs
     },
-    /** How the log judges releases. */
+    /** How the log reviews releases. */
     releaseFigures: {
       coverageOf: (releases: readonly number[]) => coverageByRelease(db, releases),
       outcomesBeside: (releases: { open: number; live: number | null }, since: Date) =>
@@ -101,13 +109,15 @@ export function createCoverage({ demoWeeksBehind, runNow, ...ports }: Ports) {
     routes: coverageRoutes({
       demoWeeksBehind,
       reports,
+      targets,
+      alerts,
       rollup,
       topics,
       gaps,
-      gapMends,
+      gapFixes,
       effects,
       unsettled,
-      mends,
+      fixes,
     }),
     jobs: [
       job(
@@ -117,14 +127,14 @@ export function createCoverage({ demoWeeksBehind, runNow, ...ports }: Ports) {
         rested(() => topics.tick()),
       ),
       job('figures', 'Counts questions and outcomes', 10, rested(settle)),
-      job('fixes', 'Checks whether gaps are fixed', 10, rested(onFigures(() => gapMends.prove()))),
+      job('fixes', 'Checks whether gaps are fixed', 10, rested(onFigures(() => gapFixes.prove()))),
       job(
         'closed-gaps',
         'Closes gaps whose questions are answered now',
         10,
         rested(() => gapClosings.settle(figures.version)),
       ),
-      job('falls', 'Looks for falling coverage', 10, rested(onFigures(() => reports.watch()))),
+      job('falls', 'Looks for falling coverage', 10, rested(onFigures(() => alerts.watch()))),
     ],
     async close() {
       await topics.close()

@@ -59,7 +59,7 @@ describe('what the figures say', () => {
   })
   it('tells of any week on its page', async () =>
     expect((await today('?week=2026-10-07')).figures!.questions).to.equal(4))
-  it('has weeks, days and the cloth of topics, and the same by door', async () => {
+  it('has weeks, days and the heatmap of topics, and the same by door', async () => {
     const { weeks, days, total, releases } = await coverage(4)
     expect(weeks.map(({ starts, questions }) => [starts, questions])).to.eql([
       ['2026-10-05', 4],
@@ -113,7 +113,7 @@ describe('what the figures say', () => {
         declined: 0,
         unanswered: 30,
         right,
-        judged: 0,
+        reviewed: 0,
         uncovered: 30,
         up: 0,
         down: 0,
@@ -138,14 +138,14 @@ describe('what the figures say', () => {
     await janua.tables.figures.bulkCreate(
       Array.from({ length: 45 }, (_, i) => figure(day(i), i < 40 ? 68 + (i % 5) : 40)),
     )
-    await janua.coverage.reports.watch()
-    await janua.coverage.reports.watch()
+    await janua.coverage.alerts.watch()
+    await janua.coverage.alerts.watch()
     const { alerts } = await today()
     expect(alerts).to.have.length(1)
     expect(alerts[0]).to.deep.include({ kind: 'coverage fell', topic: null })
     expect(alerts[0]!.fall!.before).to.be.closeTo(0.7, 0.01)
     await lead.put(`/alerts/${alerts[0]!.id}/seen`).expect(204)
-    await janua.coverage.reports.watch()
+    await janua.coverage.alerts.watch()
     expect((await today()).alerts).to.eql([])
   })
   it('counts as the lead sets, and refuses a zone that is none', async () => {

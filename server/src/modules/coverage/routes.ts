@@ -1,11 +1,11 @@
 import {
   coverageQuery,
   dimensionQuery,
-  gapMendInput,
+  gapFixInput,
   gapsQuery,
   gapWorkInput,
   idPath,
-  mendInput,
+  fixInput,
   normQuery,
   unsettledQuery,
   marksInput,
@@ -18,11 +18,13 @@ import {
 } from '@janua/contracts/schemas'
 import { type Route, route } from '../../platform/http/routing.ts'
 import type { Rollup } from './figures/rollup.ts'
+import type { CoverageAlerts } from './coverageAlerts.ts'
 import type { Effects } from './gaps/effect.ts'
-import type { GapMends } from './gaps/mends.ts'
+import type { GapFixes } from './gaps/fixes.ts'
 import type { Gaps } from './gaps/service.ts'
-import type { Mends } from './mends.ts'
+import type { Fixes } from './fixes.ts'
 import type { Reports } from './reports.ts'
+import type { Targets } from './targets.ts'
 import type { Unsettled } from './unsettled.ts'
 import type { Topics } from './topics/service.ts'
 
@@ -30,26 +32,30 @@ interface Dependencies {
   /** By how many weeks the demo's data are behind; 0 when they are not, or it is no demo. */
   demoWeeksBehind: () => Promise<number>
   reports: Reports
+  targets: Targets
+  alerts: CoverageAlerts
   rollup: Rollup
   topics: Topics
   gaps: Gaps
-  gapMends: GapMends
+  gapFixes: GapFixes
   effects: Effects
   unsettled: Unsettled
-  mends: Mends
+  fixes: Fixes
 }
 
 /** What is learnt from what was asked: figures, gaps, topics, and questions that were left unanswered. */
 export function coverageRoutes({
   demoWeeksBehind,
   reports,
+  targets,
+  alerts,
   rollup,
   topics,
   gaps,
-  gapMends,
+  gapFixes,
   effects,
   unsettled,
-  mends,
+  fixes,
 }: Dependencies): Route[] {
   const byId = { params: idPath }
   return [
@@ -63,11 +69,11 @@ export function coverageRoutes({
       reports.by(query.dimension, query.weeks),
     ),
     route('POST /coverage/rebuild', {}, () => rollup.rebuild()),
-    route('PUT /targets', { body: targetInput }, ({ body, user }) => reports.setTarget(user, body)),
+    route('PUT /targets', { body: targetInput }, ({ body, user }) => targets.set(user, body)),
     route('DELETE /targets/:measure', { params: measurePath }, ({ params, user }) =>
-      reports.dropTarget(user, params.measure),
+      targets.drop(user, params.measure),
     ),
-    route('PUT /alerts/:id/seen', byId, ({ params }) => reports.seeAlert(params.id)),
+    route('PUT /alerts/:id/seen', byId, ({ params }) => alerts.see(params.id)),
 
     route('GET /gaps', { query: gapsQuery }, ({ query }) => gaps.list(query)),
     route('GET /gaps/:id', byId, ({ params }) => gaps.sheet(params.id)),
@@ -78,11 +84,11 @@ export function coverageRoutes({
     route('POST /articles/:id/moved', { ...byId, body: marksInput }, ({ params, body }) =>
       effects.ofEditing(params.id, body),
     ),
-    route('POST /gaps/:id/mends', { ...byId, body: gapMendInput }, ({ params, body, user }) =>
-      gapMends.make(user, params.id, body),
+    route('POST /gaps/:id/fixes', { ...byId, body: gapFixInput }, ({ params, body, user }) =>
+      gapFixes.make(user, params.id, body),
     ),
     route('PUT /gaps/:id/work', { ...byId, body: gapWorkInput }, ({ params, body, user }) =>
-      gapMends.setWork(user, params.id, body),
+      gapFixes.setWork(user, params.id, body),
     ),
 
     route('GET /topics', { query: topicsQuery }, ({ query }) => topics.list(query.search)),
@@ -97,6 +103,6 @@ export function coverageRoutes({
     route('GET /unsettled/detail', { query: normQuery }, ({ query }) =>
       unsettled.detail(query.norm),
     ),
-    route('POST /mends', { body: mendInput }, ({ body, user }) => mends.make(user, body)),
+    route('POST /fixes', { body: fixInput }, ({ body, user }) => fixes.make(user, body)),
   ]
 }

@@ -1,20 +1,20 @@
-import type { MendView } from '@janua/contracts'
-import type { Figure, MendKind, MendStanding, TopicQuestion } from '@janua/core'
+import type { FixView } from '@janua/contracts'
+import type { Figure, FixKind, FixStanding, TopicQuestion } from '@janua/core'
 import { DataTypes, type Sequelize } from 'sequelize'
 import { flag, id, json, ref, table, text, time, whole } from '../../platform/database/tables.ts'
 
-export interface MendRow {
+export interface FixRow {
   id: number
   norm: string
   text: string
-  kind: MendView['kind']
+  kind: FixView['kind']
   itemId: number
   doorId: number
-  state: 'in draft' | 'mended'
-  proof: MendView['proof']
+  state: 'in draft' | 'fixed'
+  proof: FixView['proof']
   createdBy: number | null
   createdAt: Date
-  mendedAt: Date | null
+  fixedAt: Date | null
 }
 
 export interface TopicRow {
@@ -62,23 +62,23 @@ export interface GapWorkRow {
   reply: string
   updatedAt: Date
 }
-export interface GapMendRow {
+export interface GapFixRow {
   id: number
   topicId: number
-  kind: MendKind
+  kind: FixKind
   itemId: number
-  /** The revision that the mend made: a release mends with this one or a later one. */
+  /** The revision that the fix made: a release fixes with this one or a later one. */
   revisionId: number
-  /** Share of the topic's questions that the draft answered rightly when the mend was made. */
+  /** Share of the topic's questions that the draft answered rightly when the fix was made. */
   promise: number
   promisedOn: number
-  state: 'in draft' | 'published' | 'mended' | 'reopened'
-  standing: MendStanding | null
+  state: 'in draft' | 'published' | 'fixed' | 'reopened'
+  standing: FixStanding | null
   releaseId: number | null
   createdBy: number | null
   createdAt: Date
   publishedAt: Date | null
-  mendedAt: Date | null
+  fixedAt: Date | null
 }
 /** A gap that the live release answers although nobody fixed it on purpose. */
 export interface GapClosingRow {
@@ -114,7 +114,7 @@ const COUNTS = [
   'suggested',
   'declined',
   'unanswered',
-  'judged',
+  'reviewed',
   'up',
   'down',
   'opened',
@@ -133,7 +133,7 @@ const COUNTS = [
 
 export function coverageTables(db: Sequelize) {
   return {
-    mends: table<MendRow>(db, 'mends', {
+    fixes: table<FixRow>(db, 'fixes', {
       id,
       norm: text(300),
       text: text(300),
@@ -144,7 +144,7 @@ export function coverageTables(db: Sequelize) {
       proof: json('proof'),
       createdBy: ref,
       createdAt: time,
-      mendedAt: time,
+      fixedAt: time,
     }),
     topics: table<TopicRow>(db, 'topics', {
       id,
@@ -197,7 +197,7 @@ export function coverageTables(db: Sequelize) {
       reply: text(1000),
       updatedAt: time,
     }),
-    gapMends: table<GapMendRow>(db, 'gap_mends', {
+    gapFixes: table<GapFixRow>(db, 'gap_fixes', {
       id,
       topicId: ref,
       kind: text(8),
@@ -211,7 +211,7 @@ export function coverageTables(db: Sequelize) {
       createdBy: ref,
       createdAt: time,
       publishedAt: time,
-      mendedAt: time,
+      fixedAt: time,
     }),
     gapClosings: table<GapClosingRow>(db, 'gap_closings', {
       topicId: { type: ref, primaryKey: true },

@@ -1,5 +1,5 @@
 import type {
-  MendState,
+  FixState,
   UnsettledDetail,
   UnsettledPage,
   UnsettledQuery,
@@ -9,7 +9,7 @@ import { type Answer, answerQuestion, type Outcome } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { Mends } from './mends.ts'
+import type { Fixes } from './fixes.ts'
 import {
   type CompiledRelease,
   type EngineHost,
@@ -26,14 +26,14 @@ interface GroupRow {
   lastId: number
 }
 
-/** A mend counts for a question until the question comes up unsettled again after it; without one, a question counts as mended once it is answered. */
+/** A fix counts for a question until the question comes up unsettled again after it; without one, a question counts as fixed once it is answered. */
 const GROUPED = `SELECT q.norm, COUNT(*) AS times, SUM(q.vote = -1) AS votedDown, MAX(q.asked_at) AS lastAt, MAX(q.id) AS lastId,
-  CASE WHEN m.state = 'mended' AND MAX(q.asked_at) <= m.mended_at THEN 'mended'
+  CASE WHEN m.state = 'fixed' AND MAX(q.asked_at) <= m.fixed_at THEN 'fixed'
        WHEN m.state = 'in draft' THEN m.state
-       WHEN EXISTS (SELECT 1 FROM questions later WHERE later.norm = q.norm AND later.id > MAX(q.id) AND later.outcome = 'answered') THEN 'mended'
+       WHEN EXISTS (SELECT 1 FROM questions later WHERE later.norm = q.norm AND later.id > MAX(q.id) AND later.outcome = 'answered') THEN 'fixed'
        ELSE 'open' END AS state
-  FROM questions q LEFT JOIN (SELECT norm, MAX(id) AS id FROM mends GROUP BY norm) newest ON newest.norm = q.norm LEFT JOIN mends m ON m.id = newest.id
-  WHERE q.unsettled = 1 GROUP BY q.norm, m.state, m.mended_at`
+  FROM questions q LEFT JOIN (SELECT norm, MAX(id) AS id FROM fixes GROUP BY norm) newest ON newest.norm = q.norm LEFT JOIN fixes m ON m.id = newest.id
+  WHERE q.unsettled = 1 GROUP BY q.norm, m.state, m.fixed_at`
 
 /** Questions that went unanswered or were voted down, equal ones together. */
 export class Unsettled {
@@ -42,13 +42,13 @@ export class Unsettled {
       db: Sequelize
       read: Pick<QuestionViews, 'questions'>
       engine: EngineHost
-      mends: Mends
+      fixes: Fixes
       clock: Clock
     },
   ) {}
 
   async list({ search, state, sort, offset, limit }: UnsettledQuery): Promise<UnsettledPage> {
-    const { db, read, mends } = this.dependencies
+    const { db, read, fixes } = this.dependencies
     const values = {
       like: `%${search.toLowerCase().replace(/[%_\\]/g, '\\$&')}%`,
       state,
@@ -62,13 +62,13 @@ export class Unsettled {
       select<GroupRow>(
         `SELECT * FROM (${GROUPED}) g WHERE g.state = :state AND g.norm LIKE :like ORDER BY ${order} LIMIT :limit OFFSET :offset`,
       ),
-      select<{ state: MendState; n: number }>(
+      select<{ state: FixState; n: number }>(
         `SELECT g.state, COUNT(*) AS n FROM (${GROUPED}) g WHERE g.norm LIKE :like GROUP BY g.state`,
       ),
     ])
     const [latest, made] = await Promise.all([
       read.questions.list({ where: { id: groups.map(({ lastId }) => lastId) } }),
-      mends.byNorm(groups.map(({ norm }) => norm)),
+      fixes.byNorm(groups.map(({ norm }) => norm)),
     ])
     const rows = groups.map(({ norm, times, votedDown, lastAt, lastId }): UnsettledRow => {
       const question = latest.find(({ id }) => id === lastId)!
@@ -82,13 +82,13 @@ export class Unsettled {
         lastAt: new Date(lastAt).toISOString(),
         outcome: question.outcome,
         nearest: top ? { item: top.item, title: top.title, confidence: top.confidence } : null,
-        mend: made.get(norm) ?? null,
+        fix: made.get(norm) ?? null,
       }
     })
     const counts = {
       open: 0,
       'in draft': 0,
-      mended: 0,
+      fixed: 0,
       ...Object.fromEntries(states.map((row) => [row.state, Number(row.n)])),
     }
     return { rows, total: counts[state], counts }
@@ -128,6 +128,6 @@ function answerFrom(
   at: Date,
 ): Promise<Answer> {
   const door = release.doors.find(({ id }) => id === doorId) ?? release.doors[0]
-  const settings = door ? settingsAt(release, door, at) : { sill: 0.6 }
+  const settings = door ? settingsAt(release, door, at) : { threshold: 0.6 }
   return understood(release.index, () => answerQuestion(release.index, text, settings))
 }

@@ -13,7 +13,7 @@ export type { Doors } from './service.ts'
 interface Ports
   extends
     Pick<Platform, 'clock' | 'limits'>,
-    Pick<ConversationsModule, 'conversations' | 'attachments'> {
+    Pick<ConversationsModule, 'conversations' | 'saying' | 'attachments'> {
   read: ReleaseViews
   draft: Draft
   live: LivePointer
@@ -26,7 +26,7 @@ interface Ports
 
 /** Where visitors come in: how doors look, what they offer, and the calls that the visitor's window makes. */
 export function createDoors(ports: Ports) {
-  const { conversations, attachments, handover, outbox, queues, limits } = ports
+  const { conversations, saying, attachments, handover, outbox, queues, limits } = ports
   const doors = new Doors({
     ...ports,
     citations: conversations,
@@ -35,7 +35,7 @@ export function createDoors(ports: Ports) {
   })
   return {
     doors,
-    routes: doorRoutes({ doors, conversations, handover, attachments, limits }),
+    routes: doorRoutes({ doors, conversations, saying, handover, attachments, limits }),
   }
 }
 

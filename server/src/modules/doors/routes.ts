@@ -17,7 +17,7 @@ import { bytesOf, fileBody } from '../../platform/http/fileBody.ts'
 import type { Limits } from '../../platform/http/limits.ts'
 import { type Call, type Route, route } from '../../platform/http/routing.ts'
 import type { Doors } from './service.ts'
-import type { Attachments, Conversations } from '../conversations/index.ts'
+import type { Attachments, Conversations, Saying } from '../conversations/index.ts'
 import type { Handover } from '../handover/index.ts'
 
 const doorPath = Joi.object<{ door: string }>({ door: Joi.string().max(40).required() })
@@ -36,6 +36,7 @@ const languageBody = Joi.object<{ language: 'en' | 'de' }>({
 interface Dependencies {
   doors: Doors
   conversations: Conversations
+  saying: Saying
   handover: Handover
   attachments: Attachments
   limits: Limits
@@ -44,12 +45,13 @@ interface Dependencies {
 export function doorRoutes({
   doors,
   conversations,
+  saying,
   handover,
   attachments,
   limits,
 }: Dependencies): Route[] {
   const here = { params: doorPath }
-  const [anyVisit, saying, contacting, reading, marking] = (
+  const [anyVisit, writing, contacting, reading, marking] = (
     ['anyVisit', 'saying', 'contacting', 'reading', 'marking'] as const
   ).map((name) => ({ ...here, before: [limits.before(name)] }))
   const thread = ({ visitor, query }: Call<unknown, { after?: number }>) =>
@@ -78,9 +80,9 @@ export function doorRoutes({
     route('GET /visit/:door/thread', { ...reading!, query: threadQuery }, thread),
     route(
       'POST /visit/:door/messages',
-      { ...saying!, body: sayInput },
+      { ...writing!, body: sayInput },
       async ({ visitor, body }) => {
-        await conversations.say(visitor, body)
+        await saying.say(visitor, body)
         await handover.afterSaying(visitor)
       },
     ),
@@ -95,7 +97,7 @@ export function doorRoutes({
     route('POST /visit/:door/opened', { ...marking!, body: openedInput }, ({ visitor, body }) =>
       conversations.opened(visitor, body.message),
     ),
-    route('POST /visit/:door/person', { ...saying!, body: languageBody }, ({ visitor, body }) =>
+    route('POST /visit/:door/person', { ...writing!, body: languageBody }, ({ visitor, body }) =>
       handover.ask(visitor, body.language),
     ),
     route(

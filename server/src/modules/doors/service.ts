@@ -174,7 +174,7 @@ export class Doors {
       ...completeDoor(content),
       id: item.id,
       revision: revision.id,
-      ...(await this.dependencies.live.standing(item, revision.id)),
+      ...(await this.dependencies.live.changeStateOf(item, revision.id)),
     }
   }
 }
@@ -219,7 +219,7 @@ function tidyRules({
   length,
   rewriting: { on, tone, elsewhere },
   declines,
-  sills,
+  thresholds,
   handOver,
   idle,
 }: DoorRules): DoorRules {
@@ -231,7 +231,9 @@ function tidyRules({
       phrases,
       reply: { en, de },
     })),
-    sills: Object.fromEntries(Object.entries(sills ?? {}).sort(([a], [b]) => a.localeCompare(b))),
+    thresholds: Object.fromEntries(
+      Object.entries(thresholds ?? {}).sort(([a], [b]) => a.localeCompare(b)),
+    ),
     handOver: inOrder(handOver),
     idle: inOrder(idle),
   }

@@ -210,10 +210,10 @@ describe('assignment', () => {
       data: { why: 'went off duty' },
     })
   })
-  it('has every conversation in a queue or with an owner after a storm of deeds', async () => {
+  it('has every conversation in a queue or with an owner after a storm of actions', async () => {
     await set({ assignment: 'in turn', overflow: { queue: queues.bookings, minutes: 1 } })
     const all = await Promise.all(Array.from({ length: 6 }, () => waitingFor()))
-    const deeds = all.flatMap(({ id }) => [
+    const actions = all.flatMap(({ id }) => [
       () => anton.post(`/desk/${id}/take`),
       () => bria.post(`/desk/${id}/take`),
       () => janua.handover.assignment.tick(),
@@ -223,7 +223,7 @@ describe('assignment', () => {
       () => lead.post(`/desk/${id}/move`, { agent: anton.id, reason: '' }),
       () => bria.post(`/desk/${id}/close`, {}),
     ])
-    await Promise.allSettled(deeds.sort(() => 0.5 - Math.random()).map((deed) => deed()))
+    await Promise.allSettled(actions.sort(() => 0.5 - Math.random()).map((action) => action()))
     for (const { id } of all) {
       const { state, queueId, agentId } = await row(id)
       if (state === 'waiting')

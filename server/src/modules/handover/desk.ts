@@ -145,7 +145,7 @@ export class Desk {
     const { index, model } = live
     // What comes near in meaning, then what has the words, whatever it is limited to.
     const answer = await understood(index, () =>
-      answerQuestion(index, words, { sill: 1, model, team: true }),
+      answerQuestion(index, words, { threshold: 1, model, team: true }),
     )
     const near = answer.trace.candidates
     const docs = [

@@ -212,24 +212,24 @@ describe('the desk', () => {
     await anton.post(`/desk/${id}/reopen`).expect(204)
     expect((await someone.thread()).state).to.equal('agent')
   })
-  it('keeps ready lines: the team’s, and one’s own', async () => {
+  it('keeps saved replies: the team’s, and one’s own', async () => {
     await anton
-      .post('/desk/ready-lines', {
+      .post('/desk/saved-replies', {
         name: 'Hello',
         text: 'Hello {visitor}, this is {agent}.',
         own: false,
       })
       .expect(201)
     const { body } = await anton
-      .post('/desk/ready-lines', { name: 'Mine', text: 'Bye', own: true })
+      .post('/desk/saved-replies', { name: 'Mine', text: 'Bye', own: true })
       .expect(201)
     expect(
-      (await bria.get('/desk/ready-lines')).body.map(({ name }: { name: string }) => name),
+      (await bria.get('/desk/saved-replies')).body.map(({ name }: { name: string }) => name),
     ).to.eql(['Hello'])
     await bria
-      .put(`/desk/ready-lines/${body.id}`, { name: 'Mine', text: 'x', own: true })
+      .put(`/desk/saved-replies/${body.id}`, { name: 'Mine', text: 'x', own: true })
       .expect(404)
-    await anton.delete(`/desk/ready-lines/${body.id}`).expect(204)
+    await anton.delete(`/desk/saved-replies/${body.id}`).expect(204)
   })
   it('looks passages up in what visitors get', async () => {
     const { body } = await anton.get('/desk/passages?words=dog%20on%20board').expect(200)
@@ -264,21 +264,21 @@ describe('the desk', () => {
         conversation,
       )
       await anton.post(`/desk/${conversation}/take`).expect(204)
-      await reply(conversation!, 'We mended it.')
+      await reply(conversation!, 'We fixed it.')
       await reply(conversation!, 'It was the rotor.')
       clock.pass(6)
       await janua.handover.followUps.tick()
       await janua.channels.outbox.tick()
       expect(sent.length, 'one mail for both').to.equal(2)
       expect(sent[1]!.text).to.match(/#thread=v\d+\./)
-      expect(sent[1]!.text).to.include('We mended it.')
+      expect(sent[1]!.text).to.include('We fixed it.')
       expect(sent[1]!.references).to.eql([sent[0]!.messageId])
       await anton.post(`/desk/${conversation}/close`, {}).expect(204)
 
       const answer = {
         from: 'osk@mail.example',
         subject: 'Re',
-        text: 'Thank you, and the door?\n\nOn Tuesday Anton wrote:\n> We mended it.',
+        text: 'Thank you, and the door?\n\nOn Tuesday Anton wrote:\n> We fixed it.',
         messageId: 'abc@mail.example',
         references: [sent[1]!.messageId],
         files: [],

@@ -26,6 +26,7 @@ import {
   type Conversations,
   type ConversationViews,
   LEFT_QUEUE,
+  type Saying,
   type Threads,
   type Visitors,
 } from '../conversations/index.ts'
@@ -37,6 +38,7 @@ interface Dependencies {
   read: Pick<ConversationViews, 'conversations' | 'messages' | 'visitors'> &
     Pick<QuestionViews, 'questions'>
   conversations: Conversations
+  saying: Pick<Saying, 'savedByAsking'>
   threads: Threads
   queues: Queues
   handovers: Handovers
@@ -127,7 +129,7 @@ export class Handover {
 
   /** Name, mail and details as the visitor told them. The assistant tries once more with them; if it knows now, it answers instead. */
   async contact(visitor: KnownVisitor, { name, mail, details }: ContactInput): Promise<void> {
-    const { conversations, threads, engine } = this.dependencies
+    const { conversations, saying, threads, engine } = this.dependencies
     await conversations.refuseBlocked(visitor)
     const conversation = await conversations.mustHave(visitor)
     const { door } = await engine.openDoor(visitor.door, visitor)
@@ -158,7 +160,7 @@ export class Handover {
       async (locked) => void (locked.told = { ...locked.told, ...told }),
     )
     const cause = await this.causeOf(conversation.id)
-    if (await conversations.savedByAsking(visitor, conversation.id, Object.values(told))) return
+    if (await saying.savedByAsking(visitor, conversation.id, Object.values(told))) return
     await this.handOver(visitor, conversation.id, cause)
   }
 

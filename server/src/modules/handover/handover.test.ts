@@ -133,13 +133,13 @@ describe('hand-over', () => {
   it('lets only its own agent reply, move and close', async () => {
     const { id } = await waitingFor('helicopter once more')
     await anton.post(`/desk/${id}/take`)
-    for (const [deed, body] of [
+    for (const [action, body] of [
       ['replies', { clientId: crypto.randomUUID(), text: 'x' }],
       ['hand-back', {}],
       ['close', {}],
       ['move', { queue: queues.bookings }],
     ] as const)
-      expect((await bria.post(`/desk/${id}/${deed}`, body)).body.code).to.equal('NOT_YOURS')
+      expect((await bria.post(`/desk/${id}/${action}`, body)).body.code).to.equal('NOT_YOURS')
     await anton.post(`/desk/${id}/move`, { queue: queues.bookings }).expect(204)
     expect(((await outsider.get('/desk')).body as Desk).waiting.map((row) => row.id)).to.include(id)
     expect((await anton.post(`/desk/${id}/move`, { queue: 999 })).body.code).to.equal(
@@ -160,19 +160,19 @@ describe('hand-over', () => {
     const { rows } = await janua.accounts.audit.list({ search: 'blocked', offset: 0, limit: 5 })
     expect(rows[0]).to.deep.include({ who: 'Anton', detail: { reason: 'insults' } })
   })
-  it('lets agents judge answers, the lead’s word before theirs, and propose a phrasing for the draft', async () => {
-    const lead = await member(janua, 'lead', 'Judging Lead')
+  it('lets agents review answers, the lead’s word before theirs, and propose a phrasing for the draft', async () => {
+    const lead = await member(janua, 'lead', 'Reviewing Lead')
     const { someone, id } = await waitingFor('can I bring my dog')
-    await anton.post(`/desk/${id}/judgements`, { message: 1, verdict: 'wrong' }).expect(404)
+    await anton.post(`/desk/${id}/reviews`, { message: 1, verdict: 'wrong' }).expect(404)
     await lead.post(`/desk/${id}/take`).expect(204)
     const answer = (await someone.thread()).messages.find(({ kind }) => kind === 'answer')!
-    const judged = async (who: Member, verdict: string) => {
-      await who.post(`/desk/${id}/judgements`, { message: answer.id, verdict }).expect(204)
+    const reviewed = async (who: Member, verdict: string) => {
+      await who.post(`/desk/${id}/reviews`, { message: answer.id, verdict }).expect(204)
       return ((await lead.get(`/desk/${id}`)).body as DeskConversation).messages.find(
         ({ kind }) => kind === 'answer',
-      )!.data!.judged
+      )!.data!.reviewed
     }
-    expect(await judged(outsider, 'wrong')).to.equal('wrong')
+    expect(await reviewed(outsider, 'wrong')).to.equal('wrong')
     expect(
       await janua.coverage.unsettled.list({
         search: 'can i bring my dog',
@@ -182,8 +182,8 @@ describe('hand-over', () => {
         limit: 5,
       }),
     ).to.have.property('total', 1)
-    expect(await judged(lead, 'right')).to.equal('right')
-    expect(await judged(outsider, 'wrong')).to.equal('right')
+    expect(await reviewed(lead, 'right')).to.equal('right')
+    expect(await reviewed(outsider, 'wrong')).to.equal('right')
     const { rows } = await janua.library.articles.list({
       search: 'Pets',
       collection: '',
@@ -195,7 +195,7 @@ describe('hand-over', () => {
       limit: 5,
     })
     await outsider
-      .post(`/desk/${id}/proposals`, { item: rows[0]!.id, phrasing: 'Hound on the boat?' })
+      .post(`/desk/${id}/phrasings`, { item: rows[0]!.id, phrasing: 'Hound on the boat?' })
       .expect(204)
     expect(
       (await lead.get('/draft')).body.find(({ item }: { item: number }) => item === rows[0]!.id),

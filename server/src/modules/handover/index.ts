@@ -16,14 +16,14 @@ import { Presence } from './presence.ts'
 import { QueueReports } from './queueFigures.ts'
 import { QueueLearning } from './queueLearning.ts'
 import { Queues } from './queues.ts'
-import { ReadyLines } from './readyLines.ts'
+import { SavedReplies } from './savedReplies.ts'
 import { Returns } from './returns.ts'
 import { handoverRoutes } from './routes.ts'
 import { RoutingDesk } from './routingDesk.ts'
 import { routingRoutes } from './routingRoutes.ts'
 import { SimulatedAgents } from './simulatedAgents.ts'
 import { handoverTables } from './tables.ts'
-import { Teachings } from './teachings.ts'
+import { Proposals } from './proposals.ts'
 import { Waiting } from './waiting.ts'
 import { DeskWork } from './work.ts'
 import type { AccountsModule, AccountViews } from '../accounts/index.ts'
@@ -47,7 +47,7 @@ interface Ports
     Pick<AccountsModule, 'accounts' | 'agents' | 'users' | 'audit'>,
     Pick<
       ConversationsModule,
-      'conversations' | 'threads' | 'threadLinks' | 'visitors' | 'attachments'
+      'conversations' | 'saying' | 'threads' | 'threadLinks' | 'visitors' | 'attachments'
     > {
   read: AccountViews & ConversationViews & QuestionViews & ReleaseViews
   engine: EngineHost
@@ -83,8 +83,8 @@ export function createHandover({ simulatesAgents, ...ports }: Ports) {
   const assignment = new Assignment(parts)
   const idle = new Idle({ ...parts, handover })
   const alerts = new Alerts(parts)
-  const teachings = new Teachings({ ...parts, desk })
-  const readyLines = new ReadyLines(base)
+  const proposals = new Proposals({ ...parts, desk })
+  const savedReplies = new SavedReplies(base)
   const routing = new RoutingDesk(parts)
   const queueLearning = new QueueLearning(parts)
   const reports = new QueueReports(parts)
@@ -104,7 +104,7 @@ export function createHandover({ simulatesAgents, ...ports }: Ports) {
     assignment,
     idle,
     alerts,
-    teachings,
+    proposals,
     routing,
     queueLearning,
     simulatedAgents,
@@ -118,8 +118,8 @@ export function createHandover({ simulatesAgents, ...ports }: Ports) {
         work,
         assignment,
         presence,
-        readyLines,
-        teachings,
+        savedReplies,
+        proposals,
         attachments,
         alerts,
         reports,

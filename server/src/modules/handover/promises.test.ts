@@ -198,7 +198,7 @@ describe('people and promises', () => {
     await anton.post(`/desk/${id}/close`, {}).expect(204)
     await someone.says('thanks')
     const thanked = await someone.thread()
-    expect([thanked.state, thanked.messages.at(-1)!.kind]).to.eql(['closed', 'courtesy'])
+    expect([thanked.state, thanked.messages.at(-1)!.kind]).to.eql(['closed', 'smallTalk'])
     await someone.says('it has broken again')
     const again = await row(id)
     expect(again).to.include({ state: 'waiting', offeredTo: anton.id, queueId: queues.refunds })

@@ -19,7 +19,7 @@ interface Dependencies {
   tables: HandoverTables
   reporting: { read(): Promise<{ zone: string }> }
   users: { nameOf(id: number | null): Promise<string> }
-  outbox: { standing(): Promise<QueueFigures['mail']> }
+  outbox: { status(): Promise<QueueFigures['mail']> }
   clock: Clock
 }
 interface Told {
@@ -114,7 +114,7 @@ export class QueueReports {
         )
       ).sort((a, b) => a.id - b.id),
       saved: await this.savedByAsking(since.toJSDate()),
-      mail: await outbox.standing(),
+      mail: await outbox.status(),
     }
   }
 

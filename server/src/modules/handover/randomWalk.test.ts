@@ -39,7 +39,7 @@ const FREED = [
   'stepped in',
 ]
 
-type Deed = () => Promise<{ status: number; text: string }> | Promise<void>
+type Action = () => Promise<{ status: number; text: string }> | Promise<void>
 
 describe('conversations, whoever does whatever in whatever order', () => {
   let janua: OpenJanua
@@ -76,7 +76,7 @@ describe('conversations, whoever does whatever in whatever order', () => {
   const conversations = () =>
     janua.tables.conversations.findAll({ order: [['id', 'ASC']], raw: true })
 
-  function deedsOf(random: Random, ids: readonly number[]): Record<string, Deed> {
+  function actionsOf(random: Random, ids: readonly number[]): Record<string, Action> {
     const [someone, who, other] = [pick(visitors, random), pick(team, random), pick(team, random)]
     const id = pick(ids.length > 0 ? ids.slice(-5) : [1], random)
     const queue = pick(Object.values(queues), random)
@@ -179,9 +179,9 @@ describe('conversations, whoever does whatever in whatever order', () => {
       for (let step = 0; step < STEPS; step++) {
         const ids = (await conversations()).map(({ id }) => id)
         const chosen = Array.from({ length: random() < AT_ONCE ? 2 : 1 }, () =>
-          pick(Object.entries(deedsOf(random, ids)), random),
+          pick(Object.entries(actionsOf(random, ids)), random),
         )
-        const answers = await Promise.all(chosen.map(([, deed]) => deed()))
+        const answers = await Promise.all(chosen.map(([, action]) => action()))
         const what = `step ${step}: ${chosen.map(([name]) => name).join(' and ')}`
         for (const [i, answer] of answers.entries()) {
           if (!answer) continue
@@ -192,7 +192,7 @@ describe('conversations, whoever does whatever in whatever order', () => {
       }
       expect(
         done.size,
-        `kinds of deeds that were done: ${[...done.keys()].join(', ')}`,
+        `kinds of actions that were done: ${[...done.keys()].join(', ')}`,
       ).to.be.at.least(15)
     })
 })

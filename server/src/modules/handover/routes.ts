@@ -14,13 +14,13 @@ import {
   passageSearch,
   presenceInput,
   queueInput,
-  readyLineInput,
+  savedReplyInput,
   replyInput,
   skillsInput,
-  teachingAccept,
-  teachingDecline,
-  teachingInput,
-  teachingQuery,
+  proposalAccept,
+  proposalDecline,
+  proposalInput,
+  proposalQuery,
 } from '@janua/contracts/schemas'
 import Joi from 'joi'
 import type { Clock } from '../../platform/clock.ts'
@@ -33,8 +33,8 @@ import type { Desk } from './desk.ts'
 import type { Presence } from './presence.ts'
 import type { QueueReports } from './queueFigures.ts'
 import type { Queues } from './queues.ts'
-import type { ReadyLines } from './readyLines.ts'
-import type { Teachings } from './teachings.ts'
+import type { SavedReplies } from './savedReplies.ts'
+import type { Proposals } from './proposals.ts'
 import type { DeskWork } from './work.ts'
 import type { Attachments } from '../conversations/index.ts'
 
@@ -49,8 +49,8 @@ interface Dependencies {
   work: DeskWork
   assignment: Assignment
   presence: Presence
-  readyLines: ReadyLines
-  teachings: Teachings
+  savedReplies: SavedReplies
+  proposals: Proposals
   attachments: Attachments
   alerts: Alerts
   reports: QueueReports
@@ -64,8 +64,8 @@ export function handoverRoutes({
   work,
   assignment,
   presence,
-  readyLines,
-  teachings,
+  savedReplies,
+  proposals,
   attachments,
   alerts,
   reports,
@@ -111,17 +111,17 @@ export function handoverRoutes({
     route('GET /desk/passages', { query: passageSearch }, ({ query }) =>
       desk.passages(query.words),
     ),
-    route('GET /desk/ready-lines', {}, ({ user }) => readyLines.list(user)),
-    route('POST /desk/ready-lines', { body: readyLineInput }, ({ body, user }) =>
-      readyLines.save(user, null, body),
+    route('GET /desk/saved-replies', {}, ({ user }) => savedReplies.list(user)),
+    route('POST /desk/saved-replies', { body: savedReplyInput }, ({ body, user }) =>
+      savedReplies.save(user, null, body),
     ),
     route(
-      'PUT /desk/ready-lines/:id',
-      { ...byId, body: readyLineInput },
-      ({ params, body, user }) => readyLines.save(user, params.id, body),
+      'PUT /desk/saved-replies/:id',
+      { ...byId, body: savedReplyInput },
+      ({ params, body, user }) => savedReplies.save(user, params.id, body),
     ),
-    route('DELETE /desk/ready-lines/:id', byId, ({ params, user }) =>
-      readyLines.remove(user, params.id),
+    route('DELETE /desk/saved-replies/:id', byId, ({ params, user }) =>
+      savedReplies.remove(user, params.id),
     ),
     route('GET /desk/:id', byId, ({ params, user }) => desk.open(user, params.id)),
     route('POST /desk/:id/take', byId, ({ params, user }) => work.take(user, params.id)),
@@ -156,25 +156,25 @@ export function handoverRoutes({
       work.close(user, params.id, body),
     ),
     route('POST /desk/:id/reopen', byId, ({ params, user }) => work.reopen(user, params.id)),
-    route('POST /desk/:id/teachings', { ...byId, body: teachingInput }, ({ params, body, user }) =>
-      teachings.teach(user, params.id, body),
+    route('POST /desk/:id/proposals', { ...byId, body: proposalInput }, ({ params, body, user }) =>
+      proposals.teach(user, params.id, body),
     ),
-    route('GET /desk/:id/teachings', byId, async ({ params, user }) => {
+    route('GET /desk/:id/proposals', byId, async ({ params, user }) => {
       await desk.mustRead(user, params.id)
-      return teachings.of(params.id)
+      return proposals.of(params.id)
     }),
-    route('GET /teachings', { query: teachingQuery }, ({ query, user }) =>
-      teachings.list(user, query.state),
+    route('GET /proposals', { query: proposalQuery }, ({ query, user }) =>
+      proposals.list(user, query.state),
     ),
     route(
-      'POST /teachings/:id/accept',
-      { ...byId, body: teachingAccept },
-      ({ params, body, user }) => teachings.accept(user, params.id, body),
+      'POST /proposals/:id/accept',
+      { ...byId, body: proposalAccept },
+      ({ params, body, user }) => proposals.accept(user, params.id, body),
     ),
     route(
-      'POST /teachings/:id/decline',
-      { ...byId, body: teachingDecline },
-      ({ params, body, user }) => teachings.decline(user, params.id, body.reason),
+      'POST /proposals/:id/decline',
+      { ...byId, body: proposalDecline },
+      ({ params, body, user }) => proposals.decline(user, params.id, body.reason),
     ),
     route('POST /desk/:id/block', { ...byId, body: blockInput }, ({ params, body, user }) =>
       work.block(user, params.id, body.reason),

@@ -45,7 +45,7 @@ export class RoutingDesk {
     const row = await read.items.first({ where: { kind: 'routing' } })
     if (!row) throw problem('NOT_FOUND')
     const { item, revision, content } = await draft.read<Routing>(row.id, 'routing')
-    const { state } = await live.standing(item, revision.id)
+    const { state } = await live.changeStateOf(item, revision.id)
     const [inUse, newest] = await Promise.all([
       content.model ? tables.queueModels.findByPk(content.model) : null,
       tables.queueModels.findOne({ order: [['id', 'DESC']] }),

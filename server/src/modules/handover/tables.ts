@@ -1,4 +1,4 @@
-import type { QueueSettings, TeachingKind, TeachingState } from '@janua/contracts'
+import type { QueueSettings, ProposalKind, ProposalState } from '@janua/contracts'
 import type { QueueClassifier, RightBy, Routed, Situation } from '@janua/core'
 import type { Sequelize } from 'sequelize'
 import type { Views } from '../../platform/database/view.ts'
@@ -47,7 +47,7 @@ export interface GuestRow {
   userId: number
   askedAt: Date
 }
-export interface ReadyLineRow {
+export interface SavedReplyRow {
   id: number
   name: string
   text: string
@@ -56,14 +56,14 @@ export interface ReadyLineRow {
   createdAt: Date
 }
 
-export interface TeachingRow {
+export interface ProposalRow {
   id: number
   conversationId: number
-  kind: TeachingKind
+  kind: ProposalKind
   question: string
   words: string
   itemId: number | null
-  state: TeachingState
+  state: ProposalState
   reason: string
   madeItem: number | null
   userId: number | null
@@ -111,14 +111,14 @@ export function handoverTables(db: Sequelize) {
       userId: { type: ref, primaryKey: true },
       askedAt: time,
     }),
-    readyLines: table<ReadyLineRow>(db, 'ready_lines', {
+    savedReplies: table<SavedReplyRow>(db, 'saved_replies', {
       id,
       name: text(80),
       text: text(2000),
       userId: ref,
       createdAt: time,
     }),
-    teachings: table<TeachingRow>(db, 'teachings', {
+    proposals: table<ProposalRow>(db, 'proposals', {
       id,
       conversationId: ref,
       kind: text(10),

@@ -37,7 +37,7 @@ interface Dependencies {
 
 const DAY_MS = 86_400_000
 
-/** What agents do with conversations. Every deed is one change of the thread: of two at once, exactly one is done. */
+/** What agents do with conversations. Every action is one change of the thread: of two at once, exactly one is done. */
 export class DeskWork {
   constructor(private readonly dependencies: Dependencies) {}
 

@@ -183,7 +183,7 @@ export class Articles {
       id: item.id,
       kind: item.kind as 'article' | 'fixed',
       revision: revision.id,
-      ...(await this.dependencies.live.standing(item, revision.id)),
+      ...(await this.dependencies.live.changeStateOf(item, revision.id)),
       sourceName: item.sourceName,
       updatedAt: item.updatedAt.toISOString(),
       updatedBy: await this.dependencies.users.nameOf(item.updatedBy),

@@ -52,7 +52,7 @@ export class Documents {
       id: item.id,
       kind: 'document',
       revision: revision.id,
-      ...(await this.dependencies.live.standing(item, revision.id)),
+      ...(await this.dependencies.live.changeStateOf(item, revision.id)),
       sourceName: item.sourceName,
       updatedAt: item.updatedAt.toISOString(),
       updatedBy: await this.dependencies.users.nameOf(item.updatedBy),

@@ -19,7 +19,7 @@ interface Dependencies {
   clock: Clock
 }
 
-const KINDS = ['article', 'fixed', 'document', 'glossary', 'courtesy'] as const
+const KINDS = ['article', 'fixed', 'document', 'glossary', 'smallTalk'] as const
 
 /** The library on its way out, as it stands in the draft, in formats that anything can open. */
 export class Exporter {

@@ -1,6 +1,6 @@
 import type {
   ArticleContent,
-  CourtesyContent,
+  SmallTalkContent,
   DocumentContent,
   GlossaryContent,
   SheetPreview,
@@ -36,7 +36,7 @@ export function asShown(content: unknown): SheetTrial['first'][number] {
     }
   const { term, also, meaning } = content as Partial<GlossaryContent>
   if (term !== undefined) return { title: term, phrasings: also ?? [], body: meaning ?? '' }
-  const { name, says, replies } = content as CourtesyContent
+  const { name, says, replies } = content as SmallTalkContent
   return { title: name, phrasings: says, body: replies.en }
 }
 

@@ -16,7 +16,7 @@ import { storable } from './storable.ts'
 import type { ImportRow, LibraryTables } from './tables.ts'
 import type { Said } from './readers/protocol.ts'
 import type { Picture, ReadSheet } from './readers/readFile.ts'
-import { readInThread, type Reading } from './readers/reading.ts'
+import { readInThread, type FileReading } from './readers/reading.ts'
 import { takeRows } from './readers/rows.ts'
 import { Unreadable } from './readers/text.ts'
 import { clearAbandoned, throwAway, type Upload } from './upload.ts'
@@ -37,7 +37,7 @@ interface Dependencies {
 interface Job {
   actor: Actor
   upload: Upload
-  reading?: Reading
+  reading?: FileReading
   items: Extract<Said, { type: 'item' }>[]
   packages: Extract<Said, { type: 'package' }>[]
   sheets: Map<string, ReadSheet>

@@ -19,6 +19,18 @@ const FIXTURES = join(import.meta.dirname, 'readers/fixtures')
 const DEMO = join(import.meta.dirname, '../../../../demo/documents')
 const fixture = (name: string) => readFileSync(join(FIXTURES, name))
 
+/** The same export under the names of before December 2026. */
+async function asBefore(zip: Awaited<ReturnType<typeof openZip>>): Promise<Buffer> {
+  const files = await Promise.all(
+    zip.names.map(async (name): Promise<[string, Buffer]> => {
+      const bytes = await zip.read(name)
+      return name === 'janua.json'
+        ? [name, Buffer.from(bytes.toString().replaceAll('"smallTalk"', '"courtesy"'))]
+        : [name.replace('small-talk.csv', 'courtesies.csv'), bytes]
+    }),
+  )
+  return packZip(files)
+}
 const zipOf = (files: Record<string, string | Buffer>) => packZip(Object.entries(files))
 
 describe('imports', () => {
@@ -313,7 +325,7 @@ describe('an export', () => {
       meaning: '=SUM(A1)',
       ready: true,
     })
-    await from.janua.library.courtesies.add(lead, {
+    await from.janua.library.smallTalk.add(lead, {
       name: 'Thanks',
       says: ['ta', 'cheers'],
       replies: { en: 'Welcome.\nAnytime.', de: 'Bitte.' },
@@ -353,6 +365,14 @@ describe('an export', () => {
     const files = (await to.janua.tables.files.findAll()).map(({ hash, type }) => `${hash} ${type}`)
     expect(files).to.have.length(2)
     await to.close()
+
+    const third = await freshJanua()
+    const older = await asBefore(await openZip(zip))
+    const again = await dropFiles(await member(third.janua, 'lead', 'Ute'), { 'old.zip': older })
+    expect(again.results[0], 'an export with older names').to.deep.include({
+      tally: { imported: before.length, updated: 0, unchanged: 0 },
+    })
+    await third.close()
   })
   it('is readable without Janua: Markdown, CSV, and FAQPage markup', async () => {
     const { janua, close } = await freshJanua()
@@ -370,7 +390,7 @@ describe('an export', () => {
       'articles/pets/pets-on-board.md',
       'fixed-answers.csv',
       'glossary.csv',
-      'courtesies.csv',
+      'small-talk.csv',
       'faq.jsonld',
     ])
     expect((await opened.read('articles/pets/pets-on-board.md')).toString()).to.equal(

@@ -11,7 +11,7 @@ import { healthRoutes } from './health/routes.ts'
 import { HealthCheck } from './health/service.ts'
 import { healthTables } from './health/tables.ts'
 import { Importer } from './importer.ts'
-import { ItemInsights } from './insights.ts'
+import { ItemUse } from './itemUse.ts'
 import { libraryRoutes } from './routes.ts'
 import type { Outside } from './sites/fetching.ts'
 import { AllowedHosts } from './sites/hosts.ts'
@@ -19,7 +19,9 @@ import { siteRoutes } from './sites/routes.ts'
 import { Sites } from './sites/service.ts'
 import { siteTables } from './sites/tables.ts'
 import { libraryTables } from './tables.ts'
+import { Versions } from './versions.ts'
 import { Vocabulary } from './vocabulary.ts'
+import { WaysToAsk } from './waysToAsk.ts'
 import type { Audit, Names } from '../accounts/index.ts'
 import type { EngineHost } from '../answering/index.ts'
 import type { Draft, Intake, LivePointer, ReleaseViews } from '../releases/index.ts'
@@ -56,7 +58,7 @@ export function createLibrary(ports: Ports) {
   const articles = new Articles({ db, draft, live, users, clock, nearestPart })
   const documents = new Documents({ draft, live, users })
   const glossary = new Vocabulary('glossary', all)
-  const courtesies = new Vocabulary('courtesy', all)
+  const smallTalk = new Vocabulary('smallTalk', all)
   const files = new Files({ tables, store, clock })
   const importer = new Importer({ ...all, files })
   const exporter = new Exporter({ ...all, files })
@@ -64,12 +66,14 @@ export function createLibrary(ports: Ports) {
   const sites = new Sites({ ...all, hosts })
   const links = new Links({ ...all, hosts })
   const health = new HealthCheck({ ...all, links })
-  const insights = new ItemInsights(all)
+  const itemUse = new ItemUse(all)
+  const versions = new Versions(all)
+  const waysToAsk = new WaysToAsk(all)
   return {
     articles,
     documents,
     glossary,
-    courtesies,
+    smallTalk,
     files,
     fileLinks: new FileLinks({ secret, clock }),
     importer,
@@ -78,17 +82,21 @@ export function createLibrary(ports: Ports) {
     sites,
     links,
     health,
-    insights,
+    itemUse,
+    versions,
+    waysToAsk,
     read: viewsOf(own),
     routes: [
       ...libraryRoutes({
         articles,
         documents,
         glossary,
-        courtesies,
+        smallTalk,
         importer,
         exporter,
-        insights,
+        itemUse,
+        versions,
+        waysToAsk,
         files,
       }),
       ...siteRoutes(sites, hosts),

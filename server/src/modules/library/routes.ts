@@ -2,8 +2,8 @@ import {
   articleCreate,
   articleQuery,
   articleSave,
-  courtesyCreate,
-  courtesySave,
+  smallTalkCreate,
+  smallTalkSave,
   documentSave,
   glossaryCreate,
   glossarySave,
@@ -25,18 +25,22 @@ import type { Documents } from './documents.ts'
 import type { Exporter } from './exporter.ts'
 import type { Files } from './files.ts'
 import type { Importer } from './importer.ts'
-import type { ItemInsights } from './insights.ts'
+import type { ItemUse } from './itemUse.ts'
 import { receive, throwAway } from './upload.ts'
+import type { Versions } from './versions.ts'
 import type { Vocabulary } from './vocabulary.ts'
+import type { WaysToAsk } from './waysToAsk.ts'
 
 interface Dependencies {
   articles: Articles
   documents: Documents
   glossary: Vocabulary<'glossary'>
-  courtesies: Vocabulary<'courtesy'>
+  smallTalk: Vocabulary<'smallTalk'>
   importer: Importer
   exporter: Exporter
-  insights: ItemInsights
+  itemUse: ItemUse
+  versions: Versions
+  waysToAsk: WaysToAsk
   files: Files
 }
 
@@ -59,10 +63,12 @@ export function libraryRoutes({
   articles,
   documents,
   glossary,
-  courtesies,
+  smallTalk,
   importer,
   exporter,
-  insights,
+  itemUse,
+  versions,
+  waysToAsk,
   files,
 }: Dependencies): Route[] {
   const one = { params: idPath }
@@ -80,20 +86,20 @@ export function libraryRoutes({
       ({ params, body, user }) => articles.teach(user, params.id, body.phrasing, body.ready),
     ),
 
-    route('GET /articles/:id/insights', one, ({ params }) => insights.read(params.id)),
+    route('GET /articles/:id/insights', one, ({ params }) => itemUse.read(params.id)),
     route('POST /articles/:id/marks', { ...one, body: marksInput }, ({ params, body }) =>
-      insights.marks(params.id, body),
+      waysToAsk.marks(params.id, body),
     ),
-    route('GET /articles/:id/ways', one, ({ params }) => insights.ways(params.id)),
+    route('GET /articles/:id/ways', one, ({ params }) => waysToAsk.ways(params.id)),
     route('POST /articles/:id/ways/refused', { ...one, body: refuseInput }, ({ params, body }) =>
-      insights.refuse(params.id, body.text),
+      waysToAsk.refuse(params.id, body.text),
     ),
-    route('GET /articles/:id/revisions', one, ({ params }) => insights.revisions(params.id)),
+    route('GET /articles/:id/revisions', one, ({ params }) => versions.revisions(params.id)),
     route('GET /articles/:id/revisions/:revision', { params: revisionPath }, ({ params }) =>
-      insights.revision(params.id, params.revision),
+      versions.revision(params.id, params.revision),
     ),
     route('POST /articles/:id/restore', { ...one, body: restoreInput }, ({ params, body, user }) =>
-      insights.restore(user, params.id, body.revision, body.base),
+      versions.restore(user, params.id, body.revision, body.base),
     ),
 
     route('GET /documents/:id', one, ({ params }) => documents.read(params.id)),
@@ -107,14 +113,14 @@ export function libraryRoutes({
       glossary.save(user, params.id, body),
     ),
     route('DELETE /glossary/:id', one, ({ params, user }) => glossary.remove(user, params.id)),
-    route('GET /courtesies', {}, () => courtesies.list()),
-    route('POST /courtesies', { body: courtesyCreate }, ({ body, user }) =>
-      courtesies.add(user, body),
+    route('GET /small-talk', {}, () => smallTalk.list()),
+    route('POST /small-talk', { body: smallTalkCreate }, ({ body, user }) =>
+      smallTalk.add(user, body),
     ),
-    route('PUT /courtesies/:id', { ...one, body: courtesySave }, ({ params, body, user }) =>
-      courtesies.save(user, params.id, body),
+    route('PUT /small-talk/:id', { ...one, body: smallTalkSave }, ({ params, body, user }) =>
+      smallTalk.save(user, params.id, body),
     ),
-    route('DELETE /courtesies/:id', one, ({ params, user }) => courtesies.remove(user, params.id)),
+    route('DELETE /small-talk/:id', one, ({ params, user }) => smallTalk.remove(user, params.id)),
 
     route('GET /imports', {}, () => importer.list()),
     route('POST /imports', {}, async ({ req, user }) => {

@@ -1,7 +1,7 @@
 import type { ArticleContent, DocumentContent } from '@janua/contracts'
 import {
   articleContent,
-  courtesyContent,
+  smallTalkContent,
   documentContent,
   glossaryContent,
 } from '@janua/contracts/schemas'
@@ -19,7 +19,7 @@ const SCHEMAS: Record<Kind, ObjectSchema> = {
   fixed: articleContent,
   document: documentContent,
   glossary: glossaryContent,
-  courtesy: courtesyContent,
+  smallTalk: smallTalkContent,
 }
 /** What the database takes in one go, with room to spare. */
 const MOST_TEXT = 5_000_000
@@ -36,7 +36,7 @@ export function storable(kind: Kind, content: unknown): unknown {
       `its text is longer than ${MOST_TEXT / 1_000_000} million characters; please split it`,
     )
   if (kind === 'document') return tidyDocument(value as DocumentContent)
-  if (kind === 'glossary' || kind === 'courtesy') return tidyVocabulary(kind, value)
+  if (kind === 'glossary' || kind === 'smallTalk') return tidyVocabulary(kind, value)
   return tidy(value as ArticleContent, kind)
 }
 

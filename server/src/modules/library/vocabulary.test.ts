@@ -12,7 +12,7 @@ import {
   visitor,
 } from '../../testing/harness.ts'
 
-describe('glossary, courtesies and limits of fixed answers', () => {
+describe('glossary, small talk and limits of fixed answers', () => {
   let janua: OpenJanua
   let clock: TestClock
   let close: () => Promise<void>
@@ -60,10 +60,10 @@ describe('glossary, courtesies and limits of fixed answers', () => {
       (await lead.post('/glossary', { term: 'Velocipede', also: ['x'], meaning: '', ready: true }))
         .body.message,
     ).to.equal('There is an entry “Velocipede” already.'))
-  it('replies to a courtesy with the lead’s own words, and falls back on the starter set without any', async () => {
+  it('replies to small talk with the lead’s own words, and falls back on the starter set without any', async () => {
     expect((await lastAnswer('thanks a lot')).text).to.equal('You are welcome. Anything else?')
     await lead
-      .post('/courtesies', {
+      .post('/small-talk', {
         name: 'Thanks',
         says: ['thanks', 'ta'],
         replies: { en: 'Fair winds.', de: 'Gute Fahrt.' },
@@ -71,7 +71,7 @@ describe('glossary, courtesies and limits of fixed answers', () => {
       })
       .expect(201)
     await publishAll(janua)
-    expect(await lastAnswer('ta very much')).to.include({ kind: 'courtesy', text: 'Fair winds.' })
+    expect(await lastAnswer('ta very much')).to.include({ kind: 'smallTalk', text: 'Fair winds.' })
   })
   it('leaves a fixed answer out before and after its days and at other doors, and the trace says why', async () => {
     const holds = { from: '2026-12-01', until: '2026-12-24', doors: ['help'] }

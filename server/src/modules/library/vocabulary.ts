@@ -1,4 +1,4 @@
-import type { CourtesyContent, Entry, GlossaryContent, VocabularyKind } from '@janua/contracts'
+import type { SmallTalkContent, Entry, GlossaryContent, VocabularyKind } from '@janua/contracts'
 import { Op } from 'sequelize'
 import { problem } from '../../platform/http/problems.ts'
 import type { Actor } from '../accounts/index.ts'
@@ -10,7 +10,7 @@ import {
   summarise,
 } from '../releases/index.ts'
 
-type ContentOf = { glossary: GlossaryContent; courtesy: CourtesyContent }
+type ContentOf = { glossary: GlossaryContent; smallTalk: SmallTalkContent }
 
 interface Dependencies {
   read: Pick<ReleaseViews, 'items'>
@@ -19,7 +19,7 @@ interface Dependencies {
   users: { nameOf(id: number | null): Promise<string> }
 }
 
-/** The glossary, or the courtesies, of the draft: short lists whose entries are items of a release. */
+/** The glossary, or the small talk, of the draft: short lists whose entries are items of a release. */
 export class Vocabulary<K extends VocabularyKind> {
   constructor(
     private readonly kind: K,
@@ -88,11 +88,11 @@ export class Vocabulary<K extends VocabularyKind> {
     revision,
     content,
   }: DraftItem<ContentOf[K]>): Promise<Entry<ContentOf[K]>> {
-    const standing = await this.dependencies.live.standing(item, revision.id)
+    const change = await this.dependencies.live.changeStateOf(item, revision.id)
     return {
       id: item.id,
       revision: revision.id,
-      ...standing,
+      ...change,
       content,
       updatedAt: item.updatedAt.toISOString(),
       updatedBy: await this.dependencies.users.nameOf(item.updatedBy),
@@ -109,6 +109,6 @@ export function tidyVocabulary<K extends VocabularyKind>(
     const { term, also, meaning } = content as GlossaryContent
     return { term, also: [...also], meaning } as ContentOf[K]
   }
-  const { name, says, replies } = content as CourtesyContent
+  const { name, says, replies } = content as SmallTalkContent
   return { name, says: [...says], replies: { en: replies.en, de: replies.de } } as ContentOf[K]
 }

@@ -5,7 +5,7 @@ import type { EncoderSource } from './encoders/source.ts'
 import { EncoderTrials } from './encoders/trials.ts'
 import { type GivenConnection, ModelUses } from './modelUses.ts'
 import { OpinionTrials } from './opinionTrials.ts'
-import { Proposals, type ProposalPorts } from './proposals.ts'
+import { ProposedTexts, type ProposedTextPorts } from './proposedTexts.ts'
 import { modelRoutes } from './routes.ts'
 import { Sealing } from './sealing.ts'
 import { SecondOpinion } from './secondOpinion.ts'
@@ -49,7 +49,8 @@ export function createModelPorts(ports: PortPorts) {
 
 type ModelPortsModule = ReturnType<typeof createModelPorts>
 
-interface Ports extends Pick<Platform, 'db' | 'settings' | 'clock'>, Pick<ProposalPorts, 'gaps'> {
+interface Ports
+  extends Pick<Platform, 'db' | 'settings' | 'clock'>, Pick<ProposedTextPorts, 'gaps'> {
   ports: ModelPortsModule
   read: QuestionViews & ReleaseViews & VerificationViews
   audit: Audit
@@ -78,7 +79,7 @@ export function createModels({ ports: { uses, secondOpinion, learnt }, ...ports 
       encoders,
       trials: new OpinionTrials(all),
       encoderTrials: new EncoderTrials({ ...all, encoders }),
-      proposals: new Proposals(all),
+      proposedTexts: new ProposedTexts(all),
     }),
     jobs: [job('encoder', 'Has an attached encoder read what is new', 5, () => encoders.tick())],
     close: () => encoders.close(),

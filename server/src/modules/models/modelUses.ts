@@ -86,7 +86,7 @@ export class ModelUses {
   constructor(private readonly dependencies: Dependencies) {}
 
   async view(): Promise<ModelsView> {
-    const { connection, uses, isStopped } = await this.standing()
+    const { connection, uses, isStopped } = await this.configured()
     const figures = await Promise.all(
       MODEL_USES.map(async (use) => ({
         today: await this.figures(use, this.midnight()),
@@ -114,7 +114,7 @@ export class ModelUses {
   }
 
   /** What is connected, how each use is set, and whether everything is stopped. */
-  async standing(): Promise<{
+  async configured(): Promise<{
     connection: Connection | null
     uses: Record<ModelUse, UseSettings>
     isStopped: boolean
@@ -134,7 +134,7 @@ export class ModelUses {
 
   /** The uses that would be asked now. */
   async allOn(): Promise<ModelUse[]> {
-    const { connection, uses, isStopped } = await this.standing()
+    const { connection, uses, isStopped } = await this.configured()
     return connection === null || isStopped ? [] : MODEL_USES.filter((use) => uses[use].on)
   }
 
@@ -210,7 +210,7 @@ export class ModelUses {
       onText?: ((text: string) => void) | undefined
     } = {},
   ): Promise<Reply> {
-    const { connection, uses, isStopped } = await this.standing()
+    const { connection, uses, isStopped } = await this.configured()
     const settings = uses[use]
     if (!connection) throw problem('MODEL_FAILED', 'No language model is connected.')
     if (isStopped) throw problem('MODEL_STOPPED')

@@ -76,7 +76,7 @@ describe('a second opinion, tried on reviewed answers', () => {
     for (const { norm, text, doorId, sides } of await janua.tables.replayResults.findAll()) {
       const { best } = sides.draft
       if (!best) continue
-      await janua.tables.judgements.create({
+      await janua.tables.reviews.create({
         questionId: null,
         itemId: best.item,
         revisionId: best.revision,

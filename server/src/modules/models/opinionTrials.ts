@@ -12,7 +12,7 @@ import type { ReplayRow, VerificationViews } from '../verification/index.ts'
 
 interface Dependencies {
   settings: Settings
-  read: Pick<VerificationViews, 'replayResults' | 'replays'> & Pick<QuestionViews, 'judgements'>
+  read: Pick<VerificationViews, 'replayResults' | 'replays'> & Pick<QuestionViews, 'reviews'>
   engine: EngineHost
   uses: ModelUses
   secondOpinion: SecondOpinion
@@ -63,9 +63,9 @@ export class OpinionTrials {
     if (!replay || reviewed.length === 0)
       throw problem(
         'INVALID',
-        'There are no reviewed answers near the threshold yet. Make a replay, and judge some on the threshold page.',
+        'There are no reviewed answers near the threshold yet. Make a replay, and review some on the threshold page.',
       )
-    const { connection, isStopped } = await this.dependencies.uses.standing()
+    const { connection, isStopped } = await this.dependencies.uses.configured()
     if (!connection) throw problem('MODEL_FAILED', 'No language model is connected.')
     if (isStopped) throw problem('MODEL_STOPPED')
     this.running = { done: 0, of: reviewed.length }
@@ -121,8 +121,8 @@ export class OpinionTrials {
     } = opinionTrial(reviewed.map((each, i) => ({ ...each, says: said[i]! })))
     const shown = (places: readonly number[]): TrialAnswer[] =>
       places.map((i) => {
-        const { text, title, sure, sill } = reviewed[i]!
-        return { text, title, sure, sill, says: said[i]! }
+        const { text, title, sure, threshold } = reviewed[i]!
+        return { text, title, sure, threshold, says: said[i]! }
       })
     return {
       result: {
@@ -146,7 +146,7 @@ export class OpinionTrials {
   /** Reviewed answers of a replay that a second opinion would be asked about, and how many such questions come in a week. */
   private async near(replay: ReplayRow): Promise<{ reviewed: Reviewed[]; weekly: number }> {
     const { read, engine } = this.dependencies
-    const [results, standing, release] = await Promise.all([
+    const [results, latest, release] = await Promise.all([
       read.replayResults.list({ where: { replayId: replay.id }, order: [['id', 'ASC']] }),
       LatestReviews.of(read),
       engine.of(replay.pins),
@@ -156,13 +156,13 @@ export class OpinionTrials {
       const { draft } = result.sides
       const door = release.doors.find(({ id }) => id === result.doorId)
       if (!draft.best || !door) return []
-      const sill = door.rules.sills[draft.best.collection] ?? door.threshold
-      return Math.abs(draft.best.confidence - sill) <= REACH && draft.outcome !== 'clarifying'
-        ? [{ result, best: draft.best, sill }]
+      const threshold = door.rules.thresholds[draft.best.collection] ?? door.threshold
+      return Math.abs(draft.best.confidence - threshold) <= REACH && draft.outcome !== 'clarifying'
+        ? [{ result, best: draft.best, threshold }]
         : []
     })
-    const reviewed = unsure.flatMap(({ result, best, sill }): Reviewed[] => {
-      const row = standing.judgementOfBest(result.norm, result.sides.draft)
+    const reviewed = unsure.flatMap(({ result, best, threshold }): Reviewed[] => {
+      const row = latest.reviewOfBest(result.norm, result.sides.draft)
       const worth = row ? VERDICT_WORTH[row.verdict] : null
       const doc = release.index.docAt(best.item, best.ordinal)
       if (worth === null || doc === undefined) return []
@@ -173,7 +173,7 @@ export class OpinionTrials {
           item: best.item,
           ordinal: best.ordinal,
           sure: best.confidence,
-          sill,
+          threshold,
           right: worth === 1,
         },
       ]

@@ -44,7 +44,7 @@ const PROMPTS: Record<ModelUse, readonly string[]> = {
   ],
   summary: [
     'Sum up “conversation” in at most five short sentences for the agent who takes it over: what is wanted, what was tried and told, what is open.',
-    'Add nothing and judge nobody. Reply with the sentences alone.',
+    'Add nothing and review nobody. Reply with the sentences alone.',
   ],
 }
 

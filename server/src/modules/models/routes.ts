@@ -14,17 +14,17 @@ import type { Encoders } from './encoders/service.ts'
 import type { EncoderTrials } from './encoders/trials.ts'
 import type { ModelUses } from './modelUses.ts'
 import type { OpinionTrials } from './opinionTrials.ts'
-import type { Proposals } from './proposals.ts'
+import type { ProposedTexts } from './proposedTexts.ts'
 
 export function modelRoutes({
   uses,
-  proposals,
+  proposedTexts,
   trials,
   encoders,
   encoderTrials,
 }: {
   uses: ModelUses
-  proposals: Proposals
+  proposedTexts: ProposedTexts
   trials: OpinionTrials
   encoders: Encoders
   encoderTrials: EncoderTrials
@@ -64,21 +64,21 @@ export function modelRoutes({
       'POST /articles/:id/proposed-phrasings',
       { params: idPath, body: phrasingsProposalInput },
       async ({ params, body, user }) => ({
-        phrasings: await proposals.phrasings(user, params.id, body.count),
+        phrasings: await proposedTexts.phrasings(user, params.id, body.count),
       }),
     ),
     route('POST /gaps/:id/proposed-article', { params: idPath }, ({ params, user }) =>
-      proposals.draft(user, params.id),
+      proposedTexts.draft(user, params.id),
     ),
     route(
       'POST /doors/:id/proposed-texts',
       { params: idPath, body: doorTextsProposalInput },
       async ({ params, body, user }) => ({
-        texts: await proposals.doorTexts(user, params.id, body),
+        texts: await proposedTexts.doorTexts(user, params.id, body),
       }),
     ),
     route('POST /desk/:id/summary', { params: idPath }, async ({ params, user }) => ({
-      summary: await proposals.summary(user, params.id),
+      summary: await proposedTexts.summary(user, params.id),
     })),
   ]
 }

@@ -37,7 +37,7 @@ describe('a second opinion', () => {
     const { use, settings } = uses.find((each) => each.use === 'opinion')!
     await janua.models.uses.setUse(JANUA, use, { ...settings, on: true })
     const { index } = (await janua.answering.engine.live())!
-    sure = answerQuestion(index, QUESTION, { sill: 0 }).trace.candidates[0]!.confidence
+    sure = answerQuestion(index, QUESTION, { threshold: 0 }).trace.candidates[0]!.confidence
   })
   beforeEach(() => {
     service.say(null)
@@ -118,7 +118,7 @@ describe('a second opinion', () => {
     thinks('yes')
     for (let i = 0; i < 6; i++) {
       const { id, itemId, revisionId, ordinal, norm, doorId } = await asked()
-      await janua.tables.judgements.create({
+      await janua.tables.reviews.create({
         questionId: id,
         itemId,
         revisionId,

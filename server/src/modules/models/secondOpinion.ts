@@ -78,7 +78,10 @@ function doubtIn({ question, replies }: Response): Doubtful[] {
   const { text, trace, kind, outcome } = question
   const [first] = trace.candidates
   const isOpen = outcome === 'answered' || outcome === 'suggested' || outcome === 'unanswered'
-  return isOpen && kind !== 'fixed' && first && Math.abs(first.confidence - trace.sill) <= REACH
+  return isOpen &&
+    kind !== 'fixed' &&
+    first &&
+    Math.abs(first.confidence - trace.threshold) <= REACH
     ? [{ question: text, title: first.title, item: first.item, ordinal: first.ordinal }]
     : []
 }

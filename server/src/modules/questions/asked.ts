@@ -104,7 +104,7 @@ export class AskedQuestions {
 
   /** Reviews of these wordings go; what the team asked itself in rehearsal is reviewed as its own question. */
   async eraseWordings(norms: readonly string[], transaction: Transaction): Promise<void> {
-    await this.dependencies.tables.judgements.destroy({
+    await this.dependencies.tables.reviews.destroy({
       where: { norm: [...norms], origin: { [Op.ne]: 'rehearsal' } },
       transaction,
     })

@@ -1,8 +1,8 @@
-import type { AnswerData, AuditSample, ToJudge } from '@janua/contracts'
+import type { AnswerData, AuditSample, ToReview } from '@janua/contracts'
 import { placeOf } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
-import { saidFrom } from './judgements.ts'
+import { saidFrom } from './reviews.ts'
 import type { QuestionTables } from './tables.ts'
 
 /** How many answers of each week are put before the lead. */
@@ -11,10 +11,10 @@ const DAY_MS = 86_400_000
 
 interface Answer {
   id: number
-  judged: number
+  reviewed: number
 }
 
-/** Each week's random sample of answers: random, unlike all other judging, and so the one that may correct published figures. */
+/** Each week's random sample of answers: random, unlike all other reviewing, and so the one that may correct published figures. */
 export class AuditSampling {
   constructor(
     private readonly dependencies: {
@@ -34,7 +34,7 @@ export class AuditSampling {
     const monday = new Date(today - (((now.getUTCDay() + 6) % 7) + 7) * DAY_MS)
     const week = monday.toISOString().slice(0, 10)
     const answers = await db.query<Answer>(
-      `SELECT q.id, EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id AND j.origin = 'audit') AS judged FROM questions q
+      `SELECT q.id, EXISTS (SELECT 1 FROM reviews j WHERE j.question_id = q.id AND j.origin = 'audit') AS reviewed FROM questions q
        WHERE q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere' AND q.item_id IS NOT NULL AND q.asked_at >= :from AND q.asked_at < :to`,
       {
         replacements: { from: monday, to: new Date(+monday + 7 * DAY_MS) },
@@ -47,18 +47,18 @@ export class AuditSampling {
       .slice(0, SAMPLE)
     const left = await Promise.all(
       drawn
-        .filter(({ judged }) => !judged)
-        .map(({ id }) => this.toJudge(id, Math.min(1, SAMPLE / answers.length))),
+        .filter(({ reviewed }) => !reviewed)
+        .map(({ id }) => this.toReview(id, Math.min(1, SAMPLE / answers.length))),
     )
     return {
       week,
       answers: answers.length,
-      judged: drawn.filter(({ judged }) => judged).length,
+      reviewed: drawn.filter(({ reviewed }) => reviewed).length,
       left: left.flatMap((each) => each ?? []),
     }
   }
 
-  private async toJudge(id: number, chance: number): Promise<ToJudge | null> {
+  private async toReview(id: number, chance: number): Promise<ToReview | null> {
     const { tables, answersIn } = this.dependencies
     const question = (await tables.questions.findByPk(id))!
     const answers = question.conversationId === null ? [] : await answersIn(question.conversationId)

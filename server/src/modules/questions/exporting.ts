@@ -19,7 +19,7 @@ const COLUMNS = [
   'channel',
   'topic',
   'vote',
-  'judged',
+  'reviewed',
   'conversation',
 ] as const
 
@@ -64,7 +64,7 @@ function recordOf({
   channel,
   topic,
   vote,
-  judged,
+  reviewed,
   conversation,
 }: LogRowView): Record<(typeof COLUMNS)[number], string | number | null> {
   return {
@@ -82,7 +82,7 @@ function recordOf({
     channel,
     topic: topic?.label ?? null,
     vote,
-    judged,
+    reviewed,
     conversation,
   }
 }

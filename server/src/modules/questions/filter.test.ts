@@ -17,7 +17,7 @@ const NONE: LogFilter = {
   collection: null,
   hour: null,
   vote: null,
-  judged: null,
+  reviewed: null,
   wantsPerson: null,
   sureFrom: null,
   sureTo: null,

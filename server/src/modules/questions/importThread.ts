@@ -9,7 +9,7 @@ import {
   type Trace,
 } from '@janua/core'
 import { type MessagePort, parentPort, workerData } from 'node:worker_threads'
-import type { CourtesyContent } from '@janua/contracts'
+import type { SmallTalkContent } from '@janua/contracts'
 import type { CompiledRelease, OpenDoor } from '../answering/engineHost.ts'
 import { openShared } from '../answering/meaningModels.ts'
 import { respond, type Response } from '../answering/respond.ts'
@@ -30,7 +30,7 @@ export interface LogOrder {
     number: number
     blocks: IndexBlocks
     doors: OpenDoor[]
-    courtesies: readonly CourtesyContent[]
+    smallTalk: readonly SmallTalkContent[]
     model?: ConfidenceModel
   }
 }

@@ -71,7 +71,7 @@ export class LogImports {
         number: live.number,
         blocks: blocksOf(live.index),
         doors: live.doors,
-        courtesies: live.courtesies,
+        smallTalk: live.smallTalk,
         ...(live.model && { model: live.model }),
       }
       this.running = this.run(

@@ -5,10 +5,10 @@ import { viewsOf } from '../../platform/database/view.ts'
 import { AskedQuestions } from './asked.ts'
 import { AuditSampling } from './audit.ts'
 import { LogImports } from './imports.ts'
-import { type JudgementPorts, Judgements } from './judgements.ts'
+import { type ReviewPorts, Reviews } from './reviews.ts'
 import { QuestionLog } from './questionLog.ts'
 import { Reporting } from './reporting.ts'
-import { Reviews } from './reviews.ts'
+import { ReviewCases } from './reviewCases.ts'
 import { questionRoutes } from './routes.ts'
 import { questionTables } from './tables.ts'
 import type { Audit, Names } from '../accounts/index.ts'
@@ -17,14 +17,14 @@ import type { Articles } from '../library/index.ts'
 
 export type { AskedQuestions } from './asked.ts'
 export type { AuditSampling } from './audit.ts'
-export { expectedRight, judgedWorth } from './expectedRight.ts'
-export { saidFrom } from './judgements.ts'
+export { expectedRight, reviewedWorth } from './expectedRight.ts'
+export { saidFrom } from './reviews.ts'
 export type { Reporting } from './reporting.ts'
 export { keyOf, LatestReviews, LATEST_VERDICT, VERDICT_WORTH } from './latestReviews.ts'
 export type { QuestionRow, QuestionViews } from './tables.ts'
 
 interface Ports
-  extends Pick<Platform, 'db' | 'settings' | 'events' | 'clock'>, Pick<JudgementPorts, 'mayRead'> {
+  extends Pick<Platform, 'db' | 'settings' | 'events' | 'clock'>, Pick<ReviewPorts, 'mayRead'> {
   users: Names
   audit: Audit
   engine: EngineHost
@@ -33,7 +33,7 @@ interface Ports
   threads: () => {
     messages(conversation: number, after: number): Promise<Message[]>
     answersIn(conversation: number): Promise<AnswerData[]>
-    amendAnswer: JudgementPorts['amendAnswer']
+    amendAnswer: ReviewPorts['amendAnswer']
   }
   /** Figures and topics are made of questions: both hear of what changes. */
   figures: () => {
@@ -50,7 +50,7 @@ export function createQuestions({ threads, figures, ...ports }: Ports) {
   const mark = (at: Date, transaction?: Transaction) => figures().mark(at, transaction)
   const all = { ...ports, tables, mark }
   const reporting = new Reporting({ settings, engine })
-  const judgements = new Judgements({
+  const reviews = new Reviews({
     ...all,
     amendAnswer: (...given) => threads().amendAnswer(...given),
   })
@@ -68,15 +68,15 @@ export function createQuestions({ threads, figures, ...ports }: Ports) {
   const logImports = new LogImports({ ...all, reporting, recount: () => figures().rebuild() })
   return {
     asked: new AskedQuestions(all),
-    reviews: new Reviews(db),
+    reviewCases: new ReviewCases(db),
     reporting,
-    judgements,
+    reviews,
     sampling,
     questionLog,
     logImports,
     newest: () => tables.questions.max<number | null, InstanceType<typeof tables.questions>>('id'),
     read: viewsOf(tables),
-    routes: questionRoutes({ questionLog, logImports, judgements, sampling, reporting }),
+    routes: questionRoutes({ questionLog, logImports, reviews, sampling, reporting }),
     close: () => logImports.ended(),
   }
 }

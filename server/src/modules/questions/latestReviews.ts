@@ -1,7 +1,7 @@
 import type { Verdict } from '@janua/contracts'
-import { groupedBy, type JudgedAs, type ReplaySide } from '@janua/core'
+import { groupedBy, type ReviewedAs, type ReplaySide } from '@janua/core'
 import { Op } from 'sequelize'
-import type { JudgementRow, QuestionViews } from './tables.ts'
+import type { ReviewRow, QuestionViews } from './tables.ts'
 
 /** What a verdict adds to coverage; null for what is no question and leaves the count. */
 export const VERDICT_WORTH: Record<Verdict, number | null> = {
@@ -15,15 +15,15 @@ export const VERDICT_WORTH: Record<Verdict, number | null> = {
 /** Of `questions q`: answered, and by the team's own content. */
 export const FROM_CONTENT = "(q.outcome = 'answered' AND COALESCE(q.kind, '') <> 'elsewhere')"
 /** The standing verdict on the answer of `questions q`; null when there is none. */
-export const LATEST_VERDICT = `(SELECT j.verdict FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)`
+export const LATEST_VERDICT = `(SELECT j.verdict FROM reviews j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)`
 
-/** What stands of the judgements of answers: a lead's before an agent's, then the newest. */
+/** What stands of the reviews of answers: a lead's before an agent's, then the newest. */
 export class LatestReviews {
-  private constructor(private readonly byQuestion: ReadonlyMap<string, JudgementRow[]>) {}
+  private constructor(private readonly byQuestion: ReadonlyMap<string, ReviewRow[]>) {}
 
   /** @param norms of the questions that matter; all when not given */
   static async of(
-    read: Pick<QuestionViews, 'judgements'>,
+    read: Pick<QuestionViews, 'reviews'>,
     norms?: readonly string[],
   ): Promise<LatestReviews> {
     const where = {
@@ -31,7 +31,7 @@ export class LatestReviews {
       ...(norms ? { norm: [...new Set(norms)] } : { norm: { [Op.ne]: '' } }),
       itemId: { [Op.ne]: null },
     }
-    const rows = await read.judgements.list({ where, order: [['id', 'DESC']] })
+    const rows = await read.reviews.list({ where, order: [['id', 'DESC']] })
     const leadsFirst = [
       ...rows.filter(({ role }) => role === 'lead'),
       ...rows.filter(({ role }) => role !== 'lead'),
@@ -39,16 +39,16 @@ export class LatestReviews {
     return new LatestReviews(groupedBy(leadsFirst, ({ norm, itemId }) => keyOf(norm, itemId!)))
   }
 
-  /** How many answers, by question and item, were judged. */
+  /** How many answers, by question and item, were reviewed. */
   get size(): number {
     return this.byQuestion.size
   }
 
-  /** A judgement holds while the answer is the same: the same words of the same item, or at least the same passage of the same revision. */
-  judgementOf(
+  /** A review holds while the answer is the same: the same words of the same item, or at least the same passage of the same revision. */
+  reviewOf(
     norm: string,
     { place, print }: Pick<ReplaySide, 'place' | 'print'>,
-  ): JudgementRow | undefined {
+  ): ReviewRow | undefined {
     return (
       place &&
       this.of(norm, place.item).find((row) =>
@@ -59,11 +59,11 @@ export class LatestReviews {
     )
   }
 
-  /** Of what would be answered were the sill at nought: the same passage, of the same revision or with the same words. */
-  judgementOfBest(
+  /** Of what would be answered were the threshold at nought: the same passage, of the same revision or with the same words. */
+  reviewOfBest(
     norm: string,
     { best, print }: Pick<ReplaySide, 'best' | 'print'>,
-  ): JudgementRow | undefined {
+  ): ReviewRow | undefined {
     return (
       best &&
       this.of(norm, best.item).find(
@@ -73,14 +73,14 @@ export class LatestReviews {
     )
   }
 
-  judgedAs(norm: string): JudgedAs {
+  reviewedAs(norm: string): ReviewedAs {
     return (side) => {
-      const row = this.judgementOf(norm, side)
+      const row = this.reviewOf(norm, side)
       return row && (VERDICT_WORTH[row.verdict] ?? undefined)
     }
   }
 
-  private of(norm: string, item: number): readonly JudgementRow[] {
+  private of(norm: string, item: number): readonly ReviewRow[] {
     return this.byQuestion.get(keyOf(norm, item)) ?? []
   }
 }

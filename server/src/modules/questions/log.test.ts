@@ -73,7 +73,7 @@ describe('the question log', () => {
     ['outcome=unanswered', ['=1+1 what is that', 'is there a helicopter']],
     ['search=dog', ['can I bring my dog', 'dogs on a lead', 'Can I bring my dog?']],
     ['vote=down', ['can I bring my dog']],
-    ['judged=any', []],
+    ['reviewed=any', []],
     ['search=helicop lead', []],
     ['from=2026-11-22', ['can I bring my dog']],
     [
@@ -108,29 +108,29 @@ describe('the question log', () => {
     expect(detail.messages.map(({ author }) => author)).to.eql(['visitor', 'assistant'])
     expect(detail.trace.candidates[0]!.title).to.equal('Pets on board')
   })
-  it('judges one after another, and takes a judgement back', async () => {
+  it('reviews one after another, and takes a review back', async () => {
     const id = await idOf('can I bring my dog')
-    const judged = async () => (await page()).rows.find((row) => row.id === id)!.judged
+    const reviewed = async () => (await page()).rows.find((row) => row.id === id)!.reviewed
     const unsettled = async () => Boolean((await janua.tables.questions.findByPk(id))!.unsettled)
     const say = async (verdict: Verdict) =>
       (
-        (await lead.post(`/log/${id}/judgements`, { verdict }).expect(201)).body as {
-          judgement: number
+        (await lead.post(`/log/${id}/reviews`, { verdict }).expect(201)).body as {
+          review: number
         }
-      ).judgement
+      ).review
     await say('right')
-    expect([await judged(), await unsettled()]).to.eql(['right', false])
+    expect([await reviewed(), await unsettled()]).to.eql(['right', false])
     const second = await say('wrong')
-    expect([await judged(), await unsettled()]).to.eql(['wrong', true])
-    await lead.delete(`/log/${id}/judgements/${second}`).expect(204)
-    expect([await judged(), await unsettled()]).to.eql(['right', false])
-    expect((await lead.delete(`/log/${id}/judgements/${second}`)).status).to.equal(404)
+    expect([await reviewed(), await unsettled()]).to.eql(['wrong', true])
+    await lead.delete(`/log/${id}/reviews/${second}`).expect(204)
+    expect([await reviewed(), await unsettled()]).to.eql(['right', false])
+    expect((await lead.delete(`/log/${id}/reviews/${second}`)).status).to.equal(404)
   })
-  it('lets nobody take back what somebody else has judged', async () => {
+  it('lets nobody take back what somebody else has reviewed', async () => {
     const id = await idOf('How do I get a refund?')
-    const { body } = await lead.post(`/log/${id}/judgements`, { verdict: 'partly' })
+    const { body } = await lead.post(`/log/${id}/reviews`, { verdict: 'partly' })
     const editor = await member(janua, 'editor')
-    expect((await editor.delete(`/log/${id}/judgements/${body.judgement}`)).status).to.equal(404)
+    expect((await editor.delete(`/log/${id}/reviews/${body.review}`)).status).to.equal(404)
   })
   it('leaves out of the count what was no question, and keeps what is rightly silent out of the gaps', async () => {
     const count = async () => {
@@ -145,17 +145,17 @@ describe('the question log', () => {
       }
     }
     const before = await count()
-    await lead.post(`/log/${await idOf('=1+1 what is that')}/judgements`, {
+    await lead.post(`/log/${await idOf('=1+1 what is that')}/reviews`, {
       verdict: 'not a question',
     })
-    await lead.post(`/log/${await idOf('is there a helicopter')}/judgements`, {
+    await lead.post(`/log/${await idOf('is there a helicopter')}/reviews`, {
       verdict: 'rightly silent',
     })
     expect(await count()).to.eql({
       questions: before.questions - 1,
       uncovered: before.uncovered - 2,
     })
-    expect((await page('judged=rightly silent')).rows).to.have.length(1)
+    expect((await page('reviewed=rightly silent')).rows).to.have.length(1)
   })
   it('goes out as CSV and JSON Lines, whatever is in it', async () => {
     const csv = (await lead.get('/log/file?format=csv')).text

@@ -51,19 +51,19 @@ interface ListedRow {
   topic: number | null
   label: string | null
   vote: number | null
-  judged: Verdict | null
+  reviewed: Verdict | null
   conversation: number | null
 }
 
 const COLUMNS = `q.id, q.text, m.text AS written, q.asked_at AS at, q.outcome, q.kind, q.confidence, COALESCE(q.item_id, q.nearest_item) AS item, i.title, q.release_id AS \`release\`, d.title AS door, q.language, q.channel,
-  q.topic_id AS topic, t.label, q.vote, ${LATEST_VERDICT} AS judged, q.conversation_id AS conversation`
+  q.topic_id AS topic, t.label, q.vote, ${LATEST_VERDICT} AS reviewed, q.conversation_id AS conversation`
 const JOINS =
   'LEFT JOIN items i ON i.id = COALESCE(q.item_id, q.nearest_item) LEFT JOIN items d ON d.id = q.door_id LEFT JOIN topics t ON t.id = q.topic_id LEFT JOIN messages m ON m.id = q.message_id'
 /** Beyond this a count says "more than". */
 const MOST_COUNTED = 10_000
 const FILE_ROWS = 1_000
 
-/** Every question of every channel, searched, opened and judged. */
+/** Every question of every channel, searched, opened and reviewed. */
 export class QuestionLog {
   constructor(private readonly dependencies: Dependencies) {}
 
@@ -115,7 +115,7 @@ export class QuestionLog {
       ({ author }) => mayDo(user.role, 'desk.read') || author !== 'agent',
     )
     const data = answerAmong(messages, id)
-    const judgements = await tables.judgements.findAll({
+    const reviews = await tables.reviews.findAll({
       where: { questionId: id },
       order: [['id', 'DESC']],
     })
@@ -127,8 +127,8 @@ export class QuestionLog {
       blocks: data?.blocks ?? [],
       said: data ? blocksText(data.blocks) : '',
       sources: data?.sources ?? [],
-      judgements: await Promise.all(
-        judgements.map(async ({ verdict, userId, createdAt }) => ({
+      reviews: await Promise.all(
+        reviews.map(async ({ verdict, userId, createdAt }) => ({
           verdict,
           by: await users.nameOf(userId),
           at: createdAt.toISOString(),
@@ -137,8 +137,8 @@ export class QuestionLog {
     }
   }
 
-  /** Judges a question of the log. @returns the judgement's number, by which it can be undone */
-  async judge(user: SignedIn, id: number, verdict: Verdict): Promise<{ judgement: number }> {
+  /** Reviews a question of the log. @returns the review's number, by which it can be undone */
+  async review(user: SignedIn, id: number, verdict: Verdict): Promise<{ review: number }> {
     const { db, tables, messagesOf, mark, clock } = this.dependencies
     const question = await this.find(id)
     const messages =
@@ -147,7 +147,7 @@ export class QuestionLog {
     const { text, norm, doorId, itemId, revisionId, ordinal, confidence } = question
     const print = data && itemId !== null ? fingerprint(blocksText(data.blocks)) : null
     return db.transaction(async (transaction) => {
-      const made = await tables.judgements.create(
+      const made = await tables.reviews.create(
         {
           questionId: id,
           userId: user.id,
@@ -168,17 +168,17 @@ export class QuestionLog {
       )
       await this.settle(question, transaction)
       await mark(question.askedAt, transaction)
-      return { judgement: made.id }
+      return { review: made.id }
     })
   }
 
-  /** Takes one's own judgement back. */
-  async undo(user: SignedIn, id: number, judgement: number): Promise<void> {
+  /** Takes one's own review back. */
+  async undo(user: SignedIn, id: number, review: number): Promise<void> {
     const { db, tables, mark } = this.dependencies
     const question = await this.find(id)
     await db.transaction(async (transaction) => {
-      const gone = await tables.judgements.destroy({
-        where: { id: judgement, questionId: id, userId: user.id },
+      const gone = await tables.reviews.destroy({
+        where: { id: review, questionId: id, userId: user.id },
         transaction,
       })
       if (gone === 0) throw problem('NOT_FOUND')
@@ -203,22 +203,22 @@ export class QuestionLog {
     return question
   }
 
-  /** A wrong answer belongs to what is to be mended; silence that is right, and what is no question, do not. */
+  /** A wrong answer belongs to what is to be fixed; silence that is right, and what is no question, do not. */
   private async settle(
     question: Row<QuestionRow>,
     transaction: import('sequelize').Transaction,
   ): Promise<void> {
-    const all = await this.dependencies.tables.judgements.findAll({
+    const all = await this.dependencies.tables.reviews.findAll({
       where: { questionId: question.id },
       order: [['id', 'DESC']],
       transaction,
     })
-    const standing = (all.find(({ role }) => role === 'lead') ?? all[0])?.verdict
-    const isNone = standing === 'rightly silent' || standing === 'not a question'
+    const verdict = (all.find(({ role }) => role === 'lead') ?? all[0])?.verdict
+    const isNone = verdict === 'rightly silent' || verdict === 'not a question'
     const unsettled =
       !isNone &&
-      (standing === 'wrong' ||
-        (standing !== 'right' && (leftUnsettled(question) || question.vote === -1)))
+      (verdict === 'wrong' ||
+        (verdict !== 'right' && (leftUnsettled(question) || question.vote === -1)))
     await question.update({ unsettled }, { transaction })
   }
 

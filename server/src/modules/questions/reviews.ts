@@ -1,82 +1,148 @@
-import type { Verdict } from '@janua/contracts'
-import { type JudgedQuestion, LEADS_WEIGHT, type Opinion, type OpinionCase } from '@janua/core'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Transaction } from 'sequelize'
+import type {
+  AnswerData,
+  SignedIn,
+  ToReview,
+  Verdict,
+  VerdictInput,
+  WhyView,
+} from '@janua/contracts'
+import { type Block, blocksText, fingerprint, maskPrivate, type Source } from '@janua/core'
+import type { Clock } from '../../platform/clock.ts'
+import { problem } from '../../platform/http/problems.ts'
+import type { QuestionTables } from './tables.ts'
+import type { Audit } from '../accounts/index.ts'
+import { leftUnsettled, normOf } from '../answering/index.ts'
+import type { Articles } from '../library/index.ts'
 
-/** What a person's word counts beside a case of the self-test; a visitor's vote a little, as those who vote are not those who ask. */
-const WEIGHTS = { lead: LEADS_WEIGHT, agent: 3, visitor: 0.5 }
-const MOST_JUDGED = 2_000
-/** The same beside a lead's review of an answer that the language model had a say in. */
-const AGENT_SHARE = 0.75
-const VISITOR_SHARE = 0.1
+export interface ReviewPorts {
+  /** @throws when this person may not read the conversation */
+  mayRead: (user: SignedIn, conversation: number) => Promise<unknown>
+  /** Notes something at an answer of a conversation. */
+  amendAnswer: (
+    conversation: number,
+    messageId: number,
+    work: (answer: AnswerData, transaction: Transaction) => Promise<Partial<AnswerData>>,
+  ) => Promise<void>
+}
 
-/** Reviews and votes as cases from which confidence is learnt. */
+interface Dependencies extends ReviewPorts {
+  tables: QuestionTables
+  articles: Pick<Articles, 'teach'>
+  /** The figures of the time have to be counted again. */
+  mark: (at: Date, transaction?: Transaction) => Promise<void>
+  audit: Audit
+  clock: Clock
+}
+
+/** What was said from a source, as a lead reviews it. */
+export function saidFrom(
+  { item, revision, ordinal, title, path }: Source,
+  blocks: readonly Block[],
+): Pick<ToReview, 'item' | 'revision' | 'ordinal' | 'title' | 'path' | 'print' | 'said'> {
+  const said = blocksText(blocks)
+  return { item, revision, ordinal, title, path, print: fingerprint(said), said }
+}
+
+/** What people of the team say of the assistant's answers, and what they propose to teach it. */
 export class Reviews {
-  constructor(private readonly db: Sequelize) {}
+  constructor(private readonly dependencies: Dependencies) {}
 
-  /** By these two it is known whether there is anything new. */
-  async state(): Promise<{ newest: number; votes: number }> {
-    const [row] = await this.db.query<{ newest: number | null; votes: number }>(
-      'SELECT MAX(id) AS newest, (SELECT COUNT(*) FROM questions WHERE vote IS NOT NULL) AS votes FROM judgements',
-      { type: QueryTypes.SELECT },
-    )
-    return { newest: Number(row?.newest ?? 0), votes: Number(row?.votes ?? 0) }
+  /** Why a question came out as it did; agents see that of conversations that they may read. */
+  async why(user: SignedIn, questionId: number): Promise<WhyView> {
+    const question = await this.dependencies.tables.questions.findByPk(questionId)
+    if (!question) throw problem('MESSAGE_NOT_FOUND')
+    if (user.role === 'agent') await this.dependencies.mayRead(user, question.conversationId ?? 0)
+    const { outcome, confidence, releaseId, trace } = question
+    return { outcome, confidence, release: releaseId, trace }
   }
 
-  /** Answers on which the language model was heard, and which somebody reviewed: what its word is worth. */
-  async opinions(): Promise<OpinionCase[]> {
-    const rows = await this.db.query<{
-      says: Opinion
-      sure: number
-      verdict: Verdict | null
-      role: 'lead' | 'agent' | null
-      vote: number | null
-    }>(
-      `SELECT JSON_VALUE(q.trace, '$.opinion.says') AS says, JSON_VALUE(q.trace, '$.opinion.before') AS sure, j.verdict, j.role, q.vote FROM questions q
-       LEFT JOIN judgements j ON j.question_id = q.id AND j.item_id = q.item_id AND j.verdict IN ('right', 'wrong')
-       WHERE (q.vote IS NOT NULL OR j.id IS NOT NULL) AND q.item_id IS NOT NULL AND q.trace LIKE '%"opinion":%' ORDER BY q.id DESC LIMIT ${MOST_JUDGED}`,
-      { type: QueryTypes.SELECT },
-    )
-    return rows.flatMap(({ says, sure, verdict, role, vote }) =>
-      says
-        ? {
-            says,
-            sure: Number(sure),
-            right: verdict ? verdict === 'right' : Number(vote) > 0,
-            weight: verdict ? (role === 'lead' ? 1 : AGENT_SHARE) : VISITOR_SHARE,
-          }
-        : [],
-    )
+  /** Reviews an answer of a conversation that the person may read. A wrong answer comes onto the fixing list. */
+  async review(
+    user: SignedIn,
+    conversation: number,
+    messageId: number,
+    verdict: Verdict,
+  ): Promise<void> {
+    const { tables, mayRead, amendAnswer, mark, clock } = this.dependencies
+    await mayRead(user, conversation)
+    await amendAnswer(conversation, messageId, async ({ question: id, blocks }, transaction) => {
+      const question = (await tables.questions.findByPk(id, { transaction }))!
+      const { text, norm, doorId, itemId, revisionId, ordinal, confidence } = question
+      await tables.reviews.create(
+        {
+          questionId: id,
+          userId: user.id,
+          role: user.role,
+          verdict,
+          text,
+          norm,
+          doorId,
+          itemId,
+          revisionId,
+          ordinal,
+          print: fingerprint(blocksText(blocks)),
+          confidence,
+          origin: 'desk',
+          createdAt: clock.now(),
+        },
+        { transaction },
+      )
+      const latest = await this.verdictOf(id, transaction)
+      const unsettled = latest === 'wrong' || leftUnsettled(question)
+      await question.update({ unsettled }, { transaction })
+      await mark(question.askedAt, transaction)
+      return { reviewed: latest }
+    })
   }
 
-  /** Judged and voted questions, the newest first; of several judgements a lead's goes before an agent's, and then the newest. */
-  async answers(): Promise<JudgedQuestion[]> {
-    const judged = await this.db.query<{
-      text: string
-      item: number
-      verdict: Verdict
-      role: 'lead' | 'agent'
-    }>(
-      `SELECT text, item_id AS item, verdict, role FROM (SELECT j.*, ROW_NUMBER() OVER (PARTITION BY norm, item_id, ordinal ORDER BY role = 'lead' DESC, id DESC) AS place FROM judgements j WHERE item_id IS NOT NULL AND verdict IN ('right', 'wrong')) standing
-       WHERE place = 1 ORDER BY id DESC LIMIT ${MOST_JUDGED}`,
-      { type: QueryTypes.SELECT },
-    )
-    const voted = await this.db.query<{ text: string; item: number; vote: number }>(
-      `SELECT q.text, q.item_id AS item, q.vote FROM questions q WHERE q.vote IS NOT NULL AND q.item_id IS NOT NULL AND NOT EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id) ORDER BY q.id DESC LIMIT ${MOST_JUDGED}`,
-      { type: QueryTypes.SELECT },
-    )
-    return [
-      ...judged.map(({ text, item, verdict, role }) => ({
-        text,
-        item,
-        right: verdict === 'right',
-        weight: role === 'lead' ? WEIGHTS.lead : WEIGHTS.agent,
-      })),
-      ...voted.map(({ text, item, vote }) => ({
-        text,
-        item,
-        right: vote > 0,
-        weight: WEIGHTS.visitor,
-      })),
-    ]
+  /** Reviews an answer outside a conversation: of a rehearsal, a replay, or of those chosen to set the threshold. */
+  async reviewAnswer(
+    user: SignedIn,
+    { item, revision, door, wanted, wantedId, text, question, ...given }: VerdictInput,
+  ): Promise<void> {
+    const masked = maskPrivate(text)
+    await this.dependencies.tables.reviews.create({
+      ...given,
+      text: masked,
+      norm: normOf(masked),
+      questionId: question,
+      userId: user.id,
+      role: user.role,
+      doorId: door,
+      itemId: item,
+      revisionId: revision,
+      wanted,
+      wantedId,
+      createdAt: this.dependencies.clock.now(),
+    })
+    const asked =
+      question === null ? null : await this.dependencies.tables.questions.findByPk(question)
+    if (asked) await this.dependencies.mark(asked.askedAt)
+  }
+
+  /** Proposes a phrasing: it goes into the draft as a change in work, for a lead or editor to look at. */
+  async propose(
+    user: SignedIn,
+    conversation: number,
+    item: number,
+    phrasing: string,
+  ): Promise<void> {
+    await this.dependencies.mayRead(user, conversation)
+    const { title } = await this.dependencies.articles.teach(user, item, phrasing, false)
+    await this.dependencies.audit.note(user, 'proposed a phrasing', title, {
+      item,
+      phrasing,
+      conversation,
+    })
+  }
+
+  private async verdictOf(questionId: number, transaction: Transaction): Promise<Verdict> {
+    const all = await this.dependencies.tables.reviews.findAll({
+      where: { questionId },
+      order: [['id', 'DESC']],
+      transaction,
+    })
+    return (all.find(({ role }) => role === 'lead') ?? all[0]!).verdict
   }
 }

@@ -1,12 +1,12 @@
 import type { LogFilter } from '@janua/contracts'
 import {
   idPath,
-  judgementInput,
+  reviewInput,
   LOG_FILTER,
   logFileQuery,
   logQuery,
   logVerdictInput,
-  proposalInput,
+  proposedPhrasingInput,
   reportingInput,
   verdictInput,
 } from '@janua/contracts/schemas'
@@ -15,7 +15,7 @@ import { type Route, route } from '../../platform/http/routing.ts'
 import type { AuditSampling } from './audit.ts'
 import { sendLog } from './exporting.ts'
 import type { LogImports } from './imports.ts'
-import type { Judgements } from './judgements.ts'
+import type { Reviews } from './reviews.ts'
 import type { QuestionLog } from './questionLog.ts'
 import type { Reporting } from './reporting.ts'
 import { receive } from '../library/index.ts'
@@ -23,22 +23,22 @@ import { receive } from '../library/index.ts'
 interface Dependencies {
   questionLog: QuestionLog
   logImports: LogImports
-  judgements: Judgements
+  reviews: Reviews
   sampling: AuditSampling
   reporting: Reporting
 }
 
 const filterOnly = Joi.object<LogFilter>(LOG_FILTER)
-const judgementPath = Joi.object<{ id: number; judgement: number }>({
+const reviewPath = Joi.object<{ id: number; review: number }>({
   id: Joi.number().integer().positive().required(),
-  judgement: Joi.number().integer().positive().required(),
+  review: Joi.number().integer().positive().required(),
 })
 
 /** The log of everything asked, and what the team says of the answers. */
 export function questionRoutes({
   questionLog,
   logImports,
-  judgements,
+  reviews,
   sampling,
   reporting,
 }: Dependencies): Route[] {
@@ -57,31 +57,29 @@ export function questionRoutes({
       logImports.remove(user, params.id),
     ),
     route('GET /log/:id', byId, ({ params, user }) => questionLog.read(user, params.id)),
-    route(
-      'POST /log/:id/judgements',
-      { ...byId, body: logVerdictInput },
-      ({ params, body, user }) => questionLog.judge(user, params.id, body.verdict),
+    route('POST /log/:id/reviews', { ...byId, body: logVerdictInput }, ({ params, body, user }) =>
+      questionLog.review(user, params.id, body.verdict),
     ),
-    route('DELETE /log/:id/judgements/:judgement', { params: judgementPath }, ({ params, user }) =>
-      questionLog.undo(user, params.id, params.judgement),
+    route('DELETE /log/:id/reviews/:review', { params: reviewPath }, ({ params, user }) =>
+      questionLog.undo(user, params.id, params.review),
     ),
 
     route('GET /audit-sample', {}, () => sampling.sample()),
     route('GET /questions/:id/why', { params: idPath }, ({ params, user }) =>
-      judgements.why(user, params.id),
+      reviews.why(user, params.id),
     ),
     route(
-      'POST /desk/:id/judgements',
-      { params: idPath, body: judgementInput },
-      ({ params, body, user }) => judgements.judge(user, params.id, body.message, body.verdict),
+      'POST /desk/:id/reviews',
+      { params: idPath, body: reviewInput },
+      ({ params, body, user }) => reviews.review(user, params.id, body.message, body.verdict),
     ),
     route(
-      'POST /desk/:id/proposals',
-      { params: idPath, body: proposalInput },
-      ({ params, body, user }) => judgements.propose(user, params.id, body.item, body.phrasing),
+      'POST /desk/:id/phrasings',
+      { params: idPath, body: proposedPhrasingInput },
+      ({ params, body, user }) => reviews.propose(user, params.id, body.item, body.phrasing),
     ),
     route('POST /verdicts', { body: verdictInput }, ({ body, user }) =>
-      judgements.judgeAnswer(user, body),
+      reviews.reviewAnswer(user, body),
     ),
     route('GET /reporting', {}, () => reporting.read()),
     route('PUT /reporting', { body: reportingInput }, ({ body }) => reporting.set(body)),

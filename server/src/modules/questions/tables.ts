@@ -21,9 +21,9 @@ export interface QuestionRow extends AskedQuestion {
   asker: string | null
 }
 
-export interface JudgementRow {
+export interface ReviewRow {
   id: number
-  /** Null for an answer that was judged outside a conversation. */
+  /** Null for an answer that was reviewed outside a conversation. */
   questionId: number | null
   userId: number | null
   role: Role
@@ -40,7 +40,7 @@ export interface JudgementRow {
   /** What should have come instead. */
   wanted: 'item' | 'nothing' | 'queue' | null
   wantedId: number | null
-  /** Chance with which it was drawn for judging; null when it was not drawn. */
+  /** Chance with which it was drawn for reviewing; null when it was not drawn. */
   chance: number | null
   origin: 'desk' | 'rehearsal' | 'replay' | 'threshold' | 'audit' | 'log'
   createdAt: Date
@@ -81,7 +81,7 @@ export function questionTables(db: Sequelize) {
       importId: ref,
       asker: text(16),
     }),
-    judgements: table<JudgementRow>(db, 'judgements', {
+    reviews: table<ReviewRow>(db, 'reviews', {
       id,
       questionId: ref,
       userId: ref,

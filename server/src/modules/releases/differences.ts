@@ -1,7 +1,7 @@
 import type {
   ArticleContent,
   ChangeText,
-  CourtesyContent,
+  SmallTalkContent,
   DocumentContent,
   GlossaryContent,
 } from '@janua/contracts'
@@ -29,7 +29,7 @@ export async function changeText(
 /** An item's content as a lead reads it. Doors and routing are compared as lines of their settings. */
 function wordsOf(content: unknown): string {
   const { title, body, phrasings, parts, term, also, meaning, says, replies } = content as Partial<
-    ArticleContent & DocumentContent & GlossaryContent & CourtesyContent
+    ArticleContent & DocumentContent & GlossaryContent & SmallTalkContent
   >
   const asked = phrasings?.length ? `\n\nAsked as:\n${phrasings.join('\n')}` : ''
   if (parts)

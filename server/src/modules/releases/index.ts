@@ -26,11 +26,11 @@ interface Ports extends Pick<Platform, 'db' | 'settings' | 'events' | 'clock'>, 
   audit: Audit
   proofs: Prover
   keepTeams: KeepTeams
-  proveMends: Parameters<typeof releaseRoutes>[0]['proveMends']
+  proveFixes: Parameters<typeof releaseRoutes>[0]['proveFixes']
 }
 
 /** The draft and the releases that are made from it: immutable, numbered sets of revisions of everything that visitors meet. */
-export function createReleases({ proofs, keepTeams, proveMends, ...ports }: Ports) {
+export function createReleases({ proofs, keepTeams, proveFixes, ...ports }: Ports) {
   const { db, settings, users, audit, events, clock } = ports
   const tables = releaseTables(db)
   const live = new LivePointer(tables, settings)
@@ -46,7 +46,7 @@ export function createReleases({ proofs, keepTeams, proveMends, ...ports }: Port
     schedule,
     intake: new Intake({ db, tables, keepTeams, clock }),
     read: viewsOf(tables),
-    routes: releaseRoutes({ releases, schedule, proofs, draft, live, tables, proveMends }),
+    routes: releaseRoutes({ releases, schedule, proofs, draft, live, tables, proveFixes }),
     jobs: [job('schedule', 'Publishes at a set time', 3, () => schedule.tick())],
   }
 }

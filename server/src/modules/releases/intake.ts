@@ -8,7 +8,7 @@ import { summarise } from './summaries.ts'
 import type { ItemRow, ReleaseTables } from './tables.ts'
 import type { Actor } from '../accounts/index.ts'
 
-type ContentKind = Extract<ItemKind, 'article' | 'fixed' | 'document' | 'glossary' | 'courtesy'>
+type ContentKind = Extract<ItemKind, 'article' | 'fixed' | 'document' | 'glossary' | 'smallTalk'>
 
 /** A new version of what was read keeps what the team added to the one before. */
 export type KeepTeams = (kind: ContentKind, content: unknown, current: unknown) => unknown
@@ -97,12 +97,12 @@ export class Intake {
       present,
     )
     const words = incoming
-      .filter(({ kind }) => kind === 'glossary' || kind === 'courtesy')
+      .filter(({ kind }) => kind === 'glossary' || kind === 'smallTalk')
       .map(({ kind, content }) => summarise(kind, content).title)
-    const byTitle = await find('title', words, { ...present, kind: ['glossary', 'courtesy'] })
+    const byTitle = await find('title', words, { ...present, kind: ['glossary', 'smallTalk'] })
     return ({ uid, sourceName, kind, content }) => {
       const titled =
-        kind === 'glossary' || kind === 'courtesy'
+        kind === 'glossary' || kind === 'smallTalk'
           ? byTitle.get(summarise(kind, content).title.toLowerCase())
           : undefined
       const item =

@@ -53,7 +53,7 @@ export class LivePointer {
   }
 
   /** Whether visitors get this revision of an item, and if not, how far its change is. */
-  async standing(
+  async changeStateOf(
     item: Pick<ItemRow, 'id' | 'ready'>,
     revision: number,
   ): Promise<{ state: ChangeState; published: boolean }> {

@@ -1,4 +1,4 @@
-import type { MendView } from '@janua/contracts'
+import type { FixView } from '@janua/contracts'
 import { choiceInput, idPath, openInput, publishInput, readyInput } from '@janua/contracts/schemas'
 import { type Route, route } from '../../platform/http/routing.ts'
 import { changeText } from './differences.ts'
@@ -17,7 +17,7 @@ interface Dependencies {
   draft: Draft
   live: LivePointer
   tables: ReleaseTables
-  proveMends: () => Promise<MendView[]>
+  proveFixes: () => Promise<FixView[]>
 }
 
 export function releaseRoutes({
@@ -27,7 +27,7 @@ export function releaseRoutes({
   draft,
   live,
   tables,
-  proveMends,
+  proveFixes,
 }: Dependencies): Route[] {
   const byId = { params: idPath }
   return [
@@ -39,18 +39,18 @@ export function releaseRoutes({
       if (body.at !== null)
         return { number: null, scheduled: await schedule.add(user, body), proofs: [] }
       const { number } = await releases.publish(user, body.items, body.note, body)
-      return { number, scheduled: null, proofs: await proveMends() }
+      return { number, scheduled: null, proofs: await proveFixes() }
     }),
     route('POST /releases/:id/live', byId, async ({ params, user }) => {
       await releases.rollBack(user, params.id)
-      return { number: params.id, proofs: await proveMends() }
+      return { number: params.id, proofs: await proveFixes() }
     }),
     route(
       'POST /releases/:id/open',
       { ...byId, body: openInput },
       async ({ params, body, user }) => {
         await releases.open(user, params.id, body.audience, body.share)
-        return { number: params.id, proofs: await proveMends() }
+        return { number: params.id, proofs: await proveFixes() }
       },
     ),
     route('DELETE /releases/:id/open', byId, ({ params, user }) =>

@@ -1,6 +1,6 @@
 import type {
   ArticleContent,
-  CourtesyContent,
+  SmallTalkContent,
   DocumentContent,
   DoorContent,
   EncoderContent,
@@ -23,8 +23,8 @@ export function summarise(kind: ItemKind, content: unknown): Summary {
       const { term, also } = content as GlossaryContent
       return { title: term, phrasings: also.length }
     }
-    case 'courtesy': {
-      const { name, says } = content as CourtesyContent
+    case 'smallTalk': {
+      const { name, says } = content as SmallTalkContent
       return { title: name, phrasings: says.length }
     }
     case 'document': {

@@ -30,7 +30,7 @@ export class System {
     const [status, room, mail, files, attachments, size, version, backup] = await Promise.all([
       jobs().status(),
       store.room(),
-      outbox.standing(),
+      outbox.status(),
       one<{ n: number; bytes: number | null }>(
         'SELECT COUNT(*) AS n, SUM(size) AS bytes FROM files',
       ),

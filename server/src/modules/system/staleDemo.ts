@@ -26,7 +26,7 @@ const CONTENT_DAYS = ['items.review_on']
 /** Moments that are told inside of what was stored. */
 const TOLD: readonly Column[] = [
   { of: 'messages', name: 'data' },
-  { of: 'mends', name: 'proof' },
+  { of: 'fixes', name: 'proof' },
   { of: 'audit_entries', name: 'detail' },
 ]
 const ISO_DAY = /\b20\d\d-[01]\d-[0-3]\d(?=["T])/g

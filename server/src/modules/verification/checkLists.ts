@@ -21,7 +21,7 @@ interface Dependencies {
   engine: EngineHost
 }
 
-/** Checks as files: read from and written as CSV, and written as TREC topics and relevance judgements. */
+/** Checks as files: read from and written as CSV, and written as TREC topics and relevance reviews. */
 export class CheckLists {
   constructor(private readonly dependencies: Dependencies) {}
 

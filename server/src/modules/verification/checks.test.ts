@@ -46,9 +46,9 @@ describe('rehearsal and checks', () => {
     ])
     expect(
       messages.map(
-        ({ asked, courtesy }) => asked[0]?.answer.outcome ?? (courtesy ? 'courtesy' : 'none'),
+        ({ asked, smallTalk }) => asked[0]?.answer.outcome ?? (smallTalk ? 'smallTalk' : 'none'),
       ),
-    ).to.eql(['answered', 'unanswered', 'courtesy', 'unanswered'])
+    ).to.eql(['answered', 'unanswered', 'smallTalk', 'unanswered'])
     expect(messages[1]!.asked[0]).to.include({ carried: 'Can I bring my dog?' })
     expect(messages[3]!.queue).to.include({ name: 'Refunds', because: '“helicopter”' })
   })
@@ -64,7 +64,7 @@ describe('rehearsal and checks', () => {
     expect(await first({ at: '2026-11-23T10:00:00Z' })).not.to.equal('answered')
     expect(await first({ at: '2027-01-10T10:00:00Z', release: 1 })).not.to.equal('answered')
   })
-  it('keeps a judgement for as long as the answer is the same', async () => {
+  it('keeps a review for as long as the answer is the same', async () => {
     const { answer, text } = (await rehearse(['Can I bring my dog?'])).messages[0]!.asked[0]!
     const { item, revision, ordinal } = answer.sources[0]!
     await lead
@@ -79,12 +79,14 @@ describe('rehearsal and checks', () => {
         origin: 'rehearsal',
       })
       .expect(204)
-    expect((await rehearse(['can I bring my dog'])).messages[0]!.asked[0]!.judged).to.equal('right')
-    expect((await rehearse(['Where does my cat stay?'])).messages[0]!.asked[0]!.judged).to.equal(
+    expect((await rehearse(['can I bring my dog'])).messages[0]!.asked[0]!.reviewed).to.equal(
+      'right',
+    )
+    expect((await rehearse(['Where does my cat stay?'])).messages[0]!.asked[0]!.reviewed).to.equal(
       null,
     )
   })
-  it('takes no judgement that is none, in plain words', async () => {
+  it('takes no review that is none, in plain words', async () => {
     const { status, body } = await lead.post('/verdicts', {
       text: '',
       verdict: 'perhaps',
@@ -93,10 +95,10 @@ describe('rehearsal and checks', () => {
     expect(status).to.equal(422)
     expect(body.message).to.include('verdict')
   })
-  it('makes checks of what was judged right, once', async () => {
-    expect((await checks()).judged).to.equal(1)
-    expect((await lead.post('/checks/judged')).body).to.eql({ added: 1 })
-    expect((await lead.post('/checks/judged')).body).to.eql({ added: 0 })
+  it('makes checks of what was reviewed right, once', async () => {
+    expect((await checks()).reviewed).to.equal(1)
+    expect((await lead.post('/checks/reviewed')).body).to.eql({ added: 1 })
+    expect((await lead.post('/checks/reviewed')).body).to.eql({ added: 0 })
     expect((await checks()).checks[0]).to.deep.include({
       messages: ['Can I bring my dog?'],
       itemTitle: 'Pets on board',
@@ -194,7 +196,7 @@ describe('rehearsal and checks', () => {
 })
 
 describe('the audit sample', () => {
-  it('is of the last full week, the same answers each time, and corrects the coverage of releases once enough are judged', async () => {
+  it('is of the last full week, the same answers each time, and corrects the coverage of releases once enough are reviewed', async () => {
     const { janua, clock, close } = await freshJanua()
     try {
       const lead = await member(janua, 'lead')
@@ -203,7 +205,7 @@ describe('the audit sample', () => {
       for (let i = 0; i < 40; i++) await (await visitor(janua)).says('Can I bring my dog?')
       clock.set('2026-11-24T10:00:00Z')
       const { body: sample } = await lead.get('/audit-sample')
-      expect(sample).to.include({ week: '2026-11-16', answers: 40, judged: 0 })
+      expect(sample).to.include({ week: '2026-11-16', answers: 40, reviewed: 0 })
       expect(sample.left).to.have.length(30)
       expect((await lead.get('/audit-sample')).body).to.eql(sample)
       const covered = async () => {
@@ -241,9 +243,9 @@ describe('the audit sample', () => {
             origin: 'audit',
           })
           .expect(204)
-      expect((await lead.get('/audit-sample')).body).to.include({ judged: 30 })
+      expect((await lead.get('/audit-sample')).body).to.include({ reviewed: 30 })
       expect(before).to.be.greaterThan(0.8)
-      // Thirty are judged, half of them right; of the ten others the audit says that their confidence promised too much.
+      // Thirty are reviewed, half of them right; of the ten others the audit says that their confidence promised too much.
       expect(await covered()).to.be.closeTo(0.5, 0.03)
     } finally {
       await close()

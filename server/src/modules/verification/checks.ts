@@ -67,7 +67,7 @@ export class Checks {
         at: run.createdAt.toISOString(),
         current: run.pinsKey === draft.key,
       },
-      judged: (await this.judgedRight()).length,
+      reviewed: (await this.reviewedRight()).length,
     }
   }
 
@@ -97,11 +97,11 @@ export class Checks {
     this.stale = true
   }
 
-  /** Makes a check of every question whose answer was judged right and that has none yet. */
-  async addJudged(actor: Actor): Promise<number> {
+  /** Makes a check of every question whose answer was reviewed right and that has none yet. */
+  async addReviewed(actor: Actor): Promise<number> {
     const { tables, audit, clock } = this.dependencies
-    const judged = await this.judgedRight()
-    const rows = judged.map(({ text, item, door }) => ({
+    const reviewed = await this.reviewedRight()
+    const rows = reviewed.map(({ text, item, door }) => ({
       ...columnsOf({
         messages: [text],
         comes: 'answer',
@@ -111,14 +111,14 @@ export class Checks {
         queue: null,
         door,
         language: 'en',
-        note: 'judged right',
+        note: 'reviewed right',
       }),
       createdBy: actor.id,
       createdAt: clock.now(),
     }))
     await tables.checks.bulkCreate(rows)
     if (rows.length > 0)
-      await audit.note(actor, 'added checks', `${rows.length} judged questions`, {})
+      await audit.note(actor, 'added checks', `${rows.length} reviewed questions`, {})
     this.stale = true
     return rows.length
   }
@@ -203,9 +203,9 @@ export class Checks {
     }
   }
 
-  private judgedRight(): Promise<{ text: string; item: number; door: number | null }[]> {
+  private reviewedRight(): Promise<{ text: string; item: number; door: number | null }[]> {
     return this.dependencies.db.query<{ text: string; item: number; door: number | null }>(
-      `SELECT s.text, s.item_id AS item, s.door_id AS door FROM (SELECT j.*, ROW_NUMBER() OVER (PARTITION BY norm ORDER BY role = 'lead' DESC, id DESC) AS place FROM judgements j WHERE item_id IS NOT NULL) s
+      `SELECT s.text, s.item_id AS item, s.door_id AS door FROM (SELECT j.*, ROW_NUMBER() OVER (PARTITION BY norm ORDER BY role = 'lead' DESC, id DESC) AS place FROM reviews j WHERE item_id IS NOT NULL) s
        JOIN items i ON i.id = s.item_id AND i.draft_revision IS NOT NULL WHERE s.place = 1 AND s.verdict = 'right' AND s.text <> '' AND NOT EXISTS (SELECT 1 FROM checks c WHERE c.question = s.text) ORDER BY s.id`,
       { type: QueryTypes.SELECT },
     )

@@ -29,7 +29,7 @@ export function play(release: CompiledRelease, door: OpenDoor, { messages, at }:
     messages.map((text) => maskPrivate(text)),
     {
       ...settingsAt(release, door, at),
-      courtesies: release.courtesies,
+      smallTalk: release.smallTalk,
     },
   )
 }

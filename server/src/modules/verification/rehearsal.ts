@@ -20,7 +20,7 @@ import type { HandoverViews } from '../handover/index.ts'
 import { type QuestionViews, LatestReviews } from '../questions/index.ts'
 
 interface Dependencies {
-  read: Pick<HandoverViews, 'queues'> & Pick<QuestionViews, 'judgements'>
+  read: Pick<HandoverViews, 'queues'> & Pick<QuestionViews, 'reviews'>
   engine: EngineHost
   clock: Clock
 }
@@ -49,7 +49,7 @@ export class Rehearsal {
     const began = performance.now()
     const replies = await understood(compiled.index, () => play(compiled, door, played))
     const milliseconds = (performance.now() - began) / messages.length
-    const standing = await LatestReviews.of(
+    const latest = await LatestReviews.of(
       this.dependencies.read,
       replies.flatMap(({ asked }) => asked.map(({ text }) => normOf(text))),
     )
@@ -57,10 +57,10 @@ export class Rehearsal {
       const upToHere = { ...played, messages: messages.slice(0, i + 1) }
       return {
         text: messages[i]!,
-        courtesy: reply.courtesy?.replies ?? null,
+        smallTalk: reply.smallTalk?.replies ?? null,
         wantsPerson: reply.wantsPerson,
         asked: reply.asked.map((asked) =>
-          this.question(asked, { door, index: compiled.index, language, standing }),
+          this.question(asked, { door, index: compiled.index, language, latest }),
         ),
         queue: await this.queue(compiled, door, replies.slice(0, i + 1), upToHere),
         milliseconds,
@@ -75,17 +75,17 @@ export class Rehearsal {
       door,
       index,
       language,
-      standing,
-    }: { door: OpenDoor; index: ReleaseIndex; language: 'en' | 'de'; standing: LatestReviews },
+      latest,
+    }: { door: OpenDoor; index: ReleaseIndex; language: 'en' | 'de'; latest: LatestReviews },
   ): RehearsedQuestion {
-    const judged = standing.judgementOf(normOf(text), sideOf(answer))?.verdict ?? null
+    const reviewed = latest.reviewOf(normOf(text), sideOf(answer))?.verdict ?? null
     const passages = answer.trace.candidates
       .slice(0, PASSAGES)
       .map(({ item, ordinal }) => passageText(index, item, ordinal))
     return {
       text,
       answer,
-      judged,
+      reviewed,
       passages,
       said: answerText(answer, door, language),
       ...(carried && { carried }),

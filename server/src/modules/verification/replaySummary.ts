@@ -29,7 +29,7 @@ export interface Replayed {
 export function resultOf(
   { asked, days, sides }: Replayed,
   replayId: number,
-  standing: LatestReviews,
+  latest: LatestReviews,
 ): Omit<ReplayResultRow, 'id' | 'accepted'> {
   const { key, text, norm, before, door } = asked
   const { live, draft } = sides
@@ -43,7 +43,7 @@ export function resultOf(
     doorId: door,
     days,
     times: timesOf(asked, days),
-    change: changeBetween(live, draft, standing.judgedAs(norm)),
+    change: changeBetween(live, draft, latest.reviewedAs(norm)),
     fromOutcome: live.outcome,
     toOutcome: draft.outcome,
     collection: collectionOf(sides),
@@ -60,11 +60,11 @@ function collectionOf({ live, draft }: ReplaySides): string {
 export function summaryOf(
   all: readonly Replayed[],
   results: readonly Pick<ReplayResultRow, 'change' | 'collection'>[],
-  standing: LatestReviews,
+  latest: LatestReviews,
   names: { door(id: number): string; sameModel: boolean },
 ): ReplaySummary {
   const worth = (side: ReplaySide, { norm }: ReplayCase) =>
-    coverageOf(side, standing.judgedAs(norm))
+    coverageOf(side, latest.reviewedAs(norm))
   const compare = (
     some: readonly Replayed[],
     before: keyof ReplaySides,

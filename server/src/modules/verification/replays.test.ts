@@ -169,12 +169,12 @@ describe('replay', () => {
     expect(await outcome('asked')).to.equal('answered')
     expect(await outcome('now')).not.to.equal('answered')
   })
-  it('shows what the curve of the threshold is drawn from, and what to judge next', async () => {
+  it('shows what the curve of the threshold is drawn from, and what to review next', async () => {
     const { body } = await lead.get('/threshold')
     expect(
       body.volume.reduce((sum: number, { weight }: { weight: number }) => sum + weight, 0),
     ).to.be.closeTo(11 / (30 / 7), 1e-6)
-    const { body: next } = await lead.get('/threshold/to-judge?sill=0.4')
+    const { body: next } = await lead.get('/threshold/to-review?threshold=0.4')
     expect(next[0]).to.include.keys('text', 'said', 'chance', 'title')
     await lead
       .post('/verdicts', {
@@ -190,15 +190,17 @@ describe('replay', () => {
         origin: 'threshold',
       })
       .expect(204)
-    expect((await lead.get('/threshold')).body.judged).to.deep.include({
+    expect((await lead.get('/threshold')).body.reviewed).to.deep.include({
       p: next[0].confidence,
       right: 0.5,
       chance: next[0].chance,
       collection: next[0].collection,
       door: next[0].door,
     })
-    await lead.put('/threshold', { door: next[0].door, collection: 'Pets', sill: 0.62 }).expect(204)
-    expect((await lead.get(`/doors/${next[0].door}`)).body.rules.sills).to.eql({ Pets: 0.62 })
+    await lead
+      .put('/threshold', { door: next[0].door, collection: 'Pets', threshold: 0.62 })
+      .expect(204)
+    expect((await lead.get(`/doors/${next[0].door}`)).body.rules.thresholds).to.eql({ Pets: 0.62 })
     await publishAll(janua)
   })
 })

@@ -26,7 +26,7 @@ interface Dependencies {
   tables: VerificationTables
   read: Pick<AnsweringViews, 'engineModels'> &
     Pick<ReleaseViews, 'releases'> &
-    Pick<QuestionViews, 'judgements'>
+    Pick<QuestionViews, 'reviews'>
   /** The number of the last question that was asked. */
   newestQuestion: () => Promise<number | null>
   choices: Choices
@@ -178,7 +178,7 @@ export class Replays {
       offset,
       limit,
     })
-    const standing = await LatestReviews.of(
+    const latest = await LatestReviews.of(
       read,
       rows.map(({ norm }) => norm),
     )
@@ -203,8 +203,8 @@ export class Replays {
           times,
           change: became,
           accepted: Boolean(accepted),
-          live: { ...live, judged: standing.judgedAs(norm)(live) ?? null },
-          draft: { ...draft, judged: standing.judgedAs(norm)(draft) ?? null },
+          live: { ...live, reviewed: latest.reviewedAs(norm)(live) ?? null },
+          draft: { ...draft, reviewed: latest.reviewedAs(norm)(draft) ?? null },
         }),
       ),
     }
@@ -261,7 +261,7 @@ export class Replays {
             state: 'failed',
             problem: 'Nobody asked anything in this period.',
           })
-        const standing = await LatestReviews.of(this.dependencies.read)
+        const latest = await LatestReviews.of(this.dependencies.read)
         const isSame =
           (live.model ?? null) === (draft.model ?? null) ||
           row.modelId === (await this.modelOf(row.liveRelease))
@@ -275,10 +275,10 @@ export class Replays {
         pool = new ReplayPool(isSame ? releases.slice(1) : releases, THREADS, () =>
           this.dependencies.engine.port(),
         )
-        await this.replay(row, cases, { pool, standing, isSame, stop: () => stopped })
+        await this.replay(row, cases, { pool, latest, isSame, stop: () => stopped })
         if (stopped) return
         const summary = await this.finish(row, cases, {
-          standing,
+          latest,
           sameModel: isSame,
           door: (id) => doors.get(id)?.title ?? `Door ${id}`,
         })
@@ -314,10 +314,10 @@ export class Replays {
     cases: readonly ReplayCase[],
     {
       pool,
-      standing,
+      latest,
       isSame,
       stop,
-    }: { pool: ReplayPool; standing: LatestReviews; isSame: boolean; stop: () => boolean },
+    }: { pool: ReplayPool; latest: LatestReviews; isSame: boolean; stop: () => boolean },
   ): Promise<void> {
     const { tables, events } = this.dependencies
     const stored = new Set(
@@ -348,9 +348,7 @@ export class Replays {
         const replayed = chunks[place]!.flatMap((asked, i) =>
           result[i]!.map(({ days, sides }) => ({ asked, days, sides: sidesOf(sides, isSame) })),
         )
-        await tables.replayResults.bulkCreate(
-          replayed.map((one) => resultOf(one, row.id, standing)),
-        )
+        await tables.replayResults.bulkCreate(replayed.map((one) => resultOf(one, row.id, latest)))
         done += chunks[place]!.length
         await tables.replays.update({ done }, { where: { id: row.id } })
         events.tell('replay', { id: row.id })
@@ -362,10 +360,7 @@ export class Replays {
   private async finish(
     row: Row<ReplayRow>,
     cases: readonly ReplayCase[],
-    {
-      standing,
-      ...names
-    }: { standing: LatestReviews; sameModel: boolean; door(id: number): string },
+    { latest, ...names }: { latest: LatestReviews; sameModel: boolean; door(id: number): string },
   ): Promise<ReplaySummary> {
     const results = await this.dependencies.tables.replayResults.findAll({
       where: { replayId: row.id },
@@ -377,7 +372,7 @@ export class Replays {
       days,
       sides,
     }))
-    return summaryOf(all, there, standing, names)
+    return summaryOf(all, there, latest, names)
   }
 
   private async draftOf({ pins, modelId }: ReplayRow): Promise<CompiledRelease> {

@@ -6,7 +6,7 @@ import {
   rehearsalInput,
   replayInput,
   replayQuestionsQuery,
-  sillInput,
+  thresholdInput,
 } from '@janua/contracts/schemas'
 import Joi from 'joi'
 import { type Route, route } from '../../platform/http/routing.ts'
@@ -28,7 +28,9 @@ const resultPath = Joi.object<{ id: number; result: number }>({
   id: Joi.number().integer().required(),
   result: Joi.number().integer().required(),
 })
-const sillQuery = Joi.object<{ sill: number }>({ sill: Joi.number().min(0).max(1).default(0.4) })
+const thresholdQuery = Joi.object<{ threshold: number }>({
+  threshold: Joi.number().min(0).max(1).default(0.4),
+})
 
 /** What proves a change before visitors see it. */
 export function verificationRoutes({
@@ -46,8 +48,8 @@ export function verificationRoutes({
     route('POST /checks', { body: checkInput }, async ({ body, user }) => ({
       id: await checks.add(user, body),
     })),
-    route('POST /checks/judged', {}, async ({ user }) => ({
-      added: await checks.addJudged(user),
+    route('POST /checks/reviewed', {}, async ({ user }) => ({
+      added: await checks.addReviewed(user),
     })),
     route('POST /checks/file', { body: checkFile }, ({ body, user }) =>
       checkLists.read(user, body.csv),
@@ -107,11 +109,11 @@ export function verificationRoutes({
     ),
 
     route('GET /threshold', {}, () => threshold.view()),
-    route('GET /threshold/to-judge', { query: sillQuery }, ({ query }) =>
-      threshold.toJudge(query.sill),
+    route('GET /threshold/to-review', { query: thresholdQuery }, ({ query }) =>
+      threshold.toReview(query.threshold),
     ),
-    route('PUT /threshold', { body: sillInput }, ({ body, user }) =>
-      threshold.set(user, body.door, body.collection, body.sill),
+    route('PUT /threshold', { body: thresholdInput }, ({ body, user }) =>
+      threshold.set(user, body.door, body.collection, body.threshold),
     ),
   ]
 }

@@ -1,5 +1,5 @@
-import type { ThresholdView, ToJudge } from '@janua/contracts'
-import { answerAfter, chooseToJudge, seeded } from '@janua/core'
+import type { ThresholdView, ToReview } from '@janua/contracts'
+import { answerAfter, chooseToReview, seeded } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { problem } from '../../platform/http/problems.ts'
 import { Turns } from '../../platform/jobs/turns.ts'
@@ -19,16 +19,16 @@ import type { Choices } from '../releases/index.ts'
 interface Dependencies {
   db: Sequelize
   tables: VerificationTables
-  read: Pick<QuestionViews, 'judgements'>
+  read: Pick<QuestionViews, 'reviews'>
   engine: EngineHost
   choices: Choices
   doors: Doors
 }
 
-/** How many answers are offered for judging at a time. */
-const TO_JUDGE = 20
+/** How many answers are offered for reviewing at a time. */
+const TO_REVIEW = 20
 const WEEK_MS = 7 * 86_400_000
-/** How much an agent's judgement and a visitor's vote count beside a lead's judgement. */
+/** How much an agent's review and a visitor's vote count beside a lead's review. */
 const AGENT_WORD = 0.75
 const VOTE_WORD = 0.1
 /** How many of the newest questions tell how often an offer is taken. */
@@ -36,7 +36,7 @@ const OFFERS_LOOKED_AT = 5_000
 /** So many more untaken ones are counted: few offers prove little. */
 const DOUBT = 20
 
-/** What the curve is computed from in the browser: the newest replay of the draft, and the judgements of what it would answer. */
+/** What the curve is computed from in the browser: the newest replay of the draft, and the reviews of what it would answer. */
 export class Threshold {
   constructor(private readonly dependencies: Dependencies) {}
 
@@ -52,15 +52,15 @@ export class Threshold {
     const shown = all.map(({ id, title, threshold, rules }) => ({
       id,
       title,
-      sill: threshold,
-      sills: rules.sills,
+      threshold: threshold,
+      thresholds: rules.thresholds,
     }))
     if (!replay)
       return {
         replay: null,
         weeks: 1,
         volume: [],
-        judged: [],
+        reviewed: [],
         offersTaken,
         handsOver,
         doors: shown,
@@ -68,7 +68,7 @@ export class Threshold {
       }
     const results = await this.results(replay)
     const weeks = Math.max(1 / 7, (+replay.toAt - +replay.fromAt) / WEEK_MS)
-    const [standing, votes] = await Promise.all([LatestReviews.of(read), this.votes()])
+    const [latest, votes] = await Promise.all([LatestReviews.of(read), this.votes()])
     const volume = results.map(({ times, doorId, sides: { draft } }) => ({
       p: draft.best?.confidence ?? 0,
       weight: times / weeks,
@@ -77,8 +77,8 @@ export class Threshold {
       door: doorId,
       outcome: draft.outcome,
     }))
-    const judged = results.flatMap((result) => {
-      const row = standing.judgementOfBest(result.norm, result.sides.draft)
+    const reviewed = results.flatMap((result) => {
+      const row = latest.reviewOfBest(result.norm, result.sides.draft)
       const { best } = result.sides.draft
       if (row)
         return [
@@ -118,7 +118,7 @@ export class Threshold {
       },
       weeks,
       volume,
-      judged,
+      reviewed,
       offersTaken,
       handsOver,
       doors: shown,
@@ -126,11 +126,11 @@ export class Threshold {
     }
   }
 
-  /** The answers whose judgement would tell most: nearest to the sill, spread over collections, each with its chance of being chosen. */
-  async toJudge(sill: number): Promise<ToJudge[]> {
+  /** The answers whose review would tell most: nearest to the threshold, spread over collections, each with its chance of being chosen. */
+  async toReview(threshold: number): Promise<ToReview[]> {
     const replay = await this.newestReplay()
     if (!replay) return []
-    const [results, standing, release] = await Promise.all([
+    const [results, latest, release] = await Promise.all([
       this.results(replay),
       LatestReviews.of(this.dependencies.read),
       this.dependencies.engine.of(replay.pins),
@@ -138,16 +138,21 @@ export class Threshold {
     const open = results
       .filter(
         (result) =>
-          result.sides.draft.best && !standing.judgementOfBest(result.norm, result.sides.draft),
+          result.sides.draft.best && !latest.reviewOfBest(result.norm, result.sides.draft),
       )
       .map((result) => ({
         result,
         p: result.sides.draft.best!.confidence,
         collection: result.sides.draft.best!.collection,
       }))
-    const chosen = chooseToJudge(open, sill, TO_JUDGE, seeded(replay.id * 1_000 + standing.size))
+    const chosen = chooseToReview(
+      open,
+      threshold,
+      TO_REVIEW,
+      seeded(replay.id * 1_000 + latest.size),
+    )
     const turns = new Turns()
-    const shown: ToJudge[] = []
+    const shown: ToReview[] = []
     for (const {
       one: { result, p, collection },
       chance,
@@ -159,8 +164,8 @@ export class Threshold {
       const settings = {
         ...settingsAt(release, door, new Date(0)),
         day: result.days.at(-1),
-        sill: 0,
-        sills: {},
+        threshold: 0,
+        thresholds: {},
         declines: [],
       }
       const { answer } = await understood(release.index, () =>
@@ -180,8 +185,13 @@ export class Threshold {
     return shown
   }
 
-  /** Sets the sill of a door, or of a collection at it, in the draft. */
-  async set(actor: Actor, doorId: number, collection: string | null, sill: number): Promise<void> {
+  /** Sets the threshold of a door, or of a collection at it, in the draft. */
+  async set(
+    actor: Actor,
+    doorId: number,
+    collection: string | null,
+    threshold: number,
+  ): Promise<void> {
     const {
       id: _id,
       state: _state,
@@ -189,7 +199,7 @@ export class Threshold {
       revision,
       ...content
     } = await this.dependencies.doors.read(doorId)
-    const rounded = Math.round(sill * 100) / 100
+    const rounded = Math.round(threshold * 100) / 100
     if (collection === null && rounded < 0.05)
       throw problem('INVALID', 'A door’s threshold is 0.05 or more.')
     const next =
@@ -197,7 +207,10 @@ export class Threshold {
         ? { ...content, threshold: rounded }
         : {
             ...content,
-            rules: { ...content.rules, sills: { ...content.rules.sills, [collection]: rounded } },
+            rules: {
+              ...content.rules,
+              thresholds: { ...content.rules.thresholds, [collection]: rounded },
+            },
           }
     await this.dependencies.doors.save(actor, doorId, { ...next, base: revision, ready: true })
   }

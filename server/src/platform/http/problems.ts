@@ -263,7 +263,7 @@ export const PROBLEMS = {
     text: (state: string) => `That cannot be done now: the conversation is ${state}.`,
   },
 
-  TEACHING_DECIDED: { status: 409, text: () => 'Somebody decided on this already.' },
+  PROPOSAL_DECIDED: { status: 409, text: () => 'Somebody decided on this already.' },
   QUEUE_CHANGED: {
     status: 409,
     text: (name: string) =>

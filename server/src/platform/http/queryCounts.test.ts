@@ -21,7 +21,7 @@ const LISTS = [
   '/desk',
   '/queues',
   '/log',
-  '/teachings?state=open',
+  '/proposals?state=open',
   '/team',
   '/audit',
   '/unsettled',
@@ -68,7 +68,7 @@ describe('lists', function () {
     const taken = await own.post(`/desk/${conversation}/take`)
     if (taken.status !== 204) throw new Error(JSON.stringify(taken.body))
     await own
-      .post(`/desk/${conversation}/teachings`, {
+      .post(`/desk/${conversation}/proposals`, {
         question: `Where does helicopter ${nth} land?`,
         kind: 'article',
         item: null,

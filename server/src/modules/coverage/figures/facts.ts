@@ -18,7 +18,7 @@ export interface Week {
 /** A fact as the database has it: what is counted in the team's days, and what of the verdict counts, is told from it. */
 type AskedRow = Omit<
   QuestionFact,
-  'visitor' | 'day' | 'hour' | 'fromContent' | 'judged' | 'silent' | 'opened' | 'wantsPerson'
+  'visitor' | 'day' | 'hour' | 'fromContent' | 'reviewed' | 'silent' | 'opened' | 'wantsPerson'
 > & {
   id: number
   visitor: number | null
@@ -34,7 +34,7 @@ function boundsOf({ monday, zone }: Week): { from: Date; to: Date } {
   return { from: boundsOfDay(monday, zone).from, to: boundsOfDay(addDays(monday, 7), zone).from }
 }
 
-/** The questions of a week as they are counted; those judged to be none are left out. */
+/** The questions of a week as they are counted; those reviewed to be none are left out. */
 export async function questionFacts(
   db: Sequelize,
   week: Week,
@@ -57,7 +57,7 @@ export async function questionFacts(
               ...clock(new Date(at)),
               visitor: visitor === null ? (asker ?? `question ${id}`) : String(visitor),
               fromContent: kind !== 'elsewhere',
-              judged: verdict === null ? null : VERDICT_WORTH[verdict],
+              reviewed: verdict === null ? null : VERDICT_WORTH[verdict],
               silent: verdict === 'rightly silent',
               opened: Boolean(opened),
               wantsPerson: Boolean(wantsPerson),

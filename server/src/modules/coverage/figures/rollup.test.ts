@@ -57,7 +57,7 @@ async function fill(
           terms: [],
           days: [],
           candidates: [],
-          sill: 0.6,
+          threshold: 0.6,
           leftOut: [],
           rule: 'nothing found',
           passages: 0,
@@ -66,7 +66,7 @@ async function fill(
         openedAt: random() < 0.1 ? createdAt : null,
       })
       if (random() < 0.2)
-        await janua.tables.judgements.create({
+        await janua.tables.reviews.create({
           questionId: question.id,
           role: pick(['lead', 'agent'] as const, random),
           verdict: pick(
@@ -117,7 +117,7 @@ describe('roll-ups', () => {
   const select = <T extends object>(sql: string) =>
     janua.db.query<T>(sql, { type: QueryTypes.SELECT })
   const standing =
-    "(SELECT j.verdict FROM judgements j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)"
+    "(SELECT j.verdict FROM reviews j WHERE j.question_id = q.id ORDER BY j.role = 'lead' DESC, j.id DESC LIMIT 1)"
   const counted = `questions q WHERE COALESCE(${standing}, '') <> 'not a question'`
 
   it('equal counting from scratch, by every dimension', async () => {
@@ -175,7 +175,7 @@ describe('roll-ups', () => {
         'questions',
         'answered',
         'unanswered',
-        'judged',
+        'reviewed',
         'ended',
         'contained',
       ] as const)
@@ -227,13 +227,13 @@ describe('roll-ups', () => {
   })
   it('do nothing when nothing changed', async () =>
     expect(await janua.coverage.rollup.settle()).to.equal(false))
-  it('take in what came since, and what was judged, as a rebuild would', async () => {
+  it('take in what came since, and what was reviewed, as a rebuild would', async () => {
     await fill(janua, door, { from: '2026-11-16T00:00:00Z', days: 5, n: 20, seed: 12 })
     const { id, askedAt } = (await janua.tables.questions.findOne({
       where: { outcome: 'answered' },
       order: [['id', 'ASC']],
     }))!
-    await janua.tables.judgements.create({
+    await janua.tables.reviews.create({
       questionId: id,
       role: 'lead',
       verdict: 'wrong',
@@ -245,7 +245,7 @@ describe('roll-ups', () => {
     await janua.coverage.rollup.mark(askedAt)
     expect(await janua.coverage.rollup.settle()).to.equal(true)
     const kept = await all()
-    // Judgements came with the rows, so what confidence is worth may move: counts must not.
+    // Reviews came with the rows, so what confidence is worth may move: counts must not.
     await janua.coverage.rollup.rebuild()
     const counts = (figures: FigureRow[]) =>
       figures.map(({ right: _right, low: _low, high: _high, ...figure }) => figure)

@@ -16,22 +16,22 @@ interface Dependencies {
   clock: Clock
 }
 
-/** How far the figures go: the last question and moment seen, the zone counted in, and the judgements that tell what confidence is worth. */
+/** How far the figures go: the last question and moment seen, the zone counted in, and the reviews that tell what confidence is worth. */
 interface Seen {
   question: number
   at: string
   zone: string
   returnDays: number
-  judgement: number
-  judgements: number
+  review: number
+  reviews: number
 }
 
 const NAME = 'figures'
 const DAY_MS = 86_400_000
 /** No time zone is farther from UTC. */
 const ANY_ZONE_MS = 14 * 3_600_000
-/** So many more judgements, or this share more, and all weeks are counted with what they tell. */
-const MORE_JUDGEMENTS = 15
+/** So many more reviews, or this share more, and all weeks are counted with what they tell. */
+const MORE_REVIEWS = 15
 const MORE_SHARE = 0.05
 
 /**
@@ -44,7 +44,7 @@ export class Rollup {
   constructor(private readonly dependencies: Dependencies) {}
 
   /**
-   * Marks the week of a question, vote or judgement; within the transaction that changes it. It reads nothing, as a transaction that waits for
+   * Marks the week of a question, vote or review; within the transaction that changes it. It reads nothing, as a transaction that waits for
    * another connection could wait for ever: near a week's end both weeks are marked, whatever the team's time zone is.
    */
   async mark(at: Date, transaction?: Transaction): Promise<void> {
@@ -78,30 +78,29 @@ export class Rollup {
     const { zone, returnDays } = await reporting.read()
     const [bounds] = await this.select<{
       question: number | null
-      judgement: number | null
-      judgements: number
+      review: number | null
+      reviews: number
     }>(
-      'SELECT MAX(id) AS question, (SELECT MAX(id) FROM judgements) AS judgement, (SELECT COUNT(*) FROM judgements) AS judgements FROM questions',
+      'SELECT MAX(id) AS question, (SELECT MAX(id) FROM reviews) AS review, (SELECT COUNT(*) FROM reviews) AS reviews FROM questions',
     )
     const last = {
       question: Number(bounds!.question ?? 0),
-      judgement: Number(bounds!.judgement ?? 0),
-      judgements: Number(bounds!.judgements),
+      review: Number(bounds!.review ?? 0),
+      reviews: Number(bounds!.reviews),
     }
     const seen = await settings.read<Seen>(NAME)
     const isAnew =
       !seen ||
       seen.zone !== zone ||
       seen.returnDays !== returnDays ||
-      Math.abs(last.judgements - seen.judgements) >=
-        Math.max(MORE_JUDGEMENTS, seen.judgements * MORE_SHARE)
+      Math.abs(last.reviews - seen.reviews) >= Math.max(MORE_REVIEWS, seen.reviews * MORE_SHARE)
     const weeks = await this.weeksToRoll(isAnew ? undefined : seen, { zone, returnDays })
     if (weeks.length === 0 && !isAnew) return false
-    const judged = isAnew ? last : { judgement: seen.judgement, judgements: seen.judgements }
+    const reviewed = isAnew ? last : { review: seen.review, reviews: seen.reviews }
     const order: RollOrder = {
       address: addressOf(db),
       weeks,
-      upTo: judged.judgement,
+      upTo: reviewed.review,
       zone,
       returnDays,
       now,
@@ -116,8 +115,8 @@ export class Rollup {
       at: now.toISOString(),
       zone,
       returnDays,
-      judgement: judged.judgement,
-      judgements: judged.judgements,
+      review: reviewed.review,
+      reviews: reviewed.reviews,
     }
     await settings.write(NAME, next)
     events.tell('figures', { weeks: weeks.length })

@@ -27,7 +27,7 @@ interface Row {
 }
 
 /**
- * The most frequent wordings of topics, each as its newest question came out; those judged to be rightly silent are left out, as no answer is
+ * The most frequent wordings of topics, each as its newest question came out; those reviewed to be rightly silent are left out, as no answer is
  * wanted there.
  * @param most wordings of each topic
  */
@@ -41,10 +41,10 @@ export async function lastAsked(
   if (topics.length === 0) return found
   const rows = await db.query<Row & { topic: number }>(
     `SELECT w.topic_id AS topic, w.norm_hash AS hash, q.text, w.times, q.id AS question, q.door_id AS door, q.outcome, q.confidence, q.item_id AS item, q.trace,
-     (COALESCE(q.vote, 0) < 0 OR EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id AND j.verdict = 'wrong')) AS wrong
+     (COALESCE(q.vote, 0) < 0 OR EXISTS (SELECT 1 FROM reviews j WHERE j.question_id = q.id AND j.verdict = 'wrong')) AS wrong
      FROM (SELECT norm_hash, norm, topic_id, times, ROW_NUMBER() OVER (PARTITION BY topic_id ORDER BY place = 0 DESC, times DESC, norm_hash) AS rank FROM topic_wordings WHERE topic_id IN (:topics)) w
      JOIN questions q ON q.id = (SELECT MAX(id) FROM questions newest WHERE newest.norm = w.norm)
-     WHERE w.rank <= :most AND NOT EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id AND j.verdict IN ('rightly silent', 'not a question')) ORDER BY w.rank`,
+     WHERE w.rank <= :most AND NOT EXISTS (SELECT 1 FROM reviews j WHERE j.question_id = q.id AND j.verdict IN ('rightly silent', 'not a question')) ORDER BY w.rank`,
     { replacements: { topics, most }, type: QueryTypes.SELECT },
   )
   for (const { topic, trace: stored, wrong, times, ...row } of rows) {

@@ -1,18 +1,18 @@
-import { mendStanding } from '@janua/core'
+import { fixStanding } from '@janua/core'
 import { setTimeout } from 'node:timers/promises'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../../platform/clock.ts'
-import type { GapMends } from './mends.ts'
+import type { GapFixes } from './fixes.ts'
 import type { Gaps } from './service.ts'
 import type { CoverageTables } from '../tables.ts'
 import type { EngineHost } from '../../answering/index.ts'
-import { judgedWorth } from '../../questions/index.ts'
+import { reviewedWorth } from '../../questions/index.ts'
 
 interface Dependencies {
   db: Sequelize
   tables: CoverageTables
   gaps: Gaps
-  gapMends: GapMends
+  gapFixes: GapFixes
   engine: EngineHost
   clock: Clock
 }
@@ -30,26 +30,26 @@ export class GapClosings {
 
   /** @param figures a number that moves with the figures; with the same one and the same release there is nothing to do */
   async settle(figures: number): Promise<void> {
-    const { db, tables, gaps, gapMends, engine, clock } = this.dependencies
+    const { db, tables, gaps, gapFixes, engine, clock } = this.dependencies
     const live = await engine.live()
     const state = `${live?.number} ${figures}`
     if (!live || state === this.settled) return
-    const worthNow = judgedWorth(db)
+    const worthNow = reviewedWorth(db)
     const unfixed = await gaps.unfixed()
     const newest = await this.newestQuestions(unfixed.map(({ topic }) => topic))
-    for (const { topic, mend, coverage, closed } of unfixed) {
+    for (const { topic, fix, coverage, closed } of unfixed) {
       const began = performance.now()
-      const against = [live.number, newest.get(topic), mend.reaches, coverage].join(' ')
+      const against = [live.number, newest.get(topic), fix.reaches, coverage].join(' ')
       if (!closed && this.heldAgainst.get(topic) === against) continue
-      const { right, n } = await gapMends.rightSince(
+      const { right, n } = await gapFixes.rightSince(
         { topicId: topic, releaseId: closed?.release ?? live.number },
         closed ? new Date(closed.at) : clock.now(),
         { live, worthNow },
       )
-      const wasMended = closed !== null
-      const { state: standing } = mendStanding({ promise: mend.reaches, right, n, wasMended })
-      const holds = standing === 'mended'
-      if (holds && !wasMended)
+      const wasFixed = closed !== null
+      const { state: standing } = fixStanding({ promise: fix.reaches, right, n, wasFixed })
+      const holds = standing === 'fixed'
+      if (holds && !wasFixed)
         await tables.gapClosings.create({
           topicId: topic,
           releaseId: live.number,
@@ -57,7 +57,7 @@ export class GapClosings {
           n,
           closedAt: clock.now(),
         })
-      if (!holds && wasMended) await tables.gapClosings.destroy({ where: { topicId: topic } })
+      if (!holds && wasFixed) await tables.gapClosings.destroy({ where: { topicId: topic } })
       this.heldAgainst.set(topic, against)
       // There may be hundreds of gaps: what people do at the same time goes before them.
       await setTimeout(performance.now() - began)

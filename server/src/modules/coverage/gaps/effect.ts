@@ -24,7 +24,7 @@ import {
 
 /** What the live release, the draft, or the draft with some phrasings more, says to the questions of one topic. */
 export class Effects {
-  /** What a release's answers to questions are worth on a day: mends are looked at again whenever something was asked. */
+  /** What a release's answers to questions are worth on a day: fixes are looked at again whenever something was asked. */
   private known = { under: '', worths: new Map<string, number>() }
 
   constructor(
@@ -225,7 +225,7 @@ export class Effects {
     const at = release.doors.find(({ id }) => id === door) ?? release.doors[0]
     return at
       ? settingsAt(release, at, this.dependencies.clock.now())
-      : { sill: 0.6, model: release.model }
+      : { threshold: 0.6, model: release.model }
   }
 }
 

@@ -66,7 +66,7 @@ describe('gaps', () => {
   const states = async () =>
     Object.entries((await list('state=all')).counts).filter(([, n]) => n > 0)
 
-  it('put together what asks the same, the most worth mending first', async () => {
+  it('put together what asks the same, the most worth fixing first', async () => {
     const { rows, weeks } = await list()
     expect(rows[0]!.label.toLowerCase()).to.include('charg')
     expect(rows[0]).to.deep.include({ state: 'open', questions: 18, coverage: 0 })
@@ -161,7 +161,7 @@ describe('gaps', () => {
         ? teach.apply(janua.library.articles, given)
         : Promise.reject(new Error('the database went away'))
     await lead
-      .post(`/gaps/${topic}/mends`, {
+      .post(`/gaps/${topic}/fixes`, {
         kind: 'teach',
         item: bike,
         phrasings: ['where do i charge it', 'charge my battery'],
@@ -170,7 +170,7 @@ describe('gaps', () => {
     janua.library.articles.teach = teach
     expect(taught).to.equal(2)
     expect((await janua.releases.draft.changes()).length).to.equal(0)
-    expect(await janua.tables.gapMends.count()).to.equal(0)
+    expect(await janua.tables.gapFixes.count()).to.equal(0)
   })
   it('are in work when somebody takes them, and given back', async () => {
     await lead
@@ -181,7 +181,7 @@ describe('gaps', () => {
     await lead.put(`/gaps/${topic}/work`, { state: 'open' }).expect(204)
     expect((await sheet()).state).to.equal('open')
   })
-  it('are mended by the definition only: promised in the draft, kept by the release', async () => {
+  it('are fixed by the definition only: promised in the draft, kept by the release', async () => {
     const content = {
       kind: 'article',
       title: 'Charging an e-bike on board',
@@ -191,15 +191,15 @@ describe('gaps', () => {
       reviewOn: null,
       ready: true,
     }
-    const { body } = await lead.post(`/gaps/${topic}/mends`, { kind: 'write', content }).expect(201)
-    expect(body.mend).to.include({ state: 'in draft', kind: 'write' })
-    expect(body.effect.after / body.effect.n).to.be.closeTo(body.mend.promise, 1e-9)
+    const { body } = await lead.post(`/gaps/${topic}/fixes`, { kind: 'write', content }).expect(201)
+    expect(body.fix).to.include({ state: 'in draft', kind: 'write' })
+    expect(body.effect.after / body.effect.n).to.be.closeTo(body.fix.promise, 1e-9)
     expect((await sheet()).state).to.equal('in draft')
-    await lead.post('/releases', { items: [body.mend.item.id], note: 'charging' }).expect(201)
-    const [mend] = (await sheet()).mends
-    expect(mend).to.include({ state: 'mended', release: 2 })
-    expect(mend!.standing).to.include({ state: 'mended', n: 18 })
-    expect((await sheet()).state).to.equal('mended')
+    await lead.post('/releases', { items: [body.fix.item.id], note: 'charging' }).expect(201)
+    const [fix] = (await sheet()).fixes
+    expect(fix).to.include({ state: 'fixed', release: 2 })
+    expect(fix!.standing).to.include({ state: 'fixed', n: 18 })
+    expect((await sheet()).state).to.equal('fixed')
   })
   it('open again by themselves, and say so, when what is asked later is not answered as promised', async () => {
     clock.set('2026-11-17T09:00:00Z')
@@ -221,7 +221,7 @@ describe('gaps', () => {
           terms: [],
           days: [],
           candidates: [],
-          sill: 0.6,
+          threshold: 0.6,
           leftOut: [],
           rule: 'nothing found',
           passages: 1,
@@ -229,16 +229,16 @@ describe('gaps', () => {
         askedAt: clock.now(),
         topicId: topic,
       })
-    await janua.coverage.gapMends.prove()
+    await janua.coverage.gapFixes.prove()
     expect(await sheet()).to.include({ state: 'open', reopened: true })
     expect((await lead.get('/today')).body.alerts[0]).to.deep.include({
       kind: 'gap reopened',
       topic: { id: topic, label: (await sheet()).label },
     })
   })
-  it('go back to the draft when a roll-back takes the mend away', async () => {
+  it('go back to the draft when a roll-back takes the fix away', async () => {
     await lead.post('/releases/1/live').expect(200)
-    expect((await sheet()).mends[0]!.state).to.equal('in draft')
+    expect((await sheet()).fixes[0]!.state).to.equal('in draft')
     await lead.post('/releases/2/live').expect(200)
   })
   it('stay uncovered with a reason, and a reply that every door gives once it is published', async () => {
@@ -300,13 +300,13 @@ describe('a gap that nobody fixes on purpose', () => {
     expect(await sheet()).to.include({ state: 'open' })
     await lead.post('/releases', { items: [body.id], note: 'sockets' }).expect(201)
     await janua.coverage.gapClosings.settle(1)
-    const { state, closed, mends } = await sheet()
-    expect({ state, mends }).to.eql({ state: 'mended', mends: [] })
+    const { state, closed, fixes } = await sheet()
+    expect({ state, fixes }).to.eql({ state: 'fixed', fixes: [] })
     expect(closed).to.include({ release: 2, n: 12 })
     expect(closed!.share).to.be.greaterThan(0.6)
     const { rows, counts } = (await lead.get('/gaps')).body as GapPage
     expect(rows.map(({ topic: id }) => id)).not.to.include(topic)
-    expect(counts.mended).to.equal(1)
+    expect(counts.fixed).to.equal(1)
   })
   it('opens again when a roll-back takes the answer away', async () => {
     await lead.post('/releases/1/live').expect(200)

@@ -3,15 +3,15 @@ import {
   addDays,
   addedUp,
   type Figure,
-  fittingMend,
-  type KnownMend,
+  fittingFix,
+  type KnownFix,
   potentialOf,
   reachedBy,
   SHORTFALLS,
   trendOf,
   trendsStanding,
 } from '@janua/core'
-import type { GapClosingRow, GapMendRow, GapWorkRow, TopicRow } from '../tables.ts'
+import type { GapClosingRow, GapFixRow, GapWorkRow, TopicRow } from '../tables.ts'
 import type { LastAsked } from './asked.ts'
 import { normOf } from '../../answering/index.ts'
 
@@ -40,9 +40,9 @@ export interface GapSources {
   trends: ReadonlyMap<number, GapRow['trend']>
   asked: ReadonlyMap<number, readonly LastAsked[]>
   work: ReadonlyMap<number, GapWorkRow>
-  mends: ReadonlyMap<number, GapMendRow>
+  fixes: ReadonlyMap<number, GapFixRow>
   closings: ReadonlyMap<number, GapClosingRow>
-  known: readonly KnownMend[]
+  known: readonly KnownFix[]
   nameOf(user: number): string
   settings: Pick<ReportingSettings, 'handleMinutes' | 'costPerHour' | 'currency'>
 }
@@ -81,7 +81,7 @@ export function uncoveredAWeek(
   )
 }
 
-/** Topics as gaps, with what mending each is worth. */
+/** Topics as gaps, with what fixing each is worth. */
 export function gapRows({
   topics,
   weeks,
@@ -89,7 +89,7 @@ export function gapRows({
   trends,
   asked,
   work,
-  mends,
+  fixes,
   closings,
   known,
   nameOf,
@@ -101,11 +101,11 @@ export function gapRows({
     const { questions, right, low, high, few } = addedUp(counted)
     const uncovered = uncoveredAWeek(topic.id, weeks, figures)
     const wordings = asked.get(topic.id) ?? []
-    const mend = fittingMend(wordings)
-    const potential = potentialOf(uncovered, mend.kind, known)
-    const mendRow = mends.get(topic.id)
+    const fix = fittingFix(wordings)
+    const potential = potentialOf(uncovered, fix.kind, known)
+    const fixRow = fixes.get(topic.id)
     const workRow = work.get(topic.id)
-    const closing = mendRow ? undefined : closings.get(topic.id)
+    const closing = fixRow ? undefined : closings.get(topic.id)
     const hours = settings.handleMinutes === null ? null : (potential * settings.handleMinutes) / 60
     return {
       topic: topic.id,
@@ -130,15 +130,15 @@ export function gapRows({
               cost: settings.costPerHour === null ? null : hours * settings.costPerHour,
               currency: settings.currency,
             },
-      mend: { ...mend, reaches: reachedBy(mend.kind, known) },
+      fix: { ...fix, reaches: reachedBy(fix.kind, known) },
       shortfalls: shortfallsOf(wordings),
       samples: wordings
         .slice(0, SAMPLES + 1)
         .map(({ text }) => text)
         .filter((text) => normOf(text) !== normOf(topic.label))
         .slice(0, SAMPLES),
-      state: stateOf(workRow, mendRow, closing),
-      reopened: mendRow?.state === 'reopened',
+      state: stateOf(workRow, fixRow, closing),
+      reopened: fixRow?.state === 'reopened',
       closed: closing
         ? {
             release: closing.releaseId,
@@ -155,12 +155,12 @@ export function gapRows({
 
 function stateOf(
   work: GapWorkRow | undefined,
-  mend: GapMendRow | undefined,
+  fix: GapFixRow | undefined,
   closing: GapClosingRow | undefined,
 ): GapState {
   if (work?.state === 'will not cover') return 'will not cover'
-  if (mend && mend.state !== 'reopened') return mend.state
-  if (closing) return 'mended'
+  if (fix && fix.state !== 'reopened') return fix.state
+  if (closing) return 'fixed'
   return work ? 'in work' : 'open'
 }
 

@@ -4,7 +4,7 @@ import {
   boundsOfDay,
   type Figure,
   groupedBy,
-  type KnownMend,
+  type KnownFix,
   mondayOf,
   outlineOf,
   wallClock,
@@ -15,7 +15,7 @@ import type { Topics } from '../topics/service.ts'
 import { askedNear, type LastAsked, lastAsked } from './asked.ts'
 import { type Effects, ELSEWHERE } from './effect.ts'
 import { gapRows, gapWeeks, type GapWeeks, trendsOf, uncoveredAWeek } from './rows.ts'
-import type { GapMends } from './mends.ts'
+import type { GapFixes } from './fixes.ts'
 import { afterUnanswered, agentReplies } from './visitors.ts'
 import type { CoverageTables } from '../tables.ts'
 import type { AccountViews } from '../../accounts/index.ts'
@@ -27,7 +27,7 @@ interface Dependencies {
   tables: CoverageTables
   read: Pick<AccountViews, 'users'>
   topics: Topics
-  gapMends: GapMends
+  gapFixes: GapFixes
   effects: Effects
   engine: EngineHost
   reporting: Reporting
@@ -37,7 +37,7 @@ interface Dependencies {
 }
 
 /** So many wordings of a topic tell why it is one, and what fits; a sheet shows more. */
-const JUDGED_BY = 12
+const REVIEWED_BY = 12
 const ON_SHEET = 60
 const LEAST_UNCOVERED = 0.5
 /** Of more topics than this only those that fall short most are looked at. */
@@ -54,7 +54,7 @@ const ORDER: Record<GapsQuery['sort'], (a: GapRow, b: GapRow) => number> = {
   coverage: (a, b) => a.coverage - b.coverage || b.aWeek - a.aWeek,
 }
 
-/** Topics whose expected right answers fall short, the most worth mending first. */
+/** Topics whose expected right answers fall short, the most worth fixing first. */
 export class Gaps {
   private readonly assessed = new Map<string, readonly LastAsked[]>()
 
@@ -74,7 +74,7 @@ export class Gaps {
       'in work': 0,
       'in draft': 0,
       published: 0,
-      mended: 0,
+      fixed: 0,
       'will not cover': 0,
     } satisfies Record<GapState, number>
     for (const row of gaps) counts[row.state]++
@@ -95,9 +95,9 @@ export class Gaps {
     }
   }
 
-  /** A topic opened: its words, why the nearest passages were not enough, and what would mend it. */
+  /** A topic opened: its words, why the nearest passages were not enough, and what would fix it. */
   async sheet(topic: number): Promise<GapSheet> {
-    const { db, tables, topics, gapMends, engine, reporting } = this.dependencies
+    const { db, tables, topics, gapFixes, engine, reporting } = this.dependencies
     const found = await topics.find(topic)
     const { rows, weeks } = await this.all([topic])
     const row = rows[0]!
@@ -106,11 +106,11 @@ export class Gaps {
       from: boundsOfDay(weeks.mondays.at(-weeks.counted)!, zone).from,
       to: boundsOfDay(addDays(weeks.mondays.at(-1)!, 7), zone).from,
     }
-    const [asked, after, replies, mends, work, total] = await Promise.all([
+    const [asked, after, replies, fixes, work, total] = await Promise.all([
       this.asked(topic),
       afterUnanswered(db, topic, period),
       agentReplies(db, topic),
-      gapMends.ofTopic(topic),
+      gapFixes.ofTopic(topic),
       tables.gapWork.findByPk(topic),
       tables.topicWordings.count({ where: { topicId: topic } }),
     ])
@@ -143,7 +143,7 @@ export class Gaps {
         asked.map(({ text }) => text),
         replies,
       ),
-      mends,
+      fixes,
       reason: work?.reason ?? '',
       reply: work?.reply ?? '',
       asOf: this.dependencies.clock.now().toISOString(),
@@ -192,11 +192,11 @@ export class Gaps {
         !row.reopened &&
         (row.state === 'open' ||
           row.state === 'in work' ||
-          (row.state === 'mended' && row.closed !== null)),
+          (row.state === 'fixed' && row.closed !== null)),
     )
   }
 
-  /** The gaps that are open and most worth mending. */
+  /** The gaps that are open and most worth fixing. */
   async first(n: number): Promise<{ rows: GapRow[]; more: number; worth: number }> {
     const { rows, total, worth } = await this.list({
       state: 'open',
@@ -215,7 +215,7 @@ export class Gaps {
   private async all(
     only?: readonly number[],
   ): Promise<{ rows: GapRow[]; weeks: GapWeeks; alone: number }> {
-    const { tables, read, reporting, gapMends, clock } = this.dependencies
+    const { tables, read, reporting, gapFixes, clock } = this.dependencies
     const settings = await reporting.read()
     const [span] = await this.select<{ first: string | null; last: string | null; alone: number }>(
       "SELECT MIN(starts) AS first, MAX(starts) AS last, (SELECT COUNT(*) FROM topic_wordings WHERE topic_id IS NULL) AS alone FROM figures WHERE span = 'week' AND dimension = 'every'",
@@ -223,12 +223,12 @@ export class Gaps {
     const running = mondayOf(wallClock(settings.zone)(clock.now()).day)
     const weeks = gapWeeks(String(span?.first ?? running), String(span?.last ?? running), running)
     const where = { span: 'week' as const, starts: weeks.mondays }
-    const [topics, figures, totals, work, mends, closings, users] = await Promise.all([
+    const [topics, figures, totals, work, fixes, closings, users] = await Promise.all([
       tables.topics.findAll({ where: { goneAt: null } }),
       tables.figures.findAll({ where: { ...where, dimension: 'topic' }, raw: true }),
       tables.figures.findAll({ where: { ...where, dimension: 'every' }, raw: true }),
       tables.gapWork.findAll({ raw: true }),
-      gapMends.newest(),
+      gapFixes.newest(),
       tables.gapClosings.findAll({ raw: true }),
       read.users.list({ attributes: ['id', 'name'], raw: true }),
     ])
@@ -239,7 +239,7 @@ export class Gaps {
     )
     const short = (id: number) => uncoveredAWeek(id, weeks, byTopic)
     const inHand = new Set([
-      ...mends.keys(),
+      ...fixes.keys(),
       ...[...work, ...closings].map(({ topicId }) => topicId),
     ])
     const kept = only
@@ -260,7 +260,7 @@ export class Gaps {
       ),
       asked: await this.assess(kept.map(({ id }) => id)),
       work: new Map(work.map((each) => [each.topicId, each])),
-      mends,
+      fixes,
       closings: new Map(closings.map((each) => [each.topicId, each])),
       known: await this.known(),
       settings,
@@ -269,12 +269,12 @@ export class Gaps {
     return { rows, weeks, alone: Number(span?.alone ?? 0) }
   }
 
-  /** Each topic's frequent wordings; kept until one of them is asked, judged or voted on again. */
+  /** Each topic's frequent wordings; kept until one of them is asked, reviewed or voted on again. */
   private async assess(topics: readonly number[]): Promise<Map<number, readonly LastAsked[]>> {
     if (topics.length === 0) return new Map()
     const conflicting = await this.dependencies.conflicting()
     const signs = await this.select<{ topic: number; sign: string }>(
-      `SELECT topic_id AS topic, CONCAT_WS(' ', topic_id, COUNT(*), MAX(id), COALESCE(SUM(vote), 0), (SELECT COALESCE(MAX(j.id), 0) FROM judgements j JOIN questions q ON q.id = j.question_id WHERE q.topic_id = asked.topic_id)) AS sign FROM questions asked WHERE topic_id IN (:topics) GROUP BY topic_id`,
+      `SELECT topic_id AS topic, CONCAT_WS(' ', topic_id, COUNT(*), MAX(id), COALESCE(SUM(vote), 0), (SELECT COALESCE(MAX(j.id), 0) FROM reviews j JOIN questions q ON q.id = j.question_id WHERE q.topic_id = asked.topic_id)) AS sign FROM questions asked WHERE topic_id IN (:topics) GROUP BY topic_id`,
       { topics },
     )
     const signOf = new Map(signs.map(({ topic, sign }) => [topic, `${sign} ${conflicting.size}`]))
@@ -285,26 +285,26 @@ export class Gaps {
       for (const [topic, asked] of await lastAsked(
         this.dependencies.db,
         missing.slice(from, from + READ_AT_ONCE),
-        JUDGED_BY,
+        REVIEWED_BY,
         conflicting,
       ))
         this.assessed.set(
           signOf.get(topic)!,
           asked.map((each) => ({
             ...each,
-            trace: { terms: [], candidates: [], sill: 0, leftOut: [] },
+            trace: { terms: [], candidates: [], threshold: 0, leftOut: [] },
           })),
         )
     for (const old of [...this.assessed.keys()].slice(0, -KEPT)) this.assessed.delete(old)
     return new Map(topics.map((topic) => [topic, this.assessed.get(signOf.get(topic) ?? '') ?? []]))
   }
 
-  /** What earlier mends of this team reached. */
-  private async known(): Promise<KnownMend[]> {
-    const mends = await this.dependencies.tables.gapMends.findAll({
-      where: { state: ['mended', 'published', 'reopened'] },
+  /** What earlier fixes of this team reached. */
+  private async known(): Promise<KnownFix[]> {
+    const fixes = await this.dependencies.tables.gapFixes.findAll({
+      where: { state: ['fixed', 'published', 'reopened'] },
     })
-    return mends.flatMap(({ kind, standing }) =>
+    return fixes.flatMap(({ kind, standing }) =>
       standing && standing.n > 0 && 'share' in standing ? [{ kind, reached: standing.share }] : [],
     )
   }

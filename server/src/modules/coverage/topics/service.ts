@@ -182,7 +182,7 @@ export class Topics {
       const changed = await this.change(actor, topic, input, transaction)
       await this.dependencies.audit.note(
         actor,
-        DEEDS[input.deed],
+        ACTIONS[input.action],
         label,
         { topic: id, ...input },
         transaction,
@@ -200,7 +200,7 @@ export class Topics {
     input: TopicInput,
     transaction: Transaction,
   ): Promise<number> {
-    switch (input.deed) {
+    switch (input.action) {
       case 'rename':
         await topic.update({ label: input.label, named: true }, { transaction })
         return topic.id
@@ -351,7 +351,7 @@ export class Topics {
   }
 }
 
-const DEEDS = {
+const ACTIONS = {
   rename: 'renamed a topic',
   pin: 'pinned a topic',
   merge: 'put topics together',

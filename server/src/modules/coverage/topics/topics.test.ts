@@ -98,7 +98,7 @@ describe('topics', () => {
   })
   it('keep the name that the lead gave', async () => {
     const dog = (await topicOf(DOGS[0]!))!
-    await lead.post(`/topics/${dog}`, { deed: 'rename', label: 'Dogs aboard' }).expect(200)
+    await lead.post(`/topics/${dog}`, { action: 'rename', label: 'Dogs aboard' }).expect(200)
     await janua.coverage.topics.pass('full')
     expect((await janua.coverage.topics.find(dog)).label).to.equal('Dogs aboard')
   })
@@ -109,7 +109,7 @@ describe('topics', () => {
     const { bulkCreate } = rulings
     rulings.bulkCreate = () => Promise.reject(new Error('the database went away'))
     await lead
-      .post(`/topics/${boat}`, { deed: 'split', wordings: await hashes([BOATS[0]!]) })
+      .post(`/topics/${boat}`, { action: 'split', wordings: await hashes([BOATS[0]!]) })
       .expect(500)
     rulings.bulkCreate = bulkCreate
     expect(await janua.tables.topics.count()).to.equal(before)
@@ -118,7 +118,7 @@ describe('topics', () => {
   it('are split as the lead says, and stay so', async () => {
     const boat = (await topicOf(BOATS[0]!))!
     const { body } = await lead.post(`/topics/${boat}`, {
-      deed: 'split',
+      action: 'split',
       wordings: await hashes([BOATS[2]!]),
     })
     expect(await topicOf(BOATS[2]!)).to.equal(body.topic)
@@ -127,19 +127,19 @@ describe('topics', () => {
   })
   it('are put together as the lead says, and stay so', async () => {
     const [dog, boat] = [(await topicOf(DOGS[0]!))!, (await topicOf(BOATS[0]!))!]
-    await lead.post(`/topics/${boat}`, { deed: 'merge', into: dog }).expect(200)
+    await lead.post(`/topics/${boat}`, { action: 'merge', into: dog }).expect(200)
     await janua.coverage.topics.pass('full')
     expect(await topicOf(BOATS[0]!)).to.equal(await topicOf(DOGS[0]!))
   })
   it('let a question be moved', async () => {
     const dog = (await topicOf(DOGS[0]!))!
     const { body } = await lead.post(`/topics/${dog}`, {
-      deed: 'split',
+      action: 'split',
       wordings: await hashes(BOATS.slice(0, 2)),
     })
     await lead
       .post(`/topics/${body.topic}`, {
-        deed: 'move',
+        action: 'move',
         wordings: await hashes([BOATS[1]!]),
         into: dog,
       })
@@ -152,12 +152,12 @@ describe('topics', () => {
     const dog = (await topicOf(DOGS[0]!))!
     const all = (await janua.coverage.topics.wordings(dog)).map(({ normHash }) => normHash)
     expect(
-      (await lead.post(`/topics/${dog}`, { deed: 'split', wordings: all })).body.message,
+      (await lead.post(`/topics/${dog}`, { action: 'split', wordings: all })).body.message,
     ).to.equal('At least one question must stay in the topic.')
-    expect((await lead.post(`/topics/${dog}`, { deed: 'merge', into: dog })).body.message).to.equal(
-      'A topic cannot be put together with itself.',
-    )
-    expect((await lead.post(`/topics/${dog}`, { deed: 'merge', into: 99_999 })).status).to.equal(
+    expect(
+      (await lead.post(`/topics/${dog}`, { action: 'merge', into: dog })).body.message,
+    ).to.equal('A topic cannot be put together with itself.')
+    expect((await lead.post(`/topics/${dog}`, { action: 'merge', into: 99_999 })).status).to.equal(
       404,
     )
   })

@@ -18,13 +18,13 @@ export const hashOf = fingerprint
 
 /**
  * All wordings of the log: those known as they are kept, new ones with what the trace of their newest question says of them.
- * Wordings that were judged to be no question are left out.
+ * Wordings that were reviewed to be no question are left out.
  */
 export async function wordingsOf(db: Sequelize): Promise<Wording[]> {
   const select = <T extends object>(sql: string, replacements: Record<string, unknown> = {}) =>
     db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   const asked = await select<{ norm: string; times: number; last: number }>(
-    `SELECT q.norm, COUNT(*) AS times, MAX(q.id) AS last FROM questions q WHERE NOT EXISTS (SELECT 1 FROM judgements j WHERE j.question_id = q.id AND j.verdict = 'not a question') GROUP BY q.norm ORDER BY times DESC, q.norm LIMIT ${MOST_WORDINGS}`,
+    `SELECT q.norm, COUNT(*) AS times, MAX(q.id) AS last FROM questions q WHERE NOT EXISTS (SELECT 1 FROM reviews j WHERE j.question_id = q.id AND j.verdict = 'not a question') GROUP BY q.norm ORDER BY times DESC, q.norm LIMIT ${MOST_WORDINGS}`,
   )
   const known = await select<{ hash: string; text: string; near: string; topic: number | null }>(
     'SELECT norm_hash AS hash, text, near, topic_id AS topic FROM topic_wordings',

@@ -104,7 +104,7 @@ describe('health', () => {
       because: 'there is no host gone.example',
     })
     await lead
-      .post('/health/links/mend', { item: ids[3], address: 'http://gone.example/x', to: null })
+      .post('/health/links/fix', { item: ids[3], address: 'http://gone.example/x', to: null })
       .expect(204)
     expect((await lead.get(`/articles/${ids[3]}`)).body.body).to.include('\n\nMore\n')
     expect((await health()).links).to.eql([])

@@ -62,7 +62,7 @@ export class Links {
   }
 
   /** Gives a link of an item another address, or makes it plain words. */
-  async mend(actor: Actor, item: number, address: string, to: string | null): Promise<void> {
+  async fix(actor: Actor, item: number, address: string, to: string | null): Promise<void> {
     const {
       item: row,
       revision,
@@ -72,7 +72,7 @@ export class Links {
       'fixed',
       'document',
     ])
-    const mended = (text: string) =>
+    const fixed = (text: string) =>
       text.replace(LINK, (whole, picture: string, words: string, target: string, rest: string) =>
         bare(target) !== address
           ? whole
@@ -84,8 +84,8 @@ export class Links {
       )
     const changed =
       'parts' in content
-        ? { ...content, parts: content.parts.map((part) => ({ ...part, body: mended(part.body) })) }
-        : { ...content, body: mended(content.body) }
+        ? { ...content, parts: content.parts.map((part) => ({ ...part, body: fixed(part.body) })) }
+        : { ...content, body: fixed(content.body) }
     await this.dependencies.draft.save(actor, item, row.kind, {
       content: changed,
       summary: summarise(row.kind, changed),

@@ -1,4 +1,4 @@
-import { idPath, keepInput, linkMend, reviewedInput } from '@janua/contracts/schemas'
+import { idPath, keepInput, linkFix, reviewedInput } from '@janua/contracts/schemas'
 import { type Route, route } from '../../../platform/http/routing.ts'
 import type { Links } from './links.ts'
 import type { HealthCheck } from './service.ts'
@@ -15,8 +15,8 @@ export function healthRoutes(health: HealthCheck, links: Links): Route[] {
       ({ params, body, user }) => health.reviewed(user, params.id, body.months),
     ),
     route('POST /health/links', {}, () => links.check()),
-    route('POST /health/links/mend', { body: linkMend }, ({ body, user }) =>
-      links.mend(user, body.item, body.address, body.to),
+    route('POST /health/links/fix', { body: linkFix }, ({ body, user }) =>
+      links.fix(user, body.item, body.address, body.to),
     ),
   ]
 }

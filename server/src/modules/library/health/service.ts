@@ -260,9 +260,9 @@ export class HealthCheck {
     const { tables, links } = this.dependencies
     const broken = await tables.linkChecks.findAll({ where: { state: 'broken' } })
     if (broken.length === 0) return []
-    const standing = await links.all()
+    const usedBy = await links.all()
     return broken.flatMap(({ address, because, checkedAt }) =>
-      (standing.get(address) ?? []).map(({ item, kind, title }) => ({
+      (usedBy.get(address) ?? []).map(({ item, kind, title }) => ({
         key: keyOf('link', String(item), address, because),
         item,
         kind: kind as ContentKind,

@@ -17,7 +17,7 @@ const NAMES: [ColumnRole, RegExp][] = [
   ['term', /^(term|word|begriff|wort)$/],
   ['also', /^(also|synonyms?|people say|auch genannt|aliases|also called)$/],
   ['meaning', /^(meaning|definition|bedeutung|erklarung)$/],
-  ['name', /^(name|courtesy)$/],
+  ['name', /^(name|small talk|smallTalk)$/],
   ['says', /^(says|what people say|phrases)$/],
   ['replyEn', /^(reply en|reply|english|antwort en)$/],
   ['replyDe', /^(reply de|deutsch|german|antwort de)$/],
@@ -29,7 +29,7 @@ export const NEEDED: Record<SheetKind, ColumnRole[]> = {
   article: ['question', 'answer'],
   fixed: ['question', 'answer'],
   glossary: ['term', 'also'],
-  courtesy: ['name', 'says', 'replyEn', 'replyDe'],
+  smallTalk: ['name', 'says', 'replyEn', 'replyDe'],
   document: [],
 }
 
@@ -62,7 +62,7 @@ export function guessMapping(rows: readonly (readonly string[])[]): SheetMapping
 function kindBy(roles: readonly ColumnRole[]): SheetKind | undefined {
   const has = (...wanted: ColumnRole[]) => wanted.every((role) => roles.includes(role))
   if (has('term', 'also')) return 'glossary'
-  if (has('says', 'name')) return 'courtesy'
+  if (has('says', 'name')) return 'smallTalk'
   if (!has('question', 'answer')) return undefined
   return roles.some((role) => role === 'from' || role === 'until' || role === 'doors')
     ? 'fixed'

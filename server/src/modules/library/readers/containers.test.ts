@@ -7,8 +7,8 @@ import { Unreadable } from './text.ts'
 import { laidOpen, openZip, packZip } from './zip.ts'
 
 const zipOf = (files: Record<string, string | Buffer>) => packZip(Object.entries(files))
-const refusalOf = (deed: Promise<unknown>) =>
-  deed.then(
+const refusalOf = (action: Promise<unknown>) =>
+  action.then(
     () => 'no refusal',
     (cause: unknown) =>
       cause instanceof Unreadable ? cause.message : `not plain: ${String(cause)}`,

@@ -8,6 +8,7 @@ import {
   type Kind,
   MANIFEST,
   manifestOf,
+  OLD_CSV,
 } from './packageManifest.ts'
 import { fromCsv } from './packageSheets.ts'
 import type { DocumentContent } from '@janua/contracts'
@@ -19,13 +20,10 @@ export async function readPackage(
 ): Promise<{ items: (ReadFile & { name: string })[]; notes: string[] }> {
   const manifest = await manifestOf(zip)
   const rows = new Map<CsvKind, Map<string, ReadFile['content']>>()
-  for (const kind of Object.keys(CSV) as CsvKind[])
-    rows.set(
-      kind,
-      zip.names.includes(CSV[kind])
-        ? fromCsv(kind, (await zip.read(CSV[kind])).toString('utf8'))
-        : new Map(),
-    )
+  for (const kind of Object.keys(CSV) as CsvKind[]) {
+    const name = [CSV[kind], OLD_CSV[kind]].find((each) => each && zip.names.includes(each))
+    rows.set(kind, name ? fromCsv(kind, (await zip.read(name)).toString('utf8')) : new Map())
+  }
   const pictures = await Promise.all(
     manifest.files
       .filter(({ path }) => zip.names.includes(path))

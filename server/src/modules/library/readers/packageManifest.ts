@@ -29,9 +29,12 @@ export interface Manifest {
 export const CSV = {
   fixed: 'fixed-answers.csv',
   glossary: 'glossary.csv',
-  courtesy: 'courtesies.csv',
+  smallTalk: 'small-talk.csv',
 } as const
 export type CsvKind = keyof typeof CSV
+/** What exports of before December 2026 call small talk. */
+const OLD_KINDS: Record<string, Kind> = { courtesy: 'smallTalk' }
+export const OLD_CSV: Partial<Record<CsvKind, string>> = { smallTalk: 'courtesies.csv' }
 export const isCsv = (kind: Kind): kind is CsvKind => kind in CSV
 
 export const filePath = (hash: string) => `files/${hash}`
@@ -45,14 +48,18 @@ export async function manifestOf(zip: Zip): Promise<Manifest> {
     !Array.isArray(manifest.files)
   )
     throw new Unreadable(`its ${MANIFEST} is not of a kind that this version of Janua reads`)
-  const whole = manifest.items.every(
+  const items = manifest.items.map((item) => ({
+    ...item,
+    kind: OLD_KINDS[item.kind] ?? item.kind,
+  }))
+  const whole = items.every(
     ({ uid, kind, path }) =>
       /^[0-9a-f-]{36}$/.test(uid) &&
       ['article', 'document', ...Object.keys(CSV)].includes(kind) &&
       typeof path === 'string',
   )
   if (!whole) throw new Unreadable(`its ${MANIFEST} names items that cannot be understood`)
-  return manifest
+  return { ...manifest, items }
 }
 
 export function json<T>(path: string, text: string): T {

@@ -1,4 +1,4 @@
-import type { ArticleContent, CourtesyContent, GlossaryContent } from '@janua/contracts'
+import type { ArticleContent, SmallTalkContent, GlossaryContent } from '@janua/contracts'
 import { CSV, type CsvKind, type PackedItem } from './packageManifest.ts'
 import { stringify } from 'csv-stringify/sync'
 import type { ReadFile } from './readFile.ts'
@@ -28,13 +28,13 @@ const GLOSSARY: Columns<GlossaryContent> = {
   also: { get: ({ also }) => also.join('\n'), ...lines },
   meaning: { get: ({ meaning }) => meaning, ...plain },
 }
-const COURTESIES: Columns<CourtesyContent> = {
+const SMALL_TALK: Columns<SmallTalkContent> = {
   name: { get: ({ name }) => name, ...plain },
   says: { get: ({ says }) => says.join('\n'), ...lines },
   'reply en': { get: ({ replies }) => replies.en, ...plain },
   'reply de': { get: ({ replies }) => replies.de, ...plain },
 }
-const COLUMNS = { fixed: FIXED, glossary: GLOSSARY, courtesy: COURTESIES } as Record<
+const COLUMNS = { fixed: FIXED, glossary: GLOSSARY, smallTalk: SMALL_TALK } as Record<
   CsvKind,
   Columns<any>
 >
@@ -74,7 +74,7 @@ export function fromCsv(kind: CsvKind, text: string): Map<string, ReadFile['cont
 
 function shaped(kind: CsvKind, row: Record<string, any>): ReadFile['content'] {
   if (kind === 'glossary') return { term: row.term, also: row.also, meaning: row.meaning }
-  if (kind === 'courtesy')
+  if (kind === 'smallTalk')
     return { name: row.name, says: row.says, replies: { en: row['reply en'], de: row['reply de'] } }
   return {
     title: row.title,

@@ -9,7 +9,7 @@ export interface Picture {
 
 /** What a reader makes of a file: an item, and notes on what it left out. */
 export interface ReadFile {
-  kind: Extract<ItemKind, 'article' | 'fixed' | 'document' | 'glossary' | 'courtesy'>
+  kind: Extract<ItemKind, 'article' | 'fixed' | 'document' | 'glossary' | 'smallTalk'>
   content: ArticleContent | DocumentContent | object
   notes: string[]
   pictures?: Picture[]

@@ -6,7 +6,7 @@ import type { ArrivedFile, ReadingOrder, Said } from './protocol.ts'
 const MOST_SECONDS = 60
 const MOST_HEAP_MB = 400
 
-export interface Reading {
+export interface FileReading {
   /** Ends when every file was said something of, or after `stop`. */
   ended: Promise<void>
   stop(): Promise<void>
@@ -16,7 +16,10 @@ export interface Reading {
  * Reads files in a thread of their own, with bounded memory and time. A file that bursts the thread or never ends is refused,
  * and a new thread goes on behind it.
  */
-export function readInThread(files: readonly ArrivedFile[], tell: (said: Said) => void): Reading {
+export function readInThread(
+  files: readonly ArrivedFile[],
+  tell: (said: Said) => void,
+): FileReading {
   let stopped = false
   let current: Worker | undefined
   const ended = (async () => {

@@ -2,7 +2,7 @@ import {
   type ArticleContent,
   COLUMN_ROLES,
   type ColumnRole,
-  type CourtesyContent,
+  type SmallTalkContent,
   type DocumentContent,
   type GlossaryContent,
   type SheetKind,
@@ -10,7 +10,7 @@ import {
 } from '@janua/contracts'
 import {
   articleContent,
-  courtesyContent,
+  smallTalkContent,
   documentContent,
   glossaryContent,
 } from '@janua/contracts/schemas'
@@ -32,7 +32,7 @@ const SCHEMAS: Record<Exclude<SheetKind, 'document'>, ObjectSchema> = {
   article: articleContent,
   fixed: articleContent,
   glossary: glossaryContent,
-  courtesy: courtesyContent,
+  smallTalk: smallTalkContent,
 }
 
 /** Turns the rows of a sheet into items by the lead's mapping; a faulty row is listed, and the others come in. */
@@ -130,7 +130,7 @@ const KEY: Record<keyof typeof SCHEMAS, (content: any) => string> = {
   fixed: ({ phrasings, holds }: ArticleContent) =>
     [phrasings[0], holds?.from, holds?.until, ...(holds?.doors ?? [])].join(' '),
   glossary: ({ term }: GlossaryContent) => term,
-  courtesy: ({ name }: CourtesyContent) => name,
+  smallTalk: ({ name }: SmallTalkContent) => name,
 }
 
 const CONTENT: Record<keyof typeof SCHEMAS, (row: Row, file: string) => object> = {
@@ -144,7 +144,7 @@ const CONTENT: Record<keyof typeof SCHEMAS, (row: Row, file: string) => object> 
     also: listed(row.also),
     meaning: row.meaning?.[0] ?? '',
   }),
-  courtesy: (row) => ({
+  smallTalk: (row) => ({
     name: oneLine(row.name![0]!),
     says: listed(row.says),
     replies: { en: row.replyEn![0]!, de: row.replyDe![0]! },

@@ -56,7 +56,7 @@ describe('an encoder of the team’s', function () {
     throw new Error(`It never came to that: ${JSON.stringify(await view())}`)
   }
   const ask = (index: ReleaseIndex, text: string) =>
-    understood(index, () => answerQuestion(index, text, { sill: 0.5 }))
+    understood(index, () => answerQuestion(index, text, { threshold: 0.5 }))
   const askLive = async (text: string) => ask((await janua.answering.engine.live())!.index, text)
 
   it('is connected, and tried with a sample', async () => {
@@ -150,7 +150,7 @@ describe('an encoder of the team’s', function () {
     const { BackgroundAnswers } = await import('../../answering/backgroundAnswers.ts')
     const answers = new BackgroundAnswers(() => janua.answering.engine.port())
     const [there] = await answers.of(index, [
-      { text: 'where may cars be parked', settings: { sill: 0.5 } },
+      { text: 'where may cars be parked', settings: { threshold: 0.5 } },
     ])
     await answers.close()
     expect(here.trace.stoodIn).to.equal(undefined)

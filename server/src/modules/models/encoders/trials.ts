@@ -30,7 +30,7 @@ import {
 interface Dependencies {
   settings: Settings
   db: Sequelize
-  read: Pick<QuestionViews, 'judgements'>
+  read: Pick<QuestionViews, 'reviews'>
   engine: EngineHost
   draft: Draft
   checks: Checks
@@ -103,15 +103,15 @@ export class EncoderTrials {
       .filter(({ door }) => doors.has(door))
       .sort((a, b) => timesOf(b) - timesOf(a))
       .slice(0, MOST)
-    const standing = await LatestReviews.of(this.dependencies.read)
+    const latest = await LatestReviews.of(this.dependencies.read)
     const sides = await this.replayed(cases, now, then)
     const tried = cases.map((asked, i): TriedQuestion => ({
       text: asked.text,
       times: timesOf(asked),
       now: sides[i]![0],
       then: sides[i]![1],
-      judged: (side) => {
-        const row = standing.judgementOfBest(asked.norm, side)
+      reviewed: (side) => {
+        const row = latest.reviewOfBest(asked.norm, side)
         return row && (VERDICT_WORTH[row.verdict] ?? undefined)
       },
     }))
@@ -136,7 +136,7 @@ export class EncoderTrials {
       encoder: then.encoder!.id,
       asked: cases.length,
       times: tried.reduce((sum, { times }) => sum + times, 0),
-      judged: came.rightAt90.judged,
+      reviewed: came.rightAt90.reviewed,
       stoodIn: came.stoodIn,
       now: side('now', await this.time(now, cases)),
       then: side('then', await this.time(then, cases)),
@@ -203,7 +203,7 @@ export class EncoderTrials {
 
   /** Milliseconds that an answer takes to what was not asked in these words before. */
   private async time(release: CompiledRelease, cases: readonly ReplayCase[]): Promise<number> {
-    const settings: AnswerSettings = { sill: 0.5 }
+    const settings: AnswerSettings = { threshold: 0.5 }
     const times: number[] = []
     for (const { text } of cases.slice(0, TIMED)) {
       const began = performance.now()

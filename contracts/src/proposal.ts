@@ -1,11 +1,11 @@
 /** What an agent teaches from their own words: an answer of its own, a way to ask an article, or the beginnings of an article. */
-export const TEACHING_KINDS = ['fixed', 'phrasing', 'article'] as const
-export type TeachingKind = (typeof TEACHING_KINDS)[number]
-export const TEACHING_STATES = ['open', 'accepted', 'declined'] as const
-export type TeachingState = (typeof TEACHING_STATES)[number]
+export const PROPOSAL_KINDS = ['fixed', 'phrasing', 'article'] as const
+export type ProposalKind = (typeof PROPOSAL_KINDS)[number]
+export const PROPOSAL_STATES = ['open', 'accepted', 'declined'] as const
+export type ProposalState = (typeof PROPOSAL_STATES)[number]
 
-export interface TeachingInput {
-  kind: TeachingKind
+export interface ProposalInput {
+  kind: ProposalKind
   /** The visitor's question. */
   question: string
   /** What is to be said; empty for a phrasing. */
@@ -14,10 +14,10 @@ export interface TeachingInput {
   item: number | null
 }
 
-export interface Teaching extends TeachingInput {
+export interface Proposal extends ProposalInput {
   id: number
   conversation: number
-  state: TeachingState
+  state: ProposalState
   by: string
   at: string
   /** Why it was declined. */

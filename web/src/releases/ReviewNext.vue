@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ToJudge, Verdict } from '@janua/contracts'
+import type { ToReview, Verdict } from '@janua/contracts'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
@@ -8,11 +8,11 @@ import { sure } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import { useAction } from '../shell/useAction.ts'
 
-/** Answers judged one after another, by keyboard: those whose judgement tells most about where the sill belongs. */
-const { sill } = defineProps<{ sill: number }>()
-const emit = defineEmits<{ judged: [] }>()
+/** Answers reviewed one after another, by keyboard: those whose review tells most about where the threshold belongs. */
+const { threshold } = defineProps<{ threshold: number }>()
+const emit = defineEmits<{ reviewed: [] }>()
 const { run, busy } = useAction()
-const list = ref<ToJudge[]>()
+const list = ref<ToReview[]>()
 const at = ref(0)
 const one = computed(() => list.value?.[at.value])
 const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [
@@ -22,10 +22,10 @@ const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [
 ]
 
 async function fetchNext(): Promise<void> {
-  list.value = await run(() => get('/threshold/to-judge', { sill }))
+  list.value = await run(() => get('/threshold/to-review', { threshold }))
   at.value = 0
 }
-async function judge(verdict: Verdict): Promise<void> {
+async function review(verdict: Verdict): Promise<void> {
   const {
     text,
     door,
@@ -57,19 +57,19 @@ async function judge(verdict: Verdict): Promise<void> {
 }
 function next(): void {
   at.value++
-  if (at.value >= (list.value?.length ?? 0) || at.value % 5 === 0) emit('judged')
+  if (at.value >= (list.value?.length ?? 0) || at.value % 5 === 0) emit('reviewed')
 }
 onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
   if (typingSomewhere(event) || !one.value || event.ctrlKey || event.metaKey) return
   event.preventDefault()
   const known = VERDICTS.find(({ key }) => key === event.key)
-  if (known) void judge(known.verdict)
+  if (known) void review(known.verdict)
   else next()
 })
 </script>
 
 <template>
-  <section class="panel stack" data-test="judge-next">
+  <section class="panel stack" data-test="review-next">
     <template v-if="one">
       <p class="row small quiet">
         <span class="grow"
@@ -88,8 +88,8 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
           outlined
           :label="label"
           :disabled="busy"
-          :data-test="`judge-${verdict}`"
-          @click="judge(verdict)"
+          :data-test="`review-${verdict}`"
+          @click="review(verdict)"
           ><span>{{ label }}</span> <kbd>{{ key.toUpperCase() }}</kbd></Button
         ><Button size="small" text :disabled="busy" @click="next"
           ><span>Pass over</span> <kbd>N</kbd></Button
@@ -100,33 +100,33 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
       <p>
         {{
           list.length
-            ? 'All of these are judged.'
-            : 'Everything that the replay would answer is judged already.'
+            ? 'All of these are reviewed.'
+            : 'Everything that the replay would answer is reviewed already.'
         }}
       </p>
       <p>
         <Button
           size="small"
           outlined
-          label="Twenty more near the sill"
+          label="Twenty more near the threshold"
           :loading="busy"
           @click="fetchNext"
         />
       </p>
     </template>
     <template v-else>
-      <h2>Judge the twenty that tell most</h2>
+      <h2>Review the twenty that tell most</h2>
       <p class="small quiet">
-        Would-be answers near the sill, spread over your collections, each drawn with a known
+        Would-be answers near the threshold, spread over your collections, each drawn with a known
         chance. By keyboard it takes two minutes.
       </p>
       <p>
         <Button
           size="small"
           outlined
-          label="Judge twenty"
+          label="Review twenty"
           :loading="busy"
-          data-test="judge-start"
+          data-test="review-start"
           @click="fetchNext"
         />
       </p>

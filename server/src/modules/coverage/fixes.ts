@@ -1,11 +1,11 @@
-import type { ArticleCreate, MendInput, MendView } from '@janua/contracts'
+import type { ArticleCreate, FixInput, FixView } from '@janua/contracts'
 import { answerQuestion } from '@janua/core'
 import type { Sequelize, Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
-import type { CoverageTables, MendRow } from './tables.ts'
+import type { CoverageTables, FixRow } from './tables.ts'
 import type { Actor, Audit } from '../accounts/index.ts'
 import {
   answerText,
@@ -30,29 +30,29 @@ interface Dependencies {
   clock: Clock
 }
 
-/** Mends of unanswered questions, and the proof that they hold: the same question asked again of the live release. */
-export class Mends {
+/** Fixes of unanswered questions, and the proof that they hold: the same question asked again of the live release. */
+export class Fixes {
   constructor(private readonly dependencies: Dependencies) {}
 
-  /** Puts a mend into the draft: a phrasing taught, a fixed answer or an article written. */
-  async make(actor: Actor, input: MendInput): Promise<MendView> {
+  /** Puts a fix into the draft: a phrasing taught, a fixed answer or an article written. */
+  async make(actor: Actor, input: FixInput): Promise<FixView> {
     const { db, tables, read, audit, events, clock } = this.dependencies
     const asked = await read.questions.first({
       where: { norm: input.norm },
       order: [['id', 'DESC']],
     })
     if (!asked) throw problem('INVALID', 'Nobody has asked this question.')
-    const mend = await db.transaction(async (transaction) => {
+    const fix = await db.transaction(async (transaction) => {
       const item = await this.put(actor, input, transaction)
-      await tables.mends.destroy({ where: { norm: input.norm, state: 'in draft' }, transaction })
+      await tables.fixes.destroy({ where: { norm: input.norm, state: 'in draft' }, transaction })
       await audit.note(
         actor,
-        'mended in the draft',
+        'fixed in the draft',
         asked.text,
         { kind: input.kind, item },
         transaction,
       )
-      return tables.mends.create(
+      return tables.fixes.create(
         {
           norm: input.norm,
           text: asked.text.slice(0, 300),
@@ -63,52 +63,52 @@ export class Mends {
           proof: null,
           createdBy: actor.id,
           createdAt: clock.now(),
-          mendedAt: null,
+          fixedAt: null,
         },
         { transaction },
       )
     })
-    events.tell('draft', { item: mend.itemId })
-    return this.view(mend)
+    events.tell('draft', { item: fix.itemId })
+    return this.view(fix)
   }
 
   /**
-   * Asks every mended question again of the live release. Mended is what the mend's own item answers; what no longer is so opens again.
-   * @returns the mends that became mended, or are so no more
+   * Asks every fixed question again of the live release. Fixed is what the fix's own item answers; what no longer is so opens again.
+   * @returns the fixes that became fixed, or are so no more
    */
-  async prove(): Promise<MendView[]> {
+  async prove(): Promise<FixView[]> {
     const { tables, engine, clock } = this.dependencies
     const release = await engine.live()
     if (!release) return []
-    const proven: MendView[] = []
-    for (const mend of await tables.mends.findAll()) {
-      if (mend.proof?.release === release.number) continue // a release never changes, so neither does what it answers
-      if (release.index.docsOf(mend.itemId).length === 0 && mend.state === 'in draft') continue
-      const proof = await this.ask(release, mend)
-      const holds = proof.outcome === 'answered' && proof.item === mend.itemId
+    const proven: FixView[] = []
+    for (const fix of await tables.fixes.findAll()) {
+      if (fix.proof?.release === release.number) continue // a release never changes, so neither does what it answers
+      if (release.index.docsOf(fix.itemId).length === 0 && fix.state === 'in draft') continue
+      const proof = await this.ask(release, fix)
+      const holds = proof.outcome === 'answered' && proof.item === fix.itemId
       const { item: _item, ...shown } = proof
-      const changed = holds !== (mend.state === 'mended')
-      await mend.update({
+      const changed = holds !== (fix.state === 'fixed')
+      await fix.update({
         proof: shown,
-        state: holds ? 'mended' : 'in draft',
-        mendedAt: holds ? (mend.mendedAt ?? clock.now()) : null,
+        state: holds ? 'fixed' : 'in draft',
+        fixedAt: holds ? (fix.fixedAt ?? clock.now()) : null,
       })
-      if (changed) proven.push(await this.view(mend))
+      if (changed) proven.push(await this.view(fix))
     }
     return proven
   }
 
-  async byNorm(norms: readonly string[]): Promise<Map<string, MendView>> {
-    const mends = await this.dependencies.tables.mends.findAll({
+  async byNorm(norms: readonly string[]): Promise<Map<string, FixView>> {
+    const fixes = await this.dependencies.tables.fixes.findAll({
       where: { norm: [...norms] },
       order: [['id', 'ASC']],
     })
     return new Map(
-      await Promise.all(mends.map(async (mend) => [mend.norm, await this.view(mend)] as const)),
+      await Promise.all(fixes.map(async (fix) => [fix.norm, await this.view(fix)] as const)),
     )
   }
 
-  private async put(actor: Actor, input: MendInput, transaction: Transaction): Promise<number> {
+  private async put(actor: Actor, input: FixInput, transaction: Transaction): Promise<number> {
     const { articles } = this.dependencies
     if (input.kind === 'phrasing')
       return (await articles.teach(actor, input.item, input.text, true, transaction)).id
@@ -116,7 +116,7 @@ export class Mends {
     return (await articles.put(actor, content, transaction)).item.id
   }
 
-  private async ask(release: CompiledRelease, { text, doorId }: Pick<MendRow, 'text' | 'doorId'>) {
+  private async ask(release: CompiledRelease, { text, doorId }: Pick<FixRow, 'text' | 'doorId'>) {
     const door = release.doors.find(({ id }) => id === doorId) ?? release.doors[0]
     if (!door) throw problem('DOOR_NOT_FOUND', String(doorId))
     const settings = settingsAt(release, door, this.dependencies.clock.now())
@@ -142,7 +142,7 @@ export class Mends {
     createdBy,
     createdAt,
     proof,
-  }: Row<MendRow>): Promise<MendView> {
+  }: Row<FixRow>): Promise<FixView> {
     const item = await this.dependencies.read.items.find(itemId)
     return {
       id,

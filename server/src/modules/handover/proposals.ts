@@ -1,11 +1,11 @@
-import type { SignedIn, Teaching, TeachingInput, TeachingState } from '@janua/contracts'
+import type { SignedIn, Proposal, ProposalInput, ProposalState } from '@janua/contracts'
 import { maskPrivate } from '@janua/core'
 import { Op, type Sequelize, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
 import type { Desk } from './desk.ts'
-import type { HandoverTables, TeachingRow } from './tables.ts'
+import type { HandoverTables, ProposalRow } from './tables.ts'
 import type { Articles } from '../library/index.ts'
 import type { ReleaseViews } from '../releases/index.ts'
 
@@ -23,12 +23,12 @@ interface Dependencies {
 const MOST = 200
 
 /** What agents teach from their own replies: it waits in the lead's list, and becomes a change of the draft, or is declined with a reason that the agent sees. */
-export class Teachings {
+export class Proposals {
   constructor(private readonly dependencies: Dependencies) {}
 
   /** A lead sees all, an agent what they taught themselves. */
-  async list(user: SignedIn, state: TeachingState): Promise<Teaching[]> {
-    const rows = await this.dependencies.tables.teachings.findAll({
+  async list(user: SignedIn, state: ProposalState): Promise<Proposal[]> {
+    const rows = await this.dependencies.tables.proposals.findAll({
       where: { state, ...(user.role === 'agent' && { userId: user.id }) },
       order: [['id', 'DESC']],
       limit: MOST,
@@ -37,8 +37,8 @@ export class Teachings {
   }
 
   /** What was taught from a conversation. */
-  async of(conversationId: number): Promise<Teaching[]> {
-    const rows = await this.dependencies.tables.teachings.findAll({
+  async of(conversationId: number): Promise<Proposal[]> {
+    const rows = await this.dependencies.tables.proposals.findAll({
       where: { conversationId },
       order: [['id', 'ASC']],
     })
@@ -49,7 +49,7 @@ export class Teachings {
   async teach(
     user: SignedIn,
     conversationId: number,
-    { kind, question, words, item }: TeachingInput,
+    { kind, question, words, item }: ProposalInput,
   ): Promise<{ id: number }> {
     const { tables, read, desk, events, clock } = this.dependencies
     await desk.mustRead(user, conversationId)
@@ -64,7 +64,7 @@ export class Teachings {
       }))
     )
       throw problem('ARTICLE_NOT_FOUND', item)
-    const row = await tables.teachings.create({
+    const row = await tables.proposals.create({
       conversationId,
       kind,
       question: maskPrivate(question).slice(0, 300),
@@ -74,7 +74,7 @@ export class Teachings {
       userId: user.id,
       createdAt: clock.now(),
     })
-    events.tell('taught', { by: user.id })
+    events.tell('proposal', { by: user.id })
     return { id: row.id }
   }
 
@@ -123,22 +123,22 @@ export class Teachings {
   private async decide(
     user: SignedIn,
     id: number,
-    work: (row: TeachingRow, transaction: Transaction) => Promise<Partial<TeachingRow>>,
-  ): Promise<Partial<TeachingRow>> {
+    work: (row: ProposalRow, transaction: Transaction) => Promise<Partial<ProposalRow>>,
+  ): Promise<Partial<ProposalRow>> {
     const { db, tables, clock, events } = this.dependencies
     const { outcome, by } = await db.transaction(async (transaction) => {
-      const row = await tables.teachings.findByPk(id, { lock: true, transaction })
+      const row = await tables.proposals.findByPk(id, { lock: true, transaction })
       if (!row) throw problem('NOT_FOUND')
-      if (row.state !== 'open') throw problem('TEACHING_DECIDED')
+      if (row.state !== 'open') throw problem('PROPOSAL_DECIDED')
       const outcome = await work(row, transaction)
       await row.update({ ...outcome, decidedBy: user.id, decidedAt: clock.now() }, { transaction })
       return { outcome, by: row.userId }
     })
-    events.tell('taught', { by: by ?? 0 })
+    events.tell('proposal', { by: by ?? 0 })
     return outcome
   }
 
-  private async views(rows: readonly TeachingRow[]): Promise<Teaching[]> {
+  private async views(rows: readonly ProposalRow[]): Promise<Proposal[]> {
     const items = await this.dependencies.read.items.list({
       attributes: ['id', 'title'],
       where: { id: rows.flatMap(({ itemId }) => itemId ?? []) },

@@ -10,12 +10,12 @@ import MachineMark from '../models/MachineMark.vue'
 import { useModelUses } from '../models/useModelUses.ts'
 import { post } from '../shell/api.ts'
 import AgentReplies from './AgentReplies.vue'
-import { useMend } from './useMend.ts'
+import { useFix } from './useFix.ts'
 
 /** A new article, from an outline: what was asked, and what agents replied. Nothing in it is made up; a draft by the language model says that it is one. */
 const { sheet } = defineProps<{ sheet: GapSheet }>()
-const emit = defineEmits<{ mended: [] }>()
-const { mend, busy, run } = useMend(sheet.topic)
+const emit = defineEmits<{ fixed: [] }>()
+const { fix, busy, run } = useFix(sheet.topic)
 const isModelOn = useModelUses().isOn('drafting')
 /** The text as the language model wrote it. */
 const drafted = ref<string>()
@@ -47,14 +47,14 @@ async function store(): Promise<void> {
     reviewOn: null,
     ready: true,
   }
-  if (await mend({ kind: 'write', content })) emit('mended')
+  if (await fix({ kind: 'write', content })) emit('fixed')
 }
 </script>
 
 <template>
   <div class="stack">
     <label class="field"
-      ><span>Title</span><InputText v-model="title" maxlength="200" data-test="mend-title"
+      ><span>Title</span><InputText v-model="title" maxlength="200" data-test="fix-title"
     /></label>
     <div v-if="sheet.outline.asks.length" class="small">
       <p class="quiet">It should answer:</p>
@@ -80,7 +80,7 @@ async function store(): Promise<void> {
         v-model="body"
         rows="7"
         placeholder="What is so, in a few sentences. Take over what an agent wrote, or write your own."
-        data-test="mend-body"
+        data-test="fix-body"
     /></label>
     <MachineMark v-if="isMachineWritten" />
     <PhrasingList v-model="phrasings" />
@@ -89,7 +89,7 @@ async function store(): Promise<void> {
         label="Put it into the draft"
         :loading="busy"
         :disabled="!complete"
-        data-test="mend"
+        data-test="fix"
         @click="store"
       />
     </p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BodyFor } from '@janua/contracts/routes'
-import { TEACHING_STATES, type TeachingState } from '@janua/contracts'
+import { PROPOSAL_STATES, type ProposalState } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
@@ -11,32 +11,32 @@ import { count } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
-import TaughtCard from './TaughtCard.vue'
+import ProposalCard from './ProposalCard.vue'
 
 /** What agents taught from their own replies: the lead takes it, changes it, or declines it with a reason. */
 const session = useSession()
 const { run, busy } = useAction()
-const shown = ref<TeachingState>('open')
-const { state, reload: load } = useRemote('/teachings', () => ({ state: shown.value }), {
-  hears: ['taught'],
+const shown = ref<ProposalState>('open')
+const { state, reload: load } = useRemote('/proposals', () => ({ state: shown.value }), {
+  hears: ['proposal'],
 })
 const declining = ref<number>()
 const reason = ref('')
 const isLead = computed(() => session.role === 'lead')
-const NAMES: Record<TeachingState, string> = {
+const NAMES: Record<ProposalState, string> = {
   open: 'Waiting',
   accepted: 'Taken',
   declined: 'Declined',
 }
 
-async function accept(id: number, body: BodyFor<'POST', '/teachings/1/accept'>): Promise<void> {
-  await run(() => post(`/teachings/${id}/accept`, body), 'It is in the draft')
+async function accept(id: number, body: BodyFor<'POST', '/proposals/1/accept'>): Promise<void> {
+  await run(() => post(`/proposals/${id}/accept`, body), 'It is in the draft')
   await load()
   await session.refreshRelease()
 }
 async function decline(id: number): Promise<void> {
   const done = await run(
-    () => post(`/teachings/${id}/decline`, { reason: reason.value }).then(() => true),
+    () => post(`/proposals/${id}/decline`, { reason: reason.value }).then(() => true),
     'Declined; the agent sees why',
   )
   if (!done) return
@@ -50,7 +50,7 @@ async function decline(id: number): Promise<void> {
   <div class="page">
     <div class="head">
       <div>
-        <h1>Taught</h1>
+        <h1>Proposals</h1>
         <p class="quiet">
           {{
             isLead
@@ -61,8 +61,8 @@ async function decline(id: number): Promise<void> {
       </div>
       <SelectButton
         v-model="shown"
-        :options="[...TEACHING_STATES]"
-        :option-label="(each: TeachingState) => NAMES[each]"
+        :options="[...PROPOSAL_STATES]"
+        :option-label="(each: ProposalState) => NAMES[each]"
         :allow-empty="false"
         size="small"
         aria-label="Which"
@@ -79,16 +79,16 @@ async function decline(id: number): Promise<void> {
       </p>
       <p v-else>None yet.</p>
     </div>
-    <TaughtCard
-      v-for="teaching in state.value"
-      :key="teaching.id"
-      :teaching="teaching"
-      :may-decide="isLead && teaching.state === 'open'"
+    <ProposalCard
+      v-for="proposal in state.value"
+      :key="proposal.id"
+      :proposal="proposal"
+      :may-decide="isLead && proposal.state === 'open'"
       :busy="busy"
-      @accept="accept(teaching.id, $event)"
-      @decline="declining = teaching.id"
+      @accept="accept(proposal.id, $event)"
+      @decline="declining = proposal.id"
     >
-      <form v-if="declining === teaching.id" class="row" @submit.prevent="decline(teaching.id)">
+      <form v-if="declining === proposal.id" class="row" @submit.prevent="decline(proposal.id)">
         <InputText
           v-model.trim="reason"
           class="grow"
@@ -109,6 +109,6 @@ async function decline(id: number): Promise<void> {
           data-test="decline-yes"
         />
       </form>
-    </TaughtCard>
+    </ProposalCard>
   </div>
 </template>

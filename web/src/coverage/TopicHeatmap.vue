@@ -11,13 +11,13 @@ const router = useRouter()
 const CELL = 32
 const weeks = computed(() => view.weeks.map(({ starts }) => starts))
 const most = computed(() =>
-  Math.max(1, ...view.cloth.flatMap((topic) => topic.weeks.map(({ questions }) => questions))),
+  Math.max(1, ...view.heatmap.flatMap((topic) => topic.weeks.map(({ questions }) => questions))),
 )
-const cellOf = (topic: CoverageView['cloth'][number], starts: string) =>
+const cellOf = (topic: CoverageView['heatmap'][number], starts: string) =>
   topic.weeks.find((week) => week.starts === starts)
 const side = (questions: number) => Math.max(6, Math.sqrt(questions / most.value) * (CELL - 4))
 const rows = computed(() =>
-  view.cloth.flatMap((topic) =>
+  view.heatmap.flatMap((topic) =>
     topic.weeks.map(({ starts, questions, right }) => [
       topic.label,
       starts,
@@ -45,9 +45,9 @@ const open = (topic: number, starts: string) =>
     unit="the most asked topics, by week"
     :columns="['topic', 'week from', 'questions', 'covered %']"
     :rows="rows"
-    file="coverage-cloth"
+    file="coverage-heatmap"
   >
-    <div class="cloth" data-test="cloth">
+    <div class="heatmap" data-test="heatmap">
       <table>
         <thead>
           <tr>
@@ -61,7 +61,7 @@ const open = (topic: number, starts: string) =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="topic in view.cloth" :key="topic.topic">
+          <tr v-for="topic in view.heatmap" :key="topic.topic">
             <th scope="row">
               <RouterLink :to="`/gaps/${topic.topic}`" :title="topic.label">{{
                 topic.label
@@ -116,7 +116,7 @@ const open = (topic: number, starts: string) =>
 </template>
 
 <style scoped>
-.cloth {
+.heatmap {
   position: relative;
   overflow-x: auto;
 }

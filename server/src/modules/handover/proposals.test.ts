@@ -1,4 +1,4 @@
-import type { Teaching, Thread } from '@janua/contracts'
+import type { Proposal, Thread } from '@janua/contracts'
 import { expect } from 'chai'
 import { randomBytes } from 'node:crypto'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
@@ -44,9 +44,9 @@ describe('from a conversation', () => {
   after(() => close())
 
   const list = async (who: Member, state = 'open') =>
-    (await who.get(`/teachings?state=${state}`).expect(200)).body as Teaching[]
+    (await who.get(`/proposals?state=${state}`).expect(200)).body as Proposal[]
   const teach = (body: object) =>
-    anton.post(`/desk/${id}/teachings`, {
+    anton.post(`/desk/${id}/proposals`, {
       question: 'Where does the helicopter land?',
       item: null,
       ...body,
@@ -63,9 +63,9 @@ describe('from a conversation', () => {
       by: 'Anton',
       words: 'On the mole, at high tide. Write to [mail address].',
     })
-    await anton.post(`/teachings/${waiting!.id}/accept`, {}).expect(403)
+    await anton.post(`/proposals/${waiting!.id}/accept`, {}).expect(403)
     await lead
-      .post(`/teachings/${waiting!.id}/accept`, {
+      .post(`/proposals/${waiting!.id}/accept`, {
         question: waiting!.question,
         words: 'On the mole, at high tide.',
         title: 'Helicopter',
@@ -73,8 +73,8 @@ describe('from a conversation', () => {
       })
       .expect(200)
     expect(
-      (await lead.post(`/teachings/${waiting!.id}/decline`, { reason: 'too late' })).body.code,
-    ).to.equal('TEACHING_DECIDED')
+      (await lead.post(`/proposals/${waiting!.id}/decline`, { reason: 'too late' })).body.code,
+    ).to.equal('PROPOSAL_DECIDED')
     await publishAll(janua)
     const other = await visitor(janua)
     await other.says('Where does the helicopter land?')
@@ -99,7 +99,7 @@ describe('from a conversation', () => {
     }).expect(201)
     for (const { id: each, question, words } of await list(lead))
       await lead
-        .post(`/teachings/${each}/accept`, { question, words, title: 'Flying', collection: 'Pets' })
+        .post(`/proposals/${each}/accept`, { question, words, title: 'Flying', collection: 'Pets' })
         .expect(200)
     expect((await janua.library.articles.read(rows[0]!.id)).phrasings).to.include(
       'may my parrot fly along',
@@ -113,7 +113,7 @@ describe('from a conversation', () => {
     const [waiting] = await list(lead)
     const before = await janua.tables.items.count()
     const accept = () =>
-      lead.post(`/teachings/${waiting!.id}/accept`, {
+      lead.post(`/proposals/${waiting!.id}/accept`, {
         question: waiting!.question,
         words: waiting!.words,
         title: 'Helicopters, twice',
@@ -138,21 +138,21 @@ describe('from a conversation', () => {
       title: 'Helicopters, thrice',
       collection: 'Boats',
     }
-    await lead.post(`/teachings/${waiting!.id}/accept`, body).expect(500)
+    await lead.post(`/proposals/${waiting!.id}/accept`, body).expect(500)
     janua.library.articles.put = put
     expect(await janua.tables.items.count()).to.equal(before)
     expect((await list(lead)).map(({ id }) => id)).to.include(waiting!.id)
-    await lead.post(`/teachings/${waiting!.id}/decline`, { reason: 'no helicopters' }).expect(204)
+    await lead.post(`/proposals/${waiting!.id}/decline`, { reason: 'no helicopters' }).expect(204)
   })
   it('the agent sees why something was declined, and nobody else’s', async () => {
     await teach({ kind: 'fixed', words: 'Somewhere.' }).expect(201)
     const [waiting] = await list(lead)
     await lead
-      .post(`/teachings/${waiting!.id}/decline`, { reason: 'We do not fly any more.' })
+      .post(`/proposals/${waiting!.id}/decline`, { reason: 'We do not fly any more.' })
       .expect(204)
     expect((await list(anton, 'declined'))[0]).to.include({ reason: 'We do not fly any more.' })
     expect(await list(bria, 'declined')).to.eql([])
-    expect((await anton.get(`/desk/${id}/teachings`)).body).to.have.length(6)
+    expect((await anton.get(`/desk/${id}/proposals`)).body).to.have.length(6)
   })
   it('refuses to teach nothing, or to an article that is not there', async () => {
     await teach({ kind: 'fixed', words: '' }).expect(422)

@@ -1,7 +1,7 @@
 import { fold } from '../text/tokens.ts'
 
 /** Something people say that is no question, and what the assistant says to it. */
-export interface Courtesy {
+export interface SmallTalk {
   name: string
   /** What people say. */
   says: string[]
@@ -9,7 +9,7 @@ export interface Courtesy {
 }
 
 /** What is said to a message without a word in it: a smile, a thumb, three question marks. */
-export const WITHOUT_WORDS: Courtesy = {
+export const WITHOUT_WORDS: SmallTalk = {
   name: 'No words',
   says: [],
   replies: {
@@ -18,8 +18,8 @@ export const WITHOUT_WORDS: Courtesy = {
   },
 }
 
-/** What every team starts from; a release without any courtesy uses these. */
-export const STARTER_COURTESIES: readonly Courtesy[] = [
+/** What every team starts from; a release without any small talk uses these. */
+export const STARTER_SMALL_TALK: readonly SmallTalk[] = [
   {
     name: 'Greeting',
     says: [
@@ -104,7 +104,7 @@ export const STARTER_COURTESIES: readonly Courtesy[] = [
   },
 ]
 
-/** Words that may stand beside a courtesy without making it a question. */
+/** Words that may stand beside small talk without making it a question. */
 const FILLERS = new Set(
   'there all team so very much a lot sehr zusammen everyone everybody again then now please bitte and und oh well ok okay also just'.split(
     ' ',
@@ -112,13 +112,13 @@ const FILLERS = new Set(
 )
 
 /**
- * Reads a message that is nothing but courtesies and small words between them; the last one is replied to.
+ * Reads a message that is nothing but small talk and small words between them; the last one is replied to.
  * @returns its place in the list, or −1
- * @example courtesyOf('ok thanks a lot', STARTER_COURTESIES) // 1
+ * @example smallTalkOf('ok thanks a lot', STARTER_SMALL_TALK) // 1
  */
-export function courtesyOf(message: string, courtesies: readonly Courtesy[]): number {
+export function smallTalkOf(message: string, smallTalk: readonly SmallTalk[]): number {
   const words = plainWords(message)
-  const phrases = courtesies
+  const phrases = smallTalk
     .flatMap(({ says }, number) => says.map((text) => ({ number, words: plainWords(text) })))
     .sort((a, b) => b.words.length - a.words.length)
   let said = -1

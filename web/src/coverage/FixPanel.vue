@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ArticleCreate, MendInput, UnsettledRow } from '@janua/contracts'
+import type { ArticleCreate, FixInput, UnsettledRow } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
@@ -14,10 +14,10 @@ import { useRemote } from '../shell/useRemote.ts'
 import AnswerCard from './AnswerCard.vue'
 
 const { row } = defineProps<{ row: UnsettledRow }>()
-const emit = defineEmits<{ mended: [] }>()
+const emit = defineEmits<{ fixed: [] }>()
 const { run, busy } = useAction()
 const { state } = useRemote('/unsettled/detail', () => ({ norm: row.norm }))
-const kind = ref<MendInput['kind']>('phrasing')
+const kind = ref<FixInput['kind']>('phrasing')
 const picked = ref<PickedItem | null>(
   row.nearest && { id: row.nearest.item, title: row.nearest.title },
 )
@@ -37,7 +37,7 @@ const complete = computed(
       : title.value.trim() !== '' && body.value.trim() !== ''),
 )
 
-async function mend(): Promise<void> {
+async function fix(): Promise<void> {
   const content: ArticleCreate = {
     kind: kind.value === 'fixed' ? 'fixed' : 'article',
     title: title.value.trim(),
@@ -48,17 +48,17 @@ async function mend(): Promise<void> {
     ready: true,
   }
   const base = { norm: row.norm, text: phrasing.value.trim() }
-  const input: MendInput =
+  const input: FixInput =
     kind.value === 'phrasing'
       ? { ...base, kind: 'phrasing', item: picked.value!.id }
       : { ...base, kind: kind.value, content }
-  const made = await run(() => post('/mends', input), 'In the draft, ready to publish')
-  if (made) emit('mended')
+  const made = await run(() => post('/fixes', input), 'In the draft, ready to publish')
+  if (made) emit('fixed')
 }
 </script>
 
 <template>
-  <aside class="panel stack" aria-label="Mend" data-test="mend-panel">
+  <aside class="panel stack" aria-label="Fix" data-test="fix-panel">
     <div>
       <h2>“{{ row.text }}”</h2>
       <p class="quiet small">
@@ -77,45 +77,43 @@ async function mend(): Promise<void> {
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <template v-if="state.value">
       <section
-        v-if="row.mend?.proof"
+        v-if="row.fix?.proof"
         class="proof"
-        :class="{ holds: row.state === 'mended' }"
+        :class="{ holds: row.state === 'fixed' }"
         data-test="proof"
       >
         <h3>
           {{
-            row.state === 'mended'
-              ? `Mended in release ${row.mend.proof.release}`
-              : 'Not mended yet'
+            row.state === 'fixed' ? `Fixed in release ${row.fix.proof.release}` : 'Not fixed yet'
           }}
         </h3>
         <p class="small">
-          Asked again {{ moment(row.mend.proof.at) }}, release {{ row.mend.proof.release }}
-          <template v-if="row.mend.proof.from"
-            >answers from <strong>{{ row.mend.proof.from }}</strong>, sure
-            {{ sure(row.mend.proof.confidence) }}:</template
+          Asked again {{ moment(row.fix.proof.at) }}, release {{ row.fix.proof.release }}
+          <template v-if="row.fix.proof.from"
+            >answers from <strong>{{ row.fix.proof.from }}</strong>, sure
+            {{ sure(row.fix.proof.confidence) }}:</template
           ><template v-else>says:</template>
         </p>
-        <blockquote>{{ row.mend.proof.text }}</blockquote>
+        <blockquote>{{ row.fix.proof.text }}</blockquote>
       </section>
       <AnswerCard
-        v-if="state.value.live && row.state !== 'mended'"
+        v-if="state.value.live && row.state !== 'fixed'"
         label="Visitors get now"
         :answer="state.value.live"
       />
       <AnswerCard
-        v-if="row.state !== 'mended'"
+        v-if="row.state !== 'fixed'"
         label="The draft would say"
         :answer="state.value.draft"
         data-test="draft-answer"
       />
     </template>
     <p v-if="row.state === 'in draft'" class="small">
-      {{ row.mend?.by }} put a mend into the draft: <strong>{{ row.mend?.item.title }}</strong>. It
-      is proved when you <RouterLink to="/releases">publish</RouterLink>.
+      {{ row.fix?.by }} put a fix into the draft: <strong>{{ row.fix?.item.title }}</strong>. It is
+      proved when you <RouterLink to="/releases">publish</RouterLink>.
     </p>
-    <form v-if="row.state !== 'mended'" class="stack mend" @submit.prevent="mend">
-      <h3>{{ row.mend ? 'Mend it otherwise' : 'Mend it' }}</h3>
+    <form v-if="row.state !== 'fixed'" class="stack fix" @submit.prevent="fix">
+      <h3>{{ row.fix ? 'Fix it otherwise' : 'Fix it' }}</h3>
       <SelectButton
         v-model="kind"
         :options="KINDS"
@@ -123,23 +121,23 @@ async function mend(): Promise<void> {
         option-value="value"
         :allow-empty="false"
         aria-label="How"
-        data-test="mend-kind"
+        data-test="fix-kind"
       />
       <label class="field"
         ><span>The question, as it is taught</span
-        ><InputText v-model="phrasing" maxlength="300" data-test="mend-phrasing"
+        ><InputText v-model="phrasing" maxlength="300" data-test="fix-phrasing"
       /></label>
       <label v-if="kind === 'phrasing'" class="field"
         ><span>The article that answers it</span
-        ><ItemPicker v-model="picked" data-test="mend-article"
+        ><ItemPicker v-model="picked" data-test="fix-article"
       /></label>
       <template v-else>
         <label class="field"
-          ><span>Title</span><InputText v-model="title" maxlength="200" data-test="mend-title"
+          ><span>Title</span><InputText v-model="title" maxlength="200" data-test="fix-title"
         /></label>
         <label class="field"
           ><span>{{ kind === 'fixed' ? 'The reply, word for word' : 'The answer (Markdown)' }}</span
-          ><Textarea v-model="body" rows="5" auto-resize data-test="mend-body"
+          ><Textarea v-model="body" rows="5" auto-resize data-test="fix-body"
         /></label>
       </template>
       <Button
@@ -147,7 +145,7 @@ async function mend(): Promise<void> {
         :label="kind === 'phrasing' ? 'Teach this phrasing' : 'Put it into the draft'"
         :disabled="!complete"
         :loading="busy"
-        data-test="mend"
+        data-test="fix"
       />
     </form>
   </aside>
@@ -179,7 +177,7 @@ blockquote {
   margin: 0;
   white-space: pre-line;
 }
-.mend {
+.fix {
   border-top: 1px solid var(--line);
   padding-top: 14px;
 }

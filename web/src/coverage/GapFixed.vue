@@ -10,30 +10,30 @@ import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import EffectLine from './EffectLine.vue'
 
-/** The newest mend: what it promised, what the draft does now, and once it is published whether it holds. */
+/** The newest fix: what it promised, what the draft does now, and once it is published whether it holds. */
 const { sheet, effect } = defineProps<{ sheet: GapSheet; effect: GapEffect | null }>()
 const { run, busy } = useAction()
-const mend = computed(() => sheet.mends[0]!)
+const fix = computed(() => sheet.fixes[0]!)
 const standing = computed(() =>
-  mend.value.standing && 'share' in mend.value.standing ? mend.value.standing : null,
+  fix.value.standing && 'share' in fix.value.standing ? fix.value.standing : null,
 )
 const HEAD = {
   'in draft': 'In the draft',
-  published: 'Published, not mended yet',
-  mended: 'Mended',
+  published: 'Published, not fixed yet',
+  fixed: 'Fixed',
   reopened: 'Opened again',
 }
-const DEED = { teach: 'taught', extend: 'extended', write: 'wrote' }
+const ACTION = { teach: 'taught', extend: 'extended', write: 'wrote' }
 const { state: replays, reload: loadReplays } = useRemote('/replays', undefined, {
   hears: ['replay'],
 })
-/** A replay of exactly this mend, of the draft as it is. */
+/** A replay of exactly this fix, of the draft as it is. */
 const replay = computed(() =>
   replays.value.value?.find(
     ({ items, current, state }) =>
       current &&
       items?.length === 1 &&
-      items[0] === mend.value.item.id &&
+      items[0] === fix.value.item.id &&
       state !== 'failed' &&
       state !== 'cancelled',
   ),
@@ -59,7 +59,7 @@ async function workOut(): Promise<void> {
       from: new Date(+until - 28 * 86_400_000).toISOString(),
       to: until.toISOString(),
       validity: 'asked',
-      items: [mend.value.item.id],
+      items: [fix.value.item.id],
     }),
   )
   await loadReplays()
@@ -67,20 +67,20 @@ async function workOut(): Promise<void> {
 </script>
 
 <template>
-  <section class="panel stack mend" :class="mend.state.replace(' ', '-')" data-test="gap-mend">
+  <section class="panel stack fix" :class="fix.state.replace(' ', '-')" data-test="gap-fix">
     <h2>
-      {{ HEAD[mend.state]
-      }}<template v-if="mend.state === 'mended' && standing?.few"> on {{ standing.n }}</template
-      ><template v-if="mend.release && mend.state === 'mended'">
-        by release {{ mend.release }}</template
+      {{ HEAD[fix.state]
+      }}<template v-if="fix.state === 'fixed' && standing?.few"> on {{ standing.n }}</template
+      ><template v-if="fix.release && fix.state === 'fixed'">
+        by release {{ fix.release }}</template
       >
     </h2>
     <p class="small">
-      {{ mend.by }} {{ DEED[mend.kind] }}
-      <RouterLink :to="itemPath(mend.item.itemKind as ItemKind, mend.item.id)">{{
-        mend.item.title
-      }}</RouterLink>, {{ moment(mend.at) }}. Promised: {{ percent(mend.promise) }} of
-      {{ mend.promisedOn }} questions right.
+      {{ fix.by }} {{ ACTION[fix.kind] }}
+      <RouterLink :to="itemPath(fix.item.itemKind as ItemKind, fix.item.id)">{{
+        fix.item.title
+      }}</RouterLink>, {{ moment(fix.at) }}. Promised: {{ percent(fix.promise) }} of
+      {{ fix.promisedOn }} questions right.
     </p>
     <p v-if="standing" class="small" data-test="standing">
       Asked again or since: <strong>{{ percent(standing.share) }}</strong> of {{ standing.n }} right
@@ -90,7 +90,7 @@ async function workOut(): Promise<void> {
         On fewer than 20 questions, so with care.</template
       >
     </p>
-    <template v-if="mend.state === 'in draft'">
+    <template v-if="fix.state === 'in draft'">
       <EffectLine v-if="effect" :effect="effect" before="live now" after="in the draft" />
       <p v-else class="small quiet">Asking its questions again…</p>
       <p v-if="gain" class="small" data-test="gain">
@@ -112,7 +112,7 @@ async function workOut(): Promise<void> {
         />
       </p>
       <p class="small">
-        It counts as mended when the release that has it keeps the promise.
+        It counts as fixed when the release that has it keeps the promise.
         <RouterLink to="/releases" data-test="to-publish">Publish it</RouterLink>
       </p>
     </template>
@@ -120,13 +120,13 @@ async function workOut(): Promise<void> {
 </template>
 
 <style scoped>
-.mend {
+.fix {
   border-left: 4px solid var(--brass);
 }
-.mend.mended {
+.fix.fixed {
   border-left-color: var(--moss);
 }
-.mend.reopened {
+.fix.reopened {
   border-left-color: var(--brick);
 }
 </style>

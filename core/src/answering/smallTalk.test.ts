@@ -1,10 +1,10 @@
 import { expect } from 'chai'
-import { courtesyOf, STARTER_COURTESIES } from './courtesies.ts'
+import { smallTalkOf, STARTER_SMALL_TALK } from './smallTalk.ts'
 import { type ContentItem, leftOutBecause, passagesOf } from './items.ts'
 
-describe('courtesyOf', () => {
+describe('smallTalkOf', () => {
   const nameOf = (message: string) =>
-    STARTER_COURTESIES[courtesyOf(message, STARTER_COURTESIES)]?.name
+    STARTER_SMALL_TALK[smallTalkOf(message, STARTER_SMALL_TALK)]?.name
   const cases: [string, string | undefined][] = [
     ['Hi!', 'Greeting'],
     ['Guten Tag zusammen', 'Greeting'],
@@ -19,15 +19,15 @@ describe('courtesyOf', () => {
   ]
   for (const [message, name] of cases)
     it(`takes “${message}” for ${name ?? 'none'}`, () => expect(nameOf(message)).to.equal(name))
-  it('takes the longest phrase, so that one courtesy does not eat another', () => {
+  it('takes the longest phrase, so that one phrase does not eat another', () => {
     const both = [
       { name: 'Morning', says: ['good morning'], replies: { en: '', de: '' } },
       { name: 'Good', says: ['good'], replies: { en: '', de: '' } },
     ]
-    expect(courtesyOf('good morning', both)).to.equal(0)
-    expect(courtesyOf('good', both)).to.equal(1)
+    expect(smallTalkOf('good morning', both)).to.equal(0)
+    expect(smallTalkOf('good', both)).to.equal(1)
   })
-  it('knows none where there is none', () => expect(courtesyOf('hi', [])).to.equal(-1))
+  it('knows none where there is none', () => expect(smallTalkOf('hi', [])).to.equal(-1))
 })
 
 describe('leftOutBecause', () => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { courtesyOf } from '@janua/core'
+import { smallTalkOf } from '@janua/core'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
@@ -8,12 +8,12 @@ import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
 import { useSession } from '../shell/session.ts'
 import StateChip from './StateChip.vue'
-import { COURTESIES, linesOf, useVocabulary } from './useVocabulary.ts'
+import { SMALL_TALK, linesOf, useVocabulary } from './useVocabulary.ts'
 
 const session = useSession()
 const mayWrite = computed(() => session.role !== 'agent')
 const { state, open, content, busy, edit, save, takeOut } = useVocabulary(
-  COURTESIES,
+  SMALL_TALK,
   { name: '', says: [], replies: { en: '', de: '' } },
   ({ name }) => name,
 )
@@ -22,7 +22,7 @@ const hit = computed(() => {
   const all = (state.value.value ?? []).map((entry) => entry.content)
   return tried.value.trim() === ''
     ? undefined
-    : (all[courtesyOf(tried.value, all)]?.name ?? 'none: it is taken as a question')
+    : (all[smallTalkOf(tried.value, all)]?.name ?? 'none: it is taken as a question')
 })
 </script>
 
@@ -30,7 +30,7 @@ const hit = computed(() => {
   <div class="page">
     <div class="head">
       <div>
-        <h1>Courtesies</h1>
+        <h1>Small talk</h1>
         <p class="quiet">
           What people say that is no question, and what the assistant says to it. A release without
           any uses the starter set.
@@ -38,24 +38,24 @@ const hit = computed(() => {
       </div>
       <label class="field try"
         ><span>Try a message</span
-        ><InputText v-model="tried" placeholder="thanks a lot!" data-test="try-courtesy"
+        ><InputText v-model="tried" placeholder="thanks a lot!" data-test="try-small-talk"
       /></label>
       <Button
         v-if="mayWrite"
-        label="Add a courtesy"
-        data-test="add-courtesy"
+        label="Add small talk"
+        data-test="add-small-talk"
         @click="edit('new')"
       />
     </div>
     <p v-if="hit" class="hit" role="status">
-      “{{ tried }}” is <strong data-test="courtesy-hit">{{ hit }}</strong>
+      “{{ tried }}” is <strong data-test="small-talk-hit">{{ hit }}</strong>
     </p>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <div v-if="state.value?.length === 0" class="empty panel">
-      <p>No courtesies in the draft: the starter set is used.</p>
+      <p>No small talk in the draft: the starter set is used.</p>
     </div>
     <ul class="list">
-      <li v-for="entry in state.value" :key="entry.id" data-test="courtesy">
+      <li v-for="entry in state.value" :key="entry.id" data-test="small-talk">
         <div>
           <h2>{{ entry.content.name }}</h2>
           <StateChip :state="entry.state" :published="entry.published" />
@@ -76,7 +76,7 @@ const hit = computed(() => {
     <Dialog
       :visible="open !== undefined"
       modal
-      :header="open === 'new' ? 'A new courtesy' : content.name"
+      :header="open === 'new' ? 'New small talk' : content.name"
       :style="{ width: '620px' }"
       @update:visible="open = undefined"
     >
@@ -113,7 +113,12 @@ const hit = computed(() => {
             label="Save in work"
             :loading="busy"
             @click="save(false)"
-          /><Button type="submit" label="Save as ready" :loading="busy" data-test="save-courtesy" />
+          /><Button
+            type="submit"
+            label="Save as ready"
+            :loading="busy"
+            data-test="save-small-talk"
+          />
         </div>
       </form>
     </Dialog>

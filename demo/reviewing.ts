@@ -3,25 +3,25 @@ import type { Random } from '../core/src/maths/random.ts'
 import type { OpenJanua } from './allTables.ts'
 import { normOf } from '../server/src/modules/answering/respond.ts'
 import type { DemoQuestion } from './content.ts'
-import type { JudgeableAnswer } from './writeHistory.ts'
-import type { JudgementRow } from '../server/src/modules/questions/tables.ts'
+import type { ReviewableAnswer } from './writeHistory.ts'
+import type { ReviewRow } from '../server/src/modules/questions/tables.ts'
 
 type Lead = { id: number; name: string }
 
-/** The share of answers that somebody of the team has judged; how many of those judged right become checks. */
-const JUDGED_SHARE = 0.16
+/** The share of answers that somebody of the team has reviewed; how many of those reviewed right become checks. */
+const REVIEWED_SHARE = 0.16
 const CHECKS = 22
 
-/** What the team has judged in these weeks: some of the answers given, as the labels of the demo's questions say. */
-export async function judgeAnswers(
+/** What the team has reviewed in these weeks: some of the answers given, as the labels of the demo's questions say. */
+export async function reviewAnswers(
   { tables }: OpenJanua,
   lead: Lead,
-  answers: readonly JudgeableAnswer[],
+  answers: readonly ReviewableAnswer[],
   random: Random,
 ): Promise<void> {
   const rows = answers
-    .filter(() => random() < JUDGED_SHARE)
-    .map(({ at, right, ...answer }): Partial<JudgementRow> => ({
+    .filter(() => random() < REVIEWED_SHARE)
+    .map(({ at, right, ...answer }): Partial<ReviewRow> => ({
       ...answer,
       userId: lead.id,
       role: 'lead',
@@ -29,17 +29,17 @@ export async function judgeAnswers(
       origin: 'desk',
       createdAt: new Date(+at + 3_600_000),
     }))
-  await tables.judgements.bulkCreate(rows)
+  await tables.reviews.bulkCreate(rows)
 }
 
 /** So many answers of a week are drawn for the audit, as Janua draws them. */
 const AUDITED = 30
 
 /** The audit samples of five weeks before the last full one: thirty random answers each, as the labels say. The last full week's waits for the lead. */
-export async function judgeAudits(
+export async function reviewAudits(
   { tables }: OpenJanua,
   lead: Lead,
-  answers: readonly JudgeableAnswer[],
+  answers: readonly ReviewableAnswer[],
   { random, today }: { random: Random; today: string },
 ): Promise<void> {
   const thisMonday = Date.parse(`${mondayOf(today)}T00:00:00Z`)
@@ -50,8 +50,8 @@ export async function judgeAudits(
       .map((answer) => ({ answer, place: random() }))
       .sort((a, b) => a.place - b.place)
       .slice(0, AUDITED)
-    await tables.judgements.bulkCreate(
-      drawn.map(({ answer: { at: _at, right, ...answer } }): Partial<JudgementRow> => ({
+    await tables.reviews.bulkCreate(
+      drawn.map(({ answer: { at: _at, right, ...answer } }): Partial<ReviewRow> => ({
         ...answer,
         userId: lead.id,
         role: 'lead',
@@ -65,8 +65,8 @@ export async function judgeAudits(
 }
 const DAY = 86_400_000
 
-/** The lead asks four weeks again of the draft, and judges forty of its would-be answers near the sill. */
-export async function replayAndJudge(
+/** The lead asks four weeks again of the draft, and reviews forty of its would-be answers near the threshold. */
+export async function replayAndReview(
   janua: OpenJanua,
   lead: Lead,
   {
@@ -99,10 +99,10 @@ export async function replayAndJudge(
       print,
       confidence,
       chance,
-    } of await janua.verification.threshold.toJudge(0.65)) {
+    } of await janua.verification.threshold.toReview(0.65)) {
       const known = settles.get(normOf(text))
       if (!known) continue
-      await janua.questions.judgements.judgeAnswer(signedIn, {
+      await janua.questions.reviews.reviewAnswer(signedIn, {
         text,
         door,
         item,
@@ -120,19 +120,19 @@ export async function replayAndJudge(
     }
 }
 
-/** Checks of what was judged right, of what must stay unknown, and of where a conversation must go. */
+/** Checks of what was reviewed right, of what must stay unknown, and of where a conversation must go. */
 export async function addChecks(
   janua: OpenJanua,
   lead: Lead,
   { door, queues }: { door: number; queues: ReadonlyMap<string, number> },
 ): Promise<void> {
-  const judged = await janua.tables.judgements.findAll({
+  const reviewed = await janua.tables.reviews.findAll({
     where: { verdict: 'right' },
     order: [['id', 'ASC']],
   })
   const none = { contains: [], lacks: [], queue: null, door, language: 'en' as const, note: '' }
   const seen = new Set<string>()
-  for (const { text, norm, itemId, confidence } of judged) {
+  for (const { text, norm, itemId, confidence } of reviewed) {
     if (seen.size >= CHECKS) break
     if (seen.has(norm) || (confidence ?? 0) < 0.7 || text.length > 70) continue
     seen.add(norm)
@@ -141,7 +141,7 @@ export async function addChecks(
       messages: [text],
       comes: 'answer',
       item: itemId,
-      note: 'judged right',
+      note: 'reviewed right',
     })
   }
   await janua.verification.checks.add(lead, {

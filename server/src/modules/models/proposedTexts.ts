@@ -12,11 +12,11 @@ import type { Doors } from '../doors/index.ts'
 import type { Desk } from '../handover/index.ts'
 import type { Articles } from '../library/index.ts'
 
-export interface ProposalPorts {
+export interface ProposedTextPorts {
   gaps: { sheet(topic: number): Promise<GapSheet> }
 }
 
-interface Dependencies extends ProposalPorts {
+interface Dependencies extends ProposedTextPorts {
   uses: ModelUses
   articles: Articles
   doors: Doors
@@ -29,7 +29,7 @@ const MOST_TEXT = 600
 const MOST_SHOWN = 60
 
 /** What a language model writes for somebody of the team: nothing of it counts until that person has accepted it. */
-export class Proposals {
+export class ProposedTexts {
   constructor(private readonly dependencies: Dependencies) {}
 
   /** Ways to ask what an article answers that it has not got yet. */

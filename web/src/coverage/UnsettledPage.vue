@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { MendState, UnsettledRow } from '@janua/contracts'
+import type { FixState, UnsettledRow } from '@janua/contracts'
 import { onKeyStroke, refDebounced } from '@vueuse/core'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
@@ -11,14 +11,14 @@ import { count, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import { useRemote } from '../shell/useRemote.ts'
-import MendPanel from './MendPanel.vue'
+import FixPanel from './FixPanel.vue'
 import UnsettledItem from './UnsettledItem.vue'
 
 const ROWS = 20
 const session = useSession()
 const route = useRoute()
-const state = ref<MendState>(
-  (['open', 'in draft', 'mended'] as const).find((each) => each === route.query.state) ?? 'open',
+const state = ref<FixState>(
+  (['open', 'in draft', 'fixed'] as const).find((each) => each === route.query.state) ?? 'open',
 )
 const sort = ref<'frequent' | 'newest'>('frequent')
 const search = ref('')
@@ -33,22 +33,22 @@ const { state: page, reload: load } = useRemote('/unsettled', () => ({
   limit: ROWS,
 }))
 const rows = computed<UnsettledRow[]>(() => page.value.value?.rows ?? [])
-const counts = computed(() => page.value.value?.counts ?? { open: 0, 'in draft': 0, mended: 0 })
+const counts = computed(() => page.value.value?.counts ?? { open: 0, 'in draft': 0, fixed: 0 })
 const current = computed(() => rows.value.find(({ norm }) => norm === marked.value))
 const STATES = computed(() =>
-  (['open', 'in draft', 'mended'] as const).map((value) => ({
+  (['open', 'in draft', 'fixed'] as const).map((value) => ({
     value,
-    label: `${{ open: 'Open', 'in draft': 'In draft', mended: 'Mended' }[value]} ${whole(counts.value[value])}`,
+    label: `${{ open: 'Open', 'in draft': 'In draft', fixed: 'Fixed' }[value]} ${whole(counts.value[value])}`,
   })),
 )
 const SORTS = [
   { value: 'frequent', label: 'Most frequent' },
   { value: 'newest', label: 'Newest' },
 ]
-const EMPTY: Record<MendState, string> = {
-  open: 'Nothing is open: every question was answered, or is being mended.',
-  'in draft': 'No mend waits in the draft.',
-  mended: 'Nothing has been mended yet. A question comes here by itself once a release answers it.',
+const EMPTY: Record<FixState, string> = {
+  open: 'Nothing is open: every question was answered, or is being fixed.',
+  'in draft': 'No fix waits in the draft.',
+  fixed: 'Nothing has been fixed yet. A question comes here by itself once a release answers it.',
 }
 
 watch([state, sort, words], () => (offset.value = 0))
@@ -59,7 +59,7 @@ watch(
   },
   { immediate: true },
 )
-async function mended(): Promise<void> {
+async function fixed(): Promise<void> {
   await Promise.all([load(), session.refreshRelease()])
 }
 function step(by: number): void {
@@ -75,7 +75,7 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
     return
   if (event.key !== 'Enter') return step(event.key === 'j' ? 1 : -1)
   event.preventDefault()
-  document.querySelector<HTMLElement>('[data-test="mend-phrasing"]')?.focus()
+  document.querySelector<HTMLElement>('[data-test="fix-phrasing"]')?.focus()
 })
 </script>
 
@@ -87,7 +87,7 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
         answer, or a wrong one
       </h1>
       <p class="quiet lead">
-        Equal ones together. Open one, mend it, publish: it counts as mended when the new release
+        Equal ones together. Open one, fix it, publish: it counts as fixed when the new release
         answers it.
       </p>
       <div class="row tools">
@@ -141,11 +141,11 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
         @page="offset = $event.first"
       />
     </section>
-    <MendPanel
+    <FixPanel
       v-if="current"
       :key="`${current.norm}-${current.state}`"
       :row="current"
-      @mended="mended"
+      @fixed="fixed"
     />
   </div>
 </template>

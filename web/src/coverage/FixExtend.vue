@@ -8,12 +8,12 @@ import { computed, ref, watch } from 'vue'
 import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
 import { useRemote } from '../shell/useRemote.ts'
 import AgentReplies from './AgentReplies.vue'
-import { useMend } from './useMend.ts'
+import { useFix } from './useFix.ts'
 
 /** Add to an article what it lacks: the missing words beside it, what agents replied to take from. */
 const { sheet } = defineProps<{ sheet: GapSheet }>()
-const emit = defineEmits<{ mended: [] }>()
-const { mend, busy } = useMend(sheet.topic)
+const emit = defineEmits<{ fixed: [] }>()
+const { fix, busy } = useFix(sheet.topic)
 const near = sheet.nearest.find(({ kind }) => kind !== 'document')
 const picked = ref<PickedItem | null>(near ? { id: near.item, title: near.title } : null)
 const body = ref('')
@@ -40,7 +40,7 @@ watch(
 async function store(): Promise<void> {
   const article = state.value.value!
   if (
-    await mend({
+    await fix({
       kind: 'extend',
       item: article.id,
       base: article.revision,
@@ -48,14 +48,14 @@ async function store(): Promise<void> {
       phrasings: teaches.value ? sheet.outline.phrasings : [],
     })
   )
-    emit('mended')
+    emit('fixed')
 }
 </script>
 
 <template>
   <form class="stack" @submit.prevent="store">
     <label class="field"
-      ><span>The article</span><ItemPicker v-model="picked" data-test="mend-article"
+      ><span>The article</span><ItemPicker v-model="picked" data-test="fix-article"
     /></label>
     <Message v-if="state.status === 'failed'" severity="info"
       >{{ state.reason }} Documents are extended on their own page.</Message
@@ -66,7 +66,7 @@ async function store(): Promise<void> {
       </p>
       <label class="field"
         ><span>Text (Markdown)</span
-        ><Textarea v-model="body" rows="10" class="body" data-test="mend-body"
+        ><Textarea v-model="body" rows="10" class="body" data-test="fix-body"
       /></label>
       <AgentReplies
         :replies="sheet.outline.replies"
@@ -84,7 +84,7 @@ async function store(): Promise<void> {
           label="Save it in the draft"
           :loading="busy"
           :disabled="!changed"
-          data-test="mend"
+          data-test="fix"
         />
       </p>
     </template>

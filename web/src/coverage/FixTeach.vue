@@ -9,16 +9,16 @@ import { post } from '../shell/api.ts'
 import { count } from '../shell/format.ts'
 import { useLatest } from '../shell/useLatest.ts'
 import EffectLine from './EffectLine.vue'
-import { useMend } from './useMend.ts'
+import { useFix } from './useFix.ts'
 
 /** Teach an article the wordings that bring the most others along, tried out before anything is saved. */
 const { sheet } = defineProps<{ sheet: GapSheet }>()
-const emit = defineEmits<{ mended: [] }>()
-const { mend, busy } = useMend(sheet.topic)
+const emit = defineEmits<{ fixed: [] }>()
+const { fix, busy } = useFix(sheet.topic)
 const near = sheet.nearest[0]
 const picked = ref<PickedItem | null>(
-  sheet.mend.item !== null
-    ? { id: sheet.mend.item, title: sheet.mend.title! }
+  sheet.fix.item !== null
+    ? { id: sheet.fix.item, title: sheet.fix.title! }
     : near
       ? { id: near.item, title: near.title }
       : null,
@@ -39,15 +39,14 @@ watch(
   { immediate: true },
 )
 async function teach(): Promise<void> {
-  if (await mend({ kind: 'teach', item: picked.value!.id, phrasings: chosen.value })) emit('mended')
+  if (await fix({ kind: 'teach', item: picked.value!.id, phrasings: chosen.value })) emit('fixed')
 }
 </script>
 
 <template>
   <form class="stack" @submit.prevent="teach">
     <label class="field"
-      ><span>The article that answers it</span
-      ><ItemPicker v-model="picked" data-test="mend-article"
+      ><span>The article that answers it</span><ItemPicker v-model="picked" data-test="fix-article"
     /></label>
     <Message v-if="trial.status === 'failed'" severity="error">{{ trial.reason }}</Message>
     <p v-else-if="!picked" class="small quiet">Choose the article that answers these questions.</p>
@@ -85,7 +84,7 @@ async function teach(): Promise<void> {
         "
         :loading="busy"
         :disabled="chosen.length === 0 || trial.status === 'loading'"
-        data-test="mend"
+        data-test="fix"
       />
     </p>
   </form>

@@ -1,13 +1,13 @@
 import Joi from 'joi'
 import {
-  TEACHING_KINDS,
-  TEACHING_STATES,
-  type TeachingInput,
-  type TeachingState,
-} from '../teaching.ts'
+  PROPOSAL_KINDS,
+  PROPOSAL_STATES,
+  type ProposalInput,
+  type ProposalState,
+} from '../proposal.ts'
 
-export const teachingInput = Joi.object<TeachingInput>({
-  kind: Joi.valid(...TEACHING_KINDS).required(),
+export const proposalInput = Joi.object<ProposalInput>({
+  kind: Joi.valid(...PROPOSAL_KINDS).required(),
   question: Joi.string().trim().min(2).max(300).required(),
   words: Joi.string()
     .trim()
@@ -27,7 +27,7 @@ export const teachingInput = Joi.object<TeachingInput>({
     }),
 })
 /** The lead may change question and words before taking them. */
-export const teachingAccept = Joi.object<{
+export const proposalAccept = Joi.object<{
   question: string
   words: string
   title: string
@@ -38,9 +38,9 @@ export const teachingAccept = Joi.object<{
   title: Joi.string().trim().min(1).max(200).required(),
   collection: Joi.string().trim().max(80).allow('').required(),
 })
-export const teachingDecline = Joi.object<{ reason: string }>({
+export const proposalDecline = Joi.object<{ reason: string }>({
   reason: Joi.string().trim().min(3).max(500).required(),
 })
-export const teachingQuery = Joi.object<{ state: TeachingState }>({
-  state: Joi.valid(...TEACHING_STATES).default('open'),
+export const proposalQuery = Joi.object<{ state: ProposalState }>({
+  state: Joi.valid(...PROPOSAL_STATES).default('open'),
 })

@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import type { Teaching } from '@janua/contracts'
+import type { Proposal } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
 import { ref } from 'vue'
 import { moment } from '../shell/format.ts'
 
-const { teaching, mayDecide } = defineProps<{
-  teaching: Teaching
+const { proposal, mayDecide } = defineProps<{
+  proposal: Proposal
   mayDecide: boolean
   busy: boolean
 }>()
@@ -17,26 +17,26 @@ const emit = defineEmits<{
 }>()
 const KINDS = { fixed: 'Fixed answer', phrasing: 'Way to ask', article: 'Article to be written' }
 const form = ref({
-  question: teaching.question,
-  words: teaching.words,
-  title: teaching.question.slice(0, 80),
+  question: proposal.question,
+  words: proposal.words,
+  title: proposal.question.slice(0, 80),
   collection: '',
 })
 </script>
 
 <template>
-  <section class="panel stack card" data-test="taught">
+  <section class="panel stack card" data-test="proposal">
     <p class="row small quiet">
-      <strong>{{ KINDS[teaching.kind] }}</strong>
+      <strong>{{ KINDS[proposal.kind] }}</strong>
       <span class="grow"
-        >by {{ teaching.by }}, {{ moment(teaching.at) }}, from
-        <RouterLink :to="`/desk/${teaching.conversation}`">the conversation</RouterLink></span
+        >by {{ proposal.by }}, {{ moment(proposal.at) }}, from
+        <RouterLink :to="`/desk/${proposal.conversation}`">the conversation</RouterLink></span
       ><RouterLink
-        v-if="teaching.madeItem"
+        v-if="proposal.madeItem"
         :to="
-          teaching.kind === 'fixed'
-            ? `/fixed/${teaching.madeItem}`
-            : `/library/${teaching.madeItem}`
+          proposal.kind === 'fixed'
+            ? `/fixed/${proposal.madeItem}`
+            : `/library/${proposal.madeItem}`
         "
         >In the library</RouterLink
       >
@@ -45,9 +45,9 @@ const form = ref({
       <label class="field"
         ><span>Question</span><InputText v-model.trim="form.question" size="small" maxlength="300"
       /></label>
-      <p v-if="teaching.kind === 'phrasing'">
+      <p v-if="proposal.kind === 'phrasing'">
         is answered by
-        <RouterLink :to="`/library/${teaching.item}`">{{ teaching.itemTitle }}</RouterLink>
+        <RouterLink :to="`/library/${proposal.item}`">{{ proposal.itemTitle }}</RouterLink>
       </p>
       <template v-else>
         <div class="row">
@@ -69,24 +69,24 @@ const form = ref({
           size="small"
           label="Take it into the draft"
           :loading="busy"
-          data-test="take-taught"
+          data-test="accept-proposal"
           @click="emit('accept', form)"
         /><Button
           size="small"
           text
           severity="danger"
           label="Decline…"
-          data-test="decline-taught"
+          data-test="decline-proposal"
           @click="emit('decline')"
         />
       </div>
     </template>
     <template v-else>
       <p>
-        <strong>{{ teaching.question }}</strong>
+        <strong>{{ proposal.question }}</strong>
       </p>
-      <p v-if="teaching.words" class="words">{{ teaching.words }}</p>
-      <p v-if="teaching.reason" class="small">Declined: {{ teaching.reason }}</p>
+      <p v-if="proposal.words" class="words">{{ proposal.words }}</p>
+      <p v-if="proposal.reason" class="small">Declined: {{ proposal.reason }}</p>
     </template>
     <slot />
   </section>

@@ -1,11 +1,11 @@
-import type { GapEffect, GapMendInput, GapMendView, GapWorkInput } from '@janua/contracts'
-import { mendStanding } from '@janua/core'
+import type { GapEffect, GapFixInput, GapFixView, GapWorkInput } from '@janua/contracts'
+import { fixStanding } from '@janua/core'
 import type { Sequelize, Transaction } from 'sequelize'
 import type { Clock } from '../../../platform/clock.ts'
 import type { Row } from '../../../platform/database/tables.ts'
 import type { Events } from '../../../platform/events.ts'
 import { problem } from '../../../platform/http/problems.ts'
-import type { CoverageTables, GapMendRow } from '../tables.ts'
+import type { CoverageTables, GapFixRow } from '../tables.ts'
 import type { Topics } from '../topics/service.ts'
 import { type LastAsked, lastAsked } from './asked.ts'
 import type { Effects } from './effect.ts'
@@ -13,7 +13,7 @@ import type { Actor, Audit } from '../../accounts/index.ts'
 import type { CompiledRelease, EngineHost } from '../../answering/index.ts'
 import type { Doors } from '../../doors/index.ts'
 import type { Articles } from '../../library/index.ts'
-import { expectedRight, judgedWorth } from '../../questions/index.ts'
+import { expectedRight, reviewedWorth } from '../../questions/index.ts'
 import type { ReleaseViews } from '../../releases/index.ts'
 
 interface Dependencies {
@@ -32,55 +32,55 @@ interface Dependencies {
 }
 
 const ASKED = 60
-/** From so many later questions on, these alone say whether a mend holds; before, the topic's earlier ones are asked again with them. */
+/** From so many later questions on, these alone say whether a fix holds; before, the topic's earlier ones are asked again with them. */
 const ENOUGH_LATER = 20
 
-/** Mends of gaps: put into the draft, promised, and held to their promise by what is asked later. */
-export class GapMends {
+/** Fixes of gaps: put into the draft, promised, and held to their promise by what is asked later. */
+export class GapFixes {
   constructor(private readonly dependencies: Dependencies) {}
 
-  /** Puts a mend into the draft, and promises what the draft now does with the topic's questions. */
+  /** Puts a fix into the draft, and promises what the draft now does with the topic's questions. */
   async make(
     actor: Actor,
     topic: number,
-    input: GapMendInput,
-  ): Promise<{ mend: GapMendView; effect: GapEffect }> {
+    input: GapFixInput,
+  ): Promise<{ fix: GapFixView; effect: GapEffect }> {
     const { db, topics, effects, audit, events } = this.dependencies
     const { label } = await topics.find(topic)
-    const mend = await db.transaction(async (transaction) => {
+    const fix = await db.transaction(async (transaction) => {
       const item = await this.put(actor, input, transaction)
       await audit.note(
         actor,
-        'put a mend of a gap into the draft',
+        'put a fix of a gap into the draft',
         label,
         { topic, kind: input.kind, item },
         transaction,
       )
       return this.noted(actor, { topic, kind: input.kind, item }, transaction)
     })
-    events.tell('draft', { item: mend.itemId })
+    events.tell('draft', { item: fix.itemId })
     // What it promises can be told once the draft has it.
     const effect = await effects.ofDraft(await this.asked(topic), 0)
-    await mend.update({
+    await fix.update({
       promise: effect.n === 0 ? 0 : effect.after / effect.n,
       promisedOn: effect.n,
     })
-    return { mend: await this.view(mend), effect }
+    return { fix: await this.view(fix), effect }
   }
 
-  /** Writes down a mend that promises nothing yet, in the place of one that was made of the same item before. */
+  /** Writes down a fix that promises nothing yet, in the place of one that was made of the same item before. */
   private async noted(
     actor: Actor,
-    { topic, kind, item }: { topic: number; kind: GapMendInput['kind']; item: number },
+    { topic, kind, item }: { topic: number; kind: GapFixInput['kind']; item: number },
     transaction: Transaction,
-  ): Promise<Row<GapMendRow>> {
+  ): Promise<Row<GapFixRow>> {
     const { tables, read, clock } = this.dependencies
-    await tables.gapMends.destroy({
+    await tables.gapFixes.destroy({
       where: { topicId: topic, state: 'in draft', itemId: item },
       transaction,
     })
     const { draftRevision } = (await read.items.find(item, transaction))!
-    return tables.gapMends.create(
+    return tables.gapFixes.create(
       {
         topicId: topic,
         kind,
@@ -94,7 +94,7 @@ export class GapMends {
         createdBy: actor.id,
         createdAt: clock.now(),
         publishedAt: null,
-        mendedAt: null,
+        fixedAt: null,
       },
       { transaction },
     )
@@ -133,27 +133,27 @@ export class GapMends {
   }
 
   /**
-   * Asks the questions of every published mend again of the live release, and looks at what was asked since.
+   * Asks the questions of every published fix again of the live release, and looks at what was asked since.
    * @param which only those that came with this release, for whoever waits for them; the others are a matter of some time
    */
-  async prove(which: 'all' | 'new' = 'all'): Promise<GapMendView[]> {
+  async prove(which: 'all' | 'new' = 'all'): Promise<GapFixView[]> {
     const { db, tables, engine, clock } = this.dependencies
     const live = await engine.live()
     if (!live) return []
-    const worthNow = judgedWorth(db)
-    const changed: GapMendView[] = []
-    for (const mend of await tables.gapMends.findAll()) {
+    const worthNow = reviewedWorth(db)
+    const changed: GapFixView[] = []
+    for (const fix of await tables.gapFixes.findAll()) {
       const isThere = live.content.some(
-        ({ item, revision }) => item === mend.itemId && revision >= mend.revisionId,
+        ({ item, revision }) => item === fix.itemId && revision >= fix.revisionId,
       )
       if (!isThere) {
-        if (mend.state !== 'in draft')
+        if (fix.state !== 'in draft')
           changed.push(
             await this.view(
-              await mend.update({
+              await fix.update({
                 state: 'in draft',
                 publishedAt: null,
-                mendedAt: null,
+                fixedAt: null,
                 standing: null,
                 releaseId: null,
               }),
@@ -161,54 +161,54 @@ export class GapMends {
           )
         continue
       }
-      if (which === 'new' && mend.state !== 'in draft') continue
-      const publishedAt = mend.publishedAt ?? clock.now()
-      const { right, n } = await this.rightSince(mend, publishedAt, { live, worthNow })
-      const standing = mendStanding({
-        promise: mend.promise,
+      if (which === 'new' && fix.state !== 'in draft') continue
+      const publishedAt = fix.publishedAt ?? clock.now()
+      const { right, n } = await this.rightSince(fix, publishedAt, { live, worthNow })
+      const standing = fixStanding({
+        promise: fix.promise,
         right,
         n,
-        wasMended: mend.state === 'mended',
+        wasFixed: fix.state === 'fixed',
       })
       const state =
-        standing.state === 'mended'
-          ? 'mended'
+        standing.state === 'fixed'
+          ? 'fixed'
           : standing.state === 'reopened'
             ? 'reopened'
-            : mend.state === 'reopened'
+            : fix.state === 'reopened'
               ? 'reopened'
               : 'published'
-      const before = mend.state
-      await mend.update({
+      const before = fix.state
+      await fix.update({
         state,
         standing,
         publishedAt,
-        releaseId: mend.releaseId ?? live.number,
-        mendedAt: state === 'mended' ? (mend.mendedAt ?? clock.now()) : mend.mendedAt,
+        releaseId: fix.releaseId ?? live.number,
+        fixedAt: state === 'fixed' ? (fix.fixedAt ?? clock.now()) : fix.fixedAt,
       })
       if (before === state) continue
-      changed.push(await this.view(mend))
-      if (state === 'reopened') await this.tellReopened(mend)
+      changed.push(await this.view(fix))
+      if (state === 'reopened') await this.tellReopened(fix)
     }
     return changed
   }
 
-  /** The newest mend of each topic. */
-  async newest(): Promise<Map<number, Row<GapMendRow>>> {
-    const mends = await this.dependencies.tables.gapMends.findAll({ order: [['id', 'ASC']] })
-    return new Map(mends.map((mend) => [mend.topicId, mend]))
+  /** The newest fix of each topic. */
+  async newest(): Promise<Map<number, Row<GapFixRow>>> {
+    const fixes = await this.dependencies.tables.gapFixes.findAll({ order: [['id', 'ASC']] })
+    return new Map(fixes.map((fix) => [fix.topicId, fix]))
   }
 
-  async ofTopic(topic: number): Promise<GapMendView[]> {
-    const mends = await this.dependencies.tables.gapMends.findAll({
+  async ofTopic(topic: number): Promise<GapFixView[]> {
+    const fixes = await this.dependencies.tables.gapFixes.findAll({
       where: { topicId: topic },
       order: [['id', 'DESC']],
       limit: 10,
     })
-    return Promise.all(mends.map((mend) => this.view(mend)))
+    return Promise.all(fixes.map((fix) => this.view(fix)))
   }
 
-  private async put(actor: Actor, input: GapMendInput, transaction: Transaction): Promise<number> {
+  private async put(actor: Actor, input: GapFixInput, transaction: Transaction): Promise<number> {
     const { articles } = this.dependencies
     if (input.kind === 'write')
       return (await articles.put(actor, input.content, transaction)).item.id
@@ -236,36 +236,36 @@ export class GapMends {
 
   /** Expected right among what was asked since, by its real outcomes; with the earlier questions asked again while these are few. */
   async rightSince(
-    mend: Pick<GapMendRow, 'topicId' | 'releaseId'>,
+    fix: Pick<GapFixRow, 'topicId' | 'releaseId'>,
     since: Date,
-    { live, worthNow }: { live: CompiledRelease; worthNow: ReturnType<typeof judgedWorth> },
+    { live, worthNow }: { live: CompiledRelease; worthNow: ReturnType<typeof reviewedWorth> },
   ): Promise<{ right: number; n: number }> {
     const asked = {
       where:
         "q.topic_id = :topic AND q.asked_at > :since AND q.release_id >= :release AND q.channel <> 'imported'",
-      replacements: { topic: mend.topicId, since, release: mend.releaseId ?? live.number },
+      replacements: { topic: fix.topicId, since, release: fix.releaseId ?? live.number },
     }
     const own = (
       await expectedRight(this.dependencies.db, { by: 'q.topic_id', ...asked }, worthNow)
-    ).get(mend.topicId) ?? { n: 0, right: 0 }
+    ).get(fix.topicId) ?? { n: 0, right: 0 }
     if (own.n >= ENOUGH_LATER) return own
-    return this.dependencies.effects.rightOf(live, await this.asked(mend.topicId))
+    return this.dependencies.effects.rightOf(live, await this.asked(fix.topicId))
   }
 
   private async asked(topic: number): Promise<LastAsked[]> {
     return (await lastAsked(this.dependencies.db, [topic], ASKED, new Set())).get(topic)!
   }
 
-  private async tellReopened(mend: GapMendRow): Promise<void> {
+  private async tellReopened(fix: GapFixRow): Promise<void> {
     const { tables, clock } = this.dependencies
     const now = clock.now()
     await tables.alerts.bulkCreate(
       [
         {
           kind: 'gap reopened',
-          subject: String(mend.topicId),
+          subject: String(fix.topicId),
           day: now.toISOString().slice(0, 10),
-          detail: { topic: mend.topicId, standing: mend.standing },
+          detail: { topic: fix.topicId, standing: fix.standing },
           seen: false,
           createdAt: now,
         },
@@ -329,7 +329,7 @@ export class GapMends {
     releaseId,
     createdBy,
     createdAt,
-  }: GapMendRow): Promise<GapMendView> {
+  }: GapFixRow): Promise<GapFixView> {
     const item = await this.dependencies.read.items.find(itemId)
     return {
       id,
