@@ -39,7 +39,11 @@ export function answerQuestion(
   return answerParsed(index, parseQuestion(question, index.language), settings)
 }
 
-/** The same of a question that was read already. */
+/**
+ * The same of a question that was read already.
+ * @param parsed by `parseQuestion`
+ * @see answerQuestion
+ */
 export function answerParsed(
   index: ReleaseIndex,
   parsed: ParsedQuestion,

@@ -16,7 +16,11 @@ const UNSEEN =
   // eslint-disable-next-line no-control-regex
   /[\u0000-\u0008\u000b-\u001f\u007f\u00ad\u200b-\u200f\u202a-\u202e\u2060-\u2069\ufeff]/g
 
-/** A message without markup, without the mail that was quoted below it, without invisible signs, on single spaces; its lines stay. */
+/**
+ * A message without markup, without the mail that was quoted below it, without invisible signs, on single spaces; its lines stay.
+ * @param message as it was sent; of a very long one the beginning is looked at
+ * @returns empty when nothing of it was the sender’s own
+ */
 export function cleanMessage(message: string): string {
   const lines = message
     .slice(0, MOST_LETTERS * 5)

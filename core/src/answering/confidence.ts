@@ -37,7 +37,10 @@ export function confidence(
   return sigmoid(intercept + dot(vector(features), vector(weights)))
 }
 
-/** What each feature adds to the log-odds, against a middling case; they sum to log-odds − log-odds of the means. */
+/**
+ * What each feature adds to the log-odds, against a middling case; they sum to log-odds − log-odds of the means.
+ * @returns for each feature log-odds; positive speaks for the answer
+ */
 export function contributions(
   regime: Regime,
   features: FeatureValues,

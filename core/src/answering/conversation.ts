@@ -78,7 +78,10 @@ export function answerMessage(
   return { wantsPerson, asked }
 }
 
-/** Plays a whole conversation: each message is answered after those before it, the oldest first. */
+/**
+ * Plays a whole conversation: each message is answered after those before it, the oldest first.
+ * @returns one reply a message, in their order
+ */
 export function converse(
   index: ReleaseIndex,
   messages: readonly string[],
@@ -105,7 +108,10 @@ export function turnsOf(replies: readonly Reply[]): Turn[] {
   return turns
 }
 
-/** One question of the log asked again, after what stood before it in its conversation. */
+/**
+ * One question of the log asked again, after what stood before it in its conversation.
+ * @param before the question that it may lean on
+ */
 export function answerAfter(
   index: ReleaseIndex,
   text: string,

@@ -7,7 +7,10 @@ import { leftOutBecause } from './items.ts'
 import { outOfSeason } from './seasons.ts'
 import { headAt, sourceOf } from './rungs.ts'
 
-/** What is found among all that counts, and what is found only among the rest. */
+/**
+ * What is found among all that counts, and what is found only among the rest.
+ * @returns the candidates that count, the best first; and passages that do not hold at this door or day, with the reason
+ */
 export function counted(
   asked: SearchQuestion,
   index: ReleaseIndex,

@@ -130,7 +130,10 @@ function weekdaysIn(folded: string): Set<number> {
   return days
 }
 
-/** Whether a text is about a day by the dates that it runs from and to, whatever weekdays it names. */
+/**
+ * Whether a text is about a day by the dates that it runs from and to, whatever weekdays it names.
+ * @returns whether it covers the day, rules it out, or says nothing of it
+ */
 export function coverSeason(text: string, facts: DayFacts): Cover {
   return coverDate(fold(text), facts)
 }

@@ -35,6 +35,8 @@ export interface Sought {
  * Takes from a passage what answers: sentences, list items and table rows that share words with the question, in the source's
  * order. Steps stay whole, a table keeps its header, and nothing is reworded. What begins with a pronoun brings what it stands for: the
  * sentence before, else its heading.
+ * @param sought the stems asked for, and how much is to be shown
+ * @returns blocks of the passage in their order
  */
 export function extract(passage: Passage, sought: Sought): Block[] {
   return withSubject(cutOut(passage, sought), passage)

@@ -47,6 +47,7 @@ export type Regime = (typeof REGIMES)[number]
 /** Below this two-way match a candidate counts as found by its text alone. */
 const WORDING_MATCH = 0.4
 
+/** Which of the two confidence models a candidate is rated by: found by its wording (title, heading, phrasing) or by its text. */
 export function regimeOf({ match }: Pick<Candidate, 'match'>): Regime {
   return match.both >= WORDING_MATCH ? 'wording' : 'text'
 }
@@ -60,7 +61,11 @@ const LOW_SCORE = 0.3
 /** Where there are hardly more passages than this, being ahead of the others says little. */
 const FEW = 5
 
-/** The features of one candidate, as if it stood first. */
+/**
+ * The features of one candidate, as if it stood first.
+ * @param all the candidates of the question, this one among them
+ * @param terms the weighted terms of the question
+ */
 export function featuresOf(
   candidate: Candidate,
   all: readonly Candidate[],

@@ -42,7 +42,10 @@ export function withOpinion(
   return sigmoid(logit(sure) + scale[says])
 }
 
-/** What opinions are worth by reviews of the answers that they were heard on; the usual worth without any. */
+/**
+ * What opinions are worth by reviews of the answers that they were heard on; the usual worth without any.
+ * @param cases reviewed answers with what was heard of them; weight 1 for a lead’s word
+ */
 export function fitOpinions(cases: readonly OpinionCase[]): OpinionScale {
   const usual = OPINIONS.map((says) => USUAL_OPINIONS[says])
   const placed = cases.map(({ sure, says, right, weight }) => ({

@@ -82,7 +82,10 @@ function casesByMeaning(
     })
 }
 
-/** A review holds only while the same item is answered from: another answer than the reviewed one is known to be wrong only where the reviewed one was right. */
+/**
+ * A review holds only while the same item is answered from: another answer than the reviewed one is known to be wrong only where the reviewed one was right.
+ * @returns cases with features as the index gives them now
+ */
 export function reviewedCases(
   index: ReleaseIndex,
   reviewed: readonly ReviewedQuestion[],

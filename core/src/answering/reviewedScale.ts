@@ -26,7 +26,10 @@ const PRIOR = { slope: 40, constant: 10 }
 const LEAST_SLOPE = 0.2
 const EDGE = 1e-6
 
-/** The scale that fits reviews, near to the one that ships; that one without reviews. */
+/**
+ * The scale that fits reviews, near to the one that ships; that one without reviews.
+ * @param cases how sure the answer was, whether it was right, and what the review counts
+ */
 export function fitReviewedScale(cases: readonly ReviewedCase[]): ReviewedScale {
   const placed = cases.map(({ sure, right, weight }) => ({ odds: oddsOf(sure), right, weight }))
   const [slope, constant] = minimise(

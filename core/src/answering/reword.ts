@@ -32,6 +32,11 @@ function slip(words: string[], random: Random): string[] {
   return words.with(at, random() < 0.5 ? swapped : dropped)
 }
 
+/**
+ * Puts in a word that no library has, in a small share of the cases.
+ * @param words the words of a reworded question
+ * @returns the same words, or a copy with one more
+ */
 export function withForeignWord(words: string[], random: Random): string[] {
   return random() > FOREIGN_SHARE
     ? words

@@ -15,6 +15,10 @@ interface PassagePlace {
   head: PassageHead
 }
 
+/**
+ * The item and the head of a passage.
+ * @param doc number of the passage in the index
+ */
 export function headAt(index: ReleaseIndex, doc: number): PassagePlace {
   return { item: index.itemOf(doc), head: index.headOf(doc) }
 }
@@ -59,7 +63,11 @@ function hasOwn({ matched }: Candidate, terms: readonly QuestionTerm[]): boolean
 }
 const OWN_SHARE = 0.3
 
-/** The candidates with the model's word on each, the surest first: what is answered is the top rung. */
+/**
+ * The candidates with the model's word on each, the surest first: what is answered is the top rung.
+ * @param before the item that the question before was answered from
+ * @returns at most RUNGS candidates, confidence 0 to 1
+ */
 export function rated(
   found: readonly Candidate[],
   terms: readonly QuestionTerm[],
@@ -121,6 +129,7 @@ export function surestOf(candidates: readonly Rated[]): Map<number, number> {
   return surest
 }
 
+/** A passage as an answer names it: enough to show and to open it. */
 export function sourceOf({ item, head }: PassagePlace): Source {
   const { ordinal, path, page } = head
   return {

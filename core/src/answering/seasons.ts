@@ -8,7 +8,11 @@ import { type Cover, coverSeason } from './covers.ts'
 const NAMES_SEASON =
   /\b(?:summer|winter|spring|autumn|season|sommer|fruhling|fruhjahr|herbst|saison)/
 
-/** What a question about times is asked for: the days that it names, else today; nothing when it names a season itself. */
+/**
+ * What a question about times is asked for: the days that it names, else today; nothing when it names a season itself.
+ * @param folded the question, folded
+ * @param stems of its terms, those left out that were carried over
+ */
 export function seasonDays(
   folded: string,
   stems: readonly string[],

@@ -35,6 +35,8 @@ export interface SelfTestSettings extends IndexSettings {
  * Makes labelled cases from a library without any labels. Half of its sections are hidden in turn; titles, headings and phrasings are
  * reworded by rule and asked, and so are words of sentences. An answer from the section that the question was made from is right;
  * any answer about a hidden section is wrong.
+ * @param rounds how often half of the sections are hidden
+ * @param most about how many sections of a larger library are asked about in each round
  */
 export function selfTest(
   items: readonly ContentItem[],

@@ -24,6 +24,7 @@ export function sayingOf(
 /** Words of a question that weigh less than this share of its weightiest choose no row or sentence: on a ferry's pages "boat" tells nothing. */
 const TELLING_SHARE = 0.25
 
+/** The stems that say what is asked: those whose weight is near to that of the heaviest. */
 export function tellingStems(terms: readonly QuestionTerm[]): Set<string> {
   const most = Math.max(0, ...terms.map(({ weight }) => weight))
   return new Set(

@@ -43,7 +43,10 @@ export interface Worth {
   resamples: Float64Array[]
 }
 
-/** Fits calibration and correction once for all figures that stand on the same reviews; the same input gives the same resamples. */
+/**
+ * Fits calibration and correction once for all figures that stand on the same reviews; the same input gives the same resamples.
+ * @returns what an unreviewed answer is worth by its confidence, with resamples for intervals
+ */
 export function worthFrom({ cases, audited }: Reviewed): Worth {
   const random = seeded(SEED)
   const binned = binnedCases(cases)
@@ -132,7 +135,10 @@ function worthOf(cases: readonly ReviewedCase[], audited: readonly ReviewedCase[
   )
 }
 
-/** By how much audited answers were righter, on the mean, than was promised; 0 while too few are audited. */
+/**
+ * By how much audited answers were righter, on the mean, than was promised; 0 while too few are audited.
+ * @returns a difference of shares, −1 to 1
+ */
 export function auditedOff(audited: readonly ReviewedCase[], calibrate: Calibration): number {
   if (audited.length < LEAST_AUDITED) return 0
   const weights = audited.reduce((total, { weight }) => total + weight, 0)

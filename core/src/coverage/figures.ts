@@ -112,7 +112,11 @@ export type Figure = QuestionSums &
     few: boolean
   }
 
-/** Every figure of one week, and of its days where these are looked at: what reports read instead of the log. */
+/**
+ * Every figure of one week, and of its days where these are looked at: what reports read instead of the log.
+ * @param monday the day that the week begins with, as 2026-11-30
+ * @param worth what unreviewed answers are worth
+ */
 export function figuresOfWeek(
   monday: string,
   questions: readonly QuestionFact[],
@@ -190,7 +194,10 @@ function nameIn(fact: Partial<QuestionFact>, dimension: Dimension): string {
   return String(fact[dimension])
 }
 
-/** Expected right of one question. */
+/**
+ * Expected right of one question.
+ * @returns a share of one question, 0 to 1
+ */
 export function rightOf(
   {
     reviewed,
@@ -260,7 +267,10 @@ function visitorShares(some: readonly QuestionFact[]): VisitorShare[] {
   }))
 }
 
-/** Figures of several days or weeks put together; the interval is that of weeks whose visitors are different people. */
+/**
+ * Figures of several days or weeks put together; the interval is that of weeks whose visitors are different people.
+ * @param figures of one dimension and name
+ */
 export function addedUp(
   figures: readonly Figure[],
 ): Omit<Figure, 'span' | 'starts' | 'dimension' | 'name'> {

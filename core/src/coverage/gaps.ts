@@ -152,6 +152,10 @@ export interface KnownFix {
 const LEAST_KNOWN = 10
 const SHIPPED: Record<FixKind, number> = { teach: 0.7, extend: 0.6, write: 0.65 }
 
+/**
+ * The share of uncovered questions that a fix of a kind reaches: the mean of the team’s earlier ones, or the shipped figure while there are few.
+ * @returns a share, 0 to 1
+ */
 export function reachedBy(kind: FixKind, known: readonly KnownFix[]): number {
   const own = known.filter((fix) => fix.kind === kind)
   return own.length < LEAST_KNOWN
@@ -159,7 +163,10 @@ export function reachedBy(kind: FixKind, known: readonly KnownFix[]): number {
     : own.reduce((sum, { reached }) => sum + reached, 0) / own.length
 }
 
-/** Potential of a gap, "up to": uncovered questions a week times the share that earlier fixes of this kind reached. */
+/**
+ * Potential of a gap, "up to": uncovered questions a week times the share that earlier fixes of this kind reached.
+ * @returns right answers a week
+ */
 export function potentialOf(
   uncoveredAWeek: number,
   kind: FixKind,

@@ -44,7 +44,10 @@ export function trendOf({ counts, totals }: WeeklyCounts): Trend {
   }
 }
 
-/** Which trends of many topics stand at a false-discovery rate of 10 %. */
+/**
+ * Which trends of many topics stand at a false-discovery rate of 10 %.
+ * @returns one truth value a trend, in their order
+ */
 export function trendsStanding(trends: readonly Trend[]): boolean[] {
   return significantAmong(
     trends.map(({ chance }) => chance),

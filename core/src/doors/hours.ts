@@ -70,7 +70,10 @@ export function dayIn(zone: string, now: Date): string {
   return DateTime.fromJSDate(now, { zone }).toISODate() ?? now.toISOString().slice(0, 10)
 }
 
-/** The hour of the day that it is somewhere, 0 to 23. */
+/**
+ * The hour of the day that it is somewhere, 0 to 23.
+ * @param zone an IANA name, as Europe/London
+ */
 export function hourIn(zone: string, now: Date): number {
   return DateTime.fromJSDate(now, { zone }).hour
 }

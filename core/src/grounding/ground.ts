@@ -27,6 +27,8 @@ export interface GroundedSentence {
 /**
  * Checks every sentence of a rewritten answer against the passages that it cites: one statement of one passage must support it whole.
  * Strict on purpose: a good sentence that says a thing quite otherwise is refused too, and then the source's own words are shown.
+ * @param cited passages with their titles, which may stand for a subject
+ * @returns each sentence with the passage that supports it, or with its fault
  */
 export function ground(
   rewritten: string,
@@ -48,7 +50,10 @@ export function ground(
     .map((text) => groundSentence(text, sources, language))
 }
 
-/** All that a rewritten answer says stands in the passages that it cites. */
+/**
+ * All that a rewritten answer says stands in the passages that it cites.
+ * @returns false for nothing said
+ */
 export function isGrounded(checked: readonly GroundedSentence[]): boolean {
   return checked.length > 0 && checked.every(({ fault }) => fault === undefined)
 }

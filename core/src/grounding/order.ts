@@ -30,7 +30,12 @@ const OPPOSITES = [
 /** Links by which a thing can change its side: "the number of the booking" is "the booking's number", "scanned by the crew" is "the crew scans". */
 const TURNABLE = new Set(['of', 'by', 'von', 'durch'])
 
-/** Each word stands beside a word that it stands beside in the source, by the same relation, or in no place that the source gives to another. */
+/**
+ * Each word stands beside a word that it stands beside in the source, by the same relation, or in no place that the source gives to another.
+ * @param said words of the sentence
+ * @param words those of the source
+ * @param places for each word said, its place in the source
+ */
 export function orderFault(
   said: readonly Word[],
   words: readonly Word[],

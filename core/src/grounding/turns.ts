@@ -20,7 +20,10 @@ const FAULTS = {
   must: 'a may or must',
 } as const
 
-/** What turns or narrows the words must be the same on both sides. */
+/**
+ * What turns or narrows the words must be the same on both sides.
+ * @returns the fault, or undefined when both sides say it alike
+ */
 export function turnFault(
   said: ParsedSentence,
   unit: Unit,

@@ -15,6 +15,7 @@ export interface InQueue {
 /**
  * The one order of a queue: who is due first; of those due at once, who asked first. As the due time of nobody moves back, nobody starves:
  * a conversation is passed only by such as are due before it, of which there can be only finitely many.
+ * @returns negative when `a` goes first, as sorting wants it; times in milliseconds
  */
 export function byDueTime(a: InQueue, b: InQueue): number {
   return a.dueAt - b.dueAt || a.askedAt - b.askedAt || a.id - b.id

@@ -83,7 +83,10 @@ export function trainClassifier(examples: readonly RoutedExample[]): QueueClassi
   }
 }
 
-/** Every queue with its probability, the likeliest first. */
+/**
+ * Every queue with its probability, the likeliest first.
+ * @returns probabilities with the sum 1
+ */
 export function likeliest(
   classifier: QueueClassifier,
   situation: Situation,
@@ -100,7 +103,11 @@ export function likeliest(
   return ranked.map(({ queue, p }, i) => ({ queue, p: i === 0 ? top : p * rest }))
 }
 
-/** The words and signs that speak most for a queue, against the mean of the others, with their log-odds. */
+/**
+ * The words and signs that speak most for a queue, against the mean of the others, with their log-odds.
+ * @param most how many at most
+ * @returns the strongest first
+ */
 export function strongestSigns(
   { queues, features, weights, temperature }: QueueClassifier,
   queue: number,

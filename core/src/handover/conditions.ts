@@ -27,7 +27,10 @@ export type Condition = { not?: boolean } &
     | { on: 'looks like'; queue: number; atLeast: number }
   )
 
-/** Why a condition is met, in plain words; undefined when it is not. */
+/**
+ * Why a condition is met, in plain words; undefined when it is not.
+ * @param classifier for conditions on what was learnt; those are not met without one
+ */
 export function reasonMet(
   condition: Condition,
   situation: Situation,

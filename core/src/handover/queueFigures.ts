@@ -38,7 +38,11 @@ export interface EntryFigures {
 /** Who leaves sooner has not been waiting, but changed their mind. */
 const LEAST_WAIT_SECONDS = 10
 
-/** The figures of some entries, by the definitions of needs.md. Entries that still wait count as entered alone. */
+/**
+ * The figures of some entries, by the definitions of needs.md. Entries that still wait count as entered alone.
+ * @param entries stays in a queue; times in milliseconds, targets in seconds
+ * @returns waits in seconds; shares 0 to 1, null with nothing to count
+ */
 export function entryFigures(entries: readonly QueueEntry[]): EntryFigures {
   const taken = entries.filter(({ takenAt }) => takenAt !== null)
   const waitOf = ({ enteredAt, takenAt, leftAt }: QueueEntry) =>

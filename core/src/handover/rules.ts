@@ -44,6 +44,7 @@ export interface Routed {
 /**
  * Chooses the queue: the first rule that fits; else the classifier's likeliest queue when it is sure enough; else the last resort.
  * A rule without conditions never fits.
+ * @returns the queue, and by which rule or how surely it was chosen
  */
 export function route(
   situation: Situation,
@@ -85,7 +86,10 @@ export function route(
   }
 }
 
-/** Why a rule fits a situation, in plain words; undefined when it does not. */
+/**
+ * Why a rule fits a situation, in plain words; undefined when it does not.
+ * @returns the reasons of the conditions that are met, joined
+ */
 export function whyFits(
   { join, conditions }: Pick<Rule, 'join' | 'conditions'>,
   situation: Situation,

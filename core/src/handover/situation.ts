@@ -74,7 +74,10 @@ export function situationOf(
   }
 }
 
-/** Where words lie among meanings: the middle of their lines; undefined in a language without an encoder. */
+/**
+ * Where words lie among meanings: the middle of their lines; undefined in a language without an encoder.
+ * @returns the encoder, and the first DIRECTIONS numbers of the mean, rounded to four places
+ */
 export function meaningOf(
   { words, language }: Pick<Situation, 'words' | 'language'>,
   models: MeaningModels,

@@ -33,6 +33,7 @@ export interface FoundConflict {
 /**
  * Compares every passage of a library with every other: near copies, and statements that contradict each other. Pure; for a large
  * library it belongs in a thread of its own.
+ * @param read items with their passages
  */
 export function compareAll(
   read: readonly ReadItem[],

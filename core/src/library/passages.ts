@@ -25,6 +25,7 @@ export const TABLE_ROWS = 24
 /**
  * Splits an article into passages: never across a heading, and before a block that would make it longer than PASSAGE_WORDS.
  * A paragraph that leads into a list or a table stays with it.
+ * @returns passages in their order, numbered from 0
  */
 export function splitPassages(markdown: string): Passage[] {
   const splitter = new Splitter()

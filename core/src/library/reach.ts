@@ -13,7 +13,11 @@ export interface ReachMark {
   beatenBy?: { item: number; title: string; confidence: number }
 }
 
-/** Asks each phrasing, and says whether the item comes first. */
+/**
+ * Asks each phrasing, and says whether the item comes first.
+ * @param item the one that should come first
+ * @returns one mark a phrasing, in their order
+ */
 export function reachMarks(
   index: ReleaseIndex,
   item: number,

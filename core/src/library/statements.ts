@@ -31,7 +31,10 @@ const NEUTRAL = new Set(
   ),
 )
 
-/** Takes a passage apart into what it states. */
+/**
+ * Takes a passage apart into what it states.
+ * @param number of the passage, given back in each statement
+ */
 export function statementsOf(passage: Passage, number: number, language: Language): Statement[] {
   const made = (text: string, names: Set<string>, fromTable = false): Statement => {
     const values = valuesOf(text)

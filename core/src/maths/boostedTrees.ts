@@ -81,7 +81,10 @@ export function fitTrees(
   return { base, edges, trees }
 }
 
-/** The log-odds of one row. */
+/**
+ * The log-odds of one row.
+ * @param row one value a column that the trees were fitted on
+ */
 export function treeOdds({ base, edges, trees }: BoostedTrees, row: readonly number[]): number {
   const bins = edges.map((ends, column) => binOf(row[column]!, ends))
   return trees.reduce<number>((sum, tree) => sum + valueOf(tree, (column) => bins[column]!), base)

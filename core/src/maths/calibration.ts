@@ -18,7 +18,10 @@ export interface ReliabilityBin {
 
 const BINS = 10
 
-/** A reliability diagram: answers by tenths of confidence, with what was promised and what came of it. Empty tenths are left out. */
+/**
+ * A reliability diagram: answers by tenths of confidence, with what was promised and what came of it. Empty tenths are left out.
+ * @param bins how many parts confidence is cut into
+ */
 export function reliability(cases: readonly ReviewedCase[], bins = BINS): ReliabilityBin[] {
   const made = Array.from({ length: bins }, (_, i) => ({
     from: i / bins,
@@ -95,7 +98,10 @@ export function fitCalibration(cases: readonly ReviewedCase[]): Calibration {
 }
 const PLAIN_AT = [0.05, 0.2, 0.4, 0.6, 0.8, 0.95]
 
-/** The log-odds of a probability, kept finite at 0 and 1. */
+/**
+ * The log-odds of a probability, kept finite at 0 and 1.
+ * @param p 0 to 1; cut to 0.001 and 0.999
+ */
 export function logit(p: number): number {
   const kept = Math.min(0.999, Math.max(0.001, p))
   return Math.log(kept / (1 - kept))

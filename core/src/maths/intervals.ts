@@ -64,7 +64,10 @@ export function pairedBootstrap(
   }
 }
 
-/** The middle 95 % of figures that are sorted upwards. */
+/**
+ * The middle 95 % of figures that are sorted upwards.
+ * @returns 0 to 0 for no figures
+ */
 export function middle95(sorted: readonly number[]): Interval {
   const at = (share: number) =>
     sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0

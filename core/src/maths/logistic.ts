@@ -44,6 +44,7 @@ export function fitLogistic(
   return weights
 }
 
+/** Inner product of two vectors of one length. */
 export function dot(a: readonly number[], b: readonly number[]): number {
   let sum = 0
   for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!

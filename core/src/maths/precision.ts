@@ -4,7 +4,12 @@ interface Reviewed {
   right: boolean
 }
 
-/** So many are right at the threshold that answers most, while of all that it answers at least the share `least` is right. */
+/**
+ * So many are right at the threshold that answers most, while of all that it answers at least the share `least` is right.
+ * @param all answers with their confidence and whether they were right
+ * @param least a share, 0 to 1
+ * @returns a number of answers
+ */
 export function rightAtPrecision(all: readonly Reviewed[], least: number): number {
   const sorted = all.toSorted((a, b) => b.p - a.p)
   let [right, best] = [0, 0]

@@ -1,7 +1,11 @@
 /** A source of numbers in [0, 1). */
 export type Random = () => number
 
-/** A seeded source of chance (mulberry32): the same seed gives the same numbers on every machine. */
+/**
+ * A seeded source of chance (mulberry32): the same seed gives the same numbers on every machine.
+ * @param seed a whole number
+ * @returns numbers from 0 to just below 1
+ */
 export function seeded(seed: number): Random {
   let state = seed >>> 0
   return () => {

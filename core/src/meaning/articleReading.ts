@@ -77,7 +77,10 @@ export function readArticle(
   return reader.read(units)
 }
 
-/** How rare a word is in the language, 0 to 1. */
+/**
+ * How rare a word is in the language, 0 to 1.
+ * @returns 1 for a word that the vectors do not know
+ */
 export function rarityOf(text: string, vectors: WordVectors | undefined): number {
   return Math.min(1, (vectors?.rarity(text) ?? RARE) / RARE)
 }
@@ -98,7 +101,10 @@ export function tellingWords(text: string, language: Language): string[] {
     .filter((word) => !SMALL_WORDS[language].has(word))
 }
 
-/** The mean of words' vectors by how rare each is in the language, of unit length; null where none has one. */
+/**
+ * The mean of words' vectors by how rare each is in the language, of unit length; null where none has one.
+ * @returns WORD_DIMENSIONS numbers
+ */
 export function vectorOfWords(
   words: readonly Word[],
   vectors: WordVectors | undefined,
@@ -111,7 +117,10 @@ export function vectorOfWords(
   return found ? toUnit(sum) : null
 }
 
-/** Groups of GRAM letters within words whose edges are marked. */
+/**
+ * Groups of GRAM letters within words whose edges are marked.
+ * @returns sorted hashes of the groups, and how often each stands there
+ */
 export function lettersOf(words: readonly Word[]): Letters {
   const counts = new Map<number, number>()
   const add = (gram: number) => counts.set(gram, (counts.get(gram) ?? 0) + 1)

@@ -25,7 +25,11 @@ export function groupOf(signal: string): SignalGroup {
   return /^(?:alike|near) /.test(signal) ? 'wordMeaning' : 'sharedWords'
 }
 
-/** How much each group speaks for an article, by how far its signals lie above those of other articles. */
+/**
+ * How much each group speaks for an article, by how far its signals lie above those of other articles.
+ * @param names of the signals; `weights` and `standard` are in the same order
+ * @returns what each group adds to the score
+ */
 export function groupedSignals(
   names: readonly string[],
   weights: readonly number[],

@@ -39,7 +39,11 @@ export interface AskedVectors {
 
 const NEAREST = 3
 
-/** The signals of one article, in the order of `MEANING_SIGNALS`. */
+/**
+ * The signals of one article, in the order of `MEANING_SIGNALS`.
+ * @param whole the question’s vector; `parts` has those of its parts, if it was taken apart
+ * @returns cosines and means of cosines
+ */
 export function meaningSignals({ whole, parts }: AskedVectors, article: ArticleVectors): number[] {
   const own = unitSignals(whole, article)
   const sections = sectionSignals(whole, article.sections)

@@ -6,7 +6,9 @@ const HEAD_BYTES = 4 + VECTOR_WIDTH
 /** Bytes of one text of the encoder that ships. */
 export const RECORD_BYTES = HEADS.length * HEAD_BYTES
 
-/** A text's vectors as bytes, to be stored: under each head the size of a step as a float, then VECTOR_WIDTH steps a head. */
+/**
+ * A text's vectors as bytes, to be stored: under each head the size of a step as a float, then VECTOR_WIDTH steps a head.
+ */
 export function packVectors(text: EncodedText): Uint8Array<ArrayBuffer> {
   const vectors = HEADS.flatMap((head) => text[head] ?? [])
   const record = new Uint8Array(vectors.length * HEAD_BYTES)

@@ -177,7 +177,10 @@ function wordsMeant(vectors: WordVectors): NearWords {
   return known
 }
 
-/** How much a word says of what is asked, 0 to 1: by how rare it is in the library, and in the language. */
+/**
+ * How much a word says of what is asked, 0 to 1: by how rare it is in the library, and in the language.
+ * @param counts of the library that is asked
+ */
 export function weightOf(
   { text, stem }: Word,
   counts: LibraryCounts,

@@ -14,7 +14,11 @@ export function filled(rows: readonly number[][]): number[][] {
   )
 }
 
-/** Each signal as how far it lies above the mean of the articles, in spreads: what counts is not how high it is, but where. */
+/**
+ * Each signal as how far it lies above the mean of the articles, in spreads: what counts is not how high it is, but where.
+ * @param rows one row an article, all of one width
+ * @returns rows of the same shape
+ */
 export function standardised(rows: SignalRows): Float64Array[] {
   const width = rows[0]?.length ?? 0
   const out = rows.map((row) => Float64Array.from(row))
@@ -29,7 +33,11 @@ export function standardised(rows: SignalRows): Float64Array[] {
   return out
 }
 
-/** How well each article fits, by standardised signals: sums, the higher the better. */
+/**
+ * How well each article fits, by standardised signals: sums, the higher the better.
+ * @param weights one a signal
+ * @returns one score an article
+ */
 export function scored(rows: readonly Float64Array[], weights: ArrayLike<number>): number[] {
   return rows.map((row) => {
     let sum = 0
@@ -38,7 +46,10 @@ export function scored(rows: readonly Float64Array[], weights: ArrayLike<number>
   })
 }
 
-/** Scores as shares of one. */
+/**
+ * Scores as shares of one.
+ * @returns the softmax of the scores: positive, with the sum 1
+ */
 export function shares(scores: readonly number[]): number[] {
   const most = Math.max(...scores)
   const powers = scores.map((score) => Math.exp(score - most))

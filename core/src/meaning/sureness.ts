@@ -58,7 +58,12 @@ export function firstOf(scores: readonly number[]): number {
   return first
 }
 
-/** Features of how sure the first article is; their number depends on which signals there are. */
+/**
+ * Features of how sure the first article is; their number depends on which signals there are.
+ * @param names of the signals in the rows
+ * @param rows standardised signals of each article
+ * @param scores of the articles
+ */
 export function surenessFeatures({ names, rows, scores, none }: Ranking): number[] {
   const p = shares(scores)
   const first = firstOf(scores)
@@ -114,7 +119,10 @@ export function surenessOdds(
   return line + bent / Math.max(1, trees.length)
 }
 
-/** Chance that the first article settles the question. */
+/**
+ * Chance that the first article settles the question.
+ * @returns a probability, 0 to 1
+ */
 export function sureness(model: SurenessModel, features: readonly number[]): number {
   const [slope, constant] = model.scale
   return sigmoid(slope * surenessOdds(model, features) + constant)

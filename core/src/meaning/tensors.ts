@@ -23,6 +23,7 @@ interface Entry {
 
 /**
  * Writes tensors as one file: a mark, a checksum, the length of the head, the head as JSON, the numbers; little-endian.
+ * @see readTensors
  */
 export function writeTensors(tensors: Tensors): Uint8Array {
   const entries: Entry[] = []
@@ -91,7 +92,11 @@ export function readTensors(file: Uint8Array): Tensors {
   )
 }
 
-/** Rows of numbers as bytes, each row with a scale of its own. */
+/**
+ * Rows of numbers as bytes, each row with a scale of its own.
+ * @param rows how many; the length of `values` is a multiple of it
+ * @returns steps of −127 to 127, and the size of a step for each row
+ */
 export function byRows(values: Float32Array, rows: number): Pick<Tensor, 'data' | 'scales'> {
   const width = values.length / rows
   const data = new Int8Array(values.length)
@@ -108,7 +113,11 @@ export function byRows(values: Float32Array, rows: number): Pick<Tensor, 'data' 
   return { data, scales }
 }
 
-/** A matrix as bytes, each column with a scale of its own. */
+/**
+ * A matrix as bytes, each column with a scale of its own.
+ * @param columns how many; `values` lies row by row
+ * @returns steps of −127 to 127, and the size of a step for each column
+ */
 export function byColumns(values: Float32Array, columns: number): Pick<Tensor, 'data' | 'scales'> {
   const rows = values.length / columns
   const data = new Int8Array(values.length)

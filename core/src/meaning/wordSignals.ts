@@ -67,6 +67,7 @@ export interface PlacedArticle {
   own: ReadonlyMap<ReadText, number>
 }
 
+/** An article as it was read, with what the library counts of its words: rarities and lengths are told against the others. */
 export function placed(reading: ArticleReading, counts: LibraryCounts): PlacedArticle {
   const { title, headings, body, sections, inContext } = reading
   return {

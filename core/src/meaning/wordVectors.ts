@@ -96,6 +96,7 @@ export class WordVectors {
   }
 }
 
+/** Inner product of two vectors of one length; of unit vectors their cosine. */
 export function dotOf(a: Float32Array, b: Float32Array): number {
   let sum = 0
   for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!

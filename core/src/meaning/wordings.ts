@@ -16,6 +16,7 @@ export interface ReadWording {
   letters: Letters
 }
 
+/** Reads a title or a phrasing by itself, before it is known what else the library holds. */
 export function readWording(text: string, language: Language, vectors?: WordVectors): ReadWording {
   const all = tellingWords(text, language)
   const vocabulary = new Set(all)
@@ -57,6 +58,7 @@ export interface PlacedWording {
   lettersLength: number
 }
 
+/** A wording with the weight that each of its words has in its library. */
 export function placedWording(
   wording: ReadWording,
   { counts, vectors }: WordingLibrary,

@@ -174,6 +174,10 @@ export type ReviewedAs = (side: ReplaySide) => number | undefined
 /** From this confidence on an answer that nobody reviewed counts as good. */
 export const GOOD = 0.8
 
+/**
+ * What a question’s change between two releases is called; the kinds are told at `ReplayChange`.
+ * @param reviewed how right people found an answer, 0 to 1; undefined where nobody said
+ */
 export function changeBetween(
   live: ReplaySide,
   draft: ReplaySide,

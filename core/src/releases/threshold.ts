@@ -128,7 +128,12 @@ export function reviewedByTeam(reviewed: readonly ReviewedWouldBe[]): number {
 }
 const TEAM_WORD = 0.5
 
-/** What a week costs with the threshold at a place. */
+/**
+ * What a week costs with the threshold at a place.
+ * @param askedBack messages a week that were asked back
+ * @param costs of one answer, tap, hand-over and visitor each, in any one unit
+ * @returns a sum in that unit
+ */
 export function costOf(
   { wrong, taken, handedOver, unhelped }: ThresholdPoint,
   askedBack: number,
@@ -142,7 +147,11 @@ export function costOf(
   )
 }
 
-/** The cheapest known place; of equally cheap ones the lowest. Undefined when none is known. */
+/**
+ * The cheapest known place; of equally cheap ones the lowest. Undefined when none is known.
+ * @param points of one curve
+ * @param askedBack as for `costOf`
+ */
 export function cheapest(
   points: readonly ThresholdPoint[],
   askedBack: number,

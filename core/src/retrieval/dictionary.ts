@@ -9,6 +9,10 @@ export interface Dictionary {
   table: Uint32Array
 }
 
+/**
+ * Stores terms as a sorted dictionary.
+ * @returns sections of an index file
+ */
 export function dictionarySections(terms: Iterable<string>): Sections {
   const strings = new StringsBuilder()
   const hashes: number[] = []
@@ -27,6 +31,7 @@ export function dictionarySections(terms: Iterable<string>): Sections {
   return { ...strings.sections('terms'), 'terms.table': table }
 }
 
+/** The dictionary that lies in the sections of an index; nothing is copied. */
 export function dictionaryIn(sections: Sections): Dictionary {
   const strings = stringsIn(sections, 'terms')
   return { size: strings.ends.length, strings, table: sections['terms.table'] as Uint32Array }

@@ -73,6 +73,7 @@ function viewOf(kind: Kind, block: ArrayBufferLike, start: number, length: numbe
   return new KINDS[kind](block as ArrayBuffer, start, length)
 }
 
+/** A string of character codes, given as bytes or as 16-bit units. */
 export function readLatin(bytes: Uint8Array | Uint16Array): string {
   let text = ''
   for (let at = 0; at < bytes.length; at += 8_192)

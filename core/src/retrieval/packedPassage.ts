@@ -23,6 +23,7 @@ export function packPassage({ ordinal, path, blocks, words, page, part }: Passag
   }
 }
 
+/** The head of a passage as `packPassage` stored it. */
 export function unpackHead(packed: string): PassageHead {
   const [ordinal, path, words, page, part] = JSON.parse(packed) as [
     number,
@@ -34,6 +35,7 @@ export function unpackHead(packed: string): PassageHead {
   return { ordinal, path, words, page, part }
 }
 
+/** The whole passage as `packPassage` stored it. */
 export function unpackPassage(packed: { head: string; blocks: string }): Passage {
   const { ordinal, path, words, page, part } = unpackHead(packed.head)
   const blocks = (JSON.parse(packed.blocks) as PackedBlock[]).map(unpackBlock)
@@ -84,6 +86,7 @@ function unpackRich(rich: PackedRich): Rich {
     : { text: rich[0], html: rich[1] }
 }
 
+/** A text whose signs mean nothing in HTML. */
 export function escapeHtml(text: string): string {
   return text.replace(
     /[&<>"]/g,

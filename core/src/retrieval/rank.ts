@@ -25,6 +25,7 @@ export interface ReadSettings {
   language?: Language
 }
 
+/** Reads a question as it is looked up in an index: weighted terms, misspelt words as they were meant, and what it carries from the one before. */
 export function readQuestion(
   question: string,
   index: ReleaseIndex,
@@ -92,7 +93,11 @@ function likest(
   return Math.max(...index.wordingsOf(doc).map(({ text }) => asWritten(words, text)))
 }
 
-/** Mean of the shares of words and of neighbouring words that two texts have in common, 0 to 1 (Dice's coefficient, each word as often as it stands there). */
+/**
+ * Mean of the shares of words and of neighbouring words that two texts have in common, 0 to 1 (Dice's coefficient, each word as often as it stands there).
+ * @param words of the question in their order
+ * @returns 0 to 1
+ */
 export function asWritten(words: readonly string[], wording: string | undefined): number {
   if (wording === undefined || words.length === 0) return 0
   const others = readWords(wording)

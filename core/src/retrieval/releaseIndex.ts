@@ -271,7 +271,11 @@ export class ReleaseIndex {
   }
 }
 
-/** The two ranges in which a passage's wordings lie: those of its item, and its own. */
+/**
+ * The two ranges in which a passage's wordings lie: those of its item, and its own.
+ * @param passage its number in the segment
+ * @returns places from the first to before the last
+ */
 export function wordingRanges(
   { passageItem, itemWordings, passageWordings }: Segment,
   passage: number,
@@ -292,7 +296,10 @@ export function readItems(
   return items.map((item) => readItem(item, { language, glossary, noTitles }))
 }
 
-/** Builds the index of a release from its articles, documents and fixed answers. */
+/**
+ * Builds the index of a release from its articles, documents and fixed answers.
+ * @param known what of the items was read or encoded before
+ */
 export function indexRelease(
   items: readonly ContentItem[],
   settings: IndexSettings = {},
@@ -313,6 +320,10 @@ export function partOf(
   return wholePart(segment, settings, models && partVectors(source, models, known))
 }
 
+/**
+ * Builds the immutable part of an index that some items make.
+ * @param read the items as they were read before, in the same order; else they are read now
+ */
 export function buildSegment(
   items: readonly ContentItem[],
   settings: IndexSettings,
@@ -342,7 +353,10 @@ export function wholePart(
   }
 }
 
-/** How many passages of a segment have each of its terms. */
+/**
+ * How many passages of a segment have each of its terms.
+ * @returns one number a term, by its place in the dictionary
+ */
 export function countsOf({ terms, offsets }: Segment): Uint32Array {
   return Uint32Array.from({ length: terms.size }, (_, term) => offsets[term + 1]! - offsets[term]!)
 }
@@ -359,6 +373,7 @@ export interface IndexBlocks {
   settings: Omit<IndexSettings, 'models'>
 }
 
+/** An index as blocks of memory that threads share, without its models, which each thread has of its own. */
 export function blocksOf({ parts, settings }: ReleaseIndex): IndexBlocks {
   const { models: _, ...plain } = settings
   return {
@@ -387,7 +402,10 @@ export function openIndex(
   return index
 }
 
-/** The index with one more part, its terms counted in. */
+/**
+ * The index with one more part, its terms counted in.
+ * @param gone marks passages of the part that do not count
+ */
 export function withPart(
   index: ReleaseIndex,
   part: Pick<IndexPart, 'segment' | 'counts' | 'meaning'>,

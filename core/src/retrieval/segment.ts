@@ -99,7 +99,10 @@ export function openSegment(block: ArrayBufferLike): Segment {
   }
 }
 
-/** How many passages from `first` to before `end` have a term: a search in its postings, which are in passage order. */
+/**
+ * How many passages from `first` to before `end` have a term: a search in its postings, which are in passage order.
+ * @param term its number in the dictionary
+ */
 export function postingsWithin(
   { offsets, docs }: Segment,
   term: number,
@@ -118,7 +121,10 @@ export function postingOf({ offsets, docs }: Segment, term: number, doc: number)
   return at < offsets[term + 1]! && docs[at] === doc ? at : -1
 }
 
-/** The first place from `low` to before `high` whose value is not below `wanted`; `high` when there is none. */
+/**
+ * The first place from `low` to before `high` whose value is not below `wanted`; `high` when there is none.
+ * @param sorted upwards
+ */
 export function lowerBound(sorted: Uint32Array, wanted: number, low: number, high: number): number {
   while (low < high) {
     const middle = (low + high) >>> 1

@@ -38,6 +38,7 @@ export class StringsBuilder {
   }
 }
 
+/** The strings that lie in the sections of an index under a name; nothing is copied. */
 export function stringsIn(sections: Sections, name: string): Strings {
   return {
     bytes: sections[`${name}.bytes`] as Uint8Array,
@@ -45,6 +46,7 @@ export function stringsIn(sections: Sections, name: string): Strings {
   }
 }
 
+/** The string at a place, made anew at each call. */
 export function stringAt({ bytes, ends }: Strings, at: number): string {
   const start = at === 0 ? 0 : Math.floor(ends[at - 1]! / 2)
   const end = Math.floor(ends[at]! / 2)

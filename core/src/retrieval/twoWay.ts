@@ -18,6 +18,8 @@ export const NO_MATCH: TwoWay = { asked: 0, said: 0, both: 0 }
 /**
  * How far a question and a title (or phrasing) say the same, measured from both sides: "refund" lies wholly within
  * "Refund after a storm", but says only part of it.
+ * @param question weighted terms; `title` likewise
+ * @returns shares of weight, 0 to 1; `both` is their harmonic mean
  */
 export function twoWayMatch(question: readonly Weighted[], title: readonly Weighted[]): TwoWay {
   if (question.length === 0 || title.length === 0) return NO_MATCH

@@ -27,6 +27,7 @@ function wordKey(word: string): number {
   return keyOf(word.length, word.charCodeAt(0))
 }
 
+/** A number by which words of one length and first letter lie together. */
 export function keyOf(length: number, first: number): number {
   return Math.min(length, 0xffff) * 0x1_0000 + first
 }

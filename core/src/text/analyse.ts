@@ -82,7 +82,10 @@ function termsOf(written: string, language: Language): readonly Term[] {
   return terms
 }
 
-/** The distinct terms of a question, with the marks for what it asks ("how much", "when") added. */
+/**
+ * The distinct terms of a question, with the marks for what it asks ("how much", "when") added.
+ * @returns terms in their order, each stem once
+ */
 export function analyseQuestion(text: string, language: Language): Term[] {
   const terms = analyse(text, language)
   const plain = tokenize(text)

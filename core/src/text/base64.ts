@@ -1,6 +1,9 @@
 const SIGNS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
 
-/** Bytes out of base64. */
+/**
+ * Bytes out of base64.
+ * @param base64 plain or padded
+ */
 export function bytesOf(base64: string): Uint8Array<ArrayBuffer> {
   const text = base64.replace(/=+$/, '')
   const bytes = new Uint8Array(Math.floor((text.length * 3) / 4))

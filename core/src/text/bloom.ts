@@ -16,6 +16,7 @@ export function bloomOf(words: Iterable<string>, size: number, perWord = 14.4): 
   return filter
 }
 
+/** Whether a word may be in the filter: never a wrong no, seldom a wrong yes. */
 export function bloomHas(filter: BloomFilter, word: string): boolean {
   return placesOf(word, filter).every((at) => (filter.bits[at >> 3]! & (1 << (at & 7))) !== 0)
 }

@@ -30,12 +30,20 @@ export function addDays(day: string, count: number): string {
   return dayOfNumber(numberOfDay(day) + count)
 }
 
-/** The next such weekday, today included when `today` is one. */
+/**
+ * The next such weekday, today included when `today` is one.
+ * @param today as 2026-11-30
+ * @param weekday 0 for Monday to 6 for Sunday
+ */
 export function nextWeekday(today: string, weekday: number): string {
   return addDays(today, (weekday - factsOf(today).weekday + 7) % 7)
 }
 
-/** The next day of the year with this month and date, today included. */
+/**
+ * The next day of the year with this month and date, today included.
+ * @param month 1 to 12
+ * @returns undefined for a date that no calendar has, such as 31 June
+ */
 export function nextDate(today: string, month: number, date: number): string | undefined {
   for (let year = Number(today.slice(0, 4)), last = year + 8; year <= last; year++) {
     const day = `${year}-${two(month)}-${two(date)}`
@@ -46,7 +54,10 @@ export function nextDate(today: string, month: number, date: number): string | u
   return undefined
 }
 
-/** The next public holiday, today included; of a name when one is given. */
+/**
+ * The next public holiday, today included; of a name when one is given.
+ * @param name as `holidaysOf` gives it
+ */
 export function nextHoliday(today: string, name?: string): string | undefined {
   const year = Number(today.slice(0, 4))
   return [...holidaysOf(year), ...holidaysOf(year + 1)].find(
@@ -57,6 +68,7 @@ export function nextHoliday(today: string, name?: string): string | undefined {
 /**
  * Public holidays that are kept nearly everywhere English or German is the language of a help desk: those of the church year and the
  * fixed ones, with the first and last Mondays of May and the last of August.
+ * @returns names by day, as 2026-12-25
  */
 export function holidaysOf(year: number): Map<string, string> {
   const easter = easterOf(year)

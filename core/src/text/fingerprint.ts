@@ -11,7 +11,10 @@ export function fingerprint(text: string): string {
     .join('')
 }
 
-/** A text's place between 0 (in) and 1 (out), spread evenly: the same text always gets the same place. */
+/**
+ * A text's place between 0 (in) and 1 (out), spread evenly: the same text always gets the same place.
+ * @returns 0 to just below 1
+ */
 export function placeOf(text: string): number {
   return mixed(fnv1a(text, 0x811c9dc5)) / 4294967296
 }

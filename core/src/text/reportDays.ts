@@ -20,7 +20,11 @@ export function mondayOf(day: string): string {
   return DateTime.fromISO(day, { zone: 'utc' }).startOf('week').toISODate()!
 }
 
-/** Day and hour that a clock on the wall shows somewhere; one formatter a zone, as logs are long. */
+/**
+ * Day and hour that a clock on the wall shows somewhere; one formatter a zone, as logs are long.
+ * @param zone an IANA name, as Europe/London
+ * @returns the day as 2026-11-30, the hour 0 to 23
+ */
 export function wallClock(zone: string): (at: Date) => { day: string; hour: number } {
   const format = new Intl.DateTimeFormat('en-CA', {
     timeZone: zone,

@@ -31,6 +31,7 @@ function classOf(text: string, at: number): number {
 /**
  * Calls back for each word and number of a text, in order, in one pass: letters, marks and digits together, with one apostrophe
  * before more letters ("boat's"); a number keeps its inner points, commas and colons ("6:30").
+ * @param found is given where the word begins and where the next sign stands
  */
 export function scanWords(text: string, found: (start: number, end: number) => void): void {
   const { length } = text

@@ -9,7 +9,10 @@ const cache: Record<Language, Map<string, string>> = { en: new Map(), de: new Ma
 const LEAST = 2
 const CACHE_LIMIT = 250_000
 
-/** The stem of a folded word (Snowball's English and German stemmers; of irregular English verbs that of their base); numbers stay as they are. */
+/**
+ * The stem of a folded word (Snowball's English and German stemmers; of irregular English verbs that of their base); numbers stay as they are.
+ * @param word folded
+ */
 export function stem(word: string, language: Language): string {
   const known = cache[language].get(word)
   if (known !== undefined) return known

@@ -56,7 +56,10 @@ export function writtenWords(text: string): string[] {
   return words
 }
 
-/** A written word as it is compared: folded, without the ending of "boat's". */
+/**
+ * A written word as it is compared: folded, without the ending of "boat's".
+ * @returns empty when only signs were written
+ */
 export function readWord(written: string): string {
   const folded = fold(written)
   return APOSTROPHE.test(folded)

@@ -70,6 +70,7 @@ function unit(vector: Float32Array): Float32Array {
   return vector
 }
 
+/** Inner product of two vectors of one length. */
 export function dot(a: Float32Array, b: Float32Array): number {
   let sum = 0
   for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!

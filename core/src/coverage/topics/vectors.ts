@@ -115,7 +115,11 @@ export function cosine(a: SparseVector, b: SparseVector): number {
   return sum
 }
 
-/** The middle of some vectors, by weight; brought to length 1, its smallest places left out. */
+/**
+ * The middle of some vectors, by weight; brought to length 1, its smallest places left out.
+ * @param weights one a vector; their sum need not be 1
+ * @param most places that are kept
+ */
 export function middleOf(
   vectors: readonly SparseVector[],
   weights: readonly number[],

@@ -12,7 +12,10 @@ export interface SureCases {
   right: boolean[]
 }
 
-/** A line and trees over features, without a scale. */
+/**
+ * A line and trees over features, without a scale.
+ * @param features one row a case, all of one width; at least one
+ */
 export function fitSureness(
   { features, right }: SureCases,
   { withTrees = true } = {},
@@ -44,6 +47,7 @@ export function fitScale(odds: readonly number[], right: readonly boolean[]): [n
   return [slope!, constant!]
 }
 
+/** Log-odds of each row of features, before they are scaled. */
 export function oddsOf(
   model: Omit<SurenessModel, 'scale'>,
   features: readonly number[][],

@@ -115,7 +115,10 @@ function taughtSets({ right, covered, round }: LearningDomain): number[][][] {
   })
 }
 
-/** Weights over all covered questions of some domains. */
+/**
+ * Weights over all covered questions of some domains.
+ * @returns one weight a signal
+ */
 export function rankerOf(domains: readonly SignalledDomain[]): Float64Array {
   return fitRanker(
     domains.flatMap((own) =>
@@ -167,7 +170,10 @@ export interface LeftOut {
   of: Record<Variant, Ranked & { odds: number[] }>
 }
 
-/** A domain ranked by what the others taught. */
+/**
+ * A domain ranked by what the others taught.
+ * @param domains all of them; the one itself is left out
+ */
 export function rankedByOthers(
   domain: SignalledDomain,
   domains: readonly SignalledDomain[],
