@@ -121,7 +121,7 @@ export interface GapSheet extends GapRow {
   asOf: string
 }
 
-/** What proposal some phrasings would do, or what the draft does, to a topic's questions. */
+/** What teaching some phrasings would do, or what the draft does, to a topic's questions. */
 export interface GapEffect {
   n: number
   /** Expected right answers among n, live and after. */
@@ -138,7 +138,7 @@ export interface GapEffect {
   }[]
   /** Phrasings that were tried. */
   phrasings: string[]
-  /** What proposal does to questions of other topics that came near the article. */
+  /** What teaching does to questions of other topics that came near the article. */
   elsewhere?: MovedQuestions
 }
 /** Questions of the log that an article would answer after a change and does not answer now. */

@@ -105,9 +105,9 @@ export const routingContent = Joi.object<Routing>({
         conditions: Joi.array()
           .items(condition)
           .min(1)
+          .message('A rule needs at least one condition.')
           .max(12)
-          .required()
-          .messages({ 'array.min': 'A rule needs at least one condition.' }),
+          .required(),
         queue: whole.required(),
         priority: Joi.valid('high', 'normal', 'low'),
         targetMinutes: minutes,
@@ -131,10 +131,10 @@ export const handoverIds = Joi.object<{ ids: number[] }>({
 export const closeInput = Joi.object<CloseInput>({
   outcome: Joi.valid(...CLOSINGS).default('settled'),
   rightQueue: whole.allow(null).default(null),
-  followUpAt: Joi.date().iso().raw().allow(null).default(null),
+  followUpAt: Joi.string().isoDate().allow(null).default(null),
 })
 export const caseInput = Joi.object<CaseInput>({
-  dueAt: Joi.date().iso().raw().allow(null).default(null),
+  dueAt: Joi.string().isoDate().allow(null).default(null),
   mine: Joi.boolean().default(true),
   note: Joi.string().trim().max(2_000).allow('').default(''),
 })
