@@ -28,6 +28,11 @@ const NAMES = [
   'cancelAnimationFrame',
   'matchMedia',
   'localStorage',
+  'history',
+  'location',
+  'HTMLInputElement',
+  'HTMLTextAreaElement',
+  'CustomEvent',
 ]
 for (const [name, value] of [
   ['window', window] as const,
@@ -35,13 +40,19 @@ for (const [name, value] of [
 ])
   Object.defineProperty(globalThis, name, { value, configurable: true, writable: true })
 
+// Components are loaded as CommonJS, where what this package exports as a whole has no name.
+const stemmers = Module.createRequire(import.meta.url)('snowball-stemmers') as object
+Object.assign(stemmers, { default: stemmers })
+
 type Reads = Record<
   string,
   (module: { _compile(code: string, name: string): void }, filename: string) => void
 >
 /** What Vite does for the browser, without styles. */
 ;(Module as unknown as { _extensions: Reads })._extensions['.vue'] = (module, filename) => {
-  const { descriptor, errors } = parse(readFileSync(filename, 'utf8'), { filename })
+  const source = readFileSync(filename, 'utf8')
+  const whole = source.includes('<script') ? source : `<script setup></script>\n${source}`
+  const { descriptor, errors } = parse(whole, { filename, ignoreEmpty: false })
   if (errors.length > 0) throw errors[0]!
   const { content } = compileScript(descriptor, { id: filename, inlineTemplate: true })
   const { code } = transformSync(content, { loader: 'ts', format: 'cjs', sourcefile: filename })
