@@ -15,7 +15,7 @@ const STEPS = {
       ...MOCHA,
       '--timeout',
       '60000',
-      '{core,contracts,web,visitor,demo,bench,ask,scripts}/**/*.test.ts',
+      '{core,contracts,web,visitor,demo,bench,ask,scripts,simulators}/**/*.test.ts',
       'train/*.test.ts',
       '--ignore',
       '**/node_modules/**',

@@ -1,8 +1,12 @@
 import { createServer } from 'node:http'
 
-/** Serves on loopback. @returns where, and how to end it at once */
+/** Serves on loopback; what cannot be understood is answered with 400 and ends nothing. @returns where, and how to end it at once */
 export async function served(handler, port = 0) {
-  const server = createServer(handler)
+  const server = createServer((request, response) =>
+    Promise.resolve(handler(request, response)).catch(() =>
+      response.headersSent ? response.destroy() : response.writeHead(400).end(),
+    ),
+  )
   await new Promise((done) => server.listen(port, '127.0.0.1', done))
   return {
     origin: `http://127.0.0.1:${server.address().port}`,

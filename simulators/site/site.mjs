@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
-import { createServer } from 'node:http'
 import { join, normalize } from 'node:path'
+import { served } from '../serving.mjs'
 
 const PAGES = join(import.meta.dirname, 'pages')
 const TYPES = {
@@ -10,8 +10,8 @@ const TYPES = {
 }
 
 /** The web site of Merrow Line, for Janua to read from: plain pages on loopback, under whatever name they are asked for. */
-export function startSite(port = 0) {
-  const server = createServer(async (req, res) => {
+export async function startSite(port = 0) {
+  const { origin, stop } = await served(async (req, res) => {
     const path = normalize(decodeURIComponent(new URL(req.url ?? '/', 'http://site').pathname))
     for (const file of path.endsWith('/')
       ? [`${path}index.html`]
@@ -24,24 +24,11 @@ export function startSite(port = 0) {
           })
           .end(body)
     }
-    res
+    return res
       .writeHead(404, { 'content-type': TYPES.html })
       .end('<!doctype html><title>Not here</title><h1>This page is not here</h1>')
-  })
-  return new Promise((done, failed) => {
-    server.once('error', failed)
-    server.listen(port, '127.0.0.1', () => {
-      const { port: own } = server.address()
-      done({
-        place: `127.0.0.1:${own}`,
-        close: () =>
-          new Promise((closed) => {
-            server.close(() => closed())
-            server.closeAllConnections()
-          }),
-      })
-    })
-  })
+  }, port)
+  return { place: new URL(origin).host, close: stop }
 }
 
 /** Host under which the site is known to Janua; the configuration says where it stands. */
