@@ -1,22 +1,18 @@
 <script setup lang="ts">
 import Column from 'primevue/column'
 import InputText from 'primevue/inputtext'
-import { ref, watch } from 'vue'
-import { refDebounced } from '@vueuse/core'
 import { count, moment } from '../shell/format.ts'
 import RemoteTable from '../shell/RemoteTable.vue'
+import { useListing } from '../shell/useListing.ts'
 import { useRemote } from '../shell/useRemote.ts'
 
 const ROWS = 25
-const search = ref('')
-const words = refDebounced(search, 200)
-const offset = ref(0)
+const { search, words, offset } = useListing()
 const { state } = useRemote('/audit', () => ({
   search: words.value,
   offset: offset.value,
   limit: ROWS,
 }))
-watch(words, () => (offset.value = 0))
 </script>
 
 <template>

@@ -23,10 +23,8 @@ describe('TeamPage', () => {
     await settled()
   }
   const press = async (label: string, place = 0) => {
-    await page
-      .findAll('button')
-      .filter((button) => button.text() === label)
-      [place]!.trigger('click')
+    const named = page.findAll('button').filter((button) => button.text() === label)
+    await named[place]!.trigger('click')
     await settled()
   }
   beforeEach(() => {

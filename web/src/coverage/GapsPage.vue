@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { GAP_STATES, type GapState } from '@janua/contracts'
-import { onKeyStroke, refDebounced } from '@vueuse/core'
+import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
@@ -13,6 +13,7 @@ import { post } from '../shell/api.ts'
 import { count, day, moment, whole } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import { useAction } from '../shell/useAction.ts'
+import { useListing } from '../shell/useListing.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import GapTable from './GapTable.vue'
 import HowCounted from './HowCounted.vue'
@@ -24,9 +25,7 @@ const router = useRouter()
 const { run, busy } = useAction()
 const gapState = ref<GapState>(GAP_STATES.find((each) => each === route.query.state) ?? 'open')
 const sort = ref<'worth' | 'volume' | 'newest' | 'coverage'>('worth')
-const search = ref('')
-const words = refDebounced(search, 200)
-const offset = ref(0)
+const { search, words, offset } = useListing(() => [gapState.value, sort.value])
 const marked = ref<number | null>(null)
 const { state: page } = useRemote(
   '/gaps',
@@ -66,7 +65,6 @@ const EMPTY: Record<GapState, string> = {
   'will not cover': 'There is nothing that you have decided not to cover.',
 }
 
-watch([gapState, sort, words], () => (offset.value = 0))
 watch(
   rows,
   (now) => {

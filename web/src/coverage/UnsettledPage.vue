@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FixState, UnsettledRow } from '@janua/contracts'
-import { onKeyStroke, refDebounced } from '@vueuse/core'
+import { onKeyStroke } from '@vueuse/core'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import Paginator from 'primevue/paginator'
@@ -10,6 +10,7 @@ import { useRoute } from 'vue-router'
 import { count, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { typingSomewhere } from '../shell/typing.ts'
+import { useListing } from '../shell/useListing.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import FixPanel from './FixPanel.vue'
 import UnsettledItem from './UnsettledItem.vue'
@@ -21,9 +22,7 @@ const state = ref<FixState>(
   (['open', 'in draft', 'fixed'] as const).find((each) => each === route.query.state) ?? 'open',
 )
 const sort = ref<'frequent' | 'newest'>('frequent')
-const search = ref('')
-const words = refDebounced(search, 200)
-const offset = ref(0)
+const { search, words, offset } = useListing(() => [state.value, sort.value])
 const marked = ref<string>()
 const { state: page, reload: load } = useRemote('/unsettled', () => ({
   state: state.value,
@@ -51,7 +50,6 @@ const EMPTY: Record<FixState, string> = {
   fixed: 'Nothing has been fixed yet. A question comes here by itself once a release answers it.',
 }
 
-watch([state, sort, words], () => (offset.value = 0))
 watch(
   rows,
   (now) => {

@@ -1,18 +1,19 @@
 <script setup lang="ts">
 import { ARTICLE_SORTS, type ArticleQuery, type ArticleRow } from '@janua/contracts'
-import { useLocalStorage, refDebounced } from '@vueuse/core'
+import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
 import type { DataTableSortEvent } from 'primevue/datatable'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { post } from '../shell/api.ts'
 import { count, day, moment, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
 import RemoteTable from '../shell/RemoteTable.vue'
+import { useListing } from '../shell/useListing.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import ImportPanel from './ImportPanel.vue'
 import { itemPath } from './itemPaths.ts'
@@ -27,12 +28,21 @@ const settings = useLocalStorage(`janua:list:${kind}`, {
   order: 'desc' as ArticleQuery['order'],
   limit: 25,
 })
-const search = ref('')
-const typed = refDebounced(search, 180)
 const collection = ref('')
 const state = ref<ArticleQuery['state']>('')
 const shown = ref<'library' | 'article' | 'document'>('library')
-const offset = ref(0)
+const {
+  search,
+  words: typed,
+  offset,
+} = useListing(() => [
+  kind,
+  collection.value,
+  state.value,
+  shown.value,
+  settings.value.sort,
+  settings.value.order,
+])
 const importing = ref(false)
 
 const words = computed(() =>
@@ -68,8 +78,6 @@ const filtered = computed(
     shown.value !== 'library',
 )
 
-watch([() => kind, typed, collection, state, shown], () => (offset.value = 0))
-
 function sort({ sortField, sortOrder }: DataTableSortEvent): void {
   if (!ARTICLE_SORTS.includes(sortField as ArticleQuery['sort'])) return
   settings.value = {
@@ -77,7 +85,6 @@ function sort({ sortField, sortOrder }: DataTableSortEvent): void {
     sort: sortField as ArticleQuery['sort'],
     order: sortOrder === 1 ? 'asc' : 'desc',
   }
-  offset.value = 0
 }
 const open = (row: ArticleRow) => router.push(itemPath(row.kind, row.id))
 async function write(): Promise<void> {
