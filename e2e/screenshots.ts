@@ -50,7 +50,10 @@ const VIEWS: View[] = [
     name: 'article',
     as: 'ines',
     path: '/library',
-    before: (browser) => openItem(browser, 'Changing a booking'),
+    before: async (browser) => {
+      await openItem(browser, 'Changing a booking')
+      await browser.sees('passage')
+    },
   },
   {
     name: 'health',
@@ -77,7 +80,12 @@ const VIEWS: View[] = [
     path: '/threshold',
     before: async (browser) => void (await browser.sees('week')),
   },
-  { name: 'releases', as: 'ines', path: '/releases' },
+  {
+    name: 'releases',
+    as: 'ines',
+    path: '/releases',
+    before: async (browser) => void (await browser.sees('proof', 'pass')),
+  },
   {
     name: 'routing',
     as: 'ines',

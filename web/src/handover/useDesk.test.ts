@@ -11,6 +11,7 @@ describe('useDesk', () => {
   const heard = new Map<string, (detail: unknown) => void>()
   const watched: number[] = []
   let answers: Map<number, unknown>
+  let serverAhead: number
   let scope: EffectScope
   let timers: (() => void)[]
   beforeEach(() => {
@@ -31,13 +32,14 @@ describe('useDesk', () => {
     )) as never
     session.send = (_what, id) => void watched.push(id)
     watched.length = 0
+    serverAhead = 0
     answers = new Map<number, unknown>([
       [1, { id: 1, subject: 'first' }],
       [2, { id: 2, subject: 'second' }],
     ])
     browser.answers = ({ path }) =>
       path.endsWith('/desk')
-        ? { waiting: [], mine: [], now: new Date().toISOString() }
+        ? { waiting: [], mine: [], now: new Date(Date.now() + serverAhead).toISOString() }
         : answers.get(Number(path.split('/').at(-1)))
     scope = effectScope()
   })
@@ -59,6 +61,11 @@ describe('useDesk', () => {
     id.value = null
     await settled()
     expect(conversation.value).to.equal(undefined)
+  })
+  it('tells the time by the server’s clock from its first reading on', async () => {
+    serverAhead = -8 * 86_400_000
+    const { now } = await opened()
+    expect(now.value).to.be.closeTo(Date.now() + serverAhead, 5_000)
   })
   it('never shows one conversation under the address of another', async () => {
     let late: (value: unknown) => void = () => undefined

@@ -60,7 +60,10 @@ export function useDesk(id: () => number | null) {
       typingEnds = window.setTimeout(() => (visitorWrites.value = false), TYPING_SHOWN_MS)
     }),
   ]
-  const tick = window.setInterval(() => (now.value = Date.now() + lists.ahead), TICK_MS)
+  const tell = () => (now.value = Date.now() + lists.ahead)
+  // At once as well, so that nobody who is on time is shown late by a clock that is wrong.
+  watch(() => lists.ahead, tell, { flush: 'sync' })
+  const tick = window.setInterval(tell, TICK_MS)
   watch(
     id,
     () => {
