@@ -1,5 +1,6 @@
 import { expectedWait, groupedBy, seeded, slotsInUse } from '@janua/core'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Sequelize } from 'sequelize'
+import { selectRows } from '../../platform/database/select.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { settingsOf } from './queueSettings.ts'
 import type { HandoverTables } from './tables.ts'
@@ -40,7 +41,8 @@ export class Waiting {
     queueId: number
     dueAt: Date
   }): Promise<{ ahead: number; seconds: number | null }> {
-    const [row] = await this.select<{ ahead: number }>(
+    const [row] = await selectRows<{ ahead: number }>(
+      this.dependencies.db,
       "SELECT COUNT(*) AS ahead FROM conversations WHERE state = 'waiting' AND queue_id = :queueId AND (due_at < :dueAt OR (due_at = :dueAt AND id < :id))",
       { queueId, dueAt, id },
     )
@@ -57,7 +59,8 @@ export class Waiting {
   /** The same for several queues at once. */
   async nextOf(queueIds: readonly number[]): Promise<Map<number, number | null>> {
     if (queueIds.length === 0) return new Map()
-    const rows = await this.select<{ queue: number; ahead: number }>(
+    const rows = await selectRows<{ queue: number; ahead: number }>(
+      this.dependencies.db,
       "SELECT queue_id AS queue, COUNT(*) AS ahead FROM conversations WHERE state = 'waiting' AND queue_id IN (:queueIds) GROUP BY queue_id",
       { queueIds },
     )
@@ -69,12 +72,14 @@ export class Waiting {
   private async behind(aheads: ReadonlyMap<number, number>): Promise<Map<number, number | null>> {
     const queueIds = [...aheads.keys()]
     const [took, slots, queues] = await Promise.all([
-      this.select<Took>(
+      selectRows<Took>(
+        this.dependencies.db,
         // One after the other: each of them reads its newest by an index, however long its history is.
         queueIds.map((_, i) => `(${tookIn(`:queue${i}`)})`).join(' UNION ALL '),
         Object.fromEntries(queueIds.map((id, i) => [`queue${i}`, id])),
       ),
-      this.select<Slot>(
+      selectRows<Slot>(
+        this.dependencies.db,
         `SELECT m.queue_id AS queue, m.user_id AS agent, u.at_once AS atOnce, c.taken_at AS since FROM queue_members m JOIN users u ON u.id = m.user_id AND u.presence = 'here' AND u.active = 1
          LEFT JOIN conversations c ON c.agent_id = m.user_id AND c.state = 'agent' WHERE m.queue_id IN (:queueIds) ORDER BY c.taken_at DESC`,
         { queueIds },
@@ -134,13 +139,6 @@ export class Waiting {
       free: agents.reduce((sum, { free }) => sum + free, 0),
       busySeconds: agents.flatMap(({ busy }) => busy),
     }
-  }
-
-  private select<T extends object>(
-    sql: string,
-    replacements: Record<string, unknown>,
-  ): Promise<T[]> {
-    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
 

@@ -1,6 +1,7 @@
 import type { Insights } from '@janua/contracts'
 import { passagesOf } from '@janua/core'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Sequelize } from 'sequelize'
+import { selectRows } from '../../platform/database/select.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { linksIn } from './health/links.ts'
 import { WITH_TEXT } from './itemKinds.ts'
@@ -25,13 +26,14 @@ export class ItemUse {
 
   async read(id: number): Promise<Insights> {
     const since = new Date(+this.dependencies.clock.now() - DAYS * 86_400_000)
-    const [totals] = await this.select<{
+    const [totals] = await selectRows<{
       ever: number
       lately: number
       helpful: number
       unhelpful: number
       lastUsed: Date | null
     }>(
+      this.dependencies.db,
       "SELECT COUNT(*) AS ever, COALESCE(SUM(asked_at >= :since), 0) AS lately, COALESCE(SUM(vote = 1), 0) AS helpful, COALESCE(SUM(vote = -1), 0) AS unhelpful, MAX(asked_at) AS lastUsed FROM questions WHERE item_id = :id AND outcome = 'answered'",
       { id, since },
     )
@@ -61,13 +63,14 @@ export class ItemUse {
   }
 
   private async byPassage(id: number, since: Date): Promise<Insights['passages']> {
-    const rows = await this.select<{
+    const rows = await selectRows<{
       revision: number
       ordinal: number
       text: string
       times: number
       lastAt: Date
     }>(
+      this.dependencies.db,
       `SELECT revision_id AS revision, ordinal, MAX(text) AS text, COUNT(*) AS times, MAX(asked_at) AS lastAt FROM questions
        WHERE item_id = :id AND outcome = 'answered' AND asked_at >= :since GROUP BY revision_id, ordinal, norm ORDER BY times DESC, lastAt DESC LIMIT 400`,
       { id, since },
@@ -100,12 +103,5 @@ export class ItemUse {
       current: textsOf(revision.content),
       of: new Map(stored.map((each) => [each.id, textsOf(each.content)])),
     }
-  }
-
-  private select<T extends object>(
-    sql: string,
-    replacements: Record<string, unknown>,
-  ): Promise<T[]> {
-    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }

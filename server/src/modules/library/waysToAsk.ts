@@ -8,7 +8,8 @@ import {
   type ReleaseIndex,
   type Suggestion,
 } from '@janua/core'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Sequelize } from 'sequelize'
+import { selectRows } from '../../platform/database/select.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { WITH_TEXT } from './itemKinds.ts'
 import type { HealthTables } from './health/tables.ts'
@@ -78,12 +79,13 @@ export class WaysToAsk {
   /** The most asked questions of the last months, with the item that the newest of each was answered from, and how near a given one came. */
   private async log(item: number): Promise<LoggedQuestion[]> {
     const since = new Date(+this.dependencies.clock.now() - LOG_DAYS * 86_400_000)
-    const rows = await this.select<{
+    const rows = await selectRows<{
       text: string
       norm: string
       times: number
       answeredBy: number | null
     }>(
+      this.dependencies.db,
       `SELECT newest.text, newest.norm, g.times, CASE WHEN newest.outcome = 'answered' AND COALESCE(newest.vote, 0) >= 0 THEN newest.item_id END AS answeredBy
        FROM (SELECT norm, COUNT(*) AS times, MAX(id) AS id FROM questions WHERE asked_at >= :since GROUP BY norm ORDER BY times DESC LIMIT ${LOG_SIZE}) g JOIN questions newest ON newest.id = g.id`,
       { since },
@@ -99,7 +101,8 @@ export class WaysToAsk {
 
   /** Of questions that came nearest to an item, or nearly so, how sure it was of them, by their folded words. */
   private async nearTo(item: number): Promise<Map<string, number>> {
-    const rows = await this.select<{ norm: string; near: string }>(
+    const rows = await selectRows<{ norm: string; near: string }>(
+      this.dependencies.db,
       `SELECT norm, near FROM topic_wordings WHERE near LIKE :like ORDER BY times DESC, norm_hash LIMIT ${LOG_SIZE}`,
       { like: `%"item":${item},%` },
     )
@@ -111,12 +114,5 @@ export class WaysToAsk {
         return own >= NEAREST * most ? [[norm, own]] : []
       }),
     )
-  }
-
-  private select<T extends object>(
-    sql: string,
-    replacements: Record<string, unknown>,
-  ): Promise<T[]> {
-    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }

@@ -11,8 +11,9 @@ import type {
   Verdict,
 } from '@janua/contracts'
 import { blocksText, fingerprint, maskPrivate, type Outcome, type Trace } from '@janua/core'
-import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import type { Sequelize, Transaction } from 'sequelize'
 import { mayDo } from '@janua/contracts/routes'
+import { selectRows } from '../../platform/database/select.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
@@ -70,7 +71,7 @@ export class QuestionLog {
   /** One page, the newest first, from behind the last row of the page before: as quick at the millionth row as at the first. */
   async page({ after, limit, ...filter }: LogQuery): Promise<LogPage> {
     const { where, values } = filterSql(filter, (await this.dependencies.reporting.read()).zone)
-    const rows = await this.select<ListedRow>(this.pageSql(where, after), {
+    const rows = await selectRows<ListedRow>(this.dependencies.db, this.pageSql(where, after), {
       ...values,
       after,
       limit: limit + 1,
@@ -92,7 +93,8 @@ export class QuestionLog {
 
   async count(filter: LogFilter): Promise<LogCount> {
     const { where, values } = filterSql(filter, (await this.dependencies.reporting.read()).zone)
-    const [row] = await this.select<{ n: number }>(
+    const [row] = await selectRows<{ n: number }>(
+      this.dependencies.db,
       `SELECT COUNT(*) AS n FROM (SELECT 1 FROM questions q WHERE ${where} LIMIT ${MOST_COUNTED + 1}) counted`,
       values,
     )
@@ -102,7 +104,8 @@ export class QuestionLog {
   /** One question with its conversation and trace. */
   async read(user: SignedIn, id: number): Promise<LogDetail> {
     const { tables, messagesOf, users } = this.dependencies
-    const [row] = await this.select<ListedRow>(
+    const [row] = await selectRows<ListedRow>(
+      this.dependencies.db,
       `SELECT ${COLUMNS} FROM questions q ${JOINS} WHERE q.id = :id`,
       { id },
     )
@@ -220,13 +223,6 @@ export class QuestionLog {
       (verdict === 'wrong' ||
         (verdict !== 'right' && (leftUnsettled(question) || question.vote === -1)))
     await question.update({ unsettled }, { transaction })
-  }
-
-  private select<T extends object>(
-    sql: string,
-    replacements: Record<string, unknown>,
-  ): Promise<T[]> {
-    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
 

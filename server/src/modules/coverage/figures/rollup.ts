@@ -1,5 +1,6 @@
 import { mondayOf, wallClock } from '@janua/core'
-import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import type { Sequelize, Transaction } from 'sequelize'
+import { selectRows } from '../../../platform/database/select.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import { addressOf } from '../../../platform/database/connect.ts'
 import type { Events } from '../../../platform/events.ts'
@@ -76,11 +77,12 @@ export class Rollup {
     const { db, settings, reporting, clock, events } = this.dependencies
     const now = clock.now()
     const { zone, returnDays } = await reporting.read()
-    const [bounds] = await this.select<{
+    const [bounds] = await selectRows<{
       question: number | null
       review: number | null
       reviews: number
     }>(
+      this.dependencies.db,
       'SELECT MAX(id) AS question, (SELECT MAX(id) FROM reviews) AS review, (SELECT COUNT(*) FROM reviews) AS reviews FROM questions',
     )
     const last = {
@@ -133,7 +135,8 @@ export class Rollup {
     const spoken = (column: string, where: string) =>
       `SELECT MIN(${column}) AS first, MAX(${column}) AS last FROM conversations WHERE ${column} IS NOT NULL ${where} GROUP BY TO_DAYS(${column})`
     const since = seen ? 'AND last_at >= :at' : ''
-    const moments = await this.select<{ first: Date; last: Date }>(
+    const moments = await selectRows<{ first: Date; last: Date }>(
+      this.dependencies.db,
       [
         asked(seen ? 'WHERE id > :question' : ''),
         spoken('created_at', since),
@@ -141,7 +144,10 @@ export class Rollup {
       ].join(' UNION '),
       seen ? { question: seen.question, at: new Date(seen.at) } : {},
     )
-    const marked = await this.select<{ week: string }>('SELECT week FROM figure_marks')
+    const marked = await selectRows<{ week: string }>(
+      this.dependencies.db,
+      'SELECT week FROM figure_marks',
+    )
     const clock = wallClock(zone)
     const weeks = new Set(marked.map(({ week }) => String(week)))
     for (const { first, last } of moments) {
@@ -151,7 +157,8 @@ export class Rollup {
     }
     if (!seen) {
       // Weeks that were counted before and have no questions any more are counted too: to nought.
-      for (const { week } of await this.select<{ week: string }>(
+      for (const { week } of await selectRows<{ week: string }>(
+        this.dependencies.db,
         'SELECT DISTINCT week FROM figures',
       ))
         weeks.add(String(week))
@@ -165,12 +172,5 @@ export class Rollup {
         'INSERT INTO figure_marks (week, version) VALUES (:week, 1) ON DUPLICATE KEY UPDATE version = version + 1',
         { replacements: { week }, transaction },
       )
-  }
-
-  private select<T extends object>(
-    sql: string,
-    replacements: Record<string, unknown> = {},
-  ): Promise<T[]> {
-    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }

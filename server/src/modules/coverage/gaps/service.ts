@@ -9,7 +9,8 @@ import {
   outlineOf,
   wallClock,
 } from '@janua/core'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Sequelize } from 'sequelize'
+import { selectRows } from '../../../platform/database/select.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import type { Topics } from '../topics/service.ts'
 import { askedNear, type LastAsked, lastAsked } from './asked.ts'
@@ -217,7 +218,8 @@ export class Gaps {
   ): Promise<{ rows: GapRow[]; weeks: GapWeeks; alone: number }> {
     const { tables, read, reporting, gapFixes, clock } = this.dependencies
     const settings = await reporting.read()
-    const [span] = await this.select<{ first: string | null; last: string | null; alone: number }>(
+    const [span] = await selectRows<{ first: string | null; last: string | null; alone: number }>(
+      this.dependencies.db,
       "SELECT MIN(starts) AS first, MAX(starts) AS last, (SELECT COUNT(*) FROM topic_wordings WHERE topic_id IS NULL) AS alone FROM figures WHERE span = 'week' AND dimension = 'every'",
     )
     const running = mondayOf(wallClock(settings.zone)(clock.now()).day)
@@ -273,7 +275,8 @@ export class Gaps {
   private async assess(topics: readonly number[]): Promise<Map<number, readonly LastAsked[]>> {
     if (topics.length === 0) return new Map()
     const conflicting = await this.dependencies.conflicting()
-    const signs = await this.select<{ topic: number; sign: string }>(
+    const signs = await selectRows<{ topic: number; sign: string }>(
+      this.dependencies.db,
       `SELECT topic_id AS topic, CONCAT_WS(' ', topic_id, COUNT(*), MAX(id), COALESCE(SUM(vote), 0), (SELECT COALESCE(MAX(j.id), 0) FROM reviews j JOIN questions q ON q.id = j.question_id WHERE q.topic_id = asked.topic_id)) AS sign FROM questions asked WHERE topic_id IN (:topics) GROUP BY topic_id`,
       { topics },
     )
@@ -307,13 +310,6 @@ export class Gaps {
     return fixes.flatMap(({ kind, standing }) =>
       standing && standing.n > 0 && 'share' in standing ? [{ kind, reached: standing.share }] : [],
     )
-  }
-
-  private select<T extends object>(
-    sql: string,
-    replacements: Record<string, unknown> = {},
-  ): Promise<T[]> {
-    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
 

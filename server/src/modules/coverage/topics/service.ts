@@ -1,6 +1,7 @@
 import type { TopicInput, TopicList, TopicsState } from '@janua/contracts'
 import { mondayOf, wallClock } from '@janua/core'
-import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { Op, type Sequelize, type Transaction } from 'sequelize'
+import { selectRows } from '../../../platform/database/select.ts'
 import type { Clock } from '../../../platform/clock.ts'
 import { addressOf } from '../../../platform/database/connect.ts'
 import type { Row } from '../../../platform/database/tables.ts'
@@ -123,7 +124,8 @@ export class Topics {
   /** Topics by name, for filters and for choosing where questions belong. */
   async list(search: string): Promise<TopicList> {
     const like = `%${search.replace(/[%_\\]/g, '\\$&')}%`
-    return this.select<TopicList[number]>(
+    return selectRows<TopicList[number]>(
+      this.dependencies.db,
       `SELECT t.id, t.label, CAST(COALESCE(SUM(w.times), 0) AS INTEGER) AS times FROM topics t LEFT JOIN topic_wordings w ON w.topic_id = t.id WHERE t.gone_at IS NULL AND t.label LIKE :like GROUP BY t.id ORDER BY times DESC, t.id LIMIT 200`,
       { like },
     )
@@ -337,17 +339,11 @@ export class Topics {
   }
 
   private async lastQuestion(): Promise<number> {
-    const [row] = await this.select<{ last: number | null }>(
+    const [row] = await selectRows<{ last: number | null }>(
+      this.dependencies.db,
       'SELECT MAX(id) AS last FROM questions',
     )
     return Number(row?.last ?? 0)
-  }
-
-  private select<T extends object>(
-    sql: string,
-    replacements: Record<string, unknown> = {},
-  ): Promise<T[]> {
-    return this.dependencies.db.query<T>(sql, { replacements, type: QueryTypes.SELECT })
   }
 }
 
