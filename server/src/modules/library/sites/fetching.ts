@@ -162,15 +162,13 @@ const INTRANET: ReadonlySet<string> = new Set(['private', 'uniqueLocal', 'unicas
 /** Why nothing came, in plain words; the reason lies below what the client says of it. */
 function unreadable(cause: Error, timeoutMs: number): Unreadable {
   if (cause instanceof Unreadable) return cause
-  if (cause.name === 'TimeoutError')
-    return new Unreadable(`it did not answer within ${timeoutMs / 1000} seconds`)
   if (cause.cause instanceof Error) return unreadable(cause.cause, timeoutMs)
   const { code = '' } = cause as NodeJS.ErrnoException
+  if (cause.name === 'TimeoutError' || code === 'UND_ERR_CONNECT_TIMEOUT')
+    return new Unreadable(`it did not answer within ${timeoutMs / 1000} seconds`)
   if (code === 'ECONNREFUSED') return new Unreadable('nothing answers there')
   if (code === 'ECONNRESET' || code === 'UND_ERR_SOCKET')
     return new Unreadable('the connection broke off')
-  if (code === 'UND_ERR_CONNECT_TIMEOUT')
-    return new Unreadable(`it did not answer within ${timeoutMs / 1000} seconds`)
   if (code.startsWith('Z_') || code.startsWith('ERR_BROTLI') || code.startsWith('ERR__ERROR'))
     return new Unreadable('what it sent is packed in a way that cannot be unpacked')
   if (/certificate|CERT|self-signed/i.test(`${code} ${cause.message}`))
