@@ -32,7 +32,7 @@ export interface AskedQuestion {
   /** 1 helpful, −1 not. */
   vote: number | null
   wantsPerson: boolean
-  /** Unanswered, only suggested, or voted down: belongs on the fixing list. */
+  /** Unanswered, only suggested, or voted down: belongs on the list of what to fix. */
   unsettled: boolean
   trace: Trace
 }

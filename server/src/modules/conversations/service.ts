@@ -170,7 +170,7 @@ export class Conversations {
     })
   }
 
-  /** "Did this settle it?" A no puts the question on the fixing list. */
+  /** "Did this settle it?" A no puts the question on the list of what to fix. */
   async vote(visitor: KnownVisitor, messageId: number, helpful: boolean): Promise<void> {
     const { asked, threads } = this.dependencies
     const conversation = await this.mustHave(visitor)

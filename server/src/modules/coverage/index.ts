@@ -99,7 +99,7 @@ export function createCoverage({ demoWeeksBehind, runNow, ...ports }: Ports) {
       gapFixes.prove().catch((cause: unknown) => log.error({ err: cause }, 'fixes not looked at'))
       return proofs
     },
-    /** How the log reviews releases. */
+    /** What the log says of releases. */
     releaseFigures: {
       coverageOf: (releases: readonly number[]) => coverageByRelease(db, releases),
       outcomesBeside: (releases: { open: number; live: number | null }, since: Date) =>

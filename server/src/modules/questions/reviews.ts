@@ -57,7 +57,7 @@ export class Reviews {
     return { outcome, confidence, release: releaseId, trace }
   }
 
-  /** Reviews an answer of a conversation that the person may read. A wrong answer comes onto the fixing list. */
+  /** Reviews an answer of a conversation that the person may read. A wrong answer comes onto the list of what to fix. */
   async review(
     user: SignedIn,
     conversation: number,

@@ -27,7 +27,7 @@ export interface ReleasePorts {
   prepareChoice: (choice: Choice) => Promise<void>
   /** How sure the engine may be, as it was learnt last; the release freezes it. */
   newestModel: (pins: readonly Pinned[]) => Promise<{ id: number } | null>
-  /** How the log reviews releases. */
+  /** What the log says of releases. */
   figures: {
     coverageOf(releases: readonly number[]): Promise<Map<number, ShareOf>>
     outcomesBeside(
