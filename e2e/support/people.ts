@@ -11,7 +11,10 @@ export async function signedIn(url: string, who: string, size = {}): Promise<Bro
   await browser.types('mail', `${who}@merrowline.example`)
   await browser.types('password', DEMO_PASSWORD)
   await browser.presses('sign-in')
-  await browser.sees('account', undefined, FIRST_MS)
+  await browser.sees('account', undefined, FIRST_MS).catch(async (cause: unknown) => {
+    const page = await browser.driver.findElement({ css: 'body' }).getText()
+    throw new Error(`${who} is not signed in; the page says: ${page}`, { cause })
+  })
   return browser
 }
 

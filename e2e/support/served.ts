@@ -26,9 +26,12 @@ export async function serve({ database, seed, today, port = 0 }: ServeOptions): 
   const { startServer, startSimulators } = (await import(
     '../../scripts/lib/serve.mjs' as string
   )) as {
-    startServer(
-      options: object,
-    ): Promise<{ port: number; inbox: number; pid: number; stop(): Promise<void> }>
+    startServer(options: object): Promise<{
+      port: number
+      inbox: number
+      pid: number
+      stop(signal?: NodeJS.Signals): Promise<void>
+    }>
     startSimulators(): Promise<{
       resolve: Record<string, string>
       languageModel: string
@@ -59,7 +62,8 @@ export async function serve({ database, seed, today, port = 0 }: ServeOptions): 
     pid: server.pid,
     mailPage: simulators?.mailPage ?? '',
     async stop() {
-      await server.stop()
+      // What was stored is of no use to anybody any more: no job of the server's is waited for.
+      await server.stop('SIGKILL')
       await simulators?.stop()
       rmSync(folder, { recursive: true, force: true })
     },

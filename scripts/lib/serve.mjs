@@ -54,8 +54,8 @@ export async function startServer({
     detached: true,
   })
   const ended = new Promise((done) => child.once('exit', (code) => done(code ?? 1)))
-  const stop = async () => {
-    if (child.exitCode === null) child.kill('SIGTERM')
+  const stop = async (signal = 'SIGTERM') => {
+    if (child.exitCode === null) child.kill(signal)
     await ended
   }
   return new Promise((done, failed) => {
