@@ -6,16 +6,26 @@ import Message from 'primevue/message'
 import { ref, shallowRef } from 'vue'
 import { call, post, put, remove } from '../shell/api.ts'
 import { moment } from '../shell/format.ts'
+import FormField from '../shell/FormField.vue'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
+import { useForm } from '../shell/useForm.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { browserName } from './browserName.ts'
 
 const session = useSession()
 const { state, reload: load } = useRemote('/account')
 const { run, busy } = useAction()
-const current = ref('')
-const password = ref('')
+const {
+  values: passwords,
+  faults,
+  busy: changing,
+  submit,
+  reset,
+} = useForm(
+  () => ({ current: '', password: '' }),
+  (body) => put('/account/password', body).then(() => true),
+)
 const enrolment = shallowRef<SecondFactorStart>()
 const code = ref('')
 const codes = shallowRef<string[]>()
@@ -23,15 +33,8 @@ const removing = ref(false)
 const removePassword = ref('')
 
 async function changePassword(): Promise<void> {
-  const done = await run(
-    () =>
-      put('/account/password', { current: current.value, password: password.value }).then(
-        () => true,
-      ),
-    'Password changed. Your other sessions have ended.',
-  )
-  if (!done) return
-  current.value = password.value = ''
+  if (!(await submit('Password changed. Your other sessions have ended.'))) return
+  reset()
   await load()
 }
 async function begin(): Promise<void> {
@@ -152,30 +155,33 @@ const copy = () =>
 
     <form class="panel stack" @submit.prevent="changePassword">
       <h2>Password</h2>
-      <label class="field"
-        ><span>Current password</span
-        ><InputText
-          v-model="current"
+      <FormField label="Current password" :fault="faults.current">
+        <InputText
+          v-model="passwords.current"
           type="password"
           autocomplete="current-password"
           required
           data-test="current-password"
-      /></label>
-      <label class="field"
-        ><span>New password (at least {{ MIN_PASSWORD }} characters)</span
-        ><InputText
-          v-model="password"
+        />
+      </FormField>
+      <FormField
+        :label="`New password (at least ${MIN_PASSWORD} characters)`"
+        :fault="faults.password"
+      >
+        <InputText
+          v-model="passwords.password"
           type="password"
           autocomplete="new-password"
           required
           :minlength="MIN_PASSWORD"
           data-test="new-password"
-      /></label>
+        />
+      </FormField>
       <p class="quiet small">
         Three or four unrelated words make a good one. Common passwords and your own name are
         refused.
       </p>
-      <div><Button type="submit" label="Change password" :loading="busy" /></div>
+      <div><Button type="submit" label="Change password" :loading="changing" /></div>
     </form>
 
     <section v-if="state.value" class="panel stack" data-test="own-sessions">

@@ -11,6 +11,8 @@ import { get, patch, post, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useAction } from '../shell/useAction.ts'
+import { useForm } from '../shell/useForm.ts'
+import FormField from '../shell/FormField.vue'
 import RemoteTable from '../shell/RemoteTable.vue'
 import { useRemote } from '../shell/useRemote.ts'
 
@@ -18,7 +20,16 @@ const { state, reload: load } = useRemote('/team')
 const { run } = useAction()
 const confirmed = useConfirmed()
 const inviting = ref(false)
-const invited = ref({ name: '', mail: '', role: 'agent' as Role })
+const {
+  values: invited,
+  faults,
+  busy,
+  submit,
+  reset,
+} = useForm(
+  () => ({ name: '', mail: '', role: 'agent' as Role }),
+  (body) => post('/team', body),
+)
 const link = ref<{ text: string; url: string }>()
 const ROLE_TEXT = {
   lead: 'Lead: all of it',
@@ -47,11 +58,11 @@ async function deactivate(person: Person): Promise<void> {
   if (wanted) await change(() => patch(`/team/${person.id}`, { active: false }), 'Deactivated')
 }
 async function invite(): Promise<void> {
-  const made = await run(() => post('/team', invited.value))
+  const made = await submit()
   if (!made) return
   inviting.value = false
   showLink(`Send this link to ${invited.value.name}. It works once, for three days.`, made.token)
-  invited.value = { name: '', mail: '', role: 'agent' }
+  reset()
   await load()
 }
 async function resetPassword(person: Person): Promise<void> {
@@ -150,23 +161,21 @@ const copy = () => run(() => navigator.clipboard.writeText(link.value!.url), 'Co
     </RemoteTable>
     <Dialog v-model:visible="inviting" modal header="Invite somebody" :style="{ width: '420px' }">
       <form class="stack" @submit.prevent="invite">
-        <label class="field"
-          ><span>Name</span
-          ><InputText v-model.trim="invited.name" required autofocus data-test="invite-name"
-        /></label>
-        <label class="field"
-          ><span>Mail address</span
-          ><InputText v-model.trim="invited.mail" type="email" required data-test="invite-mail"
-        /></label>
-        <label class="field"
-          ><span>Role</span
-          ><Select
+        <FormField label="Name" :fault="faults.name">
+          <InputText v-model.trim="invited.name" required autofocus data-test="invite-name" />
+        </FormField>
+        <FormField label="Mail address" :fault="faults.mail">
+          <InputText v-model.trim="invited.mail" type="email" required data-test="invite-mail" />
+        </FormField>
+        <FormField label="Role" :fault="faults.role">
+          <Select
             v-model="invited.role"
             :options="roles"
             option-label="label"
             option-value="value"
-        /></label>
-        <Button type="submit" label="Make the link" data-test="make-link" />
+          />
+        </FormField>
+        <Button type="submit" label="Make the link" :loading="busy" data-test="make-link" />
       </form>
     </Dialog>
   </div>

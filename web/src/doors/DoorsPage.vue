@@ -11,13 +11,13 @@ import StateChip from '../library/StateChip.vue'
 import { post } from '../shell/api.ts'
 import { count, percent } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
-import { useAction } from '../shell/useAction.ts'
+import FormField from '../shell/FormField.vue'
+import { useForm } from '../shell/useForm.ts'
 import RemoteTable from '../shell/RemoteTable.vue'
 import { useRemote } from '../shell/useRemote.ts'
 
 const session = useSession()
 const router = useRouter()
-const { run } = useAction()
 const { state } = useRemote('/doors')
 const { state: system } = useRemote('/system', undefined, { when: () => session.role === 'lead' })
 const route = useRoute()
@@ -41,10 +41,18 @@ const firstQuestionsOf = ({ firstQuestions: { en, de } }: Door) =>
 /** Visitors are told that the reply comes to the page, not by mail. */
 const lacksMail = computed(() => system.value.value?.mail.isSetUp === false)
 const adding = ref(false)
-const fresh = ref({ title: '', key: '' })
+const {
+  values: fresh,
+  faults,
+  busy,
+  submit,
+} = useForm(
+  () => ({ title: '', key: '' }),
+  (body) => post('/doors', body),
+)
 
 async function add(): Promise<void> {
-  const made = await run(() => post('/doors', fresh.value))
+  const made = await submit()
   if (made) await router.push(`/doors/${made.id}`)
 }
 </script>
@@ -109,15 +117,17 @@ async function add(): Promise<void> {
     </RemoteTable>
     <Dialog v-model:visible="adding" modal header="Add a door" :style="{ width: '400px' }">
       <form class="stack" @submit.prevent="add">
-        <label class="field"
-          ><span>Name that visitors read</span
-          ><InputText v-model.trim="fresh.title" required maxlength="60" autofocus
-        /></label>
-        <label class="field"
-          ><span>Key, part of its address: small letters, digits, hyphens</span
-          ><InputText v-model.trim="fresh.key" required pattern="[a-z][a-z0-9\-]{1,30}"
-        /></label>
-        <Button type="submit" label="Add it to the draft" />
+        <FormField label="Name that visitors read" :fault="faults.title">
+          <InputText v-model.trim="fresh.title" required maxlength="60" autofocus />
+        </FormField>
+        <FormField
+          label="Key, part of its address"
+          hint="Small letters, digits and hyphens"
+          :fault="faults.key"
+        >
+          <InputText v-model.trim="fresh.key" required pattern="[a-z][a-z0-9\-]{1,30}" />
+        </FormField>
+        <Button type="submit" label="Add it to the draft" :loading="busy" />
       </form>
     </Dialog>
   </div>

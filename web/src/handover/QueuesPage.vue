@@ -11,6 +11,8 @@ import { count, span } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useAction } from '../shell/useAction.ts'
+import FormField from '../shell/FormField.vue'
+import { useForm } from '../shell/useForm.ts'
 import RemoteTable from '../shell/RemoteTable.vue'
 import { useRemote } from '../shell/useRemote.ts'
 import QueueFiguresPanel from './QueueFiguresPanel.vue'
@@ -25,12 +27,16 @@ const { state, reload: load } = useRemote('/queues', undefined, {
   hears: ['conversation', 'presence'],
 })
 const { state: team } = useRemote('/team', undefined, { when: () => isLead.value })
-const editing = ref<{
-  id: number | null
-  name: string
-  members: number[]
-  settings: QueueSettings
-}>()
+const editing = ref(false)
+const {
+  values: queue,
+  faults,
+  busy,
+  submit,
+  reset,
+} = useForm(fresh, ({ id, ...body }) =>
+  (id === null ? post('/queues', body) : put(`/queues/${id}`, body)).then(() => true),
+)
 const person = shallowRef<{ id: number; name: string }>()
 const candidates = computed(() =>
   (team.value.value ?? []).filter(({ active, role }) => active && role !== 'editor'),
@@ -39,12 +45,7 @@ const present = (queue: Queue) =>
   queue.members.filter((member) => member.presence === 'here' && member.active).length
 
 async function save(): Promise<void> {
-  const { id, ...body } = editing.value!
-  const done = await run(
-    () => (id === null ? post('/queues', body) : put(`/queues/${id}`, body)).then(() => true),
-    'Saved, in force at once',
-  )
-  if (done) editing.value = undefined
+  if (await submit('Saved, in force at once')) editing.value = false
   await load()
 }
 async function drop(queue: Queue): Promise<void> {
@@ -58,14 +59,26 @@ async function drop(queue: Queue): Promise<void> {
   await run(() => remove(`/queues/${queue.id}`), `“${queue.name}” removed`)
   await load()
 }
-const fresh = () => ({ id: null, name: '', members: [], settings: structuredClone(STARTER_QUEUE) })
-const edit = (queue: Queue) =>
-  (editing.value = {
-    id: queue.id,
-    name: queue.name,
-    settings: structuredClone(queue.settings),
-    members: queue.members.filter(({ active }) => active).map(({ id }) => id),
-  })
+function fresh() {
+  return {
+    id: null as number | null,
+    name: '',
+    members: [] as number[],
+    settings: structuredClone(STARTER_QUEUE) as QueueSettings,
+  }
+}
+/** Opens the dialog, for one that is there or for a new one. */
+function edit(given?: Queue): void {
+  reset(
+    given && {
+      id: given.id,
+      name: given.name,
+      settings: structuredClone(given.settings),
+      members: given.members.filter(({ active }) => active).map(({ id }) => id),
+    },
+  )
+  editing.value = true
+}
 </script>
 
 <template>
@@ -79,7 +92,7 @@ const edit = (queue: Queue) =>
           ><template v-else>Routing</template>.
         </p>
       </div>
-      <Button v-if="isLead" label="Add a queue" @click="editing = fresh()" />
+      <Button v-if="isLead" label="Add a queue" @click="edit()" />
     </div>
     <RemoteTable :state="state">
       <template #empty
@@ -176,34 +189,28 @@ const edit = (queue: Queue) =>
     <QueueFiguresPanel />
     <SkillsDialog :person="person" @done="((person = undefined), load())" />
     <Dialog
-      :visible="editing !== undefined"
+      v-model:visible="editing"
       modal
-      :header="editing?.id === null ? 'Add a queue' : 'Queue'"
+      :header="queue.id === null ? 'Add a queue' : 'Queue'"
       :style="{ width: '720px' }"
-      @update:visible="editing = undefined"
     >
-      <form v-if="editing" class="stack narrow" @submit.prevent="save">
-        <label class="field"
-          ><span>Name</span
-          ><InputText v-model.trim="editing.name" required maxlength="80" autofocus
-        /></label>
-        <label class="field"
-          ><span>Members</span
-          ><MultiSelect
-            v-model="editing.members"
+      <form class="stack narrow" @submit.prevent="save">
+        <FormField label="Name" :fault="faults.name">
+          <InputText v-model.trim="queue.name" required maxlength="80" autofocus />
+        </FormField>
+        <FormField label="Members" :fault="faults.members">
+          <MultiSelect
+            v-model="queue.members"
             :options="candidates"
             option-label="name"
             option-value="id"
             filter
             display="chip"
             placeholder="Nobody yet"
-        /></label>
-        <QueueSettingsForm
-          v-model="editing.settings"
-          :queues="state.value ?? []"
-          :own="editing.id"
-        />
-        <Button type="submit" label="Save" data-test="save-queue" />
+          />
+        </FormField>
+        <QueueSettingsForm v-model="queue.settings" :queues="state.value ?? []" :own="queue.id" />
+        <Button type="submit" label="Save" :loading="busy" data-test="save-queue" />
       </form>
     </Dialog>
   </div>

@@ -8,13 +8,14 @@ import Message from 'primevue/message'
 import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
 import { count } from '../shell/format.ts'
+import FormField from '../shell/FormField.vue'
 import { useSession } from '../shell/session.ts'
 import StateChip from './StateChip.vue'
 import { GLOSSARY, linesOf, useVocabulary } from './useVocabulary.ts'
 
 const session = useSession()
 const mayWrite = computed(() => session.role !== 'agent')
-const { state, open, content, busy, edit, save, takeOut } = useVocabulary(
+const { state, open, content, faults, busy, edit, save, takeOut } = useVocabulary(
   GLOSSARY,
   { term: '', also: [], meaning: '' },
   ({ term }) => term,
@@ -96,28 +97,27 @@ const rows = computed(() => {
       @update:visible="open = undefined"
     >
       <form v-if="open" class="stack" @submit.prevent="save(true)">
-        <label class="field"
-          ><span>Our word</span
-          ><InputText
+        <FormField label="Our word" :fault="faults.term">
+          <InputText
             v-model.trim="content.term"
             required
             maxlength="120"
             autofocus
             data-test="term"
-        /></label>
-        <label class="field"
-          ><span>What people call it, one a line</span
-          ><Textarea
+          />
+        </FormField>
+        <FormField label="What people call it, one a line" :fault="faults.also">
+          <Textarea
             :model-value="content.also.join('\n')"
             rows="5"
             required
             data-test="also"
             @change="content.also = linesOf(($event.target as HTMLTextAreaElement).value)"
-        /></label>
-        <label class="field"
-          ><span>What it means (for the team)</span
-          ><Textarea v-model="content.meaning" rows="2" maxlength="600"
-        /></label>
+          />
+        </FormField>
+        <FormField label="What it means (for the team)" :fault="faults.meaning">
+          <Textarea v-model="content.meaning" rows="2" maxlength="600" />
+        </FormField>
         <div class="row">
           <Button
             v-if="open !== 'new'"

@@ -6,11 +6,13 @@ import InputNumber from 'primevue/inputnumber'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, shallowRef } from 'vue'
 import { count } from '../shell/format.ts'
+import FormField from '../shell/FormField.vue'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
+import { useForm } from '../shell/useForm.ts'
 import SiteCard from './SiteCard.vue'
 import { useSites } from './useSites.ts'
 
@@ -21,7 +23,16 @@ const { sites, hosts, failure, load, look, save, forget, read, stop, drop, takeO
 const confirmed = useConfirmed()
 const isLead = computed(() => session.role === 'lead')
 const editing = shallowRef<Site | 'new'>()
-const input = ref<SiteInput>(blank())
+const {
+  values: input,
+  faults,
+  busy: storing,
+  submit,
+  reset,
+} = useForm(blank, (given) => {
+  const site = editing.value
+  return save(site === 'new' || !site ? null : site.id, given)
+})
 const looked = shallowRef<SiteLook>()
 const EVERY = [
   { value: 0, label: 'By hand only' },
@@ -41,14 +52,11 @@ function blank(): SiteInput {
 function edit(site: Site | 'new'): void {
   editing.value = site
   looked.value = undefined
-  if (site === 'new') input.value = blank()
-  else
-    input.value = {
-      address: site.address,
-      collection: site.collection,
-      pageLimit: site.pageLimit,
-      everyDays: site.everyDays,
-    }
+  if (site === 'new') reset()
+  else {
+    const { address, collection, pageLimit, everyDays } = site
+    reset({ address, collection, pageLimit, everyDays })
+  }
 }
 async function forgetSite(site: Site): Promise<void> {
   const wanted = await confirmed({
@@ -72,10 +80,7 @@ async function peek(): Promise<void> {
   looked.value = await run(() => look(input.value.address))
 }
 async function store(): Promise<void> {
-  const done = await run(() =>
-    save(editing.value === 'new' || !editing.value ? null : editing.value.id, input.value),
-  )
-  if (done) editing.value = undefined
+  if (await submit()) editing.value = undefined
 }
 async function taken(site: Site, addresses: string[]): Promise<void> {
   await run(
@@ -139,16 +144,16 @@ async function taken(site: Site, addresses: string[]): Promise<void> {
       @update:visible="editing = undefined"
     >
       <form v-if="editing" class="stack" @submit.prevent="store">
-        <label class="field"
-          ><span>Address; pages below it are read</span
-          ><InputText
+        <FormField label="Address; pages below it are read" :fault="faults.address">
+          <InputText
             v-model.trim="input.address"
             type="url"
             required
             placeholder="https://www.example.com/help/"
             autofocus
             data-test="site-address"
-        /></label>
+          />
+        </FormField>
         <Message v-if="unknownHost" severity="warn"
           ><span class="row"
             ><span class="grow">{{ host }} is not among the hosts that may be read.</span
@@ -162,28 +167,28 @@ async function taken(site: Site, addresses: string[]): Promise<void> {
           ></Message
         >
         <div class="row">
-          <label class="field"
-            ><span>At most so many pages</span
-            ><InputNumber
+          <FormField label="At most so many pages" :fault="faults.pageLimit">
+            <InputNumber
               v-model="input.pageLimit"
               :min="1"
               :max="MAX_SITE_PAGES"
               show-buttons
               input-class="limit"
-          /></label>
-          <label class="field"
-            ><span>Read it again</span
-            ><Select
+            />
+          </FormField>
+          <FormField label="Read it again" :fault="faults.everyDays">
+            <Select
               :model-value="input.everyDays ?? 0"
               :options="EVERY"
               option-label="label"
               option-value="value"
               aria-label="Read it again"
               @update:model-value="input.everyDays = $event || null"
-          /></label>
-          <label class="field grow"
-            ><span>Collection</span><InputText v-model.trim="input.collection" maxlength="80"
-          /></label>
+            />
+          </FormField>
+          <FormField class="grow" label="Collection" :fault="faults.collection">
+            <InputText v-model.trim="input.collection" maxlength="80" />
+          </FormField>
         </div>
         <p v-if="looked" role="status" data-test="looked">
           {{
@@ -204,7 +209,7 @@ async function taken(site: Site, addresses: string[]): Promise<void> {
             type="submit"
             :label="editing === 'new' ? 'Add it' : 'Save'"
             :disabled="unknownHost"
-            :loading="busy"
+            :loading="storing"
             data-test="save-site"
           />
         </div>

@@ -6,13 +6,14 @@ import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
+import FormField from '../shell/FormField.vue'
 import { useSession } from '../shell/session.ts'
 import StateChip from './StateChip.vue'
 import { SMALL_TALK, linesOf, useVocabulary } from './useVocabulary.ts'
 
 const session = useSession()
 const mayWrite = computed(() => session.role !== 'agent')
-const { state, open, content, busy, edit, save, takeOut } = useVocabulary(
+const { state, open, content, faults, busy, edit, save, takeOut } = useVocabulary(
   SMALL_TALK,
   { name: '', says: [], replies: { en: '', de: '' } },
   ({ name }) => name,
@@ -81,26 +82,23 @@ const hit = computed(() => {
       @update:visible="open = undefined"
     >
       <form v-if="open" class="stack" @submit.prevent="save(true)">
-        <label class="field"
-          ><span>Name</span
-          ><InputText v-model.trim="content.name" required maxlength="80" autofocus
-        /></label>
-        <label class="field"
-          ><span>What people say, one a line</span
-          ><Textarea
+        <FormField label="Name" :fault="faults.name">
+          <InputText v-model.trim="content.name" required maxlength="80" autofocus />
+        </FormField>
+        <FormField label="What people say, one a line" :fault="faults.says">
+          <Textarea
             :model-value="content.says.join('\n')"
             rows="6"
             required
             @change="content.says = linesOf(($event.target as HTMLTextAreaElement).value)"
-        /></label>
-        <label class="field"
-          ><span>Reply in English</span
-          ><Textarea v-model.trim="content.replies.en" rows="2" required maxlength="600"
-        /></label>
-        <label class="field"
-          ><span>Reply in German</span
-          ><Textarea v-model.trim="content.replies.de" rows="2" required maxlength="600"
-        /></label>
+          />
+        </FormField>
+        <FormField label="Reply in English" :fault="faults['replies.en']">
+          <Textarea v-model.trim="content.replies.en" rows="2" required maxlength="600" />
+        </FormField>
+        <FormField label="Reply in German" :fault="faults['replies.de']">
+          <Textarea v-model.trim="content.replies.de" rows="2" required maxlength="600" />
+        </FormField>
         <div class="row">
           <Button
             v-if="open !== 'new'"

@@ -1,9 +1,10 @@
 import type { SmallTalkContent, Entry, GlossaryContent } from '@janua/contracts'
-import { ref, shallowRef } from 'vue'
+import { shallowRef } from 'vue'
 import { useRoute } from 'vue-router'
 import { post, put, remove } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
+import { useForm } from '../shell/useForm.ts'
 import { type RemoteQuery, useRemote } from '../shell/useRemote.ts'
 import { useTakeOut } from './useTakeOut.ts'
 
@@ -34,11 +35,26 @@ export function useVocabulary<C extends object>(
   nameOf: (content: C) => string,
 ) {
   const session = useSession()
-  const { run, busy } = useAction()
+  const { run } = useAction()
   const mayTakeOut = useTakeOut()
   const { state, reload: load, settled } = calls.list()
   const open = shallowRef<Entry<C> | 'new'>()
-  const content = ref<C>(structuredClone(empty))
+  const {
+    values: content,
+    faults,
+    busy,
+    submit,
+    reset,
+  } = useForm<C, true, { ready: boolean }>(
+    () => structuredClone(empty),
+    async (given) => {
+      const entry = open.value
+      await (entry === 'new' || !entry
+        ? calls.add(given)
+        : calls.save(entry.id, { ...given, base: entry.revision }))
+      return true
+    },
+  )
   const wanted = Number(useRoute().query.open)
   void settled().then(() => {
     const entry = state.value.value?.find(({ id }) => id === wanted)
@@ -47,22 +63,13 @@ export function useVocabulary<C extends object>(
 
   function edit(entry: Entry<C> | 'new'): void {
     open.value = entry
-    content.value = structuredClone(
-      entry === 'new' ? empty : (JSON.parse(JSON.stringify(entry.content)) as C),
+    reset(
+      entry === 'new' ? structuredClone(empty) : (JSON.parse(JSON.stringify(entry.content)) as C),
     )
   }
   async function save(ready: boolean): Promise<void> {
-    const entry = open.value
-    const given = { ...(content.value as C), ready }
-    const saved = await run(
-      () =>
-        (entry === 'new' || !entry
-          ? calls.add(given)
-          : calls.save(entry.id, { ...given, base: entry.revision })
-        ).then(() => true),
-      ready ? 'In the draft, ready to publish' : 'In the draft, in work',
-    )
-    if (saved) await stored()
+    const done = ready ? 'In the draft, ready to publish' : 'In the draft, in work'
+    if (await submit(done, { ready })) await stored()
   }
   async function takeOut(entry: Entry<C>): Promise<void> {
     if (!(await mayTakeOut(nameOf(entry.content)))) return
@@ -76,7 +83,7 @@ export function useVocabulary<C extends object>(
     open.value = undefined
     await Promise.all([load(), session.refreshRelease()])
   }
-  return { state, open, content, busy, edit, save, takeOut }
+  return { state, open, content, faults, busy, edit, save, takeOut }
 }
 
 /** Entries typed one a line. */

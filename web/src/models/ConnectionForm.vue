@@ -6,32 +6,42 @@ import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import { ref, shallowRef } from 'vue'
 import { inPlainWords, post, put, remove } from '../shell/api.ts'
+import FormField from '../shell/FormField.vue'
 import { useAction } from '../shell/useAction.ts'
+import { useForm } from '../shell/useForm.ts'
 
 /** Where a language model stands and what it costs; tried out before it is stored. */
 const { connection, source } = defineProps<Pick<ModelsView, 'connection' | 'source'>>()
 const emit = defineEmits<{ stored: []; cancel: [] }>()
-const { run, busy } = useAction()
+const { run } = useAction()
 interface Typed extends Omit<ModelConnectionInput, 'key' | 'prices'> {
   key: string
   dropsKey: boolean
   sent: number | null
   received: number | null
 }
-const draft = ref<Typed>({
-  url: connection?.url ?? '',
-  model: connection?.model ?? '',
-  key: '',
-  dropsKey: false,
-  sent: connection?.prices?.sent ?? null,
-  received: connection?.prices?.received ?? null,
-  currency: connection?.currency ?? '€',
-  keepDays: connection?.keepDays ?? 14,
-})
+const {
+  values: draft,
+  faults,
+  busy,
+  submit,
+} = useForm<Typed, true>(typed, () => put('/models/connection', input()).then(() => true))
 const tested = shallowRef<ModelTest>()
 const fault = ref('')
 const testing = ref(false)
 
+function typed(): Typed {
+  return {
+    url: connection?.url ?? '',
+    model: connection?.model ?? '',
+    key: '',
+    dropsKey: false,
+    sent: connection?.prices?.sent ?? null,
+    received: connection?.prices?.received ?? null,
+    currency: connection?.currency ?? '€',
+    keepDays: connection?.keepDays ?? 14,
+  }
+}
 function input(): ModelConnectionInput {
   const { url, model, key, dropsKey, sent, received, currency, keepDays } = draft.value
   const hasPrices = sent !== null || received !== null
@@ -57,11 +67,7 @@ async function test(): Promise<void> {
   }
 }
 async function store(): Promise<void> {
-  const done = await run(
-    () => put('/models/connection', input()).then(() => true),
-    'Connected. Switch on below what it is used for.',
-  )
-  if (done) emit('stored')
+  if (await submit('Connected. Switch on below what it is used for.')) emit('stored')
 }
 async function disconnect(): Promise<void> {
   const done = await run(() => remove('/models/connection').then(() => true), 'Disconnected')
@@ -77,47 +83,51 @@ async function disconnect(): Promise<void> {
       addresses, phone and card numbers in what people wrote are masked before anything is sent.
     </p>
     <div class="row fields">
-      <label class="field grow"
-        ><span>Address, up to “/v1”</span
-        ><InputText
+      <FormField class="grow" label="Address, up to “/v1”" :fault="faults.url">
+        <InputText
           v-model="draft.url"
           required
           maxlength="500"
           placeholder="http://127.0.0.1:8080/v1"
           data-test="model-url"
-      /></label>
-      <label class="field grow"
-        ><span>Model</span
-        ><InputText v-model="draft.model" required maxlength="200" data-test="model-name"
-      /></label>
-      <label class="field grow"
-        ><span
-          >Key{{ connection?.hasKey ? ' (there is one; type to replace it)' : ', if any' }}</span
-        ><InputText
+        />
+      </FormField>
+      <FormField class="grow" label="Model" :fault="faults.model">
+        <InputText v-model="draft.model" required maxlength="200" data-test="model-name" />
+      </FormField>
+      <FormField
+        class="grow"
+        :label="`Key${connection?.hasKey ? ' (there is one; type to replace it)' : ', if any'}`"
+        :fault="faults.key"
+      >
+        <InputText
           v-model="draft.key"
           type="password"
           autocomplete="off"
           maxlength="2000"
           data-test="model-key"
-      /></label>
+        />
+      </FormField>
     </div>
     <div class="row fields">
-      <label class="field"
-        ><span>Price of a million tokens sent</span
-        ><InputNumber v-model="draft.sent" :min="0" :max-fraction-digits="4" size="small"
-      /></label>
-      <label class="field"
-        ><span>… and received</span
-        ><InputNumber v-model="draft.received" :min="0" :max-fraction-digits="4" size="small"
-      /></label>
-      <label class="field"
-        ><span>Currency</span
-        ><InputText v-model.trim="draft.currency" required maxlength="8" size="small" class="short"
-      /></label>
-      <label class="field"
-        ><span>Keep what was sent, days</span
-        ><InputNumber v-model="draft.keepDays" :min="0" :max="365" size="small"
-      /></label>
+      <FormField label="Price of a million tokens sent" :fault="faults['prices.sent']">
+        <InputNumber v-model="draft.sent" :min="0" :max-fraction-digits="4" size="small" />
+      </FormField>
+      <FormField label="… and received" :fault="faults['prices.received']">
+        <InputNumber v-model="draft.received" :min="0" :max-fraction-digits="4" size="small" />
+      </FormField>
+      <FormField label="Currency" :fault="faults.currency">
+        <InputText
+          v-model.trim="draft.currency"
+          required
+          maxlength="8"
+          size="small"
+          class="short"
+        />
+      </FormField>
+      <FormField label="Keep what was sent, days" :fault="faults.keepDays">
+        <InputNumber v-model="draft.keepDays" :min="0" :max="365" size="small" />
+      </FormField>
     </div>
     <label v-if="connection?.hasKey" class="row small"
       ><input v-model="draft.dropsKey" type="checkbox" /> Forget the key</label
