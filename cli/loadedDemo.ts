@@ -14,6 +14,7 @@ import type { CommandSettings } from './command.ts'
 export const DEMO_DAY = '2026-11-23'
 
 const MADE_OF = 'made_of'
+const LONGEST_LOAD_SECONDS = 1_800
 
 interface LoadedDemo {
   /** To be read and copied from, never written to: the next test takes it as it was loaded. */
@@ -26,10 +27,11 @@ let loaded: Promise<LoadedDemo> | undefined
 
 /**
  * The demo, loaded by compiled code as a first start does it. That takes minutes, so it is done once for all
- * steps of a run, and again only when its code or its content has changed.
+ * steps of a run, and again only when its code or its content has changed; a step that comes while another one
+ * loads waits for it.
  * @throws when there is no database for tests, or the load fails
  */
-function loadedDemo(): Promise<LoadedDemo> {
+export function loadedDemo(): Promise<LoadedDemo> {
   return (loaded ??= load())
 }
 
@@ -44,20 +46,27 @@ async function load(): Promise<LoadedDemo> {
   const madeOf = digestOfDemo()
   const db = connect(database)
   try {
-    const settings = new Settings(db)
-    const known = await settings.read<string>(MADE_OF).catch(() => undefined)
-    if (known === madeOf && existsSync(files)) return { database, files }
-    await db.getQueryInterface().dropAllTables()
-    await migrate(db)
-    rmSync(files, { recursive: true, force: true })
-    await needServerCode()
-    const order: CommandSettings = { database, files, today: DEMO_DAY }
-    await promisify(execFile)(process.execPath, [...COMPILED, join(CHECKOUT, 'cli/dist/load.js')], {
-      cwd: CHECKOUT,
-      env: { ...process.env, JANUA_COMMAND: JSON.stringify(order) },
+    return await db.transaction(async (alone) => {
+      // The lock goes with its connection, which the transaction holds.
+      await db.query(`SELECT GET_LOCK('${database.name}', ${LONGEST_LOAD_SECONDS})`, {
+        transaction: alone,
+      })
+      const settings = new Settings(db)
+      const known = await settings.read<string>(MADE_OF).catch(() => undefined)
+      if (known === madeOf && existsSync(files)) return { database, files }
+      await db.getQueryInterface().dropAllTables()
+      await migrate(db)
+      rmSync(files, { recursive: true, force: true })
+      await needServerCode()
+      const order: CommandSettings = { database, files, today: DEMO_DAY }
+      await promisify(execFile)(
+        process.execPath,
+        [...COMPILED, join(CHECKOUT, 'cli/dist/load.js')],
+        { cwd: CHECKOUT, env: { ...process.env, JANUA_COMMAND: JSON.stringify(order) } },
+      )
+      await settings.write(MADE_OF, madeOf)
+      return { database, files }
     })
-    await settings.write(MADE_OF, madeOf)
-    return { database, files }
   } finally {
     await db.close()
   }

@@ -128,35 +128,49 @@ describe('pages', () => {
 
   it('have nothing for axe in either scheme', async function () {
     this.timeout(900_000)
-    const found: string[] = []
-    for (const path of await everyPage()) {
-      await lead.prefers('light')
-      await settledAt(path)
-      found.push(...(await faultsOf(path, new AxeBuilder(lead.driver as never))))
-      await lead.prefers('dark')
+    const found = await onEveryPage(async (browser, path) => {
+      await browser.prefers('light')
+      await settledAt(browser, path)
+      const whole = await faultsOf(path, new AxeBuilder(browser.driver as never))
+      await browser.prefers('dark')
       // Nothing but colours is another in the dark scheme.
-      const colours = new AxeBuilder(lead.driver as never).withRules(COLOURS)
-      found.push(...(await faultsOf(`${path} in the dark`, colours)))
-    }
+      const colours = new AxeBuilder(browser.driver as never).withRules(COLOURS)
+      return [...whole, ...(await faultsOf(`${path} in the dark`, colours))]
+    })
     await lead.prefers('light')
     expect(found.join('\n')).to.equal('')
   })
 
   it('never scroll sideways at 390 px', async function () {
     this.timeout(900_000)
-    await lead.resize(390, 800)
-    try {
-      const wide: string[] = []
-      for (const path of await everyPage()) {
-        await settledAt(path)
-        const [page, window] = await widthsInTheEnd()
-        if (page > window) wide.push(`${path}: ${page} px in ${window} px`)
-      }
-      expect(wide.join('\n')).to.equal('')
-    } finally {
-      await lead.resize(1280, 800)
-    }
+    const wide = await onEveryPage(async (browser, path) => {
+      await browser.resize(390, 800)
+      await settledAt(browser, path)
+      const [page, window] = await widthsInTheEnd(browser)
+      return page > window ? [`${path}: ${page} px in ${window} px`] : []
+    })
+    await lead.resize(1280, 800)
+    expect(wide.join('\n')).to.equal('')
   })
+
+  /** What two browsers find on the pages, each on the next that the other has not looked at. */
+  async function onEveryPage(
+    look: (browser: Browser, path: string) => Promise<string[]>,
+  ): Promise<string[]> {
+    const left = await everyPage()
+    const found: string[] = []
+    const colleague = await signedIn(app.url, 'ines')
+    const walk = async (browser: Browser) => {
+      for (let path = left.shift(); path; path = left.shift())
+        found.push(...(await look(browser, path)))
+    }
+    try {
+      await Promise.all([walk(lead), walk(colleague)])
+    } finally {
+      await colleague.close()
+    }
+    return found
+  }
 
   async function faultsOf(path: string, axe: AxeBuilder): Promise<string[]> {
     const { violations } = await axe.analyze()
@@ -167,12 +181,12 @@ describe('pages', () => {
   }
 
   /** How wide the page is and how wide the window; what is still being laid out is given a moment. */
-  async function widthsInTheEnd(): Promise<[page: number, window: number]> {
+  async function widthsInTheEnd(browser: Browser): Promise<[page: number, window: number]> {
     const widths = () =>
-      lead.driver.executeScript<[number, number]>(
+      browser.driver.executeScript<[number, number]>(
         'const { scrollWidth, clientWidth } = document.documentElement; return [scrollWidth, clientWidth]',
       )
-    await lead.driver
+    await browser.driver
       .wait(async () => {
         const [page, window] = await widths()
         return page <= window
@@ -260,16 +274,16 @@ describe('pages', () => {
     }
   })
 
-  async function settledAt(path: string): Promise<void> {
-    await lead.goes(`${app.url}${path}`)
-    await lead.sees('account')
-    await lead.driver.wait(
+  async function settledAt(browser: Browser, path: string): Promise<void> {
+    await browser.goes(`${app.url}${path}`)
+    await browser.sees('account')
+    await browser.driver.wait(
       async () =>
-        (await lead.driver.findElements({ css: 'h1, .empty, .p-message, .posts' })).length > 0,
+        (await browser.driver.findElements({ css: 'h1, .empty, .p-message, .posts' })).length > 0,
       10_000,
       `${path} stayed empty`,
     )
-    await lead.driver.sleep(400)
+    await browser.driver.sleep(400)
   }
 
   async function everyPage(): Promise<string[]> {
