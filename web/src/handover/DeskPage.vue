@@ -1,14 +1,11 @@
 <script setup lang="ts">
-import type { CaseInput, CloseInput, DeskRow, Queue, SavedReply } from '@janua/contracts'
 import Button from 'primevue/button'
-import Dialog from 'primevue/dialog'
-import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
-import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { get, post, sendFile } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
-import { useAction } from '../shell/useAction.ts'
+import { useRemote } from '../shell/useRemote.ts'
+import BlockDialog from './BlockDialog.vue'
 import BriefPane from './BriefPane.vue'
 import CaseDialog from './CaseDialog.vue'
 import CloseDialog from './CloseDialog.vue'
@@ -18,147 +15,62 @@ import HandBackDialog from './HandBackDialog.vue'
 import MoveDialog from './MoveDialog.vue'
 import ReplyBox from './ReplyBox.vue'
 import TeachDialog from './TeachDialog.vue'
+import { colleaguesOf, mayMove as mayMoveIt } from './deskRights.ts'
 import { useDesk } from './useDesk.ts'
+import { type DeskDialog, useDeskActions } from './useDeskActions.ts'
 import { useDeskKeys } from './useDeskKeys.ts'
+import { useDeskSearch } from './useDeskSearch.ts'
 
 const { id } = defineProps<{ id: number | null }>()
 const session = useSession()
 const router = useRouter()
-const { run, busy } = useAction()
 const { desk, conversation, failure, visitorWrites, now, refresh } = useDesk(() => id)
-const queues = shallowRef<Queue[]>([])
-const lines = shallowRef<SavedReply[]>([])
-const found = shallowRef<DeskRow[]>()
+const actions = useDeskActions(() => id, refresh)
+const { busy, dialog } = actions
+const { found, search } = useDeskSearch()
+const { state: queues } = useRemote('/queues', undefined, { hears: ['queues', 'presence'] })
+const { state: savedReplies } = useRemote('/desk/saved-replies')
 const reply = useTemplateRef('reply')
-const [blocking, moving, closing, keeping, handingBack, showBrief] = [
-  ref(false),
-  ref(false),
-  ref(false),
-  ref(false),
-  ref(false),
-  ref(false),
-]
+const showBrief = ref(false)
+/** An agent's words that the assistant is to learn. */
 const proposal = ref<string>()
-const reason = ref('')
 
 const mine = computed(
   () => conversation.value?.state === 'agent' && conversation.value.agent?.id === session.user!.id,
 )
-const mayMove = computed(
-  () =>
-    mine.value ||
-    (session.role === 'lead' &&
-      (conversation.value?.state === 'waiting' || conversation.value?.state === 'agent')),
-)
+const mayMove = computed(() => mayMoveIt(conversation.value, session.user!))
 const mayNote = computed(
   () => conversation.value !== undefined && conversation.value.state !== 'closed',
 )
-const colleagues = computed(() =>
-  [
-    ...new Map(
-      queues.value
-        .flatMap(({ members }) => members)
-        .filter(({ id, active }) => active && id !== session.user!.id)
-        .map(({ id, name }) => [id, { id, name }]),
-    ).values(),
-  ].sort((a, b) => a.name.localeCompare(b.name)),
-)
-onMounted(async () => {
-  queues.value = await get('/queues').catch(() => [])
-  lines.value = await get('/desk/saved-replies').catch(() => [])
+const colleagues = computed(() => colleaguesOf(queues.value.value ?? [], session.user!.id))
+const shownAs = (which: DeskDialog) => ({
+  modelValue: dialog.value === which,
+  'onUpdate:modelValue': () => (dialog.value = undefined),
 })
 
-/** The reply under way, by conversation. */
-const sending = new Map<number, { text: string; asTeam: boolean; clientId: string }>()
-
-async function act(action: () => Promise<unknown>, done?: string): Promise<boolean> {
-  const result = await run(() => action().then(() => true), done)
-  await refresh()
-  return result === true
+async function take(which: number, action?: 'take' | 'take-over' | 'step-in'): Promise<void> {
+  if (await actions.take(which, action)) reply.value?.write('reply')
 }
-async function take(
-  which: number,
-  action: 'take' | 'take-over' | 'step-in' = 'take',
-): Promise<void> {
-  const taken = await run(() => post(`/desk/${which}/${action}`).then(() => true))
-  await router.push(`/desk/${which}`)
-  await refresh()
-  if (taken) reply.value?.write('reply')
-}
-async function pass(which: number): Promise<void> {
-  await run(() => post(`/desk/${which}/pass`))
-  await refresh()
-}
-/** A reply that is sent again after a lost connection keeps its id, so that the visitor reads it once. */
 async function send(text: string, asTeam: boolean): Promise<void> {
-  const conversation = id!
-  const before = sending.get(conversation)
-  const message =
-    before?.text === text && before.asTeam === asTeam
-      ? before
-      : { text, asTeam, clientId: crypto.randomUUID() }
-  sending.set(conversation, message)
-  if (!(await act(() => post(`/desk/${id!}/replies`, message)))) return
-  sending.delete(conversation)
-  reply.value?.sent(text, { conversation, kind: 'reply' })
+  const of = { conversation: id!, kind: 'reply' } as const
+  if (await actions.send(text, asTeam)) reply.value?.sent(text, of)
 }
 async function note(text: string, ask: number | null): Promise<void> {
-  const conversation = id!
-  if (await act(() => post(`/desk/${id!}/notes`, { text, ask })))
-    reply.value?.sent(text, { conversation, kind: 'note' })
+  const of = { conversation: id!, kind: 'note' } as const
+  if (await actions.note(text, ask)) reply.value?.sent(text, of)
 }
-async function attach(file: File): Promise<void> {
-  await run(() => sendFile(`/desk/${id}/files`, file))
-  await refresh()
-}
-async function move(body: { queue?: number; agent?: number; reason: string }): Promise<void> {
-  if (await act(() => post(`/desk/${id!}/move`, body), 'Moved')) moving.value = false
-}
-async function close(body: CloseInput): Promise<void> {
-  const done = body.outcome === 'will follow' ? 'Case created' : 'Closed'
-  if (await act(() => post(`/desk/${id!}/close`, body), done)) closing.value = false
-}
-async function keep(body: CaseInput): Promise<void> {
-  if (await act(() => post(`/desk/${id!}/case`, body), 'Case created')) keeping.value = false
-}
-async function handBack(word: string): Promise<void> {
-  if (await act(() => post(`/desk/${id!}/hand-back`, { word }))) handingBack.value = false
-}
-let searched = 0
-async function search(words: string): Promise<void> {
-  const mine = ++searched
-  const rows =
-    words.length < 2 ? undefined : await get('/desk/search', { words }).catch(() => found.value)
-  // An answer to fewer letters may come after the answer to more.
-  if (mine === searched) found.value = rows
-}
-const propose = (item: number, phrasing: string) =>
-  act(
-    () => post(`/desk/${id!}/phrasings`, { item, phrasing }),
-    'Proposed: it is in the draft, in work, for the lead to look at',
-  )
-async function block(): Promise<void> {
-  if (
-    !(await act(
-      () => post(`/desk/${id!}/block`, { reason: reason.value }),
-      'The visitor is blocked and the conversation closed',
-    ))
-  )
-    return
-  blocking.value = false
-  reason.value = ''
+function goOn(by: 1 | -1): void {
+  const rows = desk.value?.mine ?? []
+  const at = rows.findIndex((row) => row.id === id)
+  const to = rows[at < 0 ? 0 : at + by]
+  if (to) void router.push(`/desk/${to.id}`)
 }
 useDeskKeys({
   takeFirst: () => desk.value?.waiting[0] && void take(desk.value.waiting[0].id),
-  next: (by) => {
-    const rows = desk.value?.mine ?? []
-    const at = rows.findIndex((row) => row.id === id)
-    const to = rows[at < 0 ? 0 : at + by]
-    if (to) void router.push(`/desk/${to.id}`)
-  },
-  move: () => mayMove.value && (moving.value = true),
-  back: () => mine.value && (handingBack.value = true),
-  close: () => mine.value && (closing.value = true),
+  next: goOn,
+  move: () => mayMove.value && (dialog.value = 'move'),
+  back: () => mine.value && (dialog.value = 'handBack'),
+  close: () => mine.value && (dialog.value = 'close'),
   reply: () => reply.value?.write('reply'),
   note: () => reply.value?.write('note'),
   find: () => mine.value && reply.value?.find(),
@@ -177,7 +89,7 @@ useDeskKeys({
         :now="now"
         :found="found"
         @take="take"
-        @pass="pass"
+        @pass="actions.pass"
         @search="search"
       />
     </div>
@@ -213,7 +125,7 @@ useDeskKeys({
             size="small"
             label="Block"
             data-test="block"
-            @click="blocking = true"
+            @click="dialog = 'block'"
           />
           <Button
             v-if="mayMove"
@@ -221,7 +133,7 @@ useDeskKeys({
             size="small"
             label="Move"
             data-test="move"
-            @click="moving = true"
+            @click="dialog = 'move'"
           />
           <template v-if="mine">
             <Button
@@ -230,7 +142,7 @@ useDeskKeys({
               label="Case"
               data-test="keep-case"
               :disabled="busy"
-              @click="keeping = true"
+              @click="dialog = 'case'"
             />
             <Button
               outlined
@@ -238,14 +150,14 @@ useDeskKeys({
               label="Back to assistant"
               data-test="hand-back"
               :disabled="busy"
-              @click="handingBack = true"
+              @click="dialog = 'handBack'"
             />
             <Button
               size="small"
               label="Close"
               data-test="close"
               :disabled="busy"
-              @click="closing = true"
+              @click="dialog = 'close'"
             />
           </template>
           <Button
@@ -277,7 +189,7 @@ useDeskKeys({
             label="Take up again"
             data-test="reopen"
             :loading="busy"
-            @click="act(() => post(`/desk/${id!}/reopen`))"
+            @click="actions.reopen"
           />
         </header>
         <ConversationPane
@@ -285,9 +197,7 @@ useDeskKeys({
           :key="conversation.id"
           :conversation="conversation"
           :visitor-writes="visitorWrites"
-          @review="
-            (message, verdict) => act(() => post(`/desk/${id!}/reviews`, { message, verdict }))
-          "
+          @review="actions.review"
           @teach="proposal = $event"
         />
         <BriefPane
@@ -298,7 +208,7 @@ useDeskKeys({
           :others="conversation.others"
           :may-insert="mine"
           @insert="reply?.insert($event)"
-          @propose="propose"
+          @propose="actions.propose"
         />
         <ReplyBox
           v-if="mayNote"
@@ -307,11 +217,11 @@ useDeskKeys({
           :name="session.user!.name"
           :busy="busy"
           :mine="mine"
-          :lines="lines"
+          :lines="savedReplies.value ?? []"
           :colleagues="colleagues"
           @send="send"
           @note="note"
-          @attach="attach"
+          @attach="actions.attach"
           @typing="session.send('typing', conversation.id)"
         />
       </template>
@@ -337,26 +247,32 @@ useDeskKeys({
       :others="conversation.others"
       :may-insert="mine"
       @insert="reply?.insert($event)"
-      @propose="propose"
+      @propose="actions.propose"
     />
     <template v-if="conversation">
       <MoveDialog
-        v-model="moving"
+        v-bind="shownAs('move')"
         :conversation="conversation"
-        :queues="queues"
+        :queues="queues.value ?? []"
         :busy="busy"
-        @move="move"
+        @move="actions.move"
       />
       <CloseDialog
-        v-model="closing"
+        v-bind="shownAs('close')"
         :conversation="conversation"
-        :queues="queues"
+        :queues="queues.value ?? []"
         :busy="busy"
-        @close="close"
+        @close="actions.close"
         @teach="proposal = $event"
       />
-      <CaseDialog v-model="keeping" :conversation="conversation" :busy="busy" @keep="keep" />
-      <HandBackDialog v-model="handingBack" :busy="busy" @back="handBack" />
+      <CaseDialog
+        v-bind="shownAs('case')"
+        :conversation="conversation"
+        :busy="busy"
+        @keep="actions.keep"
+      />
+      <HandBackDialog v-bind="shownAs('handBack')" :busy="busy" @back="actions.handBack" />
+      <BlockDialog v-bind="shownAs('block')" :busy="busy" @block="actions.block" />
       <TeachDialog
         :key="`${conversation.id} ${proposal}`"
         :words="proposal"
@@ -364,30 +280,6 @@ useDeskKeys({
         @done="proposal = undefined"
       />
     </template>
-    <Dialog
-      v-model:visible="blocking"
-      modal
-      header="Block this visitor"
-      :style="{ width: '400px' }"
-    >
-      <form class="stack" @submit.prevent="block">
-        <p>
-          They cannot write here any more, and this conversation closes. The audit trail keeps who
-          did it and why.
-        </p>
-        <label class="field"
-          ><span>Why</span
-          ><InputText
-            v-model.trim="reason"
-            required
-            minlength="3"
-            maxlength="300"
-            autofocus
-            data-test="block-reason"
-        /></label>
-        <Button type="submit" severity="danger" label="Block" data-test="block-yes" />
-      </form>
-    </Dialog>
   </div>
 </template>
 

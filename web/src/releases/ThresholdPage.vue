@@ -1,174 +1,54 @@
 <script setup lang="ts">
-import { cheapest, costOf, type Costs } from '@janua/core'
-import { useLocalStorage } from '@vueuse/core'
+import type { Costs } from '@janua/core'
 import Button from 'primevue/button'
 import InputNumber from 'primevue/inputnumber'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
-import { computed, ref, watch } from 'vue'
-import { put } from '../shell/api.ts'
+import { computed } from 'vue'
 import { count, day, percent, whole } from '../shell/format.ts'
-import { useAction } from '../shell/useAction.ts'
-import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
 import ReviewNext from './ReviewNext.vue'
 import ReliabilityDiagram from './ReliabilityDiagram.vue'
 import ThresholdChart from './ThresholdChart.vue'
-import { useCurve } from './useCurve.ts'
+import { useThreshold } from './useThreshold.ts'
 
-const session = useSession()
-const { run, busy } = useAction()
-const { state, reload: load } = useRemote('/threshold')
-const { curve, compute } = useCurve()
-const door = ref<number>()
-const ALL = 'all collections'
-const chosen = ref(ALL)
-const collection = computed(() => (chosen.value === ALL ? null : chosen.value))
-const threshold = ref(0.4)
-/** The lead has chosen a value, which stays whatever is counted anew. */
-const isDragged = ref(false)
-/** In minutes of somebody's time, to begin with; the lead puts in what it is worth. */
-const costs = useLocalStorage<Costs>('janua:costs', {
-  wrong: 20,
-  askedBack: 1,
-  handedOver: 6,
-  unhelped: 8,
-})
 const COSTS: { key: keyof Costs; label: string }[] = [
   { key: 'wrong', label: 'a wrong answer' },
   { key: 'askedBack', label: 'one more tap by a visitor' },
   { key: 'handedOver', label: 'a hand-over' },
   { key: 'unhelped', label: 'a visitor left unhelped' },
 ]
+const ALL = 'all collections'
 
-const view = computed(() => state.value.value)
-const here = computed(() => view.value?.doors.find(({ id }) => id === door.value))
-const present = computed(
-  () =>
-    (collection.value !== null ? here.value?.thresholds[collection.value] : undefined) ??
-    here.value?.threshold ??
-    0.4,
-)
-const isHere = (each: { door: number; collection: string }) =>
-  each.door === door.value && (collection.value === null || each.collection === collection.value)
-const volume = computed(() => view.value?.volume.filter(isHere) ?? [])
-const askedBack = computed(() =>
-  volume.value
-    .filter(({ outcome }) => outcome === 'clarifying')
-    .reduce((sum, { weight }) => sum + weight, 0),
-)
-const points = computed(() => curve.value?.points ?? [])
-const at = computed(() => points.value[Math.round(threshold.value * 100)])
-const before = computed(() => points.value[Math.round(present.value * 100)])
-const best = computed(() => cheapest(points.value, askedBack.value, costs.value))
-const costNow = computed(() => (at.value ? costOf(at.value, askedBack.value, costs.value) : 0))
-const costBefore = computed(() =>
-  before.value ? costOf(before.value, askedBack.value, costs.value) : 0,
-)
-const WEEK = computed(() =>
-  at.value && before.value
-    ? [
-        {
-          name: 'answered right',
-          shape: '●',
-          tone: 'right',
-          now: at.value.right,
-          then: before.value.right,
-          known: at.value.known,
-        },
-        {
-          name: 'answered wrong',
-          shape: '□',
-          tone: 'wrong',
-          now: at.value.wrong,
-          then: before.value.wrong,
-          known: at.value.known,
-        },
-        {
-          name: 'settled by an offer',
-          shape: '◒',
-          tone: 'back',
-          now: at.value.taken,
-          then: before.value.taken,
-          known: true,
-        },
-        {
-          name: 'asked back',
-          shape: '◐',
-          tone: 'back',
-          now: askedBack.value,
-          then: askedBack.value,
-          known: true,
-        },
-        {
-          name: 'handed to a person',
-          shape: '◆',
-          tone: 'person',
-          now: at.value.handedOver,
-          then: before.value.handedOver,
-          known: true,
-        },
-        {
-          name: 'left unhelped',
-          shape: '○',
-          tone: 'left',
-          now: at.value.unhelped,
-          then: before.value.unhelped,
-          known: true,
-        },
-      ]
-    : [],
-)
+const session = useSession()
+const {
+  state,
+  view,
+  curve,
+  door,
+  collection,
+  threshold,
+  costs,
+  present,
+  points,
+  at,
+  best,
+  week,
+  busy,
+  drag,
+  set,
+  load,
+} = useThreshold()
+const chosen = computed({
+  get: () => collection.value ?? ALL,
+  set: (name) => (collection.value = name === ALL ? null : name),
+})
+const collections = computed(() => [
+  { value: ALL, label: 'All collections' },
+  ...(view.value?.collections ?? []).map((value) => ({ value, label: value })),
+])
 const signed = (value: number) =>
   Math.abs(value) < 0.5 ? '±0' : `${value < 0 ? '−' : '+'}${whole(Math.round(Math.abs(value)))}`
-
-function drag(to: number): void {
-  isDragged.value = true
-  threshold.value = to
-}
-
-watch(view, () => (door.value ??= view.value?.doors[0]?.id), { immediate: true })
-watch([door, collection], () => {
-  isDragged.value = false
-  threshold.value = present.value
-})
-watch([volume, present], weigh, { immediate: true })
-function weigh(): void {
-  if (!view.value) return
-  if (!isDragged.value) threshold.value = present.value
-  const asked = volume.value
-    .filter(({ outcome }) => outcome !== 'clarifying' && outcome !== 'declined')
-    .map(({ p, weight, offered }) => ({ p, weight, offered }))
-  const reviewed = view.value.reviewed.filter(isHere).map(({ p, right, chance, word }) => ({
-    p,
-    right,
-    chance,
-    ...(word !== undefined && { word }),
-  }))
-  compute({
-    volume: asked,
-    reviewed,
-    askedBack: askedBack.value,
-    offersTaken: view.value.offersTaken,
-    handsOver: view.value.handsOver,
-    present: present.value,
-  })
-}
-async function set(): Promise<void> {
-  const done = await run(
-    async () => {
-      await put('/threshold', {
-        door: door.value!,
-        collection: collection.value,
-        threshold: threshold.value,
-      })
-      return true
-    },
-    `The threshold is ${threshold.value.toFixed(2)} in the draft, ready to publish`,
-  )
-  if (!done) return
-  await Promise.all([load(), session.refreshRelease()])
-}
 </script>
 
 <template>
@@ -213,10 +93,7 @@ async function set(): Promise<void> {
         />
         <Select
           v-model="chosen"
-          :options="[
-            { value: ALL, label: 'All collections' },
-            ...view.collections.map((value) => ({ value, label: value })),
-          ]"
+          :options="collections"
           option-label="label"
           option-value="value"
           size="small"
@@ -236,23 +113,15 @@ async function set(): Promise<void> {
               @update:model-value="drag"
               :points="points"
               :present="present"
-              :best="best?.threshold ?? null"
+              :best="best ?? null"
             />
             <ul class="week" data-test="week">
-              <li v-for="each in WEEK" :key="each.name" :class="each.tone">
+              <li v-for="each in week" :key="each.name" :class="each.tone">
                 <strong class="figures">{{
                   each.known ? whole(Math.round(each.now)) : '?'
                 }}</strong><span>{{ each.shape }} {{ each.name }}</span
                 ><span class="small quiet figures">{{
                   each.known ? signed(each.now - each.then) : 'not known'
-                }}</span>
-              </li>
-              <li class="cost">
-                <strong class="figures">{{
-                  at?.known ? whole(Math.round(costNow)) : '?'
-                }}</strong><span>cost a week</span
-                ><span class="small quiet figures">{{
-                  at?.known ? signed(costNow - costBefore) : 'not known'
                 }}</span>
               </li>
             </ul>
@@ -265,11 +134,11 @@ async function set(): Promise<void> {
                 data-test="set-threshold"
                 @click="set"
               /><Button
-                v-if="best && best.threshold !== threshold"
+                v-if="best && best !== threshold"
                 text
-                :label="`Go to the cheapest, ${best.threshold.toFixed(2)}`"
+                :label="`Go to the cheapest, ${best.toFixed(2)}`"
                 data-test="go-best"
-                @click="drag(Math.max(0.05, best.threshold))"
+                @click="drag(best)"
               />
             </p>
           </template>

@@ -1,8 +1,7 @@
-import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { expect } from 'chai'
-import { createPinia } from 'pinia'
-import { createApp, effectScope, ref } from 'vue'
+import { ref } from 'vue'
 import { FakeBrowser, refusal } from '../testing/fakeBrowser.ts'
+import { askingOnce, inPage } from '../testing/inPage.ts'
 import { useRemote } from './useRemote.ts'
 
 describe('useRemote', () => {
@@ -15,14 +14,6 @@ describe('useRemote', () => {
   })
   afterEach(() => browser.close())
 
-  const client = () => new QueryClient({ defaultOptions: { queries: { retry: false } } })
-  /** As in a page: with what the app gives to all of them. */
-  function inPage<T>(make: () => T, queryClient = client()) {
-    const scope = effectScope()
-    const app = createApp({}).use(createPinia()).use(VueQueryPlugin, { queryClient })
-    const made = app.runWithContext(() => scope.run(make))!
-    return { made, leave: () => scope.stop() }
-  }
   /** A question goes out, and an answer comes in, some moments later. */
   const settled = () => new Promise((done) => setTimeout(done, 20))
 
@@ -44,7 +35,7 @@ describe('useRemote', () => {
     leave()
   })
   it('shows a page that is opened again what it last showed, until the new answer is there', async () => {
-    const queryClient = client()
+    const queryClient = askingOnce()
     const first = inPage(() => useRemote('/team'), queryClient)
     await settled()
     asked[0]!.answer(['Ines'])
