@@ -1,109 +1,53 @@
 <script setup lang="ts">
-import type { FindingKind } from '@janua/contracts'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { post, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
-import { useSession } from '../shell/session.ts'
 import { typingSomewhere } from '../shell/typing.ts'
-import { useAction } from '../shell/useAction.ts'
 import FindingPair from './FindingPair.vue'
 import FindingRow from './FindingRow.vue'
-import { useTakeOut } from './useTakeOut.ts'
-import { FINDINGS, useHealth } from './useHealth.ts'
+import { useFindings } from './useFindings.ts'
+import { FINDINGS } from './useHealth.ts'
 
-const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const { run, busy } = useAction()
-const wanted = useTakeOut()
-const { health, failure, counts, load, keep } = useHealth()
-/** What the lead chose to see; until then the first kind with something in it. */
-const chosen = ref<FindingKind | undefined>(
-  FINDINGS.find(({ kind }) => kind === route.query.show)?.kind,
-)
-const shown = computed(
-  () =>
-    chosen.value ??
-    (health.value?.computedAt === null
-      ? undefined
-      : FINDINGS.find(({ kind }) => counts.value[kind] > 0)?.kind) ??
-    'conflict',
-)
-const marked = ref(0)
-/** Kinds that need the comparison, before the first one has ended. */
-const isOpen = (kind: FindingKind) =>
-  health.value?.computedAt === null && ['conflict', 'copy', 'unanswerable'].includes(kind)
+const {
+  health,
+  failure,
+  counts,
+  all,
+  chosen,
+  shown,
+  isOpen,
+  pairs,
+  rows,
+  keys,
+  marked,
+  busy,
+  mark,
+  meant,
+  markedIsMeant,
+  takeOut,
+  reviewed,
+  teach,
+  fixLink,
+  checkLinks,
+} = useFindings(FINDINGS.find(({ kind }) => kind === route.query.show)?.kind)
 const finding = computed(() => FINDINGS.find(({ kind }) => kind === shown.value)!)
-const all = computed(() => Object.values(counts.value).reduce((sum, n) => sum + n, 0))
-const pairs = computed(() =>
-  shown.value === 'conflict'
-    ? (health.value?.conflicts ?? [])
-    : shown.value === 'copy'
-      ? (health.value?.copies ?? [])
-      : [],
-)
-const rows = computed(() => {
-  const {
-    links = [],
-    overdue = [],
-    unused = [],
-    unanswerable = [],
-    failed = [],
-  } = health.value ?? {}
-  return { link: links, overdue, unused, unanswerable, failed, conflict: [], copy: [] }[shown.value]
-})
-const keys = computed(() => [...pairs.value, ...rows.value].map(({ key }) => key))
 
-onMounted(load)
-watch(shown, () => (marked.value = 0))
 watch(chosen, (kind) => void router.replace({ query: { show: kind } }))
-async function settle(action: () => Promise<unknown>, done: string): Promise<void> {
-  await run(action, done)
-  await Promise.all([load(), session.refreshRelease()])
-  marked.value = Math.max(0, Math.min(marked.value, keys.value.length - 1))
-}
-const meant = (key: string) =>
-  settle(
-    () => keep(shown.value, key),
-    'Left as it is. It comes back when one of the texts changes.',
-  )
-async function takeOut(item: number, title: string): Promise<void> {
-  if (!(await wanted(title))) return
-  await settle(
-    () => remove(`/articles/${item}`),
-    'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.',
-  )
-}
-const reviewed = (item: number) =>
-  settle(
-    () => post(`/health/reviewed/${item}`, { months: 6 }),
-    'Still right: look at it again in six months',
-  )
-const teach = (item: number, phrasing: string) =>
-  settle(
-    () => post(`/articles/${item}/phrasings`, { phrasing, ready: true }),
-    'Taught in the draft, ready to publish',
-  )
-const fixLink = (item: number, address: string, to: string | null) =>
-  settle(
-    () => post('/health/links/fix', { item, address, to }),
-    to ? 'The link leads there now, in the draft' : 'The link is plain words now, in the draft',
-  )
-
-function onKey(names: string[], action: () => void): void {
+function onKey(names: string[], action: () => unknown): void {
   onKeyStroke(names, (event) => {
     if (typingSomewhere(event) || keys.value.length === 0) return
     event.preventDefault()
     action()
   })
 }
-onKey(['j', 'J'], () => (marked.value = Math.min(keys.value.length - 1, marked.value + 1)))
-onKey(['k', 'K'], () => (marked.value = Math.max(0, marked.value - 1)))
-onKey(['m', 'M'], () => void meant(keys.value[marked.value]!))
+onKey(['j', 'J'], () => mark(1))
+onKey(['k', 'K'], () => mark(-1))
+onKey(['m', 'M'], markedIsMeant)
 </script>
 
 <template>
@@ -129,7 +73,7 @@ onKey(['m', 'M'], () => void meant(keys.value[marked.value]!))
         label="Check the links now"
         :loading="busy"
         data-test="check-links"
-        @click="settle(() => post('/health/links'), 'All links checked')"
+        @click="checkLinks"
       />
     </div>
     <Message v-if="failure" severity="error">{{ failure }}</Message>

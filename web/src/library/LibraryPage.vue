@@ -1,9 +1,7 @@
 <script setup lang="ts">
-import { ARTICLE_SORTS, type ArticleQuery, type ArticleRow } from '@janua/contracts'
-import { useLocalStorage } from '@vueuse/core'
+import type { ArticleRow } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
-import type { DataTableSortEvent } from 'primevue/datatable'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, ref } from 'vue'
@@ -13,52 +11,11 @@ import { count, day, moment, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
 import RemoteTable from '../shell/RemoteTable.vue'
-import { useListing } from '../shell/useListing.ts'
-import { useRemote } from '../shell/useRemote.ts'
 import ImportPanel from './ImportPanel.vue'
 import { itemPath } from './itemPaths.ts'
 import StateChip from './StateChip.vue'
+import { useLibraryList } from './useLibraryList.ts'
 
-const { kind } = defineProps<{ kind: 'article' | 'fixed' }>()
-const session = useSession()
-const router = useRouter()
-const { run: act } = useAction()
-const settings = useLocalStorage(`janua:list:${kind}`, {
-  sort: 'updatedAt' as ArticleQuery['sort'],
-  order: 'desc' as ArticleQuery['order'],
-  limit: 25,
-})
-const collection = ref('')
-const state = ref<ArticleQuery['state']>('')
-const shown = ref<'library' | 'article' | 'document'>('library')
-const {
-  search,
-  words: typed,
-  offset,
-} = useListing(() => [
-  kind,
-  collection.value,
-  state.value,
-  shown.value,
-  settings.value.sort,
-  settings.value.order,
-])
-const importing = ref(false)
-
-const words = computed(() =>
-  kind === 'fixed'
-    ? { one: 'fixed answer', title: 'Fixed answers', path: '/fixed' }
-    : { one: 'article', title: 'Library', path: '/library' },
-)
-const mayWrite = computed(() => session.role !== 'agent')
-const { state: page, reload: load } = useRemote('/articles', () => ({
-  ...settings.value,
-  kind: kind === 'fixed' ? kind : shown.value,
-  search: typed.value,
-  collection: collection.value,
-  state: state.value,
-  offset: offset.value,
-}))
 const STATES = [
   { label: 'Live', value: 'live' },
   { label: 'Ready', value: 'ready' },
@@ -69,23 +26,33 @@ const SHOWN = [
   { label: 'Articles', value: 'article' },
   { label: 'Documents', value: 'document' },
 ]
-const collections = computed(() => page.value.value?.collections ?? [])
-const filtered = computed(
-  () =>
-    search.value !== '' ||
-    collection.value !== '' ||
-    state.value !== '' ||
-    shown.value !== 'library',
+
+const { kind } = defineProps<{ kind: 'article' | 'fixed' }>()
+const session = useSession()
+const router = useRouter()
+const { run } = useAction()
+const {
+  settings,
+  search,
+  collection,
+  standing,
+  shown,
+  offset,
+  state: page,
+  collections,
+  isFiltered,
+  sortBy,
+  clearFilters,
+  reload,
+} = useLibraryList(() => kind)
+const importing = ref(false)
+const mayWrite = computed(() => session.role !== 'agent')
+const words = computed(() =>
+  kind === 'fixed'
+    ? { one: 'fixed answer', title: 'Fixed answers' }
+    : { one: 'article', title: 'Library' },
 )
 
-function sort({ sortField, sortOrder }: DataTableSortEvent): void {
-  if (!ARTICLE_SORTS.includes(sortField as ArticleQuery['sort'])) return
-  settings.value = {
-    ...settings.value,
-    sort: sortField as ArticleQuery['sort'],
-    order: sortOrder === 1 ? 'asc' : 'desc',
-  }
-}
 const open = (row: ArticleRow) => router.push(itemPath(row.kind, row.id))
 async function write(): Promise<void> {
   const empty = {
@@ -97,18 +64,12 @@ async function write(): Promise<void> {
     reviewOn: null,
     ready: false,
   }
-  const made = await act(() => post('/articles', empty))
-  if (made) await router.push(`${words.value.path}/${made.id}`)
-}
-function clearFilters(): void {
-  search.value = ''
-  collection.value = ''
-  state.value = ''
-  shown.value = 'library'
+  const made = await run(() => post('/articles', empty))
+  if (made) await router.push(itemPath(kind, made.id))
 }
 async function imported(): Promise<void> {
   offset.value = 0
-  await Promise.all([load(), session.refreshRelease()])
+  await Promise.all([reload(), session.refreshRelease()])
 }
 </script>
 
@@ -181,14 +142,14 @@ async function imported(): Promise<void> {
         @update:model-value="shown = $event ?? 'library'"
       />
       <Select
-        :model-value="state || null"
+        :model-value="standing || null"
         :options="STATES"
         option-label="label"
         option-value="value"
         placeholder="Any state"
         show-clear
         aria-label="State"
-        @update:model-value="state = $event ?? ''"
+        @update:model-value="standing = $event ?? ''"
       />
     </div>
     <RemoteTable
@@ -201,12 +162,12 @@ async function imported(): Promise<void> {
       selection-mode="single"
       data-test="articles"
       @page-size="settings.limit = $event"
-      @sort="sort"
+      @sort="sortBy($event.sortField, $event.sortOrder)"
       @row-select="open($event.data)"
     >
       <template #empty>
         <div class="empty">
-          <template v-if="filtered"
+          <template v-if="isFiltered"
             ><p>Nothing fits.</p>
             <Button text label="Show all" @click="clearFilters"
           /></template>

@@ -1,106 +1,33 @@
 <script setup lang="ts">
-import type { CheckImport, CheckInput, CheckView } from '@janua/contracts'
+import type { CheckInput, CheckView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
-import { computed, ref, shallowRef, useTemplateRef } from 'vue'
-import { post, put, remove } from '../shell/api.ts'
+import { computed, shallowRef, useTemplateRef } from 'vue'
 import { count, moment } from '../shell/format.ts'
-import { useConfirmed } from '../shell/useConfirmed.ts'
-import { useAction } from '../shell/useAction.ts'
-import { useRemote } from '../shell/useRemote.ts'
 import CheckEditor from './CheckEditor.vue'
+import { checksHeadline, wantedBy } from './checkWords.ts'
+import { useChecks } from './useChecks.ts'
 
-const { run, busy } = useAction()
-const confirmed = useConfirmed()
-const { state, reload: load } = useRemote('/checks', undefined, { hears: ['checks'] })
-const show = ref<'all' | 'failing'>('all')
+const checks = useChecks()
+const { state, list, show, failing, rows, read, busy, takeOut, runNow, fromReviewed } = checks
 const editing = shallowRef<CheckView | 'new'>()
-const read = shallowRef<CheckImport>()
 const file = useTemplateRef<HTMLInputElement>('file')
-
-const list = computed(() => state.value.value)
-const failing = computed(
-  () => list.value?.checks.filter(({ result }) => result && !result.passed) ?? [],
-)
-const rows = computed(() =>
-  show.value === 'failing'
-    ? failing.value
-    : [
-        ...failing.value,
-        ...(list.value?.checks ?? []).filter((check) => !failing.value.includes(check)),
-      ],
-)
 const SHOWS = computed(() => [
   { value: 'all', label: `All ${list.value?.checks.length ?? 0}` },
   { value: 'failing', label: `Failing ${failing.value.length}` },
 ])
-const headline = computed(() => {
-  const { run: last, checks } = list.value ?? { run: null, checks: [] }
-  if (checks.length === 0) return 'No checks yet'
-  if (!last) return `${count(checks.length, 'check')}, not run yet`
-  return last.failed === 0
-    ? `All ${count(last.passed, 'check')} pass on the draft`
-    : `${count(last.failed, 'check')} of ${last.passed + last.failed} ${last.failed === 1 ? 'fails' : 'fail'} on the draft`
-})
+const headline = computed(() => checksHeadline(list.value ?? { run: null, checks: [] }))
 
 async function store(input: CheckInput): Promise<void> {
   const known = editing.value === 'new' ? undefined : editing.value
-  const done = await run(
-    async () => {
-      await (known ? put(`/checks/${known.id}`, input) : post('/checks', input))
-      await post('/checks/run')
-      return true
-    },
-    known ? 'Check changed' : 'Check added',
-  )
-  if (!done) return
-  editing.value = undefined
-  await load()
+  if (await checks.store(input, known)) editing.value = undefined
 }
-async function takeOut(check: CheckView): Promise<void> {
-  const wanted = await confirmed({
-    header: 'Remove this check?',
-    message: 'Its results go with it. This cannot be undone.',
-    accept: 'Remove check',
-  })
-  if (!wanted) return
-  await run(() => remove(`/checks/${check.id}`), 'Check removed')
-  await load()
-}
-async function runNow(): Promise<void> {
-  await run(() => post('/checks/run'))
-  await load()
-}
-async function fromReviewed(): Promise<void> {
-  await run(() => post('/checks/reviewed'), 'Every question reviewed right has a check now')
-  await runNow()
-}
-async function bring(event: Event): Promise<void> {
-  const [chosen] = (event.target as HTMLInputElement).files ?? []
-  if (!chosen) return
-  read.value = await run(async () =>
-    post('/checks/file', { name: chosen.name, csv: await chosen.text() }),
-  )
-  ;(event.target as HTMLInputElement).value = ''
-  await runNow()
-}
-function wants({ comes, itemTitle, queueName, contains, lacks }: CheckView): string {
-  const said = [
-    comes === 'answer'
-      ? itemTitle
-        ? `answers from “${itemTitle}”`
-        : 'answers'
-      : comes === 'anything'
-        ? ''
-        : comes === 'asks back' && itemTitle
-          ? `asks back, “${itemTitle}” among what it offers`
-          : comes,
-    queueName ? `goes to ${queueName}` : '',
-    ...contains.map((words) => `says “${words}”`),
-    ...lacks.map((words) => `does not say “${words}”`),
-  ]
-  return said.filter(Boolean).join(' · ')
+async function bring({ target }: Event): Promise<void> {
+  const input = target as HTMLInputElement
+  const [chosen] = input.files ?? []
+  if (chosen) await checks.bring(chosen)
+  input.value = ''
 }
 </script>
 
@@ -225,7 +152,7 @@ function wants({ comes, itemTitle, queueName, contains, lacks }: CheckView): str
               >
             </td>
             <td>
-              {{ wants(check)
+              {{ wantedBy(check)
               }}<span v-if="check.note" class="quiet small note">{{ check.note }}</span>
             </td>
             <td>

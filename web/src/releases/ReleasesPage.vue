@@ -1,125 +1,45 @@
 <script setup lang="ts">
-import type { Audience, DraftChange, FixView, Proof, PublishInput } from '@janua/contracts'
+import type { PublishInput } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
-import { computed, onMounted, onScopeDispose, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import { post, put, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
-import { useConfirmed } from '../shell/useConfirmed.ts'
-import { useAction } from '../shell/useAction.ts'
-import { useRemote } from '../shell/useRemote.ts'
 import ChangeRow from './ChangeRow.vue'
 import OpenCard from './OpenCard.vue'
 import ProofPanel from './ProofPanel.vue'
 import PublishForm from './PublishForm.vue'
 import ReleaseList from './ReleaseList.vue'
-
-interface Made {
-  number: number | null
-  scheduled: number | null
-  proofs: FixView[]
-}
+import { usePublishing } from './usePublishing.ts'
 
 const session = useSession()
-const { run, busy } = useAction()
-const confirmed = useConfirmed()
-const { state: draft, reload: loadDraft } = useRemote('/draft')
-const { state: releases, reload: loadReleases } = useRemote('/releases', undefined, {
-  hears: ['figures'],
-})
-const { state: open, reload: loadOpen } = useRemote('/releases/open')
-const { state: scheduled, reload: loadScheduled } = useRemote('/scheduled')
-const left = ref(new Set<number>())
-const outcome = shallowRef<Made & { audience: Audience }>()
-const proof = shallowRef<Proof>()
+const isLead = computed(() => session.role === 'lead')
+const publishing = usePublishing()
+const {
+  draft,
+  releases,
+  open,
+  scheduled,
+  left,
+  outcome,
+  proof,
+  changes,
+  ready,
+  chosen,
+  fixed,
+  busy,
+  reload,
+  act,
+  replay,
+  toggle,
+  setReady,
+  discard,
+} = publishing
 const form = useTemplateRef('form')
 
-const isLead = computed(() => session.role === 'lead')
-const changes = computed(() => draft.value.value ?? [])
-const ready = computed(() => changes.value.filter((change) => change.ready))
-const chosen = computed(() =>
-  ready.value.filter(({ item }) => !left.value.has(item)).map(({ item }) => item),
-)
-const fixed = computed(
-  () =>
-    outcome.value?.proofs.filter(
-      (each) => each.proof?.outcome === 'answered' && each.proof.release === outcome.value!.number,
-    ).length ?? 0,
-)
-
-onMounted(session.refreshRelease)
-async function reload(): Promise<void> {
-  await Promise.all([
-    loadDraft(),
-    loadReleases(),
-    loadOpen(),
-    loadScheduled(),
-    session.refreshRelease(),
-  ])
-  await prove()
-}
-let proving = 0
-async function prove(): Promise<void> {
-  const mine = ++proving
-  proof.value = undefined
-  if (chosen.value.length === 0) return
-  const found = await post('/draft/proof', { items: chosen.value }).catch(() => undefined)
-  if (mine === proving) proof.value = found
-}
-watch(
-  () => chosen.value.join(),
-  () => void prove(),
-  { immediate: true },
-)
-const unhear = [
-  session.hear('replay', () => void prove()),
-  session.hear('release', () => void reload()),
-]
-onScopeDispose(() => unhear.forEach((end) => end()))
-
 async function publish(input: PublishInput): Promise<void> {
-  const made = await run(() => post('/releases', input))
-  if (made) {
-    outcome.value = { ...made, audience: input.audience }
-    form.value?.clear()
-    left.value = new Set()
-  }
-  await reload()
-}
-async function then(action: () => Promise<unknown>, done?: string): Promise<void> {
-  // What was told of the last publication may hold no longer.
-  outcome.value = undefined
-  await run(action, done)
-  await reload()
-}
-async function replay(): Promise<void> {
-  const to = new Date(Date.now() + 86_400_000)
-  await run(() =>
-    post('/replays', {
-      from: new Date(+to - 29 * 86_400_000).toISOString(),
-      to: to.toISOString(),
-      validity: 'asked',
-      items: chosen.value,
-    }),
-  )
-  await prove()
-}
-function toggle(item: number, take: boolean): void {
-  const next = new Set(left.value)
-  if (take) next.delete(item)
-  else next.add(item)
-  left.value = next
-}
-const setReady = ({ item }: DraftChange, value: boolean) =>
-  then(() => put(`/draft/${item}/ready`, { ready: value }))
-async function discard({ item, title }: DraftChange): Promise<void> {
-  const wanted = await confirmed({
-    header: `Put back “${title}”?`,
-    message: 'What was changed in the draft since the last release is dropped.',
-    accept: 'Put it back',
-  })
-  if (wanted) await then(() => remove(`/draft/${item}`), `“${title}” is as visitors have it again`)
+  if (await publishing.publish(input)) form.value?.clear()
 }
 </script>
 
@@ -134,7 +54,7 @@ async function discard({ item, title }: DraftChange): Promise<void> {
         :busy="busy"
         @open="
           (audience, share) =>
-            then(() =>
+            act(() =>
               post(`/releases/${open.value!.number}/open`, {
                 audience,
                 ...(audience === 'share' && { share }),
@@ -142,7 +62,7 @@ async function discard({ item, title }: DraftChange): Promise<void> {
             )
         "
         @withdraw="
-          then(
+          act(
             () => remove(`/releases/${open.value!.number}/open`),
             'Withdrawn. Its changes are in the draft still.',
           )
@@ -163,7 +83,7 @@ async function discard({ item, title }: DraftChange): Promise<void> {
           outlined
           :label="`Mark all as ready (${changes.length - ready.length})`"
           data-test="all-ready"
-          @click="then(() => post('/draft/ready'), 'All changes are ready')"
+          @click="act(() => post('/draft/ready'), 'All changes are ready')"
         />
       </div>
       <Message v-if="draft.status === 'failed'" severity="error">{{ draft.reason }}</Message>
@@ -203,7 +123,7 @@ async function discard({ item, title }: DraftChange): Promise<void> {
             size="small"
             text
             :label="each.state === 'failed' ? 'Put aside' : 'Withdraw'"
-            @click="then(() => remove(`/scheduled/${each.id}`))" /></span
+            @click="act(() => remove(`/scheduled/${each.id}`))" /></span
       ></Message>
       <div v-if="draft.value?.length === 0" class="empty panel">
         <p>
@@ -248,7 +168,7 @@ async function discard({ item, title }: DraftChange): Promise<void> {
       :busy="busy"
       @live="
         (number) =>
-          then(() => post(`/releases/${number}/live`), `Visitors get release ${number} now`)
+          act(() => post(`/releases/${number}/live`), `Visitors get release ${number} now`)
       "
     />
   </div>

@@ -1,121 +1,35 @@
 <script setup lang="ts">
 import type { ReplayInput } from '@janua/contracts'
-import type { FlowBand, ReplayChange } from '@janua/core'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
-import { computed, onScopeDispose, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { post } from '../shell/api.ts'
-import { count, day, fromTo, moment, whole } from '../shell/format.ts'
-import { useAction } from '../shell/useAction.ts'
-import { useRemote } from '../shell/useRemote.ts'
-import { useSession } from '../shell/session.ts'
+import { count, day, moment, whole } from '../shell/format.ts'
 import FlowChart from './FlowChart.vue'
 import ReplayParts from './ReplayParts.vue'
 import ReplayQuestions from './ReplayQuestions.vue'
 import ReplayStart from './ReplayStart.vue'
-import { CHANGE_WORDS, pointsWithin } from './replayWords.ts'
+import { pointsWithin } from './replayWords.ts'
+import { useReplays } from './useReplays.ts'
 
 const { id } = defineProps<{ id: number | null }>()
-const session = useSession()
 const router = useRouter()
 const route = useRoute()
-const { run, busy } = useAction()
-const { state: list, reload: loadList } = useRemote('/replays')
-const { state: draft, reload: loadDraft } = useRemote('/draft')
-const starts = ref(false)
-const chosen = ref<{ change: ReplayChange | null; band: FlowBand | null }>({
-  change: null,
-  band: null,
-})
-
-const replay = computed(
-  () =>
-    list.value.value?.find((each) => each.id === id) ??
-    (id === null ? list.value.value?.[0] : undefined),
-)
-const summary = computed(() => replay.value?.summary ?? null)
-const OPTIONS = computed(() =>
+const replays = useReplays(() => id)
+const { list, draft, chosen, replay, summary, groups, verdict, busy, act, reload } = replays
+/** Changes that the page before has chosen. */
+const items = [route.query.items ?? []].flat().map(Number).filter(Boolean)
+const starts = ref(items.length > 0 || route.query.start !== undefined)
+const options = computed(() =>
   (list.value.value ?? []).map((each) => ({
     value: each.id,
     label: `Replay ${each.id} · ${day(each.from)} to ${day(each.to)}`,
   })),
 )
-const GROUPS = computed(() =>
-  (Object.keys(CHANGE_WORDS) as ReplayChange[]).map((change) => ({
-    change,
-    ...CHANGE_WORDS[change],
-    ...(summary.value?.changes[change] ?? { distinct: 0, times: 0 }),
-  })),
-)
-const items = computed(() => [route.query.items ?? []].flat().map(Number).filter(Boolean))
-const verdict = computed(() => {
-  const { coverage } = summary.value ?? {}
-  if (!coverage) return ''
-  const word =
-    coverage.interval.low > 0
-      ? 'rises'
-      : coverage.interval.high < 0
-        ? 'falls'
-        : Math.abs(coverage.change) < 0.0005
-          ? 'stays'
-          : 'hardly moves'
-  return `Coverage ${word}: ${fromTo(coverage.before, coverage.after)}`
-})
 
-watch(
-  () => id,
-  () => void reload(),
-)
-if (items.value.length > 0 || route.query.start !== undefined) starts.value = true
-watch(
-  () => replay.value?.id,
-  () => {
-    chosen.value = { change: (replay.value?.lost ?? 0) > 0 ? 'lost' : null, band: null }
-  },
-  { immediate: true },
-)
-watch(
-  () => replay.value?.state,
-  (now, before) => {
-    if (now === 'done' && before === 'running')
-      chosen.value = {
-        change:
-          (replay.value?.lost ?? 0) > 0
-            ? 'lost'
-            : (summary.value?.changes.gained.times ?? 0) > 0
-              ? 'gained'
-              : null,
-        band: null,
-      }
-  },
-)
-async function reload(): Promise<void> {
-  await Promise.all([loadList(), loadDraft()])
-}
-let waiting: ReturnType<typeof setTimeout> | undefined
-const unhear = session.hear('replay', () => {
-  if (waiting) return
-  waiting = setTimeout(() => {
-    waiting = undefined
-    void loadList()
-  }, 250)
-})
-onScopeDispose(() => {
-  clearTimeout(waiting)
-  unhear()
-})
 async function start(input: ReplayInput): Promise<void> {
-  const made = await run(() => post('/replays', input))
-  if (!made) return
-  starts.value = false
-  await router.push(`/replay/${made.id}`)
-  await loadList()
-}
-async function action(what: 'cancel' | 'resume'): Promise<void> {
-  await run(() => post(`/replays/${replay.value!.id}/${what}`))
-  await loadList()
+  if (await replays.start(input)) starts.value = false
 }
 </script>
 
@@ -155,9 +69,9 @@ async function action(what: 'cancel' | 'resume'): Promise<void> {
         </p>
       </div>
       <Select
-        v-if="OPTIONS.length > 1"
+        v-if="options.length > 1"
         :model-value="replay?.id"
-        :options="OPTIONS"
+        :options="options"
         option-label="label"
         option-value="value"
         size="small"
@@ -186,18 +100,18 @@ async function action(what: 'cancel' | 'resume'): Promise<void> {
         <p class="row">
           <span class="grow figures"
             >{{ whole(replay.done) }} of {{ whole(replay.total) }} different questions</span
-          ><Button size="small" text label="Cancel" @click="action('cancel')" />
+          ><Button size="small" text label="Cancel" @click="act('cancel')" />
         </p>
       </div>
       <Message v-else-if="replay.state === 'cancelled'" severity="info"
         ><span class="row"
           >{{ whole(replay.done) }} of {{ whole(replay.total) }} were asked; they are kept.
-          <Button size="small" text label="Go on with it" @click="action('resume')" /></span
+          <Button size="small" text label="Go on with it" @click="act('resume')" /></span
       ></Message>
       <Message v-else-if="replay.state === 'failed'" severity="error"
         ><span class="row"
           >{{ replay.problem }}
-          <Button size="small" text label="Try again" @click="action('resume')" /></span
+          <Button size="small" text label="Try again" @click="act('resume')" /></span
       ></Message>
       <Message v-else-if="!replay.current" severity="info"
         >The draft{{ replay.items ? ' or the choice' : '' }} has changed since, so this does not
@@ -218,7 +132,7 @@ async function action(what: 'cancel' | 'resume'): Promise<void> {
           {{ replay.liveRelease }} by {{ pointsWithin(summary.model) }}.
         </p>
         <ul class="groups">
-          <li v-for="group in GROUPS" :key="group.change">
+          <li v-for="group in groups" :key="group.change">
             <button
               type="button"
               :class="[
@@ -243,7 +157,7 @@ async function action(what: 'cancel' | 'resume'): Promise<void> {
         :replay="replay.id"
         :change="chosen.change"
         :band="chosen.band"
-        @changed="loadList"
+        @changed="reload"
       />
     </div>
   </div>
