@@ -14,6 +14,7 @@ import {
   ROUTES,
   type ShapeOf,
 } from '@janua/contracts/routes'
+import { PLAIN_WORDS } from './plainWords.ts'
 import { problem, problemWith } from './problems.ts'
 
 /** A visitor as the token of the request shows. */
@@ -141,6 +142,7 @@ function checked(schema: Schema | undefined, input: unknown): unknown {
     abortEarly: false,
     stripUnknown: true,
     errors: { wrap: { label: '“”' } },
+    messages: PLAIN_WORDS,
   })
   if (error)
     throw problemWith(
