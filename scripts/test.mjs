@@ -49,7 +49,13 @@ const STEPS = {
 }
 
 /** Two cores: what needs no database runs beside what waits for one; browsers have the machine to themselves. */
-const LANES = [[['services'], ['demo', 'lint', 'types', 'units', 'components']], [['journeys']]]
+const LANES = [
+  [
+    ['services', 'lint'],
+    ['demo', 'types', 'units', 'components'],
+  ],
+  [['journeys']],
+]
 
 /** Sets up like a start, with a database of its own, then runs every step and adds up the totals. */
 async function main() {

@@ -7,7 +7,7 @@ import type { MailTransport } from '../modules/channels/outbox.ts'
 import { hashPassword } from '../modules/accounts/passwords.ts'
 import type { ReadModels } from '../modules/answering/meaningModels.ts'
 import { connect, type DatabaseAddress } from '../platform/database/connect.ts'
-import { migrate } from '../platform/database/migrate.ts'
+import { emptied } from './emptied.ts'
 import type { EncoderSource } from '../modules/models/encoders/source.ts'
 import type { GivenConnection } from '../modules/models/modelUses.ts'
 import { starterDoor } from '../modules/answering/doorDefaults.ts'
@@ -53,8 +53,7 @@ export async function freshJanua(
     ...(JSON.parse(process.env.JANUA_TEST_DB) as DatabaseAddress),
     name: 'janua_test',
   })
-  await db.getQueryInterface().dropAllTables()
-  await migrate(db)
+  await emptied(db)
   const clock = testClock()
   const janua = withTables(
     createJanua({

@@ -3,7 +3,7 @@ import type { PublishInput } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, useTemplateRef } from 'vue'
-import { post, put, remove } from '../shell/api.ts'
+import { post, remove } from '../shell/api.ts'
 import { count, moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import ChangeRow from './ChangeRow.vue'
@@ -29,7 +29,6 @@ const {
   chosen,
   fixed,
   busy,
-  reload,
   act,
   replay,
   toggle,
