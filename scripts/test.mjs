@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
+import { measured, tellCoverage } from './lib/coverage.mjs'
 import { startDatabase } from './lib/database.mjs'
 import { giveUp, Plain, say } from './lib/say.mjs'
 import { checkNode, needPackages, needPages, needPrograms, ROOT } from './lib/setup.mjs'
@@ -61,7 +62,11 @@ const LANES = [
 async function main() {
   checkNode()
   const { values } = parseArgs({
-    options: { only: { type: 'string', multiple: true, default: [] }, grep: { type: 'string' } },
+    options: {
+      only: { type: 'string', multiple: true, default: [] },
+      grep: { type: 'string' },
+      coverage: { type: 'boolean', default: false },
+    },
   })
   const unknown = values.only.find((name) => !STEPS[name])
   if (unknown)
@@ -77,7 +82,8 @@ async function main() {
     'janua_journeys',
     'janua_template',
   ])
-  const env = { ...process.env, JANUA_TEST_DB: JSON.stringify(address) }
+  const own = { ...process.env, JANUA_TEST_DB: JSON.stringify(address) }
+  const env = values.coverage ? measured(own) : own
   const totals = { passed: 0, failed: 0 }
   for (const signal of ['SIGINT', 'SIGTERM'])
     process.once(signal, () => void stop().then(() => process.exit(130)))
@@ -98,6 +104,7 @@ async function main() {
   } finally {
     await stop()
   }
+  if (values.coverage) tellCoverage()
   say(`\n${totals.passed} passed, ${totals.failed} failed`)
   process.exit(totals.failed > 0 || totals.passed === 0 ? 1 : 0)
 }
