@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
 import { join, relative, sep } from 'node:path'
 import { Plain, say } from './say.mjs'
 import { ROOT } from './setup.mjs'
@@ -21,9 +22,9 @@ export function measured(env) {
 /** Tells the share of lines that ran, by part, on the console and in docs/tests.md. @throws {Plain} when nothing was measured */
 export function tellCoverage() {
   const { status } = spawnSync(
-    'npx',
+    process.execPath,
     [
-      'c8',
+      createRequire(import.meta.url).resolve('c8/bin/c8.js'),
       'report',
       '--temp-directory',
       RAW,
@@ -44,7 +45,7 @@ export function tellCoverage() {
       '--exclude',
       '**/*.d.ts',
     ],
-    { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env } },
+    { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'] },
   )
   if (status !== 0) throw new Plain('The report of coverage could not be made.')
   const summary = JSON.parse(readFileSync(join(FOLDER, 'coverage-summary.json'), 'utf8'))
