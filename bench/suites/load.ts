@@ -95,8 +95,7 @@ async function sitsDown(house: FaultyApp, name: string): Promise<Agent> {
 async function arrive(house: FaultyApp, agents: readonly Agent[]): Promise<Visitor[]> {
   const db = house.connect()
   const janua = createJanua({ db, sessionSecret: 'unused' })
-  const visitors: Visitor[] = []
-  for (let i = 0; i < VISITORS; i++) {
+  const arrives = async (i: number): Promise<Visitor> => {
     const token = await janua.conversations.conversations.newVisitor()
     const known = {
       id: (await janua.conversations.conversations.visitorBy(token))!.id,
@@ -118,8 +117,12 @@ async function arrive(house: FaultyApp, agents: readonly Agent[]): Promise<Visit
       forceNew: true,
     })
     await new Promise<void>((connected) => socket.once('connect', connected))
-    visitors.push({ ...(await visitorOver(house.url, token)), socket, agent, id })
+    return { ...(await visitorOver(house.url, token)), socket, agent, id }
   }
+  const visitors: Visitor[] = []
+  // Of each agent one at a time.
+  for (let i = 0; i < VISITORS; i += AGENTS)
+    visitors.push(...(await Promise.all(agents.map((_, each) => arrives(i + each)))))
   await janua.close()
   await db.close()
   return visitors
