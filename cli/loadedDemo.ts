@@ -50,6 +50,7 @@ async function load(): Promise<LoadedDemo> {
       // The lock goes with its connection, which the transaction holds.
       await db.query(`SELECT GET_LOCK('${database.name}', ${LONGEST_LOAD_SECONDS})`, {
         transaction: alone,
+        type: QueryTypes.SELECT,
       })
       const settings = new Settings(db)
       const known = await settings.read<string>(MADE_OF).catch(() => undefined)
