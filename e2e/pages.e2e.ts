@@ -148,8 +148,7 @@ describe('pages', () => {
       await settledAt(browser, path)
       const [page, window] = await widthsInTheEnd(browser)
       return page > window ? [`${path}: ${page} px in ${window} px`] : []
-    })
-    await lead.resize(1280, 800)
+    }).finally(() => lead.resize(1280, 800))
     expect(wide.join('\n')).to.equal('')
   })
 

@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 import ChartFrame from './ChartFrame.vue'
 import { VChart } from './echarts.ts'
 import { drawnWeeks, questionsOfWeek, trendChart } from './trendChart.ts'
-import { shareOf } from './words.ts'
+import { shareOf, tenths } from './words.ts'
 
 /** Coverage week by week with its interval, and the releases where they came. */
 const { view } = defineProps<{ view: CoverageView }>()
@@ -17,7 +17,6 @@ const option = computed(() => {
   void dark.value // colours are read anew with the scheme
   return trendChart(weeks.value, view)
 })
-const tenths = (share: number | null) => Math.round((share ?? 0) * 1000) / 10
 const rows = computed(() =>
   weeks.value.map((week) => [
     week.starts,

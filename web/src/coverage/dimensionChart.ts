@@ -2,7 +2,7 @@ import type { DimensionView } from '@janua/contracts'
 import type { Dimension } from '@janua/core'
 import { percent } from '../shell/format.ts'
 import { axis, base, token, tooltip } from './chartStyle.ts'
-import { shareOf } from './words.ts'
+import { shareOf, tenths } from './words.ts'
 
 type Row = DimensionView['rows'][number]
 
@@ -27,7 +27,6 @@ export function rowWords(row: Row, dimension: Dimension): string {
 
 /** The same as a table: its heads, and a row for each. */
 export function tableOf(rows: readonly Row[], dimension: Dimension) {
-  const tenths = (share: number | null) => Math.round((share ?? 0) * 1000) / 10
   return dimension === 'item'
     ? {
         columns: ['title', 'answers', 'expected right %', 'opened', 'voted up', 'voted down'],

@@ -7,7 +7,7 @@ type Week = CoverageView['weeks'][number]
 
 /** The moment at which a day begins, in milliseconds. */
 const at = (iso: string) => Date.parse(`${iso}T00:00:00Z`)
-const WEEK_MS = 6 * 86_400_000
+const SIX_DAYS_MS = 6 * 86_400_000
 const short = (iso: string) => day(iso).replace(/ \d{4}$/, '')
 const lowOf = (week: Week) => week.low ?? shareOf(week)
 const highOf = (week: Week) => week.high ?? shareOf(week)
@@ -19,7 +19,7 @@ export function drawnWeeks({ weeks }: Pick<CoverageView, 'weeks'>): Week[] {
 
 /** The address of a week's questions. */
 export function questionsOfWeek({ starts }: Pick<Week, 'starts'>): { from: string; to: string } {
-  return { from: starts, to: new Date(at(starts) + WEEK_MS).toISOString().slice(0, 10) }
+  return { from: starts, to: new Date(at(starts) + SIX_DAYS_MS).toISOString().slice(0, 10) }
 }
 
 /** What the tooltip says of a week. */

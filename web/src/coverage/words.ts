@@ -8,6 +8,9 @@ export function withMargin(share: number, low: number | null, high: number | nul
   return `${percent(share)} ± ${Math.max(1, Math.round(((high - low) / 2) * 100))}`
 }
 
+/** A share in per cent with one decimal, as tables have it; 0 for none. */
+export const tenths = (share: number | null) => Math.round((share ?? 0) * 1000) / 10
+
 export function shareOf({ right, questions }: Pick<Sums, 'right' | 'questions'>): number {
   return questions === 0 ? 0 : right / questions
 }

@@ -137,7 +137,6 @@ export function usePublishing() {
     chosen,
     fixed,
     busy,
-    reload,
     publish,
     act,
     replay,
