@@ -48,10 +48,14 @@ async function load(): Promise<LoadedDemo> {
   try {
     return await db.transaction(async (alone) => {
       // The lock goes with its connection, which the transaction holds.
-      await db.query(`SELECT GET_LOCK('${database.name}', ${LONGEST_LOAD_SECONDS})`, {
-        transaction: alone,
-        type: QueryTypes.SELECT,
-      })
+      const [lock] = await db.query<{ held: number | null }>(
+        `SELECT GET_LOCK('${database.name}', ${LONGEST_LOAD_SECONDS}) AS held`,
+        { transaction: alone, type: QueryTypes.SELECT },
+      )
+      if (Number(lock?.held) !== 1)
+        throw new Error(
+          `The demo is being loaded by another process for more than ${LONGEST_LOAD_SECONDS} s.`,
+        )
       const settings = new Settings(db)
       const known = await settings.read<string>(MADE_OF).catch(() => undefined)
       if (known === madeOf && existsSync(files)) return { database, files }

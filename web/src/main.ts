@@ -10,6 +10,7 @@ import Tooltip from 'primevue/tooltip'
 import { createApp } from 'vue'
 import App from './shell/App.vue'
 import { whenSignedOut } from './shell/api.ts'
+import { escapeFromSelects } from './shell/escape.ts'
 import { queryClient } from './shell/queryClient.ts'
 import { router } from './shell/router.ts'
 import { useSession } from './shell/session.ts'
@@ -41,4 +42,5 @@ whenSignedOut(() => {
   if (!router.currentRoute.value.meta.open)
     void router.push({ path: '/sign-in', query: { to: router.currentRoute.value.fullPath } })
 })
+escapeFromSelects()
 app.mount('#app')

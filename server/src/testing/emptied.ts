@@ -1,5 +1,6 @@
-import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Sequelize } from 'sequelize'
 import { migrate } from '../platform/database/migrate.ts'
+import { selectRows } from '../platform/database/select.ts'
 import { sha256 } from '../platform/hash.ts'
 
 /** The schema as this process has made it; nothing before it has. */
@@ -22,24 +23,22 @@ async function schemaOf(db: Sequelize): Promise<string> {
     [
       'SELECT table_name, column_name, ordinal_position, column_type, is_nullable, column_default FROM information_schema.columns WHERE table_schema = DATABASE() ORDER BY 1, 3',
       'SELECT table_name, index_name, column_name, seq_in_index, non_unique FROM information_schema.statistics WHERE table_schema = DATABASE() ORDER BY 1, 2, 4',
-    ].map((query) => db.query(query, { type: QueryTypes.SELECT, raw: true })),
+    ].map((query) => selectRows(db, query)),
   )
-  const steps = await db
-    .query('SELECT name FROM migrations ORDER BY 1', { type: QueryTypes.SELECT })
-    .catch(() => [])
+  const steps = await selectRows(db, 'SELECT name FROM migrations ORDER BY 1').catch(() => [])
   return sha256(JSON.stringify([columns, keys, steps]))
 }
 
 async function emptyTables(db: Sequelize): Promise<void> {
-  const tables = await db.query<{ name: string; counted: number | null }>(
+  const tables = await selectRows<{ name: string; counted: number | null }>(
+    db,
     "SELECT table_name AS name, auto_increment AS counted FROM information_schema.tables WHERE table_schema = DATABASE() AND table_type = 'BASE TABLE' AND table_name <> 'migrations'",
-    { type: QueryTypes.SELECT },
   )
-  const rows = await db.query<{ name: string; hasRows: number }>(
+  const rows = await selectRows<{ name: string; hasRows: number }>(
+    db,
     tables
       .map(({ name }) => `SELECT '${name}' AS name, EXISTS (SELECT 1 FROM ${name}) AS hasRows`)
       .join(' UNION ALL '),
-    { type: QueryTypes.SELECT },
   )
   const filled = new Set(rows.filter(({ hasRows }) => Number(hasRows)).map(({ name }) => name))
   const used = tables.filter(({ name, counted }) => filled.has(name) || Number(counted ?? 1) > 1)

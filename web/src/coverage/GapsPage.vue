@@ -7,42 +7,18 @@ import Message from 'primevue/message'
 import Paginator from 'primevue/paginator'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { post } from '../shell/api.ts'
 import { count, day, moment, whole } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
-import { useAction } from '../shell/useAction.ts'
-import { useListing } from '../shell/useListing.ts'
-import { useRemote } from '../shell/useRemote.ts'
 import GapTable from './GapTable.vue'
 import HowCounted from './HowCounted.vue'
+import { GAP_ROWS, useGapList } from './useGapList.ts'
 import { STATE_WORDS } from './words.ts'
 
-const ROWS = 15
-const route = useRoute()
 const router = useRouter()
-const { run, busy } = useAction()
-const gapState = ref<GapState>(GAP_STATES.find((each) => each === route.query.state) ?? 'open')
-const sort = ref<'worth' | 'volume' | 'newest' | 'coverage'>('worth')
-const { search, words, offset } = useListing(() => [gapState.value, sort.value])
-const marked = ref<number | null>(null)
-const { state: page } = useRemote(
-  '/gaps',
-  () => ({
-    state: gapState.value,
-    sort: sort.value,
-    search: words.value,
-    offset: offset.value,
-    limit: ROWS,
-  }),
-  { hears: ['figures', 'topics'] },
-)
-const { state: topics, reload: loadTopics } = useRemote('/topics/state', undefined, {
-  hears: ['topics'],
-})
-const list = computed(() => page.value.value)
-const rows = computed(() => list.value?.rows ?? [])
+const { gapState, sort, search, offset, state, list, rows, marked, step, topics, regroup, busy } =
+  useGapList(useRoute().query.state)
 const STATES = computed(() =>
   GAP_STATES.map((value) => ({
     value,
@@ -65,28 +41,11 @@ const EMPTY: Record<GapState, string> = {
   'will not cover': 'There is nothing that you have decided not to cover.',
 }
 
-watch(
-  rows,
-  (now) => {
-    if (!now.some(({ topic }) => topic === marked.value)) marked.value = now[0]?.topic ?? null
-  },
-  { immediate: true },
-)
-async function regroup(): Promise<void> {
-  await run(() => post('/topics/regroup'), 'All questions are being grouped anew')
-  await loadTopics()
-}
 onKeyStroke(['j', 'k', 'Enter'], (event) => {
-  if (
-    typingSomewhere(event) ||
-    (event.key === 'Enter' && (event.target as HTMLElement).closest('button, a'))
-  )
-    return
+  const isPressed = event.key === 'Enter' && (event.target as HTMLElement).closest('button, a')
+  if (typingSomewhere(event) || isPressed) return
   if (event.key === 'Enter') return void (marked.value && router.push(`/gaps/${marked.value}`))
-  const at = rows.value.findIndex(({ topic }) => topic === marked.value)
-  marked.value =
-    rows.value[Math.min(rows.value.length - 1, Math.max(0, at + (event.key === 'j' ? 1 : -1)))]
-      ?.topic ?? null
+  step(event.key === 'j' ? 1 : -1)
   document.querySelector('[data-marked="true"]')?.scrollIntoView({ block: 'nearest' })
 })
 </script>
@@ -109,15 +68,15 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
         </p>
       </div>
       <Button
-        v-if="topics.value"
+        v-if="topics"
         text
         size="small"
-        :label="topics.value.running ? 'Grouping …' : 'Group anew'"
-        :disabled="topics.value.running"
+        :label="topics.running ? 'Grouping …' : 'Group anew'"
+        :disabled="topics.running"
         :loading="busy"
         :title="
-          topics.value.at
-            ? `Grouped ${moment(topics.value.at)}: ${topics.value.topics} topics of ${topics.value.wordings} wordings`
+          topics.at
+            ? `Grouped ${moment(topics.at)}: ${topics.topics} topics of ${topics.wordings} wordings`
             : ''
         "
         data-test="regroup"
@@ -152,14 +111,14 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
         aria-label="Order"
       />
     </div>
-    <Message v-if="page.status === 'failed'" severity="error">{{ page.reason }}</Message>
-    <div v-if="page.status === 'ready' && rows.length === 0" class="empty panel">
+    <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
+    <div v-if="state.status === 'ready' && rows.length === 0" class="empty panel">
       <p>{{ search ? 'No such topic.' : EMPTY[gapState] }}</p>
     </div>
     <GapTable v-else-if="rows.length" :rows="rows" :marked="marked" states />
     <Paginator
-      v-if="(list?.total ?? 0) > ROWS"
-      :rows="ROWS"
+      v-if="(list?.total ?? 0) > GAP_ROWS"
+      :rows="GAP_ROWS"
       :total-records="list?.total"
       :first="offset"
       template="PrevPageLink CurrentPageReport NextPageLink"

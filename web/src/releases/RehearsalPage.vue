@@ -1,116 +1,63 @@
 <script setup lang="ts">
-import type { Door, ReleaseRow, Verdict } from '@janua/contracts'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
-import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { get, post } from '../shell/api.ts'
 import { typingSomewhere } from '../shell/typing.ts'
-import { useAction } from '../shell/useAction.ts'
 import CompareAnswers from './CompareAnswers.vue'
 import QuickEdit from './QuickEdit.vue'
 import RehearsalThread from './RehearsalThread.vue'
 import ShouldHaveBeen from './ShouldHaveBeen.vue'
-import { DRAFT, useRehearsal } from './useRehearsal.ts'
-import { verdictOn } from './verdicts.ts'
+import { DRAFT } from './useRehearsal.ts'
+import { useRehearsalPage } from './useRehearsalPage.ts'
 import WhyPanel from './WhyPanel.vue'
 
-const route = useRoute()
-const { run } = useAction()
 const {
-  messages,
+  begin,
+  doors,
   door,
+  versions,
   release,
+  nameOf,
+  liveName,
   at,
   language,
   told,
   played,
-  compares,
-  failure,
-  busy,
-  shown,
+  messages,
   questions,
+  shown,
   current,
   besideCurrent,
+  compares,
+  editable,
+  typed,
+  panel,
+  should,
+  failure,
+  busy,
   play,
-  ask,
+  say,
   startOver,
   takeBack,
-} = useRehearsal()
-const doors = shallowRef<Door[]>([])
-const releases = shallowRef<ReleaseRow[]>([])
-const typed = ref('')
-const panel = ref<'why' | 'edit'>('why')
-const should = ref(false)
+  review,
+  corrected,
+  press,
+} = useRehearsalPage(useRoute().query)
+onMounted(begin)
 const tells = ref(false)
 const thread = useTemplateRef('thread')
-const versions = computed(() => [
-  { label: 'Draft', value: DRAFT },
-  ...releases.value.map(({ number, live }) => ({
-    label: `Release ${number}${live ? ', live' : ''}`,
-    value: number,
-  })),
-])
-const nameOf = (number: number) =>
-  versions.value.find(({ value }) => value === number)?.label ?? `Release ${number}`
-const liveName = computed(
-  () => versions.value.find(({ label }) => label.endsWith('live'))?.label ?? 'Live',
-)
-const editable = computed(() => {
-  const { answer } = current.value ?? {}
-  const nearest = answer?.trace.candidates[0]
-  return answer?.sources[0] ?? nearest
-})
-
-onMounted(async () => {
-  await run(async () => {
-    ;[doors.value, releases.value] = await Promise.all([get('/doors'), get('/releases')])
-    door.value = Number(route.query.door) || doors.value[0]?.id
-  })
-  const before = [route.query.before ?? []]
-    .flat()
-    .filter((each): each is string => typeof each === 'string')
-  if (typeof route.query.ask === 'string') {
-    messages.value = before
-    await ask(route.query.ask)
-  }
-})
-watch([door, release, at, language, told, compares], () => void play())
 watch(questions, async () => {
   await nextTick()
   thread.value?.lastElementChild?.scrollIntoView({ block: 'nearest' })
 })
-async function say(): Promise<void> {
-  const text = typed.value.trim()
-  if (!text) return
-  typed.value = ''
-  panel.value = 'why'
-  if (!(await ask(text))) typed.value = text
-}
-async function review(verdict: Verdict): Promise<void> {
-  const done = await run(async () => {
-    await post('/verdicts', verdictOn(current.value!, door.value!, verdict))
-    return true
-  })
-  if (done) await play()
-}
-async function corrected(): Promise<void> {
-  should.value = false
-  await play()
-}
 onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
-  if (typingSomewhere(event) || !current.value || should.value || event.ctrlKey || event.metaKey)
-    return
-  event.preventDefault()
-  if (event.key === 'r') void review('right')
-  if (event.key === 'w') void review('wrong')
-  if (event.key === 's') should.value = true
-  if (event.key === 'c') compares.value = !compares.value
-  if (event.key === 'e') panel.value = panel.value === 'edit' ? 'why' : 'edit'
+  if (typingSomewhere(event) || event.ctrlKey || event.metaKey) return
+  if (press(event.key)) event.preventDefault()
 })
 </script>
 

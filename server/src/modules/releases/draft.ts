@@ -93,7 +93,7 @@ export class Draft {
         lock: true,
         transaction,
       })
-      if (!item) throw problem('ARTICLE_NOT_FOUND', id)
+      if (!item) throw noItem(id, kind)
       // As it was before it is no change.
       const revision =
         (await tables.revisions.findOne({
@@ -255,7 +255,7 @@ export class Draft {
       where: { id, kind: kind as ItemKind, draftRevision: { [Op.ne]: null } },
       transaction,
     })
-    if (!item) throw problem('ARTICLE_NOT_FOUND', id)
+    if (!item) throw noItem(id, kind)
     const revision = await tables.revisions.findByPk(item.draftRevision!, { transaction })
     return { item, revision: revision!, content: revision!.content as C }
   }
@@ -322,7 +322,7 @@ export class Draft {
       lock: true,
       transaction,
     })
-    if (!item) throw problem('ARTICLE_NOT_FOUND', id)
+    if (!item) throw noItem(id, kind)
     return item
   }
 
@@ -351,4 +351,8 @@ export function columnsOf({
   ...source
 }: Summary) {
   return { title: title.slice(0, 200), collection, phrasings, words, reviewOn, ...source }
+}
+
+function noItem(id: number, kind: ItemKind | readonly ItemKind[]): Error {
+  return problem('ARTICLE_NOT_FOUND', id, kind === 'door' || kind === 'document' ? kind : 'article')
 }

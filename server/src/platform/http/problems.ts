@@ -110,7 +110,11 @@ export const PROBLEMS = {
     text: () => 'Another log is being read just now. Wait until it is done.',
   },
 
-  ARTICLE_NOT_FOUND: { status: 404, text: (id: number) => `There is no article ${id}.` },
+  ARTICLE_NOT_FOUND: {
+    status: 404,
+    text: (id: number, kind: 'article' | 'document' | 'door' = 'article') =>
+      `There is no ${kind} ${id}.`,
+  },
   ITEM_CHANGED: {
     status: 409,
     text: (by: string) =>
@@ -311,7 +315,7 @@ export class Problem extends Error {
 /** @example throw problem('ARTICLE_NOT_FOUND', 7) */
 export function problem<C extends ProblemCode>(code: C, ...value: Value<C>): Problem {
   const { status, text } = PROBLEMS[code]
-  return new Problem(code, status, (text as (value: unknown) => string)(value[0]))
+  return new Problem(code, status, (text as (...values: unknown[]) => string)(...value))
 }
 
 /** A refusal with material that the page shows beside the sentence, such as the other person's text. */
