@@ -11,7 +11,7 @@ import { watchDebounced } from '@vueuse/core'
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, toRaw } from 'vue'
 import { inPlainWords } from '../shell/api.ts'
 import { count } from '../shell/format.ts'
 
@@ -48,7 +48,7 @@ const ROLES: Record<Exclude<ColumnRole, ''>, string> = {
   id: 'Janua’s number',
 }
 const NONE = 'none'
-const mapping = ref<SheetMapping>(structuredClone(preview.guess))
+const mapping = ref<SheetMapping>(structuredClone(toRaw(preview.guess)))
 const result = shallowRef<SheetTrial>()
 const failure = ref('')
 const roles = computed(() => [

@@ -40,7 +40,6 @@ const {
   should,
   failure,
   busy,
-  play,
   say,
   startOver,
   takeBack,
