@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { join, relative, sep } from 'node:path'
 import { Plain, say } from './say.mjs'
@@ -21,6 +21,7 @@ export function measured(env) {
 
 /** Tells the share of lines that ran, by part, on the console and in docs/tests.md. @throws {Plain} when nothing was measured */
 export function tellCoverage() {
+  dropUnmapped()
   const { status } = spawnSync(
     process.execPath,
     [
@@ -71,6 +72,25 @@ export function tellCoverage() {
     PAGE,
     page.replace(TABLE, (_, start, end) => `${start}${table.join('\n')}\n${end}`),
   )
+}
+
+/**
+ * Takes out files of TypeScript that were loaded as something else than their source map says (as CommonJS and as a module in
+ * one process): their lines would be those of other code.
+ */
+function dropUnmapped() {
+  for (const name of readdirSync(RAW)) {
+    const raw = JSON.parse(readFileSync(join(RAW, name), 'utf8'))
+    const maps = raw['source-map-cache'] ?? {}
+    const fits = ({ url, functions }) => {
+      if (!url.endsWith('.ts')) return true
+      const lengths = maps[url]?.lineLengths
+      const end = functions[0]?.ranges[0]?.endOffset
+      const whole = lengths?.reduce((sum, length) => sum + length + 1, 0)
+      return whole !== undefined && Math.abs(whole - end) <= 1
+    }
+    writeFileSync(join(RAW, name), JSON.stringify({ ...raw, result: raw.result.filter(fits) }))
+  }
 }
 
 function shareOf(files, what) {
