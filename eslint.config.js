@@ -2,6 +2,7 @@ import js from '@eslint/js'
 import globals from 'globals'
 import tseslint from 'typescript-eslint'
 import vue from 'eslint-plugin-vue'
+import vueI18n from '@intlify/eslint-plugin-vue-i18n'
 
 export default tseslint.config(
   { ignores: ['**/dist/', '**/node_modules/', 'data/', '.test-data/'] },
@@ -26,6 +27,35 @@ export default tseslint.config(
       ],
       '@typescript-eslint/no-explicit-any': 'off',
       'vue/multi-word-component-names': 'off',
+    },
+  },
+  {
+    // Texts stand in catalogues, and catalogues hold no text that nobody shows.
+    files: ['web/src/**/*.{vue,ts}'],
+    ignores: ['**/*.test.ts', '**/testing/**'],
+    plugins: { '@intlify/vue-i18n': vueI18n },
+    settings: {
+      'vue-i18n': {
+        localeDir: {
+          pattern: './locales/*/*.json',
+          localePattern: /^.*\/(?<locale>[a-z]{2})\/[a-z]+\.json$/i,
+          localeKey: 'path',
+        },
+        messageSyntaxVersion: '^11.0.0',
+      },
+    },
+    rules: {
+      '@intlify/vue-i18n/no-missing-keys': 'error',
+      '@intlify/vue-i18n/no-raw-text': [
+        'error',
+        {
+          ignorePattern: '^[^\\p{L}]*$',
+          ignoreNodes: ['kbd', 'code'],
+          attributes: {
+            '/.+/': ['title', 'aria-label', 'placeholder', 'alt', 'label', 'header'],
+          },
+        },
+      ],
     },
   },
   {

@@ -14,10 +14,7 @@ const STEPS = {
   units: {
     title: 'Units',
     command: [
-      // Modules alone: one copy of each file, whose lines `npm run coverage` can tell.
-      '--import',
-      'tsx/esm',
-      ...MOCHA.slice(2),
+      ...MOCHA,
       '--timeout',
       '60000',
       '{core,contracts,web,visitor,demo,bench,ask,scripts,simulators}/**/*.test.ts',

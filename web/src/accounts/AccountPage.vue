@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import { MIN_PASSWORD, type SecondFactorStart } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -33,7 +34,7 @@ const removing = ref(false)
 const removePassword = ref('')
 
 async function changePassword(): Promise<void> {
-  if (!(await submit('Password changed. Your other sessions have ended.'))) return
+  if (!(await submit(t('accounts.account.passwordChangedYourOther')))) return
   reset()
   await load()
 }
@@ -52,7 +53,7 @@ async function removeFactor(): Promise<void> {
   const done = await run(
     () =>
       call('DELETE', '/account/second-factor', { password: removePassword.value }).then(() => true),
-    'Second factor removed',
+    t('accounts.account.secondFactorRemoved'),
   )
   removePassword.value = ''
   if (!done) return
@@ -62,100 +63,132 @@ async function removeFactor(): Promise<void> {
 async function end(id?: string): Promise<void> {
   await run(
     () => (id ? remove(`/account/sessions/${id}`) : remove('/account/sessions')),
-    'Signed out there',
+    t('accounts.account.signedOutThere'),
   )
   await load()
 }
 const copy = () =>
-  run(() => navigator.clipboard.writeText(codes.value!.join('\n')), 'Recovery codes copied')
+  run(
+    () => navigator.clipboard.writeText(codes.value!.join('\n')),
+    t('accounts.account.recoveryCodesCopied'),
+  )
 </script>
 
 <template>
   <div class="page narrow">
     <div class="head">
       <div>
-        <h1>Your account</h1>
+        <h1>{{ $t('accounts.account.yourAccount') }}</h1>
         <p class="quiet">{{ session.user!.name }} · {{ session.user!.mail }}</p>
       </div>
     </div>
-    <Message v-if="session.needsSecondFactor" severity="warn" data-test="needs-factor"
-      >Your team asks leads for a second factor. Set it up here, and the other pages open.</Message
-    >
+    <Message v-if="session.needsSecondFactor" severity="warn" data-test="needs-factor">{{
+      $t('accounts.account.yourTeamAsksLeads')
+    }}</Message>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
 
     <section v-if="state.value" class="panel stack" data-test="second-factor">
-      <h2>Authenticator app</h2>
+      <h2>{{ $t('accounts.account.authenticatorApp') }}</h2>
       <template v-if="codes">
         <p>
-          Keep these recovery codes in a safe place. Each one signs you in once if you lose your
-          phone. They are not shown again.
+          {{ $t('accounts.account.keepTheseRecoveryCodes') }}
         </p>
         <pre class="codes" data-test="recovery-codes">{{ codes.join('\n') }}</pre>
         <div class="row">
-          <Button label="Copy" outlined @click="copy" />
-          <Button label="I’ve saved them" data-test="codes-saved" @click="codes = undefined" />
+          <Button :label="$t('accounts.account.copy')" outlined @click="copy" />
+          <Button
+            :label="$t('accounts.account.iveSavedThem')"
+            data-test="codes-saved"
+            @click="codes = undefined"
+          />
         </div>
       </template>
       <template v-else-if="enrolment">
-        <p>Scan this with your authenticator app, then enter the code it shows.</p>
+        <p>{{ $t('accounts.account.scanThisWithYour') }}</p>
         <img
           class="qr"
           :src="`data:image/svg+xml;utf8,${encodeURIComponent(enrolment.qr)}`"
-          alt="QR code for your authenticator app"
+          :alt="$t('accounts.account.qrCodeForYour')"
         />
         <p class="quiet small">
-          Can’t scan it? Enter this key instead: <code>{{ enrolment.secret }}</code>
+          <i18n-t keypath="accounts.account.cantScanItEnter" scope="global"
+            ><template #secret
+              ><code>{{ enrolment.secret }}</code></template
+            ></i18n-t
+          >
         </p>
         <form class="row" @submit.prevent="confirm">
           <InputText
             v-model.trim="code"
             inputmode="numeric"
             autocomplete="one-time-code"
-            placeholder="6 digits"
-            aria-label="Code from the app"
+            :placeholder="$t('accounts.account.n6Digits')"
+            :aria-label="$t('accounts.account.codeFromTheApp')"
             required
             data-test="factor-code"
           />
-          <Button type="submit" label="Confirm" :loading="busy" data-test="factor-confirm" />
-          <Button type="button" text label="Cancel" @click="enrolment = undefined" />
+          <Button
+            type="submit"
+            :label="$t('accounts.account.confirm')"
+            :loading="busy"
+            data-test="factor-confirm"
+          />
+          <Button type="button" text :label="$t('common.cancel')" @click="enrolment = undefined" />
         </form>
       </template>
       <template v-else-if="state.value.hasSecondFactor">
         <p>
-          On. Signing in asks for a code from your app. {{ state.value.recoveryCodesLeft }} recovery
-          codes left.
+          {{
+            $t('accounts.account.onSigningInAsks', {
+              recoveryCodesLeft: state.value.recoveryCodesLeft,
+            })
+          }}
         </p>
         <form v-if="removing" class="row" @submit.prevent="removeFactor">
           <InputText
             v-model="removePassword"
             type="password"
             autocomplete="current-password"
-            placeholder="Your password"
-            aria-label="Your password"
+            :placeholder="$t('accounts.account.yourPassword')"
+            :aria-label="$t('accounts.account.yourPassword')"
             required
           />
-          <Button type="submit" severity="danger" label="Turn off" :loading="busy" />
-          <Button type="button" text label="Cancel" @click="removing = false" />
+          <Button
+            type="submit"
+            severity="danger"
+            :label="$t('accounts.account.turnOff')"
+            :loading="busy"
+          />
+          <Button type="button" text :label="$t('common.cancel')" @click="removing = false" />
         </form>
         <div v-else class="row">
-          <Button outlined label="Set up again" @click="begin" />
-          <Button text severity="danger" label="Turn off" @click="removing = true" />
+          <Button outlined :label="$t('accounts.account.setUpAgain')" @click="begin" />
+          <Button
+            text
+            severity="danger"
+            :label="$t('accounts.account.turnOff')"
+            @click="removing = true"
+          />
         </div>
       </template>
       <template v-else>
         <p>
-          Off. With an authenticator app, your password alone doesn’t sign anyone in to your
-          account.
+          {{ $t('accounts.account.offWithAnAuthenticator') }}
         </p>
         <div>
-          <Button label="Set up" :loading="busy" data-test="factor-begin" @click="begin" />
+          <Button
+            :label="$t('accounts.account.setUp')"
+            :loading="busy"
+            data-test="factor-begin"
+            @click="begin"
+          />
         </div>
       </template>
     </section>
 
     <form class="panel stack" @submit.prevent="changePassword">
-      <h2>Password</h2>
-      <FormField label="Current password" :fault="faults.current">
+      <h2>{{ $t('accounts.account.password') }}</h2>
+      <FormField :label="$t('accounts.account.currentPassword')" :fault="faults.current">
         <InputText
           v-model="passwords.current"
           type="password"
@@ -165,7 +198,7 @@ const copy = () =>
         />
       </FormField>
       <FormField
-        :label="`New password (at least ${MIN_PASSWORD} characters)`"
+        :label="$t('accounts.account.newPasswordAtLeast', { minpassword: MIN_PASSWORD })"
         :fault="faults.password"
       >
         <InputText
@@ -178,28 +211,45 @@ const copy = () =>
         />
       </FormField>
       <p class="quiet small">
-        Three or four unrelated words make a good one. Common passwords and your own name are
-        refused.
+        {{ $t('accounts.account.threeOrFourUnrelated') }}
       </p>
-      <div><Button type="submit" label="Change password" :loading="changing" /></div>
+      <div>
+        <Button type="submit" :label="$t('accounts.account.changePassword')" :loading="changing" />
+      </div>
     </form>
 
     <section v-if="state.value" class="panel stack" data-test="own-sessions">
-      <h2>Where you’re signed in</h2>
+      <h2>{{ $t('accounts.account.whereYoureSignedIn') }}</h2>
       <ul class="sessions">
         <li v-for="each in state.value.sessions" :key="each.id">
           <div>
             <strong>{{ browserName(each.browser) }}</strong>
-            <span v-if="each.isThis" class="quiet"> · this browser</span>
+            <span v-if="each.isThis" class="quiet"> {{ $t('accounts.account.thisBrowser') }}</span>
             <p class="quiet small">
-              Signed in {{ moment(each.since) }} · last used {{ moment(each.seenAt) }}
+              {{
+                $t('accounts.account.signedInLastUsed', {
+                  since: moment(each.since),
+                  seenAt: moment(each.seenAt),
+                })
+              }}
             </p>
           </div>
-          <Button v-if="!each.isThis" size="small" text label="Sign out" @click="end(each.id)" />
+          <Button
+            v-if="!each.isThis"
+            size="small"
+            text
+            :label="$t('accounts.account.signOut')"
+            @click="end(each.id)"
+          />
         </li>
       </ul>
       <div v-if="state.value.sessions.length > 1">
-        <Button outlined size="small" label="Sign out everywhere else" @click="end()" />
+        <Button
+          outlined
+          size="small"
+          :label="$t('accounts.account.signOutEverywhereElse')"
+          @click="end()"
+        />
       </div>
     </section>
   </div>

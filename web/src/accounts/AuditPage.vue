@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Column from 'primevue/column'
 import InputText from 'primevue/inputtext'
-import { count, moment } from '../shell/format.ts'
+import { counted, moment } from '../shell/format.ts'
 import RemoteTable from '../shell/RemoteTable.vue'
 import { useListing } from '../shell/useListing.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -19,28 +19,32 @@ const { state } = useRemote('/audit', () => ({
   <div class="page">
     <div class="head">
       <div>
-        <h1>Audit trail</h1>
+        <h1>{{ $t('accounts.audit.auditTrail') }}</h1>
         <p class="quiet">
-          Who did what, when · {{ count(state.value?.total ?? 0, 'entry', 'entries') }}
+          {{
+            $t('accounts.audit.whoDidWhatWhen', {
+              entry: counted('units.entry', state.value?.total ?? 0),
+            })
+          }}
         </p>
       </div>
       <InputText
         v-model="search"
         class="search"
-        placeholder="Search people, actions, subjects"
-        aria-label="Search"
+        :placeholder="$t('accounts.audit.searchPeopleActionsSubjects')"
+        :aria-label="$t('common.search')"
       />
     </div>
     <RemoteTable v-model:offset="offset" :state="state" :page-size="ROWS">
-      <Column header="When"
+      <Column :header="$t('accounts.audit.when')"
         ><template #body="{ data }"
           ><span class="figures">{{ moment(data.at) }}</span></template
         ></Column
       >
-      <Column field="who" header="Who" /><Column field="action" header="Action" /><Column
-        field="subject"
-        header="Of what"
-      />
+      <Column field="who" :header="$t('accounts.audit.who')" /><Column
+        field="action"
+        :header="$t('accounts.audit.action')"
+      /><Column field="subject" :header="$t('accounts.audit.ofWhat')" />
     </RemoteTable>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import { type LinkInfo, MIN_PASSWORD } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -19,9 +20,9 @@ const failure = ref('')
 const title = computed(
   () =>
     ({
-      invite: 'Welcome to the team',
-      reset: 'Choose a new password',
-      setup: 'Make the first lead',
+      invite: t('accounts.link.welcomeToTheTeam'),
+      reset: t('accounts.link.chooseANewPassword'),
+      setup: t('accounts.link.makeTheFirstLead'),
     })[info.value?.kind ?? 'invite'],
 )
 
@@ -51,7 +52,7 @@ async function use(): Promise<void> {
     <form v-if="info" class="panel stack" @submit.prevent="use">
       <h1>{{ title }}</h1>
       <label class="field"
-        ><span>Your name</span
+        ><span>{{ $t('accounts.link.yourName') }}</span
         ><InputText
           v-model.trim="name"
           required
@@ -60,7 +61,7 @@ async function use(): Promise<void> {
           data-test="name"
       /></label>
       <label class="field"
-        ><span>Mail address, with which you sign in</span
+        ><span>{{ $t('accounts.link.mailAddressWithWhich') }}</span
         ><InputText
           v-model.trim="mail"
           type="email"
@@ -70,7 +71,9 @@ async function use(): Promise<void> {
           data-test="mail"
       /></label>
       <label class="field"
-        ><span>Password, {{ MIN_PASSWORD }} characters or more</span
+        ><span>{{
+          $t('accounts.link.passwordCharactersOrMore', { minpassword: MIN_PASSWORD })
+        }}</span
         ><InputText
           v-model="password"
           type="password"
@@ -80,10 +83,11 @@ async function use(): Promise<void> {
           data-test="password"
       /></label>
       <Message v-if="failure" severity="error">{{ failure }}</Message>
-      <Button type="submit" label="Go in" data-test="use-link" />
+      <Button type="submit" :label="$t('accounts.link.goIn')" data-test="use-link" />
     </form>
     <Message v-else-if="failure" severity="error"
-      >{{ failure }} <RouterLink to="/sign-in">To the sign-in page</RouterLink></Message
+      >{{ failure }}
+      <RouterLink to="/sign-in">{{ $t('accounts.link.toTheSignIn') }}</RouterLink></Message
     >
   </div>
 </template>

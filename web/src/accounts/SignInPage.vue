@@ -45,11 +45,11 @@ async function signIn(): Promise<void> {
     <form class="door" @submit.prevent="signIn">
       <div class="lunette">
         <JanuaMark />
-        <h1>Janua</h1>
+        <h1>{{ $t('accounts.signIn.janua') }}</h1>
       </div>
       <div class="stack inside">
         <label class="field"
-          ><span>Mail address</span
+          ><span>{{ $t('accounts.signIn.mailAddress') }}</span
           ><InputText
             v-model.trim="mail"
             type="email"
@@ -59,7 +59,7 @@ async function signIn(): Promise<void> {
             data-test="mail"
         /></label>
         <label class="field"
-          ><span>Password</span
+          ><span>{{ $t('accounts.signIn.password') }}</span
           ><InputText
             v-model="password"
             type="password"
@@ -68,7 +68,7 @@ async function signIn(): Promise<void> {
             data-test="password"
         /></label>
         <label v-if="needsCode" class="field"
-          ><span>Code from your authenticator app</span
+          ><span>{{ $t('accounts.signIn.codeFromYourAuthenticator') }}</span
           ><InputText
             v-model.trim="code"
             inputmode="numeric"
@@ -76,12 +76,17 @@ async function signIn(): Promise<void> {
             required
             autofocus
             data-test="code"
-          /><span class="quiet small">Or one of your recovery codes.</span></label
+          /><span class="quiet small">{{ $t('accounts.signIn.orOneOfYour') }}</span></label
         >
         <Message v-if="failure" severity="error" data-test="failure">{{ failure }}</Message>
-        <Button type="submit" label="Sign in" :loading="busy" data-test="sign-in" />
+        <Button
+          type="submit"
+          :label="$t('accounts.signIn.signIn')"
+          :loading="busy"
+          data-test="sign-in"
+        />
         <p class="quiet small">
-          No account yet, or forgotten your password? Ask your team lead for a link.
+          {{ $t('accounts.signIn.noAccountYetOr') }}
         </p>
       </div>
     </form>

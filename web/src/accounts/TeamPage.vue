@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import { type Person, type Role, ROLES } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
@@ -8,7 +9,7 @@ import Message from 'primevue/message'
 import Select from 'primevue/select'
 import { ref } from 'vue'
 import { get, patch, post, remove } from '../shell/api.ts'
-import { count, moment } from '../shell/format.ts'
+import { counted, listed, moment } from '../shell/format.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useForm } from '../shell/useForm.ts'
@@ -32,9 +33,9 @@ const {
 )
 const link = ref<{ text: string; url: string }>()
 const ROLE_TEXT = {
-  lead: 'Lead: all of it',
-  editor: 'Editor: library and rehearsal',
-  agent: 'Agent: desk',
+  lead: t('accounts.team.leadAllOfIt'),
+  editor: t('accounts.team.editorLibraryAndRehearsal'),
+  agent: t('accounts.team.agentDesk'),
 }
 const roles = ROLES.map((value) => ({ value, label: ROLE_TEXT[value] }))
 
@@ -47,13 +48,18 @@ async function deactivate(person: Person): Promise<void> {
   const inHand = await run(() => get(`/team/${person.id}/in-hand`))
   if (!inHand) return
   const has = [
-    inHand.conversations > 0 && count(inHand.conversations, 'conversation'),
-    inHand.cases > 0 && count(inHand.cases, 'case'),
-  ].filter(Boolean)
+    inHand.conversations > 0 && counted('units.conversation', inHand.conversations),
+    inHand.cases > 0 && counted('units.case', inHand.cases),
+  ].filter((each) => each !== false)
   const wanted = await confirmed({
-    header: `Deactivate ${person.name}?`,
-    message: `They are signed out at once.${has.length > 0 ? ` What they have in hand (${has.join(' and ')}) goes back to its queue.` : ''}`,
-    accept: 'Deactivate',
+    header: t('accounts.team.deactivate2', { person: person.name }),
+    message: [
+      t('accounts.team.theyAreSignedOut'),
+      has.length > 0 && t('accounts.team.whatTheyHaveIn', { and: listed(has) }),
+    ]
+      .filter(Boolean)
+      .join(' '),
+    accept: t('accounts.team.deactivate'),
   })
   if (wanted) await change(() => patch(`/team/${person.id}`, { active: false }), 'Deactivated')
 }
@@ -61,13 +67,13 @@ async function invite(): Promise<void> {
   const made = await submit()
   if (!made) return
   inviting.value = false
-  showLink(`Send this link to ${invited.value.name}. It works once, for three days.`, made.token)
+  showLink(t('accounts.team.sendThisLinkTo', { invited: invited.value.name }), made.token)
   reset()
   await load()
 }
 async function resetPassword(person: Person): Promise<void> {
   const made = await run(() => post(`/team/${person.id}/link`))
-  if (made) showLink(`Send this link to ${person.name}. It works once.`, made.token)
+  if (made) showLink(t('accounts.team.sendThisLinkTo2', { person: person.name }), made.token)
 }
 function showLink(text: string, token: string): void {
   link.value = { text, url: `${location.origin}/link/${token}` }
@@ -79,28 +85,43 @@ const copy = () => run(() => navigator.clipboard.writeText(link.value!.url), 'Co
   <div class="page">
     <div class="head">
       <div>
-        <h1>Team</h1>
+        <h1>{{ $t('accounts.team.team') }}</h1>
         <p class="quiet">
-          {{ count(state.value?.filter(({ active }) => active).length ?? 0, 'person', 'people') }}
-          can sign in
+          {{
+            $t('accounts.team.canSignIn', {
+              person: counted(
+                'units.person',
+                state.value?.filter(({ active }) => active).length ?? 0,
+              ),
+            })
+          }}
         </p>
       </div>
-      <Button label="Invite somebody" data-test="invite" @click="inviting = true" />
+      <Button
+        :label="$t('accounts.team.inviteSomebody')"
+        data-test="invite"
+        @click="inviting = true"
+      />
     </div>
     <Message v-if="link" severity="info" closable data-test="link" @close="link = undefined">
       <p>{{ link.text }}</p>
       <p class="row">
-        <code>{{ link.url }}</code><Button label="Copy" size="small" outlined @click="copy" />
+        <code>{{ link.url }}</code><Button
+          :label="$t('accounts.team.copy')"
+          size="small"
+          outlined
+          @click="copy"
+        />
       </p>
     </Message>
     <RemoteTable :state="state" sort-field="name" :sort-order="1">
-      <Column field="name" header="Name" sortable
+      <Column field="name" :header="$t('common.name')" sortable
         ><template #body="{ data }"
           ><strong>{{ data.name }}</strong
           ><br /><span class="quiet">{{ data.mail }}</span></template
         ></Column
       >
-      <Column field="role" header="Role" sortable>
+      <Column field="role" :header="$t('accounts.team.role')" sortable>
         <template #body="{ data }"
           ><Select
             :model-value="data.role"
@@ -108,46 +129,60 @@ const copy = () => run(() => navigator.clipboard.writeText(link.value!.url), 'Co
             option-label="label"
             option-value="value"
             size="small"
-            :aria-label="`Role of ${data.name}`"
+            :aria-label="$t('accounts.team.roleOf', { name: data.name })"
             @update:model-value="
-              (role: Role) => change(() => patch(`/team/${data.id}`, { role }), 'Role changed')
+              (role: Role) =>
+                change(() => patch(`/team/${data.id}`, { role }), $t('accounts.team.roleChanged'))
             "
         /></template>
       </Column>
-      <Column field="active" header="State" sortable
+      <Column field="active" :header="$t('common.state')" sortable
         ><template #body="{ data }">{{
-          !data.active ? 'deactivated' : data.invited ? 'invited' : 'active'
+          !data.active
+            ? $t('accounts.team.deactivated')
+            : data.invited
+              ? $t('accounts.team.invited')
+              : $t('accounts.team.active')
         }}</template></Column
       >
-      <Column field="lastSeenAt" header="Signed in" sortable
+      <Column field="lastSeenAt" :header="$t('accounts.team.signedIn')" sortable
         ><template #body="{ data }"
           ><span class="figures">{{
-            data.lastSeenAt ? moment(data.lastSeenAt) : 'never'
+            data.lastSeenAt ? moment(data.lastSeenAt) : $t('accounts.team.never')
           }}</span></template
         ></Column
       >
-      <Column field="sessions" header="Sessions" sortable
+      <Column field="sessions" :header="$t('accounts.team.sessions')" sortable
         ><template #body="{ data }"
           ><span class="figures">{{ data.sessions }}</span></template
         ></Column
       >
       <Column>
-        <template #header><span class="visually-hidden">Actions</span></template>
+        <template #header
+          ><span class="visually-hidden">{{ $t('common.actions') }}</span></template
+        >
         <template #body="{ data }">
           <div class="row">
-            <Button size="small" text label="Password link" @click="resetPassword(data)" />
             <Button
               size="small"
               text
-              label="End sessions"
+              :label="$t('accounts.team.passwordLink')"
+              @click="resetPassword(data)"
+            />
+            <Button
+              size="small"
+              text
+              :label="$t('accounts.team.endSessions')"
               :disabled="data.sessions === 0"
-              @click="change(() => remove(`/team/${data.id}/sessions`), 'Sessions ended')"
+              @click="
+                change(() => remove(`/team/${data.id}/sessions`), $t('accounts.team.sessionsEnded'))
+              "
             />
             <Button
               size="small"
               text
               :severity="data.active ? 'danger' : undefined"
-              :label="data.active ? 'Deactivate' : 'Activate'"
+              :label="data.active ? $t('accounts.team.deactivate') : $t('accounts.team.activate')"
               data-test="activate"
               @click="
                 data.active
@@ -159,15 +194,20 @@ const copy = () => run(() => navigator.clipboard.writeText(link.value!.url), 'Co
         </template>
       </Column>
     </RemoteTable>
-    <Dialog v-model:visible="inviting" modal header="Invite somebody" :style="{ width: '420px' }">
+    <Dialog
+      v-model:visible="inviting"
+      modal
+      :header="$t('accounts.team.inviteSomebody')"
+      :style="{ width: '420px' }"
+    >
       <form class="stack" @submit.prevent="invite">
-        <FormField label="Name" :fault="faults.name">
+        <FormField :label="$t('common.name')" :fault="faults.name">
           <InputText v-model.trim="invited.name" required autofocus data-test="invite-name" />
         </FormField>
-        <FormField label="Mail address" :fault="faults.mail">
+        <FormField :label="$t('accounts.team.mailAddress')" :fault="faults.mail">
           <InputText v-model.trim="invited.mail" type="email" required data-test="invite-mail" />
         </FormField>
-        <FormField label="Role" :fault="faults.role">
+        <FormField :label="$t('accounts.team.role')" :fault="faults.role">
           <Select
             v-model="invited.role"
             :options="roles"
@@ -175,7 +215,12 @@ const copy = () => run(() => navigator.clipboard.writeText(link.value!.url), 'Co
             option-value="value"
           />
         </FormField>
-        <Button type="submit" label="Make the link" :loading="busy" data-test="make-link" />
+        <Button
+          type="submit"
+          :label="$t('accounts.team.makeTheLink')"
+          :loading="busy"
+          data-test="make-link"
+        />
       </form>
     </Dialog>
   </div>

@@ -1,3 +1,5 @@
+import { t } from '../shell/i18n.ts'
+
 const BROWSERS: [RegExp, string][] = [
   [/edg\//i, 'Edge'],
   [/opr\//i, 'Opera'],
@@ -17,6 +19,6 @@ const SYSTEMS: [RegExp, string][] = [
 export function browserName(agent: string): string {
   const nameIn = (names: [RegExp, string][]) => names.find(([sign]) => sign.test(agent))?.[1]
   const [browser, system] = [nameIn(BROWSERS), nameIn(SYSTEMS)]
-  if (!browser) return 'Unknown browser'
-  return system ? `${browser} on ${system}` : browser
+  if (!browser) return t('accounts.browserName.unknownBrowser')
+  return system ? t('accounts.browserName.on', { browser, system }) : browser
 }

@@ -72,9 +72,9 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
         :style="{ top: `${rung.at - 5}px` }"
       />
     </div>
-    <span class="threshold-name small" :style="{ top: `${y(trace.threshold) - 22}px` }"
-      >threshold {{ trace.threshold.toFixed(2) }}</span
-    >
+    <span class="threshold-name small" :style="{ top: `${y(trace.threshold) - 22}px` }">{{
+      $t('answering.whyLadder.threshold', { threshold: trace.threshold.toFixed(2) })
+    }}</span>
     <div v-for="(rung, i) in rungs" :key="i" class="words" :style="{ top: `${rung.label}px` }">
       <button type="button" class="name" :aria-pressed="i === marked" @click="$emit('mark', i)">
         {{ [rung.candidate.title, ...rung.candidate.path].join(' › ') }}
@@ -89,17 +89,23 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).t
         />
       </div>
       <p class="small quiet">
-        to the odds:
         {{
-          rung.parts.map((part) => `${part.name} ${signed(part.value)}`).join(' · ') ||
-          'as a middling case'
+          $t('answering.whyLadder.toTheOdds', {
+            part:
+              rung.parts.map((part) => `${part.name} ${signed(part.value)}`).join(' · ') ||
+              $t('answering.whyLadder.asAMiddlingCase'),
+          })
         }}
       </p>
     </div>
   </div>
   <ul v-if="trace.leftOut.length" class="small left-out" data-test="left-out">
     <li v-for="each in trace.leftOut" :key="each.revision">
-      <strong>{{ each.title }}</strong> was left out: it {{ each.because }}
+      <i18n-t keypath="answering.whyLadder.wasLeftOutIt" scope="global"
+        ><template #each
+          ><strong>{{ each.title }}</strong></template
+        ><template #because>{{ each.because }}</template></i18n-t
+      >
     </li>
   </ul>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '../shell/format.ts'
 import type { Outline } from '@janua/core'
 
 /** What agents replied to those who asked, each with its conversation; a click takes it over. */
@@ -8,17 +9,17 @@ defineEmits<{ take: [text: string] }>()
 
 <template>
   <div v-if="replies.length" class="small">
-    <p class="quiet">Agents replied:</p>
+    <p class="quiet">{{ $t('coverage.agentReplies.agentsReplied') }}</p>
     <blockquote v-for="reply in replies" :key="reply.text" data-test="agent-reply">
       {{ reply.text }}
       <span class="quiet"
-        >{{ reply.times > 1 ? `${reply.times} times, ` : ''
-        }}<RouterLink :to="`/desk/${reply.conversation}`"
-          >conversation {{ reply.conversation }}</RouterLink
-        ></span
+        >{{ reply.times > 1 ? `${counted('units.time', reply.times)}, ` : ''
+        }}<RouterLink :to="`/desk/${reply.conversation}`">{{
+          $t('coverage.agentReplies.conversation', { conversation: reply.conversation })
+        }}</RouterLink></span
       >
       <button type="button" class="bare" data-test="take-reply" @click="$emit('take', reply.text)">
-        take over
+        {{ $t('coverage.agentReplies.takeOver') }}
       </button>
     </blockquote>
   </div>

@@ -11,16 +11,23 @@ defineProps<{ label: string; answer: Answer }>()
   <section class="card">
     <p class="small">
       <span class="label">{{ label }}:</span> <OutcomeChip :outcome="answer.outcome" />
-      <span class="quiet"
-        >sure {{ sure(answer.confidence) }}, threshold {{ sure(answer.trace.threshold) }}</span
-      >
+      <span class="quiet">{{
+        $t('coverage.answerCard.sureThreshold', {
+          confidence: sure(answer.confidence),
+          threshold: sure(answer.trace.threshold),
+        })
+      }}</span>
     </p>
     <div v-if="answer.blocks.length" class="prose text"><BlockList :blocks="answer.blocks" /></div>
     <p v-if="answer.sources.length" class="small quiet">
-      from {{ answer.sources.map(({ title }) => title).join(', ') }}
+      {{
+        $t('coverage.answerCard.from', {
+          sources: answer.sources.map(({ title }) => title).join(', '),
+        })
+      }}
     </p>
     <p v-else-if="answer.trace.candidates.length" class="small quiet">
-      nearest: {{ answer.trace.candidates[0]!.title }}
+      {{ $t('coverage.answerCard.nearest', { candidates: answer.trace.candidates[0]!.title }) }}
     </p>
   </section>
 </template>

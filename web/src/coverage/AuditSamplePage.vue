@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Verdict } from '@janua/contracts'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
@@ -19,9 +20,9 @@ const sample = computed(() => state.value.value)
 const one = computed(() => sample.value?.left[at.value])
 const all = computed(() => (sample.value ? sample.value.reviewed + sample.value.left.length : 0))
 const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [
-  { verdict: 'right', key: 'r', label: 'Right' },
-  { verdict: 'partly', key: 'p', label: 'Partly' },
-  { verdict: 'wrong', key: 'w', label: 'Wrong' },
+  { verdict: 'right', key: 'r', label: t('coverage.auditSample.right') },
+  { verdict: 'partly', key: 'p', label: t('coverage.auditSample.partly') },
+  { verdict: 'wrong', key: 'w', label: t('coverage.auditSample.wrong') },
 ]
 
 async function review(verdict: Verdict): Promise<void> {
@@ -72,13 +73,14 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
       <div class="head">
         <div>
           <h1 data-test="audit-head">
-            <template v-if="sample.answers === 0"
-              >No answer was given in the week from {{ day(sample.week) }}</template
-            ><template v-else>Audit of the week from {{ day(sample.week) }}</template>
+            <template v-if="sample.answers === 0">{{
+              $t('coverage.auditSample.noAnswerWasGiven', { week: day(sample.week) })
+            }}</template><template v-else>{{
+              $t('coverage.auditSample.auditOfTheWeek', { week: day(sample.week) })
+            }}</template>
           </h1>
           <p class="quiet">
-            {{ all }} of {{ sample.answers }} answers, drawn at random. They alone correct the
-            figures: by what answers were worth less than how sure they were.
+            {{ $t('coverage.auditSample.ofAnswersDrawnAt', { all, answers: sample.answers }) }}
           </p>
         </div>
       </div>
@@ -86,7 +88,7 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
         v-if="all > 0"
         class="track"
         role="progressbar"
-        aria-label="Reviewed of the sample"
+        :aria-label="$t('coverage.auditSample.reviewedOfTheSample')"
         :aria-valuenow="sample.reviewed + done"
         aria-valuemin="0"
         :aria-valuemax="all"
@@ -95,13 +97,20 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
       </div>
       <section v-if="one" class="panel stack" data-test="audit-one">
         <p class="small quiet">
-          {{ sample.reviewed + at + 1 }} of {{ all }} · {{ one.collection || 'no collection' }} ·
-          sure
-          {{ sure(one.confidence) }}
+          {{
+            $t('coverage.auditSample.ofSure', {
+              at: sample.reviewed + at + 1,
+              all,
+              collection: one.collection || $t('coverage.auditSample.noCollection'),
+              confidence: sure(one.confidence),
+            })
+          }}
         </p>
         <h2>{{ one.text }}</h2>
         <p class="said">{{ one.said }}</p>
-        <p class="small quiet">from {{ [one.title, ...one.path].join(' › ') }}</p>
+        <p class="small quiet">
+          {{ $t('coverage.auditSample.from', { path: [one.title, ...one.path].join(' › ') }) }}
+        </p>
         <p class="row">
           <Button
             v-for="{ verdict, key, label } in VERDICTS"
@@ -111,15 +120,23 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
             :data-test="`audit-${verdict}`"
             @click="review(verdict)"
             ><span>{{ label }}</span> <kbd>{{ key.toUpperCase() }}</kbd></Button
-          ><Button text :disabled="busy" @click="at++"><span>Pass over</span> <kbd>N</kbd></Button>
+          ><Button text :disabled="busy" @click="at++"
+            ><span>{{ $t('coverage.auditSample.passOver') }}</span> <kbd>N</kbd></Button
+          >
         </p>
       </section>
       <div v-else-if="sample.answers > 0" class="empty panel">
         <p>
-          {{ done > 0 ? `Thank you: ${done} reviewed.` : 'This week’s sample is reviewed.' }} The
-          next one comes on Monday.
+          {{
+            $t('coverage.auditSample.theNextOneComes', {
+              done:
+                done > 0
+                  ? $t('coverage.auditSample.thankYouReviewed', { done })
+                  : $t('coverage.auditSample.thisWeeksSampleIs'),
+            })
+          }}
         </p>
-        <RouterLink to="/today">Back to today</RouterLink>
+        <RouterLink to="/today">{{ $t('coverage.auditSample.backToToday') }}</RouterLink>
       </div>
     </template>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ItemKind } from '@janua/contracts'
 import type { Dimension } from '@janua/core'
 import { useDark } from '@vueuse/core'
@@ -18,13 +19,13 @@ const { weeks } = defineProps<{ weeks: number }>()
 const router = useRouter()
 const dark = useDark({ valueDark: 'dark' })
 const DIMENSIONS: { value: Dimension; label: string }[] = [
-  { value: 'collection', label: 'Collection' },
-  { value: 'door', label: 'Door' },
-  { value: 'hour', label: 'Hour' },
-  { value: 'language', label: 'Language' },
-  { value: 'channel', label: 'Channel' },
-  { value: 'release', label: 'Release' },
-  { value: 'item', label: 'Answers' },
+  { value: 'collection', label: t('common.collection') },
+  { value: 'door', label: t('common.door') },
+  { value: 'hour', label: t('coverage.byDimension.hour') },
+  { value: 'language', label: t('coverage.byDimension.language') },
+  { value: 'channel', label: t('coverage.byDimension.channel') },
+  { value: 'release', label: t('coverage.byDimension.release') },
+  { value: 'item', label: t('coverage.byDimension.answers') },
 ]
 const dimension = ref<Dimension>('collection')
 const { state } = useRemote('/coverage/by', () => ({ dimension: dimension.value, weeks }))
@@ -55,22 +56,24 @@ function open({ dataIndex }: { dataIndex?: number }): void {
         option-value="value"
         :allow-empty="false"
         size="small"
-        aria-label="By what"
+        :aria-label="$t('coverage.byDimension.byWhat')"
         data-test="dimension"
       />
     </div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <p v-else-if="view && view.rows.length === 0" class="quiet">
-      Nothing was asked in this period.
+      {{ $t('coverage.byDimension.nothingWasAskedIn') }}
     </p>
     <ChartFrame
       v-else-if="view"
       :title="
         isItems
-          ? 'Which answers are used, and do they help?'
-          : 'Where is it covered, and where not?'
+          ? $t('coverage.byDimension.whichAnswersAreUsed')
+          : $t('coverage.byDimension.whereIsItCovered')
       "
-      :unit="isItems ? 'answers given' : '% of questions'"
+      :unit="
+        isItems ? $t('coverage.byDimension.answersGiven') : $t('coverage.byDimension.ofQuestions')
+      "
       :columns="table.columns"
       :rows="table.rows"
       :file="`coverage-by-${dimension}`"
@@ -82,22 +85,23 @@ function open({ dataIndex }: { dataIndex?: number }): void {
         <VChart :option="option" autoresize @click="open" />
       </div>
       <template #how
-        ><template v-if="isItems"
-          >Answers taken from each item, its source opened, and votes. A bar opens its
-          questions.</template
+        ><template v-if="isItems">{{ $t('coverage.byDimension.answersTakenFromEach') }}</template
         ><template v-else
-          >Coverage of the questions of each. Collections are those of the article that answered,
-          else came nearest. Brass: the 95 % interval. A bar opens its questions.<template
-            v-if="view.rows.length > shown.length"
-          >
-            The {{ shown.length }} most asked are drawn; the table has all.</template
+          >{{ $t('coverage.byDimension.coverageOfTheQuestions')
+          }}<template v-if="view.rows.length > shown.length"
+            >{{ ' '
+            }}{{ $t('coverage.byDimension.theMostAskedAre', { shown: shown.length }) }}</template
           ></template
         ></template
       >
     </ChartFrame>
     <details v-if="isItems && view && view.unused.length" class="small">
       <summary>
-        {{ whole(view.unused.length) }} published items answered nothing in these weeks
+        {{
+          $t('coverage.byDimension.publishedItemsAnsweredNothing', {
+            unused: whole(view.unused.length),
+          })
+        }}
       </summary>
       <ul>
         <li v-for="one in view.unused" :key="one.item">

@@ -26,11 +26,11 @@ const csv = computed(() => {
         {{ title }} <span class="small quiet unit">{{ unit }}</span>
       </h2>
       <button type="button" class="bare small" :aria-pressed="asTable" @click="asTable = !asTable">
-        {{ asTable ? 'Chart' : 'Table' }}</button><a
+        {{ asTable ? $t('coverage.chartFrame.chart') : $t('coverage.chartFrame.table') }}</button><a
         :href="csv"
         :download="`${file}.csv`"
         class="small"
-        >CSV</a
+        >{{ $t('common.csv') }}</a
       >
     </figcaption>
     <div v-if="asTable" class="scroll">

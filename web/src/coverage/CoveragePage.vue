@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref } from 'vue'
-import { count, day, moment } from '../shell/format.ts'
+import { counted, day, moment } from '../shell/format.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { useSession } from '../shell/session.ts'
 import ByDimension from './ByDimension.vue'
@@ -16,10 +17,10 @@ import { shareOf, withMargin } from './words.ts'
 const session = useSession()
 const weeks = ref(12)
 const WEEKS = [
-  { value: 4, label: '4 weeks' },
-  { value: 12, label: '12 weeks' },
-  { value: 26, label: 'Half a year' },
-  { value: 52, label: 'A year' },
+  { value: 4, label: t('coverage.coverage.n4Weeks') },
+  { value: 12, label: t('coverage.coverage.n12Weeks') },
+  { value: 26, label: t('coverage.coverage.halfAYear') },
+  { value: 52, label: t('coverage.coverage.aYear') },
 ]
 const { state, reload: load } = useRemote('/coverage', () => ({ weeks: weeks.value }), {
   hears: ['figures'],
@@ -34,14 +35,19 @@ const view = computed(() => state.value.value)
       <div class="head">
         <div>
           <h1 data-test="coverage-head">
-            <template v-if="view.total.questions"
-              >{{ withMargin(shareOf(view.total), view.total.low, view.total.high) }} of
-              {{ count(view.total.questions, 'question') }} answered rightly</template
-            ><template v-else>Nothing was asked in this period</template>
+            <template v-if="view.total.questions">{{
+              $t('coverage.coverage.ofAnsweredRightly', {
+                high: withMargin(shareOf(view.total), view.total.low, view.total.high),
+                question: counted('units.question', view.total.questions),
+              })
+            }}</template><template v-else>{{ $t('coverage.coverage.nothingWasAskedIn') }}</template>
           </h1>
           <p class="quiet">
-            From {{ day(view.from) }} to today, counted in {{ view.zone
-            }}<template v-if="view.asOf">, as of {{ moment(view.asOf) }}</template
+            {{
+              $t('coverage.coverage.fromToTodayCounted', { from: day(view.from), zone: view.zone })
+            }}<template v-if="view.asOf">{{
+              $t('coverage.coverage.asOf', { asOf: moment(view.asOf) })
+            }}</template
             >.
           </p>
         </div>
@@ -52,15 +58,19 @@ const view = computed(() => state.value.value)
           option-value="value"
           :allow-empty="false"
           size="small"
-          aria-label="Period"
+          :aria-label="$t('coverage.coverage.period')"
           data-test="period"
         />
       </div>
       <Message v-for="fall in view.falls.slice(-2)" :key="fall.day" severity="warn"
-        >Coverage fell on {{ day(fall.day) }}, from {{ Math.round(fall.before * 100) }} % to
-        {{ Math.round(fall.since * 100) }} %.
-        <RouterLink :to="{ path: '/questions', query: { from: fall.day, to: fall.day } }"
-          >That day’s questions</RouterLink
+        ><i18n-t keypath="coverage.coverage.coverageFellOnFrom" scope="global"
+          ><template #link
+            ><RouterLink :to="{ path: '/questions', query: { from: fall.day, to: fall.day } }">{{
+              $t('coverage.coverage.thatDaysQuestions')
+            }}</RouterLink></template
+          ><template #fall>{{ day(fall.day) }}</template
+          ><template #before>{{ Math.round(fall.before * 100) }}</template
+          ><template #since>{{ Math.round(fall.since * 100) }}</template></i18n-t
         ></Message
       >
       <div class="columns"><CoverageTrend :view="view" /><VisitorFunnel :view="view" /></div>

@@ -35,8 +35,8 @@ function open({ dataIndex }: { dataIndex?: number }): void {
 
 <template>
   <ChartFrame
-    title="How much is answered rightly?"
-    unit="% of questions, by week"
+    :title="$t('coverage.coverageTrend.howMuchIsAnswered')"
+    :unit="$t('coverage.coverageTrend.ofQuestionsByWeek')"
     :columns="['week from', 'questions', 'coverage %', 'low %', 'high %', '']"
     :rows="rows"
     file="coverage"
@@ -44,11 +44,7 @@ function open({ dataIndex }: { dataIndex?: number }): void {
     <div class="chart" data-test="coverage-trend">
       <VChart :option="option" autoresize @click="open" />
     </div>
-    <template #how
-      >Reviews where there are any, else how sure each answer from your content was, over all
-      questions. Band: 95 %, bootstrap over visitors. Dotted: releases. A point opens its
-      questions.</template
-    >
+    <template #how>{{ $t('coverage.coverageTrend.reviewsWhereThereAre') }}</template>
   </ChartFrame>
 </template>
 

@@ -18,10 +18,16 @@ const gained = computed(
 <template>
   <div class="effect" data-test="effect">
     <p>
-      <strong>{{ Math.round(effect.live) }} → {{ Math.round(effect.after) }}</strong> of
-      {{ effect.n }} questions answered rightly<template v-if="effect.aWeek.after > 0"
-        >, about <strong>{{ (effect.aWeek.after - effect.aWeek.live).toFixed(1) }}</strong> more a
-        week</template
+      <i18n-t keypath="coverage.effectLine.ofQuestionsAnsweredRightly" scope="global"
+        ><template #live
+          ><strong>{{ Math.round(effect.live) }} → {{ Math.round(effect.after) }}</strong></template
+        ><template #n>{{ effect.n }}</template></i18n-t
+      ><template v-if="effect.aWeek.after > 0"
+        ><i18n-t keypath="coverage.effectLine.aboutMoreAWeek" scope="global"
+          ><template #live
+            ><strong>{{ (effect.aWeek.after - effect.aWeek.live).toFixed(1) }}</strong></template
+          ></i18n-t
+        ></template
       >
     </p>
     <div class="track" aria-hidden="true">
@@ -31,8 +37,14 @@ const gained = computed(
       />
     </div>
     <p class="small quiet">
-      {{ before }}, and {{ after }}; {{ gained }} of {{ effect.questions.length }} wordings newly
-      answered. Expected right, by how sure each answer is.
+      {{
+        $t('coverage.effectLine.andOfWordingsNewly', {
+          before,
+          after,
+          gained,
+          questions: effect.questions.length,
+        })
+      }}
     </p>
   </div>
 </template>

@@ -55,17 +55,22 @@ async function store(): Promise<void> {
 <template>
   <form class="stack" @submit.prevent="store">
     <label class="field"
-      ><span>The article</span><ItemPicker v-model="picked" data-test="fix-article"
+      ><span>{{ $t('coverage.fixExtend.theArticle') }}</span
+      ><ItemPicker v-model="picked" data-test="fix-article"
     /></label>
-    <Message v-if="state.status === 'failed'" severity="info"
-      >{{ state.reason }} Documents are extended on their own page.</Message
-    >
+    <Message v-if="state.status === 'failed'" severity="info">{{
+      $t('coverage.fixExtend.documentsAreExtendedOn', { reason: state.reason })
+    }}</Message>
     <template v-else-if="state.value">
       <p v-if="missing.length" class="small">
-        It does not have: <strong class="missing">{{ missing.join(', ') }}</strong>
+        <i18n-t keypath="coverage.fixExtend.itDoesNotHave" scope="global"
+          ><template #missing
+            ><strong class="missing">{{ missing.join(', ') }}</strong></template
+          ></i18n-t
+        >
       </p>
       <label class="field"
-        ><span>Text (Markdown)</span
+        ><span>{{ $t('coverage.fixExtend.textMarkdown') }}</span
         ><Textarea v-model="body" rows="10" class="body" data-test="fix-body"
       /></label>
       <AgentReplies
@@ -74,14 +79,14 @@ async function store(): Promise<void> {
       />
       <label class="pick small"
         ><Checkbox v-model="teaches" binary input-id="extend-teach" />
-        <span
-          >and teach it {{ sheet.outline.phrasings.length }} of the topic’s wordings</span
-        ></label
+        <span>{{
+          $t('coverage.fixExtend.andTeachItOf', { phrasings: sheet.outline.phrasings.length })
+        }}</span></label
       >
       <p>
         <Button
           type="submit"
-          label="Save it in the draft"
+          :label="$t('coverage.fixExtend.saveItInThe')"
           :loading="busy"
           :disabled="!changed"
           data-test="fix"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ArticleCreate, FixInput, UnsettledRow } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -8,7 +9,7 @@ import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
 import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
 import { post } from '../shell/api.ts'
-import { count, moment, sure } from '../shell/format.ts'
+import { counted, moment, sure } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import AnswerCard from './AnswerCard.vue'
@@ -25,9 +26,9 @@ const phrasing = ref(row.text)
 const title = ref(row.text.charAt(0).toUpperCase() + row.text.slice(1))
 const body = ref('')
 const KINDS = [
-  { value: 'phrasing', label: 'An article has it' },
-  { value: 'article', label: 'Write an article' },
-  { value: 'fixed', label: 'Fixed answer' },
+  { value: 'phrasing', label: t('coverage.fixPanel.anArticleHasIt') },
+  { value: 'article', label: t('coverage.fixPanel.writeAnArticle') },
+  { value: 'fixed', label: t('coverage.fixPanel.fixedAnswer') },
 ]
 const complete = computed(
   () =>
@@ -52,26 +53,25 @@ async function fix(): Promise<void> {
     kind.value === 'phrasing'
       ? { ...base, kind: 'phrasing', item: picked.value!.id }
       : { ...base, kind: kind.value, content }
-  const made = await run(() => post('/fixes', input), 'In the draft, ready to publish')
+  const made = await run(() => post('/fixes', input), t('coverage.fixPanel.inTheDraftReady'))
   if (made) emit('fixed')
 }
 </script>
 
 <template>
-  <aside class="panel stack" aria-label="Fix" data-test="fix-panel">
+  <aside class="panel stack" :aria-label="$t('coverage.fixPanel.fix')" data-test="fix-panel">
     <div>
       <h2>“{{ row.text }}”</h2>
       <p class="quiet small">
-        asked {{ count(row.times, 'time')
-        }}<template v-if="state.value"
-          >, last
-          {{
-            state.value.occurrences
+        {{ $t('coverage.fixPanel.asked', { time: counted('units.time', row.times) })
+        }}<template v-if="state.value">{{
+          $t('coverage.fixPanel.last', {
+            at: state.value.occurrences
               .slice(0, 3)
               .map(({ at }) => moment(at))
-              .join('; ')
-          }}</template
-        >
+              .join('; '),
+          })
+        }}</template>
       </p>
     </div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
@@ -84,65 +84,91 @@ async function fix(): Promise<void> {
       >
         <h3>
           {{
-            row.state === 'fixed' ? `Fixed in release ${row.fix.proof.release}` : 'Not fixed yet'
+            row.state === 'fixed'
+              ? $t('coverage.fixPanel.fixedInRelease', { release: row.fix.proof.release })
+              : $t('coverage.fixPanel.notFixedYet')
           }}
         </h3>
         <p class="small">
-          Asked again {{ moment(row.fix.proof.at) }}, release {{ row.fix.proof.release }}
+          {{
+            $t('coverage.fixPanel.askedAgainRelease', {
+              at: moment(row.fix.proof.at),
+              release: row.fix.proof.release,
+            })
+          }}
           <template v-if="row.fix.proof.from"
-            >answers from <strong>{{ row.fix.proof.from }}</strong>, sure
-            {{ sure(row.fix.proof.confidence) }}:</template
-          ><template v-else>says:</template>
+            ><i18n-t keypath="coverage.fixPanel.answersFromSure" scope="global"
+              ><template #from
+                ><strong>{{ row.fix.proof.from }}</strong></template
+              ><template #confidence>{{ sure(row.fix.proof.confidence) }}</template></i18n-t
+            ></template
+          ><template v-else>{{ $t('coverage.fixPanel.says') }}</template>
         </p>
         <blockquote>{{ row.fix.proof.text }}</blockquote>
       </section>
       <AnswerCard
         v-if="state.value.live && row.state !== 'fixed'"
-        label="Visitors get now"
+        :label="$t('coverage.fixPanel.visitorsGetNow')"
         :answer="state.value.live"
       />
       <AnswerCard
         v-if="row.state !== 'fixed'"
-        label="The draft would say"
+        :label="$t('coverage.fixPanel.theDraftWouldSay')"
         :answer="state.value.draft"
         data-test="draft-answer"
       />
     </template>
     <p v-if="row.state === 'in draft'" class="small">
-      {{ row.fix?.by }} put a fix into the draft: <strong>{{ row.fix?.item.title }}</strong>. It is
-      proved when you <RouterLink to="/releases">publish</RouterLink>.
+      <i18n-t keypath="coverage.fixPanel.putAFixInto" scope="global"
+        ><template #item
+          ><strong>{{ row.fix?.item.title }}</strong></template
+        ><template #link
+          ><RouterLink to="/releases">{{ $t('coverage.fixPanel.publish') }}</RouterLink></template
+        ><template #by>{{ row.fix?.by }}</template></i18n-t
+      >
     </p>
     <form v-if="row.state !== 'fixed'" class="stack fix" @submit.prevent="fix">
-      <h3>{{ row.fix ? 'Fix it otherwise' : 'Fix it' }}</h3>
+      <h3>
+        {{ row.fix ? $t('coverage.fixPanel.fixItOtherwise') : $t('coverage.fixPanel.fixIt') }}
+      </h3>
       <SelectButton
         v-model="kind"
         :options="KINDS"
         option-label="label"
         option-value="value"
         :allow-empty="false"
-        aria-label="How"
+        :aria-label="$t('coverage.fixPanel.how')"
         data-test="fix-kind"
       />
       <label class="field"
-        ><span>The question, as it is taught</span
+        ><span>{{ $t('coverage.fixPanel.theQuestionAsIt') }}</span
         ><InputText v-model="phrasing" maxlength="300" data-test="fix-phrasing"
       /></label>
       <label v-if="kind === 'phrasing'" class="field"
-        ><span>The article that answers it</span
+        ><span>{{ $t('coverage.fixPanel.theArticleThatAnswers') }}</span
         ><ItemPicker v-model="picked" data-test="fix-article"
       /></label>
       <template v-else>
         <label class="field"
-          ><span>Title</span><InputText v-model="title" maxlength="200" data-test="fix-title"
+          ><span>{{ $t('common.title') }}</span
+          ><InputText v-model="title" maxlength="200" data-test="fix-title"
         /></label>
         <label class="field"
-          ><span>{{ kind === 'fixed' ? 'The reply, word for word' : 'The answer (Markdown)' }}</span
+          ><span>{{
+            kind === 'fixed'
+              ? $t('coverage.fixPanel.theReplyWordFor')
+              : $t('coverage.fixPanel.theAnswerMarkdown')
+          }}</span
           ><Textarea v-model="body" rows="5" auto-resize data-test="fix-body"
         /></label>
       </template>
       <Button
         type="submit"
-        :label="kind === 'phrasing' ? 'Teach this phrasing' : 'Put it into the draft'"
+        :label="
+          kind === 'phrasing'
+            ? $t('coverage.fixPanel.teachThisPhrasing')
+            : $t('coverage.fixPanel.putItIntoThe')
+        "
         :disabled="!complete"
         :loading="busy"
         data-test="fix"

@@ -6,7 +6,7 @@ import { computed, ref, watch } from 'vue'
 import MovedQuestions from '../library/MovedQuestions.vue'
 import ItemPicker, { type PickedItem } from '../library/ItemPicker.vue'
 import { post } from '../shell/api.ts'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 import { useLatest } from '../shell/useLatest.ts'
 import EffectLine from './EffectLine.vue'
 import { useFix } from './useFix.ts'
@@ -46,16 +46,19 @@ async function teach(): Promise<void> {
 <template>
   <form class="stack" @submit.prevent="teach">
     <label class="field"
-      ><span>The article that answers it</span><ItemPicker v-model="picked" data-test="fix-article"
+      ><span>{{ $t('coverage.fixTeach.theArticleThatAnswers') }}</span
+      ><ItemPicker v-model="picked" data-test="fix-article"
     /></label>
     <Message v-if="trial.status === 'failed'" severity="error">{{ trial.reason }}</Message>
-    <p v-else-if="!picked" class="small quiet">Choose the article that answers these questions.</p>
+    <p v-else-if="!picked" class="small quiet">
+      {{ $t('coverage.fixTeach.chooseTheArticleThat') }}
+    </p>
     <p v-else-if="trial.status === 'loading' && !trial.value" class="small quiet">
-      Trying wordings …
+      {{ $t('coverage.fixTeach.tryingWordings') }}
     </p>
     <template v-if="trial.value">
       <fieldset v-if="phrasings.length">
-        <legend class="small quiet">Wordings that bring the most others along</legend>
+        <legend class="small quiet">{{ $t('coverage.fixTeach.wordingsThatBringThe') }}</legend>
         <label v-for="phrasing in phrasings" :key="phrasing.text" class="choice"
           ><input
             v-model="phrasing.on"
@@ -67,7 +70,7 @@ async function teach(): Promise<void> {
         >
       </fieldset>
       <p v-else class="small quiet">
-        The draft answers these questions already, or this article cannot.
+        {{ $t('coverage.fixTeach.theDraftAnswersThese') }}
       </p>
       <EffectLine :effect="trial.value" after="with these taught" />
       <MovedQuestions
@@ -80,7 +83,9 @@ async function teach(): Promise<void> {
       <Button
         type="submit"
         :label="
-          chosen.length === 1 ? 'Teach this phrasing' : `Teach ${count(chosen.length, 'phrasing')}`
+          chosen.length === 1
+            ? $t('coverage.fixTeach.teachThisPhrasing')
+            : $t('coverage.fixTeach.teach', { phrasing: counted('units.phrasing', chosen.length) })
         "
         :loading="busy"
         :disabled="chosen.length === 0 || trial.status === 'loading'"

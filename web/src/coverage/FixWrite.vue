@@ -54,10 +54,11 @@ async function store(): Promise<void> {
 <template>
   <div class="stack">
     <label class="field"
-      ><span>Title</span><InputText v-model="title" maxlength="200" data-test="fix-title"
+      ><span>{{ $t('common.title') }}</span
+      ><InputText v-model="title" maxlength="200" data-test="fix-title"
     /></label>
     <div v-if="sheet.outline.asks.length" class="small">
-      <p class="quiet">It should answer:</p>
+      <p class="quiet">{{ $t('coverage.fixWrite.itShouldAnswer') }}</p>
       <ul>
         <li v-for="ask in sheet.outline.asks" :key="ask">{{ ask }}</li>
       </ul>
@@ -66,7 +67,7 @@ async function store(): Promise<void> {
       <Button
         outlined
         size="small"
-        label="Have the language model draft it"
+        :label="$t('coverage.fixWrite.haveTheLanguageModel')"
         :loading="busy"
         :disabled="body.trim() !== '' && !isMachineWritten"
         data-test="propose-article"
@@ -75,18 +76,18 @@ async function store(): Promise<void> {
     </p>
     <AgentReplies :replies="sheet.outline.replies" @take="take" />
     <label class="field"
-      ><span>The answer (Markdown)</span
+      ><span>{{ $t('coverage.fixWrite.theAnswerMarkdown') }}</span
       ><Textarea
         v-model="body"
         rows="7"
-        placeholder="What is so, in a few sentences. Take over what an agent wrote, or write your own."
+        :placeholder="$t('coverage.fixWrite.whatIsSoIn')"
         data-test="fix-body"
     /></label>
     <MachineMark v-if="isMachineWritten" />
     <PhrasingList v-model="phrasings" />
     <p>
       <Button
-        label="Put it into the draft"
+        :label="$t('coverage.fixWrite.putItIntoThe')"
         :loading="busy"
         :disabled="!complete"
         data-test="fix"

@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { GapEffect, GapSheet } from '@janua/contracts'
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import { itemPath } from '../library/itemPaths.ts'
 import type { ItemKind } from '@janua/contracts'
 import { post } from '../shell/api.ts'
-import { count, moment, percent } from '../shell/format.ts'
+import { counted, moment, percent } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import EffectLine from './EffectLine.vue'
@@ -18,10 +19,10 @@ const standing = computed(() =>
   fix.value.standing && 'share' in fix.value.standing ? fix.value.standing : null,
 )
 const HEAD = {
-  'in draft': 'In the draft',
-  published: 'Published, not fixed yet',
+  'in draft': t('coverage.gapFixed.inTheDraft'),
+  published: t('coverage.gapFixed.publishedNotFixedYet'),
   fixed: 'Fixed',
-  reopened: 'Opened again',
+  reopened: t('coverage.gapFixed.openedAgain'),
 }
 const ACTION = { teach: 'taught', extend: 'extended', write: 'wrote' }
 const { state: replays, reload: loadReplays } = useRemote('/replays', undefined, {
@@ -70,50 +71,70 @@ async function workOut(): Promise<void> {
   <section class="panel stack fix" :class="fix.state.replace(' ', '-')" data-test="gap-fix">
     <h2>
       {{ HEAD[fix.state]
-      }}<template v-if="fix.state === 'fixed' && standing?.few"> on {{ standing.n }}</template
-      ><template v-if="fix.release && fix.state === 'fixed'">
-        by release {{ fix.release }}</template
+      }}<template v-if="fix.state === 'fixed' && standing?.few"
+        >{{ ' ' }}{{ $t('coverage.gapFixed.on', { n: standing.n }) }}</template
+      ><template v-if="fix.release && fix.state === 'fixed'"
+        >{{ ' ' }}{{ $t('coverage.gapFixed.byRelease', { release: fix.release }) }}</template
       >
     </h2>
     <p class="small">
-      {{ fix.by }} {{ ACTION[fix.kind] }}
-      <RouterLink :to="itemPath(fix.item.itemKind as ItemKind, fix.item.id)">{{
-        fix.item.title
-      }}</RouterLink>, {{ moment(fix.at) }}. Promised: {{ percent(fix.promise) }} of
-      {{ fix.promisedOn }} questions right.
+      <i18n-t keypath="coverage.gapFixed.promisedOfQuestionsRight" scope="global"
+        ><template #item
+          ><RouterLink :to="itemPath(fix.item.itemKind as ItemKind, fix.item.id)">{{
+            fix.item.title
+          }}</RouterLink></template
+        ><template #by>{{ fix.by }}</template
+        ><template #kind>{{ ACTION[fix.kind] }}</template
+        ><template #at>{{ moment(fix.at) }}</template
+        ><template #promise>{{ percent(fix.promise) }}</template
+        ><template #promisedOn>{{ fix.promisedOn }}</template></i18n-t
+      >
     </p>
     <p v-if="standing" class="small" data-test="standing">
-      Asked again or since: <strong>{{ percent(standing.share) }}</strong> of {{ standing.n }} right
-      ({{ percent(standing.interval.low) }} to {{ percent(standing.interval.high) }}).<template
-        v-if="standing.few"
-      >
-        On fewer than 20 questions, so with care.</template
-      >
+      <i18n-t keypath="coverage.gapFixed.askedAgainOrSince" scope="global"
+        ><template #share
+          ><strong>{{ percent(standing.share) }}</strong></template
+        ><template #n>{{ standing.n }}</template
+        ><template #low>{{ percent(standing.interval.low) }}</template
+        ><template #high>{{ percent(standing.interval.high) }}</template></i18n-t
+      ><template v-if="standing.few">{{ ' ' }}{{ $t('coverage.gapFixed.onFewerThan20') }}</template>
     </p>
     <template v-if="fix.state === 'in draft'">
       <EffectLine v-if="effect" :effect="effect" before="live now" after="in the draft" />
-      <p v-else class="small quiet">Asking its questions again…</p>
+      <p v-else class="small quiet">{{ $t('coverage.gapFixed.askingItsQuestionsAgain') }}</p>
       <p v-if="gain" class="small" data-test="gain">
-        Gain over all {{ count(gain.n, 'question') }} of four weeks, harm elsewhere included:
-        <strong>{{ gain.change }}</strong> right answers a week ({{ gain.low }} to {{ gain.high }}),
-        {{ count(gain.lost, 'good answer') }} lost.
+        <i18n-t keypath="coverage.gapFixed.gainOverAllOf" scope="global"
+          ><template #change
+            ><strong>{{ gain.change }}</strong></template
+          ><template #question>{{ counted('units.question', gain.n) }}</template
+          ><template #low>{{ gain.low }}</template
+          ><template #high>{{ gain.high }}</template
+          ><template #goodAnswer>{{ counted('units.goodAnswer', gain.lost) }}</template></i18n-t
+        >
       </p>
       <p v-else-if="replay" class="small quiet">
-        Asking all questions of four weeks again: {{ replay.done }} of {{ replay.total }} …
+        {{
+          $t('coverage.gapFixed.askingAllQuestionsOf', { done: replay.done, total: replay.total })
+        }}
       </p>
       <p v-else class="row">
         <Button
           size="small"
           outlined
-          label="Work out the gain over all questions"
+          :label="$t('coverage.gapFixed.workOutTheGain')"
           :loading="busy"
           data-test="work-out"
           @click="workOut"
         />
       </p>
       <p class="small">
-        It counts as fixed when the release that has it keeps the promise.
-        <RouterLink to="/releases" data-test="to-publish">Publish it</RouterLink>
+        <i18n-t keypath="coverage.gapFixed.itCountsAsFixed" scope="global"
+          ><template #link
+            ><RouterLink to="/releases" data-test="to-publish">{{
+              $t('coverage.gapFixed.publishIt')
+            }}</RouterLink></template
+          ></i18n-t
+        >
       </p>
     </template>
   </section>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref, watch } from 'vue'
-import { count, percent, whole } from '../shell/format.ts'
+import { counted, percent, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import GapFixed from './GapFixed.vue'
@@ -29,14 +30,14 @@ const sheet = computed(() => state.value.value)
 const kind = ref<'teach' | 'extend' | 'write'>('teach')
 const chosen = ref<string[]>([])
 const KINDS = [
-  { value: 'teach', label: 'Teach phrasings' },
-  { value: 'extend', label: 'Extend an article' },
-  { value: 'write', label: 'Write an article' },
+  { value: 'teach', label: t('coverage.gap.teachPhrasings') },
+  { value: 'extend', label: t('coverage.gap.extendAnArticle') },
+  { value: 'write', label: t('coverage.gap.writeAnArticle') },
 ]
 const FITS = {
-  teach: 'An article nearly has it: teach it the wording.',
-  extend: 'An article has part of it: add what is missing.',
-  write: 'Nothing has it: write it.',
+  teach: t('coverage.gap.anArticleNearlyHas'),
+  extend: t('coverage.gap.anArticleHasPart'),
+  write: t('coverage.gap.nothingHasItWrite'),
 }
 const isDone = computed(
   () => sheet.value !== undefined && ['in draft', 'published', 'fixed'].includes(sheet.value.state),
@@ -61,62 +62,89 @@ async function changed(): Promise<void> {
 <template>
   <div class="page">
     <Message v-if="state.status === 'failed'" severity="error"
-      >{{ state.reason }} <RouterLink to="/gaps">All gaps</RouterLink></Message
+      >{{ state.reason }}
+      <RouterLink to="/gaps">{{ $t('coverage.gap.allGaps') }}</RouterLink></Message
     >
     <div v-if="sheet" class="columns">
       <section class="stack">
         <header class="stack">
           <p class="small">
-            <RouterLink to="/gaps">Gaps</RouterLink
-            ><span class="quiet">
+            <RouterLink to="/gaps">{{ $t('coverage.gap.gaps') }}</RouterLink><span class="quiet">
               › {{ STATE_WORDS[sheet.state]
-              }}<template v-if="sheet.reopened">, opened again</template></span
+              }}<template v-if="sheet.reopened">{{
+                $t('coverage.gap.openedAgain')
+              }}</template></span
             >
           </p>
           <h1 data-test="gap-title">{{ sheet.label }}</h1>
           <p class="row facts">
             <span
-              ><strong>{{
-                sheet.aWeek >= 10 ? whole(Math.round(sheet.aWeek)) : sheet.aWeek.toFixed(1)
-              }}</strong>
-              a week</span
+              ><i18n-t keypath="coverage.gap.aWeek" scope="global"
+                ><template #aWeek
+                  ><strong>{{
+                    sheet.aWeek >= 10 ? whole(Math.round(sheet.aWeek)) : sheet.aWeek.toFixed(1)
+                  }}</strong></template
+                ></i18n-t
+              ></span
             ><SparkLine
               :values="sheet.weeks"
               :rising="sheet.trend.stands && (sheet.trend.ratio ?? 2) > 1"
-              :label="`By week: ${sheet.weeks.join(', ')}`"
-            /><span v-if="sheet.trend.stands && sheet.trend.isNew" class="new">new this week</span
-            ><span v-else-if="sheet.trend.stands && sheet.trend.ratio" class="new"
-              >{{ sheet.trend.ratio.toFixed(1) }} × the weeks before</span
+              :label="$t('coverage.gap.byWeek', { weeks: sheet.weeks.join(', ') })"
+            /><span v-if="sheet.trend.stands && sheet.trend.isNew" class="new">{{
+              $t('coverage.gap.newThisWeek')
+            }}</span
+            ><span v-else-if="sheet.trend.stands && sheet.trend.ratio" class="new">{{
+              $t('coverage.gap.theWeeksBefore', { ratio: sheet.trend.ratio.toFixed(1) })
+            }}</span
             ><span
-              >covered <strong>{{ withMargin(sheet.coverage, sheet.low, sheet.high) }}</strong><span
-                v-if="sheet.few"
-                class="quiet"
-              >
-                few</span
+              ><i18n-t keypath="coverage.gap.covered" scope="global"
+                ><template #high
+                  ><strong>{{
+                    withMargin(sheet.coverage, sheet.low, sheet.high)
+                  }}</strong></template
+                ></i18n-t
+              ><span v-if="sheet.few" class="quiet"> {{ $t('coverage.gap.few') }}</span></span
+            ><span
+              ><i18n-t keypath="coverage.gap.fixingIsWorthUp" scope="global"
+                ><template #potential
+                  ><strong>{{ worth(sheet.potential) }}</strong></template
+                ></i18n-t
               ></span
-            ><span
-              >fixing is worth up to <strong>{{ worth(sheet.potential) }}</strong> right answers a
-              week</span
             ><span v-if="sheet.saves"
-              >{{ sheet.saves.hours.toFixed(1) }} hours<template v-if="sheet.saves.cost !== null">
-                or {{ sheet.saves.currency }}{{ Math.round(sheet.saves.cost) }}</template
+              >{{ $t('coverage.gap.hours', { hours: sheet.saves.hours.toFixed(1) })
+              }}<template v-if="sheet.saves.cost !== null"
+                >{{ ' '
+                }}{{
+                  $t('coverage.gap.or', {
+                    currency: sheet.saves.currency,
+                    cost: Math.round(sheet.saves.cost),
+                  })
+                }}</template
               >
-              of agents’ work a week</span
+              {{ $t('coverage.gap.ofAgentsWorkA') }}</span
             >
           </p>
           <p v-if="sheet.words.length" class="small quiet">
-            set apart by: {{ sheet.words.join(', ') }}
+            {{ $t('coverage.gap.setApartBy', { words: sheet.words.join(', ') }) }}
           </p>
         </header>
         <div v-if="sheet.after.asked" class="small after">
-          <strong>What became of them:</strong> of
-          {{ count(sheet.after.asked, 'conversation') }} without an answer,
-          {{ sheet.after.left }} left, {{ sheet.after.insisted }} asked again,
-          {{ sheet.after.handedOver }} went to a person<template v-if="sheet.after.queues.length">
+          <i18n-t keypath="coverage.gap.ofWithoutAnAnswer" scope="global"
+            ><template #strong
+              ><strong>{{ $t('coverage.gap.whatBecameOfThem') }}</strong></template
+            ><template #conversation>{{
+              counted('units.conversation', sheet.after.asked)
+            }}</template
+            ><template #left>{{ sheet.after.left }}</template
+            ><template #insisted>{{ sheet.after.insisted }}</template
+            ><template #handedOver>{{ sheet.after.handedOver }}</template></i18n-t
+          ><template v-if="sheet.after.queues.length">
             ({{ sheet.after.queues.map(({ name, n }) => `${name} ${n}`).join(', ') }})</template
-          ><template v-if="sheet.after.handleMinutes !== null"
-            >, which took an agent {{ sheet.after.handleMinutes.toFixed(0) }} minutes
-            (median)</template
+          ><template v-if="sheet.after.handleMinutes !== null">{{
+            $t('coverage.gap.whichTookAnAgent', {
+              handleMinutes: sheet.after.handleMinutes.toFixed(0),
+            })
+          }}</template
           >.
         </div>
         <TopicWordings v-model="chosen" :sheet="sheet" :effect="shownEffect" />
@@ -125,22 +153,29 @@ async function changed(): Promise<void> {
       </section>
       <aside class="stack">
         <section v-if="sheet.closed" class="panel stack answered-now" data-test="gap-closed">
-          <h2>Answered since</h2>
+          <h2>{{ $t('coverage.gap.answeredSince') }}</h2>
           <p class="small">
-            Release {{ sheet.closed.release }} answers its questions although nobody fixed this gap
-            on purpose: asked again, or since, <strong>{{ percent(sheet.closed.share) }}</strong> of
-            {{ sheet.closed.n }} come out right. It opens again by itself when that no longer holds.
+            <i18n-t keypath="coverage.gap.releaseAnswersItsQuestions" scope="global"
+              ><template #share
+                ><strong>{{ percent(sheet.closed.share) }}</strong></template
+              ><template #release>{{ sheet.closed.release }}</template
+              ><template #n>{{ sheet.closed.n }}</template></i18n-t
+            >
           </p>
         </section>
         <GapFixed v-if="sheet.fixes.length" :sheet="sheet" :effect="shownEffect" />
         <section class="panel stack" data-test="fix-panel">
-          <h2>{{ isDone ? 'Fix it otherwise' : 'Fix it' }}</h2>
+          <h2>{{ isDone ? $t('coverage.gap.fixItOtherwise') : $t('coverage.gap.fixIt') }}</h2>
           <p class="small quiet">
             {{ FITS[sheet.fix.kind]
-            }}<template v-if="sheet.fix.title && sheet.fix.kind !== 'write'">
-              Of its questions {{ percent(sheet.fix.share) }} come nearest to “{{
-                sheet.fix.title
-              }}”.</template
+            }}<template v-if="sheet.fix.title && sheet.fix.kind !== 'write'"
+              >{{ ' '
+              }}{{
+                $t('coverage.gap.ofItsQuestionsCome', {
+                  share: percent(sheet.fix.share),
+                  fix: sheet.fix.title,
+                })
+              }}</template
             >
           </p>
           <SelectButton
@@ -150,7 +185,7 @@ async function changed(): Promise<void> {
             option-value="value"
             :allow-empty="false"
             size="small"
-            aria-label="How to fix it"
+            :aria-label="$t('coverage.gap.howToFixIt')"
             data-test="fix-kind"
           />
           <FixTeach v-if="kind === 'teach'" :key="`teach ${id}`" :sheet="sheet" @fixed="changed" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { GapRow } from '@janua/contracts'
 import { percent, whole } from '../shell/format.ts'
 import SparkLine from './SparkLine.vue'
@@ -12,11 +13,11 @@ const {
 } = defineProps<{ rows: GapRow[]; marked?: number | null; states?: boolean }>()
 const volume = (row: GapRow) =>
   row.aWeek >= 10 ? whole(Math.round(row.aWeek)) : row.aWeek.toFixed(1)
-const course = (row: GapRow) => `By week: ${row.weeks.join(', ')}`
+const course = (row: GapRow) => t('coverage.gapTable.byWeek', { weeks: row.weeks.join(', ') })
 function underneath({ samples, reopened, closed, who, until }: GapRow): string {
-  if (closed) return `answered since, by release ${closed.release}`
+  if (closed) return t('coverage.gapTable.answeredSinceByRelease', { release: closed.release })
   if (reopened) return 'fixed before; what was asked since says that it no longer holds'
-  if (who) return `${who}${until ? `, until ${until}` : ''}`
+  if (who) return `${who}${until ? t('coverage.gapTable.until', { until }) : ''}`
   return samples
     .slice(0, 2)
     .map((sample) => `“${sample}”`)
@@ -29,12 +30,18 @@ function underneath({ samples, reopened, closed, who, until }: GapRow): string {
     <table class="gaps">
       <thead>
         <tr>
-          <th scope="col">What people ask</th>
-          <th scope="col" class="n">a week</th>
-          <th scope="col" class="trend">trend</th>
-          <th scope="col" class="n" title="Expected right answers of what was asked">covered</th>
-          <th scope="col" class="n" title="Right answers a week more, at the most">up to</th>
-          <th scope="col"><span class="visually-hidden">Fix</span></th>
+          <th scope="col">{{ $t('coverage.gapTable.whatPeopleAsk') }}</th>
+          <th scope="col" class="n">{{ $t('coverage.gapTable.aWeek') }}</th>
+          <th scope="col" class="trend">{{ $t('coverage.gapTable.trend') }}</th>
+          <th scope="col" class="n" :title="$t('coverage.gapTable.expectedRightAnswersOf')">
+            {{ $t('coverage.gapTable.covered') }}
+          </th>
+          <th scope="col" class="n" :title="$t('coverage.gapTable.rightAnswersAWeek')">
+            {{ $t('coverage.gapTable.upTo') }}
+          </th>
+          <th scope="col">
+            <span class="visually-hidden">{{ $t('coverage.gapTable.fix') }}</span>
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -49,7 +56,9 @@ function underneath({ samples, reopened, closed, who, until }: GapRow): string {
             <RouterLink :to="`/gaps/${row.topic}`"
               ><strong>{{ row.label }}</strong></RouterLink
             ><span class="small quiet under"
-              ><span v-if="row.trend.stands && row.trend.isNew" class="new">new</span
+              ><span v-if="row.trend.stands && row.trend.isNew" class="new">{{
+                $t('coverage.gapTable.new')
+              }}</span
               ><span v-if="states && row.state !== 'open'" class="state"
                 >{{ STATE_WORDS[row.state] }} · </span
               >{{ underneath(row) }}</span

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { day } from '../shell/format.ts'
 import type { GapSheet, GapWorkInput } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -44,44 +45,51 @@ async function set(input: GapWorkInput, done: string): Promise<void> {
 <template>
   <section class="panel stack" data-test="gap-work">
     <template v-if="sheet.state === 'will not cover'">
-      <h2>Will not be covered</h2>
+      <h2>{{ $t('coverage.gapWork.willNotBeCovered') }}</h2>
       <p class="small">{{ sheet.reason }}</p>
-      <p v-if="sheet.reply" class="small">Said instead, once published: “{{ sheet.reply }}”</p>
+      <p v-if="sheet.reply" class="small">
+        {{ $t('coverage.gapWork.saidInsteadOncePublished', { reply: sheet.reply }) }}
+      </p>
       <p>
         <Button
           size="small"
           outlined
-          label="Open it again"
+          :label="$t('coverage.gapWork.openItAgain')"
           :loading="busy"
-          @click="set({ state: 'open' }, 'The gap is open again')"
+          @click="set({ state: 'open' }, $t('coverage.gapWork.theGapIsOpen'))"
         />
       </p>
     </template>
     <template v-else>
       <p v-if="sheet.who" class="small">
-        <strong>{{ sheet.who }}</strong> works on it{{
-          sheet.until ? ` until ${sheet.until}` : ''
-        }}.
-        <button
-          type="button"
-          class="bare"
-          @click="set({ state: 'open' }, 'Nobody works on it now')"
+        <i18n-t keypath="coverage.gapWork.worksOnIt" scope="global"
+          ><template #who
+            ><strong>{{ sheet.who }}</strong></template
+          ><template #button
+            ><button
+              type="button"
+              class="bare"
+              @click="set({ state: 'open' }, $t('coverage.gapWork.nobodyWorksOnIt'))"
+            >
+              {{ $t('coverage.gapWork.giveItBack') }}
+            </button></template
+          ><template #until>{{
+            sheet.until ? ` ${$t('coverage.gapWork.until', { until: day(sheet.until) })}` : ''
+          }}</template></i18n-t
         >
-          Give it back
-        </button>
       </p>
       <p class="row">
         <Button
           v-if="!sheet.who"
           size="small"
           text
-          label="Somebody works on it"
+          :label="$t('coverage.gapWork.somebodyWorksOnIt')"
           data-test="take-gap"
           @click="showing = showing === 'work' ? undefined : 'work'"
         /><Button
           size="small"
           text
-          label="We will not cover this"
+          :label="$t('coverage.gapWork.weWillNotCover')"
           data-test="decline-gap"
           @click="showing = showing === 'decline' ? undefined : 'decline'"
         />
@@ -89,7 +97,9 @@ async function set(input: GapWorkInput, done: string): Promise<void> {
       <form
         v-if="showing === 'work'"
         class="row"
-        @submit.prevent="set({ state: 'in work', user: who, until: until || null }, 'In work')"
+        @submit.prevent="
+          set({ state: 'in work', user: who, until: until || null }, $t('coverage.gapWork.inWork'))
+        "
       >
         <Select
           v-model="who"
@@ -97,26 +107,31 @@ async function set(input: GapWorkInput, done: string): Promise<void> {
           option-label="name"
           option-value="id"
           size="small"
-          aria-label="Who works on it"
+          :aria-label="$t('coverage.gapWork.whoWorksOnIt')"
         /><label class="row small"
-          >until <InputText v-model="until" type="date" size="small" /></label
-        ><Button type="submit" size="small" label="Set" :loading="busy" data-test="take-gap-now" />
+          >{{ $t('coverage.gapWork.until2') }}
+          <InputText v-model="until" type="date" size="small" /></label
+        ><Button
+          type="submit"
+          size="small"
+          :label="$t('coverage.gapWork.set')"
+          :loading="busy"
+          data-test="take-gap-now"
+        />
       </form>
       <form
         v-if="showing === 'decline'"
         class="stack"
         @submit.prevent="
-          set({ state: 'will not cover', reason, reply }, 'It counts as a gap no more')
+          set({ state: 'will not cover', reason, reply }, $t('coverage.gapWork.itCountsAsA'))
         "
       >
         <label class="field"
-          ><span>Why</span
+          ><span>{{ $t('coverage.gapWork.why') }}</span
           ><InputText v-model="reason" size="small" maxlength="500" data-test="decline-reason"
         /></label>
         <label class="field"
-          ><span
-            >What visitors are told instead (goes into the draft of every door; may stay
-            empty)</span
+          ><span>{{ $t('coverage.gapWork.whatVisitorsAreTold') }}</span
           ><Textarea v-model="reply" rows="2" maxlength="1000" data-test="decline-reply"
         /></label>
         <p>
@@ -124,7 +139,7 @@ async function set(input: GapWorkInput, done: string): Promise<void> {
             type="submit"
             size="small"
             outlined
-            label="Do not cover it"
+            :label="$t('coverage.gapWork.doNotCoverIt')"
             :loading="busy"
             :disabled="reason.trim().length < 3"
             data-test="decline-now"

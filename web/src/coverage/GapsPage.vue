@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import { GAP_STATES, type GapState } from '@janua/contracts'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
@@ -9,7 +10,7 @@ import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { count, day, moment, whole } from '../shell/format.ts'
+import { counted, day, moment, whole } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import GapTable from './GapTable.vue'
 import HowCounted from './HowCounted.vue'
@@ -26,19 +27,18 @@ const STATES = computed(() =>
   })),
 )
 const SORTS = [
-  { value: 'worth', label: 'Worth most' },
-  { value: 'volume', label: 'Asked most' },
-  { value: 'newest', label: 'Growing' },
-  { value: 'coverage', label: 'Covered least' },
+  { value: 'worth', label: t('coverage.gaps.worthMost') },
+  { value: 'volume', label: t('coverage.gaps.askedMost') },
+  { value: 'newest', label: t('coverage.gaps.growing') },
+  { value: 'coverage', label: t('coverage.gaps.coveredLeast') },
 ]
 const EMPTY: Record<GapState, string> = {
-  open: 'No gap is open: what people ask is answered, or is being fixed.',
-  'in work': 'Nobody works on a gap. Open one and say who does, until when.',
-  'in draft': 'No fix of a gap waits in the draft.',
-  published: 'No published fix waits for questions.',
-  fixed:
-    'No gap is fixed yet. Janua says so by itself, once a published release answers a gap’s questions as promised.',
-  'will not cover': 'There is nothing that you have decided not to cover.',
+  open: t('coverage.gaps.noGapIsOpen'),
+  'in work': t('coverage.gaps.nobodyWorksOnA'),
+  'in draft': t('coverage.gaps.noFixOfA'),
+  published: t('coverage.gaps.noPublishedFixWaits'),
+  fixed: t('coverage.gaps.noGapIsFixed'),
+  'will not cover': t('coverage.gaps.thereIsNothingThat'),
 }
 
 onKeyStroke(['j', 'k', 'Enter'], (event) => {
@@ -55,23 +55,30 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
     <div class="head">
       <div>
         <h1 data-test="gaps-head">
-          <template v-if="list"
-            >{{ count(list.counts.open, 'open gap') }}, worth up to
-            {{ Math.round(list.worth) }} right answers a week</template
-          ><template v-else>Gaps</template>
+          <template v-if="list">{{
+            $t('coverage.gaps.worthUpToRight', {
+              openGap: counted('units.openGap', list.counts.open),
+              worth: Math.round(list.worth),
+            })
+          }}</template><template v-else>{{ $t('coverage.gaps.gaps') }}</template>
         </h1>
         <p v-if="list" class="quiet">
-          What people ask in many words and get no right answer to, from
-          {{ day(list.weeks.from) }} to {{ day(list.weeks.to) }}.
-          {{ count(list.alone, 'wording') }} stand alone; any can be
-          <RouterLink to="/unsettled">fixed one by one</RouterLink>.
+          <i18n-t keypath="coverage.gaps.whatPeopleAskIn" scope="global"
+            ><template #link
+              ><RouterLink to="/unsettled">{{
+                $t('coverage.gaps.fixedOneByOne')
+              }}</RouterLink></template
+            ><template #from>{{ day(list.weeks.from) }}</template
+            ><template #to>{{ day(list.weeks.to) }}</template
+            ><template #wording>{{ counted('units.wording', list.alone) }}</template></i18n-t
+          >
         </p>
       </div>
       <Button
         v-if="topics"
         text
         size="small"
-        :label="topics.running ? 'Grouping …' : 'Group anew'"
+        :label="topics.running ? $t('coverage.gaps.grouping') : $t('coverage.gaps.groupAnew')"
         :disabled="topics.running"
         :loading="busy"
         :title="
@@ -91,15 +98,15 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
         option-value="value"
         :allow-empty="false"
         size="small"
-        aria-label="State"
+        :aria-label="$t('common.state')"
         data-test="gap-states"
       />
       <InputText
         v-model="search"
         size="small"
         class="grow"
-        placeholder="Search topics"
-        aria-label="Search topics"
+        :placeholder="$t('coverage.gaps.searchTopics')"
+        :aria-label="$t('coverage.gaps.searchTopics')"
         data-test="search"
       />
       <Select
@@ -108,12 +115,12 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
         option-label="label"
         option-value="value"
         size="small"
-        aria-label="Order"
+        :aria-label="$t('coverage.gaps.order')"
       />
     </div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <div v-if="state.status === 'ready' && rows.length === 0" class="empty panel">
-      <p>{{ search ? 'No such topic.' : EMPTY[gapState] }}</p>
+      <p>{{ search ? $t('coverage.gaps.noSuchTopic') : EMPTY[gapState] }}</p>
     </div>
     <GapTable v-else-if="rows.length" :rows="rows" :marked="marked" states />
     <Paginator
@@ -122,15 +129,12 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
       :total-records="list?.total"
       :first="offset"
       template="PrevPageLink CurrentPageReport NextPageLink"
-      :current-page-report-template="`{first} to {last} of ${count(list?.total ?? 0, 'gap')}`"
+      :current-page-report-template="
+        $t('coverage.gaps.firstToLastOf', { gap: counted('units.gap', list?.total ?? 0) })
+      "
       @page="offset = $event.first"
     />
-    <HowCounted class="how"
-      >A topic is a group of questions that ask the same. It is a gap while its questions are not
-      answered from your content, or wrongly. “Up to” is what is uncovered a week, times the share
-      that fixes of this kind have reached{{ ' ' }}(until ten of yours are known, Janua’s own).
-      “New” and red courses stand at a false-discovery rate of 10 %.</HowCounted
-    >
+    <HowCounted class="how">{{ $t('coverage.gaps.aTopicIsA') }}</HowCounted>
   </div>
 </template>
 

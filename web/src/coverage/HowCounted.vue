@@ -2,7 +2,7 @@
 
 <template>
   <details class="how small">
-    <summary>How this is counted</summary>
+    <summary>{{ $t('coverage.howCounted.howThisIsCounted') }}</summary>
     <p class="quiet"><slot /></p>
   </details>
 </template>

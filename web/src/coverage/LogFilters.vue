@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import {
   type Door,
   LOG_OUTCOMES,
@@ -23,23 +24,23 @@ const topics = shallowRef<TopicList>([])
 const items = shallowRef<{ id: number; title: string }[]>([])
 const OUTCOME = LOG_OUTCOMES.map((value) => ({
   value,
-  label: value === 'elsewhere' ? 'not from your content' : OUTCOMES[value].name,
+  label: value === 'elsewhere' ? t('coverage.logFilters.notFromYourContent') : OUTCOMES[value].name,
 }))
 const REVIEWED = [
-  { value: 'none', label: 'not reviewed' },
-  { value: 'any', label: 'reviewed' },
+  { value: 'none', label: t('coverage.logFilters.notReviewed') },
+  { value: 'any', label: t('coverage.logFilters.reviewed2') },
   ...VERDICTS.map((value) => ({ value, label: value })),
 ]
 const VOTES = [
-  { value: 'down', label: 'voted down' },
-  { value: 'up', label: 'voted up' },
-  { value: 'any', label: 'voted on' },
+  { value: 'down', label: t('coverage.logFilters.votedDown') },
+  { value: 'up', label: t('coverage.logFilters.votedUp') },
+  { value: 'any', label: t('coverage.logFilters.votedOn') },
 ]
 const SURE = [
-  { value: '0-0.3', label: 'sure below 0.3' },
-  { value: '0.3-0.6', label: 'sure 0.3 to 0.6' },
-  { value: '0.6-0.8', label: 'sure 0.6 to 0.8' },
-  { value: '0.8-1', label: 'sure above 0.8' },
+  { value: '0-0.3', label: t('coverage.logFilters.sureBelow03') },
+  { value: '0.3-0.6', label: t('coverage.logFilters.sure03To') },
+  { value: '0.6-0.8', label: t('coverage.logFilters.sure06To') },
+  { value: '0.8-1', label: t('coverage.logFilters.sureAbove08') },
 ]
 const sureness = computed(
   () =>
@@ -51,22 +52,25 @@ function setSure(range: string | null): void {
   set({ sureFrom: from ?? null, sureTo: to ?? null })
 }
 const LANGUAGES = [
-  { value: 'en', label: 'English' },
-  { value: 'de', label: 'German' },
+  { value: 'en', label: t('coverage.logFilters.english') },
+  { value: 'de', label: t('coverage.logFilters.german') },
 ]
 const CHANNELS = [
-  { value: 'chat', label: 'visitor’s window' },
-  { value: 'imported', label: 'imported log' },
+  { value: 'chat', label: t('coverage.logFilters.visitorsWindow') },
+  { value: 'imported', label: t('coverage.logFilters.importedLog') },
 ]
 const set = (part: Partial<LogFilter>) => (filter.value = { ...filter.value, ...part })
 const search = useDebounceFn((text: string) => set({ search: text }), 250)
 const extra = computed(() =>
   [
-    filter.value.hour !== null && `asked at ${filter.value.hour}:00`,
+    filter.value.hour !== null && t('coverage.logFilters.askedAt00', { hour: filter.value.hour }),
     filter.value.collection !== null && `collection: ${filter.value.collection || 'none'}`,
     (filter.value.sureFrom !== null || filter.value.sureTo !== null) &&
       sureness.value === null &&
-      `sure ${filter.value.sureFrom ?? 0} to ${filter.value.sureTo ?? 1}`,
+      t('coverage.logFilters.sureTo', {
+        sureFrom: filter.value.sureFrom ?? 0,
+        sureTo: filter.value.sureTo ?? 1,
+      }),
   ].filter(Boolean),
 )
 const isSet = computed(() => JSON.stringify(filter.value) !== JSON.stringify(NO_FILTER))
@@ -92,27 +96,27 @@ onMounted(async () => {
       :model-value="filter.search"
       size="small"
       class="search"
-      placeholder="Words of the question"
-      aria-label="Words of the question"
+      :placeholder="$t('coverage.logFilters.wordsOfTheQuestion')"
+      :aria-label="$t('coverage.logFilters.wordsOfTheQuestion')"
       data-test="log-search"
       @update:model-value="search($event ?? '')"
     />
     <label
-      ><span class="visually-hidden">From</span
+      ><span class="visually-hidden">{{ $t('coverage.logFilters.from') }}</span
       ><InputText
         :model-value="filter.from ?? ''"
         type="date"
         size="small"
-        aria-label="From"
+        :aria-label="$t('coverage.logFilters.from')"
         @update:model-value="set({ from: $event || null })"
     /></label>
     <label
-      ><span class="visually-hidden">To</span
+      ><span class="visually-hidden">{{ $t('coverage.logFilters.to') }}</span
       ><InputText
         :model-value="filter.to ?? ''"
         type="date"
         size="small"
-        aria-label="To"
+        :aria-label="$t('coverage.logFilters.to')"
         @update:model-value="set({ to: $event || null })"
     /></label>
     <Select
@@ -122,8 +126,8 @@ onMounted(async () => {
       option-value="value"
       show-clear
       size="small"
-      placeholder="Any outcome"
-      aria-label="Outcome"
+      :placeholder="$t('coverage.logFilters.anyOutcome')"
+      :aria-label="$t('coverage.logFilters.outcome')"
       data-test="log-outcome"
       @update:model-value="set({ outcome: $event ?? null })"
     />
@@ -134,8 +138,8 @@ onMounted(async () => {
       option-value="value"
       show-clear
       size="small"
-      placeholder="Reviewed or not"
-      aria-label="Reviewed"
+      :placeholder="$t('coverage.logFilters.reviewedOrNot')"
+      :aria-label="$t('coverage.logFilters.reviewed')"
       data-test="log-reviewed"
       @update:model-value="set({ reviewed: $event ?? null })"
     />
@@ -146,20 +150,20 @@ onMounted(async () => {
       option-value="value"
       show-clear
       size="small"
-      placeholder="Votes"
-      aria-label="Votes"
+      :placeholder="$t('coverage.logFilters.votes')"
+      :aria-label="$t('coverage.logFilters.votes')"
       @update:model-value="set({ vote: $event ?? null })"
     />
     <Select
       :model-value="filter.topic"
-      :options="[{ id: 0, label: 'stands alone', times: 0 }, ...topics]"
+      :options="[{ id: 0, label: $t('coverage.logFilters.standsAlone'), times: 0 }, ...topics]"
       option-label="label"
       option-value="id"
       show-clear
       filter
       size="small"
-      placeholder="Topic"
-      aria-label="Topic"
+      :placeholder="$t('coverage.logFilters.topic')"
+      :aria-label="$t('coverage.logFilters.topic')"
       class="topic"
       @update:model-value="set({ topic: $event ?? null })"
     />
@@ -170,8 +174,8 @@ onMounted(async () => {
       option-value="value"
       show-clear
       size="small"
-      placeholder="How sure"
-      aria-label="How sure"
+      :placeholder="$t('coverage.logFilters.howSure')"
+      :aria-label="$t('coverage.logFilters.howSure')"
       @update:model-value="setSure($event)"
     />
     <Select
@@ -182,8 +186,8 @@ onMounted(async () => {
       show-clear
       filter
       size="small"
-      placeholder="Answered from"
-      aria-label="Answered from"
+      :placeholder="$t('coverage.logFilters.answeredFrom')"
+      :aria-label="$t('coverage.logFilters.answeredFrom')"
       class="topic"
       @update:model-value="set({ item: $event ?? null })"
     />
@@ -194,19 +198,19 @@ onMounted(async () => {
       option-value="id"
       show-clear
       size="small"
-      placeholder="Door"
-      aria-label="Door"
+      :placeholder="$t('common.door')"
+      :aria-label="$t('common.door')"
       @update:model-value="set({ door: $event ?? null })"
     />
     <Select
       :model-value="filter.release"
       :options="releases"
-      :option-label="(row: ReleaseRow) => `Release ${row.number}`"
+      :option-label="(row: ReleaseRow) => $t('coverage.logFilters.release', { number: row.number })"
       option-value="number"
       show-clear
       size="small"
-      placeholder="Release"
-      aria-label="Release"
+      :placeholder="$t('coverage.logFilters.release2')"
+      :aria-label="$t('coverage.logFilters.release2')"
       @update:model-value="set({ release: $event ?? null })"
     />
     <Select
@@ -216,8 +220,8 @@ onMounted(async () => {
       option-value="value"
       show-clear
       size="small"
-      placeholder="Language"
-      aria-label="Language"
+      :placeholder="$t('coverage.logFilters.language')"
+      :aria-label="$t('coverage.logFilters.language')"
       @update:model-value="set({ language: $event ?? null })"
     />
     <Select
@@ -227,8 +231,8 @@ onMounted(async () => {
       option-value="value"
       show-clear
       size="small"
-      placeholder="Channel"
-      aria-label="Channel"
+      :placeholder="$t('coverage.logFilters.channel')"
+      :aria-label="$t('coverage.logFilters.channel')"
       @update:model-value="set({ channel: $event ?? null })"
     />
     <span v-for="each in extra" :key="String(each)" class="small chip">{{ each }}</span>
@@ -239,7 +243,7 @@ onMounted(async () => {
       data-test="log-clear"
       @click="filter = { ...NO_FILTER }"
     >
-      Show all
+      {{ $t('coverage.logFilters.showAll') }}
     </button>
   </div>
 </template>

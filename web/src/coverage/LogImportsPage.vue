@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { LogImportView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import ProgressBar from 'primevue/progressbar'
 import { useTemplateRef } from 'vue'
 import { post, remove } from '../shell/api.ts'
-import { count, moment, whole } from '../shell/format.ts'
+import { counted, moment, whole } from '../shell/format.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -29,16 +30,22 @@ async function bring(event: Event): Promise<void> {
 }
 async function takeOut(row: LogImportView): Promise<void> {
   const wanted = await confirmed({
-    header: row.state === 'reading' ? 'Stop this import?' : 'Remove this import?',
-    message: 'All its questions leave the log, the figures and the topics.',
-    accept: row.state === 'reading' ? 'Stop import' : 'Remove import',
+    header:
+      row.state === 'reading'
+        ? t('coverage.logImports.stopThisImport')
+        : t('coverage.logImports.removeThisImport'),
+    message: t('coverage.logImports.allItsQuestionsLeave'),
+    accept:
+      row.state === 'reading'
+        ? t('coverage.logImports.stopImport')
+        : t('coverage.logImports.removeImport'),
   })
   if (!wanted) return
   await run(
     () => remove(`/log/imports/${row.id}`),
     row.state === 'reading'
-      ? 'Broken off; nothing of it is kept'
-      : 'Removed, with all its questions',
+      ? t('coverage.logImports.brokenOffNothingOf')
+      : t('coverage.logImports.removedWithAllIts'),
   )
   await load()
 }
@@ -46,14 +53,14 @@ async function takeOut(row: LogImportView): Promise<void> {
 
 <template>
   <div class="page narrow">
-    <p class="small"><RouterLink to="/questions">Questions</RouterLink></p>
+    <p class="small">
+      <RouterLink to="/questions">{{ $t('common.questions') }}</RouterLink>
+    </p>
     <div class="head">
       <div>
-        <h1>Bring in a log</h1>
+        <h1>{{ $t('coverage.logImports.bringInALog') }}</h1>
         <p class="quiet">
-          Questions that your team was asked elsewhere. Each is asked of what visitors get now,
-          joins a topic and shows in the gaps; it does not count as coverage, since no visitor was
-          answered.
+          {{ $t('coverage.logImports.questionsThatYourTeam') }}
         </p>
       </div>
       <template v-if="session.role === 'lead'"
@@ -62,28 +69,36 @@ async function takeOut(row: LogImportView): Promise<void> {
           type="file"
           accept=".csv,.jsonl,.ndjson,.json,.txt,.tsv"
           class="visually-hidden"
-          aria-label="A log as CSV or JSON Lines"
+          :aria-label="$t('coverage.logImports.aLogAsCsv')"
           data-test="log-file"
           @change="bring" /><Button
-          label="Choose a file"
+          :label="$t('coverage.logImports.chooseAFile')"
           :loading="busy"
           data-test="log-choose"
           @click="file?.click()"
       /></template>
     </div>
     <section class="panel stack">
-      <h2>What a log looks like</h2>
+      <h2>{{ $t('coverage.logImports.whatALogLooks') }}</h2>
       <p class="small">
-        CSV with a heading, or a JSON object a line. Two columns are needed,
-        <strong>text</strong> and <strong>time</strong>; <em>conversation</em> or <em>visitor</em>,
-        <em>door</em> and <em>language</em> are taken where they are there. Times like
-        2026-11-23T10:15:00Z, 2026-11-23 10:15 or 23.11.2026 10:15; those without a zone are meant
-        in your team’s.
+        <i18n-t keypath="coverage.logImports.csvWithAHeading" scope="global"
+          ><template #strong
+            ><strong>{{ $t('coverage.logImports.text') }}</strong></template
+          ><template #strong2
+            ><strong>{{ $t('coverage.logImports.time') }}</strong></template
+          ><template #em
+            ><em>{{ $t('coverage.logImports.conversation') }}</em></template
+          ><template #em2
+            ><em>{{ $t('coverage.logImports.visitor') }}</em></template
+          ><template #em3
+            ><em>{{ $t('coverage.logImports.door') }}</em></template
+          ><template #em4
+            ><em>{{ $t('coverage.logImports.language') }}</em></template
+          ></i18n-t
+        >
       </p>
       <p class="small">
-        Mail addresses, phone and card numbers, and what is told as a password, are masked before
-        anything else is done: nine digits or more count as a phone number, 13 to 19 that pass the
-        check digit as a card. Up to 500 000 rows and 50 MB; any usual character set.
+        {{ $t('coverage.logImports.mailAddressesPhoneAnd') }}
       </p>
     </section>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
@@ -101,32 +116,48 @@ async function takeOut(row: LogImportView): Promise<void> {
           size="small"
           text
           severity="danger"
-          :label="row.state === 'reading' ? 'Break off' : 'Remove'"
+          :label="
+            row.state === 'reading'
+              ? $t('coverage.logImports.breakOff')
+              : $t('coverage.logImports.remove')
+          "
           @click="takeOut(row)"
         />
       </div>
       <template v-if="row.state === 'reading'"
         ><ProgressBar :value="row.rows ? Math.round((100 * row.done) / row.rows) : 0" />
-        <p class="small quiet">{{ whole(row.done) }} of {{ whole(row.rows) }} rows</p></template
+        <p class="small quiet">
+          {{ $t('coverage.logImports.ofRows', { done: whole(row.done), rows: whole(row.rows) }) }}
+        </p></template
       >
       <p v-else-if="row.state === 'failed'" class="small bad">{{ row.problem }}</p>
       <p v-else class="small">
-        {{ count(row.taken, 'question') }} from {{ count(row.rows, 'row')
-        }}<template v-if="row.masked"
-          >; in {{ count(row.masked, 'row') }} something private was masked</template
-        ><template v-if="row.faulty">; {{ count(row.faulty, 'row') }} left out</template>.
-        <RouterLink :to="{ path: '/questions', query: { channel: 'imported' } }"
-          >Look at them</RouterLink
-        >
+        {{
+          $t('coverage.logImports.from', {
+            question: counted('units.question', row.taken),
+            row: counted('units.row', row.rows),
+          })
+        }}<template v-if="row.masked">{{
+          $t('coverage.logImports.inSomethingPrivateWas', { row: counted('units.row', row.masked) })
+        }}</template
+        ><template v-if="row.faulty">{{
+          $t('coverage.logImports.leftOut', { row: counted('units.row', row.faulty) })
+        }}</template
+        >.
+        <RouterLink :to="{ path: '/questions', query: { channel: 'imported' } }">{{
+          $t('coverage.logImports.lookAtThem')
+        }}</RouterLink>
       </p>
       <details v-if="row.faults.length" class="small">
-        <summary>Rows left out</summary>
+        <summary>{{ $t('coverage.logImports.rowsLeftOut') }}</summary>
         <ul>
           <li v-for="fault in row.faults" :key="fault.row">
-            Row {{ fault.row }}: {{ fault.because }}
+            {{ $t('coverage.logImports.row', { fault: fault.row, because: fault.because }) }}
           </li>
           <li v-if="row.faulty > row.faults.length" class="quiet">
-            and {{ whole(row.faulty - row.faults.length) }} more
+            {{
+              $t('coverage.logImports.andMore', { faults: whole(row.faulty - row.faults.length) })
+            }}
           </li>
         </ul>
       </details>

@@ -12,31 +12,41 @@ const pathTo = (kind: string, item: number) => itemPath(kind as ItemKind, item)
 
 <template>
   <section class="stack" data-test="nearest">
-    <h2>Why what is there was not enough</h2>
+    <h2>{{ $t('coverage.nearestWhy.whyWhatIsThere') }}</h2>
     <p v-if="sheet.shortfalls.length" class="small">
-      What came nearest:
       {{
-        sheet.shortfalls
-          .map(({ shortfall, share }) => `${SHORTFALL_WORDS[shortfall]} (${percent(share)})`)
-          .join(', ')
-      }}.
+        $t('coverage.nearestWhy.whatCameNearest', {
+          share: sheet.shortfalls
+            .map(({ shortfall, share }) => `${SHORTFALL_WORDS[shortfall]} (${percent(share)})`)
+            .join(', '),
+        })
+      }}
     </p>
     <article v-for="near in sheet.nearest" :key="`${near.item} ${near.ordinal}`">
       <p class="small">
         <RouterLink :to="pathTo(near.kind, near.item)">{{
           [near.title, ...near.path].join(' › ')
         }}</RouterLink><span class="quiet">
-          · nearest {{ near.n }} ×, {{ SHORTFALL_WORDS[near.shortfall] }}</span
+          {{
+            $t('coverage.nearestWhy.nearest', {
+              n: near.n,
+              shortfall: SHORTFALL_WORDS[near.shortfall],
+            })
+          }}</span
         >
       </p>
       <p v-if="near.because" class="small why">{{ near.because }}</p>
       <p v-if="near.missing.length" class="small why">
-        It does not have: <strong>{{ near.missing.join(', ') }}</strong>
+        <i18n-t keypath="coverage.nearestWhy.itDoesNotHave" scope="global"
+          ><template #missing
+            ><strong>{{ near.missing.join(', ') }}</strong></template
+          ></i18n-t
+        >
       </p>
-      <p class="text small quiet">{{ near.text || 'This passage is no longer in the draft.' }}</p>
+      <p class="text small quiet">{{ near.text || $t('coverage.nearestWhy.thisPassageIsNo') }}</p>
     </article>
     <p v-if="!sheet.nearest.length" class="small quiet">
-      Every question of it is answered, or no passage has any of its words.
+      {{ $t('coverage.nearestWhy.everyQuestionOfIt') }}
     </p>
   </section>
 </template>

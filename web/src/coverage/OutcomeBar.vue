@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Sums } from '@janua/contracts'
 import { computed } from 'vue'
-import { percent } from '../shell/format.ts'
+import { percent, whole } from '../shell/format.ts'
 
 /** What came of all questions, as one bar; each part opens the questions behind it. */
 const { sums, from, to } = defineProps<{ sums: Sums; from: string; to: string }>()
@@ -12,34 +13,52 @@ const parts = computed(() => {
     {
       key: 'right',
       shape: '●',
-      name: 'answered rightly',
+      name: t('coverage.outcomeBar.answeredRightly'),
       n: Math.min(right, answered),
       outcome: 'answered',
     },
     {
       key: 'wrong',
       shape: '□',
-      name: 'answered wrongly',
+      name: t('coverage.outcomeBar.answeredWrongly'),
       n: Math.max(0, answered - right),
       outcome: 'answered',
     },
     {
       key: 'elsewhere',
       shape: '●',
-      name: 'not from your content',
+      name: t('coverage.outcomeBar.notFromYourContent'),
       n: elsewhere,
       outcome: 'elsewhere',
     },
     {
       key: 'suggested',
       shape: '◌',
-      name: 'only near articles',
+      name: t('coverage.outcomeBar.onlyNearArticles'),
       n: suggested,
       outcome: 'suggested',
     },
-    { key: 'clarifying', shape: '◐', name: 'asked back', n: clarifying, outcome: 'clarifying' },
-    { key: 'unanswered', shape: '○', name: 'unanswered', n: unanswered, outcome: 'unanswered' },
-    { key: 'declined', shape: '–', name: 'declined by rule', n: declined, outcome: 'declined' },
+    {
+      key: 'clarifying',
+      shape: '◐',
+      name: t('coverage.outcomeBar.askedBack'),
+      n: clarifying,
+      outcome: 'clarifying',
+    },
+    {
+      key: 'unanswered',
+      shape: '○',
+      name: t('coverage.outcomeBar.unanswered'),
+      n: unanswered,
+      outcome: 'unanswered',
+    },
+    {
+      key: 'declined',
+      shape: '–',
+      name: t('coverage.outcomeBar.declinedByRule'),
+      n: declined,
+      outcome: 'declined',
+    },
   ]
   return all
     .filter(({ n }) => n > 0.5)
@@ -57,10 +76,19 @@ const link = (outcome: string) => ({ path: '/questions', query: { from, to, outc
         :to="link(part.outcome)"
         :class="part.key"
         :style="{ flexGrow: part.share }"
-        :title="`${part.name}: ${percent(part.share)}, about ${Math.round(part.n)} of ${sums.questions}`"
-        ><span v-if="part.share > 0.045"
-          >{{ part.key === 'right' ? `${part.shape} right ` : '' }}{{ percent(part.share) }}</span
-        ></RouterLink
+        :title="
+          $t('coverage.outcomeBar.partOfAll', {
+            part: part.name,
+            share: percent(part.share),
+            n: whole(Math.round(part.n)),
+            all: whole(sums.questions),
+          })
+        "
+        ><span v-if="part.share > 0.045">{{
+          part.key === 'right'
+            ? $t('coverage.outcomeBar.right', { shape: part.shape, share: percent(part.share) })
+            : percent(part.share)
+        }}</span></RouterLink
       >
     </div>
     <ul class="legend small">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { CheckInput } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
@@ -62,7 +63,8 @@ async function toCheck(): Promise<void> {
     language: language as 'en' | 'de',
     note: 'from the log',
   }
-  sent.value = (await run(() => post('/checks', input), 'A check of it was added')) !== undefined
+  sent.value =
+    (await run(() => post('/checks', input), t('coverage.questionSheet.aCheckOfIt'))) !== undefined
 }
 </script>
 
@@ -71,9 +73,16 @@ async function toCheck(): Promise<void> {
   <article v-if="detail" class="stack" data-test="question-sheet">
     <header>
       <h2>{{ detail.text }}</h2>
-      <p v-if="detail.written" class="written">Written: “{{ detail.written }}”</p>
+      <p v-if="detail.written" class="written">
+        {{ $t('coverage.questionSheet.written', { written: detail.written }) }}
+      </p>
       <p class="small quiet">
-        {{ moment(detail.at) }} · {{ detail.door }} · release {{ detail.release
+        {{
+          $t('coverage.questionSheet.release', {
+            at: moment(detail.at),
+            door: detail.door,
+            release: detail.release,
+          })
         }}<template v-if="detail.topic">
           ·
           <RouterLink :to="`/gaps/${detail.topic.id}`">{{
@@ -83,13 +92,27 @@ async function toCheck(): Promise<void> {
       </p>
       <p class="small">
         <OutcomeChip :outcome="detail.outcome" /><span class="quiet">
-          · sure {{ sure(detail.confidence) }}, threshold {{ sure(detail.trace.threshold) }}</span
-        ><template v-if="detail.vote">
-          · {{ detail.vote === 'up' ? 'voted up' : 'voted down' }}</template
-        ><template v-if="detail.reviews.length">
-          · reviewed
           {{
-            detail.reviews.map(({ verdict, by }) => `${verdict} by ${by}`).join(', then ')
+            $t('coverage.questionSheet.sureThreshold', {
+              confidence: sure(detail.confidence),
+              threshold: sure(detail.trace.threshold),
+            })
+          }}</span
+        ><template v-if="detail.vote">
+          ·
+          {{
+            detail.vote === 'up'
+              ? $t('coverage.questionSheet.votedUp')
+              : $t('coverage.questionSheet.votedDown')
+          }}</template
+        ><template v-if="detail.reviews.length"
+          >{{ ' '
+          }}{{
+            $t('coverage.questionSheet.reviewed', {
+              then: detail.reviews
+                .map(({ verdict, by }) => $t('coverage.questionSheet.by', { verdict, by }))
+                .join(', then '),
+            })
           }}</template
         >
       </p>
@@ -114,15 +137,23 @@ async function toCheck(): Promise<void> {
       <p v-else class="quiet">
         {{
           detail.outcome === 'answered' && detail.channel === 'imported'
-            ? 'Asked of the release when the log came in; the answer itself is not kept. Open it in rehearsal.'
-            : 'No answer was given.'
+            ? $t('coverage.questionSheet.askedOfTheRelease')
+            : $t('coverage.questionSheet.noAnswerWasGiven')
         }}
       </p>
       <p v-if="detail.sources.length" class="small quiet">
-        from {{ detail.sources.map(({ title, path }) => [title, ...path].join(' › ')).join(', ') }}
+        {{
+          $t('coverage.questionSheet.from', {
+            path: detail.sources.map(({ title, path }) => [title, ...path].join(' › ')).join(', '),
+          })
+        }}
       </p>
       <p v-else-if="detail.source" class="small quiet">
-        {{ detail.outcome === 'answered' ? 'from' : 'nearest' }}: {{ detail.source.title }}
+        {{
+          detail.outcome === 'answered'
+            ? $t('coverage.questionSheet.from2')
+            : $t('coverage.questionSheet.nearest')
+        }}: {{ detail.source.title }}
       </p>
     </div>
     <WhyLadder
@@ -130,27 +161,32 @@ async function toCheck(): Promise<void> {
       :trace="detail.trace"
       :chosen="chosen"
     />
-    <p v-else-if="shows === 'why'" class="quiet">No passage had any of its words.</p>
+    <p v-else-if="shows === 'why'" class="quiet">
+      {{ $t('coverage.questionSheet.noPassageHadAny') }}
+    </p>
     <ol v-else-if="detail.messages.length" class="thread small">
       <li v-for="message in detail.messages" :key="message.id" :class="message.author">
         <span class="quiet">{{ clock(message.at) }} {{ message.name ?? WHO[message.author] }}</span>
         {{ message.author === 'event' ? message.kind : message.text }}
       </li>
     </ol>
-    <p v-else class="quiet">It came in a log, without its conversation.</p>
+    <p v-else class="quiet">{{ $t('coverage.questionSheet.itCameInA') }}</p>
     <p class="row">
-      <RouterLink :to="rehearse" data-test="to-rehearsal">Open in rehearsal</RouterLink
-      ><Button
+      <RouterLink :to="rehearse" data-test="to-rehearsal">{{
+        $t('coverage.questionSheet.openInRehearsal')
+      }}</RouterLink><Button
         size="small"
         text
-        :label="sent ? 'A check keeps it' : 'Keep it by a check'"
+        :label="
+          sent ? $t('coverage.questionSheet.aCheckKeepsIt') : $t('coverage.questionSheet.keepItByA')
+        "
         :disabled="sent"
         :loading="busy"
         data-test="to-check"
         @click="toCheck"
-      /><RouterLink v-if="detail.conversation" :to="`/desk/${detail.conversation}`" class="small"
-        >its conversation on the desk</RouterLink
-      >
+      /><RouterLink v-if="detail.conversation" :to="`/desk/${detail.conversation}`" class="small">{{
+        $t('coverage.questionSheet.itsConversationOnThe')
+      }}</RouterLink>
     </p>
   </article>
 </template>

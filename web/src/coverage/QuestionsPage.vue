@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Verdict } from '@janua/contracts'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
@@ -40,11 +41,11 @@ const KEYS: Record<string, Verdict> = {
   q: 'not a question',
 }
 const LABELS: Record<Verdict, string> = {
-  right: 'Right',
-  partly: 'Partly',
-  wrong: 'Wrong',
-  'rightly silent': 'Rightly silent',
-  'not a question': 'Not a question',
+  right: t('coverage.questions.right'),
+  partly: t('coverage.questions.partly'),
+  wrong: t('coverage.questions.wrong'),
+  'rightly silent': t('coverage.questions.rightlySilent'),
+  'not a question': t('coverage.questions.notAQuestion'),
 }
 const sheet = ref(0)
 const fileLink = (format: string) =>
@@ -90,22 +91,31 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
       <div>
         <h1 data-test="log-head">
           <template v-if="counted.value"
-            >{{ counted.value.more ? 'More than ' : '' }}{{ whole(counted.value.n) }}
-            {{ counted.value.n === 1 ? 'question' : 'questions' }}</template
-          ><template v-else>Questions</template>
+            >{{ counted.value.more ? `${$t('coverage.questions.moreThan')} ` : ''
+            }}{{ whole(counted.value.n) }}
+            {{
+              counted.value.n === 1
+                ? $t('coverage.questions.question')
+                : $t('coverage.questions.questions')
+            }}</template
+          ><template v-else>{{ $t('common.questions') }}</template>
         </h1>
-        <p class="quiet">Everything that was asked, rehearsals apart; the newest first.</p>
+        <p class="quiet">{{ $t('coverage.questions.everythingThatWasAsked') }}</p>
       </div>
-      <RouterLink to="/questions/imports" class="small">Bring in a log</RouterLink>
+      <RouterLink to="/questions/imports" class="small">{{
+        $t('coverage.questions.bringInALog')
+      }}</RouterLink>
       <template v-if="session.role === 'lead'"
-        ><a :href="fileLink('csv')" class="small" download>CSV</a
-        ><a :href="fileLink('jsonl')" class="small" download>JSON Lines</a></template
+        ><a :href="fileLink('csv')" class="small" download>{{ $t('common.csv') }}</a
+        ><a :href="fileLink('jsonl')" class="small" download>{{
+          $t('coverage.questions.jsonLines')
+        }}</a></template
       >
     </div>
     <LogFilters v-model="filter" />
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <div v-if="state.status === 'ready' && rows.length === 0" class="empty panel">
-      <p>Nothing was asked that fits these filters.</p>
+      <p>{{ $t('coverage.questions.nothingWasAskedThat') }}</p>
     </div>
     <div v-else class="columns">
       <div class="list">
@@ -113,12 +123,12 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
           <table>
             <thead>
               <tr>
-                <th scope="col">Question</th>
-                <th scope="col">Outcome</th>
-                <th scope="col" class="n">sure</th>
-                <th scope="col">From</th>
-                <th scope="col">Reviewed</th>
-                <th scope="col" class="n">Asked</th>
+                <th scope="col">{{ $t('common.question') }}</th>
+                <th scope="col">{{ $t('coverage.questions.outcome') }}</th>
+                <th scope="col" class="n">{{ $t('coverage.questions.sure') }}</th>
+                <th scope="col">{{ $t('coverage.questions.from') }}</th>
+                <th scope="col">{{ $t('coverage.questions.reviewed') }}</th>
+                <th scope="col" class="n">{{ $t('coverage.questions.asked') }}</th>
               </tr>
             </thead>
             <tbody>
@@ -139,7 +149,8 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
                     {{ row.text }}</button><span v-if="row.written" class="small under written"
                     >“{{ row.written }}”</span
                   ><span class="small quiet under">{{
-                    row.topic?.label ?? (row.channel === 'imported' ? 'imported' : '')
+                    row.topic?.label ??
+                    (row.channel === 'imported' ? $t('coverage.questions.imported') : '')
                   }}</span>
                 </td>
                 <td>
@@ -147,7 +158,11 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
                     v-if="row.vote"
                     class="small vote"
                     :class="row.vote"
-                    >{{ row.vote === 'up' ? '▲ settled' : '▽ voted down' }}</span
+                    >{{
+                      row.vote === 'up'
+                        ? $t('coverage.questions.settled')
+                        : $t('coverage.questions.votedDown')
+                    }}</span
                   >
                 </td>
                 <td class="n">{{ sure(row.confidence) }}</td>
@@ -162,7 +177,7 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
           <Button
             size="small"
             text
-            label="Older ones"
+            :label="$t('coverage.questions.olderOnes')"
             :loading="state.status === 'loading'"
             data-test="log-more"
             @click="more"
@@ -187,7 +202,7 @@ onKeyStroke([...Object.keys(KEYS), 'n', 'j', 'k', 'u'], (event) => {
             :disabled="busy"
             data-test="log-undo"
             @click="undo"
-            ><span>Undo</span> <kbd>U</kbd></Button
+            ><span>{{ $t('coverage.questions.undo') }}</span> <kbd>U</kbd></Button
           >
         </p>
         <QuestionSheet :id="marked" :key="`${marked} ${sheet}`" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ReportingSettings } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputNumber from 'primevue/inputnumber'
@@ -14,29 +15,32 @@ const settings = ref<ReportingSettings>()
 
 onMounted(async () => (settings.value = await get('/reporting')))
 async function save(): Promise<void> {
-  await run(() => put('/reporting', settings.value), 'Saved; figures are counted anew')
+  await run(
+    () => put('/reporting', settings.value),
+    t('coverage.reportingPanel.savedFiguresAreCounted'),
+  )
   emit('changed')
 }
 async function rebuild(): Promise<void> {
-  await run(() => post('/coverage/rebuild'), 'All figures were counted from scratch')
+  await run(() => post('/coverage/rebuild'), t('coverage.reportingPanel.allFiguresWereCounted'))
   emit('changed')
 }
 </script>
 
 <template>
   <details v-if="settings" class="small" data-test="reporting">
-    <summary>How reports count</summary>
+    <summary>{{ $t('coverage.reportingPanel.howReportsCount') }}</summary>
     <form class="stack" @submit.prevent="save">
       <label class="field"
-        ><span>The team’s time zone: days and weeks are meant in it</span
+        ><span>{{ $t('coverage.reportingPanel.theTeamsTimeZone') }}</span
         ><InputText v-model="settings.zone" size="small" data-test="zone"
       /></label>
       <label class="field"
-        ><span>Return window in days: who comes back to a topic within it was not helped</span
+        ><span>{{ $t('coverage.reportingPanel.returnWindowInDays') }}</span
         ><InputNumber v-model="settings.returnDays" :min="1" :max="60" size="small"
       /></label>
       <label class="field"
-        ><span>Minutes of an agent that an unanswered question costs (may stay empty)</span
+        ><span>{{ $t('coverage.reportingPanel.minutesOfAnAgent') }}</span
         ><InputNumber
           v-model="settings.handleMinutes"
           :min-fraction-digits="0"
@@ -44,14 +48,20 @@ async function rebuild(): Promise<void> {
           size="small"
       /></label>
       <label class="field"
-        ><span>What an hour of an agent costs (may stay empty)</span
+        ><span>{{ $t('coverage.reportingPanel.whatAnHourOf') }}</span
         ><InputNumber v-model="settings.costPerHour" :max-fraction-digits="2" size="small"
       /></label>
       <p class="row">
-        <Button type="submit" size="small" outlined label="Save" :loading="busy" /><Button
+        <Button
+          type="submit"
+          size="small"
+          outlined
+          :label="$t('common.save')"
+          :loading="busy"
+        /><Button
           size="small"
           text
-          label="Count everything anew"
+          :label="$t('coverage.reportingPanel.countEverythingAnew')"
           :loading="busy"
           data-test="rebuild"
           @click="rebuild"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import { TARGET_MEASURES, type TargetMeasure, type TargetView } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputNumber from 'primevue/inputnumber'
@@ -18,9 +19,9 @@ const session = useSession()
 const { run, busy } = useAction()
 const setting = ref(false)
 const NAMES: Record<TargetMeasure, string> = {
-  coverage: 'Coverage',
-  accuracy: 'Accuracy',
-  containment: 'Containment',
+  coverage: t('coverage.targetsPanel.coverage'),
+  accuracy: t('coverage.targetsPanel.accuracy'),
+  containment: t('coverage.targetsPanel.containment'),
 }
 const OPTIONS = TARGET_MEASURES.map((value) => ({ value, label: NAMES[value] }))
 const draft = reactive({ measure: 'coverage' as TargetMeasure, percent: 70, by: '' })
@@ -29,13 +30,13 @@ async function set(): Promise<void> {
   const done = await run(async () => {
     await put('/targets', { measure: draft.measure, share: draft.percent / 100, by: draft.by })
     return true
-  }, 'Target set')
+  }, t('coverage.targetsPanel.targetSet'))
   if (!done) return
   setting.value = false
   emit('changed')
 }
 async function drop(measure: TargetMeasure): Promise<void> {
-  await run(() => remove(`/targets/${measure}`), 'Target dropped')
+  await run(() => remove(`/targets/${measure}`), t('coverage.targetsPanel.targetDropped'))
   emit('changed')
 }
 </script>
@@ -43,12 +44,12 @@ async function drop(measure: TargetMeasure): Promise<void> {
 <template>
   <section class="stack" data-test="targets">
     <div class="row">
-      <h2 class="grow">Targets</h2>
+      <h2 class="grow">{{ $t('coverage.targetsPanel.targets') }}</h2>
       <Button
         v-if="session.role === 'lead' && !setting"
         size="small"
         text
-        label="Set a target"
+        :label="$t('coverage.targetsPanel.setATarget')"
         data-test="set-target"
         @click="setting = true"
       />
@@ -60,7 +61,7 @@ async function drop(measure: TargetMeasure): Promise<void> {
         option-label="label"
         option-value="value"
         size="small"
-        aria-label="Measure"
+        :aria-label="$t('coverage.targetsPanel.measure')"
       /><InputNumber
         v-model="draft.percent"
         :min="1"
@@ -68,37 +69,40 @@ async function drop(measure: TargetMeasure): Promise<void> {
         suffix=" %"
         size="small"
         input-class="number"
-        aria-label="Target"
+        :aria-label="$t('coverage.targetsPanel.target')"
       /><InputText
         v-model="draft.by"
         type="date"
         size="small"
-        aria-label="Until"
+        :aria-label="$t('coverage.targetsPanel.until')"
         data-test="target-by"
       /><Button
         type="submit"
         size="small"
-        label="Set"
+        :label="$t('coverage.targetsPanel.set')"
         :loading="busy"
         :disabled="!draft.by"
         data-test="target-save"
-      /><Button size="small" text label="Leave it" @click="setting = false" />
+      /><Button size="small" text :label="$t('common.leaveIt')" @click="setting = false" />
     </form>
     <p v-if="targets.length === 0 && !setting" class="small quiet">
-      No target is set. One with a date makes the weeks comparable.
+      {{ $t('coverage.targetsPanel.noTargetIsSet') }}
     </p>
     <article v-for="target in targets" :key="target.measure">
       <p class="row">
-        <strong class="grow"
-          >{{ NAMES[target.measure] }} {{ percent(target.share) }} until
-          {{ day(target.by) }}</strong
-        ><button
+        <strong class="grow">{{
+          $t('coverage.targetsPanel.until2', {
+            measure: NAMES[target.measure],
+            share: percent(target.share),
+            by: day(target.by),
+          })
+        }}</strong><button
           v-if="session.role === 'lead'"
           type="button"
           class="bare small"
           @click="drop(target.measure)"
         >
-          drop
+          {{ $t('coverage.targetsPanel.drop') }}
         </button>
       </p>
       <div class="track" aria-hidden="true">
@@ -112,19 +116,24 @@ async function drop(measure: TargetMeasure): Promise<void> {
         /><span class="goal" :style="{ left: `${target.share * 100}%` }" />
       </div>
       <p class="small">
-        <template v-if="target.now !== null">Last full week {{ percent(target.now) }}. </template
+        <template v-if="target.now !== null"
+          >{{ $t('coverage.targetsPanel.lastFullWeek', { now: percent(target.now) })
+          }}{{ ' ' }}</template
         ><template v-if="target.forecast"
-          >As the weeks go, {{ percent(target.forecast.share) }} then ({{
-            percent(target.forecast.interval.low)
-          }}
-          to {{ percent(target.forecast.interval.high) }}): it
-          <strong>{{ TARGET_WORDS[target.says] }}</strong>.</template
-        ><template v-else>It is {{ TARGET_WORDS[target.says] }}.</template>
+          ><i18n-t keypath="coverage.targetsPanel.asTheWeeksGo" scope="global"
+            ><template #says
+              ><strong>{{ TARGET_WORDS[target.says] }}</strong></template
+            ><template #share>{{ percent(target.forecast.share) }}</template
+            ><template #low>{{ percent(target.forecast.interval.low) }}</template
+            ><template #high>{{ percent(target.forecast.interval.high) }}</template></i18n-t
+          ></template
+        ><template v-else>{{
+          $t('coverage.targetsPanel.itIs', { says: TARGET_WORDS[target.says] })
+        }}</template>
       </p>
     </article>
     <p class="small quiet">
-      Blue: the last full week; green mark: the target; brass: the forecast, a straight line through
-      the last ten full weeks, weighted by their questions, with the interval of one week’s figure.
+      {{ $t('coverage.targetsPanel.blueTheLastFull') }}
     </p>
   </section>
 </template>

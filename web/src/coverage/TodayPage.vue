@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, onMounted } from 'vue'
 import { useHealth } from '../library/useHealth.ts'
 import { post, put } from '../shell/api.ts'
-import { count, day, percent, span, whole } from '../shell/format.ts'
+import { counted, day, percent, span, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useSession } from '../shell/session.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -26,21 +27,17 @@ const waiting = computed(() => (queues.value.value ?? []).filter((queue) => queu
 const idle = computed(() => (queues.value.value ?? []).length - waiting.value.length)
 const library = computed(() =>
   [
-    { kind: 'conflict' as const, one: 'conflict', many: 'conflicts' },
-    { kind: 'copy' as const, one: 'near copy', many: 'near copies' },
-    {
-      kind: 'overdue' as const,
-      one: 'item past its review day',
-      many: 'items past their review day',
-    },
-    { kind: 'link' as const, one: 'broken link', many: 'broken links' },
+    { kind: 'conflict' as const, unit: 'units.conflict' },
+    { kind: 'copy' as const, unit: 'units.nearCopy' },
+    { kind: 'overdue' as const, unit: 'units.overdueItem' },
+    { kind: 'link' as const, unit: 'units.brokenLink' },
   ].filter(({ kind }) => counts.value[kind] > 0),
 )
 
 /** The demo's history ends some weeks ago: it moves to this week as a whole. */
 const { run: action, busy } = useAction()
 async function moveDemo(): Promise<void> {
-  await action(() => post('/demo/move'), 'The demo is of this week now')
+  await action(() => post('/demo/move'), t('coverage.today.theDemoIsOf'))
   await Promise.all([load(), session.refreshRelease()])
 }
 async function seen(id: number): Promise<void> {
@@ -56,42 +53,62 @@ onMounted(loadHealth)
     <div v-if="view" class="stack main">
       <header v-if="view.figures && view.figures.questions > 0">
         <h1 class="sentence" data-test="sentence">
-          Last week visitors asked {{ whole(view.figures.questions) }} questions. Janua answered
-          <strong>{{
-            withMargin(shareOf(view.figures), view.figures.low, view.figures.high)
-          }}</strong>
-          of them rightly.
+          <i18n-t keypath="coverage.today.lastWeekVisitorsAsked" scope="global"
+            ><template #high
+              ><strong>{{
+                withMargin(shareOf(view.figures), view.figures.low, view.figures.high)
+              }}</strong></template
+            ><template #questions>{{ whole(view.figures.questions) }}</template></i18n-t
+          >
         </h1>
         <p class="quiet">
           <template v-if="view.change"
             >{{ changeWords(view.change.by, view.change.clear)
-            }}<template v-if="view.release?.sinceWeek"
-              >; release {{ view.release.number }} came in it</template
+            }}<template v-if="view.release?.sinceWeek">{{
+              $t('coverage.today.releaseCameInIt', { number: view.release.number })
+            }}</template
             >.
           </template>
           <template v-if="target"
-            >Target until {{ day(target.by) }}: {{ percent(target.share) }},
-            {{ TARGET_WORDS[target.says] }}.
+            >{{
+              $t('coverage.today.targetUntil', {
+                by: day(target.by),
+                share: percent(target.share),
+                says: TARGET_WORDS[target.says],
+              })
+            }}
           </template>
           <template v-if="view.running.figures && view.running.figures.questions > 0"
-            >This week so far: {{ count(view.running.figures.questions, 'question') }}.
+            >{{
+              $t('coverage.today.thisWeekSoFar', {
+                question: counted('units.question', view.running.figures.questions),
+              })
+            }}
           </template>
-          <RouterLink :to="{ path: '/week', query: { from: view.week.from } }"
-            >Summary of the week</RouterLink
-          >
+          <RouterLink :to="{ path: '/week', query: { from: view.week.from } }">{{
+            $t('coverage.today.summaryOfTheWeek')
+          }}</RouterLink>
         </p>
         <OutcomeBar :sums="view.figures" :from="view.week.from" :to="view.week.to" class="bar" />
       </header>
       <header v-else>
         <h1 class="sentence">
-          Nobody asked anything last week<template v-if="view.running.figures"
-            >; {{ count(view.running.figures.questions, 'question') }} so far this week</template
+          {{ $t('coverage.today.nobodyAskedAnythingLast')
+          }}<template v-if="view.running.figures">{{
+            $t('coverage.today.soFarThisWeek', {
+              question: counted('units.question', view.running.figures.questions),
+            })
+          }}</template
           >.
         </h1>
         <p class="quiet">
-          Put the door on a page of yours, or
-          <RouterLink to="/questions/imports">bring in a log</RouterLink> of what was asked before:
-          Janua answers it, groups it, and shows the gaps.
+          <i18n-t keypath="coverage.today.putTheDoorOn" scope="global"
+            ><template #link
+              ><RouterLink to="/questions/imports">{{
+                $t('coverage.today.bringInALog')
+              }}</RouterLink></template
+            ></i18n-t
+          >
         </p>
       </header>
       <Message
@@ -99,11 +116,15 @@ onMounted(loadHealth)
         severity="info"
         data-test="demo-stale"
         ><span class="row"
-          >The history of this demo ends {{ count(view.demoWeeksBehind, 'week') }} ago.
+          >{{
+            $t('coverage.today.theHistoryOfThis', {
+              week: counted('units.week', view.demoWeeksBehind),
+            })
+          }}
           <Button
             size="small"
             outlined
-            label="Move to this week"
+            :label="$t('coverage.today.moveToThisWeek')"
             :loading="busy"
             data-test="demo-move"
             @click="moveDemo" /></span
@@ -117,43 +138,54 @@ onMounted(loadHealth)
         @close="seen(alert.id)"
       >
         <template v-if="alert.fall"
-          >Coverage fell on {{ day(alert.day) }}: from {{ percent(alert.fall.before) }} to
-          {{ percent(alert.fall.since) }}.
-          <RouterLink
-            :to="{
-              path: '/questions',
-              query: { from: alert.day, to: alert.day, outcome: 'unanswered' },
-            }"
-            >What went unanswered that day</RouterLink
+          ><i18n-t keypath="coverage.today.coverageFellOnFrom" scope="global"
+            ><template #link
+              ><RouterLink
+                :to="{
+                  path: '/questions',
+                  query: { from: alert.day, to: alert.day, outcome: 'unanswered' },
+                }"
+                >{{ $t('coverage.today.whatWentUnansweredThat') }}</RouterLink
+              ></template
+            ><template #alert>{{ day(alert.day) }}</template
+            ><template #before>{{ percent(alert.fall.before) }}</template
+            ><template #since>{{ percent(alert.fall.since) }}</template></i18n-t
           ></template
         >
         <template v-else-if="alert.topic"
-          >A fixed gap has opened again:
-          <RouterLink :to="`/gaps/${alert.topic.id}`">{{ alert.topic.label }}</RouterLink></template
+          ><i18n-t keypath="coverage.today.aFixedGapHas" scope="global"
+            ><template #topic
+              ><RouterLink :to="`/gaps/${alert.topic.id}`">{{
+                alert.topic.label
+              }}</RouterLink></template
+            ></i18n-t
+          ></template
         >
       </Message>
       <section>
         <div class="row head">
-          <h2 class="grow">Worth fixing first</h2>
-          <span class="small quiet">right answers a week more, up to</span>
+          <h2 class="grow">{{ $t('coverage.today.worthFixingFirst') }}</h2>
+          <span class="small quiet">{{ $t('coverage.today.rightAnswersAWeek') }}</span>
         </div>
         <GapTable v-if="view.gaps.rows.length" :rows="view.gaps.rows" />
         <div v-else class="empty panel">
-          <p>No gap is open: what people ask is answered, or is being fixed.</p>
+          <p>{{ $t('coverage.today.noGapIsOpen') }}</p>
         </div>
         <p v-if="view.gaps.more > 0" class="small">
           <RouterLink to="/gaps" data-test="all-gaps">{{
-            count(view.gaps.more, 'more gap', 'more gaps')
+            counted('units.moreGap', view.gaps.more)
           }}</RouterLink><span class="quiet">
-            · together worth up to {{ Math.round(view.gaps.worth) }} right answers a week</span
+            {{
+              $t('coverage.today.togetherWorthUpTo', { worth: Math.round(view.gaps.worth) })
+            }}</span
           >
         </p>
       </section>
       <section v-if="view.votedDown.length">
         <h2>
-          <RouterLink :to="{ path: '/questions', query: { vote: 'down' } }"
-            >Voted down lately</RouterLink
-          >
+          <RouterLink :to="{ path: '/questions', query: { vote: 'down' } }">{{
+            $t('coverage.today.votedDownLately')
+          }}</RouterLink>
         </h2>
         <table class="lines voted">
           <tbody>
@@ -164,26 +196,24 @@ onMounted(loadHealth)
                   >{{ one.text }}</RouterLink
                 >
               </td>
-              <td class="quiet">answered from {{ one.title }}</td>
+              <td class="quiet">{{ $t('coverage.today.answeredFrom', { one: one.title }) }}</td>
               <td class="n">{{ one.times }} ×</td>
             </tr>
           </tbody>
         </table>
       </section>
-      <HowCounted
-        >Coverage is the sum of reviews, where there are any, else of how sure each answer from your
-        content was, divided by all questions; corrected by the weekly audit. The margin is a 95 %
-        interval over visitors.</HowCounted
-      >
+      <HowCounted>{{ $t('coverage.today.coverageIsTheSum') }}</HowCounted>
     </div>
     <aside v-if="view" class="stack">
       <section v-if="session.role === 'lead'" class="panel">
-        <h2><RouterLink to="/queues">Queues now</RouterLink></h2>
+        <h2>
+          <RouterLink to="/queues">{{ $t('coverage.today.queuesNow') }}</RouterLink>
+        </h2>
         <table class="lines">
           <tbody>
             <tr v-for="queue in waiting" :key="queue.id">
               <td>{{ queue.name }}</td>
-              <td class="n">{{ queue.waiting }} waiting</td>
+              <td class="n">{{ $t('coverage.today.waiting', { waiting: queue.waiting }) }}</td>
               <td class="n" :class="{ long: (queue.oldestWaitSeconds ?? 0) > 300 }">
                 {{ queue.oldestWaitSeconds === null ? '' : span(queue.oldestWaitSeconds) }}
               </td>
@@ -192,46 +222,72 @@ onMounted(loadHealth)
         </table>
         <p class="small quiet">
           {{
-            waiting.length === 0 ? 'Nobody waits.' : idle > 0 ? `Nobody waits in ${idle} more.` : ''
+            waiting.length === 0
+              ? $t('coverage.today.nobodyWaits')
+              : idle > 0
+                ? $t('coverage.today.nobodyWaitsInMore', { idle })
+                : ''
           }}
         </p>
       </section>
       <section class="panel">
-        <h2><RouterLink to="/health">Library</RouterLink></h2>
+        <h2>
+          <RouterLink to="/health">{{ $t('coverage.today.library') }}</RouterLink>
+        </h2>
         <ul v-if="library.length" class="plain small">
-          <li v-for="{ kind, one, many } in library" :key="kind">
+          <li v-for="{ kind, unit } in library" :key="kind">
             <RouterLink :to="{ path: '/health', query: { show: kind } }">{{
-              count(counts[kind], one, many)
+              counted(unit, counts[kind])
             }}</RouterLink>
           </li>
         </ul>
-        <p v-else-if="health" class="small quiet">Nothing needs care.</p>
+        <p v-else-if="health" class="small quiet">{{ $t('coverage.today.nothingNeedsCare') }}</p>
         <p v-else class="small quiet">…</p>
       </section>
       <section v-if="view.audit.left > 0" class="panel">
-        <h2><RouterLink to="/audit-sample">Audit sample</RouterLink></h2>
+        <h2>
+          <RouterLink to="/audit-sample">{{ $t('coverage.today.auditSample') }}</RouterLink>
+        </h2>
         <p class="small">
-          {{ view.audit.reviewed }} of {{ view.audit.reviewed + view.audit.left }} random answers of
-          last week reviewed. Five minutes; it keeps the figures honest.
+          {{
+            $t('coverage.today.ofRandomAnswersOf', {
+              reviewed: view.audit.reviewed,
+              left: view.audit.reviewed + view.audit.left,
+            })
+          }}
         </p>
       </section>
       <section class="panel draft">
-        <h2>Draft</h2>
+        <h2>{{ $t('coverage.today.draft') }}</h2>
         <p class="small">
-          {{ count(view.draft.ready, 'ready change')
-          }}<template v-if="view.release"> since release {{ view.release.number }}</template
-          >, {{ view.draft.inWork }} in work.<template v-if="view.draft.change !== null">
-            Replayed on {{ count(view.draft.replayed ?? 0, 'question') }}:
-            <strong
-              >{{ view.draft.change >= 0 ? '+' : '−' }}
-              {{ Math.abs(view.draft.change * 100).toFixed(1) }} points</strong
-            >, {{ count(view.draft.lost ?? 0, 'good answer') }} lost.</template
+          {{ counted('units.readyChange', view.draft.ready)
+          }}<template v-if="view.release"
+            >{{ ' '
+            }}{{ $t('coverage.today.sinceRelease', { number: view.release.number }) }}</template
+          >{{ $t('coverage.today.inWork', { inWork: view.draft.inWork })
+          }}<template v-if="view.draft.change !== null"
+            >{{ ' '
+            }}<i18n-t keypath="coverage.today.replayedOnLost" scope="global"
+              ><template #change
+                ><strong>{{
+                  $t('coverage.today.points', {
+                    change: view.draft.change >= 0 ? '+' : '−',
+                    change2: Math.abs(view.draft.change * 100).toFixed(1),
+                  })
+                }}</strong></template
+              ><template #question>{{
+                counted('units.question', view.draft.replayed ?? 0)
+              }}</template
+              ><template #goodAnswer>{{
+                counted('units.goodAnswer', view.draft.lost ?? 0)
+              }}</template></i18n-t
+            ></template
           >
         </p>
         <p>
-          <RouterLink to="/releases" class="button"
-            >Look before release {{ view.draft.next }}</RouterLink
-          >
+          <RouterLink to="/releases" class="button">{{
+            $t('coverage.today.lookBeforeRelease', { next: view.draft.next })
+          }}</RouterLink>
         </p>
       </section>
     </aside>

@@ -41,8 +41,8 @@ const open = (topic: number, starts: string) =>
 
 <template>
   <ChartFrame
-    title="Which topics are covered, and since when?"
-    unit="the most asked topics, by week"
+    :title="$t('coverage.topicHeatmap.whichTopicsAreCovered')"
+    :unit="$t('coverage.topicHeatmap.theMostAskedTopics')"
     :columns="['topic', 'week from', 'questions', 'covered %']"
     :rows="rows"
     file="coverage-heatmap"
@@ -51,13 +51,15 @@ const open = (topic: number, starts: string) =>
       <table>
         <thead>
           <tr>
-            <th scope="col"><span class="visually-hidden">Topic</span></th>
+            <th scope="col">
+              <span class="visually-hidden">{{ $t('coverage.topicHeatmap.topic') }}</span>
+            </th>
             <th v-for="(starts, i) in weeks" :key="starts" scope="col">
               <span :class="{ 'visually-hidden': i % 2 === 1 }">{{
                 day(starts).replace(/ \d{4}$/, '')
               }}</span>
             </th>
-            <th scope="col" class="n">asked</th>
+            <th scope="col" class="n">{{ $t('coverage.topicHeatmap.asked') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -108,10 +110,7 @@ const open = (topic: number, starts: string) =>
         </tbody>
       </table>
     </div>
-    <template #how
-      >The area of a square is how often the topic was asked that week, its filling how much of that
-      was covered. A square opens its questions.</template
-    >
+    <template #how>{{ $t('coverage.topicHeatmap.theAreaOfA') }}</template>
   </ChartFrame>
 </template>
 

@@ -6,7 +6,7 @@ import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { get, post } from '../shell/api.ts'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 
 /** The lead's corrections of a topic: they hold at once and in every pass to come. */
@@ -35,8 +35,12 @@ const target = () => (into.value !== null && typeof into.value === 'object' ? in
 <template>
   <details class="tools small" data-test="topic-tools">
     <summary>
-      Correct this topic<template v-if="chosen.length">
-        ({{ count(chosen.length, 'question') }} chosen)</template
+      {{ $t('coverage.topicTools.correctThisTopic')
+      }}<template v-if="chosen.length"
+        >{{ ' '
+        }}{{
+          $t('coverage.topicTools.chosen', { question: counted('units.question', chosen.length) })
+        }}</template
       >
     </summary>
     <div class="stack">
@@ -44,7 +48,10 @@ const target = () => (into.value !== null && typeof into.value === 'object' ? in
         v-if="naming !== undefined"
         class="row"
         @submit.prevent="
-          correct({ action: 'rename', label: naming! }, 'Renamed; passes keep the name')
+          correct(
+            { action: 'rename', label: naming! },
+            $t('coverage.topicTools.renamedPassesKeepThe'),
+          )
         "
       >
         <InputText
@@ -52,12 +59,12 @@ const target = () => (into.value !== null && typeof into.value === 'object' ? in
           size="small"
           class="grow"
           maxlength="300"
-          aria-label="Name of the topic"
+          :aria-label="$t('coverage.topicTools.nameOfTheTopic')"
           data-test="topic-name"
         /><Button
           type="submit"
           size="small"
-          label="Rename"
+          :label="$t('coverage.topicTools.rename')"
           :loading="busy"
           :disabled="naming.trim().length < 2"
         />
@@ -67,29 +74,29 @@ const target = () => (into.value !== null && typeof into.value === 'object' ? in
           v-if="naming === undefined"
           size="small"
           text
-          label="Rename"
+          :label="$t('coverage.topicTools.rename')"
           data-test="topic-rename"
           @click="naming = sheet.label"
         /><Button
           size="small"
           text
-          :label="sheet.pinned ? 'Unpin' : 'Pin'"
-          :title="
-            sheet.pinned ? '' : 'Its questions stay together, and it stays even when nobody asks'
-          "
+          :label="sheet.pinned ? $t('coverage.topicTools.unpin') : $t('coverage.topicTools.pin')"
+          :title="sheet.pinned ? '' : $t('coverage.topicTools.itsQuestionsStayTogether')"
           @click="
             correct(
               { action: 'pin', pinned: !sheet.pinned },
-              sheet.pinned ? 'Unpinned' : 'Pinned: its questions stay together',
+              sheet.pinned ? 'Unpinned' : $t('coverage.topicTools.pinnedItsQuestionsStay'),
             )
           "
         /><Button
           size="small"
           text
           :disabled="chosen.length === 0"
-          label="Split off the chosen"
+          :label="$t('coverage.topicTools.splitOffTheChosen')"
           data-test="topic-split"
-          @click="correct({ action: 'split', wordings: chosen }, 'A topic of its own')"
+          @click="
+            correct({ action: 'split', wordings: chosen }, $t('coverage.topicTools.aTopicOfIts'))
+          "
         />
       </p>
       <div class="row">
@@ -99,8 +106,8 @@ const target = () => (into.value !== null && typeof into.value === 'object' ? in
           option-label="label"
           size="small"
           class="grow"
-          placeholder="Another topic"
-          aria-label="Another topic"
+          :placeholder="$t('coverage.topicTools.anotherTopic')"
+          :aria-label="$t('coverage.topicTools.anotherTopic')"
           force-selection
           data-test="topic-into"
           @complete="find($event.query)"
@@ -108,18 +115,20 @@ const target = () => (into.value !== null && typeof into.value === 'object' ? in
           size="small"
           outlined
           :disabled="target() === null || chosen.length === 0"
-          label="Move the chosen there"
+          :label="$t('coverage.topicTools.moveTheChosenThere')"
           @click="correct({ action: 'move', wordings: chosen, into: target()! }, 'Moved')"
         /><Button
           size="small"
           outlined
           :disabled="target() === null"
-          label="Put all together"
+          :label="$t('coverage.topicTools.putAllTogether')"
           data-test="topic-merge"
-          @click="correct({ action: 'merge', into: target()! }, 'Put together')"
+          @click="
+            correct({ action: 'merge', into: target()! }, $t('coverage.topicTools.putTogether'))
+          "
         />
       </div>
-      <p class="quiet">It holds at once, and whenever questions are grouped anew.</p>
+      <p class="quiet">{{ $t('coverage.topicTools.itHoldsAtOnce') }}</p>
     </div>
   </details>
 </template>

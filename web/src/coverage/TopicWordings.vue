@@ -17,16 +17,18 @@ const pick = (hash: string, on: boolean) =>
 
 <template>
   <section class="stack" data-test="wordings">
-    <h2>In their own words</h2>
+    <h2>{{ $t('coverage.topicWordings.inTheirOwnWords') }}</h2>
     <div class="sideways">
       <table>
         <thead>
           <tr>
-            <th scope="col"><span class="visually-hidden">Choose</span></th>
-            <th scope="col">Question</th>
-            <th scope="col" class="n">asked</th>
-            <th scope="col">then</th>
-            <th scope="col">in the draft</th>
+            <th scope="col">
+              <span class="visually-hidden">{{ $t('coverage.topicWordings.choose') }}</span>
+            </th>
+            <th scope="col">{{ $t('common.question') }}</th>
+            <th scope="col" class="n">{{ $t('coverage.topicWordings.asked') }}</th>
+            <th scope="col">{{ $t('coverage.topicWordings.then') }}</th>
+            <th scope="col">{{ $t('coverage.topicWordings.inTheDraft') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -35,7 +37,7 @@ const pick = (hash: string, on: boolean) =>
               <input
                 type="checkbox"
                 :checked="chosen.includes(row.hash)"
-                :aria-label="`Choose “${row.text}”`"
+                :aria-label="$t('coverage.topicWordings.choose2', { text: row.text })"
                 @change="pick(row.hash, ($event.target as HTMLInputElement).checked)"
               />
             </td>
@@ -54,13 +56,16 @@ const pick = (hash: string, on: boolean) =>
     </div>
     <p class="small row">
       <button v-if="sheet.wordings.length > SHOWN" type="button" class="bare" @click="all = !all">
-        {{ all ? 'Show fewer' : `Show all ${sheet.wordings.length}` }}</button><span
-        v-if="all && sheet.more > 0"
-        class="quiet"
-        >and {{ sheet.more }} more wordings</span
-      ><RouterLink :to="{ path: '/questions', query: { topic: sheet.topic } }"
-        >all its questions in the log</RouterLink
-      >
+        {{
+          all
+            ? $t('coverage.topicWordings.showFewer')
+            : $t('coverage.topicWordings.showAll', { wordings: sheet.wordings.length })
+        }}</button><span v-if="all && sheet.more > 0" class="quiet">{{
+        $t('coverage.topicWordings.andMoreWordings', { more: sheet.more })
+      }}</span
+      ><RouterLink :to="{ path: '/questions', query: { topic: sheet.topic } }">{{
+        $t('coverage.topicWordings.allItsQuestionsIn')
+      }}</RouterLink>
     </p>
   </section>
 </template>

@@ -15,7 +15,9 @@ defineEmits<{ open: [] }>()
       data-test="unsettled"
       @click="$emit('open')"
     >
-      <span class="times figures" :title="`asked ${row.times} times`"
+      <span
+        class="times figures"
+        :title="$t('coverage.unsettledItem.askedTimes', { times: row.times })"
         >{{ whole(row.times) }}<small>×</small></span
       >
       <span class="words">
@@ -24,17 +26,31 @@ defineEmits<{ open: [] }>()
           <OutcomeChip v-if="row.outcome !== 'answered'" :outcome="row.outcome" /><template
             v-if="row.votedDown"
             ><template v-if="row.outcome !== 'answered'"> · </template
-            ><span class="down">□ voted down {{ row.votedDown }}×</span></template
+            ><span class="down">{{
+              $t('coverage.unsettledItem.votedDown', { votedDown: row.votedDown })
+            }}</span></template
           >
-          · last {{ moment(row.lastAt)
-          }}<template v-if="row.nearest && row.state === 'open'">
-            · near: {{ row.nearest.title }} {{ sure(row.nearest.confidence) }}</template
+          {{ $t('coverage.unsettledItem.last', { lastAt: moment(row.lastAt) })
+          }}<template v-if="row.nearest && row.state === 'open'"
+            >{{ ' '
+            }}{{
+              $t('coverage.unsettledItem.near', {
+                nearest: row.nearest.title,
+                confidence: sure(row.nearest.confidence),
+              })
+            }}</template
           >
-          <template v-if="row.state === 'fixed' && !row.fix"> · answered since</template>
+          <template v-if="row.state === 'fixed' && !row.fix"
+            >{{ ' ' }}{{ $t('coverage.unsettledItem.answeredSince') }}</template
+          >
           <template v-if="row.fix">
             ·
             {{
-              row.state === 'fixed' ? `answered by release ${row.fix.proof?.release} from` : 'fix:'
+              row.state === 'fixed'
+                ? $t('coverage.unsettledItem.answeredByReleaseFrom', {
+                    release: row.fix.proof?.release,
+                  })
+                : $t('coverage.unsettledItem.fix')
             }}
             {{ row.fix.item.title }}</template
           >

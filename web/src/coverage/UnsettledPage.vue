@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { FixState, UnsettledRow } from '@janua/contracts'
 import { onKeyStroke } from '@vueuse/core'
 import InputText from 'primevue/inputtext'
@@ -7,7 +8,7 @@ import Paginator from 'primevue/paginator'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { count, whole } from '../shell/format.ts'
+import { counted, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import { useListing } from '../shell/useListing.ts'
@@ -37,17 +38,17 @@ const current = computed(() => rows.value.find(({ norm }) => norm === marked.val
 const STATES = computed(() =>
   (['open', 'in draft', 'fixed'] as const).map((value) => ({
     value,
-    label: `${{ open: 'Open', 'in draft': 'In draft', fixed: 'Fixed' }[value]} ${whole(counts.value[value])}`,
+    label: `${{ open: 'Open', 'in draft': t('coverage.unsettled.inDraft'), fixed: 'Fixed' }[value]} ${whole(counts.value[value])}`,
   })),
 )
 const SORTS = [
-  { value: 'frequent', label: 'Most frequent' },
-  { value: 'newest', label: 'Newest' },
+  { value: 'frequent', label: t('coverage.unsettled.mostFrequent') },
+  { value: 'newest', label: t('coverage.unsettled.newest') },
 ]
 const EMPTY: Record<FixState, string> = {
-  open: 'Nothing is open: every question was answered, or is being fixed.',
-  'in draft': 'No fix waits in the draft.',
-  fixed: 'Nothing has been fixed yet. A question comes here by itself once a release answers it.',
+  open: t('coverage.unsettled.nothingIsOpenEvery'),
+  'in draft': t('coverage.unsettled.noFixWaitsIn'),
+  fixed: t('coverage.unsettled.nothingHasBeenFixed'),
 }
 
 watch(
@@ -81,12 +82,18 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
   <div class="page columns">
     <section>
       <h1>
-        {{ whole(counts.open) }} different {{ counts.open === 1 ? 'question' : 'questions' }} got no
-        answer, or a wrong one
+        {{
+          $t('coverage.unsettled.differentGotNoAnswer', {
+            open: whole(counts.open),
+            open2:
+              counts.open === 1
+                ? $t('coverage.unsettled.question')
+                : $t('coverage.unsettled.questions'),
+          })
+        }}
       </h1>
       <p class="quiet lead">
-        Equal ones together. Open one, fix it, publish: it counts as fixed when the new release
-        answers it.
+        {{ $t('coverage.unsettled.equalOnesTogetherOpen') }}
       </p>
       <div class="row tools">
         <SelectButton
@@ -95,15 +102,15 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
           option-label="label"
           option-value="value"
           :allow-empty="false"
-          aria-label="State"
+          :aria-label="$t('common.state')"
           data-test="states"
         />
         <InputText
           v-model="search"
           size="small"
           class="grow"
-          placeholder="Search these questions"
-          aria-label="Search"
+          :placeholder="$t('coverage.unsettled.searchTheseQuestions')"
+          :aria-label="$t('common.search')"
           data-test="search"
         />
         <SelectButton
@@ -113,12 +120,12 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
           option-value="value"
           :allow-empty="false"
           size="small"
-          aria-label="Order"
+          :aria-label="$t('coverage.unsettled.order')"
         />
       </div>
       <Message v-if="page.status === 'failed'" severity="error">{{ page.reason }}</Message>
       <div v-if="page.status === 'ready' && rows.length === 0" class="empty panel">
-        <p>{{ search ? 'No such question.' : EMPTY[state] }}</p>
+        <p>{{ search ? $t('coverage.unsettled.noSuchQuestion') : EMPTY[state] }}</p>
       </div>
       <ul v-else>
         <UnsettledItem
@@ -135,7 +142,11 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
         :total-records="page.value?.total"
         :first="offset"
         template="PrevPageLink CurrentPageReport NextPageLink"
-        :current-page-report-template="`{first} to {last} of ${count(page.value?.total ?? 0, 'question')}`"
+        :current-page-report-template="
+          $t('coverage.unsettled.firstToLastOf', {
+            question: counted('units.question', page.value?.total ?? 0),
+          })
+        "
         @page="offset = $event.first"
       />
     </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { CoverageView } from '@janua/contracts'
 import { computed } from 'vue'
 import { percent, whole } from '../shell/format.ts'
@@ -9,20 +10,35 @@ const { view } = defineProps<{ view: CoverageView }>()
 const steps = computed(() => {
   const { started, asked, ended, contained, resolved } = view.total
   return [
-    { name: 'conversations', n: started, of: started, how: 'begun at a door' },
     {
-      name: 'with a question',
+      name: t('coverage.visitorFunnel.conversations'),
+      n: started,
+      of: started,
+      how: t('coverage.visitorFunnel.begunAtADoor'),
+    },
+    {
+      name: t('coverage.visitorFunnel.withAQuestion'),
       n: asked,
       of: started,
-      how: 'not only small talk or a wish for a person',
+      how: t('coverage.visitorFunnel.notOnlySmallTalk'),
     },
-    { name: 'ended', n: ended, of: asked, how: 'closed by anybody' },
-    { name: 'contained', n: contained, of: ended, how: 'ended without a person' },
     {
-      name: 'resolved',
+      name: t('coverage.visitorFunnel.ended'),
+      n: ended,
+      of: asked,
+      how: t('coverage.visitorFunnel.closedByAnybody'),
+    },
+    {
+      name: t('coverage.visitorFunnel.contained'),
+      n: contained,
+      of: ended,
+      how: t('coverage.visitorFunnel.endedWithoutAPerson'),
+    },
+    {
+      name: t('coverage.visitorFunnel.resolved'),
       n: resolved,
       of: ended,
-      how: `contained, last answer not voted down, no return to the topic in ${view.returnDays} days`,
+      how: t('coverage.visitorFunnel.containedLastAnswerNot', { returnDays: view.returnDays }),
     },
   ]
 })
@@ -31,25 +47,44 @@ const facts = computed(() => {
     view.total
   const share = (n: number, of: number) => (of === 0 ? '–' : percent(n / of))
   return [
-    ['Containment', share(contained, ended), `${whole(contained)} of ${whole(ended)} ended`],
+    [
+      'Containment',
+      share(contained, ended),
+      t('coverage.visitorFunnel.ofEnded', { contained: whole(contained), ended: whole(ended) }),
+    ],
     [
       'Resolution',
       share(resolved, ended),
       provisional
-        ? `${whole(resolved)} of ${whole(ended)}, ${whole(provisional)} of them provisional`
-        : `${whole(resolved)} of ${whole(ended)}`,
+        ? t('coverage.visitorFunnel.ofOfThemProvisional', {
+            resolved: whole(resolved),
+            ended: whole(ended),
+            provisional: whole(provisional),
+          })
+        : t('coverage.visitorFunnel.of', { resolved: whole(resolved), ended: whole(ended) }),
     ],
-    ['Click-through', share(opened, answered), `source opened, of ${whole(answered)} answers`],
-    ['Votes', `${whole(up)} ▲ ${whole(down)} ▽`, `of ${whole(answered)} answers`, { vote: 'any' }],
     [
-      'To a person',
+      'Click-through',
+      share(opened, answered),
+      t('coverage.visitorFunnel.sourceOpenedOfAnswers', { answered: whole(answered) }),
+    ],
+    [
+      'Votes',
+      `${whole(up)} ▲ ${whole(down)} ▽`,
+      t('coverage.visitorFunnel.ofAnswers', { answered: whole(answered) }),
+      { vote: 'any' },
+    ],
+    [
+      t('coverage.visitorFunnel.toAPerson'),
       whole(taken),
-      abandoned ? `and ${whole(abandoned)} who left while waiting` : 'taken by an agent',
+      abandoned
+        ? t('coverage.visitorFunnel.andWhoLeftWhile', { abandoned: whole(abandoned) })
+        : 'taken by an agent',
     ],
     ...(view.total.wantsPerson
       ? [
           [
-            'Asked for one',
+            t('coverage.visitorFunnel.askedForOne'),
             whole(view.total.wantsPerson),
             'questions with a wish for a person',
             { wantsPerson: 'true' },
@@ -66,8 +101,8 @@ const rows = computed(() => [
 
 <template>
   <ChartFrame
-    title="What becomes of visitors?"
-    unit="conversations"
+    :title="$t('coverage.visitorFunnel.whatBecomesOfVisitors')"
+    :unit="$t('coverage.visitorFunnel.conversations')"
     :columns="['step', 'conversations', 'which']"
     :rows="rows"
     file="funnel"
@@ -95,10 +130,9 @@ const rows = computed(() => [
         </dd>
       </div>
     </dl>
-    <template #how
-      >Conversations on the day they ended. Resolved: {{ steps[4]!.how }}; younger ones are
-      provisional.</template
-    >
+    <template #how>{{
+      $t('coverage.visitorFunnel.conversationsOnTheDay', { how: steps[4]!.how })
+    }}</template>
   </ChartFrame>
 </template>
 

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { count, day, percent, whole } from '../shell/format.ts'
+import { counted, day, percent, whole } from '../shell/format.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { changeWords, fixWords, shareOf, TARGET_WORDS, withMargin, worth } from './words.ts'
 
@@ -26,19 +26,33 @@ const share = (n: number, of: number) => (of === 0 ? '–' : percent(n / of))
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <template v-if="view">
       <p class="row small no-print">
-        <RouterLink :to="{ query: { from: moved(-7) } }">The week before</RouterLink
-        ><RouterLink v-if="moved(7) < view.running.from" :to="{ query: { from: moved(7) } }"
-          >The week after</RouterLink
-        ><span class="grow" /><Button size="small" outlined label="Print" @click="print" />
+        <RouterLink :to="{ query: { from: moved(-7) } }">{{
+          $t('coverage.week.theWeekBefore')
+        }}</RouterLink><RouterLink
+          v-if="moved(7) < view.running.from"
+          :to="{ query: { from: moved(7) } }"
+          >{{ $t('coverage.week.theWeekAfter') }}</RouterLink
+        ><span class="grow" /><Button
+          size="small"
+          outlined
+          :label="$t('coverage.week.print')"
+          @click="print"
+        />
       </p>
-      <h1>The week from {{ day(view.week.from) }} to {{ day(view.week.to) }}</h1>
+      <h1>
+        {{
+          $t('coverage.week.theWeekFromTo', { from: day(view.week.from), to: day(view.week.to) })
+        }}
+      </h1>
       <template v-if="view.figures && view.figures.questions > 0">
         <p class="lead" data-test="week-sentence">
-          Visitors asked {{ whole(view.figures.questions) }} questions. Janua answered
-          <strong>{{
-            withMargin(shareOf(view.figures), view.figures.low, view.figures.high)
-          }}</strong>
-          of them rightly.
+          <i18n-t keypath="coverage.week.visitorsAskedQuestionsJanua" scope="global"
+            ><template #high
+              ><strong>{{
+                withMargin(shareOf(view.figures), view.figures.low, view.figures.high)
+              }}</strong></template
+            ><template #questions>{{ whole(view.figures.questions) }}</template></i18n-t
+          >
           <template v-if="view.change"
             >{{ changeWords(view.change.by, view.change.clear) }}.</template
           >
@@ -46,24 +60,33 @@ const share = (n: number, of: number) => (of === 0 ? '–' : percent(n / of))
         <table>
           <tbody>
             <tr>
-              <th scope="row">Answered from your content</th>
+              <th scope="row">{{ $t('coverage.week.answeredFromYourContent') }}</th>
               <td>{{ whole(view.figures.answered) }}</td>
               <td>
-                {{ share(view.figures.answered, view.figures.questions - view.figures.declined) }}
-                of what was not declined
+                {{
+                  $t('coverage.week.ofWhatWasNot', {
+                    declined: share(
+                      view.figures.answered,
+                      view.figures.questions - view.figures.declined,
+                    ),
+                  })
+                }}
               </td>
             </tr>
             <tr>
-              <th scope="row">Accuracy: right, of answered</th>
+              <th scope="row">{{ $t('coverage.week.accuracyRightOfAnswered') }}</th>
               <td>{{ share(view.figures.right, view.figures.answered) }}</td>
               <td>
-                <template v-if="view.accuracy"
-                  >{{ percent(view.accuracy.low) }} to {{ percent(view.accuracy.high) }}</template
-                >
+                <template v-if="view.accuracy">{{
+                  $t('coverage.week.to', {
+                    low: percent(view.accuracy.low),
+                    high: percent(view.accuracy.high),
+                  })
+                }}</template>
               </td>
             </tr>
             <tr>
-              <th scope="row">Only near articles, asked back, unanswered</th>
+              <th scope="row">{{ $t('coverage.week.onlyNearArticlesAsked') }}</th>
               <td>
                 {{
                   whole(view.figures.suggested + view.figures.clarifying + view.figures.unanswered)
@@ -75,63 +98,93 @@ const share = (n: number, of: number) => (of === 0 ? '–' : percent(n / of))
               </td>
             </tr>
             <tr>
-              <th scope="row">Containment</th>
+              <th scope="row">{{ $t('coverage.week.containment') }}</th>
               <td>{{ share(view.figures.contained, view.figures.ended) }}</td>
               <td>
-                {{ whole(view.figures.contained) }} of
-                {{ count(view.figures.ended, 'ended conversation') }}
-              </td>
-            </tr>
-            <tr>
-              <th scope="row">Resolution</th>
-              <td>{{ share(view.figures.resolved, view.figures.ended) }}</td>
-              <td>
                 {{
-                  view.figures.provisional ? `${whole(view.figures.provisional)} provisional` : ''
+                  $t('coverage.week.of', {
+                    contained: whole(view.figures.contained),
+                    endedConversation: counted('units.endedConversation', view.figures.ended),
+                  })
                 }}
               </td>
             </tr>
             <tr>
-              <th scope="row">Went to a person</th>
-              <td>{{ whole(view.figures.taken) }}</td>
-              <td>{{ whole(view.figures.abandoned) }} left while waiting</td>
+              <th scope="row">{{ $t('coverage.week.resolution') }}</th>
+              <td>{{ share(view.figures.resolved, view.figures.ended) }}</td>
+              <td>
+                {{
+                  view.figures.provisional
+                    ? $t('coverage.week.provisional', {
+                        provisional: whole(view.figures.provisional),
+                      })
+                    : ''
+                }}
+              </td>
             </tr>
             <tr>
-              <th scope="row">Votes</th>
+              <th scope="row">{{ $t('coverage.week.wentToAPerson') }}</th>
+              <td>{{ whole(view.figures.taken) }}</td>
+              <td>
+                {{
+                  $t('coverage.week.leftWhileWaiting', { abandoned: whole(view.figures.abandoned) })
+                }}
+              </td>
+            </tr>
+            <tr>
+              <th scope="row">{{ $t('coverage.week.votes') }}</th>
               <td>{{ whole(view.figures.up) }} ▲ {{ whole(view.figures.down) }} ▽</td>
-              <td>source opened {{ whole(view.figures.opened) }} ×</td>
+              <td>
+                {{ $t('coverage.week.sourceOpened', { opened: whole(view.figures.opened) }) }}
+              </td>
             </tr>
           </tbody>
         </table>
       </template>
-      <p v-else class="lead">Nobody asked anything.</p>
+      <p v-else class="lead">{{ $t('coverage.week.nobodyAskedAnything') }}</p>
       <template v-if="view.targets.length"
-        ><h2>Targets</h2>
+        ><h2>{{ $t('coverage.week.targets') }}</h2>
         <ul>
           <li v-for="target in view.targets" :key="target.measure">
-            {{ target.measure }} {{ percent(target.share) }} until {{ day(target.by) }}:
-            {{ TARGET_WORDS[target.says]
-            }}<template v-if="target.now !== null"
-              >; last full week {{ percent(target.now) }}</template
-            >
+            {{
+              $t('coverage.week.until', {
+                measure: target.measure,
+                share: percent(target.share),
+                by: day(target.by),
+                says: TARGET_WORDS[target.says],
+              })
+            }}<template v-if="target.now !== null">{{
+              $t('coverage.week.lastFullWeek', { now: percent(target.now) })
+            }}</template>
           </li>
         </ul></template
       >
-      <h2>Worth fixing first, as of today</h2>
+      <h2>{{ $t('coverage.week.worthFixingFirstAs') }}</h2>
       <ol>
         <li v-for="gap in view.gaps.rows" :key="gap.topic">
-          <strong>{{ gap.label }}</strong>: {{ gap.aWeek.toFixed(1) }} a week,
-          {{ percent(gap.coverage) }} covered, {{ worth(gap.potential) }} right answers a week.
-          {{ fixWords(gap) }}.
+          <i18n-t keypath="coverage.week.aWeekCoveredRight" scope="global"
+            ><template #gap
+              ><strong>{{ gap.label }}</strong></template
+            ><template #aWeek>{{ gap.aWeek.toFixed(1) }}</template
+            ><template #coverage>{{ percent(gap.coverage) }}</template
+            ><template #potential>{{ worth(gap.potential) }}</template
+            ><template #gap2>{{ fixWords(gap) }}</template></i18n-t
+          >
         </li>
       </ol>
-      <p v-if="view.gaps.more" class="small quiet">and {{ count(view.gaps.more, 'more gap') }}</p>
+      <p v-if="view.gaps.more" class="small quiet">
+        {{ $t('coverage.week.and', { moreGap: counted('units.moreGap', view.gaps.more) }) }}
+      </p>
       <template v-if="view.votedDown.length"
-        ><h2>Voted down lately</h2>
+        ><h2>{{ $t('coverage.week.votedDownLately') }}</h2>
         <ul>
           <li v-for="one in view.votedDown" :key="one.question">
-            “{{ one.text }}”, answered from “{{ one.title }}”{{
-              one.times > 1 ? `, ${one.times} times` : ''
+            {{
+              $t('coverage.week.answeredFrom', {
+                one: one.text,
+                one2: one.title,
+                times: one.times > 1 ? $t('coverage.week.times', { times: one.times }) : '',
+              })
             }}
           </li>
         </ul></template

@@ -1,6 +1,7 @@
+import { t } from '../shell/i18n.ts'
 import type { DimensionView } from '@janua/contracts'
 import type { Dimension } from '@janua/core'
-import { percent } from '../shell/format.ts'
+import { counted, percent, whole } from '../shell/format.ts'
 import { axis, base, token, tooltip } from './chartStyle.ts'
 import { shareOf, tenths } from './words.ts'
 
@@ -21,8 +22,13 @@ export function drawnRows(rows: readonly Row[], dimension: Dimension): Row[] {
 /** What the tooltip says of a bar. Of an item it tells what its answers did, else how well questions are covered. */
 export function rowWords(row: Row, dimension: Dimension): string {
   return dimension === 'item'
-    ? `${row.label}: ${row.answered} answers, ${row.opened} opened, ${row.up} up, ${row.down} down`
-    : `${row.label}: <strong>${percent(shareOf(row))}</strong> (${percent(row.low ?? 0)} to ${percent(row.high ?? 1)}) of ${row.questions} questions`
+    ? t('coverage.dimensionChart.itemFigures', { ...row, answered: whole(row.answered) })
+    : `${row.label}: ${t('coverage.trendChart.shareOfQuestions', {
+        share: `<strong>${percent(shareOf(row))}</strong>`,
+        low: percent(row.low ?? 0),
+        high: percent(row.high ?? 1),
+        questions: counted('units.question', row.questions),
+      })}`
 }
 
 /** The same as a table: its heads, and a row for each. */

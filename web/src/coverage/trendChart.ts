@@ -1,5 +1,6 @@
+import { t } from '../shell/i18n.ts'
 import type { CoverageView } from '@janua/contracts'
-import { day, percent } from '../shell/format.ts'
+import { counted, day, percent } from '../shell/format.ts'
 import { axis, base, token, tooltip } from './chartStyle.ts'
 import { shareOf } from './words.ts'
 
@@ -24,7 +25,17 @@ export function questionsOfWeek({ starts }: Pick<Week, 'starts'>): { from: strin
 
 /** What the tooltip says of a week. */
 export function weekWords(week: Week): string {
-  return `Week from ${day(week.starts)}${week.running ? ', so far' : ''}<br><strong>${percent(shareOf(week))}</strong> (${percent(lowOf(week))} to ${percent(highOf(week))}) of ${week.questions} questions`
+  const head = t(
+    week.running ? 'coverage.trendChart.weekFromSoFar' : 'coverage.trendChart.weekFrom',
+    { day: day(week.starts) },
+  )
+  const figure = t('coverage.trendChart.shareOfQuestions', {
+    share: `<strong>${percent(shareOf(week))}</strong>`,
+    low: percent(lowOf(week)),
+    high: percent(highOf(week)),
+    questions: counted('units.question', week.questions),
+  })
+  return `${head}<br>${figure}`
 }
 
 /** Coverage with its band, releases and target, as ECharts draws it in the colours in force. */
@@ -98,7 +109,7 @@ function releaseLine({ number, at: moment }: CoverageView['releases'][number]) {
   return {
     xAxis: Date.parse(moment),
     label: {
-      formatter: `release ${number}`,
+      formatter: t('coverage.trendChart.release', { number }),
       color: token('brass'),
       position: 'end' as const,
       align: 'left' as const,

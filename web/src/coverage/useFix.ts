@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { GapFixInput } from '@janua/contracts'
 import { post } from '../shell/api.ts'
 import { useAction } from '../shell/useAction.ts'
@@ -11,7 +12,7 @@ export function useFix(topic: number) {
   async function fix(input: GapFixInput): Promise<boolean> {
     const made = await run(
       () => post(`/gaps/${topic}/fixes`, input),
-      'In the draft, ready to publish',
+      t('coverage.useFix.inTheDraftReady'),
     )
     if (made) await session.refreshRelease()
     return made !== undefined

@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import { GAP_STATES, type GapState } from '@janua/contracts'
 import { computed, ref, watch } from 'vue'
 import { post } from '../shell/api.ts'
@@ -50,7 +51,7 @@ export function useGapList(first?: unknown) {
     marked.value = rows.value[to]?.topic ?? null
   }
   async function regroup(): Promise<void> {
-    await run(() => post('/topics/regroup'), 'All questions are being grouped anew')
+    await run(() => post('/topics/regroup'), t('coverage.useGapList.allQuestionsAreBeing'))
     await loadTopics()
   }
   return {

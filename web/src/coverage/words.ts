@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { GapRow, GapState, Sums, TargetView } from '@janua/contracts'
 import type { Shortfall } from '@janua/core'
 import { percent } from '../shell/format.ts'
@@ -18,43 +19,49 @@ export function shareOf({ right, questions }: Pick<Sums, 'right' | 'questions'>)
 /** "3 points more than the week before". */
 export function changeWords(by: number, clear: boolean): string {
   const points = Math.abs(by * 100)
-  if (points < 0.5) return 'As in the week before'
-  const much = `${Math.round(points)} ${Math.round(points) === 1 ? 'point' : 'points'} ${by > 0 ? 'more' : 'less'} than in the week before`
-  return clear ? much : `${much}, which is within the margin`
+  if (points < 0.5) return t('coverage.words.asInTheWeek')
+  const much = t('coverage.words.thanInTheWeek', {
+    points: Math.round(points),
+    points2: Math.round(points) === 1 ? 'point' : 'points',
+    less: by > 0 ? 'more' : 'less',
+  })
+  return clear ? much : t('coverage.words.whichIsWithinThe', { much })
 }
 
 /** What the button of a gap says: what would be done. */
 export function fixWords({ fix }: Pick<GapRow, 'fix'>): string {
-  if (fix.kind === 'write' || fix.title === null) return 'Write an article'
+  if (fix.kind === 'write' || fix.title === null) return t('coverage.words.writeAnArticle')
   const title = fix.title.length > 24 ? `${fix.title.slice(0, 22).trim()}…` : fix.title
-  return fix.kind === 'teach' ? `Teach “${title}”` : `Extend “${title}”`
+  return fix.kind === 'teach'
+    ? t('coverage.words.teach', { title })
+    : t('coverage.words.extend', { title })
 }
 
 export const SHORTFALL_WORDS: Record<Shortfall, string> = {
-  'below the threshold': 'near, but not sure enough',
-  'words missing': 'lacks words of the question',
-  'other subject': 'is about something else',
-  'left out': 'does not hold now',
-  conflict: 'contradicts another article',
-  'reviewed wrong': 'answered, but wrongly',
-  'nothing found': 'no passage has any of the words',
+  'below the threshold': t('coverage.words.nearButNotSure'),
+  'words missing': t('coverage.words.lacksWordsOfThe'),
+  'other subject': t('coverage.words.isAboutSomethingElse'),
+  'left out': t('coverage.words.doesNotHoldNow'),
+  conflict: t('coverage.words.contradictsAnotherArticle'),
+  'reviewed wrong': t('coverage.words.answeredButWrongly'),
+  'nothing found': t('coverage.words.noPassageHasAny'),
 }
 
 export const STATE_WORDS: Record<GapState, string> = {
-  open: 'Open',
-  'in work': 'In work',
-  'in draft': 'In draft',
-  published: 'Published',
-  fixed: 'Fixed',
-  'will not cover': 'Will not cover',
+  open: t('coverage.words.open'),
+  'in work': t('coverage.words.inWork'),
+  'in draft': t('coverage.words.inDraft'),
+  published: t('coverage.words.published'),
+  fixed: t('coverage.words.fixed'),
+  'will not cover': t('coverage.words.willNotCover'),
 }
 
 export const TARGET_WORDS: Record<TargetView['says'], string> = {
-  reached: 'reached',
-  likely: 'will likely be reached',
-  open: 'may be reached or not',
-  unlikely: 'will hardly be reached',
-  'too early': 'too early to say',
+  reached: t('coverage.words.reached'),
+  likely: t('coverage.words.willLikelyBeReached'),
+  open: t('coverage.words.mayBeReachedOr'),
+  unlikely: t('coverage.words.willHardlyBeReached'),
+  'too early': t('coverage.words.tooEarlyToSay'),
 }
 
 /** "+ 8.3", small worths with a tenth. */

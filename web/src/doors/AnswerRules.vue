@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import {
   ANSWER_LENGTHS,
   DOOR_LANGUAGES,
@@ -18,11 +19,15 @@ import LineList from './LineList.vue'
 const rules = defineModel<DoorRules>({ required: true })
 const { language } = defineProps<{ language: DoorLanguage }>()
 const LENGTHS = {
-  short: 'Short: the two sentences that answer best',
-  middle: 'What answers, from the passage',
-  whole: 'The whole passage',
+  short: t('doors.answerRules.shortTheTwoSentences'),
+  middle: t('doors.answerRules.whatAnswersFromThe'),
+  whole: t('doors.answerRules.theWholePassage'),
 }
-const TONE_NAMES = { plain: 'Plain', warm: 'Warm', formal: 'Formal' }
+const TONE_NAMES = {
+  plain: t('doors.answerRules.plain'),
+  warm: t('doors.answerRules.warm'),
+  formal: t('doors.answerRules.formal'),
+}
 const lengths = ANSWER_LENGTHS.map((value) => ({ value, label: LENGTHS[value] }))
 const tones = TONES.map((value) => ({ value, label: TONE_NAMES[value] }))
 const MOST_DECLINES = 20
@@ -31,7 +36,9 @@ function addDecline(): void {
   const reply = Object.fromEntries(
     DOOR_LANGUAGES.map((each) => [
       each,
-      each === 'de' ? 'Dazu kann ich hier nichts sagen.' : 'I cannot talk about that here.',
+      each === 'de'
+        ? t('doors.answerRules.dazuKannIchHier')
+        : t('doors.answerRules.iCannotTalkAbout'),
     ]),
   ) as Record<DoorLanguage, string>
   rules.value.declines.push({ about: '', phrases: [''], reply })
@@ -40,35 +47,37 @@ function addDecline(): void {
 
 <template>
   <section class="panel stack" data-test="answer-rules">
-    <h2>How it answers</h2>
+    <h2>{{ $t('doors.answerRules.howItAnswers') }}</h2>
     <label class="field"
-      ><span>Length</span
+      ><span>{{ $t('doors.answerRules.length') }}</span
       ><Select
         v-model="rules.length"
         :options="lengths"
         option-label="label"
         option-value="value"
         size="small"
-        aria-label="Length of answers"
+        :aria-label="$t('doors.answerRules.lengthOfAnswers')"
     /></label>
     <div class="row switch">
       <ToggleSwitch v-model="rules.rewriting.on" input-id="rewriting" data-test="rewriting" />
       <label for="rewriting" class="grow"
-        >Let the language model word answers, where it is switched on under
-        <RouterLink to="/models">Models</RouterLink>. A sentence that the source does not support is
-        never shown: then visitors read the source’s own words.</label
+        ><i18n-t keypath="doors.answerRules.letTheLanguageModel" scope="global"
+          ><template #link
+            ><RouterLink to="/models">{{ $t('doors.answerRules.models') }}</RouterLink></template
+          ></i18n-t
+        ></label
       >
     </div>
     <template v-if="rules.rewriting.on">
       <label class="field"
-        ><span>Tone</span
+        ><span>{{ $t('doors.answerRules.tone') }}</span
         ><Select
           v-model="rules.rewriting.tone"
           :options="tones"
           option-label="label"
           option-value="value"
           size="small"
-          aria-label="Tone of answers"
+          :aria-label="$t('doors.answerRules.toneOfAnswers')"
       /></label>
       <div class="row switch">
         <ToggleSwitch
@@ -76,16 +85,12 @@ function addDecline(): void {
           input-id="elsewhere"
           data-test="elsewhere-on"
         />
-        <label for="elsewhere" class="grow"
-          >Where the library is silent, the language model may answer from elsewhere. Such answers
-          are marked as not yours, are checked by nobody, and never count as covered.</label
-        >
+        <label for="elsewhere" class="grow">{{ $t('doors.answerRules.whereTheLibraryIs') }}</label>
       </div>
     </template>
-    <h3>Never talked about</h3>
+    <h3>{{ $t('doors.answerRules.neverTalkedAbout') }}</h3>
     <p v-if="rules.declines.length === 0" class="quiet small">
-      Nothing so far. Add what this door must not answer, such as legal advice, and what it says
-      instead.
+      {{ $t('doors.answerRules.nothingSoFarAdd') }}
     </p>
     <div v-for="(decline, i) in rules.declines" :key="i" class="stack decline" data-test="decline">
       <div class="row">
@@ -94,25 +99,30 @@ function addDecline(): void {
           size="small"
           class="grow"
           maxlength="60"
-          placeholder="Legal advice"
-          :aria-label="`Never talked about, ${i + 1}`"
+          :placeholder="$t('doors.answerRules.legalAdvice')"
+          :aria-label="$t('doors.answerRules.neverTalkedAbout2', { i: i + 1 })"
         />
         <Button
           text
           size="small"
-          :aria-label="`Remove “${decline.about}”`"
+          :aria-label="$t('doors.answerRules.remove', { about: decline.about })"
           @click="rules.declines.splice(i, 1)"
           ><X :size="15"
         /></Button>
       </div>
       <LineList
         v-model="decline.phrases"
-        label="Known by these words; all words of a line must be in the question"
-        placeholder="sue damages"
+        :label="$t('doors.answerRules.knownByTheseWords')"
+        :placeholder="$t('doors.answerRules.sueDamages')"
         :most="40"
       />
       <label class="field"
-        ><span>Said instead ({{ language === 'en' ? 'English' : 'German' }})</span
+        ><span>{{
+          $t('doors.answerRules.saidInstead', {
+            en:
+              language === 'en' ? $t('doors.answerRules.english') : $t('doors.answerRules.german'),
+          })
+        }}</span
         ><Textarea v-model="decline.reply[language]" auto-resize rows="1" maxlength="600"
       /></label>
     </div>
@@ -121,7 +131,7 @@ function addDecline(): void {
         v-if="rules.declines.length < MOST_DECLINES"
         text
         size="small"
-        label="Add what is never talked about"
+        :label="$t('doors.answerRules.addWhatIsNever')"
         data-test="add-decline"
         @click="addDecline"
       />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import {
   type Door,
   DOOR_LANGUAGES,
@@ -33,19 +34,22 @@ const session = useSession()
 const content = ref<DoorContent>()
 const language = ref<DoorLanguage>('en')
 const mayWrite = computed(() => session.role === 'lead')
-const LANGUAGE_NAMES: Record<DoorLanguage, string> = { en: 'English', de: 'German' }
+const LANGUAGE_NAMES: Record<DoorLanguage, string> = {
+  en: t('doors.door.english'),
+  de: t('doors.door.german'),
+}
 const TEXT_NAMES: Record<TextKey, string> = {
-  greeting: 'Greeting',
-  unknown: 'When nothing is known',
-  near: 'When only something near is known',
-  which: 'When it may mean several things',
-  offerPerson: 'Offer of a person',
-  waiting: 'Handed over, people are there',
-  closedHours: 'Nobody is available',
-  longWait: 'The wait would be long',
-  nobodyCame: 'Nobody came in time',
-  nudge: 'When nobody writes any more',
-  goodbye: 'Ended',
+  greeting: t('doors.door.greeting'),
+  unknown: t('doors.door.whenNothingIsKnown'),
+  near: t('doors.door.whenOnlySomethingNear'),
+  which: t('doors.door.whenItMayMean'),
+  offerPerson: t('doors.door.offerOfAPerson'),
+  waiting: t('doors.door.handedOverPeopleAre'),
+  closedHours: t('doors.door.nobodyIsAvailable'),
+  longWait: t('doors.door.theWaitWouldBe'),
+  nobodyCame: t('doors.door.nobodyCameInTime'),
+  nudge: t('doors.door.whenNobodyWritesAny'),
+  goodbye: t('doors.door.ended'),
 }
 const zones = Intl.supportedValuesOf('timeZone')
 const snippet = computed(() => content.value && embedTag(location.origin, content.value))
@@ -81,15 +85,23 @@ function contentOf(fresh: Door): DoorContent {
     <template v-if="door && content">
       <div class="head">
         <div>
-          <p class="small"><RouterLink to="/doors">Doors</RouterLink></p>
+          <p class="small">
+            <RouterLink to="/doors">{{ $t('common.doors') }}</RouterLink>
+          </p>
           <h1>{{ content.title }}</h1>
           <StateChip :state="door.state" :published="door.published" />
         </div>
         <template v-if="mayWrite"
-          ><span v-if="changed" class="quiet small" data-test="unsaved">not saved yet</span
+          ><span v-if="changed" class="quiet small" data-test="unsaved">{{
+            $t('doors.door.notSavedYet')
+          }}</span
           ><strong v-else-if="said" class="small" role="status" data-test="saved">{{ said }}</strong
-          ><Button outlined label="Save in work" :loading="busy" @click="store(false)" /><Button
-            label="Save as ready"
+          ><Button
+            outlined
+            :label="$t('common.saveInWork')"
+            :loading="busy"
+            @click="store(false)" /><Button
+            :label="$t('common.saveAsReady')"
             :loading="busy"
             data-test="save-ready"
             @click="store(true)"
@@ -105,26 +117,30 @@ function contentOf(fresh: Door): DoorContent {
       <fieldset class="columns" :disabled="!mayWrite">
         <div class="stack">
           <section class="panel stack">
-            <h2>What visitors see</h2>
+            <h2>{{ $t('doors.door.whatVisitorsSee') }}</h2>
             <div class="row">
               <label class="field grow"
-                ><span>Name in the head of the window</span
+                ><span>{{ $t('doors.door.nameInTheHead') }}</span
                 ><InputText v-model.trim="content.title" maxlength="60"
               /></label>
               <label class="field"
-                ><span>Colour</span><input v-model="content.colour" type="color" class="colour"
+                ><span>{{ $t('doors.door.colour') }}</span
+                ><input v-model="content.colour" type="color" class="colour"
               /></label>
-              <label class="field"><span>Key</span><InputText v-model.trim="content.key" /></label>
+              <label class="field"
+                ><span>{{ $t('doors.door.key') }}</span
+                ><InputText v-model.trim="content.key"
+              /></label>
             </div>
             <div class="row">
-              <h3 class="grow">Texts</h3>
+              <h3 class="grow">{{ $t('doors.door.texts') }}</h3>
               <SelectButton
                 v-model="language"
                 :options="[...DOOR_LANGUAGES]"
                 :option-label="(each: DoorLanguage) => LANGUAGE_NAMES[each]"
                 :allow-empty="false"
                 size="small"
-                aria-label="Language of the texts"
+                :aria-label="$t('doors.door.languageOfTheTexts')"
               />
             </div>
             <label v-for="name in TEXT_KEYS" :key="`${language}-${name}`" class="field"
@@ -147,29 +163,31 @@ function contentOf(fresh: Door): DoorContent {
         </div>
         <div class="stack">
           <section class="panel stack">
-            <h2>When it answers</h2>
+            <h2>{{ $t('doors.door.whenItAnswers') }}</h2>
             <label class="field"
-              ><span
-                >From {{ Math.round(content.threshold * 100) }} % sure on. Below it, nearest
-                articles and a person are offered.</span
+              ><span>{{
+                $t('doors.door.fromSureOnBelow', { threshold: Math.round(content.threshold * 100) })
+              }}</span
               ><Slider
                 v-model="content.threshold"
                 :min="0.05"
                 :max="0.99"
                 :step="0.01"
-                aria-label="Threshold"
+                :aria-label="$t('doors.door.threshold')"
             /></label>
             <LineList
               v-model="content.firstQuestions[language]"
-              :label="`First questions offered in ${LANGUAGE_NAMES[language]}`"
-              placeholder="Can I bring my dog?"
+              :label="
+                $t('doors.door.firstQuestionsOfferedIn', { language: LANGUAGE_NAMES[language] })
+              "
+              :placeholder="$t('doors.door.canIBringMy')"
               :most="6"
             />
           </section>
           <section class="panel stack">
-            <h2>When people are there</h2>
+            <h2>{{ $t('doors.door.whenPeopleAreThere') }}</h2>
             <label class="field"
-              ><span>Time zone</span
+              ><span>{{ $t('doors.door.timeZone') }}</span
               ><InputText v-model.trim="content.timeZone" list="zones" size="small" /><datalist
                 id="zones"
               >
@@ -179,19 +197,22 @@ function contentOf(fresh: Door): DoorContent {
           </section>
           <HandoverRulesPanel v-model="content.rules" :language="language" />
           <section class="panel stack">
-            <h2>Where it may stand</h2>
+            <h2>{{ $t('doors.door.whereItMayStand') }}</h2>
             <LineList
               v-model="content!.allowedSites"
-              label="Sites that may show this door in a frame"
-              placeholder="https://www.example.com"
+              :label="$t('doors.door.sitesThatMayShow')"
+              :placeholder="$t('doors.door.httpsWwwExampleCom')"
               :most="20"
             />
-            <p class="small quiet">Put this into the page, before its end:</p>
+            <p class="small quiet">{{ $t('doors.door.putThisIntoThe') }}</p>
             <code class="snippet">{{ snippet }}</code>
             <p v-if="door!.published" class="small">
-              Or as a page of its own:
-              <a :href="`/door/${door!.key}`" target="_blank" rel="noopener"
-                >/door/{{ door!.key }}</a
+              <i18n-t keypath="doors.door.orAsAPage" scope="global"
+                ><template #a
+                  ><a :href="`/door/${door!.key}`" target="_blank" rel="noopener">{{
+                    $t('doors.door.door', { key: door!.key })
+                  }}</a></template
+                ></i18n-t
               >
             </p>
           </section>

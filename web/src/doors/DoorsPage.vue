@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Door } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
@@ -9,7 +10,7 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import StateChip from '../library/StateChip.vue'
 import { post } from '../shell/api.ts'
-import { count, percent } from '../shell/format.ts'
+import { counted, percent } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import FormField from '../shell/FormField.vue'
 import { useForm } from '../shell/useForm.ts'
@@ -26,18 +27,21 @@ const missing = computed(() => {
   const { embed, site } = route.query
   if (typeof embed !== 'string' || state.value.status !== 'ready') return null
   const door = state.value.value.find(({ key }) => key === embed)
-  if (!door) return { text: `There is no door with the key “${embed}”.`, door: null }
+  if (!door) return { text: t('doors.doors.thereIsNoDoor', { embed }), door: null }
   if (!door.published)
-    return { text: `“${door.title}” isn’t published yet: publish a release with it.`, door }
+    return { text: t('doors.doors.isntPublishedYetPublish', { door: door.title }), door }
   if (typeof site === 'string' && !door.allowedSites.includes(site))
     return {
-      text: `${site} isn’t among the sites that may show “${door.title}”. Add it there, mark the door as ready, and publish.`,
+      text: t('doors.doors.isntAmongTheSites', { site, door: door.title }),
       door,
     }
-  return { text: `“${door.title}” is open on ${String(site)}. Reload that page.`, door: null }
+  return {
+    text: t('doors.doors.isOpenOnReload', { door: door.title, site: String(site) }),
+    door: null,
+  }
 })
 const firstQuestionsOf = ({ firstQuestions: { en, de } }: Door) =>
-  `${en.length} en, ${de.length} de`
+  t('doors.doors.enDe', { en: en.length, de: de.length })
 /** Visitors are told that the reply comes to the page, not by mail. */
 const lacksMail = computed(() => system.value.value?.mail.isSetUp === false)
 const adding = ref(false)
@@ -61,73 +65,88 @@ async function add(): Promise<void> {
   <div class="page">
     <div class="head">
       <div>
-        <h1>Doors</h1>
+        <h1>{{ $t('common.doors') }}</h1>
         <p class="quiet">
-          The ways by which visitors come in · {{ count(state.value?.length ?? 0, 'door') }}
+          {{
+            $t('doors.doors.theWaysByWhich', {
+              door: counted('units.door', state.value?.length ?? 0),
+            })
+          }}
         </p>
       </div>
-      <Button v-if="session.role === 'lead'" label="Add a door" @click="adding = true" />
+      <Button
+        v-if="session.role === 'lead'"
+        :label="$t('doors.doors.addADoor')"
+        @click="adding = true"
+      />
     </div>
     <Message v-if="missing" severity="warn" data-test="embed-missing"
       >{{ missing.text }}
-      <RouterLink v-if="missing.door" :to="`/doors/${missing.door.id}`"
-        >Open the door</RouterLink
-      ></Message
+      <RouterLink v-if="missing.door" :to="`/doors/${missing.door.id}`">{{
+        $t('doors.doors.openTheDoor')
+      }}</RouterLink></Message
     >
-    <Message v-if="lacksMail" severity="warn" data-test="lacks-mail"
-      >No mail server is set up, so visitors are promised a reply on the page instead of by mail.
-      Set SMTP_URL and start Janua again.</Message
-    >
+    <Message v-if="lacksMail" severity="warn" data-test="lacks-mail">{{
+      $t('doors.doors.noMailServerIs')
+    }}</Message>
     <RemoteTable
       :state="state"
       selection-mode="single"
       @row-select="router.push(`/doors/${$event.data.id}`)"
     >
-      <Column header="Door"
+      <Column :header="$t('common.door')"
         ><template #body="{ data }"
           ><RouterLink :to="`/doors/${data.id}`" data-test="door"
             ><strong>{{ data.title }}</strong></RouterLink
           ></template
         ></Column
       >
-      <Column header="As a page"
+      <Column :header="$t('doors.doors.asAPage')"
         ><template #body="{ data }"
-          ><a v-if="data.published" :href="`/door/${data.key}`" target="_blank" rel="noopener"
-            >/door/{{ data.key }}</a
-          ><span v-else class="quiet">after the next release</span></template
+          ><a v-if="data.published" :href="`/door/${data.key}`" target="_blank" rel="noopener">{{
+            $t('doors.doors.door', { key: data.key })
+          }}</a
+          ><span v-else class="quiet">{{ $t('doors.doors.afterTheNextRelease') }}</span></template
         ></Column
       >
-      <Column header="Answers from"
+      <Column :header="$t('doors.doors.answersFrom')"
         ><template #body="{ data }"
-          ><span class="figures">{{ percent(data.threshold) }} sure</span></template
+          ><span class="figures">{{
+            $t('doors.doors.sure', { threshold: percent(data.threshold) })
+          }}</span></template
         ></Column
       >
-      <Column header="First questions"
+      <Column :header="$t('doors.doors.firstQuestions')"
         ><template #body="{ data }">{{ firstQuestionsOf(data) }}</template></Column
       >
-      <Column header="Allowed sites"
+      <Column :header="$t('doors.doors.allowedSites')"
         ><template #body="{ data }">{{
-          data.allowedSites.join(', ') || 'this server only'
+          data.allowedSites.join(', ') || $t('doors.doors.thisServerOnly')
         }}</template></Column
       >
-      <Column header="State"
+      <Column :header="$t('common.state')"
         ><template #body="{ data }"
           ><StateChip :state="data.state" :published="data.published" /></template
       ></Column>
     </RemoteTable>
-    <Dialog v-model:visible="adding" modal header="Add a door" :style="{ width: '400px' }">
+    <Dialog
+      v-model:visible="adding"
+      modal
+      :header="$t('doors.doors.addADoor')"
+      :style="{ width: '400px' }"
+    >
       <form class="stack" @submit.prevent="add">
-        <FormField label="Name that visitors read" :fault="faults.title">
+        <FormField :label="$t('doors.doors.nameThatVisitorsRead')" :fault="faults.title">
           <InputText v-model.trim="fresh.title" required maxlength="60" autofocus />
         </FormField>
         <FormField
-          label="Key, part of its address"
-          hint="Small letters, digits and hyphens"
+          :label="$t('doors.doors.keyPartOfIts')"
+          :hint="$t('doors.doors.smallLettersDigitsAnd')"
           :fault="faults.key"
         >
           <InputText v-model.trim="fresh.key" required pattern="[a-z][a-z0-9\-]{1,30}" />
         </FormField>
-        <Button type="submit" label="Add it to the draft" :loading="busy" />
+        <Button type="submit" :label="$t('doors.doors.addItToThe')" :loading="busy" />
       </form>
     </Dialog>
   </div>

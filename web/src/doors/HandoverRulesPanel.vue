@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import {
   type DoorLanguage,
   type DoorRules,
@@ -21,27 +22,35 @@ import LineList from './LineList.vue'
 const rules = defineModel<DoorRules>({ required: true })
 const { language } = defineProps<{ language: DoorLanguage }>()
 const SIGN_NAMES: Record<HandoverSign, string> = {
-  asked: 'A person is asked for',
-  unknown: 'Something is not known',
-  'unknown again': 'The second in a row is not known',
-  'voted down': 'An answer is voted down',
-  tone: 'The wording is impatient or distressed',
+  asked: t('doors.handoverRulesPanel.aPersonIsAsked'),
+  unknown: t('doors.handoverRulesPanel.somethingIsNotKnown'),
+  'unknown again': t('doors.handoverRulesPanel.theSecondInA'),
+  'voted down': t('doors.handoverRulesPanel.anAnswerIsVoted'),
+  tone: t('doors.handoverRulesPanel.theWordingIsImpatient'),
 }
 const WAY_NAMES: Record<HandoverWay, string> = {
-  'hand over': 'bring a person in',
-  offer: 'offer a person',
-  nothing: 'nothing',
+  'hand over': t('doors.handoverRulesPanel.bringAPersonIn'),
+  offer: t('doors.handoverRulesPanel.offerAPerson'),
+  nothing: t('doors.handoverRulesPanel.nothing'),
 }
-const KIND_NAMES = { short: 'short text', long: 'long text', choice: 'choice' }
+const KIND_NAMES = {
+  short: t('doors.handoverRulesPanel.shortText'),
+  long: t('doors.handoverRulesPanel.longText'),
+  choice: t('doors.handoverRulesPanel.choice'),
+}
 const ways = HANDOVER_WAYS.map((value) => ({ value, label: WAY_NAMES[value] }))
 const kinds = INTAKE_KINDS.map((value) => ({ value, label: KIND_NAMES[value] }))
 const SUBJECTS = [
   {
     key: 'always',
-    title: 'Always for a person',
-    empty: 'Nothing so far: think of safety, complaints, legal matters.',
+    title: t('doors.handoverRulesPanel.alwaysForAPerson'),
+    empty: t('doors.handoverRulesPanel.nothingSoFarThink'),
   },
-  { key: 'never', title: 'Never brought to a person', empty: 'Nothing so far.' },
+  {
+    key: 'never',
+    title: t('doors.handoverRulesPanel.neverBroughtToA'),
+    empty: t('doors.handoverRulesPanel.nothingSoFar'),
+  },
 ] as const
 const MOST_FIELDS = 8
 
@@ -49,7 +58,7 @@ function addField(): void {
   const ask = rules.value.handOver.ask
   ask.push({
     field: `detail ${ask.length + 1}`,
-    label: { en: 'Booking number', de: 'Buchungsnummer' },
+    label: { en: t('doors.handoverRulesPanel.bookingNumber'), de: 'Buchungsnummer' },
     kind: 'short',
     required: false,
     choices: [],
@@ -65,7 +74,7 @@ const addChoice = (field: IntakeField) =>
 
 <template>
   <section class="panel stack" data-test="handover-rules">
-    <h2>When a person comes in</h2>
+    <h2>{{ $t('doors.handoverRulesPanel.whenAPersonComes') }}</h2>
     <div v-for="sign in HANDOVER_SIGNS" :key="sign" class="row sign">
       <span class="grow">{{ SIGN_NAMES[sign] }}</span><InputNumber
         v-if="sign === 'tone'"
@@ -76,8 +85,8 @@ const addChoice = (field: IntakeField) =>
         :max-fraction-digits="2"
         size="small"
         input-class="short"
-        aria-label="Tone from"
-        title="From this score on, 0 calm to 1"
+        :aria-label="$t('doors.handoverRulesPanel.toneFrom')"
+        :title="$t('doors.handoverRulesPanel.fromThisScoreOn')"
       /><Select
         v-model="rules.handOver.when[sign]"
         :options="ways"
@@ -98,20 +107,20 @@ const addChoice = (field: IntakeField) =>
             size="small"
             class="grow"
             maxlength="60"
-            placeholder="Safety"
+            :placeholder="$t('doors.handoverRulesPanel.safety')"
             :aria-label="`${subject.title}, ${i + 1}`"
           /><Button
             text
             size="small"
-            :aria-label="`Remove “${each.about}”`"
+            :aria-label="$t('doors.handoverRulesPanel.remove', { about: each.about })"
             @click="rules.handOver[subject.key].splice(i, 1)"
             ><X :size="15"
           /></Button>
         </div>
         <LineList
           v-model="each.phrases"
-          label="Known by these words; all words of a line must be there"
-          placeholder="fire on board"
+          :label="$t('doors.handoverRulesPanel.knownByTheseWords')"
+          :placeholder="$t('doors.handoverRulesPanel.fireOnBoard')"
           :most="40"
         />
       </div>
@@ -119,17 +128,16 @@ const addChoice = (field: IntakeField) =>
         <Button
           text
           size="small"
-          label="Add a subject"
+          :label="$t('doors.handoverRulesPanel.addASubject')"
           :data-test="`add-${subject.key}`"
           @click="rules.handOver[subject.key].push({ about: '', phrases: [''] })"
         />
       </div>
     </template>
 
-    <h3>Asked before, besides name and mail</h3>
+    <h3>{{ $t('doors.handoverRulesPanel.askedBeforeBesidesName') }}</h3>
     <p class="quiet small">
-      The answers are given to the assistant once more. If it knows now, it answers instead of
-      handing over.
+      {{ $t('doors.handoverRulesPanel.theAnswersAreGiven') }}
     </p>
     <div v-for="(field, i) in rules.handOver.ask" :key="i" class="stack sub" data-test="intake">
       <div class="row">
@@ -138,15 +146,15 @@ const addChoice = (field: IntakeField) =>
           size="small"
           class="grow"
           maxlength="120"
-          :aria-label="`Label of detail ${i + 1}`"
+          :aria-label="$t('doors.handoverRulesPanel.labelOfDetail', { i: i + 1 })"
         />
         <InputText
           v-model.trim="field.field"
           size="small"
           class="name"
           maxlength="41"
-          title="Routing knows it under this name"
-          :aria-label="`Name of detail ${i + 1}`"
+          :title="$t('doors.handoverRulesPanel.routingKnowsItUnder')"
+          :aria-label="$t('doors.handoverRulesPanel.nameOfDetail', { i: i + 1 })"
         />
         <Select
           v-model="field.kind"
@@ -154,14 +162,17 @@ const addChoice = (field: IntakeField) =>
           option-label="label"
           option-value="value"
           size="small"
-          :aria-label="`Kind of detail ${i + 1}`"
+          :aria-label="$t('doors.handoverRulesPanel.kindOfDetail', { i: i + 1 })"
         />
-        <label class="small"><input v-model="field.required" type="checkbox" /> required</label>
+        <label class="small"
+          ><input v-model="field.required" type="checkbox" />
+          {{ $t('doors.handoverRulesPanel.required') }}</label
+        >
         <Button
           text
           size="small"
           :disabled="i === 0"
-          :aria-label="`Move detail ${i + 1} up`"
+          :aria-label="$t('doors.handoverRulesPanel.moveDetailUp', { i: i + 1 })"
           @click="swap(i - 1)"
           ><ArrowUp :size="15"
         /></Button>
@@ -169,14 +180,14 @@ const addChoice = (field: IntakeField) =>
           text
           size="small"
           :disabled="i === rules.handOver.ask.length - 1"
-          :aria-label="`Move detail ${i + 1} down`"
+          :aria-label="$t('doors.handoverRulesPanel.moveDetailDown', { i: i + 1 })"
           @click="swap(i)"
           ><ArrowDown :size="15"
         /></Button>
         <Button
           text
           size="small"
-          :aria-label="`Remove detail ${i + 1}`"
+          :aria-label="$t('doors.handoverRulesPanel.removeDetail', { i: i + 1 })"
           @click="rules.handOver.ask.splice(i, 1)"
           ><X :size="15"
         /></Button>
@@ -188,23 +199,30 @@ const addChoice = (field: IntakeField) =>
             size="small"
             class="grow"
             maxlength="120"
-            placeholder="Shown"
-            :aria-label="`Choice ${c + 1}, shown`"
+            :placeholder="$t('doors.handoverRulesPanel.shown')"
+            :aria-label="$t('doors.handoverRulesPanel.choiceShown', { c: c + 1 })"
           /><InputText
             v-model.trim="choice.value"
             size="small"
             maxlength="60"
-            placeholder="Stored"
-            :aria-label="`Choice ${c + 1}, stored`"
+            :placeholder="$t('doors.handoverRulesPanel.stored')"
+            :aria-label="$t('doors.handoverRulesPanel.choiceStored', { c: c + 1 })"
           /><Button
             text
             size="small"
-            :aria-label="`Remove choice ${c + 1}`"
+            :aria-label="$t('doors.handoverRulesPanel.removeChoice', { c: c + 1 })"
             @click="field.choices.splice(c, 1)"
             ><X :size="15"
           /></Button>
         </div>
-        <div><Button text size="small" label="Add a choice" @click="addChoice(field)" /></div>
+        <div>
+          <Button
+            text
+            size="small"
+            :label="$t('doors.handoverRulesPanel.addAChoice')"
+            @click="addChoice(field)"
+          />
+        </div>
       </template>
     </div>
     <div>
@@ -212,72 +230,73 @@ const addChoice = (field: IntakeField) =>
         v-if="rules.handOver.ask.length < MOST_FIELDS"
         text
         size="small"
-        label="Ask for a detail"
+        :label="$t('doors.handoverRulesPanel.askForADetail')"
         data-test="add-intake"
         @click="addField"
       />
     </div>
 
-    <h3>When nobody is there, or nobody writes</h3>
+    <h3>{{ $t('doors.handoverRulesPanel.whenNobodyIsThere') }}</h3>
     <div class="row small">
-      <ToggleSwitch v-model="rules.handOver.calls" input-id="calls" /><label for="calls"
-        >Offer a call besides a case by mail</label
-      >
+      <ToggleSwitch v-model="rules.handOver.calls" input-id="calls" /><label for="calls">{{
+        $t('doors.handoverRulesPanel.offerACallBesides')
+      }}</label>
     </div>
     <div class="row small">
-      A wait is too long from
+      {{ $t('doors.handoverRulesPanel.aWaitIsToo') }}
       <InputNumber
         v-model="rules.handOver.longestWaitMinutes"
         :min="1"
         :max="1440"
         size="small"
         input-class="short"
-        aria-label="Too long from"
+        :aria-label="$t('doors.handoverRulesPanel.tooLongFrom')"
       />
-      min expected; after
+      {{ $t('doors.handoverRulesPanel.minExpectedAfter') }}
       <InputNumber
         v-model="rules.idle.waitMinutes"
         :min="1"
         :max="1440"
         size="small"
         input-class="short"
-        aria-label="Longest wait"
+        :aria-label="$t('doors.handoverRulesPanel.longestWait')"
       />
-      min the assistant takes over again.
+      {{ $t('doors.handoverRulesPanel.minTheAssistantTakes') }}
     </div>
     <div class="row small">
-      Asked whether that was all after
+      {{ $t('doors.handoverRulesPanel.askedWhetherThatWas') }}
       <InputNumber
         v-model="rules.idle.nudgeMinutes"
         :min="1"
         :max="1440"
         size="small"
         input-class="short"
-        aria-label="Nudge after"
+        :aria-label="$t('doors.handoverRulesPanel.nudgeAfter')"
       />
-      min of silence, closed after another
+      {{ $t('doors.handoverRulesPanel.minOfSilenceClosed') }}
       <InputNumber
         v-model="rules.idle.closeMinutes"
         :min="1"
         :max="1440"
         size="small"
         input-class="short"
-        aria-label="Close after"
+        :aria-label="$t('doors.handoverRulesPanel.closeAfter')"
       />.
     </div>
     <div class="row small">
-      Closed ones can be gone on with for
+      {{ $t('doors.handoverRulesPanel.closedOnesCanBe') }}
       <InputNumber
         v-model="rules.idle.resumeDays"
         :min="0"
         :max="365"
         size="small"
         input-class="short"
-        aria-label="Days to resume"
+        :aria-label="$t('doors.handoverRulesPanel.daysToResume')"
       />
-      days. <ToggleSwitch v-model="rules.idle.rating" input-id="rating" /><label for="rating"
-        >Ask how it was at the end</label
-      >
+      {{ $t('doors.handoverRulesPanel.days') }}
+      <ToggleSwitch v-model="rules.idle.rating" input-id="rating" /><label for="rating">{{
+        $t('doors.handoverRulesPanel.askHowItWas')
+      }}</label>
     </div>
   </section>
 </template>

@@ -25,25 +25,27 @@ const shown = (clock: string) => (clock === '24:00' ? '00:00' : clock)
         <tr v-for="(name, day) in DAYS" :key="name">
           <th scope="row">{{ name }}</th>
           <td>
-            <span v-if="hours[day]!.length === 0" class="quiet">nobody</span>
+            <span v-if="hours[day]!.length === 0" class="quiet">{{
+              $t('doors.hoursTable.nobody')
+            }}</span>
             <span v-for="(span, i) in hours[day]" :key="i" class="span">
               <input
                 type="time"
                 :value="shown(span.from)"
-                :aria-label="`${name} from`"
+                :aria-label="$t('doors.hoursTable.from', { name })"
                 @change="change(day, i, 'from', ($event.target as HTMLInputElement).value)"
               />
-              to
+              {{ $t('common.to') }}
               <input
                 type="time"
                 :value="shown(span.to)"
-                :aria-label="`${name} to`"
+                :aria-label="$t('doors.hoursTable.to', { name })"
                 @change="change(day, i, 'to', ($event.target as HTMLInputElement).value)"
               />
               <Button
                 text
                 size="small"
-                :aria-label="`Remove ${name} ${span.from}`"
+                :aria-label="$t('doors.hoursTable.remove', { name, from: span.from })"
                 @click="set(day, hours[day]!.toSpliced(i, 1))"
                 ><X :size="14"
               /></Button>
@@ -54,8 +56,8 @@ const shown = (clock: string) => (clock === '24:00' ? '00:00' : clock)
               v-if="hours[day]!.length < 4"
               text
               size="small"
-              label="Add"
-              :aria-label="`Add hours on ${name}`"
+              :label="$t('doors.hoursTable.add')"
+              :aria-label="$t('doors.hoursTable.addHoursOn', { name })"
               @click="set(day, [...hours[day]!, { from: '09:00', to: '17:00' }])"
             />
           </td>

@@ -31,7 +31,7 @@ const swap = (i: number) =>
         text
         size="small"
         :disabled="i === 0"
-        :aria-label="`Move “${line}” up`"
+        :aria-label="$t('doors.lineList.moveUp', { line })"
         @click="swap(i - 1)"
         ><ArrowUp :size="15"
       /></Button>
@@ -39,14 +39,14 @@ const swap = (i: number) =>
         text
         size="small"
         :disabled="i === lines.length - 1"
-        :aria-label="`Move “${line}” down`"
+        :aria-label="$t('doors.lineList.moveDown', { line })"
         @click="swap(i)"
         ><ArrowDown :size="15"
       /></Button>
       <Button
         text
         size="small"
-        :aria-label="`Remove “${line}”`"
+        :aria-label="$t('doors.lineList.remove', { line })"
         @click="lines = lines.toSpliced(i, 1)"
         ><X :size="15"
       /></Button>
@@ -56,7 +56,7 @@ const swap = (i: number) =>
         v-if="lines.length < most"
         text
         size="small"
-        label="Add a line"
+        :label="$t('doors.lineList.addALine')"
         @click="lines = [...lines, '']"
       />
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { AlertSettings } from '@janua/contracts'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
@@ -21,12 +22,11 @@ watch(
     })),
 )
 const WAYS = [
-  { key: 'browser', label: 'A notice by the browser, while Janua is behind other windows' },
-  { key: 'sound', label: 'Two soft notes' },
+  { key: 'browser', label: t('handover.alertsDialog.aNoticeByThe') },
+  { key: 'sound', label: t('handover.alertsDialog.twoSoftNotes') },
   {
     key: 'mail',
-    label:
-      'A mail, when nobody of the queue is there or it is late; answering it answers the visitor',
+    label: t('handover.alertsDialog.aMailWhenNobody'),
   },
 ] as const
 async function save(): Promise<void> {
@@ -38,12 +38,12 @@ async function save(): Promise<void> {
   <Dialog
     v-model:visible="visible"
     modal
-    header="How you are told that you are needed"
+    :header="$t('handover.alertsDialog.howYouAreTold')"
     :style="{ width: '480px' }"
   >
     <form class="stack" data-test="alerts" @submit.prevent="save">
       <p class="quiet small">
-        The desk always shows it, and the number stands at “Desk” and in the title of the window.
+        {{ $t('handover.alertsDialog.theDeskAlwaysShows') }}
       </p>
       <div v-for="way in WAYS" :key="way.key" class="row way">
         <ToggleSwitch v-model="form[way.key]" :input-id="`alert-${way.key}`" /><label
@@ -55,7 +55,7 @@ async function save(): Promise<void> {
           type="button"
           text
           size="small"
-          label="Hear it"
+          :label="$t('handover.alertsDialog.hearIt')"
           @click="chime"
         />
       </div>
@@ -64,13 +64,20 @@ async function save(): Promise<void> {
           :model-value="form.quiet !== null"
           input-id="alert-quiet"
           @update:model-value="form.quiet = $event ? { from: '20:00', to: '07:00' } : null"
-        /><label for="alert-quiet">Quiet hours</label
+        /><label for="alert-quiet">{{ $t('handover.alertsDialog.quietHours') }}</label
         ><template v-if="form.quiet"
-          ><input v-model="form.quiet.from" type="time" aria-label="Quiet from" /> to
-          <input v-model="form.quiet.to" type="time" aria-label="Quiet to"
+          ><input
+            v-model="form.quiet.from"
+            type="time"
+            :aria-label="$t('handover.alertsDialog.quietFrom')" />
+          {{ $t('common.to') }}
+          <input
+            v-model="form.quiet.to"
+            type="time"
+            :aria-label="$t('handover.alertsDialog.quietTo')"
         /></template>
       </div>
-      <Button type="submit" label="Save" :loading="busy" data-test="alerts-save" />
+      <Button type="submit" :label="$t('common.save')" :loading="busy" data-test="alerts-save" />
     </form>
   </Dialog>
 </template>

@@ -13,14 +13,18 @@ watch(visible, () => (reason.value = ''))
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal header="Block this visitor" :style="{ width: '400px' }">
+  <Dialog
+    v-model:visible="visible"
+    modal
+    :header="$t('handover.blockDialog.blockThisVisitor')"
+    :style="{ width: '400px' }"
+  >
     <form class="stack" @submit.prevent="emit('block', reason)">
       <p>
-        They cannot write here any more, and this conversation closes. The audit trail keeps who did
-        it and why.
+        {{ $t('handover.blockDialog.theyCannotWriteHere') }}
       </p>
       <label class="field"
-        ><span>Why</span
+        ><span>{{ $t('handover.blockDialog.why') }}</span
         ><InputText
           v-model.trim="reason"
           required
@@ -29,7 +33,13 @@ watch(visible, () => (reason.value = ''))
           autofocus
           data-test="block-reason"
       /></label>
-      <Button type="submit" severity="danger" label="Block" :loading="busy" data-test="block-yes" />
+      <Button
+        type="submit"
+        severity="danger"
+        :label="$t('handover.blockDialog.block')"
+        :loading="busy"
+        data-test="block-yes"
+      />
     </form>
   </Dialog>
 </template>

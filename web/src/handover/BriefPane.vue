@@ -14,16 +14,16 @@ defineEmits<{ insert: [text: string]; propose: [item: number, phrasing: string] 
 </script>
 
 <template>
-  <aside class="brief stack" aria-label="Brief" data-test="brief">
-    <h2>Brief</h2>
+  <aside class="brief stack" :aria-label="$t('handover.briefPane.brief')" data-test="brief">
+    <h2>{{ $t('handover.briefPane.brief') }}</h2>
     <ConversationSummary :key="conversation" :conversation="conversation" />
     <section v-if="brief.unsettled.length">
-      <p class="label">Unsettled, in their words</p>
+      <p class="label">{{ $t('handover.briefPane.unsettledInTheirWords') }}</p>
       <p v-for="words in brief.unsettled" :key="words" class="words">“{{ words }}”</p>
     </section>
     <p v-if="brief.note" class="hint" data-test="rule-note">{{ brief.note }}</p>
     <section>
-      <p class="label">Told us</p>
+      <p class="label">{{ $t('handover.briefPane.toldUs') }}</p>
       <dl>
         <template v-for="told in brief.told" :key="told.label"
           ><dt>{{ told.label }}</dt>
@@ -31,12 +31,16 @@ defineEmits<{ insert: [text: string]; propose: [item: number, phrasing: string] 
         >
       </dl>
       <p v-if="brief.values.length" class="values">
-        <small class="quiet">Recognised</small
-        ><span v-for="value in brief.values" :key="value" class="figures">{{ value }}</span>
+        <small class="quiet">{{ $t('handover.briefPane.recognised') }}</small><span
+          v-for="value in brief.values"
+          :key="value"
+          class="figures"
+          >{{ value }}</span
+        >
       </p>
     </section>
     <section v-if="brief.tried.length">
-      <p class="label">Tried by the assistant</p>
+      <p class="label">{{ $t('handover.briefPane.triedByTheAssistant') }}</p>
       <p v-for="(tried, i) in brief.tried" :key="i">
         <span
           :style="{ color: OUTCOMES[tried.outcome].colour }"
@@ -46,24 +50,30 @@ defineEmits<{ insert: [text: string]; propose: [item: number, phrasing: string] 
         >
         {{ tried.question }}
         <span class="quiet small"
-          >sure {{ sure(tried.confidence)
-          }}<template v-if="tried.nearest">, nearest: {{ tried.nearest }}</template
-          ><template v-if="tried.vote === 'no'">, voted down</template></span
+          >{{ $t('handover.briefPane.sure', { confidence: sure(tried.confidence) })
+          }}<template v-if="tried.nearest">{{
+            $t('handover.briefPane.nearest', { nearest: tried.nearest })
+          }}</template
+          ><template v-if="tried.vote === 'no'">{{
+            $t('handover.briefPane.votedDown')
+          }}</template></span
         >
       </p>
     </section>
-    <p v-if="brief.routed" class="small quiet">Came here by: {{ brief.routed }}</p>
+    <p v-if="brief.routed" class="small quiet">
+      {{ $t('handover.briefPane.cameHereBy', { routed: brief.routed }) }}
+    </p>
     <section v-if="others.length">
-      <p class="label">Also from this visitor</p>
+      <p class="label">{{ $t('handover.briefPane.alsoFromThisVisitor') }}</p>
       <p v-for="other in others" :key="other.id" class="small">
         <RouterLink :to="`/desk/${other.id}`">{{
-          other.subject || 'Asked for a person'
+          other.subject || $t('handover.briefPane.askedForAPerson')
         }}</RouterLink>
         <span class="quiet">{{ other.state }}, {{ moment(other.lastAt) }}</span>
       </p>
     </section>
     <section v-if="brief.sayNext.length" class="stack next">
-      <p class="label">Near in the library</p>
+      <p class="label">{{ $t('handover.briefPane.nearInTheLibrary') }}</p>
       <div v-for="(passage, i) in brief.sayNext" :key="i" class="panel">
         <p class="text" :title="passage.text">{{ passage.text }}</p>
         <p class="small quiet">
@@ -71,9 +81,9 @@ defineEmits<{ insert: [text: string]; propose: [item: number, phrasing: string] 
           }}<template v-if="mayInsert">
             ·
             <button type="button" class="bare small" @click="$emit('insert', passage.text)">
-              put into the reply
+              {{ $t('handover.briefPane.putIntoTheReply') }}
             </button>
-            <kbd>Alt {{ i + 1 }}</kbd></template
+            <kbd>{{ $t('handover.briefPane.alt', { i: i + 1 }) }}</kbd></template
           >
         </p>
         <p v-if="brief.unsettled.length" class="small">
@@ -83,7 +93,7 @@ defineEmits<{ insert: [text: string]; propose: [item: number, phrasing: string] 
             data-test="propose"
             @click="$emit('propose', passage.item, brief.unsettled.at(-1)!)"
           >
-            The assistant should have answered with this
+            {{ $t('handover.briefPane.theAssistantShouldHave') }}
           </button>
         </p>
       </div>

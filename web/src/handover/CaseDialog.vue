@@ -26,14 +26,18 @@ const keep = () =>
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal header="Turn into a case" :style="{ width: '460px' }">
+  <Dialog
+    v-model:visible="visible"
+    modal
+    :header="$t('handover.caseDialog.turnIntoACase')"
+    :style="{ width: '460px' }"
+  >
     <form class="stack" @submit.prevent="keep">
       <p class="quiet small">
-        The conversation is kept with a number and a due date. A visitor who left a mail address
-        gets the number by email and can answer there.
+        {{ $t('handover.caseDialog.theConversationIsKept') }}
       </p>
       <label class="field"
-        ><span>Due</span
+        ><span>{{ $t('handover.caseDialog.due') }}</span
         ><DatePicker
           v-model="due"
           show-time
@@ -45,21 +49,26 @@ const keep = () =>
           data-test="case-due"
       /></label>
       <fieldset>
-        <legend>Owner</legend>
+        <legend>{{ $t('handover.caseDialog.owner') }}</legend>
         <label class="choice"
           ><input v-model="mine" type="radio" name="owner" :value="true" data-test="case-mine" />
-          Me</label
+          {{ $t('handover.caseDialog.me') }}</label
         >
         <label class="choice"
           ><input v-model="mine" type="radio" name="owner" :value="false" data-test="case-queue" />
-          {{ conversation.queue?.name ?? 'The team’s first queue' }}</label
+          {{ conversation.queue?.name ?? $t('handover.caseDialog.theTeamsFirstQueue') }}</label
         >
       </fieldset>
       <label class="field"
-        ><span>Note for the team (optional)</span
+        ><span>{{ $t('handover.caseDialog.noteForTheTeam') }}</span
         ><Textarea v-model.trim="note" rows="2" maxlength="2000" data-test="case-note"
       /></label>
-      <Button type="submit" label="Create case" :loading="busy" data-test="case-yes" />
+      <Button
+        type="submit"
+        :label="$t('handover.caseDialog.createCase')"
+        :loading="busy"
+        data-test="case-yes"
+      />
     </form>
   </Dialog>
 </template>

@@ -59,12 +59,12 @@ onKeyStroke((event) => {
   <Dialog
     v-model:visible="visible"
     modal
-    header="Close this conversation"
+    :header="$t('handover.closeDialog.closeThisConversation')"
     :style="{ width: '460px' }"
   >
     <form class="stack" @submit.prevent="close">
       <fieldset>
-        <legend>How did it end?</legend>
+        <legend>{{ $t('handover.closeDialog.howDidItEnd') }}</legend>
         <label v-for="each in CLOSING_KEYS" :key="each.outcome" class="choice"
           ><input
             v-model="outcome"
@@ -76,7 +76,7 @@ onKeyStroke((event) => {
           {{ each.name }} <kbd>{{ each.key }}</kbd></label
         >
         <label v-if="outcome === 'will follow'" class="field"
-          ><span>Follow up by</span
+          ><span>{{ $t('handover.closeDialog.followUpBy') }}</span
           ><DatePicker
             v-model="followUp"
             show-time
@@ -86,11 +86,13 @@ onKeyStroke((event) => {
             fluid
             input-id="follow-up"
             data-test="follow-up"
-          /><span class="quiet small">It becomes a case of yours, due then.</span></label
+          /><span class="quiet small">{{ $t('handover.closeDialog.itBecomesACase') }}</span></label
         >
       </fieldset>
       <fieldset v-if="conversation.queue">
-        <legend>Was {{ conversation.queue.name }} the right queue?</legend>
+        <legend>
+          {{ $t('handover.closeDialog.wasTheRightQueue', { queue: conversation.queue.name }) }}
+        </legend>
         <div class="row">
           <Button
             type="button"
@@ -99,7 +101,9 @@ onKeyStroke((event) => {
             data-test="right-queue"
             :aria-pressed="right === 'yes'"
             @click="right = right === 'yes' ? 'unsaid' : 'yes'"
-            >Yes <kbd>Y</kbd></Button
+            ><i18n-t keypath="handover.closeDialog.yes" scope="global"
+              ><template #kbd><kbd>Y</kbd></template></i18n-t
+            ></Button
           ><Button
             type="button"
             size="small"
@@ -107,7 +111,9 @@ onKeyStroke((event) => {
             :outlined="right !== 'no'"
             :aria-pressed="right === 'no'"
             @click="right = 'no'"
-            >No, it was for… <kbd>N</kbd></Button
+            ><i18n-t keypath="handover.closeDialog.noItWasFor" scope="global"
+              ><template #kbd><kbd>N</kbd></template></i18n-t
+            ></Button
           >
         </div>
         <Select
@@ -116,11 +122,11 @@ onKeyStroke((event) => {
           :options="queues.filter(({ id }) => id !== conversation.queue!.id)"
           option-label="name"
           option-value="id"
-          placeholder="Choose the right queue"
-          aria-label="The right queue"
+          :placeholder="$t('handover.closeDialog.chooseTheRightQueue')"
+          :aria-label="$t('handover.closeDialog.theRightQueue')"
           fluid
         />
-        <p class="quiet small">Routing learns from it. Say nothing and it counts only weakly.</p>
+        <p class="quiet small">{{ $t('handover.closeDialog.routingLearnsFromIt') }}</p>
       </fieldset>
       <p v-if="said" class="small">
         <button
@@ -129,12 +135,14 @@ onKeyStroke((event) => {
           data-test="teach-closing"
           @click="emit('teach', said)"
         >
-          Should the assistant know what you said?
+          {{ $t('handover.closeDialog.shouldTheAssistantKnow') }}
         </button>
       </p>
       <Button
         type="submit"
-        :label="outcome === 'will follow' ? 'Create case' : 'Close'"
+        :label="
+          outcome === 'will follow' ? $t('handover.closeDialog.createCase') : $t('common.close')
+        "
         :loading="busy"
         :disabled="right === 'no' && other === null"
         data-test="close-yes"

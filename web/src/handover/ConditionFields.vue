@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Door, Queue } from '@janua/contracts'
 import type { Condition } from '@janua/core'
 import InputNumber from 'primevue/inputnumber'
@@ -16,12 +17,12 @@ const { topics } = defineProps<{
   topics: { id: number; name: string }[]
 }>()
 const FORMS = [
-  { value: 'any form', label: 'in any form' },
-  { value: 'written', label: 'as written' },
+  { value: 'any form', label: t('handover.conditionFields.inAnyForm') },
+  { value: 'written', label: t('handover.conditionFields.asWritten') },
 ]
 const LANGUAGES = [
-  { value: 'en', label: 'English' },
-  { value: 'de', label: 'German' },
+  { value: 'en', label: t('handover.conditionFields.english') },
+  { value: 'de', label: t('handover.conditionFields.german') },
 ]
 /** Every option of a topic condition, those chosen before among them, although they may be gone by now. */
 const topicOptions = (chosen: { id: number; name: string }[]) => [
@@ -36,8 +37,8 @@ const topicOptions = (chosen: { id: number; name: string }[]) => [
       :model-value="condition.field"
       size="small"
       class="field"
-      placeholder="mail"
-      aria-label="Field"
+      :placeholder="$t('handover.conditionFields.mail')"
+      :aria-label="$t('handover.conditionFields.field')"
       @update:model-value="condition = { ...condition, field: $event ?? '' }"
     />
     <WordChips
@@ -58,7 +59,7 @@ const topicOptions = (chosen: { id: number; name: string }[]) => [
       option-label="label"
       option-value="value"
       size="small"
-      aria-label="How words are matched"
+      :aria-label="$t('handover.conditionFields.howWordsAreMatched')"
       data-test="word-form"
       @update:model-value="condition = { ...condition, as: $event }"
     />
@@ -69,7 +70,7 @@ const topicOptions = (chosen: { id: number; name: string }[]) => [
     :options="collections"
     size="small"
     display="chip"
-    aria-label="Collections"
+    :aria-label="$t('handover.conditionFields.collections')"
     class="grow"
     @update:model-value="condition = { ...condition, any: $event }"
   />
@@ -80,7 +81,7 @@ const topicOptions = (chosen: { id: number; name: string }[]) => [
     option-label="title"
     option-value="id"
     size="small"
-    aria-label="Doors"
+    :aria-label="$t('common.doors')"
     @update:model-value="condition = { ...condition, any: $event }"
   />
   <MultiSelect
@@ -90,7 +91,7 @@ const topicOptions = (chosen: { id: number; name: string }[]) => [
     option-label="label"
     option-value="value"
     size="small"
-    aria-label="Languages"
+    :aria-label="$t('handover.conditionFields.languages')"
     @update:model-value="condition = { ...condition, any: $event }"
   />
   <MultiSelect
@@ -102,32 +103,32 @@ const topicOptions = (chosen: { id: number; name: string }[]) => [
     filter
     size="small"
     display="chip"
-    aria-label="Topics"
+    :aria-label="$t('handover.conditionFields.topics')"
     class="grow"
     @update:model-value="condition = { ...condition, any: $event }"
   />
   <span v-else-if="condition.on === 'hour'" class="row"
-    >from
+    >{{ $t('handover.conditionFields.from') }}
     <InputNumber
       :model-value="condition.from"
       :min="0"
       :max="23"
       size="small"
       input-class="short"
-      aria-label="From the hour"
+      :aria-label="$t('handover.conditionFields.fromTheHour')"
       @update:model-value="condition = { ...condition, from: $event ?? 0 }"
     />
-    to
+    {{ $t('common.to') }}
     <InputNumber
       :model-value="condition.to"
       :min="0"
       :max="24"
       size="small"
       input-class="short"
-      aria-label="To the hour"
+      :aria-label="$t('handover.conditionFields.toTheHour')"
       @update:model-value="condition = { ...condition, to: $event ?? 24 }"
     />
-    o’clock</span
+    {{ $t('handover.conditionFields.oclock') }}</span
   >
   <span v-else-if="condition.on === 'looks like'" class="row">
     <Select
@@ -136,10 +137,10 @@ const topicOptions = (chosen: { id: number; name: string }[]) => [
       option-label="name"
       option-value="id"
       size="small"
-      aria-label="Looks like which queue"
+      :aria-label="$t('handover.conditionFields.looksLikeWhichQueue')"
       @update:model-value="condition = { ...condition, queue: $event }"
     />
-    sure at least
+    {{ $t('handover.conditionFields.sureAtLeast') }}
     <InputNumber
       :model-value="condition.atLeast"
       :min="0.05"
@@ -148,7 +149,7 @@ const topicOptions = (chosen: { id: number; name: string }[]) => [
       :max-fraction-digits="2"
       size="small"
       input-class="short"
-      aria-label="Sure at least"
+      :aria-label="$t('handover.conditionFields.sureAtLeast2')"
       @update:model-value="condition = { ...condition, atLeast: $event ?? 0.8 }"
     />
   </span>
@@ -161,7 +162,7 @@ const topicOptions = (chosen: { id: number; name: string }[]) => [
     :max-fraction-digits="2"
     size="small"
     input-class="short"
-    aria-label="Tone at least"
+    :aria-label="$t('handover.conditionFields.toneAtLeast')"
     @update:model-value="condition = { ...condition, atLeast: $event ?? 0.5 }"
   />
   <InputNumber
@@ -171,7 +172,7 @@ const topicOptions = (chosen: { id: number; name: string }[]) => [
     :max="50"
     size="small"
     input-class="short"
-    aria-label="Earlier contacts at least"
+    :aria-label="$t('handover.conditionFields.earlierContactsAtLeast')"
     @update:model-value="condition = { ...condition, atLeast: $event ?? 1 }"
   />
 </template>

@@ -51,10 +51,21 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
     role="log"
     aria-live="polite"
     tabindex="0"
-    :aria-label="`Conversation with ${conversation.visitor ?? 'a visitor'}`"
+    :aria-label="
+      $t('handover.conversationPane.conversationWith', {
+        visitor: conversation.visitor ?? 'a visitor',
+      })
+    "
     data-test="thread"
   >
-    <p class="quiet small">{{ conversation.door }}, since {{ moment(conversation.startedAt) }}</p>
+    <p class="quiet small">
+      {{
+        $t('handover.conversationPane.since', {
+          door: conversation.door,
+          startedAt: moment(conversation.startedAt),
+        })
+      }}
+    </p>
     <template v-for="message in conversation.messages" :key="message.id">
       <div v-if="message.author === 'visitor'" class="visitor" data-test="from-visitor">
         <DeskFile
@@ -64,19 +75,32 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
         />
         <p v-else>{{ message.text }}</p>
         <span class="quiet small"
-          >{{ clock(message.at) }}<template v-if="byMail(message)"> · by mail</template
-          ><template v-if="leftOf(message).length">
-            · not kept, as only pictures and PDF files are, twenty at the most:
-            {{ leftOf(message).join(', ') }}</template
+          >{{ clock(message.at)
+          }}<template v-if="byMail(message)"
+            >{{ ' ' }}{{ $t('handover.conversationPane.byMail') }}</template
+          ><template v-if="leftOf(message).length"
+            >{{ ' '
+            }}{{
+              $t('handover.conversationPane.notKeptAsOnly', { message: leftOf(message).join(', ') })
+            }}</template
           ></span
         >
       </div>
       <div v-else-if="message.author === 'team'" class="note" data-test="note">
         <p>{{ message.text }}</p>
         <span class="quiet small"
-          >Note by {{ message.name }} · {{ clock(message.at) }} · the visitor does not see
-          it<template v-if="(message.data as { asked?: string } | undefined)?.asked">
-            · asks {{ (message.data as { asked: string }).asked }} in</template
+          >{{
+            $t('handover.conversationPane.noteByTheVisitor', {
+              message: message.name,
+              at: clock(message.at),
+            })
+          }}<template v-if="(message.data as { asked?: string } | undefined)?.asked"
+            >{{ ' '
+            }}{{
+              $t('handover.conversationPane.asksIn', {
+                asked: (message.data as { asked: string }).asked,
+              })
+            }}</template
           ></span
         >
       </div>
@@ -89,8 +113,8 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
         <p v-else>{{ message.text }}</p>
         <span class="quiet small"
           >{{ message.name
-          }}<template v-if="(message.data as { asTeam?: boolean } | undefined)?.asTeam">
-            as the team</template
+          }}<template v-if="(message.data as { asTeam?: boolean } | undefined)?.asTeam"
+            >{{ ' ' }}{{ $t('handover.conversationPane.asTheTeam') }}</template
           >
           · {{ clock(message.at)
           }}<template v-if="message.seq === marked">
@@ -103,7 +127,7 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
             data-test="teach"
             @click="$emit('teach', message.text)"
           >
-            should the assistant know this?
+            {{ $t('handover.conversationPane.shouldTheAssistantKnow') }}
           </button></span
         >
       </div>
@@ -120,20 +144,29 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
           <OutcomeChip :outcome="answer(message).outcome" /><template
             v-if="answer(message).savedByAsking"
           >
-            · found with the details that were asked for</template
+            {{ $t('handover.conversationPane.foundWithTheDetails') }}</template
           >
-          · sure {{ sure(answer(message).confidence)
-          }}<template v-if="answer(message).vote">
-            · voted {{ answer(message).vote === 'yes' ? 'helpful' : 'not helpful' }}</template
+          {{ $t('handover.conversationPane.sure', { confidence: sure(answer(message).confidence) })
+          }}<template v-if="answer(message).vote"
+            >{{ ' '
+            }}{{
+              $t('handover.conversationPane.voted', {
+                yes:
+                  answer(message).vote === 'yes'
+                    ? $t('handover.conversationPane.helpful')
+                    : $t('handover.conversationPane.notHelpful'),
+              })
+            }}</template
           >
         </p>
         <details v-if="answer(message).blocks.length">
           <summary>
-            What the assistant said, from
             {{
-              answer(message)
-                .sources.map(({ title }) => title)
-                .join(', ')
+              $t('handover.conversationPane.whatTheAssistantSaid', {
+                sources: answer(message)
+                  .sources.map(({ title }) => title)
+                  .join(', '),
+              })
             }}
           </summary>
           <div class="prose"><BlockList :blocks="answer(message).blocks" /></div>
@@ -141,8 +174,9 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
         <p v-else>{{ message.text }}</p>
         <p v-if="answer(message).outcome === 'answered'" class="small review" data-test="review">
           <template v-if="answer(message).reviewed"
-            >The team says: {{ answer(message).reviewed }}. </template
-          >Was it
+            >{{ $t('handover.conversationPane.theTeamSays', { reviewed: answer(message).reviewed })
+            }}{{ ' ' }}</template
+          >{{ $t('handover.conversationPane.wasIt') }}
           <button
             v-for="verdict in VERDICTS"
             :key="verdict"
@@ -160,7 +194,11 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
       </div>
     </template>
     <p v-if="visitorWrites" class="quiet small" data-test="visitor-writes">
-      {{ conversation.visitor ?? 'The visitor' }} is writing…
+      {{
+        $t('handover.conversationPane.isWriting', {
+          visitor: conversation.visitor ?? $t('handover.conversationPane.theVisitor'),
+        })
+      }}
     </p>
   </div>
 </template>

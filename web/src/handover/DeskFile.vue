@@ -11,7 +11,9 @@ const address = computed(() => `/api/desk/${conversation}/files/${data.value.fil
   <a :href="address" target="_blank" rel="noopener" data-test="file"
     ><img v-if="data.type.startsWith('image/')" :src="address" :alt="message.text" /><template
       v-else
-      >{{ message.text }} ({{ Math.ceil(data.size / 1024) }} kB)</template
+      >{{
+        $t('handover.deskFile.kb', { message: message.text, size: Math.ceil(data.size / 1024) })
+      }}</template
     ></a
   >
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Desk, DeskRow } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -28,47 +29,75 @@ const lastWord = (row: DeskRow) =>
 const since = (row: DeskRow) => span(Math.max(0, (now - Date.parse(row.lastAt)) / 1000))
 const shelves = computed(
   (): { name: string; test: string; rows: DeskRow[]; none: string; shut?: true }[] => [
-    { name: 'Mine', test: 'mine', rows: desk.mine, none: 'You have none open. Take one above.' },
+    {
+      name: t('handover.deskList.mine'),
+      test: 'mine',
+      rows: desk.mine,
+      none: t('handover.deskList.youHaveNoneOpen'),
+    },
     ...(desk.askedIn.length > 0
-      ? [{ name: 'Asked in', test: 'asked-in', rows: desk.askedIn, none: '' }]
-      : []),
-    { name: 'Cases', test: 'case', rows: desk.cases, none: 'No open cases.' },
-    ...(desk.withAgents.length > 0
-      ? [{ name: 'With agents', test: 'with-agents', rows: desk.withAgents, none: '' }]
+      ? [{ name: t('handover.deskList.askedIn'), test: 'asked-in', rows: desk.askedIn, none: '' }]
       : []),
     {
-      name: 'With the assistant now',
+      name: t('handover.deskList.cases'),
+      test: 'case',
+      rows: desk.cases,
+      none: t('handover.deskList.noOpenCases'),
+    },
+    ...(desk.withAgents.length > 0
+      ? [
+          {
+            name: t('handover.deskList.withAgents'),
+            test: 'with-agents',
+            rows: desk.withAgents,
+            none: '',
+          },
+        ]
+      : []),
+    {
+      name: t('handover.deskList.withTheAssistantNow'),
       test: 'with-assistant',
       rows: desk.withAssistant,
-      none: 'Nobody writes just now.',
+      none: t('handover.deskList.nobodyWritesJustNow'),
       shut: true,
     },
-    { name: 'Closed lately', test: 'closed', rows: desk.closed, none: 'None yet.', shut: true },
+    {
+      name: t('handover.deskList.closedLately'),
+      test: 'closed',
+      rows: desk.closed,
+      none: t('handover.deskList.noneYet'),
+      shut: true,
+    },
   ],
 )
 </script>
 
 <template>
-  <nav class="lists" aria-label="Conversations">
+  <nav class="lists" :aria-label="$t('handover.deskList.conversations')">
     <form class="find" role="search" @submit.prevent="emit('search', words)">
       <InputText
         v-model.trim="words"
         size="small"
         fluid
-        placeholder="Words, name, mail or case"
-        aria-label="Search conversations"
+        :placeholder="$t('handover.deskList.wordsNameMailOr')"
+        :aria-label="$t('handover.deskList.searchConversations')"
         data-test="desk-search"
         @update:model-value="!words && emit('search', '')"
       />
     </form>
     <section v-if="found" data-test="found">
       <h2>
-        <span>Found</span
-        ><button type="button" class="bare small" @click="((words = ''), emit('search', ''))">
-          close
+        <span>{{ $t('handover.deskList.found') }}</span><button
+          type="button"
+          class="bare small"
+          @click="((words = ''), emit('search', ''))"
+        >
+          {{ $t('handover.deskList.close') }}
         </button>
       </h2>
-      <p v-if="found.length === 0" class="quiet small none">Nothing has these words.</p>
+      <p v-if="found.length === 0" class="quiet small none">
+        {{ $t('handover.deskList.nothingHasTheseWords') }}
+      </p>
       <RouterLink
         v-for="row in found"
         :key="row.id"
@@ -78,40 +107,55 @@ const shelves = computed(
         data-test="found-row"
         ><span
           ><strong>{{ row.subject }}</strong
-          ><small
-            >{{ row.visitor ?? 'A visitor' }} · {{ row.state }} · {{ since(row) }} ago</small
-          ></span
+          ><small>{{
+            $t('handover.deskList.ago', {
+              visitor: row.visitor ?? $t('handover.deskList.aVisitor'),
+              state: row.state,
+              since: since(row),
+            })
+          }}</small></span
         ></RouterLink
       >
     </section>
     <section v-if="offered.length" class="offers" data-test="offers">
-      <h2><span>Offered to you</span></h2>
+      <h2>
+        <span>{{ $t('handover.deskList.offeredToYou') }}</span>
+      </h2>
       <div v-for="row in offered" :key="row.id" class="offer">
         <RouterLink :to="`/desk/${row.id}`"
           ><strong>{{ row.subject }}</strong></RouterLink
         >
         <small
-          >{{ row.queue?.name }} · goes on in
-          <span class="figures">{{ secondsLeft(row.offeredUntil, now) }} s</span></small
+          ><i18n-t keypath="handover.deskList.goesOnIn" scope="global"
+            ><template #now
+              ><span class="figures">{{
+                $t('handover.deskList.seconds', { n: secondsLeft(row.offeredUntil, now) })
+              }}</span></template
+            ><template #queue>{{ row.queue?.name }}</template></i18n-t
+          ></small
         >
         <span class="row"
           ><Button
             size="small"
-            label="Take it"
+            :label="$t('handover.deskList.takeIt')"
             data-test="accept"
             @click="emit('take', row.id)" /><Button
             size="small"
             text
-            label="Let it go"
+            :label="$t('handover.deskList.letItGo')"
             data-test="pass"
             @click="emit('pass', row.id)"
         /></span>
       </div>
     </section>
     <h2>
-      <span>Waiting</span><span class="quiet figures">{{ waiting.length }}</span>
+      <span>{{ $t('handover.deskList.waiting') }}</span><span class="quiet figures">{{
+        waiting.length
+      }}</span>
     </h2>
-    <p v-if="waiting.length === 0" class="quiet small none">Nobody waits.</p>
+    <p v-if="waiting.length === 0" class="quiet small none">
+      {{ $t('handover.deskList.nobodyWaits') }}
+    </p>
     <RouterLink
       v-for="row in waiting"
       :key="row.id"
@@ -127,7 +171,9 @@ const shelves = computed(
           >{{ row.queue?.name }} ·
           <span class="figures" :class="{ late: secondsLeft(row.dueAt, now) === 0 }">{{
             timeLeft(row, now)
-          }}</span><template v-if="row.priority === 'high'"> · first</template></small
+          }}</span><template v-if="row.priority === 'high'"
+            >{{ ' ' }}{{ $t('handover.deskList.first') }}</template
+          ></small
         ></span
       >
     </RouterLink>
@@ -158,14 +204,18 @@ const shelves = computed(
           ><small
             ><template v-if="row.agent && (shelf.test === 'with-agents' || shelf.test === 'case')"
               >{{ row.agent.name }} · </template
-            >{{ row.visitor ?? 'A visitor'
+            >{{ row.visitor ?? $t('handover.deskList.aVisitor')
             }}<template v-if="row.caseNumber"> · {{ row.caseNumber }}</template> ·
             <span
               v-if="row.dueAt"
               class="figures"
               :class="{ late: secondsLeft(row.dueAt, now) === 0 }"
               >{{ timeLeft(row, now) }}</span><template v-else
-              >{{ lastWord(row) }} <span class="figures">{{ since(row) }}</span> ago</template
+              ><i18n-t keypath="handover.deskList.ago2" scope="global"
+                ><template #since
+                  ><span class="figures">{{ since(row) }}</span></template
+                ><template #lastWord>{{ lastWord(row) }}</template></i18n-t
+              ></template
             ></small
           ></span
         >

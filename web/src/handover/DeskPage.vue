@@ -93,29 +93,39 @@ useDeskKeys({
         @search="search"
       />
     </div>
-    <section class="middle" aria-label="Conversation">
+    <section class="middle" :aria-label="$t('handover.desk.conversation')">
       <Message v-if="failure" severity="error" class="failure">{{ failure }}</Message>
       <template v-if="conversation">
         <header>
           <div class="grow">
-            <RouterLink to="/desk" class="back small">All conversations</RouterLink>
+            <RouterLink to="/desk" class="back small">{{
+              $t('handover.desk.allConversations')
+            }}</RouterLink>
             <h1>{{ conversation.subject }}</h1>
             <p class="quiet small">
-              {{ conversation.visitor ?? 'A visitor' }} ·
-              {{ conversation.queue?.name ?? 'with the assistant'
+              {{ conversation.visitor ?? $t('handover.desk.aVisitor') }} ·
+              {{ conversation.queue?.name ?? $t('handover.desk.withTheAssistant')
               }}<template v-if="conversation.agent"> · {{ conversation.agent.name }}</template
-              ><template v-if="conversation.caseNumber">
-                · case {{ conversation.caseNumber }}</template
-              ><template v-if="conversation.guests.length">
-                · asked in: {{ conversation.guests.map(({ name }) => name).join(', ') }}</template
-              ><template v-if="conversation.blocked"> · blocked</template>
+              ><template v-if="conversation.caseNumber"
+                >{{ ' '
+                }}{{ $t('handover.desk.case', { caseNumber: conversation.caseNumber }) }}</template
+              ><template v-if="conversation.guests.length"
+                >{{ ' '
+                }}{{
+                  $t('handover.desk.askedIn', {
+                    guests: conversation.guests.map(({ name }) => name).join(', '),
+                  })
+                }}</template
+              ><template v-if="conversation.blocked"
+                >{{ ' ' }}{{ $t('handover.desk.blocked') }}</template
+              >
             </p>
           </div>
           <Button
             class="brief-toggle"
             text
             size="small"
-            :label="showBrief ? 'Thread' : 'Brief'"
+            :label="showBrief ? $t('handover.desk.thread') : $t('handover.desk.brief')"
             @click="showBrief = !showBrief"
           />
           <Button
@@ -123,7 +133,7 @@ useDeskKeys({
             text
             severity="danger"
             size="small"
-            label="Block"
+            :label="$t('handover.desk.block')"
             data-test="block"
             @click="dialog = 'block'"
           />
@@ -131,7 +141,7 @@ useDeskKeys({
             v-if="mayMove"
             outlined
             size="small"
-            label="Move"
+            :label="$t('handover.desk.move')"
             data-test="move"
             @click="dialog = 'move'"
           />
@@ -139,7 +149,7 @@ useDeskKeys({
             <Button
               outlined
               size="small"
-              label="Case"
+              :label="$t('handover.desk.case2')"
               data-test="keep-case"
               :disabled="busy"
               @click="dialog = 'case'"
@@ -147,14 +157,14 @@ useDeskKeys({
             <Button
               outlined
               size="small"
-              label="Back to assistant"
+              :label="$t('handover.desk.backToAssistant')"
               data-test="hand-back"
               :disabled="busy"
               @click="dialog = 'handBack'"
             />
             <Button
               size="small"
-              label="Close"
+              :label="$t('common.close')"
               data-test="close"
               :disabled="busy"
               @click="dialog = 'close'"
@@ -162,7 +172,7 @@ useDeskKeys({
           </template>
           <Button
             v-else-if="conversation.state === 'waiting' || conversation.state === 'case'"
-            label="Take it"
+            :label="$t('handover.desk.takeIt')"
             data-test="take"
             :loading="busy"
             @click="take(conversation.id)"
@@ -170,7 +180,7 @@ useDeskKeys({
           <Button
             v-else-if="conversation.state === 'agent' && session.role === 'lead'"
             outlined
-            label="Take over"
+            :label="$t('handover.desk.takeOver')"
             data-test="take-over"
             :loading="busy"
             @click="take(conversation.id, 'take-over')"
@@ -178,7 +188,7 @@ useDeskKeys({
           <Button
             v-else-if="conversation.mayStepIn"
             outlined
-            label="Step in"
+            :label="$t('handover.desk.stepIn')"
             data-test="step-in"
             :loading="busy"
             @click="take(conversation.id, 'step-in')"
@@ -186,7 +196,7 @@ useDeskKeys({
           <Button
             v-else-if="conversation.state === 'closed'"
             outlined
-            label="Take up again"
+            :label="$t('handover.desk.takeUpAgain')"
             data-test="reopen"
             :loading="busy"
             @click="actions.reopen"
@@ -226,16 +236,28 @@ useDeskKeys({
         />
       </template>
       <div v-else-if="!failure" class="empty">
-        <h1>{{ desk?.waiting.length ? 'Someone is waiting' : 'All quiet' }}</h1>
+        <h1>
+          {{
+            desk?.waiting.length
+              ? $t('handover.desk.someoneIsWaiting')
+              : $t('handover.desk.allQuiet')
+          }}
+        </h1>
         <p v-if="desk?.waiting.length">
-          Open a conversation on the left, or press <kbd>T</kbd> to take the one due first.
+          <i18n-t keypath="handover.desk.openAConversationOn" scope="global"
+            ><template #kbd><kbd>T</kbd></template></i18n-t
+          >
         </p>
         <p v-else>
-          New conversations appear here by themselves.
-          <template v-if="session.user!.presence !== 'here'"
-            >You are {{ session.user!.presence === 'away' ? 'away' : 'off duty' }}. Set yourself to
-            online above to get conversations.</template
-          >
+          {{ $t('handover.desk.newConversationsAppearHere') }}
+          <template v-if="session.user!.presence !== 'here'">{{
+            $t('handover.desk.youAreSetYourself', {
+              away:
+                session.user!.presence === 'away'
+                  ? $t('handover.desk.away')
+                  : $t('handover.desk.offDuty'),
+            })
+          }}</template>
         </p>
       </div>
     </section>

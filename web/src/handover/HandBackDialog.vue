@@ -16,20 +16,26 @@ watch(visible, () => (word.value = ''))
   <Dialog
     v-model:visible="visible"
     modal
-    header="Back to the assistant"
+    :header="$t('handover.handBackDialog.backToTheAssistant')"
     :style="{ width: '420px' }"
   >
     <form class="stack" @submit.prevent="emit('back', word)">
       <label class="field"
-        ><span>A word to the visitor, if you like</span
+        ><span>{{ $t('handover.handBackDialog.aWordToThe') }}</span
         ><Textarea
           v-model.trim="word"
           rows="3"
           maxlength="2000"
-          placeholder="The assistant can help you with the rest."
+          :placeholder="$t('handover.handBackDialog.theAssistantCanHelp')"
           data-test="hand-back-word"
       /></label>
-      <Button type="submit" label="Hand back" :loading="busy" data-test="hand-back-yes" autofocus />
+      <Button
+        type="submit"
+        :label="$t('handover.handBackDialog.handBack')"
+        :loading="busy"
+        data-test="hand-back-yes"
+        autofocus
+      />
     </form>
   </Dialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { DeskConversation, Queue } from '@janua/contracts'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
@@ -23,16 +24,16 @@ const targets = computed(() => {
   )
   return [
     {
-      label: 'Queues',
+      label: t('handover.moveDialog.queues'),
       items: queues
         .filter(({ id }) => id !== conversation.queue?.id)
         .map(({ id, name, waiting, members }) => ({
           value: `queue ${id}`,
-          label: `${name} (${members.some(({ active }) => active) ? `${waiting} waiting` : 'no members'})`,
+          label: `${name} (${members.some(({ active }) => active) ? t('handover.moveDialog.waiting', { waiting }) : t('handover.moveDialog.noMembers')})`,
         })),
     },
     {
-      label: 'Colleagues online',
+      label: t('handover.moveDialog.colleaguesOnline'),
       items: [...people.values()]
         .filter(
           ({ id, presence, active }) =>
@@ -40,7 +41,7 @@ const targets = computed(() => {
         )
         .map(({ id, name, open, atOnce }) => ({
           value: `agent ${id}`,
-          label: `${name} (${open} of ${atOnce})`,
+          label: t('handover.moveDialog.of', { name, open, atOnce }),
         })),
     },
   ]
@@ -64,12 +65,12 @@ function move(): void {
   <Dialog
     v-model:visible="visible"
     modal
-    header="Move this conversation"
+    :header="$t('handover.moveDialog.moveThisConversation')"
     :style="{ width: '440px' }"
   >
     <form class="stack" @submit.prevent="move">
       <label class="field"
-        ><span>To</span
+        ><span>{{ $t('handover.moveDialog.to') }}</span
         ><Select
           v-model="to"
           :options="targets"
@@ -78,21 +79,21 @@ function move(): void {
           option-label="label"
           option-value="value"
           filter
-          placeholder="A queue or a colleague"
+          :placeholder="$t('handover.moveDialog.aQueueOrA')"
           :pt="{ label: { autofocus: '' } }"
-          aria-label="Move to"
+          :aria-label="$t('handover.moveDialog.moveTo')"
           data-test="move-to"
       /></label>
-      <Message v-if="isDeserted" severity="warn" data-test="no-members"
-        >This queue has no members, so nobody would see the conversation.</Message
-      >
+      <Message v-if="isDeserted" severity="warn" data-test="no-members">{{
+        $t('handover.moveDialog.thisQueueHasNo')
+      }}</Message>
       <label class="field"
-        ><span>Reason (optional, shown to whoever takes it)</span
+        ><span>{{ $t('handover.moveDialog.reasonOptionalShownTo') }}</span
         ><InputText v-model.trim="reason" maxlength="300" data-test="move-reason"
       /></label>
       <Button
         type="submit"
-        label="Move"
+        :label="$t('handover.moveDialog.move')"
         :disabled="to === ''"
         :loading="busy"
         data-test="move-yes"

@@ -20,8 +20,8 @@ onMounted(() => box.value?.querySelector('input')?.focus())
       v-model="words"
       size="small"
       fluid
-      placeholder="Look up in the library"
-      aria-label="Look up in the library"
+      :placeholder="$t('handover.passageFinder.lookUpInThe')"
+      :aria-label="$t('handover.passageFinder.lookUpInThe')"
     />
     <ul v-if="state.status === 'ready' && words.trim().length > 1">
       <li v-for="(passage, i) in state.value" :key="i">
@@ -31,7 +31,9 @@ onMounted(() => box.value?.querySelector('input')?.focus())
           }}</span>
         </button>
       </li>
-      <li v-if="state.value.length === 0" class="quiet small">Nothing near it.</li>
+      <li v-if="state.value.length === 0" class="quiet small">
+        {{ $t('handover.passageFinder.nothingNearIt') }}
+      </li>
     </ul>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Proposal } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -15,7 +16,11 @@ const emit = defineEmits<{
   accept: [body: { question: string; words: string; title: string; collection: string }]
   decline: []
 }>()
-const KINDS = { fixed: 'Fixed answer', phrasing: 'Way to ask', article: 'Article to be written' }
+const KINDS = {
+  fixed: t('handover.proposalCard.fixedAnswer'),
+  phrasing: t('handover.proposalCard.wayToAsk'),
+  article: t('handover.proposalCard.articleToBeWritten'),
+}
 const form = ref({
   question: proposal.question,
   words: proposal.words,
@@ -29,8 +34,14 @@ const form = ref({
     <p class="row small quiet">
       <strong>{{ KINDS[proposal.kind] }}</strong>
       <span class="grow"
-        >by {{ proposal.by }}, {{ moment(proposal.at) }}, from
-        <RouterLink :to="`/desk/${proposal.conversation}`">the conversation</RouterLink></span
+        ><i18n-t keypath="handover.proposalCard.byFrom" scope="global"
+          ><template #link
+            ><RouterLink :to="`/desk/${proposal.conversation}`">{{
+              $t('handover.proposalCard.theConversation')
+            }}</RouterLink></template
+          ><template #by>{{ proposal.by }}</template
+          ><template #at>{{ moment(proposal.at) }}</template></i18n-t
+        ></span
       ><RouterLink
         v-if="proposal.madeItem"
         :to="
@@ -38,36 +49,42 @@ const form = ref({
             ? `/fixed/${proposal.madeItem}`
             : `/library/${proposal.madeItem}`
         "
-        >In the library</RouterLink
+        >{{ $t('handover.proposalCard.inTheLibrary') }}</RouterLink
       >
     </p>
     <template v-if="mayDecide">
       <label class="field"
-        ><span>Question</span><InputText v-model.trim="form.question" size="small" maxlength="300"
+        ><span>{{ $t('common.question') }}</span
+        ><InputText v-model.trim="form.question" size="small" maxlength="300"
       /></label>
       <p v-if="proposal.kind === 'phrasing'">
-        is answered by
-        <RouterLink :to="`/library/${proposal.item}`">{{ proposal.itemTitle }}</RouterLink>
+        <i18n-t keypath="handover.proposalCard.isAnsweredBy" scope="global"
+          ><template #itemTitle
+            ><RouterLink :to="`/library/${proposal.item}`">{{
+              proposal.itemTitle
+            }}</RouterLink></template
+          ></i18n-t
+        >
       </p>
       <template v-else>
         <div class="row">
           <label class="field grow"
-            ><span>Title</span
+            ><span>{{ $t('common.title') }}</span
             ><InputText v-model.trim="form.title" size="small" maxlength="200" /></label
           ><label class="field"
-            ><span>Collection</span
+            ><span>{{ $t('common.collection') }}</span
             ><InputText v-model.trim="form.collection" size="small" maxlength="80"
           /></label>
         </div>
         <label class="field"
-          ><span>What it says</span
+          ><span>{{ $t('handover.proposalCard.whatItSays') }}</span
           ><Textarea v-model="form.words" auto-resize rows="2" maxlength="4000"
         /></label>
       </template>
       <div class="row">
         <Button
           size="small"
-          label="Take it into the draft"
+          :label="$t('handover.proposalCard.takeItIntoThe')"
           :loading="busy"
           data-test="accept-proposal"
           @click="emit('accept', form)"
@@ -75,7 +92,7 @@ const form = ref({
           size="small"
           text
           severity="danger"
-          label="Decline…"
+          :label="$t('handover.proposalCard.decline')"
           data-test="decline-proposal"
           @click="emit('decline')"
         />
@@ -86,7 +103,9 @@ const form = ref({
         <strong>{{ proposal.question }}</strong>
       </p>
       <p v-if="proposal.words" class="words">{{ proposal.words }}</p>
-      <p v-if="proposal.reason" class="small">Declined: {{ proposal.reason }}</p>
+      <p v-if="proposal.reason" class="small">
+        {{ $t('handover.proposalCard.declined', { reason: proposal.reason }) }}
+      </p>
     </template>
     <slot />
   </section>

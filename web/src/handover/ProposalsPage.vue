@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { BodyFor } from '@janua/contracts/routes'
 import { PROPOSAL_STATES, type ProposalState } from '@janua/contracts'
 import Button from 'primevue/button'
@@ -7,7 +8,7 @@ import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref } from 'vue'
 import { post } from '../shell/api.ts'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -24,20 +25,20 @@ const declining = ref<number>()
 const reason = ref('')
 const isLead = computed(() => session.role === 'lead')
 const NAMES: Record<ProposalState, string> = {
-  open: 'Waiting',
-  accepted: 'Taken',
-  declined: 'Declined',
+  open: t('handover.proposals.waiting'),
+  accepted: t('handover.proposals.taken'),
+  declined: t('handover.proposals.declined'),
 }
 
 async function accept(id: number, body: BodyFor<'POST', '/proposals/1/accept'>): Promise<void> {
-  await run(() => post(`/proposals/${id}/accept`, body), 'It is in the draft')
+  await run(() => post(`/proposals/${id}/accept`, body), t('handover.proposals.itIsInThe'))
   await load()
   await session.refreshRelease()
 }
 async function decline(id: number): Promise<void> {
   const done = await run(
     () => post(`/proposals/${id}/decline`, { reason: reason.value }).then(() => true),
-    'Declined; the agent sees why',
+    t('handover.proposals.declinedTheAgentSees'),
   )
   if (!done) return
   declining.value = undefined
@@ -50,12 +51,12 @@ async function decline(id: number): Promise<void> {
   <div class="page">
     <div class="head">
       <div>
-        <h1>Proposals</h1>
+        <h1>{{ $t('handover.proposals.proposals') }}</h1>
         <p class="quiet">
           {{
             isLead
-              ? 'What agents said to visitors and think the assistant should know. What you take goes into the draft.'
-              : 'What you taught, and what became of it.'
+              ? $t('handover.proposals.whatAgentsSaidTo')
+              : $t('handover.proposals.whatYouTaughtAnd')
           }}
         </p>
       </div>
@@ -65,19 +66,18 @@ async function decline(id: number): Promise<void> {
         :option-label="(each: ProposalState) => NAMES[each]"
         :allow-empty="false"
         size="small"
-        aria-label="Which"
+        :aria-label="$t('handover.proposals.which')"
       />
     </div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <p v-if="state.value?.length" class="quiet small">
-      {{ count(state.value.length, 'proposal') }}
+      {{ counted('units.proposal', state.value.length) }}
     </p>
     <div v-if="state.value?.length === 0" class="empty">
       <p v-if="shown === 'open'">
-        Nothing waits. Agents teach from their replies on the desk: “should the assistant know
-        this?”
+        {{ $t('handover.proposals.nothingWaitsAgentsTeach') }}
       </p>
-      <p v-else>None yet.</p>
+      <p v-else>{{ $t('handover.proposals.noneYet') }}</p>
     </div>
     <ProposalCard
       v-for="proposal in state.value"
@@ -96,15 +96,15 @@ async function decline(id: number): Promise<void> {
           required
           minlength="3"
           maxlength="500"
-          placeholder="Why not? The agent reads this."
-          aria-label="Why it is declined"
+          :placeholder="$t('handover.proposals.whyNotTheAgent')"
+          :aria-label="$t('handover.proposals.whyItIsDeclined')"
           data-test="decline-reason"
           autofocus
         /><Button
           type="submit"
           size="small"
           severity="danger"
-          label="Decline"
+          :label="$t('handover.proposals.decline')"
           :loading="busy"
           data-test="decline-yes"
         />

@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { QueueFigureRow } from '@janua/contracts'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
 import { computed, onScopeDispose, ref } from 'vue'
-import { count, day, percent, span } from '../shell/format.ts'
+import { counted, day, percent, span } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { CLOSING_NAMES } from './deskWords.ts'
@@ -13,14 +14,14 @@ import { CLOSING_NAMES } from './deskWords.ts'
 /** How the queues did: service level against target, waits, moves, satisfaction and outcomes, by queue, agent and hour. */
 const session = useSession()
 const DAYS = [
-  { value: 1, label: 'Today' },
-  { value: 7, label: '7 days' },
-  { value: 28, label: '28 days' },
+  { value: 1, label: t('handover.queueFiguresPanel.today') },
+  { value: 7, label: t('handover.queueFiguresPanel.n7Days') },
+  { value: 28, label: t('handover.queueFiguresPanel.n28Days') },
 ]
 const BY = [
-  { value: 'queues', label: 'By queue' },
-  { value: 'agents', label: 'By agent' },
-  { value: 'hours', label: 'By hour' },
+  { value: 'queues', label: t('handover.queueFiguresPanel.byQueue') },
+  { value: 'agents', label: t('handover.queueFiguresPanel.byAgent') },
+  { value: 'hours', label: t('handover.queueFiguresPanel.byHour') },
 ] as const
 const REFRESH_MS = 30_000
 const days = ref(7)
@@ -38,7 +39,12 @@ const level = ({
   taken,
   abandoned,
 }: QueueFigureRow | NonNullable<typeof all.value>) =>
-  serviceLevel === null ? '–' : `${percent(serviceLevel)} of ${taken + abandoned}`
+  serviceLevel === null
+    ? '–'
+    : t('handover.queueFiguresPanel.of', {
+        serviceLevel: percent(serviceLevel),
+        abandoned: taken + abandoned,
+      })
 const ended = ({ outcomes }: QueueFigureRow) =>
   Object.entries(outcomes)
     .sort((a, b) => b[1] - a[1])
@@ -51,8 +57,9 @@ const LOW = 0.7
   <section class="figures-panel" data-test="queue-figures">
     <div class="row head-row">
       <h2 class="grow">
-        How it went<span v-if="state.value" class="quiet small">
-          since {{ day(state.value.since) }}</span
+        {{ $t('handover.queueFiguresPanel.howItWent')
+        }}<span v-if="state.value" class="quiet small">
+          {{ $t('handover.queueFiguresPanel.since', { since: day(state.value.since) }) }}</span
         >
       </h2>
       <SelectButton
@@ -62,7 +69,7 @@ const LOW = 0.7
         option-value="value"
         :allow-empty="false"
         size="small"
-        aria-label="By what"
+        :aria-label="$t('handover.queueFiguresPanel.byWhat')"
       /><SelectButton
         v-model="days"
         :options="DAYS"
@@ -70,54 +77,61 @@ const LOW = 0.7
         option-value="value"
         :allow-empty="false"
         size="small"
-        aria-label="Since when"
+        :aria-label="$t('handover.queueFiguresPanel.sinceWhen')"
         data-test="figure-days"
       />
     </div>
-    <Message v-if="state.value?.mail" severity="warn" data-test="mail-waits"
-      >{{ count(state.value.mail.waiting, 'mail') }} could not be sent yet:
-      {{ state.value.mail.problem }}. Nothing is lost; they go out as soon as that is
-      fixed.</Message
-    >
+    <Message v-if="state.value?.mail" severity="warn" data-test="mail-waits">{{
+      $t('handover.queueFiguresPanel.couldNotBeSent', {
+        mail: counted('units.mail', state.value.mail.waiting),
+        problem: state.value.mail.problem,
+      })
+    }}</Message>
     <p v-if="all" class="row sums" data-test="queue-sums">
       <span
         ><strong class="big">{{ level(all) }}</strong
-        ><small class="quiet" title="Taken within the target ÷ (taken + abandoned after it)"
-          >taken in time</small
-        ></span
+        ><small class="quiet" :title="$t('handover.queueFiguresPanel.takenWithinTheTarget')">{{
+          $t('handover.queueFiguresPanel.takenInTime')
+        }}</small></span
       >
       <span
         ><strong class="big">{{ time(all.medianWaitSeconds) }}</strong
-        ><small class="quiet">wait, the middle one</small></span
+        ><small class="quiet">{{ $t('handover.queueFiguresPanel.waitTheMiddleOne') }}</small></span
       >
       <span
         ><strong class="big">{{ all.moves }}</strong
-        ><small class="quiet">moves</small></span
+        ><small class="quiet">{{ $t('handover.queueFiguresPanel.moves') }}</small></span
       >
       <span
         ><strong class="big">{{ all.rating === null ? '–' : all.rating.toFixed(1) }}</strong
-        ><small class="quiet">of 5, {{ all.rated }} rated</small></span
+        ><small class="quiet">{{
+          $t('handover.queueFiguresPanel.of5Rated', { rated: all.rated })
+        }}</small></span
       >
       <span
         ><strong class="big">{{ state.value?.saved }}</strong
-        ><small class="quiet">saved by asking</small></span
+        ><small class="quiet">{{ $t('handover.queueFiguresPanel.savedByAsking') }}</small></span
       >
     </p>
     <DataTable :value="rows" data-key="id" size="small">
       <template #empty
         ><p class="quiet">
-          {{ state.status === 'loading' ? 'Counting…' : 'Nobody was handed over in this time.' }}
+          {{
+            state.status === 'loading'
+              ? $t('handover.queueFiguresPanel.counting')
+              : $t('handover.queueFiguresPanel.nobodyWasHandedOver')
+          }}
         </p></template
       >
       <Column :header="{ queues: 'Queue', agents: 'Agent', hours: 'Hour' }[by]" body-class="name"
         ><template #body="{ data }">{{ data.name }}</template></Column
       >
-      <Column header="Came"
+      <Column :header="$t('handover.queueFiguresPanel.came')"
         ><template #body="{ data }"
           ><span class="figures">{{ data.entered }}</span></template
         ></Column
       >
-      <Column header="Taken in time"
+      <Column :header="$t('handover.queueFiguresPanel.takenInTime2')"
         ><template #body="{ data }"
           ><span
             class="figures"
@@ -126,39 +140,41 @@ const LOW = 0.7
           ></template
         ></Column
       >
-      <Column header="Left"
+      <Column :header="$t('handover.queueFiguresPanel.left')"
         ><template #body="{ data }"
           ><span class="figures">{{ data.abandoned || '–' }}</span></template
         ></Column
       >
-      <Column header="Wait"
+      <Column :header="$t('handover.queueFiguresPanel.wait')"
         ><template #body="{ data }"
           ><span class="figures">{{ time(data.medianWaitSeconds) }}</span></template
         ></Column
       >
-      <Column header="First reply"
+      <Column :header="$t('handover.queueFiguresPanel.firstReply')"
         ><template #body="{ data }"
           ><span class="figures">{{ time(data.medianFirstReplySeconds) }}</span></template
         ></Column
       >
-      <Column header="Handled in"
+      <Column :header="$t('handover.queueFiguresPanel.handledIn')"
         ><template #body="{ data }"
           ><span class="figures">{{ time(data.medianHandleSeconds) }}</span></template
         ></Column
       >
-      <Column header="Moves"
+      <Column :header="$t('handover.queueFiguresPanel.moves2')"
         ><template #body="{ data }"
           ><span class="figures">{{ data.moves || '–' }}</span></template
         ></Column
       >
-      <Column header="Rated"
+      <Column :header="$t('handover.queueFiguresPanel.rated')"
         ><template #body="{ data }"
-          ><span class="figures" :title="`${data.rated} rated`">{{
-            data.rating === null ? '–' : data.rating.toFixed(1)
-          }}</span></template
+          ><span
+            class="figures"
+            :title="$t('handover.queueFiguresPanel.rated2', { rated: data.rated })"
+            >{{ data.rating === null ? '–' : data.rating.toFixed(1) }}</span
+          ></template
         ></Column
       >
-      <Column header="Ended"
+      <Column :header="$t('handover.queueFiguresPanel.ended')"
         ><template #body="{ data }"
           ><span class="small quiet">{{ ended(data) }}</span></template
         ></Column

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Queue, QueueSettings } from '@janua/contracts'
 import type { QueueHours } from '@janua/core'
 import { X } from '@lucide/vue'
@@ -17,13 +18,13 @@ const settings = defineModel<QueueSettings>({ required: true })
 const { queues, own } = defineProps<{ queues: Queue[]; own: number | null }>()
 const { run } = useAction()
 const ASSIGNMENTS = [
-  { value: 'list', label: 'Agents take them from the list' },
-  { value: 'in turn', label: 'Each is offered to one after the other, 30 seconds long' },
+  { value: 'list', label: t('handover.queueSettingsForm.agentsTakeThemFrom') },
+  { value: 'in turn', label: t('handover.queueSettingsForm.eachIsOfferedTo') },
 ]
 const TARGETS = [
-  { key: 'high', label: 'first' },
-  { key: 'normal', label: 'in its turn' },
-  { key: 'low', label: 'when there is time' },
+  { key: 'high', label: t('handover.queueSettingsForm.first') },
+  { key: 'normal', label: t('handover.queueSettingsForm.inItsTurn') },
+  { key: 'low', label: t('handover.queueSettingsForm.whenThereIsTime') },
 ] as const
 const zones = Intl.supportedValuesOf('timeZone')
 const others = computed(() => queues.filter(({ id }) => id !== own))
@@ -54,27 +55,32 @@ async function read(event: Event): Promise<void> {
   const known = new Set(hours.value.closed.map(({ day }) => day))
   const fresh = found.days.filter(({ day }) => !known.has(day))
   set({ closed: [...hours.value.closed, ...fresh].sort((a, b) => a.day.localeCompare(b.day)) })
-  said.value = `${fresh.length} of ${found.days.length} days of the file are new${found.skipped ? `; ${found.skipped} entries were no whole days and were left out` : ''}.`
+  said.value = t('handover.queueSettingsForm.ofDaysOfThe', {
+    fresh: fresh.length,
+    days: found.days.length,
+    out: found.skipped ? `; ${found.skipped} entries were no whole days and were left out` : '',
+  })
 }
 </script>
 
 <template>
   <div class="stack settings">
     <label class="field"
-      ><span>How a conversation finds its agent</span
+      ><span>{{ $t('handover.queueSettingsForm.howAConversationFinds') }}</span
       ><Select
         :model-value="settings.assignment"
         :options="ASSIGNMENTS"
         option-label="label"
         option-value="value"
         size="small"
-        aria-label="Assignment"
+        :aria-label="$t('handover.queueSettingsForm.assignment')"
         data-test="assignment"
         @update:model-value="change({ assignment: $event })"
     /></label>
     <div class="row targets small">
-      <span>Somebody is there, in minutes:</span
-      ><label v-for="target in TARGETS" :key="target.key"
+      <span>{{ $t('handover.queueSettingsForm.somebodyIsThereIn') }}</span><label
+        v-for="target in TARGETS"
+        :key="target.key"
         >{{ target.label }}
         <InputNumber
           :model-value="settings.targets[target.key]"
@@ -82,7 +88,7 @@ async function read(event: Event): Promise<void> {
           :max="1440"
           size="small"
           input-class="short"
-          :aria-label="`Minutes for ${target.label}`"
+          :aria-label="$t('handover.queueSettingsForm.minutesFor', { target: target.label })"
           @update:model-value="
             change({ targets: { ...settings.targets, [target.key]: $event ?? 5 } })
           "
@@ -96,7 +102,7 @@ async function read(event: Event): Promise<void> {
         @update:model-value="
           change({ overflow: $event ? { queue: others[0]!.id, minutes: 10 } : null })
         "
-      /><label for="overflow">Goes on to another queue</label>
+      /><label for="overflow">{{ $t('handover.queueSettingsForm.goesOnToAnother') }}</label>
       <template v-if="settings.overflow"
         ><Select
           :model-value="settings.overflow.queue"
@@ -104,22 +110,22 @@ async function read(event: Event): Promise<void> {
           option-label="name"
           option-value="id"
           size="small"
-          aria-label="Overflow to"
+          :aria-label="$t('handover.queueSettingsForm.overflowTo')"
           @update:model-value="change({ overflow: { ...settings.overflow!, queue: $event } })"
         />
-        after
+        {{ $t('handover.queueSettingsForm.after') }}
         <InputNumber
           :model-value="settings.overflow.minutes"
           :min="1"
           :max="1440"
           size="small"
           input-class="short"
-          aria-label="Overflow after minutes"
+          :aria-label="$t('handover.queueSettingsForm.overflowAfterMinutes')"
           @update:model-value="
             change({ overflow: { ...settings.overflow!, minutes: $event ?? 10 } })
           "
         />
-        minutes</template
+        {{ $t('handover.queueSettingsForm.minutes') }}</template
       >
     </div>
     <div class="row small">
@@ -128,11 +134,11 @@ async function read(event: Event): Promise<void> {
         input-id="own-hours"
         data-test="own-hours"
         @update:model-value="hours = $event ? starterHours() : null"
-      /><label for="own-hours">Has hours of its own (else those of the door hold)</label>
+      /><label for="own-hours">{{ $t('handover.queueSettingsForm.hasHoursOfIts') }}</label>
     </div>
     <template v-if="hours">
       <label class="field"
-        ><span>Time zone</span
+        ><span>{{ $t('handover.queueSettingsForm.timeZone') }}</span
         ><InputText
           :model-value="hours.timeZone"
           list="queue-zones"
@@ -141,12 +147,12 @@ async function read(event: Event): Promise<void> {
           <option v-for="zone in zones" :key="zone" :value="zone" /></datalist
       ></label>
       <HoursTable :model-value="hours.weekly" @update:model-value="set({ weekly: $event })" />
-      <h3>Closed days</h3>
+      <h3>{{ $t('handover.queueSettingsForm.closedDays') }}</h3>
       <div v-for="(each, i) in hours.closed" :key="i" class="row small line">
         <input
           type="date"
           :value="each.day"
-          :aria-label="`Closed day ${i + 1}`"
+          :aria-label="$t('handover.queueSettingsForm.closedDay', { i: i + 1 })"
           @change="
             set({
               closed: hours!.closed.with(i, {
@@ -161,8 +167,8 @@ async function read(event: Event): Promise<void> {
           size="small"
           class="grow"
           maxlength="120"
-          placeholder="Name"
-          :aria-label="`Name of closed day ${i + 1}`"
+          :placeholder="$t('common.name')"
+          :aria-label="$t('handover.queueSettingsForm.nameOfClosedDay', { i: i + 1 })"
           @update:model-value="
             set({ closed: hours!.closed.with(i, { ...each, name: $event ?? '' }) })
           "
@@ -180,12 +186,12 @@ async function read(event: Event): Promise<void> {
               })
             "
           />
-          every year</label
+          {{ $t('handover.queueSettingsForm.everyYear') }}</label
         >
         <Button
           text
           size="small"
-          :aria-label="`Remove ${each.day}`"
+          :aria-label="$t('handover.queueSettingsForm.remove', { each: each.day })"
           @click="set({ closed: hours!.closed.toSpliced(i, 1) })"
           ><X :size="14"
         /></Button>
@@ -195,10 +201,10 @@ async function read(event: Event): Promise<void> {
         <Button
           text
           size="small"
-          label="Add a closed day"
+          :label="$t('handover.queueSettingsForm.addAClosedDay')"
           @click="set({ closed: [...hours!.closed, { day: today(), name: '', yearly: false }] })"
         /><label class="file"
-          >Read from an iCalendar file
+          >{{ $t('handover.queueSettingsForm.readFromAnIcalendar') }}
           <input
             type="file"
             accept=".ics,text/calendar"
@@ -208,17 +214,17 @@ async function read(event: Event): Promise<void> {
           v-if="own !== null && hours.closed.length"
           :href="`/api/queues/${own}/calendar.ics`"
           download
-          >Save as iCalendar</a
+          >{{ $t('handover.queueSettingsForm.saveAsIcalendar') }}</a
         >
       </div>
-      <h3>Extra hours</h3>
+      <h3>{{ $t('handover.queueSettingsForm.extraHours') }}</h3>
       <div v-for="(each, i) in hours.extra" :key="i" class="row small line">
         <input
           v-for="side in ['day', 'from', 'to'] as const"
           :key="side"
           :type="side === 'day' ? 'date' : 'time'"
           :value="each[side]"
-          :aria-label="`Extra hours ${i + 1}, ${side}`"
+          :aria-label="$t('handover.queueSettingsForm.extraHours2', { i: i + 1, side })"
           @change="
             set({
               extra: hours!.extra.with(i, {
@@ -231,7 +237,7 @@ async function read(event: Event): Promise<void> {
         <Button
           text
           size="small"
-          :aria-label="`Remove extra hours of ${each.day}`"
+          :aria-label="$t('handover.queueSettingsForm.removeExtraHoursOf', { each: each.day })"
           @click="set({ extra: hours!.extra.toSpliced(i, 1) })"
           ><X :size="14"
         /></Button>
@@ -240,7 +246,7 @@ async function read(event: Event): Promise<void> {
         <Button
           text
           size="small"
-          label="Add extra hours"
+          :label="$t('handover.queueSettingsForm.addExtraHours')"
           @click="set({ extra: [...hours!.extra, { day: today(), from: '09:00', to: '17:00' }] })"
         />
       </div>

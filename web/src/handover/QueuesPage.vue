@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import { type Queue, type QueueSettings, STARTER_QUEUE } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
@@ -7,7 +8,7 @@ import InputText from 'primevue/inputtext'
 import MultiSelect from 'primevue/multiselect'
 import { computed, ref, shallowRef } from 'vue'
 import { post, put, remove } from '../shell/api.ts'
-import { count, span } from '../shell/format.ts'
+import { counted, span } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useAction } from '../shell/useAction.ts'
@@ -45,18 +46,20 @@ const present = (queue: Queue) =>
   queue.members.filter((member) => member.presence === 'here' && member.active).length
 
 async function save(): Promise<void> {
-  if (await submit('Saved, in force at once')) editing.value = false
+  if (await submit(t('handover.queues.savedInForceAt'))) editing.value = false
   await load()
 }
 async function drop(queue: Queue): Promise<void> {
   const wanted = await confirmed({
-    header: `Remove “${queue.name}”?`,
-    message:
-      'It gets no more conversations. If it has a history, the queue is archived and its conversations and figures stay.',
-    accept: 'Remove queue',
+    header: t('handover.queues.remove3', { queue: queue.name }),
+    message: t('handover.queues.itGetsNoMore'),
+    accept: t('handover.queues.removeQueue'),
   })
   if (!wanted) return
-  await run(() => remove(`/queues/${queue.id}`), `“${queue.name}” removed`)
+  await run(
+    () => remove(`/queues/${queue.id}`),
+    t('handover.queues.removed', { queue: queue.name }),
+  )
   await load()
 }
 function fresh() {
@@ -85,62 +88,69 @@ function edit(given?: Queue): void {
   <div class="page">
     <div class="head">
       <div>
-        <h1>Queues</h1>
+        <h1>{{ $t('handover.queues.queues') }}</h1>
         <p class="quiet">
-          Who takes over, and who waits. Changes here are in force at once; which conversation goes
-          where is set in <RouterLink v-if="isLead" to="/routing">Routing</RouterLink
-          ><template v-else>Routing</template>.
+          {{ $t('handover.queues.whoTakesOverAnd') }}
+          <RouterLink v-if="isLead" to="/routing">{{
+            $t('handover.queues.routing')
+          }}</RouterLink><template v-else>{{ $t('handover.queues.routing') }}</template
+          >.
         </p>
       </div>
-      <Button v-if="isLead" label="Add a queue" @click="edit()" />
+      <Button v-if="isLead" :label="$t('handover.queues.addAQueue')" @click="edit()" />
     </div>
     <RemoteTable :state="state">
       <template #empty
         ><div class="empty">
-          <p>No queue yet: nobody could take over. Add the first one.</p>
+          <p>{{ $t('handover.queues.noQueueYetNobody') }}</p>
         </div></template
       >
-      <Column header="Queue"
+      <Column :header="$t('handover.queues.queue')"
         ><template #body="{ data }"
           ><strong>{{ data.name }}</strong></template
         ></Column
       >
-      <Column header="Waiting"
+      <Column :header="$t('handover.queues.waiting')"
         ><template #body="{ data }"
           ><RouterLink
             v-if="data.waiting"
             to="/desk"
             class="figures"
-            :aria-label="`${data.waiting} waiting, to the desk`"
+            :aria-label="$t('handover.queues.waitingToTheDesk', { waiting: data.waiting })"
             >{{ data.waiting }}</RouterLink
           ><span v-else>–</span></template
         ></Column
       >
-      <Column header="Longest wait"
+      <Column :header="$t('handover.queues.longestWait')"
         ><template #body="{ data }"
           ><span class="figures">{{
             data.oldestWaitSeconds === null ? '–' : span(data.oldestWaitSeconds)
           }}</span></template
         ></Column
       >
-      <Column header="A new one waits"
+      <Column :header="$t('handover.queues.aNewOneWaits')"
         ><template #body="{ data }"
           ><span
             v-if="data.expectedWaitSeconds !== null"
             class="figures"
-            title="At the most, four times of five: played forward from this queue’s own conversations and who is at their desk"
-            >up to {{ span(data.expectedWaitSeconds) }}</span
-          ><span v-else class="quiet">nobody is there</span></template
+            :title="$t('handover.queues.atTheMostFour')"
+            >{{
+              $t('handover.queues.upTo', { expectedWaitSeconds: span(data.expectedWaitSeconds) })
+            }}</span
+          ><span v-else class="quiet">{{ $t('handover.queues.nobodyIsThere') }}</span></template
         ></Column
       >
-      <Column header="At their desks"
+      <Column :header="$t('handover.queues.atTheirDesks')"
         ><template #body="{ data }"
-          ><span class="figures" :class="{ nobody: present(data) === 0 }"
-            >{{ present(data) }} of {{ count(data.members.length, 'member') }}</span
-          ></template
+          ><span class="figures" :class="{ nobody: present(data) === 0 }">{{
+            $t('handover.queues.of', {
+              present: present(data),
+              member: counted('units.member', data.members.length),
+            })
+          }}</span></template
         ></Column
       >
-      <Column header="Members"
+      <Column :header="$t('handover.queues.members')"
         ><template #body="{ data }"
           ><span
             v-for="(member, i) in data.members"
@@ -151,7 +161,7 @@ function edit(given?: Queue): void {
               v-if="isLead"
               type="button"
               class="bare plain"
-              :title="`What ${member.name} can do and bear`"
+              :title="$t('handover.queues.whatCanDoAnd', { member: member.name })"
               @click="person = member"
             >
               {{ member.name }}</button
@@ -159,30 +169,33 @@ function edit(given?: Queue): void {
             ><small
               v-if="member.open"
               class="figures"
-              :title="`has ${member.open} of ${member.atOnce} at once`"
+              :title="
+                $t('handover.queues.hasOfAtOnce', { open: member.open, atOnce: member.atOnce })
+              "
             >
               {{ member.open }}/{{ member.atOnce }}</small
             ></span
-          ><span v-if="data.members.length === 0" class="nobody"
-            >nobody: add members</span
-          ></template
+          ><span v-if="data.members.length === 0" class="nobody">{{
+            $t('handover.queues.nobodyAddMembers')
+          }}</span></template
         ></Column
       >
       <Column v-if="isLead"
-        ><template #header><span class="visually-hidden">Actions</span></template
+        ><template #header
+          ><span class="visually-hidden">{{ $t('common.actions') }}</span></template
         ><template #body="{ data }"
           ><Button
             size="small"
             text
-            label="Edit"
-            :aria-label="`Edit ${data.name}`"
+            :label="$t('handover.queues.edit')"
+            :aria-label="$t('handover.queues.edit2', { name: data.name })"
             data-test="edit-queue"
             @click="edit(data)" /><Button
             size="small"
             text
             severity="danger"
-            label="Remove"
-            :aria-label="`Remove ${data.name}`"
+            :label="$t('handover.queues.remove')"
+            :aria-label="$t('handover.queues.remove2', { name: data.name })"
             @click="drop(data)" /></template
       ></Column>
     </RemoteTable>
@@ -191,14 +204,14 @@ function edit(given?: Queue): void {
     <Dialog
       v-model:visible="editing"
       modal
-      :header="queue.id === null ? 'Add a queue' : 'Queue'"
+      :header="queue.id === null ? $t('handover.queues.addAQueue') : $t('handover.queues.queue')"
       :style="{ width: '720px' }"
     >
       <form class="stack narrow" @submit.prevent="save">
-        <FormField label="Name" :fault="faults.name">
+        <FormField :label="$t('common.name')" :fault="faults.name">
           <InputText v-model.trim="queue.name" required maxlength="80" autofocus />
         </FormField>
-        <FormField label="Members" :fault="faults.members">
+        <FormField :label="$t('handover.queues.members')" :fault="faults.members">
           <MultiSelect
             v-model="queue.members"
             :options="candidates"
@@ -206,11 +219,11 @@ function edit(given?: Queue): void {
             option-value="id"
             filter
             display="chip"
-            placeholder="Nobody yet"
+            :placeholder="$t('handover.queues.nobodyYet')"
           />
         </FormField>
         <QueueSettingsForm v-model="queue.settings" :queues="state.value ?? []" :own="queue.id" />
-        <Button type="submit" label="Save" :loading="busy" data-test="save-queue" />
+        <Button type="submit" :label="$t('common.save')" :loading="busy" data-test="save-queue" />
       </form>
     </Dialog>
   </div>

@@ -102,7 +102,7 @@ function send(): void {
 <template>
   <p v-if="!mine && !noting && !text" class="reply shut">
     <button type="button" class="bare small" data-test="write-note" @click="write('note')">
-      Write a note for the team
+      {{ $t('handover.replyBox.writeANoteFor') }}
     </button>
     <kbd>N</kbd>
   </p>
@@ -120,7 +120,7 @@ function send(): void {
         :aria-pressed="!isNote"
         @click="write('reply')"
       >
-        Reply
+        {{ $t('handover.replyBox.reply') }}
       </button>
       <button
         type="button"
@@ -129,7 +129,7 @@ function send(): void {
         data-test="write-note"
         @click="write('note')"
       >
-        Note for the team
+        {{ $t('handover.replyBox.noteForTheTeam') }}
       </button>
       <span class="grow" />
       <Select
@@ -137,15 +137,16 @@ function send(): void {
         :model-value="null"
         :options="lines"
         option-label="name"
-        placeholder="Saved reply"
+        :placeholder="$t('handover.replyBox.savedReply')"
         size="small"
         filter
-        aria-label="Put a saved reply in"
+        :aria-label="$t('handover.replyBox.putASavedReply')"
         data-test="saved-reply"
         @update:model-value="putIn"
       />
       <label v-if="!isNote" class="bare small attach"
-        >Attach<input
+        >{{ $t('handover.replyBox.attach')
+        }}<input
           type="file"
           accept="image/png,image/jpeg,image/webp,image/gif,application/pdf"
           data-test="attach"
@@ -158,7 +159,11 @@ function send(): void {
         data-test="find-passage"
         @click="finding = !finding"
       >
-        Look up <kbd>Alt L</kbd>
+        <i18n-t keypath="handover.replyBox.lookUp" scope="global"
+          ><template #kbd
+            ><kbd>{{ $t('handover.replyBox.altL') }}</kbd></template
+          ></i18n-t
+        >
       </button>
       <Select
         v-if="isNote"
@@ -167,10 +172,10 @@ function send(): void {
         option-label="name"
         option-value="id"
         show-clear
-        placeholder="Ask somebody in"
+        :placeholder="$t('handover.replyBox.askSomebodyIn')"
         size="small"
         filter
-        aria-label="Ask a colleague in"
+        :aria-label="$t('handover.replyBox.askAColleagueIn')"
         data-test="ask-in"
       />
     </div>
@@ -180,8 +185,12 @@ function send(): void {
         rows="3"
         fluid
         :maxlength="MAX_MESSAGE"
-        :placeholder="isNote ? 'Only the team sees this' : 'Write to the visitor'"
-        :aria-label="isNote ? 'Note' : 'Reply'"
+        :placeholder="
+          isNote
+            ? $t('handover.replyBox.onlyTheTeamSees')
+            : $t('handover.replyBox.writeToTheVisitor')
+        "
+        :aria-label="isNote ? $t('handover.replyBox.note') : $t('handover.replyBox.reply')"
         data-test="reply"
         @update:model-value="typing"
         @keydown.ctrl.enter="send"
@@ -191,25 +200,43 @@ function send(): void {
     <div class="row">
       <span class="small quiet grow"
         ><template v-if="isNote"
-          >Note by <strong>{{ name }}</strong></template
+          ><i18n-t keypath="handover.replyBox.noteBy" scope="global"
+            ><template #name
+              ><strong>{{ name }}</strong></template
+            ></i18n-t
+          ></template
         ><template v-else
-          >as
-          <button
-            type="button"
-            class="bare small"
-            data-test="as-team"
-            :title="asTeam ? 'Sign with your own name' : 'Sign with the team’s name'"
-            @click="asTeam = !asTeam"
-          >
-            {{ asTeam ? 'the team' : name }}
-          </button></template
+          ><i18n-t keypath="handover.replyBox.as" scope="global"
+            ><template #team
+              ><button
+                type="button"
+                class="bare small"
+                data-test="as-team"
+                :title="
+                  asTeam
+                    ? $t('handover.replyBox.signWithYourOwn')
+                    : $t('handover.replyBox.signWithTheTeams')
+                "
+                @click="asTeam = !asTeam"
+              >
+                {{ asTeam ? $t('handover.replyBox.theTeam') : name }}
+              </button></template
+            ></i18n-t
+          ></template
         >
-        <span class="wide">· <kbd>Ctrl Enter</kbd> sends</span
-        ><template v-if="conversation.caseNumber && !isNote"> · goes by mail too</template></span
+        <span class="wide"
+          ><i18n-t keypath="handover.replyBox.sends" scope="global"
+            ><template #kbd
+              ><kbd>{{ $t('handover.replyBox.ctrlEnter') }}</kbd></template
+            ></i18n-t
+          ></span
+        ><template v-if="conversation.caseNumber && !isNote"
+          >{{ ' ' }}{{ $t('handover.replyBox.goesByMailToo') }}</template
+        ></span
       >
       <Button
         type="submit"
-        :label="isNote ? 'Keep note' : 'Send'"
+        :label="isNote ? $t('handover.replyBox.keepNote') : $t('handover.replyBox.send')"
         :severity="isNote ? 'secondary' : undefined"
         :disabled="text.trim() === ''"
         :loading="busy"

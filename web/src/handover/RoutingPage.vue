@@ -66,16 +66,24 @@ function useNewest(): void {
     <template v-if="routing">
       <div class="head">
         <div>
-          <h1>Routing</h1>
+          <h1>{{ $t('handover.routing.routing') }}</h1>
           <p class="quiet row">
-            The first rule that fits chooses the queue. Part of a release, like an article.
+            {{ $t('handover.routing.theFirstRuleThat') }}
             <StateChip :state="routing.state" />
           </p>
         </div>
-        <span v-if="changed" class="quiet small" data-test="unsaved">not saved yet</span
-        ><strong v-else-if="said" class="small" role="status" data-test="saved">{{ said }}</strong
-        ><Button outlined label="Save in work" :loading="busy" @click="store(false)" /><Button
-          label="Save as ready"
+        <span v-if="changed" class="quiet small" data-test="unsaved">{{
+          $t('handover.routing.notSavedYet')
+        }}</span><strong v-else-if="said" class="small" role="status" data-test="saved">{{
+          said
+        }}</strong
+        ><Button
+          outlined
+          :label="$t('common.saveInWork')"
+          :loading="busy"
+          @click="store(false)"
+        /><Button
+          :label="$t('common.saveAsReady')"
           :loading="busy"
           data-test="save-ready"
           @click="store(true)"
@@ -115,7 +123,7 @@ function useNewest(): void {
               text
               size="small"
               :disabled="i === 0"
-              :aria-label="`Move rule ${rule.name} up`"
+              :aria-label="$t('handover.routing.moveRuleUp', { rule: rule.name })"
               @click="swap(i - 1)"
               ><ArrowUp :size="16"
             /></Button>
@@ -123,7 +131,7 @@ function useNewest(): void {
               text
               size="small"
               :disabled="i === rules.length - 1"
-              :aria-label="`Move rule ${rule.name} down`"
+              :aria-label="$t('handover.routing.moveRuleDown', { rule: rule.name })"
               @click="swap(i)"
               ><ArrowDown :size="16"
             /></Button>
@@ -132,7 +140,7 @@ function useNewest(): void {
               text
               size="small"
               severity="danger"
-              :aria-label="`Remove rule ${rule.name}`"
+              :aria-label="$t('handover.routing.removeRule', { rule: rule.name })"
               @click="rules.splice(i, 1)"
               ><X :size="16"
             /></Button>
@@ -141,16 +149,18 @@ function useNewest(): void {
       </VueDraggable>
       <section class="panel stack last" data-test="learned">
         <div class="row">
-          <Button outlined label="Add a rule" @click="add" /><span class="grow" />
+          <Button outlined :label="$t('handover.routing.addARule')" @click="add" /><span
+            class="grow"
+          />
           <template v-if="model">
             <ToggleSwitch
               :model-value="learnedAtLeast !== null"
               input-id="learned"
               data-test="learned-on"
               @update:model-value="learnedAtLeast = $event ? STARTER_SURENESS : null"
-            /><label for="learned">When no rule fits, what was learnt decides</label
+            /><label for="learned">{{ $t('handover.routing.whenNoRuleFits') }}</label
             ><template v-if="learnedAtLeast !== null"
-              >, sure at least
+              >{{ $t('handover.routing.sureAtLeast') }}
               <InputNumber
                 v-model="learnedAtLeast"
                 :min="0.05"
@@ -159,22 +169,28 @@ function useNewest(): void {
                 :max-fraction-digits="2"
                 size="small"
                 input-class="short"
-                aria-label="Sure at least"
+                :aria-label="$t('handover.routing.sureAtLeast2')"
             /></template>
           </template>
           <span>{{
-            model && learnedAtLeast !== null ? 'Else:' : 'When no rule fits:'
+            model && learnedAtLeast !== null
+              ? $t('handover.routing.else')
+              : $t('handover.routing.whenNoRuleFits2')
           }}</span><Select
             v-model="lastResort"
             :options="queues"
             option-label="name"
             option-value="id"
-            aria-label="Last resort"
+            :aria-label="$t('handover.routing.lastResort')"
           />
         </div>
         <p v-if="shownModel" class="small quiet">
-          Learnt from {{ shownModel.examples }} hand-overs, {{ moment(shownModel.madeAt) }}.
-          Strongest words:
+          {{
+            $t('handover.routing.learntFromHandOvers', {
+              examples: shownModel.examples,
+              madeAt: moment(shownModel.madeAt),
+            })
+          }}
         </p>
         <dl v-if="shownModel" class="signs small">
           <template v-for="each in shownModel.signs" :key="each.queue"
@@ -183,25 +199,34 @@ function useNewest(): void {
           >
         </dl>
         <p v-if="newer" class="small">
-          {{ model ? 'Learnt anew' : 'Learnt' }} from {{ routing.newest!.examples }} hand-overs
-          whose right queue is known, {{ moment(routing.newest!.madeAt) }}.
+          {{
+            $t('handover.routing.fromHandOversWhose', {
+              model: model ? $t('handover.routing.learntAnew') : $t('handover.routing.learnt'),
+              examples: routing.newest!.examples,
+              madeAt: moment(routing.newest!.madeAt),
+            })
+          }}
           <template v-if="newestShare !== null && rulesShare !== null"
-            >On hand-overs it hadn’t seen, it chose the right queue {{ percent(newestShare) }} of
-            the time; your rules alone {{ percent(rulesShare) }}.
-            <template v-if="!isBetter"
-              >It can be used in conditions, but doesn’t decide by itself.</template
-            ></template
+            >{{
+              $t('handover.routing.onHandOversIt', {
+                newestShare: percent(newestShare),
+                rulesShare: percent(rulesShare),
+              })
+            }}
+            <template v-if="!isBetter">{{ $t('handover.routing.itCanBeUsed') }}</template></template
           >
           <Button
             size="small"
             outlined
-            :label="model ? 'Use the newer one in the draft' : 'Use it in the draft'"
+            :label="
+              model ? $t('handover.routing.useTheNewerOne') : $t('handover.routing.useItInThe')
+            "
             data-test="use-newest"
             @click="useNewest"
           />
         </p>
         <p v-else-if="!model" class="small quiet">
-          Nothing is learnt yet: that begins with 40 hand-overs whose right queue is known.
+          {{ $t('handover.routing.nothingIsLearntYet') }}
         </p>
       </section>
     </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { HandoverRow, Queue, RoutingProof, RoutingShare } from '@janua/contracts'
 import { computed } from 'vue'
-import { count, day, percent } from '../shell/format.ts'
+import { counted, day, percent } from '../shell/format.ts'
 
 /** What the rules on the page do to past hand-overs whose right queue is known, beside the live ones. */
 const { proof, queues } = defineProps<{
@@ -27,15 +27,15 @@ const cell = (right: number, routed: number) =>
   <section class="panel stack proof" data-test="routing-proof">
     <div class="row figures-row">
       <div>
-        <p class="label">Right first time, these rules</p>
+        <p class="label">{{ $t('handover.routingProofPanel.rightFirstTimeThese') }}</p>
         <p class="big" data-test="draft-share">{{ shown(proof.draft) }}</p>
       </div>
       <div>
-        <p class="label">The live rules</p>
+        <p class="label">{{ $t('handover.routingProofPanel.theLiveRules') }}</p>
         <p class="big quiet">{{ shown(proof.live) }}</p>
       </div>
       <div>
-        <p class="label">Moves saved</p>
+        <p class="label">{{ $t('handover.routingProofPanel.movesSaved') }}</p>
         <p class="big">
           <button
             type="button"
@@ -47,28 +47,38 @@ const cell = (right: number, routed: number) =>
             {{ proof.saved.length }}
           </button>
           <span v-if="proof.caused.length" class="worse"
-            >and
-            <button
-              type="button"
-              class="bare"
-              @click="emit('read', proof.caused, 'Moves that these rules would have caused')"
-            >
-              {{ proof.caused.length }} more caused
-            </button></span
+            ><i18n-t keypath="handover.routingProofPanel.and" scope="global"
+              ><template #caused
+                ><button
+                  type="button"
+                  class="bare"
+                  @click="emit('read', proof.caused, 'Moves that these rules would have caused')"
+                >
+                  {{ $t('handover.routingProofPanel.moreCaused', { caused: proof.caused.length }) }}
+                </button></template
+              ></i18n-t
+            ></span
           >
         </p>
       </div>
     </div>
     <p class="quiet small">
-      Of {{ proof.draft.n }} past hand-overs whose right queue was confirmed or moved to<template
-        v-if="proof.since"
-        >, since {{ day(proof.since) }}</template
-      >. {{ count(proof.unmoved.n, 'further one') }} merely stayed where they came: weak evidence,
-      {{ proof.unmoved.right }} of them would come there again.
+      {{ $t('handover.routingProofPanel.ofPastHandOvers', { n: proof.draft.n })
+      }}<template v-if="proof.since">{{
+        $t('handover.routingProofPanel.since', { since: day(proof.since) })
+      }}</template
+      >{{
+        $t('handover.routingProofPanel.merelyStayedWhereThey', {
+          furtherOne: counted('units.furtherOne', proof.unmoved.n),
+          right: proof.unmoved.right,
+        })
+      }}
     </p>
     <table v-if="proof.cells.length" class="cells figures">
       <caption class="small quiet">
-        Which queue was right (down) and where these rules send it (across)
+        {{
+          $t('handover.routingProofPanel.whichQueueWasRight')
+        }}
       </caption>
       <thead>
         <tr>
@@ -105,17 +115,20 @@ const cell = (right: number, routed: number) =>
       </tbody>
     </table>
     <p v-if="proof.learned" class="small" data-test="learned-share">
-      Learnt from the older three quarters and tested on the {{ proof.learned.tested }} after them:
-      rules alone {{ shown(proof.learned.rules) }}, learnt alone
-      {{ shown(proof.learned.classifier) }}, <strong>both {{ shown(proof.learned.both) }}</strong
-      >.<template v-if="proof.learned.classifier.low > proof.learned.both.high">
-        What is learnt does better than the rules before it: put a rule “looks like” above those
-        that go by nearest passages.</template
+      <i18n-t keypath="handover.routingProofPanel.learntFromTheOlder" scope="global"
+        ><template #strong
+          ><strong>{{
+            $t('handover.routingProofPanel.both', { both: shown(proof.learned.both) })
+          }}</strong></template
+        ><template #tested>{{ proof.learned.tested }}</template
+        ><template #rules>{{ shown(proof.learned.rules) }}</template
+        ><template #classifier>{{ shown(proof.learned.classifier) }}</template></i18n-t
+      ><template v-if="proof.learned.classifier.low > proof.learned.both.high"
+        >{{ ' ' }}{{ $t('handover.routingProofPanel.whatIsLearntDoes') }}</template
       >
     </p>
     <p v-else class="small quiet">
-      Too few hand-overs with a known right queue to learn from: 40 are needed. They grow as agents
-      close conversations and say whether the queue was right.
+      {{ $t('handover.routingProofPanel.tooFewHandOvers') }}
     </p>
     <div v-if="reading" class="stack reading" data-test="handovers">
       <p class="row">
@@ -124,18 +137,21 @@ const cell = (right: number, routed: number) =>
           class="bare small"
           @click="emit('shut')"
         >
-          close
+          {{ $t('handover.routingProofPanel.close') }}
         </button>
       </p>
       <p v-for="row in reading.rows" :key="row.id" class="small">
         <RouterLink :to="`/desk/${row.conversation}`">{{
           row.words.split('\n').join(' · ')
         }}</RouterLink>
-        <span class="quiet"
-          >went to {{ name(row.queue) }} by {{ row.because }}; right: {{ name(row.right) }} ({{
-            row.rightBy
-          }})</span
-        >
+        <span class="quiet">{{
+          $t('handover.routingProofPanel.wentToByRight', {
+            queue: name(row.queue),
+            because: row.because,
+            right: name(row.right),
+            rightBy: row.rightBy,
+          })
+        }}</span>
       </p>
     </div>
   </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Door, Queue, RoutingProof } from '@janua/contracts'
 import type { Condition, Rule } from '@janua/core'
 import { X } from '@lucide/vue'
@@ -7,7 +8,7 @@ import InputNumber from 'primevue/inputnumber'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed } from 'vue'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 import ConditionFields from './ConditionFields.vue'
 import { type ConditionKind, freshCondition, KINDS } from './conditionKinds.ts'
 
@@ -23,17 +24,17 @@ const { use, names, queues } = defineProps<{
 const emit = defineEmits<{ read: [ids: number[], what: string] }>()
 
 const JOINS = [
-  { label: 'any of these', value: 'any' },
-  { label: 'all of these', value: 'all' },
+  { label: t('handover.ruleEditor.anyOfThese'), value: 'any' },
+  { label: t('handover.ruleEditor.allOfThese'), value: 'all' },
 ]
 const PRIORITIES = [
-  { label: 'first', value: 'high' },
-  { label: 'in its turn', value: 'normal' },
-  { label: 'when there is time', value: 'low' },
+  { label: t('handover.ruleEditor.first'), value: 'high' },
+  { label: t('handover.ruleEditor.inItsTurn'), value: 'normal' },
+  { label: t('handover.ruleEditor.whenThereIsTime'), value: 'low' },
 ]
 const IS = [
-  { label: 'is', value: false },
-  { label: 'is not', value: true },
+  { label: t('handover.ruleEditor.is'), value: false },
+  { label: t('handover.ruleEditor.isNot'), value: true },
 ]
 
 const set = (i: number, condition: Condition) =>
@@ -44,12 +45,18 @@ const isUnstaffed = computed(() =>
 )
 const does = computed(() => {
   if (!use) return ''
-  const right = use.known > 0 ? `, ${use.right} of ${use.known} known ones right` : ''
-  return `decides ${count(use.decides, 'past hand-over')}${right}`
+  const right =
+    use.known > 0
+      ? t('handover.ruleEditor.ofKnownOnesRight', { right: use.right, known: use.known })
+      : ''
+  return t('handover.ruleEditor.decides', {
+    pastHandOver: counted('units.pastHandOver', use.decides),
+    right,
+  })
 })
 const ODD = {
-  'never fits': 'It fits no past hand-over.',
-  shadowed: 'It never has its say: rules before it take all that it fits.',
+  'never fits': t('handover.ruleEditor.itFitsNoPast'),
+  shadowed: t('handover.ruleEditor.itNeverHasIts'),
 }
 </script>
 
@@ -59,30 +66,28 @@ const ODD = {
       <InputText
         :model-value="rule.name"
         size="small"
-        aria-label="Name of the rule"
+        :aria-label="$t('handover.ruleEditor.nameOfTheRule')"
         class="name"
         @update:model-value="change({ name: $event ?? '' })"
       />
-      <span>goes to</span
-      ><Select
+      <span>{{ $t('handover.ruleEditor.goesTo') }}</span><Select
         :model-value="rule.queue"
         :options="queues"
         option-label="name"
         option-value="id"
         size="small"
-        aria-label="Queue"
+        :aria-label="$t('handover.ruleEditor.queue')"
         @update:model-value="change({ queue: $event })"
       />
-      <span>when</span
-      ><Select
+      <span>{{ $t('handover.ruleEditor.when') }}</span><Select
         :model-value="rule.join"
         :options="JOINS"
         option-label="label"
         option-value="value"
         size="small"
-        aria-label="Any or all"
+        :aria-label="$t('handover.ruleEditor.anyOrAll')"
         @update:model-value="change({ join: $event })"
-      /><span>hold:</span>
+      /><span>{{ $t('handover.ruleEditor.hold') }}</span>
     </div>
     <div v-for="(condition, i) in rule.conditions" :key="i" class="row condition">
       <Select
@@ -91,7 +96,7 @@ const ODD = {
         option-label="label"
         option-value="value"
         size="small"
-        aria-label="Kind of condition"
+        :aria-label="$t('handover.ruleEditor.kindOfCondition')"
         @update:model-value="(on: ConditionKind) => set(i, freshCondition(on, rule.queue))"
       />
       <Select
@@ -100,7 +105,7 @@ const ODD = {
         option-label="label"
         option-value="value"
         size="small"
-        aria-label="Is or is not"
+        :aria-label="$t('handover.ruleEditor.isOrIsNot')"
         @update:model-value="set(i, { ...condition, not: $event })"
       />
       <ConditionFields
@@ -114,7 +119,7 @@ const ODD = {
       <Button
         text
         size="small"
-        aria-label="Remove this condition"
+        :aria-label="$t('handover.ruleEditor.removeThisCondition')"
         @click="change({ conditions: rule.conditions.toSpliced(i, 1) })"
         ><X :size="15"
       /></Button>
@@ -123,42 +128,40 @@ const ODD = {
       <Button
         text
         size="small"
-        label="Add a condition"
+        :label="$t('handover.ruleEditor.addACondition')"
         @click="change({ conditions: [...rule.conditions, freshCondition('words', rule.queue)] })"
       />
-      <span>It comes</span
-      ><Select
+      <span>{{ $t('handover.ruleEditor.itComes') }}</span><Select
         :model-value="rule.priority ?? 'normal'"
         :options="PRIORITIES"
         option-label="label"
         option-value="value"
         size="small"
-        aria-label="Priority"
+        :aria-label="$t('handover.ruleEditor.priority')"
         @update:model-value="change({ priority: $event })"
       />
-      <span>within</span
-      ><InputNumber
+      <span>{{ $t('handover.ruleEditor.within') }}</span><InputNumber
         :model-value="rule.targetMinutes ?? null"
         :min="1"
         :max="1440"
         size="small"
         input-class="short"
         placeholder="–"
-        aria-label="Target in minutes; empty for the queue’s own"
+        :aria-label="$t('handover.ruleEditor.targetInMinutesEmpty')"
         @update:model-value="change({ targetMinutes: $event ?? undefined })"
-      /><span>min</span>
+      /><span>{{ $t('handover.ruleEditor.min') }}</span>
       <InputText
         :model-value="rule.note ?? ''"
         size="small"
         class="grow"
         maxlength="300"
-        placeholder="A word to the agent"
-        aria-label="A word to the agent"
+        :placeholder="$t('handover.ruleEditor.aWordToThe')"
+        :aria-label="$t('handover.ruleEditor.aWordToThe')"
         @update:model-value="change({ note: $event || undefined })"
       />
     </div>
     <p v-if="isUnstaffed" class="small odd" data-test="rule-nobody">
-      “{{ isUnstaffed.name }}” has no members: nobody would take what this rule sends there.
+      {{ $t('handover.ruleEditor.hasNoMembersNobody', { isUnstaffed: isUnstaffed.name }) }}
     </p>
     <p v-if="use" class="small quiet use" data-test="rule-use">
       {{ does
@@ -167,17 +170,24 @@ const ODD = {
       ><template v-for="conflict in use.conflicts" :key="conflict.with"
         >.
         <span class="odd"
-          >“{{ names[conflict.with] }}” before it takes
-          <button
-            type="button"
-            class="bare small"
-            data-test="rule-conflict"
-            @click="
-              emit('read', conflict.ids, `“${names[conflict.with]}” takes what “${rule.name}” fits`)
-            "
-          >
-            {{ conflict.ids.length }} that it would send here
-          </button></span
+          ><i18n-t keypath="handover.ruleEditor.beforeItTakes" scope="global"
+            ><template #ids
+              ><button
+                type="button"
+                class="bare small"
+                data-test="rule-conflict"
+                @click="
+                  emit(
+                    'read',
+                    conflict.ids,
+                    `“${names[conflict.with]}” takes what “${rule.name}” fits`,
+                  )
+                "
+              >
+                {{ $t('handover.ruleEditor.thatItWouldSend', { ids: conflict.ids.length }) }}
+              </button></template
+            ><template #with>{{ names[conflict.with] }}</template></i18n-t
+          ></span
         ></template
       >
     </p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { AgentSkills } from '@janua/contracts'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
@@ -17,8 +18,8 @@ const skills = ref<AgentSkills>()
 const { state: named } = useRemote('/topics/names')
 const topics = computed(() => named.value.value ?? [])
 const LANGUAGES = [
-  { value: 'en', label: 'English' },
-  { value: 'de', label: 'German' },
+  { value: 'en', label: t('handover.skillsDialog.english') },
+  { value: 'de', label: t('handover.skillsDialog.german') },
 ]
 watch(
   () => person,
@@ -32,7 +33,7 @@ async function save(): Promise<void> {
   if (
     await run(
       () => put(`/people/${person!.id}/skills`, skills.value).then(() => true),
-      'Saved, in force at once',
+      t('handover.skillsDialog.savedInForceAt'),
     )
   )
     emit('done')
@@ -49,27 +50,27 @@ async function save(): Promise<void> {
   >
     <form v-if="skills" class="stack narrow" data-test="skills" @submit.prevent="save">
       <label class="field"
-        ><span>Conversations at once</span
+        ><span>{{ $t('handover.skillsDialog.conversationsAtOnce') }}</span
         ><InputNumber
           v-model="skills.atOnce"
           :pt="{ pcInputText: { root: { autofocus: '' } } }"
           :min="1"
           :max="20"
           size="small"
-          aria-label="Conversations at once"
+          :aria-label="$t('handover.skillsDialog.conversationsAtOnce')"
       /></label>
       <label class="field"
-        ><span>Languages (none named means all)</span
+        ><span>{{ $t('handover.skillsDialog.languagesNoneNamedMeans') }}</span
         ><MultiSelect
           v-model="skills.languages"
           :options="LANGUAGES"
           option-label="label"
           option-value="value"
           size="small"
-          aria-label="Languages"
+          :aria-label="$t('handover.skillsDialog.languages')"
       /></label>
       <label class="field"
-        ><span>Knows best; gets these before others</span
+        ><span>{{ $t('handover.skillsDialog.knowsBestGetsThese') }}</span
         ><MultiSelect
           v-model="skills.topics"
           :options="topics"
@@ -78,9 +79,9 @@ async function save(): Promise<void> {
           filter
           size="small"
           display="chip"
-          aria-label="Topics"
+          :aria-label="$t('handover.skillsDialog.topics')"
       /></label>
-      <Button type="submit" label="Save" :loading="busy" data-test="skills-save" />
+      <Button type="submit" :label="$t('common.save')" :loading="busy" data-test="skills-save" />
     </form>
   </Dialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { DeskConversation, ProposalInput, ProposalKind } from '@janua/contracts'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
@@ -20,16 +21,20 @@ const near = computed(() => [
   ...new Map(conversation.brief.sayNext.map(({ item, title }) => [item, { item, title }])).values(),
 ])
 const KINDS: { value: ProposalKind; label: string; hint: string }[] = [
-  { value: 'fixed', label: 'An answer of its own', hint: 'Whoever asks this gets these words.' },
+  {
+    value: 'fixed',
+    label: t('handover.teachDialog.anAnswerOfIts'),
+    hint: t('handover.teachDialog.whoeverAsksThisGets'),
+  },
   {
     value: 'article',
-    label: 'The beginnings of an article',
-    hint: 'The lead or an editor makes an article of it.',
+    label: t('handover.teachDialog.theBeginningsOfAn'),
+    hint: t('handover.teachDialog.theLeadOrAn'),
   },
   {
     value: 'phrasing',
-    label: 'An article says it already',
-    hint: 'This way to ask is added to that article.',
+    label: t('handover.teachDialog.anArticleSaysIt'),
+    hint: t('handover.teachDialog.thisWayToAsk'),
   },
 ]
 const kinds = computed(() =>
@@ -51,7 +56,7 @@ async function teach(): Promise<void> {
         item: kind === 'phrasing' ? item : null,
         words: kind === 'phrasing' ? '' : form.value.words,
       }).then(() => true),
-    'It waits in the lead’s list',
+    t('handover.teachDialog.itWaitsInThe'),
   )
   if (done) emit('done')
 }
@@ -61,7 +66,7 @@ async function teach(): Promise<void> {
   <Dialog
     :visible="words !== undefined"
     modal
-    header="Should the assistant know this?"
+    :header="$t('handover.teachDialog.shouldTheAssistantKnow')"
     :style="{ width: '520px' }"
     @update:visible="emit('done')"
   >
@@ -80,7 +85,7 @@ async function teach(): Promise<void> {
         >
       </fieldset>
       <label class="field"
-        ><span>The question, as others would ask it</span
+        ><span>{{ $t('handover.teachDialog.theQuestionAsOthers') }}</span
         ><InputText
           v-model.trim="form.question"
           required
@@ -90,19 +95,24 @@ async function teach(): Promise<void> {
           data-test="teach-question"
       /></label>
       <label v-if="form.kind === 'phrasing'" class="field"
-        ><span>Article</span
+        ><span>{{ $t('handover.teachDialog.article') }}</span
         ><Select
           v-model="form.item"
           :options="near"
           option-label="title"
           option-value="item"
-          aria-label="Article"
+          :aria-label="$t('handover.teachDialog.article')"
       /></label>
       <label v-else class="field"
-        ><span>What it should say</span
+        ><span>{{ $t('handover.teachDialog.whatItShouldSay') }}</span
         ><Textarea v-model="form.words" rows="5" maxlength="4000" required data-test="teach-words"
       /></label>
-      <Button type="submit" label="Put it before the lead" :loading="busy" data-test="teach-yes" />
+      <Button
+        type="submit"
+        :label="$t('handover.teachDialog.putItBeforeThe')"
+        :loading="busy"
+        data-test="teach-yes"
+      />
     </form>
   </Dialog>
 </template>

@@ -21,7 +21,7 @@ function add(): void {
       >{{ word
       }}<button
         type="button"
-        :aria-label="`Remove “${word}”`"
+        :aria-label="$t('handover.wordChips.remove', { word })"
         @click="words = words.toSpliced(i, 1)"
       >
         <X :size="13" aria-hidden="true" /></button
@@ -30,8 +30,8 @@ function add(): void {
       v-model="fresh"
       size="small"
       maxlength="120"
-      placeholder="A word, then Enter"
-      aria-label="Another word"
+      :placeholder="$t('handover.wordChips.aWordThenEnter')"
+      :aria-label="$t('handover.wordChips.anotherWord')"
       @keydown.enter.prevent="add"
       @blur="add"
     />

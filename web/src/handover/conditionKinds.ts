@@ -1,19 +1,20 @@
+import { t } from '../shell/i18n.ts'
 import type { Condition } from '@janua/core'
 
 export type ConditionKind = Condition['on']
 
 /** What a rule can look at, in the words of the page. */
 export const KINDS: { value: ConditionKind; label: string }[] = [
-  { value: 'words', label: 'the visitor wrote' },
-  { value: 'topic', label: 'its topic' },
-  { value: 'collection', label: 'nearest passages are in' },
-  { value: 'looks like', label: 'looks like (learnt)' },
-  { value: 'told', label: 'told us' },
-  { value: 'door', label: 'came through' },
-  { value: 'language', label: 'language' },
-  { value: 'hour', label: 'hour of the day' },
-  { value: 'tone', label: 'impatient or distressed, from' },
-  { value: 'contacts', label: 'earlier contacts, from' },
+  { value: 'words', label: t('handover.conditionKinds.theVisitorWrote') },
+  { value: 'topic', label: t('handover.conditionKinds.itsTopic') },
+  { value: 'collection', label: t('handover.conditionKinds.nearestPassagesAreIn') },
+  { value: 'looks like', label: t('handover.conditionKinds.looksLikeLearnt') },
+  { value: 'told', label: t('handover.conditionKinds.toldUs') },
+  { value: 'door', label: t('handover.conditionKinds.cameThrough') },
+  { value: 'language', label: t('handover.conditionKinds.language') },
+  { value: 'hour', label: t('handover.conditionKinds.hourOfTheDay') },
+  { value: 'tone', label: t('handover.conditionKinds.impatientOrDistressedFrom') },
+  { value: 'contacts', label: t('handover.conditionKinds.earlierContactsFrom') },
 ]
 
 /** An empty condition of a kind. @param queue that a learnt one looks like */

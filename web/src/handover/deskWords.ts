@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import { CLOSINGS, type Closing, type DeskRow, type Message } from '@janua/contracts'
 import { span } from '../shell/format.ts'
 
@@ -10,7 +11,9 @@ export function secondsLeft(until: string | null, now: number): number {
 export function timeLeft({ dueAt }: Pick<DeskRow, 'dueAt'>, now: number): string {
   if (dueAt === null) return ''
   const seconds = (Date.parse(dueAt) - now) / 1000
-  return seconds >= 0 ? `${span(seconds)} left` : `${span(-seconds)} late`
+  return seconds >= 0
+    ? t('handover.deskWords.left', { seconds: span(seconds) })
+    : t('handover.deskWords.late', { seconds: span(-seconds) })
 }
 
 /** Nine o'clock of the next working day. */
@@ -41,11 +44,11 @@ export function ringOf(
 }
 
 export const CLOSING_NAMES: Record<Closing, string> = {
-  settled: 'Settled',
-  'will follow': 'Follow-up needed',
-  'could not': 'Could not be settled',
-  'visitor left': 'The visitor left',
-  'not for us': 'Not for us',
+  settled: t('handover.deskWords.settled'),
+  'will follow': t('handover.deskWords.followUpNeeded'),
+  'could not': t('handover.deskWords.couldNotBeSettled'),
+  'visitor left': t('handover.deskWords.theVisitorLeft'),
+  'not for us': t('handover.deskWords.notForUs'),
 }
 export const CLOSING_KEYS = CLOSINGS.map((outcome, i) => ({
   outcome,
@@ -54,19 +57,19 @@ export const CLOSING_KEYS = CLOSINGS.map((outcome, i) => ({
 }))
 
 const EVENTS: Partial<Record<Message['kind'], string>> = {
-  'handed over': 'Handed over',
+  'handed over': t('handover.deskWords.handedOver'),
   taken: 'Taken',
-  'handed back': 'Handed back to the assistant',
+  'handed back': t('handover.deskWords.handedBackToThe'),
   moved: 'Moved',
-  'given back': 'Back in its queue',
-  'stepped in': 'Stepped in',
-  reopened: 'Taken up again',
+  'given back': t('handover.deskWords.backInItsQueue'),
+  'stepped in': t('handover.deskWords.steppedIn'),
+  reopened: t('handover.deskWords.takenUpAgain'),
   case: 'Case',
   closed: 'Closed',
   resumed: 'Continued',
-  contact: 'Asked for name and mail',
+  contact: t('handover.deskWords.askedForNameAnd'),
   rated: 'Rated',
-  away: 'Told that nobody is available',
+  away: t('handover.deskWords.toldThatNobodyIs'),
 }
 interface EventData {
   queue?: string
@@ -84,7 +87,7 @@ interface EventData {
 const WHY_AWAY: Record<string, string> = {
   closed: 'outside their hours',
   nobody: 'nobody of the queue at their desk',
-  long: 'the wait would be long',
+  long: t('handover.deskWords.theWaitWouldBe'),
   late: 'nobody came in time',
 }
 
@@ -95,11 +98,15 @@ export function eventLine({ kind, data, name }: Pick<Message, 'kind' | 'data' | 
   const said = kind === 'away' && why ? WHY_AWAY[why] : why
   const parts = [
     queue,
-    to && `to ${to}`,
+    to && t('handover.deskWords.to', { to }),
     number,
-    phone && `call at ${phone}`,
+    phone && t('handover.deskWords.callAt', { phone }),
     cause,
-    kind === 'contact' ? because : cause ? because && `routed by ${because}` : because,
+    kind === 'contact'
+      ? because
+      : cause
+        ? because && t('handover.deskWords.routedBy', { because })
+        : because,
     said,
     outcome && CLOSING_NAMES[outcome].toLowerCase(),
     by === 'silence'
@@ -109,7 +116,7 @@ export function eventLine({ kind, data, name }: Pick<Message, 'kind' | 'data' | 
         : by === 'mail'
           ? 'by mail'
           : undefined,
-    stars && `${stars} of 5`,
+    stars && t('handover.deskWords.of5', { stars }),
     word && `“${word}”`,
     name,
   ]

@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import { type AlertSettings, type DeskRow, isQuiet, STARTER_ALERTS } from '@janua/contracts'
 import { defineStore } from 'pinia'
 import { computed, onScopeDispose, ref, watch } from 'vue'
@@ -69,8 +70,10 @@ export const useAlerts = defineStore('alerts', () => {
     const [first] = fresh
     const notice = new Notification(
       first!.state === 'waiting'
-        ? `Somebody waits in ${first!.queue?.name ?? 'a queue'}`
-        : `${first!.visitor ?? 'A visitor'} wrote`,
+        ? t('handover.useAlerts.somebodyWaitsIn', { queue: first!.queue?.name ?? 'a queue' })
+        : t('handover.useAlerts.wrote', {
+            aVisitor: first!.visitor ?? t('handover.useAlerts.aVisitor'),
+          }),
       { body: first!.subject, tag: `janua ${first!.id}` },
     )
     notice.onclick = () => window.focus()

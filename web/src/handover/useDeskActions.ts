@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { CaseInput, CloseInput, Verdict } from '@janua/contracts'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -76,7 +77,7 @@ export function useDeskActions(id: () => number | null, refresh: () => Promise<u
   const propose = (item: number, phrasing: string) =>
     act(
       () => post(`/desk/${open()}/phrasings`, { item, phrasing }),
-      'Proposed: it is in the draft, in work, for the lead to look at',
+      t('handover.useDeskActions.proposedItIsIn'),
     )
 
   const move = (body: { queue?: number; agent?: number; reason: string }) =>
@@ -84,14 +85,15 @@ export function useDeskActions(id: () => number | null, refresh: () => Promise<u
   const close = (body: CloseInput) =>
     acted(
       () => post(`/desk/${open()}/close`, body),
-      body.outcome === 'will follow' ? 'Case created' : 'Closed',
+      body.outcome === 'will follow' ? t('handover.useDeskActions.caseCreated') : 'Closed',
     )
-  const keep = (body: CaseInput) => acted(() => post(`/desk/${open()}/case`, body), 'Case created')
+  const keep = (body: CaseInput) =>
+    acted(() => post(`/desk/${open()}/case`, body), t('handover.useDeskActions.caseCreated'))
   const handBack = (word: string) => acted(() => post(`/desk/${open()}/hand-back`, { word }))
   const block = (reason: string) =>
     acted(
       () => post(`/desk/${open()}/block`, { reason }),
-      'The visitor is blocked and the conversation closed',
+      t('handover.useDeskActions.theVisitorIsBlocked'),
     )
 
   return {

@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { HandoverRow, RoutingDraft, RoutingProof } from '@janua/contracts'
 import type { Routing, Rule } from '@janua/core'
 import { watchDebounced } from '@vueuse/core'
@@ -74,7 +75,7 @@ export function useRouting() {
   const add = () =>
     rules.value.push({
       key: keys++,
-      name: 'New rule',
+      name: t('handover.useRouting.newRule'),
       join: 'any',
       conditions: [{ on: 'words', any: [] }],
       queue: queues.value[0]?.id ?? lastResort.value,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import { fingerprint } from '@janua/core'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
@@ -64,7 +65,7 @@ async function takeOut(): Promise<void> {
   if (!(await wanted(article.value?.title ?? ''))) return
   const done = await run(
     () => remove(`/articles/${id}`).then(() => true),
-    'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.',
+    t('library.article.takenOutOfThe'),
   )
   await session.refreshRelease()
   if (done) await router.push(kind === 'fixed' ? '/fixed' : '/library')
@@ -84,14 +85,14 @@ onKeyStroke('s', (event) => {
         <div class="title">
           <p class="small">
             <RouterLink :to="kind === 'fixed' ? '/fixed' : '/library'">{{
-              kind === 'fixed' ? 'Fixed answers' : 'Library'
+              kind === 'fixed' ? $t('library.article.fixedAnswers') : $t('library.article.library')
             }}</RouterLink>
           </p>
           <h1 class="visually-hidden">{{ content.title }}</h1>
           <InputText
             v-model="content.title"
             class="name"
-            aria-label="Title"
+            :aria-label="$t('common.title')"
             maxlength="200"
             :disabled="!mayWrite"
             data-test="title"
@@ -99,27 +100,38 @@ onKeyStroke('s', (event) => {
           <p class="quiet small row">
             <StateChip :state="article.state" :published="article.published" />
             {{ article.updatedBy }}, {{ moment(article.updatedAt)
-            }}<template v-if="article.sourceName">
-              · from {{ article.sourceName.includes('#') ? 'a row of ' : ''
-              }}{{ article.sourceName.split('#')[0] }}</template
+            }}<template v-if="article.sourceName"
+              >{{ ' '
+              }}{{
+                $t('library.article.from', {
+                  more: article.sourceName.includes('#') ? `${$t('library.article.aRowOf')} ` : '',
+                  split: article.sourceName.split('#')[0],
+                })
+              }}</template
             >
             <button type="button" class="bare small" data-test="versions" @click="versions = true">
-              Versions</button
-            ><span v-if="changed" data-test="unsaved"> · not saved yet</span
+              {{ $t('library.article.versions') }}</button><span v-if="changed" data-test="unsaved">
+              {{ $t('library.article.notSavedYet') }}</span
             ><strong v-else-if="said" role="status" data-test="saved"> · {{ said }}</strong>
           </p>
         </div>
         <template v-if="mayWrite">
-          <Button text severity="danger" label="Take out" data-test="take-out" @click="takeOut" />
+          <Button
+            text
+            severity="danger"
+            :label="$t('common.remove')"
+            data-test="take-out"
+            @click="takeOut"
+          />
           <Button
             outlined
-            label="Save in work"
+            :label="$t('common.saveInWork')"
             :loading="busy"
             data-test="save-work"
             @click="store(false)"
           />
           <Button
-            label="Save as ready"
+            :label="$t('common.saveAsReady')"
             :loading="busy"
             data-test="save-ready"
             @click="store(true)"
@@ -132,7 +144,7 @@ onKeyStroke('s', (event) => {
           <UseFigures v-if="insights" :insights="insights" />
           <div class="row meta">
             <label v-if="kind === 'article'" class="field grow"
-              ><span>Collection</span
+              ><span>{{ $t('common.collection') }}</span
               ><InputText
                 v-model.trim="content.collection"
                 size="small"
@@ -141,7 +153,7 @@ onKeyStroke('s', (event) => {
                 data-test="collection"
             /></label>
             <label class="field"
-              ><span>Look at it again on</span
+              ><span>{{ $t('library.article.lookAtItAgain') }}</span
               ><input
                 v-model="content.reviewOn"
                 type="date"
@@ -160,7 +172,11 @@ onKeyStroke('s', (event) => {
           />
           <MovedQuestions v-if="moved" :moved="moved" about="Questions of the log" />
           <p v-if="titleMark && !titleMark.first" class="small warn">
-            Asking its title brings “{{ titleMark.beatenBy?.title ?? 'nothing' }}” first.
+            {{
+              $t('library.article.askingItsTitleBrings', {
+                beatenBy: titleMark.beatenBy?.title ?? $t('library.article.nothing'),
+              })
+            }}
           </p>
           <WaysToAsk v-if="mayWrite" :id="id" @take="take" />
         </div>

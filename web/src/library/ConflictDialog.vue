@@ -22,7 +22,7 @@ const parts = computed(() => wordDiff(asText(conflict.theirs), asText(mine)))
   <Dialog
     visible
     modal
-    header="Two people changed this"
+    :header="$t('library.conflictDialog.twoPeopleChangedThis')"
     :style="{ width: '1060px' }"
     :closable="false"
     data-test="conflict"
@@ -30,21 +30,30 @@ const parts = computed(() => wordDiff(asText(conflict.theirs), asText(mine)))
     <p>{{ conflict.message }}</p>
     <div class="both">
       <section>
-        <h3>Saved by them</h3>
+        <h3>{{ $t('library.conflictDialog.savedByThem') }}</h3>
         <pre><template v-for="(part, i) in parts" :key="i"><del v-if="part.type === 'gone'">{{ part.text }}</del><template v-else-if="part.type === 'same'">{{ part.text }}</template></template></pre>
       </section>
       <section>
-        <h3>Yours, not saved yet</h3>
+        <h3>{{ $t('library.conflictDialog.yoursNotSavedYet') }}</h3>
         <pre><template v-for="(part, i) in parts" :key="i"><ins v-if="part.type === 'new'">{{ part.text }}</ins><template v-else-if="part.type === 'same'">{{ part.text }}</template></template></pre>
       </section>
     </div>
     <template #footer>
-      <Button text label="Go on editing mine" autofocus @click="$emit('later')" /><Button
+      <Button
+        text
+        :label="$t('library.conflictDialog.goOnEditingMine')"
+        autofocus
+        @click="$emit('later')"
+      /><Button
         outlined
-        label="Take theirs"
+        :label="$t('library.conflictDialog.takeTheirs')"
         data-test="take-theirs"
         @click="$emit('theirs')"
-      /><Button label="Put mine over theirs" data-test="keep-mine" @click="$emit('mine')" />
+      /><Button
+        :label="$t('library.conflictDialog.putMineOverTheirs')"
+        data-test="keep-mine"
+        @click="$emit('mine')"
+      />
     </template>
   </Dialog>
 </template>

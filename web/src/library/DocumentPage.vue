@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import { countWords } from '@janua/core'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
@@ -7,7 +8,7 @@ import Message from 'primevue/message'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { remove } from '../shell/api.ts'
-import { count, moment } from '../shell/format.ts'
+import { counted, moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useDraftSaving } from '../shell/useDraftSaving.ts'
 import DocumentPart from './DocumentPart.vue'
@@ -30,7 +31,13 @@ const { toggle, questionsOf } = editor
 const { run, busy, said, store, storeAgain, overwrite } = useDraftSaving(editor)
 const mayWrite = computed(() => session.role !== 'agent')
 const marked = ref(0)
-const FORMATS = { pdf: 'PDF', docx: 'DOCX', odt: 'ODT', sheet: 'Sheet', page: 'Page of a site' }
+const FORMATS = {
+  pdf: 'PDF',
+  docx: 'DOCX',
+  odt: 'ODT',
+  sheet: 'Sheet',
+  page: t('library.document.pageOfASite'),
+}
 const original = computed(() =>
   document.value?.file ? `/files/${document.value.file}` : document.value?.address,
 )
@@ -46,7 +53,7 @@ async function takeOut(): Promise<void> {
   if (!(await wanted(document.value?.title ?? ''))) return
   const done = await run(
     () => remove(`/articles/${id}`).then(() => true),
-    'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.',
+    t('library.document.takenOutOfThe'),
   )
   await session.refreshRelease()
   if (done) await router.push('/library')
@@ -70,12 +77,14 @@ onKeyStroke('s', (event) => {
     <template v-if="document">
       <div class="head">
         <div class="title">
-          <p class="small"><RouterLink to="/library">Library</RouterLink></p>
+          <p class="small">
+            <RouterLink to="/library">{{ $t('library.document.library') }}</RouterLink>
+          </p>
           <h1 class="visually-hidden">{{ document.title }}</h1>
           <InputText
             v-model="document.title"
             class="name"
-            aria-label="Title"
+            :aria-label="$t('common.title')"
             maxlength="200"
             :disabled="!mayWrite"
             data-test="title"
@@ -83,18 +92,22 @@ onKeyStroke('s', (event) => {
           <p class="quiet small row">
             <StateChip :state="document.state" :published="document.published" />
             {{ FORMATS[document.format]
-            }}<template v-if="document.pages">, {{ count(document.pages, 'page') }}</template> ·
-            {{ document.updatedBy }}, {{ moment(document.updatedAt) }}
-            <a v-if="original" :href="original" target="_blank" rel="noopener">open the original</a
-            ><span v-if="changed" data-test="unsaved"> · not saved yet</span
+            }}<template v-if="document.pages"
+              >, {{ counted('units.page', document.pages) }}</template
+            >
+            · {{ document.updatedBy }}, {{ moment(document.updatedAt) }}
+            <a v-if="original" :href="original" target="_blank" rel="noopener">{{
+              $t('library.document.openTheOriginal')
+            }}</a><span v-if="changed" data-test="unsaved">
+              {{ $t('library.document.notSavedYet') }}</span
             ><strong v-else-if="said" role="status" data-test="saved"> · {{ said }}</strong>
           </p>
         </div>
         <template v-if="mayWrite">
-          <Button text severity="danger" label="Take out" @click="takeOut" />
-          <Button outlined label="Save in work" :loading="busy" @click="store(false)" />
+          <Button text severity="danger" :label="$t('common.remove')" @click="takeOut" />
+          <Button outlined :label="$t('common.saveInWork')" :loading="busy" @click="store(false)" />
           <Button
-            label="Save as ready"
+            :label="$t('common.saveAsReady')"
             :loading="busy"
             data-test="save-ready"
             @click="store(true)"
@@ -109,11 +122,11 @@ onKeyStroke('s', (event) => {
         @mine="overwrite"
       />
       <div class="columns side-first">
-        <aside class="stack contents" aria-label="Parts">
+        <aside class="stack contents" :aria-label="$t('library.document.parts')">
           <UseFigures v-if="insights" :insights="insights" />
           <div class="row meta">
             <label class="field grow"
-              ><span>Collection</span
+              ><span>{{ $t('common.collection') }}</span
               ><InputText
                 v-model.trim="document.collection"
                 size="small"
@@ -121,7 +134,7 @@ onKeyStroke('s', (event) => {
                 :disabled="!mayWrite"
             /></label>
             <label class="field"
-              ><span>Look at it again on</span
+              ><span>{{ $t('library.document.lookAtItAgain') }}</span
               ><input
                 v-model="document.reviewOn"
                 type="date"
@@ -136,11 +149,16 @@ onKeyStroke('s', (event) => {
             @update:model-value="document.holds = $event"
           />
           <h2>
-            {{ count(document.parts.length, 'part') }}, {{ count(passages.length, 'passage') }}
+            {{ counted('units.part', document.parts.length) }},
+            {{ counted('units.passage', passages.length) }}
           </h2>
           <p v-if="out.length" class="small quiet">
-            {{ count(out.length, 'part') }} left out: the assistant does not answer from
-            {{ out.length === 1 ? 'it' : 'them' }}.
+            {{
+              $t('library.document.leftOutTheAssistant', {
+                part: counted('units.part', out.length),
+                out: out.length === 1 ? $t('library.document.it') : $t('library.document.them'),
+              })
+            }}
           </p>
           <ol>
             <li
@@ -150,11 +168,19 @@ onKeyStroke('s', (event) => {
               :style="{ paddingLeft: `${8 + (part.level - 1) * 12}px` }"
             >
               <button type="button" class="bare" @click="show(i)">
-                {{ part.heading || (i === 0 ? 'Beginning' : 'goes on') }}
+                {{
+                  part.heading ||
+                  (i === 0 ? $t('library.document.beginning') : $t('library.document.goesOn'))
+                }}
               </button>
-              <span class="quiet small figures"
-                >{{ sizes[i] }} w<template v-if="part.page"> · p. {{ part.page }}</template></span
-              >
+              <span class="quiet small figures">{{
+                [
+                  counted('units.word', sizes[i] ?? 0),
+                  part.page && $t('library.document.pageOf', { page: part.page }),
+                ]
+                  .filter(Boolean)
+                  .join(' · ')
+              }}</span>
             </li>
           </ol>
           <LinkStates v-if="insights" :links="insights.links" />

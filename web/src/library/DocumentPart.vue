@@ -4,7 +4,7 @@ import { readBlocks } from '@janua/core'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import BlockList from '../answering/BlockList.vue'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 import PhrasingList from './PhrasingList.vue'
 
 /** One part of a document as it was read: what it says, the passages it became, and the questions they answered lately. */
@@ -25,20 +25,28 @@ const bare = computed(() => readBlocks(part.body))
   <section :id="id" class="panel part" :class="{ out: part.leftOut }" data-test="part">
     <div class="row">
       <component :is="part.level > 1 ? 'h3' : 'h2'" class="grow">{{
-        part.heading || 'Text without a heading'
+        part.heading || $t('library.documentPart.textWithoutAHeading')
       }}</component>
-      <span v-if="part.kind === 'question'" class="small tag">question</span>
-      <span v-if="part.page" class="quiet small">page {{ part.page }}</span>
+      <span v-if="part.kind === 'question'" class="small tag">{{
+        $t('library.documentPart.question')
+      }}</span>
+      <span v-if="part.page" class="quiet small">{{
+        $t('library.documentPart.page', { page: part.page })
+      }}</span>
       <Button
         v-if="mayWrite"
         size="small"
         text
-        :label="part.leftOut ? 'Put back' : 'Leave out'"
+        :label="
+          part.leftOut ? $t('library.documentPart.putBack') : $t('library.documentPart.leaveOut')
+        "
         data-test="leave-out"
         @click="$emit('toggle')"
       />
     </div>
-    <p v-if="part.leftOut" class="small why">Left out: {{ part.leftOut.because }}.</p>
+    <p v-if="part.leftOut" class="small why">
+      {{ $t('library.documentPart.leftOut', { because: part.leftOut.because }) }}
+    </p>
     <div v-if="part.leftOut" class="prose text"><BlockList :blocks="bare" /></div>
     <div
       v-for="passage in passages"
@@ -48,11 +56,16 @@ const bare = computed(() => readBlocks(part.body))
       data-test="passage"
     >
       <p class="quiet small">
-        passage {{ passage.ordinal + 1 }} · {{ count(passage.words, 'word') }}
+        {{
+          $t('library.documentPart.passage', {
+            ordinal: passage.ordinal + 1,
+            word: counted('units.word', passage.words),
+          })
+        }}
       </p>
       <div class="prose text"><BlockList :blocks="passage.blocks" /></div>
       <ul v-if="questionsOf(passage.ordinal).length" class="asked small" data-test="answered">
-        <li class="quiet">answered in the last 30 days:</li>
+        <li class="quiet">{{ $t('library.documentPart.answeredInTheLast') }}</li>
         <li v-for="question in questionsOf(passage.ordinal).slice(0, 6)" :key="question.text">
           “{{ question.text }}”<span v-if="question.times > 1" class="quiet figures">
             ×{{ question.times }}</span
@@ -67,7 +80,7 @@ const bare = computed(() => readBlocks(part.body))
         class="bare small"
         @click="teaching = true"
       >
-        Teach a question that this part answers
+        {{ $t('library.documentPart.teachAQuestionThat') }}
       </button>
       <PhrasingList v-else v-model="phrasings" short />
     </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ConflictFinding, CopyFinding, FoundPassage, FoundSide } from '@janua/contracts'
 import { wordDiff } from '@janua/core'
 import Button from 'primevue/button'
@@ -28,7 +29,7 @@ const WHAT: Record<string, string> = {
 }
 const diff = computed(() => wordDiff(pair.a.text, pair.b.text))
 const where = ({ title, path, page }: FoundPassage) =>
-  [title, ...path].join(' › ') + (page ? `, page ${page}` : '')
+  [title, ...path].join(' › ') + (page ? t('library.findingPair.page', { page }) : '')
 
 /** The statement cut at its marks. */
 function marked({ states, marks }: FoundSide): { text: string; differs: boolean }[] {
@@ -50,12 +51,12 @@ function marked({ states, marks }: FoundSide): { text: string; differs: boolean 
     <p class="row small">
       <strong class="grow">{{
         conflict
-          ? `They state different ${WHAT[conflict.on] ?? conflict.on}`
-          : `${percent(copy!.likeness)} of the shorter one, or of a paragraph of it, stands in the other; what does not is grey`
+          ? $t('library.findingPair.theyStateDifferent', { on: WHAT[conflict.on] ?? conflict.on })
+          : $t('library.findingPair.ofTheShorterOne', { likeness: percent(copy!.likeness) })
       }}</strong><Button
         size="small"
         text
-        label="It is meant so"
+        :label="$t('library.findingPair.itIsMeantSo')"
         :loading="busy"
         data-test="meant"
         @click="$emit('meant')"
@@ -82,13 +83,14 @@ function marked({ states, marks }: FoundSide): { text: string; differs: boolean 
           >
         </blockquote>
         <p class="row">
-          <RouterLink class="small" :to="itemPath(side.kind, side.item)">Change this one</RouterLink
-          ><Button
+          <RouterLink class="small" :to="itemPath(side.kind, side.item)">{{
+            $t('library.findingPair.changeThisOne')
+          }}</RouterLink><Button
             v-if="side.kind !== 'document'"
             size="small"
             text
             severity="danger"
-            label="Take it out"
+            :label="$t('library.findingPair.takeItOut')"
             @click="$emit('takeOut', side.item, side.title)"
           />
         </p>

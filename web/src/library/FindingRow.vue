@@ -43,17 +43,22 @@ const failed = row as FailedFinding
         <p class="quiet small">
           {{
             kind === 'overdue'
-              ? `to be looked at by ${day(dated.since)}`
-              : `published since ${day(dated.since)}`
+              ? $t('library.findingRow.toBeLookedAt', { since: day(dated.since) })
+              : $t('library.findingRow.publishedSince', { since: day(dated.since) })
           }}
-          · {{ dated.lastUsed ? `last used ${day(dated.lastUsed)}` : 'never used' }}
+          ·
+          {{
+            dated.lastUsed
+              ? $t('library.findingRow.lastUsed', { lastUsed: day(dated.lastUsed) })
+              : $t('library.findingRow.neverUsed')
+          }}
         </p>
       </div>
       <Button
         v-if="kind === 'overdue'"
         size="small"
         outlined
-        label="Still right"
+        :label="$t('library.findingRow.stillRight')"
         :loading="busy"
         data-test="reviewed"
         @click="emit('reviewed', dated.item)"
@@ -63,11 +68,11 @@ const failed = row as FailedFinding
           size="small"
           text
           severity="danger"
-          label="Take it out"
+          :label="$t('library.findingRow.takeItOut')"
           @click="emit('takeOut', dated.item, dated.title)" /><Button
           size="small"
           text
-          label="Keep it"
+          :label="$t('library.findingRow.keepIt')"
           data-test="meant"
           @click="emit('meant')"
       /></template>
@@ -88,15 +93,21 @@ const failed = row as FailedFinding
           size="small"
           type="url"
           required
-          placeholder="The right address"
-          aria-label="The right address"
+          :placeholder="$t('library.findingRow.theRightAddress')"
+          :aria-label="$t('library.findingRow.theRightAddress')"
           data-test="link-to"
-        /><Button type="submit" size="small" outlined label="Change it" :loading="busy" />
+        /><Button
+          type="submit"
+          size="small"
+          outlined
+          :label="$t('library.findingRow.changeIt')"
+          :loading="busy"
+        />
       </form>
       <Button
         size="small"
         text
-        label="Make it plain words"
+        :label="$t('library.findingRow.makeItPlainWords')"
         data-test="unlink"
         @click="emit('fixLink', link.item, link.address, null)"
       />
@@ -116,19 +127,25 @@ const failed = row as FailedFinding
           required
           minlength="2"
           maxlength="300"
-          placeholder="A question that it answers"
-          aria-label="A question that it answers"
+          :placeholder="$t('library.findingRow.aQuestionThatIt')"
+          :aria-label="$t('library.findingRow.aQuestionThatIt')"
           data-test="teach-text"
         /><Button
           type="submit"
           size="small"
           outlined
-          label="Teach"
+          :label="$t('library.findingRow.teach')"
           :loading="busy"
           data-test="teach"
         />
       </form>
-      <Button size="small" text label="It is meant so" data-test="meant" @click="emit('meant')" />
+      <Button
+        size="small"
+        text
+        :label="$t('library.findingRow.itIsMeantSo')"
+        data-test="meant"
+        @click="emit('meant')"
+      />
     </template>
     <template v-else>
       <div class="grow">
@@ -137,9 +154,18 @@ const failed = row as FailedFinding
           {{ failed.because }} <span class="quiet">· {{ moment(failed.at) }}</span>
         </p>
       </div>
-      <RouterLink v-if="failed.site" to="/sites" class="small">Open the site</RouterLink
-      ><RouterLink v-else to="/library" class="small">Bring the files in again</RouterLink>
-      <Button size="small" text label="Put it away" data-test="meant" @click="emit('meant')" />
+      <RouterLink v-if="failed.site" to="/sites" class="small">{{
+        $t('library.findingRow.openTheSite')
+      }}</RouterLink><RouterLink v-else to="/library" class="small">{{
+        $t('library.findingRow.bringTheFilesIn')
+      }}</RouterLink>
+      <Button
+        size="small"
+        text
+        :label="$t('library.findingRow.putItAway')"
+        data-test="meant"
+        @click="emit('meant')"
+      />
     </template>
   </section>
 </template>

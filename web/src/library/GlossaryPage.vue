@@ -7,7 +7,7 @@ import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 import FormField from '../shell/FormField.vue'
 import { useSession } from '../shell/session.ts'
 import StateChip from './StateChip.vue'
@@ -33,14 +33,26 @@ const rows = computed(() => {
   <div class="page">
     <div class="head">
       <div>
-        <h1>Glossary</h1>
+        <h1>{{ $t('library.glossary.glossary') }}</h1>
         <p class="quiet">
-          Our words, and what people call the same thing ·
-          {{ count(state.value?.length ?? 0, 'word') }}. A question in their words is read in ours.
+          {{
+            $t('library.glossary.ourWordsAndWhat', {
+              word: counted('units.word', state.value?.length ?? 0),
+            })
+          }}
         </p>
       </div>
-      <InputText v-model="search" placeholder="Search" aria-label="Search the glossary" />
-      <Button v-if="mayWrite" label="Add a word" data-test="add-term" @click="edit('new')" />
+      <InputText
+        v-model="search"
+        :placeholder="$t('common.search')"
+        :aria-label="$t('library.glossary.searchTheGlossary')"
+      />
+      <Button
+        v-if="mayWrite"
+        :label="$t('library.glossary.addAWord')"
+        data-test="add-term"
+        @click="edit('new')"
+      />
     </div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <DataTable
@@ -58,46 +70,49 @@ const rows = computed(() => {
         ><div class="empty">
           <p>
             {{
-              search
-                ? 'Nothing fits.'
-                : 'No words yet. Which of your words do people never use? Add one, and what they say instead.'
+              search ? $t('library.glossary.nothingFits') : $t('library.glossary.noWordsYetWhich')
             }}
           </p>
         </div></template
       >
-      <Column field="content.term" header="Our word" sortable
+      <Column field="content.term" :header="$t('library.glossary.ourWord')" sortable
         ><template #body="{ data }"
           ><strong>{{ data.content.term }}</strong></template
         ></Column
       >
-      <Column header="What people call it"
+      <Column :header="$t('library.glossary.whatPeopleCallIt')"
         ><template #body="{ data }">{{ data.content.also.join(' · ') }}</template></Column
       >
-      <Column header="Meaning"
+      <Column :header="$t('library.glossary.meaning')"
         ><template #body="{ data }"
           ><span class="quiet">{{ data.content.meaning }}</span></template
         ></Column
       >
-      <Column header="State"
+      <Column :header="$t('common.state')"
         ><template #body="{ data }"
           ><StateChip :state="data.state" :published="data.published" /></template
       ></Column>
       <Column v-if="mayWrite" header-style="width: 90px"
-        ><template #header><span class="visually-hidden">Change</span></template
+        ><template #header
+          ><span class="visually-hidden">{{ $t('common.change') }}</span></template
         ><template #body="{ data }"
-          ><Button size="small" text label="Change" @click.stop="edit(data)" /></template
+          ><Button
+            size="small"
+            text
+            :label="$t('common.change')"
+            @click.stop="edit(data)" /></template
       ></Column>
     </DataTable>
     <Dialog
       :visible="open !== undefined"
       modal
-      :header="open === 'new' ? 'A new word' : content.term"
+      :header="open === 'new' ? $t('library.glossary.aNewWord') : content.term"
       :style="{ width: '560px' }"
       data-test="term-dialog"
       @update:visible="open = undefined"
     >
       <form v-if="open" class="stack" @submit.prevent="save(true)">
-        <FormField label="Our word" :fault="faults.term">
+        <FormField :label="$t('library.glossary.ourWord')" :fault="faults.term">
           <InputText
             v-model.trim="content.term"
             required
@@ -106,7 +121,7 @@ const rows = computed(() => {
             data-test="term"
           />
         </FormField>
-        <FormField label="What people call it, one a line" :fault="faults.also">
+        <FormField :label="$t('library.glossary.whatPeopleCallIt2')" :fault="faults.also">
           <Textarea
             :model-value="content.also.join('\n')"
             rows="5"
@@ -115,7 +130,7 @@ const rows = computed(() => {
             @change="content.also = linesOf(($event.target as HTMLTextAreaElement).value)"
           />
         </FormField>
-        <FormField label="What it means (for the team)" :fault="faults.meaning">
+        <FormField :label="$t('library.glossary.whatItMeansFor')" :fault="faults.meaning">
           <Textarea v-model="content.meaning" rows="2" maxlength="600" />
         </FormField>
         <div class="row">
@@ -123,14 +138,19 @@ const rows = computed(() => {
             v-if="open !== 'new'"
             text
             severity="danger"
-            label="Take out"
+            :label="$t('common.remove')"
             @click="takeOut(open)"
           /><span class="grow" /><Button
             outlined
-            label="Save in work"
+            :label="$t('common.saveInWork')"
             :loading="busy"
             @click="save(false)"
-          /><Button type="submit" label="Save as ready" :loading="busy" data-test="save-term" />
+          /><Button
+            type="submit"
+            :label="$t('common.saveAsReady')"
+            :loading="busy"
+            data-test="save-term"
+          />
         </div>
       </form>
     </Dialog>

@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { count, moment } from '../shell/format.ts'
+import { counted, moment } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import FindingPair from './FindingPair.vue'
 import FindingRow from './FindingRow.vue'
@@ -54,30 +54,33 @@ onKey(['m', 'M'], markedIsMeant)
   <div class="page">
     <div class="head">
       <div>
-        <h1>Health</h1>
+        <h1>{{ $t('library.health.health') }}</h1>
         <p class="quiet" data-test="health-state">
-          <template v-if="health?.computing">Comparing every passage with every other …</template
-          ><template v-else-if="health?.computedAt"
-            >{{ count(all, 'finding') }} in the draft ·
-            {{ count(health.passages, 'passage') }} compared in
-            {{ health.seconds.toFixed(1) }} s</template
-          >
+          <template v-if="health?.computing">{{
+            $t('library.health.comparingEveryPassageWith')
+          }}</template><template v-else-if="health?.computedAt">{{
+            $t('library.health.inTheDraftCompared', {
+              finding: counted('units.finding', all),
+              passage: counted('units.passage', health.passages),
+              seconds: health.seconds.toFixed(1),
+            })
+          }}</template>
         </p>
       </div>
-      <span v-if="health?.linksCheckedAt" class="quiet small"
-        >links checked {{ moment(health.linksCheckedAt) }}</span
-      >
+      <span v-if="health?.linksCheckedAt" class="quiet small">{{
+        $t('library.health.linksChecked', { linksCheckedAt: moment(health.linksCheckedAt) })
+      }}</span>
       <Button
         outlined
         size="small"
-        label="Check the links now"
+        :label="$t('library.health.checkTheLinksNow')"
         :loading="busy"
         data-test="check-links"
         @click="checkLinks"
       />
     </div>
     <Message v-if="failure" severity="error">{{ failure }}</Message>
-    <nav class="kinds" aria-label="Kinds of findings">
+    <nav class="kinds" :aria-label="$t('library.health.kindsOfFindings')">
       <button
         v-for="each in FINDINGS"
         :key="each.kind"
@@ -94,8 +97,11 @@ onKey(['m', 'M'], markedIsMeant)
     </nav>
     <p class="means quiet">
       {{ finding.means
-      }}<template v-if="shown === 'link' && health?.uncheckedHosts.length">
-        Not checked, as the hosts are not allowed: {{ health.uncheckedHosts.join(', ') }}.</template
+      }}<template v-if="shown === 'link' && health?.uncheckedHosts.length"
+        >{{ ' '
+        }}{{
+          $t('library.health.notCheckedAsThe', { uncheckedHosts: health.uncheckedHosts.join(', ') })
+        }}</template
       >
     </p>
     <div class="stack" data-test="findings">
@@ -124,12 +130,17 @@ onKey(['m', 'M'], markedIsMeant)
         @mouseenter="marked = i"
       />
       <p v-if="health?.computing && health.computedAt === null" class="quiet" role="status">
-        Looking for conflicts, near copies and unreachable passages …
+        {{ $t('library.health.lookingForConflictsNear') }}
       </p>
       <div v-else-if="keys.length === 0 && health" class="empty panel">
         <p>
-          Nothing of this kind.
-          {{ all ? 'The other counts above want a look.' : 'The library is in good health.' }}
+          {{
+            $t('library.health.nothingOfThisKind', {
+              all: all
+                ? $t('library.health.theOtherCountsAbove')
+                : $t('library.health.theLibraryIsIn'),
+            })
+          }}
         </p>
       </div>
     </div>

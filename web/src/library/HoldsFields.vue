@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Door } from '@janua/contracts'
 import type { Holds } from '@janua/core'
 import Checkbox from 'primevue/checkbox'
@@ -21,8 +22,8 @@ const gone = computed(() =>
 )
 const set = (change: Partial<Holds>) => (holds.value = { ...holds.value, ...change })
 const AUDIENCES = [
-  { value: 'everyone', label: 'everyone' },
-  { value: 'team', label: 'the team only' },
+  { value: 'everyone', label: t('library.holdsFields.everyone') },
+  { value: 'team', label: t('library.holdsFields.theTeamOnly') },
 ]
 function setAudience(to: string): void {
   const { audience: _before, ...others } = holds.value
@@ -33,9 +34,9 @@ const day = (event: Event) => (event.target as HTMLInputElement).value || null
 
 <template>
   <fieldset class="row" data-test="holds">
-    <legend class="small">Valid</legend>
+    <legend class="small">{{ $t('library.holdsFields.valid') }}</legend>
     <label class="row small"
-      >from
+      >{{ $t('library.holdsFields.from') }}
       <input
         :value="holds.from"
         type="date"
@@ -45,7 +46,7 @@ const day = (event: Event) => (event.target as HTMLInputElement).value || null
         @change="set({ from: day($event) })"
     /></label>
     <label class="row small"
-      >until
+      >{{ $t('library.holdsFields.until') }}
       <input
         :value="holds.until"
         type="date"
@@ -54,7 +55,7 @@ const day = (event: Event) => (event.target as HTMLInputElement).value || null
         data-test="holds-until"
         @change="set({ until: day($event) })"
     /></label>
-    <span class="small">at</span>
+    <span class="small">{{ $t('library.holdsFields.at') }}</span>
     <label v-for="door in doors" :key="door.key" class="row small"
       ><Checkbox
         :model-value="holds.doors"
@@ -65,9 +66,11 @@ const day = (event: Event) => (event.target as HTMLInputElement).value || null
       />
       {{ door.title }}</label
     >
-    <span v-if="holds.doors.length === 0" class="quiet small">(none chosen: all doors)</span>
+    <span v-if="holds.doors.length === 0" class="quiet small">{{
+      $t('library.holdsFields.noneChosenAllDoors')
+    }}</span>
     <label class="row small"
-      >for
+      >{{ $t('library.holdsFields.for') }}
       <Select
         :model-value="holds.audience ?? 'everyone'"
         :options="AUDIENCES"
@@ -75,19 +78,22 @@ const day = (event: Event) => (event.target as HTMLInputElement).value || null
         option-value="value"
         size="small"
         :disabled="disabled"
-        aria-label="Audience"
+        :aria-label="$t('library.holdsFields.audience')"
         data-test="holds-audience"
         @update:model-value="setAudience($event)"
     /></label>
     <span v-for="key in gone" :key="key" class="small gone"
-      >There is no door “{{ key }}”.
-      <button
-        type="button"
-        class="bare"
-        @click="set({ doors: holds.doors.filter((each) => each !== key) })"
-      >
-        Drop it
-      </button></span
+      ><i18n-t keypath="library.holdsFields.thereIsNoDoor" scope="global"
+        ><template #button
+          ><button
+            type="button"
+            class="bare"
+            @click="set({ doors: holds.doors.filter((each) => each !== key) })"
+          >
+            {{ $t('library.holdsFields.dropIt') }}
+          </button></template
+        ><template #key>{{ key }}</template></i18n-t
+      ></span
     >
   </fieldset>
 </template>

@@ -5,7 +5,7 @@ import Button from 'primevue/button'
 import Message from 'primevue/message'
 import ProgressBar from 'primevue/progressbar'
 import { computed, ref, useTemplateRef } from 'vue'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 import { chosenFiles, droppedFiles } from './dropped.ts'
 import ImportResults from './ImportResults.vue'
 import SheetMapper from './SheetMapper.vue'
@@ -46,15 +46,14 @@ function choose(input: HTMLInputElement): void {
     v-if="open || over || busy || view || failure || results.length"
     class="import panel"
     :class="{ over }"
-    aria-label="Bring in files"
+    :aria-label="$t('library.importPanel.bringInFiles')"
   >
     <div class="row">
       <p class="grow">
-        <strong>Drop files or a folder here</strong>
-        <span class="quiet"
-          >Markdown, HTML, text, PDF, DOCX, XLSX, CSV, or a ZIP of them; up to {{ MAX_FILE_MB }} MB
-          each. A file brought in again updates what it became.</span
-        >
+        <strong>{{ $t('library.importPanel.dropFilesOrA') }}</strong>
+        <span class="quiet">{{
+          $t('library.importPanel.markdownHtmlTextPdf', { maxfilemb: MAX_FILE_MB })
+        }}</span>
       </p>
       <input
         ref="files"
@@ -63,7 +62,7 @@ function choose(input: HTMLInputElement): void {
         accept=".md,.markdown,.html,.htm,.txt,.pdf,.docx,.odt,.xlsx,.ods,.csv,.tsv,.zip,.png,.jpg,.jpeg,.gif,.webp"
         class="visually-hidden"
         tabindex="-1"
-        aria-label="Files"
+        :aria-label="$t('library.importPanel.files')"
         data-test="files"
         @change="choose(files!)"
       />
@@ -73,52 +72,55 @@ function choose(input: HTMLInputElement): void {
         webkitdirectory
         class="visually-hidden"
         tabindex="-1"
-        aria-label="Folder"
+        :aria-label="$t('library.importPanel.folder')"
         data-test="folder"
         @change="choose(folder!)"
       />
       <Button
         size="small"
         outlined
-        label="Choose files"
+        :label="$t('library.importPanel.chooseFiles')"
         :disabled="busy"
         @click="files!.click()"
       /><Button
         size="small"
         outlined
-        label="Choose a folder"
+        :label="$t('library.importPanel.chooseAFolder')"
         :disabled="busy"
         @click="folder!.click()"
       />
     </div>
-    <p v-if="sending" role="status">Sending {{ count(sending, 'file') }} …</p>
+    <p v-if="sending" role="status">
+      {{ $t('library.importPanel.sending', { file: counted('units.file', sending) }) }}
+    </p>
     <div v-if="view && busy" class="row progress" role="status">
       <ProgressBar
         class="grow"
         :value="share"
         :show-value="false"
-        :aria-label="`${view.read} of ${view.total} files read`"
+        :aria-label="$t('library.importPanel.ofFilesRead', { read: view.read, total: view.total })"
       />
-      <span class="figures">{{ view.read }} of {{ view.total }}</span
-      ><span class="quiet current">{{
-        view.state === 'storing' ? 'putting it into the draft' : view.current
+      <span class="figures">{{
+        $t('library.importPanel.of', { read: view.read, total: view.total })
+      }}</span><span class="quiet current">{{
+        view.state === 'storing' ? $t('library.importPanel.puttingItIntoThe') : view.current
       }}</span>
       <Button
         v-if="view.state === 'reading'"
         size="small"
         text
-        label="Cancel"
+        :label="$t('common.cancel')"
         data-test="cancel-import"
         @click="cancel"
       />
     </div>
     <Message v-if="failure" severity="error">{{ failure }}</Message>
-    <Message v-if="view?.state === 'cancelled'" severity="info"
-      >Cancelled. Nothing of this import came in.</Message
-    >
-    <Message v-if="view?.state === 'broken off'" severity="error"
-      >The import was broken off. What is not listed below did not come in.</Message
-    >
+    <Message v-if="view?.state === 'cancelled'" severity="info">{{
+      $t('library.importPanel.cancelledNothingOfThis')
+    }}</Message>
+    <Message v-if="view?.state === 'broken off'" severity="error">{{
+      $t('library.importPanel.theImportWasBroken')
+    }}</Message>
     <ImportResults v-if="results.length && !busy" :results="results" @away="putAway" />
     <SheetMapper
       v-for="sheet in view?.sheets ?? []"

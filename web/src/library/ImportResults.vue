@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ImportResult } from '@janua/contracts'
 import Button from 'primevue/button'
 import { computed } from 'vue'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 import { itemPath } from './itemPaths.ts'
 
 /** What became of each file; those that were refused stand first. */
@@ -17,7 +18,12 @@ const tally = computed(() => {
       (n, each) => n + (each.result === 'taken' ? each.tally[pick] : Number(each.result === pick)),
       0,
     )
-  return `${sum('imported')} imported · ${sum('updated')} updated · ${sum('unchanged')} unchanged · ${results.filter(({ result }) => result === 'refused').length} refused`
+  return t('library.importResults.importedUpdatedUnchangedRefused', {
+    imported: sum('imported'),
+    updated: sum('updated'),
+    unchanged: sum('unchanged'),
+    refused: results.filter(({ result }) => result === 'refused').length,
+  })
 })
 const BECAME = {
   article: 'articles',
@@ -35,7 +41,7 @@ const BECAME = {
       <strong class="grow" data-test="import-tally">{{ tally }}</strong><Button
         size="small"
         text
-        label="Put this list away"
+        :label="$t('library.importResults.putThisListAway')"
         @click="$emit('away')"
       />
     </p>
@@ -45,11 +51,24 @@ const BECAME = {
           v-if="result.result === 'refused'"
           >: {{ result.reason }}</template
         >
-        <template v-else-if="result.result === 'taken'">
-          → {{ BECAME[result.what] }}: {{ result.tally.imported }} new,
-          {{ result.tally.updated }} updated, {{ result.tally.unchanged }} unchanged
+        <template v-else-if="result.result === 'taken'"
+          >{{ ' '
+          }}{{
+            $t('library.importResults.newUpdatedUnchanged', {
+              what: BECAME[result.what],
+              imported: result.tally.imported,
+              updated: result.tally.updated,
+              unchanged: result.tally.unchanged,
+            })
+          }}
           <details v-if="result.notes.length" open>
-            <summary>{{ count(result.notes.length, 'row did', 'rows did') }} not come in</summary>
+            <summary>
+              {{
+                $t('library.importResults.notComeIn', {
+                  rowDid: counted('units.rowDid', result.notes.length),
+                })
+              }}
+            </summary>
             <ul class="notes">
               <li v-for="note in result.notes.slice(0, 100)" :key="note">{{ note }}</li>
             </ul>
@@ -58,7 +77,8 @@ const BECAME = {
         <template v-else>
           → <RouterLink :to="itemPath(result.kind, result.id)">{{ result.title }}</RouterLink>
           <span class="quiet"
-            >{{ count(result.passages, 'passage') }}, {{ count(result.words, 'word')
+            >{{ counted('units.passage', result.passages) }},
+            {{ counted('units.word', result.words)
             }}<template v-for="note in result.notes" :key="note"> · {{ note }}</template></span
           ></template
         >

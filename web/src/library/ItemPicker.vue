@@ -34,7 +34,7 @@ function take(value: PickedItem | string): void {
     dropdown
     fluid
     force-selection
-    placeholder="Search the library"
+    :placeholder="$t('library.itemPicker.searchTheLibrary')"
     data-test="item-picker"
     @update:model-value="take"
     @complete="find($event.query)"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ArticleRow } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
@@ -7,7 +8,7 @@ import Select from 'primevue/select'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { post } from '../shell/api.ts'
-import { count, day, moment, whole } from '../shell/format.ts'
+import { counted, day, moment, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
 import RemoteTable from '../shell/RemoteTable.vue'
@@ -17,14 +18,14 @@ import StateChip from './StateChip.vue'
 import { useLibraryList } from './useLibraryList.ts'
 
 const STATES = [
-  { label: 'Live', value: 'live' },
-  { label: 'Ready', value: 'ready' },
-  { label: 'In work', value: 'in work' },
-  { label: 'Review is due', value: 'due' },
+  { label: t('library.library.live'), value: 'live' },
+  { label: t('library.library.ready'), value: 'ready' },
+  { label: t('library.library.inWork'), value: 'in work' },
+  { label: t('library.library.reviewIsDue'), value: 'due' },
 ]
 const SHOWN = [
-  { label: 'Articles', value: 'article' },
-  { label: 'Documents', value: 'document' },
+  { label: t('library.library.articles'), value: 'article' },
+  { label: t('library.library.documents'), value: 'document' },
 ]
 
 const { kind } = defineProps<{ kind: 'article' | 'fixed' }>()
@@ -47,17 +48,15 @@ const {
 } = useLibraryList(() => kind)
 const importing = ref(false)
 const mayWrite = computed(() => session.role !== 'agent')
-const words = computed(() =>
-  kind === 'fixed'
-    ? { one: 'fixed answer', title: 'Fixed answers' }
-    : { one: 'article', title: 'Library' },
+const heading = computed(() =>
+  kind === 'fixed' ? t('library.library.fixedAnswers') : t('library.library.library'),
 )
 
 const open = (row: ArticleRow) => router.push(itemPath(row.kind, row.id))
 async function write(): Promise<void> {
   const empty = {
     kind,
-    title: kind === 'fixed' ? 'New fixed answer' : 'New article',
+    title: kind === 'fixed' ? t('library.library.newFixedAnswer') : t('library.library.newArticle'),
     collection: collection.value,
     phrasings: [],
     body: '',
@@ -77,36 +76,39 @@ async function imported(): Promise<void> {
   <div class="page">
     <div class="head">
       <div>
-        <h1>{{ words.title }}</h1>
+        <h1>{{ heading }}</h1>
         <p class="quiet">
           {{
             kind === 'fixed'
-              ? 'Replies given word for word, for delicate questions'
-              : 'What the assistant answers from'
+              ? $t('library.library.repliesGivenWordFor')
+              : $t('library.library.whatTheAssistantAnswers')
           }}
           ·
           {{
-            count(
+            counted(
+              kind === 'fixed' ? 'units.fixedAnswer' : 'units.articleOrDocument',
               page.value?.all ?? 0,
-              words.one,
-              kind === 'fixed' ? undefined : 'articles and documents',
             )
           }}
         </p>
       </div>
       <template v-if="mayWrite">
-        <a v-if="kind === 'article'" href="/api/export" download class="out" data-test="export"
-          >Take it all out (ZIP)</a
-        >
+        <a v-if="kind === 'article'" href="/api/export" download class="out" data-test="export">{{
+          $t('library.library.takeItAllOut')
+        }}</a>
         <Button
           v-if="kind === 'article'"
           outlined
-          label="Bring in files"
+          :label="$t('library.library.bringInFiles')"
           data-test="import"
           @click="importing = !importing"
         />
         <Button
-          :label="`Write ${kind === 'fixed' ? 'a fixed answer' : 'an article'}`"
+          :label="
+            $t('library.library.write', {
+              article: kind === 'fixed' ? 'a fixed answer' : 'an article',
+            })
+          "
           data-test="write"
           @click="write"
         />
@@ -117,17 +119,17 @@ async function imported(): Promise<void> {
       <InputText
         v-model="search"
         class="grow"
-        placeholder="Search title and text"
-        aria-label="Search title and text"
+        :placeholder="$t('library.library.searchTitleAndText')"
+        :aria-label="$t('library.library.searchTitleAndText')"
         data-test="search"
       />
       <Select
         v-if="kind === 'article'"
         :model-value="collection || null"
         :options="collections"
-        placeholder="All collections"
+        :placeholder="$t('library.library.allCollections')"
         show-clear
-        aria-label="Collection"
+        :aria-label="$t('common.collection')"
         @update:model-value="collection = $event ?? ''"
       />
       <Select
@@ -136,9 +138,9 @@ async function imported(): Promise<void> {
         :options="SHOWN"
         option-label="label"
         option-value="value"
-        placeholder="Articles and documents"
+        :placeholder="$t('library.library.articlesAndDocuments')"
         show-clear
-        aria-label="Kind"
+        :aria-label="$t('library.library.kind')"
         @update:model-value="shown = $event ?? 'library'"
       />
       <Select
@@ -146,9 +148,9 @@ async function imported(): Promise<void> {
         :options="STATES"
         option-label="label"
         option-value="value"
-        placeholder="Any state"
+        :placeholder="$t('library.library.anyState')"
         show-clear
-        aria-label="State"
+        :aria-label="$t('common.state')"
         @update:model-value="standing = $event ?? ''"
       />
     </div>
@@ -168,45 +170,51 @@ async function imported(): Promise<void> {
       <template #empty>
         <div class="empty">
           <template v-if="isFiltered"
-            ><p>Nothing fits.</p>
-            <Button text label="Show all" @click="clearFilters"
+            ><p>{{ $t('library.library.nothingFits') }}</p>
+            <Button text :label="$t('library.library.showAll')" @click="clearFilters"
           /></template>
           <p v-else-if="kind === 'article'">
-            There is nothing to answer from yet. Drop a folder of help pages here, or write the
-            first article.
+            {{ $t('library.library.thereIsNothingTo') }}
           </p>
-          <p v-else>No fixed answers yet. Write one where the wording must be exactly yours.</p>
+          <p v-else>{{ $t('library.library.noFixedAnswersYet') }}</p>
         </div>
       </template>
-      <Column field="title" header="Title" sortable
+      <Column field="title" :header="$t('common.title')" sortable
         ><template #body="{ data }"
           ><RouterLink :to="itemPath(data.kind, data.id)" class="title" data-test="article">{{
             data.title
           }}</RouterLink
-          ><span v-if="data.kind === 'document'" class="quiet small"> · document</span></template
+          ><span v-if="data.kind === 'document'" class="quiet small">
+            {{ $t('library.library.document') }}</span
+          ></template
         ></Column
       >
-      <Column v-if="kind === 'article'" field="collection" header="Collection" sortable />
-      <Column header="Phrasings"
+      <Column
+        v-if="kind === 'article'"
+        field="collection"
+        :header="$t('common.collection')"
+        sortable
+      />
+      <Column :header="$t('library.library.phrasings')"
         ><template #body="{ data }"
           ><span class="figures">{{ data.phrasings }}</span></template
         ></Column
       >
-      <Column field="words" header="Words" sortable
+      <Column field="words" :header="$t('library.library.words')" sortable
         ><template #body="{ data }"
           ><span class="figures">{{ whole(data.words) }}</span></template
         ></Column
       >
-      <Column field="reviewOn" header="Review" sortable
+      <Column field="reviewOn" :header="$t('library.library.review')" sortable
         ><template #body="{ data }"
           ><span class="figures">{{ data.reviewOn ? day(data.reviewOn) : '–' }}</span></template
         ></Column
       >
-      <Column header="State"
+      <Column :header="$t('common.state')"
         ><template #body="{ data }"
           ><StateChip :state="data.state" :published="data.published" /></template
       ></Column>
-      <Column field="updatedAt" header="Changed" sortable
+      <Column field="updatedAt" :header="$t('library.library.changed')" sortable
         ><template #body="{ data }"
           ><span class="figures">{{ moment(data.updatedAt) }}</span
           ><span class="quiet"> · {{ data.updatedBy }}</span></template

@@ -32,13 +32,13 @@ async function upload(event: Event): Promise<void> {
   <Dialog
     visible
     modal
-    :header="kind === 'link' ? 'Link' : 'Picture'"
+    :header="kind === 'link' ? $t('library.linkDialog.link') : $t('library.linkDialog.picture')"
     :style="{ width: '420px' }"
     @update:visible="emit('close')"
   >
     <form class="stack" @submit.prevent="emit('insert', { address, text })">
       <label v-if="kind === 'picture'" class="field"
-        ><span>From this computer (PNG, JPEG, WebP or GIF)</span
+        ><span>{{ $t('library.linkDialog.fromThisComputerPng') }}</span
         ><input
           type="file"
           accept="image/png,image/jpeg,image/webp,image/gif"
@@ -48,19 +48,21 @@ async function upload(event: Event): Promise<void> {
       <p v-if="failure" role="alert" class="small">{{ failure }}</p>
       <label class="field"
         ><span>{{
-          kind === 'link' ? 'Address (https, mailto or tel)' : 'Or its address (https)'
+          kind === 'link'
+            ? $t('library.linkDialog.addressHttpsMailtoOr')
+            : $t('library.linkDialog.orItsAddressHttps')
         }}</span
         ><InputText v-model.trim="address" required :pattern="pattern" autofocus
       /></label>
       <label class="field"
         ><span>{{
           kind === 'link'
-            ? 'Words, when nothing is selected'
-            : 'What it shows, for those who cannot see it'
+            ? $t('library.linkDialog.wordsWhenNothingIs')
+            : $t('library.linkDialog.whatItShowsFor')
         }}</span
         ><InputText v-model.trim="text" :required="kind === 'picture'"
       /></label>
-      <Button type="submit" label="Put in" />
+      <Button type="submit" :label="$t('library.linkDialog.putIn')" />
     </form>
   </Dialog>
 </template>

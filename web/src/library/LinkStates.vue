@@ -1,19 +1,20 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Insights } from '@janua/contracts'
 
 /** The links of a text, with what came of the last check. */
 defineProps<{ links: Insights['links'] }>()
 const WORDS = {
-  fine: 'leads there',
-  broken: 'broken',
-  unchecked: 'not checked',
-  'not yet': 'not checked yet',
+  fine: t('library.linkStates.leadsThere'),
+  broken: t('library.linkStates.broken'),
+  unchecked: t('library.linkStates.notChecked'),
+  'not yet': t('library.linkStates.notCheckedYet'),
 }
 </script>
 
 <template>
-  <section v-if="links.length" aria-label="Links" data-test="links">
-    <h3>Links</h3>
+  <section v-if="links.length" :aria-label="$t('library.linkStates.links')" data-test="links">
+    <h3>{{ $t('library.linkStates.links') }}</h3>
     <ul class="small">
       <li v-for="link in links" :key="link.address">
         <span class="address">{{ link.address }}</span>

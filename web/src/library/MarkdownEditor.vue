@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import {
   Bold,
   Heading2,
@@ -32,7 +33,7 @@ const editor = useEditor({
   editorProps: {
     attributes: {
       class: 'prose',
-      'aria-label': 'Text of the article',
+      'aria-label': t('library.markdownEditor.textOfTheArticle'),
       role: 'textbox',
       'aria-multiline': 'true',
       'data-test': 'editor',
@@ -78,42 +79,57 @@ const tools = computed(() => {
   if (!e) return []
   const chain = () => e.chain().focus()
   return [
-    { icon: Bold, name: 'Bold', on: e.isActive('bold'), run: () => chain().toggleBold().run() },
+    {
+      icon: Bold,
+      name: t('library.markdownEditor.bold'),
+      on: e.isActive('bold'),
+      run: () => chain().toggleBold().run(),
+    },
     {
       icon: Italic,
-      name: 'Italic',
+      name: t('library.markdownEditor.italic'),
       on: e.isActive('italic'),
       run: () => chain().toggleItalic().run(),
     },
     {
       icon: Heading2,
-      name: 'Heading',
+      name: t('library.markdownEditor.heading'),
       on: e.isActive('heading', { level: 2 }),
       run: () => chain().toggleHeading({ level: 2 }).run(),
     },
     {
       icon: Heading3,
-      name: 'Small heading',
+      name: t('library.markdownEditor.smallHeading'),
       on: e.isActive('heading', { level: 3 }),
       run: () => chain().toggleHeading({ level: 3 }).run(),
     },
     {
       icon: List,
-      name: 'List',
+      name: t('library.markdownEditor.list'),
       on: e.isActive('bulletList'),
       run: () => chain().toggleBulletList().run(),
     },
     {
       icon: ListOrdered,
-      name: 'Steps',
+      name: t('library.markdownEditor.steps'),
       on: e.isActive('orderedList'),
       run: () => chain().toggleOrderedList().run(),
     },
-    { icon: Link, name: 'Link', on: e.isActive('link'), run: () => (asking.value = 'link') },
-    { icon: ImagePlus, name: 'Picture', on: false, run: () => (asking.value = 'picture') },
+    {
+      icon: Link,
+      name: t('library.markdownEditor.link'),
+      on: e.isActive('link'),
+      run: () => (asking.value = 'link'),
+    },
+    {
+      icon: ImagePlus,
+      name: t('library.markdownEditor.picture'),
+      on: false,
+      run: () => (asking.value = 'picture'),
+    },
     {
       icon: Table2,
-      name: 'Table',
+      name: t('library.markdownEditor.table'),
       on: inTable.value,
       run: () => chain().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
     },
@@ -122,18 +138,18 @@ const tools = computed(() => {
 const tableTools = computed(() => {
   const chain = () => editor.value!.chain().focus()
   return [
-    { name: 'Row below', run: () => chain().addRowAfter().run() },
-    { name: 'Column right', run: () => chain().addColumnAfter().run() },
-    { name: 'Drop row', run: () => chain().deleteRow().run() },
-    { name: 'Drop column', run: () => chain().deleteColumn().run() },
-    { name: 'Drop table', run: () => chain().deleteTable().run() },
+    { name: t('library.markdownEditor.rowBelow'), run: () => chain().addRowAfter().run() },
+    { name: t('library.markdownEditor.columnRight'), run: () => chain().addColumnAfter().run() },
+    { name: t('library.markdownEditor.dropRow'), run: () => chain().deleteRow().run() },
+    { name: t('library.markdownEditor.dropColumn'), run: () => chain().deleteColumn().run() },
+    { name: t('library.markdownEditor.dropTable'), run: () => chain().deleteTable().run() },
   ]
 })
 </script>
 
 <template>
   <div class="editor" data-test="markdown-editor" :data-mode="mode">
-    <div class="tools" role="toolbar" aria-label="Formatting">
+    <div class="tools" role="toolbar" :aria-label="$t('library.markdownEditor.formatting')">
       <template v-if="mode === 'Text'">
         <button
           v-for="tool in tools"
@@ -156,9 +172,9 @@ const tableTools = computed(() => {
             @click="tool.run()"
         /></template>
       </template>
-      <span v-else-if="!representable(body)" class="small quiet"
-        >This text has something that only its source shows.</span
-      >
+      <span v-else-if="!representable(body)" class="small quiet">{{
+        $t('library.markdownEditor.thisTextHasSomething')
+      }}</span>
       <SelectButton
         v-model="mode"
         class="mode"
@@ -166,7 +182,7 @@ const tableTools = computed(() => {
         :option-disabled="(option: string) => option === 'Text' && !representable(body)"
         :allow-empty="false"
         size="small"
-        aria-label="Edit as"
+        :aria-label="$t('library.markdownEditor.editAs')"
       />
     </div>
     <EditorContent v-show="mode === 'Text'" :editor="editor" class="area" />
@@ -176,7 +192,7 @@ const tableTools = computed(() => {
       class="source"
       auto-resize
       rows="16"
-      aria-label="Source of the article"
+      :aria-label="$t('library.markdownEditor.sourceOfTheArticle')"
       data-test="source"
     />
     <LinkDialog v-if="asking" :kind="asking" @close="asking = undefined" @insert="insert" />

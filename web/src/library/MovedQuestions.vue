@@ -16,17 +16,20 @@ const SHOWN = 8
 <template>
   <div class="small" data-test="moved">
     <template v-if="all.length">
-      <p>{{ about }} that would be answered from here:</p>
+      <p>{{ $t('library.movedQuestions.thatWouldBeAnswered', { about }) }}</p>
       <ul>
         <li v-for="one in all.slice(0, SHOWN)" :key="one.text">
-          “{{ one.text }}”, asked {{ one.times }} ×,
-          <strong v-if="one.from">now answered from {{ one.from }}</strong
-          ><template v-else>not answered now</template>
+          {{ $t('library.movedQuestions.asked', { one: one.text, times: one.times }) }}
+          <strong v-if="one.from">{{
+            $t('library.movedQuestions.nowAnsweredFrom', { from: one.from })
+          }}</strong><template v-else>{{ $t('library.movedQuestions.notAnsweredNow') }}</template>
         </li>
       </ul>
-      <p v-if="all.length > SHOWN" class="quiet">and {{ all.length - SHOWN }} more</p>
+      <p v-if="all.length > SHOWN" class="quiet">
+        {{ $t('library.movedQuestions.andMore', { shown: all.length - SHOWN }) }}
+      </p>
     </template>
-    <p v-else class="quiet">{{ about }}: none would be answered from here that is not already.</p>
+    <p v-else class="quiet">{{ $t('library.movedQuestions.noneWouldBeAnswered', { about }) }}</p>
   </div>
 </template>
 

@@ -3,7 +3,7 @@ import type { Insights } from '@janua/contracts'
 import { splitPassages } from '@janua/core'
 import { computed } from 'vue'
 import BlockList from '../answering/BlockList.vue'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 import { refDebounced } from '@vueuse/core'
 
 /** The passages that a text will be split into, as the assistant sees it. */
@@ -18,17 +18,17 @@ const passages = computed(() => splitPassages(settled.value))
 </script>
 
 <template>
-  <aside class="passages" aria-label="Passages">
-    <h2>{{ count(passages.length, 'passage') }}</h2>
-    <p class="quiet small">An answer is taken from one of these. Headings make new ones.</p>
+  <aside class="passages" :aria-label="$t('library.passageColumn.passages')">
+    <h2>{{ counted('units.passage', passages.length) }}</h2>
+    <p class="quiet small">{{ $t('library.passageColumn.anAnswerIsTaken') }}</p>
     <section v-for="passage in passages" :key="passage.ordinal" class="panel" data-test="passage">
       <p class="quiet small">
         <template v-if="passage.path.length">{{ passage.path.join(' › ') }} · </template
-        >{{ count(passage.words, 'word') }}
+        >{{ counted('units.word', passage.words) }}
       </p>
       <div class="prose text"><BlockList :blocks="passage.blocks" /></div>
       <ul v-if="questionsOf(passage.ordinal).length" class="asked small">
-        <li class="quiet">answered in the last 30 days:</li>
+        <li class="quiet">{{ $t('library.passageColumn.answeredInTheLast') }}</li>
         <li v-for="question in questionsOf(passage.ordinal).slice(0, 5)" :key="question.text">
           “{{ question.text }}”<span v-if="question.times > 1" class="quiet figures">
             ×{{ question.times }}</span
@@ -37,7 +37,7 @@ const passages = computed(() => splitPassages(settled.value))
       </ul>
     </section>
     <p v-if="passages.length === 0" class="empty">
-      Nothing to answer from yet. Write the text on the left.
+      {{ $t('library.passageColumn.nothingToAnswerFrom') }}
     </p>
   </aside>
 </template>

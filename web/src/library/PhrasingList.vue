@@ -34,10 +34,10 @@ const change = (i: number, text: string) =>
 </script>
 
 <template>
-  <section class="stack" aria-label="Questions it answers">
+  <section class="stack" :aria-label="$t('library.phrasingList.questionsItAnswers')">
     <div v-if="!short">
-      <h2>Questions it answers</h2>
-      <p class="quiet small">In the words people use. Each one teaches the assistant.</p>
+      <h2>{{ $t('library.phrasingList.questionsItAnswers') }}</h2>
+      <p class="quiet small">{{ $t('library.phrasingList.inTheWordsPeople') }}</p>
     </div>
     <ul>
       <li v-for="(phrasing, i) in phrasings" :key="phrasing">
@@ -45,13 +45,17 @@ const change = (i: number, text: string) =>
           <InputText
             :model-value="phrasing"
             size="small"
-            :aria-label="`Phrasing ${i + 1}`"
+            :aria-label="$t('library.phrasingList.phrasing', { i: i + 1 })"
             data-test="phrasing"
             @change="change(i, ($event.target as HTMLInputElement).value)"
           />
           <ReachSign v-if="markOf(phrasing)" class="sign" :mark="markOf(phrasing)!" />
           <MachineMark v-if="isMachineWritten(phrasing)" class="machine" />
-          <Button text size="small" :aria-label="`Remove “${phrasing}”`" @click="drop(i)"
+          <Button
+            text
+            size="small"
+            :aria-label="$t('library.phrasingList.remove', { phrasing })"
+            @click="drop(i)"
             ><X :size="16" aria-hidden="true"
           /></Button>
         </div>
@@ -62,13 +66,19 @@ const change = (i: number, text: string) =>
         v-model="fresh"
         size="small"
         class="grow"
-        placeholder="Another way to ask"
-        aria-label="Another way to ask"
+        :placeholder="$t('library.phrasingList.anotherWayToAsk')"
+        :aria-label="$t('library.phrasingList.anotherWayToAsk')"
         maxlength="300"
         data-test="new-phrasing"
-      /><Button type="submit" size="small" outlined label="Add" data-test="add-phrasing" />
+      /><Button
+        type="submit"
+        size="small"
+        outlined
+        :label="$t('library.phrasingList.add')"
+        data-test="add-phrasing"
+      />
     </form>
-    <p v-if="twin" class="small" role="alert">That one is there already.</p>
+    <p v-if="twin" class="small" role="alert">{{ $t('library.phrasingList.thatOneIsThere') }}</p>
   </section>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ReachMark } from '@janua/core'
 import { computed } from 'vue'
 import { sure } from '../shell/format.ts'
@@ -6,10 +7,14 @@ import { sure } from '../shell/format.ts'
 /** Whether asking a phrasing brings this article first, and what beats it if not. */
 const { mark } = defineProps<{ mark: ReachMark }>()
 const told = computed(() => {
-  if (mark.first) return `Asked, this comes first, sure ${sure(mark.confidence)}`
+  if (mark.first)
+    return t('library.reachSign.askedThisComesFirst', { confidence: sure(mark.confidence) })
   return mark.beatenBy
-    ? `Asked, “${mark.beatenBy.title}” comes first, sure ${sure(mark.beatenBy.confidence)}`
-    : 'Asked, nothing is found'
+    ? t('library.reachSign.askedComesFirstSure', {
+        beatenBy: mark.beatenBy.title,
+        confidence: sure(mark.beatenBy.confidence),
+      })
+    : t('library.reachSign.askedNothingIsFound')
 })
 </script>
 
@@ -22,7 +27,9 @@ const told = computed(() => {
     :data-first="mark.first"
   >
     <span aria-hidden="true">{{
-      mark.first ? '✓ first' : `behind ${mark.beatenBy?.title ?? 'nothing'}`
+      mark.first
+        ? $t('library.reachSign.first')
+        : $t('library.reachSign.behind', { nothing: mark.beatenBy?.title ?? 'nothing' })
     }}</span><span class="visually-hidden">{{ told }}</span>
   </span>
 </template>

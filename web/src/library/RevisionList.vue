@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { RevisionRow, RevisionView } from '@janua/contracts'
 import { wordDiff } from '@janua/core'
 import Button from 'primevue/button'
@@ -6,7 +7,7 @@ import Dialog from 'primevue/dialog'
 import { computed, ref, shallowRef } from 'vue'
 import { get, post } from '../shell/api.ts'
 import DiffParts from '../shell/DiffParts.vue'
-import { count, moment } from '../shell/format.ts'
+import { counted, moment } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useFocusBack } from '../shell/useFocusBack.ts'
 
@@ -38,7 +39,7 @@ async function show(row: RevisionRow): Promise<void> {
 async function restore(row: RevisionRow): Promise<void> {
   const done = await run(
     () => post(`/articles/${id}/restore`, { revision: row.id, base }).then(() => true),
-    'Restored in the draft, in work',
+    t('library.revisionList.restoredInTheDraft'),
   )
   if (done) emit('restored')
 }
@@ -48,7 +49,7 @@ async function restore(row: RevisionRow): Promise<void> {
   <Dialog
     visible
     modal
-    header="Versions"
+    :header="$t('library.revisionList.versions')"
     :style="{ width: '1080px' }"
     data-test="revisions"
     @update:visible="emit('close')"
@@ -60,10 +61,10 @@ async function restore(row: RevisionRow): Promise<void> {
             {{ moment(row.at) }}, {{ row.by }}
           </button>
           <span class="quiet small"
-            >{{ row.current ? 'in the draft' : '' }}
+            >{{ row.current ? $t('library.revisionList.inTheDraft') : '' }}
             {{
               row.releases.length
-                ? `${count(row.releases.length, 'release')}: ${row.releases.slice(0, 4).join(', ')}`
+                ? `${counted('units.release', row.releases.length)}: ${row.releases.slice(0, 4).join(', ')}`
                 : ''
             }}</span
           >
@@ -73,12 +74,17 @@ async function restore(row: RevisionRow): Promise<void> {
         <p class="row small">
           <span class="grow quiet">{{
             shown.one.id === shown.other.id
-              ? 'The first version'
-              : `What changed ${against === 'before' ? 'against the version before' : 'since then, against the newest'}: new words green, gone words red`
+              ? $t('library.revisionList.theFirstVersion')
+              : $t('library.revisionList.whatChangedNewWords', {
+                  newest:
+                    against === 'before'
+                      ? 'against the version before'
+                      : 'since then, against the newest',
+                })
           }}</span><Button
             v-if="mayWrite && !shown.one.current"
             size="small"
-            label="Make this the draft again"
+            :label="$t('library.revisionList.makeThisTheDraft')"
             :loading="busy"
             data-test="restore"
             @click="restore(shown.one)"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import {
   COLUMN_ROLES,
   type ColumnRole,
@@ -13,7 +14,7 @@ import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { computed, ref, shallowRef, toRaw } from 'vue'
 import { inPlainWords } from '../shell/api.ts'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 
 /** A sheet before it comes in: what its rows become and what each column holds, with what that would give. */
 const { preview, trial } = defineProps<{
@@ -23,36 +24,36 @@ const { preview, trial } = defineProps<{
 const emit = defineEmits<{ take: [mapping: SheetMapping]; leave: [] }>()
 
 const AS: { value: SheetKind; label: string }[] = [
-  { value: 'article', label: 'Articles: questions and answers' },
-  { value: 'fixed', label: 'Fixed answers, given word for word' },
-  { value: 'glossary', label: 'Glossary' },
-  { value: 'smallTalk', label: 'Small talk' },
-  { value: 'document', label: 'A table to look things up in' },
+  { value: 'article', label: t('library.sheetMapper.articlesQuestionsAndAnswers') },
+  { value: 'fixed', label: t('library.sheetMapper.fixedAnswersGivenWord') },
+  { value: 'glossary', label: t('library.sheetMapper.glossary') },
+  { value: 'smallTalk', label: t('library.sheetMapper.smallTalk') },
+  { value: 'document', label: t('library.sheetMapper.aTableToLook') },
 ]
 const ROLES: Record<Exclude<ColumnRole, ''>, string> = {
   question: 'Question',
   answer: 'Answer',
-  title: 'Title',
+  title: t('common.title'),
   collection: 'Collection',
-  review: 'Look again on',
-  from: 'Holds from',
-  until: 'Holds until',
+  review: t('library.sheetMapper.lookAgainOn'),
+  from: t('library.sheetMapper.holdsFrom'),
+  until: t('library.sheetMapper.holdsUntil'),
   doors: 'Doors',
   term: 'Term',
-  also: 'What people call it',
+  also: t('library.sheetMapper.whatPeopleCallIt'),
   meaning: 'Meaning',
-  name: 'Name',
-  says: 'What people say',
-  replyEn: 'Reply, English',
-  replyDe: 'Reply, German',
-  id: 'Janua’s number',
+  name: t('common.name'),
+  says: t('library.sheetMapper.whatPeopleSay'),
+  replyEn: t('library.sheetMapper.replyEnglish'),
+  replyDe: t('library.sheetMapper.replyGerman'),
+  id: t('library.sheetMapper.januasNumber'),
 }
 const NONE = 'none'
 const mapping = ref<SheetMapping>(structuredClone(toRaw(preview.guess)))
 const result = shallowRef<SheetTrial>()
 const failure = ref('')
 const roles = computed(() => [
-  { value: NONE, label: '– not used –' },
+  { value: NONE, label: t('library.sheetMapper.notUsed') },
   ...COLUMN_ROLES[mapping.value.as].map((role) => ({ value: role, label: ROLES[role] })),
 ])
 const rows = computed(() => preview.sample.slice(0, 6))
@@ -60,7 +61,9 @@ const width = computed(() =>
   Math.max(...preview.sample.map((row) => row.length), mapping.value.columns.length),
 )
 const name = computed(() =>
-  preview.sheet ? `${preview.file}, sheet “${preview.sheet}”` : preview.file,
+  preview.sheet
+    ? t('library.sheetMapper.sheet', { file: preview.file, sheet: preview.sheet })
+    : preview.file,
 )
 
 function setRole(column: number, role: string): void {
@@ -91,26 +94,39 @@ watchDebounced(
 </script>
 
 <template>
-  <section class="sheet" data-test="sheet-mapper" :aria-label="`Columns of ${name}`">
+  <section
+    class="sheet"
+    data-test="sheet-mapper"
+    :aria-label="$t('library.sheetMapper.columnsOf', { name })"
+  >
     <div class="row">
       <h3 class="grow">
-        What is in {{ name }}? <span class="quiet small">{{ count(preview.rows, 'row') }}</span>
+        <i18n-t keypath="library.sheetMapper.whatIsIn" scope="global"
+          ><template #rows
+            ><span class="quiet small">{{ counted('units.row', preview.rows) }}</span></template
+          ><template #name>{{ name }}</template></i18n-t
+        >
       </h3>
       <label class="row small"
-        ><Checkbox v-model="mapping.header" binary input-id="header" /> The first row names the
-        columns</label
+        ><Checkbox v-model="mapping.header" binary input-id="header" />
+        {{ $t('library.sheetMapper.theFirstRowNames') }}</label
       >
       <Select
         :model-value="mapping.as"
         :options="AS"
         option-label="label"
         option-value="value"
-        aria-label="Rows become"
+        :aria-label="$t('library.sheetMapper.rowsBecome')"
         data-test="rows-become"
         @update:model-value="setKind"
       />
     </div>
-    <div class="scroll" tabindex="0" role="region" :aria-label="`First rows of ${name}`">
+    <div
+      class="scroll"
+      tabindex="0"
+      role="region"
+      :aria-label="$t('library.sheetMapper.firstRowsOf', { name })"
+    >
       <table>
         <thead v-if="mapping.as !== 'document'">
           <tr>
@@ -121,7 +137,7 @@ watchDebounced(
                 :options="roles"
                 option-label="label"
                 option-value="value"
-                :aria-label="`Column ${i + 1} holds`"
+                :aria-label="$t('library.sheetMapper.columnHolds', { i: i + 1 })"
                 :data-test="`column-${i + 1}`"
                 :class="{ used: mapping.columns[i] }"
                 @update:model-value="setRole(i, $event)"
@@ -146,29 +162,40 @@ watchDebounced(
     <div v-else-if="result" class="outcome">
       <div class="grow">
         <p data-test="trial">
-          <strong>{{ count(result.items, 'entry', 'entries') }} would come in</strong
-          ><template v-if="result.faults.length"
-            >, {{ count(result.faults.length, 'row') }} would not:</template
-          >
+          <strong>{{
+            $t('library.sheetMapper.wouldComeIn', { entry: counted('units.entry', result.items) })
+          }}</strong><template v-if="result.faults.length">{{
+            $t('library.sheetMapper.wouldNot', { row: counted('units.row', result.faults.length) })
+          }}</template>
         </p>
         <ul v-if="result.faults.length" class="faults" data-test="faults">
           <li v-for="fault in result.faults.slice(0, 50)" :key="`${fault.row} ${fault.because}`">
-            row {{ fault.row }}: {{ fault.because }}
+            {{ $t('library.sheetMapper.row', { fault: fault.row, because: fault.because }) }}
           </li>
         </ul>
       </div>
       <div v-if="result.first[0]" class="first">
-        <p class="quiet small">The first one</p>
+        <p class="quiet small">{{ $t('library.sheetMapper.theFirstOne') }}</p>
         <strong>{{ result.first[0].title }}</strong>
         <p v-if="result.first[0].phrasings.length > 1" class="quiet small">
-          also: {{ result.first[0].phrasings.slice(1).join(' · ') }}
+          {{
+            $t('library.sheetMapper.also', {
+              phrasings: result.first[0].phrasings.slice(1).join(' · '),
+            })
+          }}
         </p>
         <p class="body">{{ result.first[0].body }}</p>
       </div>
     </div>
     <div class="row">
-      <span class="grow" /><Button text label="Leave this sheet" @click="emit('leave')" /><Button
-        :label="`Bring in ${count(result?.items ?? 0, 'entry', 'entries')}`"
+      <span class="grow" /><Button
+        text
+        :label="$t('library.sheetMapper.leaveThisSheet')"
+        @click="emit('leave')"
+      /><Button
+        :label="
+          $t('library.sheetMapper.bringIn', { entry: counted('units.entry', result?.items ?? 0) })
+        "
         :disabled="!result?.items"
         data-test="take-sheet"
         @click="emit('take', mapping)"

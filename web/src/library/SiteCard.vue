@@ -6,7 +6,7 @@ import Checkbox from 'primevue/checkbox'
 import ProgressBar from 'primevue/progressbar'
 import { computed, ref, watch } from 'vue'
 import DiffParts from '../shell/DiffParts.vue'
-import { count, moment } from '../shell/format.ts'
+import { counted, moment } from '../shell/format.ts'
 
 /** One site, and what its last reading found. */
 const { site, busy } = defineProps<{ site: Site; busy: boolean }>()
@@ -41,30 +41,35 @@ const short = (address: string) => new URL(address).pathname
       <div class="grow">
         <h2>{{ site.address }}</h2>
         <p class="quiet small">
-          {{ count(site.pages, 'page') }} in the library · read
-          {{ site.everyDays ? EVERY[site.everyDays] : 'by hand' }} · at most
-          {{ count(site.pageLimit, 'page')
-          }}<template v-if="reading"> · last read {{ moment(reading.at) }}</template>
+          {{
+            $t('library.siteCard.inTheLibraryRead', {
+              page: counted('units.page', site.pages),
+              everyDays: site.everyDays ? EVERY[site.everyDays] : $t('library.siteCard.byHand'),
+              page2: counted('units.page', site.pageLimit),
+            })
+          }}<template v-if="reading"
+            >{{ ' ' }}{{ $t('library.siteCard.lastRead', { at: moment(reading.at) }) }}</template
+          >
         </p>
       </div>
       <Button
         size="small"
         text
         severity="danger"
-        label="Forget it"
+        :label="$t('library.siteCard.forgetIt')"
         @click="emit('forget')"
-      /><Button size="small" text label="Change" @click="emit('edit')" />
+      /><Button size="small" text :label="$t('common.change')" @click="emit('edit')" />
       <Button
         v-if="reading?.state === 'reading'"
         size="small"
         outlined
-        label="Stop"
+        :label="$t('library.siteCard.stop')"
         @click="emit('stop')"
       />
       <Button
         v-else
         size="small"
-        label="Read it now"
+        :label="$t('library.siteCard.readItNow')"
         :loading="busy"
         data-test="read-site"
         @click="emit('read')"
@@ -75,18 +80,24 @@ const short = (address: string) => new URL(address).pathname
         class="grow"
         :value="reading.found ? Math.round((100 * reading.read) / reading.found) : 0"
         :show-value="false"
-        aria-label="Pages read"
-      /><span class="figures small">{{ reading.read }} of {{ reading.found }}</span
+        :aria-label="$t('library.siteCard.pagesRead')"
+      /><span class="figures small">{{
+        $t('library.siteCard.of', { read: reading.read, found: reading.found })
+      }}</span
       ><span class="quiet small">{{ reading.current }}</span>
     </div>
     <p v-else-if="reading?.state === 'failed'" class="failed" data-test="site-failed">
-      The last reading failed: {{ reading.because }}. Nothing was changed.
+      {{ $t('library.siteCard.theLastReadingFailed', { because: reading.because }) }}
     </p>
     <template v-else-if="reading?.state === 'waiting'">
       <p class="row" data-test="site-news">
         <strong class="grow">{{
-          news.length ? `${count(news.length, 'page')} to take over` : 'Nothing has changed'
-        }}</strong><span class="quiet small">{{ count(unchanged, 'page') }} unchanged</span>
+          news.length
+            ? $t('library.siteCard.toTakeOver', { page: counted('units.page', news.length) })
+            : $t('library.siteCard.nothingHasChanged')
+        }}</strong><span class="quiet small">{{
+          $t('library.siteCard.unchanged', { page: counted('units.page', unchanged) })
+        }}</span>
       </p>
       <p v-if="reading.because" class="small">{{ reading.because }}</p>
       <ul>
@@ -99,14 +110,14 @@ const short = (address: string) => new URL(address).pathname
           <Checkbox
             v-model="chosen"
             :value="page.address"
-            :aria-label="`Take over ${page.title}`"
+            :aria-label="$t('library.siteCard.takeOver', { page: page.title })"
           /><span class="change" :class="page.change">{{ page.change }}</span>
           <span class="grow"
             ><strong>{{ page.title }}</strong>
             <span class="quiet small"
-              >{{ short(page.address) }} · {{ count(page.words, 'word')
+              >{{ short(page.address) }} · {{ counted('units.word', page.words)
               }}<template v-if="page.questions"
-                >, {{ count(page.questions, 'question') }}</template
+                >, {{ counted('units.question', page.questions) }}</template
               ></span
             ></span
           >
@@ -116,7 +127,11 @@ const short = (address: string) => new URL(address).pathname
             class="bare small"
             @click="opened = opened === page.address ? '' : page.address"
           >
-            {{ opened === page.address ? 'hide' : 'what changed' }}
+            {{
+              opened === page.address
+                ? $t('library.siteCard.hide')
+                : $t('library.siteCard.whatChanged')
+            }}
           </button>
           <pre v-if="opened === page.address"><DiffParts :parts="parts(page)" /></pre>
         </li>
@@ -125,11 +140,11 @@ const short = (address: string) => new URL(address).pathname
         <span class="grow" /><Button
           size="small"
           text
-          label="Leave it all"
+          :label="$t('library.siteCard.leaveItAll')"
           @click="emit('drop')"
         /><Button
           size="small"
-          :label="`Take over ${count(chosen.length, 'page')}`"
+          :label="$t('library.siteCard.takeOver', { page: counted('units.page', chosen.length) })"
           :disabled="chosen.length === 0"
           data-test="take-over"
           @click="emit('take', chosen)"
@@ -137,7 +152,9 @@ const short = (address: string) => new URL(address).pathname
       </div>
     </template>
     <details v-if="reading?.failed.length">
-      <summary class="small">{{ count(reading.failed.length, 'page') }} not read</summary>
+      <summary class="small">
+        {{ $t('library.siteCard.notRead', { page: counted('units.page', reading.failed.length) }) }}
+      </summary>
       <ul class="small">
         <li v-for="page in reading.failed" :key="page.address">
           {{ page.address }}: {{ page.because }}

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import { MAX_SITE_PAGES, type Site, type SiteInput, type SiteLook } from '@janua/contracts'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
@@ -7,7 +8,7 @@ import InputText from 'primevue/inputtext'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
 import { computed, onMounted, shallowRef } from 'vue'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 import FormField from '../shell/FormField.vue'
 import { useConfirmed } from '../shell/useConfirmed.ts'
 import { useSession } from '../shell/session.ts'
@@ -35,10 +36,10 @@ const {
 })
 const looked = shallowRef<SiteLook>()
 const EVERY = [
-  { value: 0, label: 'By hand only' },
-  { value: 1, label: 'Every day' },
-  { value: 7, label: 'Every week' },
-  { value: 30, label: 'Every month' },
+  { value: 0, label: t('library.sites.byHandOnly') },
+  { value: 1, label: t('library.sites.everyDay') },
+  { value: 7, label: t('library.sites.everyWeek') },
+  { value: 30, label: t('library.sites.everyMonth') },
 ]
 const host = computed(() =>
   URL.canParse(input.value.address) ? new URL(input.value.address).host : '',
@@ -60,19 +61,17 @@ function edit(site: Site | 'new'): void {
 }
 async function forgetSite(site: Site): Promise<void> {
   const wanted = await confirmed({
-    header: `Forget ${site.address}?`,
-    message:
-      'It is not read again. Its pages stay in the library and are kept up by hand from now on.',
-    accept: 'Forget it',
+    header: t('library.sites.forget', { address: site.address }),
+    message: t('library.sites.itIsNotRead'),
+    accept: t('library.sites.forgetIt'),
   })
-  if (wanted)
-    await run(() => forget(site.id), 'The site is forgotten; its pages stay in the library')
+  if (wanted) await run(() => forget(site.id), t('library.sites.theSiteIsForgotten'))
 }
 async function disallow(host: string): Promise<void> {
   const wanted = await confirmed({
-    header: `Read nothing from ${host} any more?`,
-    message: 'Sites on this host are not read again until it is allowed again.',
-    accept: 'Do not allow it',
+    header: t('library.sites.readNothingFromAny', { host }),
+    message: t('library.sites.sitesOnThisHost'),
+    accept: t('library.sites.doNotAllowIt'),
   })
   if (wanted) await run(() => allow(hosts.value.filter((each) => each !== host)))
 }
@@ -85,7 +84,7 @@ async function store(): Promise<void> {
 async function taken(site: Site, addresses: string[]): Promise<void> {
   await run(
     () => takeOver(site.id, addresses),
-    `${count(addresses.length, 'page')} taken into the draft, ready to publish`,
+    t('library.sites.takenIntoTheDraft', { page: counted('units.page', addresses.length) }),
   )
   await session.refreshRelease()
 }
@@ -95,32 +94,33 @@ async function taken(site: Site, addresses: string[]): Promise<void> {
   <div class="page">
     <div class="head">
       <div>
-        <h1>Sites</h1>
+        <h1>{{ $t('library.sites.sites') }}</h1>
         <p class="quiet">
-          Pages of web sites that the assistant answers from. What changed there is shown before
-          anything is taken over.
+          {{ $t('library.sites.pagesOfWebSites') }}
         </p>
       </div>
-      <Button label="Add a site" data-test="add-site" @click="edit('new')" />
+      <Button :label="$t('library.sites.addASite')" data-test="add-site" @click="edit('new')" />
     </div>
     <Message v-if="failure" severity="error">{{ failure }}</Message>
     <p class="row hosts">
-      <span class="small quiet">Hosts that may be read:</span
-      ><span v-for="one in hosts" :key="one" class="chip"
+      <span class="small quiet">{{ $t('library.sites.hostsThatMayBe') }}</span><span
+        v-for="one in hosts"
+        :key="one"
+        class="chip"
         >{{ one }}
         <button
           v-if="isLead"
           type="button"
           class="bare"
-          :aria-label="`Do not allow ${one}`"
+          :aria-label="$t('library.sites.doNotAllow', { one })"
           @click="disallow(one)"
         >
           ×
         </button></span
-      ><span v-if="hosts.length === 0" class="small quiet">none yet</span>
+      ><span v-if="hosts.length === 0" class="small quiet">{{ $t('library.sites.noneYet') }}</span>
     </p>
     <div v-if="sites?.length === 0" class="empty panel">
-      <p>No site yet. Add the address of your help pages: its sitemap is read, else its links.</p>
+      <p>{{ $t('library.sites.noSiteYetAdd') }}</p>
     </div>
     <div class="stack">
       <SiteCard
@@ -139,35 +139,35 @@ async function taken(site: Site, addresses: string[]): Promise<void> {
     <Dialog
       :visible="editing !== undefined"
       modal
-      :header="editing === 'new' ? 'Add a site' : 'Change a site'"
+      :header="editing === 'new' ? $t('library.sites.addASite') : $t('library.sites.changeASite')"
       :style="{ width: '600px' }"
       @update:visible="editing = undefined"
     >
       <form v-if="editing" class="stack" @submit.prevent="store">
-        <FormField label="Address; pages below it are read" :fault="faults.address">
+        <FormField :label="$t('library.sites.addressPagesBelowIt')" :fault="faults.address">
           <InputText
             v-model.trim="input.address"
             type="url"
             required
-            placeholder="https://www.example.com/help/"
+            :placeholder="$t('library.sites.httpsWwwExampleCom')"
             autofocus
             data-test="site-address"
           />
         </FormField>
         <Message v-if="unknownHost" severity="warn"
           ><span class="row"
-            ><span class="grow">{{ host }} is not among the hosts that may be read.</span
+            ><span class="grow">{{ $t('library.sites.isNotAmongThe', { host }) }}</span
             ><Button
               v-if="isLead"
               size="small"
-              :label="`Allow ${host}`"
+              :label="$t('library.sites.allow', { host })"
               data-test="allow-host"
               @click="run(() => allow([...hosts, host]))"
-            /><template v-else>A lead can allow it.</template></span
+            /><template v-else>{{ $t('library.sites.aLeadCanAllow') }}</template></span
           ></Message
         >
         <div class="row">
-          <FormField label="At most so many pages" :fault="faults.pageLimit">
+          <FormField :label="$t('library.sites.atMostSoMany')" :fault="faults.pageLimit">
             <InputNumber
               v-model="input.pageLimit"
               :min="1"
@@ -176,38 +176,41 @@ async function taken(site: Site, addresses: string[]): Promise<void> {
               input-class="limit"
             />
           </FormField>
-          <FormField label="Read it again" :fault="faults.everyDays">
+          <FormField :label="$t('library.sites.readItAgain')" :fault="faults.everyDays">
             <Select
               :model-value="input.everyDays ?? 0"
               :options="EVERY"
               option-label="label"
               option-value="value"
-              aria-label="Read it again"
+              :aria-label="$t('library.sites.readItAgain')"
               @update:model-value="input.everyDays = $event || null"
             />
           </FormField>
-          <FormField class="grow" label="Collection" :fault="faults.collection">
+          <FormField class="grow" :label="$t('common.collection')" :fault="faults.collection">
             <InputText v-model.trim="input.collection" maxlength="80" />
           </FormField>
         </div>
         <p v-if="looked" role="status" data-test="looked">
           {{
             looked.by === 'sitemap'
-              ? `Its sitemap names ${count(looked.pages ?? 0, 'page')} below this address; ${Math.min(looked.pages ?? 0, input.pageLimit)} would be read.`
-              : `It has no sitemap: links below this address are followed, up to ${count(input.pageLimit, 'page')}.`
+              ? $t('library.sites.itsSitemapNamesBelow', {
+                  page: counted('units.page', looked.pages ?? 0),
+                  pageLimit: Math.min(looked.pages ?? 0, input.pageLimit),
+                })
+              : $t('library.sites.itHasNoSitemap', { page: counted('units.page', input.pageLimit) })
           }}
         </p>
         <div class="row">
           <Button
             outlined
-            label="Look first"
+            :label="$t('library.sites.lookFirst')"
             :disabled="!host || unknownHost"
             :loading="busy"
             data-test="look"
             @click="peek"
           /><span class="grow" /><Button
             type="submit"
-            :label="editing === 'new' ? 'Add it' : 'Save'"
+            :label="editing === 'new' ? $t('library.sites.addIt') : $t('common.save')"
             :disabled="unknownHost"
             :loading="storing"
             data-test="save-site"

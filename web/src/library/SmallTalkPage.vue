@@ -31,29 +31,35 @@ const hit = computed(() => {
   <div class="page">
     <div class="head">
       <div>
-        <h1>Small talk</h1>
+        <h1>{{ $t('library.smallTalk.smallTalk') }}</h1>
         <p class="quiet">
-          What people say that is no question, and what the assistant says to it. A release without
-          any uses the starter set.
+          {{ $t('library.smallTalk.whatPeopleSayThat') }}
         </p>
       </div>
       <label class="field try"
-        ><span>Try a message</span
-        ><InputText v-model="tried" placeholder="thanks a lot!" data-test="try-small-talk"
+        ><span>{{ $t('library.smallTalk.tryAMessage') }}</span
+        ><InputText
+          v-model="tried"
+          :placeholder="$t('library.smallTalk.thanksALot')"
+          data-test="try-small-talk"
       /></label>
       <Button
         v-if="mayWrite"
-        label="Add small talk"
+        :label="$t('library.smallTalk.addSmallTalk')"
         data-test="add-small-talk"
         @click="edit('new')"
       />
     </div>
     <p v-if="hit" class="hit" role="status">
-      “{{ tried }}” is <strong data-test="small-talk-hit">{{ hit }}</strong>
+      <i18n-t keypath="library.smallTalk.is" scope="global"
+        ><template #hit
+          ><strong data-test="small-talk-hit">{{ hit }}</strong></template
+        ><template #tried>{{ tried }}</template></i18n-t
+      >
     </p>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <div v-if="state.value?.length === 0" class="empty panel">
-      <p>No small talk in the draft: the starter set is used.</p>
+      <p>{{ $t('library.smallTalk.noSmallTalkIn') }}</p>
     </div>
     <ul class="list">
       <li v-for="entry in state.value" :key="entry.id" data-test="small-talk">
@@ -63,29 +69,38 @@ const hit = computed(() => {
         </div>
         <p class="quiet says">
           {{ entry.content.says.slice(0, 14).join(' · ')
-          }}<template v-if="entry.content.says.length > 14">
-            and {{ entry.content.says.length - 14 }} more</template
+          }}<template v-if="entry.content.says.length > 14"
+            >{{ ' '
+            }}{{
+              $t('library.smallTalk.andMore', { says: entry.content.says.length - 14 })
+            }}</template
           >
         </p>
         <div class="replies">
           <p>{{ entry.content.replies.en }}</p>
           <p class="quiet">{{ entry.content.replies.de }}</p>
         </div>
-        <Button v-if="mayWrite" size="small" text label="Change" @click="edit(entry)" />
+        <Button
+          v-if="mayWrite"
+          size="small"
+          text
+          :label="$t('common.change')"
+          @click="edit(entry)"
+        />
       </li>
     </ul>
     <Dialog
       :visible="open !== undefined"
       modal
-      :header="open === 'new' ? 'New small talk' : content.name"
+      :header="open === 'new' ? $t('library.smallTalk.newSmallTalk') : content.name"
       :style="{ width: '620px' }"
       @update:visible="open = undefined"
     >
       <form v-if="open" class="stack" @submit.prevent="save(true)">
-        <FormField label="Name" :fault="faults.name">
+        <FormField :label="$t('common.name')" :fault="faults.name">
           <InputText v-model.trim="content.name" required maxlength="80" autofocus />
         </FormField>
-        <FormField label="What people say, one a line" :fault="faults.says">
+        <FormField :label="$t('library.smallTalk.whatPeopleSayOne')" :fault="faults.says">
           <Textarea
             :model-value="content.says.join('\n')"
             rows="6"
@@ -93,10 +108,10 @@ const hit = computed(() => {
             @change="content.says = linesOf(($event.target as HTMLTextAreaElement).value)"
           />
         </FormField>
-        <FormField label="Reply in English" :fault="faults['replies.en']">
+        <FormField :label="$t('library.smallTalk.replyInEnglish')" :fault="faults['replies.en']">
           <Textarea v-model.trim="content.replies.en" rows="2" required maxlength="600" />
         </FormField>
-        <FormField label="Reply in German" :fault="faults['replies.de']">
+        <FormField :label="$t('library.smallTalk.replyInGerman')" :fault="faults['replies.de']">
           <Textarea v-model.trim="content.replies.de" rows="2" required maxlength="600" />
         </FormField>
         <div class="row">
@@ -104,16 +119,16 @@ const hit = computed(() => {
             v-if="open !== 'new'"
             text
             severity="danger"
-            label="Take out"
+            :label="$t('common.remove')"
             @click="takeOut(open)"
           /><span class="grow" /><Button
             outlined
-            label="Save in work"
+            :label="$t('common.saveInWork')"
             :loading="busy"
             @click="save(false)"
           /><Button
             type="submit"
-            label="Save as ready"
+            :label="$t('common.saveAsReady')"
             :loading="busy"
             data-test="save-small-talk"
           />

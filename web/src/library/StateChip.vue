@@ -8,7 +8,9 @@ const { state, published = true } = defineProps<{ state: ChangeState; published?
 <template>
   <span class="chip" :class="state.replace(' ', '-')" data-test="state"
     ><i aria-hidden="true" />{{
-      state === 'live' ? 'live' : `${published ? 'changed' : 'new'}, ${state}`
+      state === 'live'
+        ? $t('library.stateChip.live')
+        : `${published ? $t('library.stateChip.changed') : $t('library.stateChip.new')}, ${state}`
     }}</span
   >
 </template>

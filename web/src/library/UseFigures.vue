@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Insights } from '@janua/contracts'
 import { computed } from 'vue'
-import { count, day, whole } from '../shell/format.ts'
+import { counted, day, whole } from '../shell/format.ts'
 
 /** What came of an item: answers given, what visitors said of them, and when it was last used. */
 const { insights } = defineProps<{ insights: Insights }>()
@@ -11,16 +11,25 @@ const voted = computed(() => insights.helpful + insights.unhelpful)
 <template>
   <dl class="figures" data-test="use">
     <div>
-      <dt>Answers in 30 days</dt>
+      <dt>{{ $t('library.useFigures.answersIn30Days') }}</dt>
       <dd>{{ whole(insights.answers) }}</dd>
     </div>
     <div>
-      <dt>Voted helpful</dt>
-      <dd>{{ voted ? `${insights.helpful} of ${count(voted, 'vote')}` : 'no votes yet' }}</dd>
+      <dt>{{ $t('library.useFigures.votedHelpful') }}</dt>
+      <dd>
+        {{
+          voted
+            ? $t('library.useFigures.of', {
+                helpful: insights.helpful,
+                vote: counted('units.vote', voted),
+              })
+            : $t('library.useFigures.noVotesYet')
+        }}
+      </dd>
     </div>
     <div>
-      <dt>Last used</dt>
-      <dd>{{ insights.lastUsed ? day(insights.lastUsed) : 'never' }}</dd>
+      <dt>{{ $t('library.useFigures.lastUsed') }}</dt>
+      <dd>{{ insights.lastUsed ? day(insights.lastUsed) : $t('library.useFigures.never') }}</dd>
     </div>
   </dl>
 </template>

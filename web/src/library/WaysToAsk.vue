@@ -4,7 +4,7 @@ import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, ref, shallowRef } from 'vue'
 import { get, post } from '../shell/api.ts'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 import { useModelUses } from '../models/useModelUses.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import { useAction } from '../shell/useAction.ts'
@@ -61,13 +61,13 @@ onKey(['k', 'K'], () => (marked.value = Math.max(0, marked.value - 1)))
 </script>
 
 <template>
-  <section class="stack ways" aria-label="Other ways to ask" data-test="ways">
+  <section class="stack ways" :aria-label="$t('library.waysToAsk.otherWaysToAsk')" data-test="ways">
     <div class="row">
-      <h3 class="grow">Other ways to ask</h3>
+      <h3 class="grow">{{ $t('library.waysToAsk.otherWaysToAsk') }}</h3>
       <Button
         size="small"
         text
-        :label="ways ? 'Look again' : 'Suggest some'"
+        :label="ways ? $t('library.waysToAsk.lookAgain') : $t('library.waysToAsk.suggestSome')"
         :loading="busy"
         data-test="suggest"
         @click="look"
@@ -75,14 +75,14 @@ onKey(['k', 'K'], () => (marked.value = Math.max(0, marked.value - 1)))
         v-if="isModelOn"
         size="small"
         text
-        label="Ten from the language model"
+        :label="$t('library.waysToAsk.tenFromTheLanguage')"
         :loading="busy"
         data-test="propose-phrasings"
         @click="propose"
       />
     </div>
     <p v-if="ways && ways.length === 0" class="quiet small">
-      Nothing more that would not draw questions away from other articles.
+      {{ $t('library.waysToAsk.nothingMoreThatWould') }}
     </p>
     <ul v-else-if="ways">
       <li
@@ -93,26 +93,38 @@ onKey(['k', 'K'], () => (marked.value = Math.max(0, marked.value - 1)))
         @mouseenter="marked = i"
       >
         <span class="grow">{{ way.text }}</span><span class="quiet small">{{
-          way.from === 'log' ? `asked ${count(way.times, 'time')}` : FROM[way.from]
+          way.from === 'log'
+            ? $t('library.waysToAsk.asked', { time: counted('units.time', way.times) })
+            : FROM[way.from]
         }}</span>
         <Button
           size="small"
           text
-          label="Take"
+          :label="$t('library.waysToAsk.take')"
           data-test="take-way"
           @click="settle(way, true)"
-        /><Button size="small" text severity="danger" label="No" @click="settle(way, false)" />
+        /><Button
+          size="small"
+          text
+          severity="danger"
+          :label="$t('library.waysToAsk.no')"
+          @click="settle(way, false)"
+        />
       </li>
     </ul>
     <div v-if="ways && page.length" class="row small quiet">
       <span class="grow"
-        ><kbd>Y</kbd> takes the marked one, <kbd>N</kbd> refuses it, <kbd>J</kbd>
-        <kbd>K</kbd> move</span
+        ><i18n-t keypath="library.waysToAsk.takesTheMarkedOne" scope="global"
+          ><template #kbd><kbd>Y</kbd></template
+          ><template #kbd2><kbd>N</kbd></template
+          ><template #kbd3><kbd>J</kbd></template
+          ><template #kbd4><kbd>K</kbd></template></i18n-t
+        ></span
       ><Button
         v-if="ways.length > shown"
         size="small"
         text
-        :label="`Six more of ${ways.length - shown}`"
+        :label="$t('library.waysToAsk.sixMoreOf', { shown: ways.length - shown })"
         @click="shown += 6"
       />
     </div>

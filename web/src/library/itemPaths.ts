@@ -1,15 +1,16 @@
+import { t } from '../shell/i18n.ts'
 import type { ItemKind } from '@janua/contracts'
 
 /** What each kind of item is called, and where it is opened. */
 export const KIND_WORDS: Record<ItemKind, string> = {
-  article: 'Article',
-  fixed: 'Fixed answer',
-  document: 'Document',
-  glossary: 'Glossary',
-  smallTalk: 'Small talk',
-  door: 'Door',
-  routing: 'Routing',
-  encoder: 'Encoder',
+  article: t('library.itemPaths.article'),
+  fixed: t('library.itemPaths.fixedAnswer'),
+  document: t('library.itemPaths.document'),
+  glossary: t('library.itemPaths.glossary'),
+  smallTalk: t('library.itemPaths.smallTalk'),
+  door: t('common.door'),
+  routing: t('library.itemPaths.routing'),
+  encoder: t('library.itemPaths.encoder'),
 }
 const PATHS: Record<ItemKind, string> = {
   article: '/library',

@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { FindingKind } from '@janua/contracts'
 import { computed, ref, watch } from 'vue'
 import { post, remove } from '../shell/api.ts'
@@ -63,35 +64,30 @@ export function useFindings(first: FindingKind | undefined) {
     marked.value = Math.max(0, Math.min(marked.value, keys.value.length - 1))
   }
   const meant = (key: string) =>
-    settle(
-      () => keep(shown.value, key),
-      'Left as it is. It comes back when one of the texts changes.',
-    )
+    settle(() => keep(shown.value, key), t('library.useFindings.leftAsItIs'))
   const markedIsMeant = () => meant(keys.value[marked.value]!)
   async function takeOut(item: number, title: string): Promise<void> {
     if (!(await mayTakeOut(title))) return
-    await settle(
-      () => remove(`/articles/${item}`),
-      'Taken out of the draft. Visitors keep it until you publish; Releases can put it back.',
-    )
+    await settle(() => remove(`/articles/${item}`), t('library.useFindings.takenOutOfThe'))
   }
   const reviewed = (item: number) =>
     settle(
       () => post(`/health/reviewed/${item}`, { months: REVIEW_MONTHS }),
-      'Still right: look at it again in six months',
+      t('library.useFindings.stillRightLookAt'),
     )
   const teach = (item: number, phrasing: string) =>
     settle(
       () => post(`/articles/${item}/phrasings`, { phrasing, ready: true }),
-      'Taught in the draft, ready to publish',
+      t('library.useFindings.taughtInTheDraft'),
     )
   /** @param to nothing makes plain words of the link */
   const fixLink = (item: number, address: string, to: string | null) =>
     settle(
       () => post('/health/links/fix', { item, address, to }),
-      to ? 'The link leads there now, in the draft' : 'The link is plain words now, in the draft',
+      to ? t('library.useFindings.theLinkLeadsThere') : t('library.useFindings.theLinkIsPlain'),
     )
-  const checkLinks = () => settle(() => post('/health/links'), 'All links checked')
+  const checkLinks = () =>
+    settle(() => post('/health/links'), t('library.useFindings.allLinksChecked'))
   return {
     health,
     failure,

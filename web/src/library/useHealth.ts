@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { FindingKind, Health } from '@janua/contracts'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { get, inPlainWords, post } from '../shell/api.ts'
@@ -8,36 +9,38 @@ const POLL_MS = 700
 export const FINDINGS: { kind: FindingKind; name: string; means: string }[] = [
   {
     kind: 'conflict',
-    name: 'Conflicts',
-    means:
-      'Two texts on the same subject state different things. Visitors get whichever is found first.',
+    name: t('library.useHealth.conflicts'),
+    means: t('library.useHealth.twoTextsOnThe'),
   },
   {
     kind: 'copy',
-    name: 'Near copies',
-    means: 'Two passages say nearly the same. When one is changed, the other stays old.',
+    name: t('library.useHealth.nearCopies'),
+    means: t('library.useHealth.twoPassagesSayNearly'),
   },
-  { kind: 'link', name: 'Broken links', means: 'Links that lead nowhere.' },
+  {
+    kind: 'link',
+    name: t('library.useHealth.brokenLinks'),
+    means: t('library.useHealth.linksThatLeadNowhere'),
+  },
   {
     kind: 'overdue',
-    name: 'Overdue',
-    means: 'The day on which somebody wanted to look at it again has passed.',
+    name: t('library.useHealth.overdue'),
+    means: t('library.useHealth.theDayOnWhich'),
   },
   {
     kind: 'unanswerable',
-    name: 'Unreachable',
-    means:
-      'Passages that nothing leads to: asking their title, headings and phrasings brings something else first.',
+    name: t('library.useHealth.unreachable'),
+    means: t('library.useHealth.passagesThatNothingLeads'),
   },
   {
     kind: 'unused',
-    name: 'Unused',
-    means: 'Published for 60 days or more, and no answer was taken from it in the last 60.',
+    name: t('library.useHealth.unused'),
+    means: t('library.useHealth.publishedFor60Days'),
   },
   {
     kind: 'failed',
-    name: 'Failed readings',
-    means: 'Sites and files whose last reading went wrong.',
+    name: t('library.useHealth.failedReadings'),
+    means: t('library.useHealth.sitesAndFilesWhose'),
   },
 ]
 

@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import {
   type ImportResult,
   type ImportView,
@@ -36,7 +37,7 @@ export function useImport(ended: () => void) {
       .map(({ name }) => ({
         file: name,
         result: 'refused',
-        reason: `it is larger than ${MAX_FILE_MB} MB`,
+        reason: t('library.useImport.itIsLargerThan', { maxfilemb: MAX_FILE_MB }),
       }))
     if (small.length === 0) return
     sending.value = small.length

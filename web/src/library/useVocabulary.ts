@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { SmallTalkContent, Entry, GlossaryContent } from '@janua/contracts'
 import { shallowRef } from 'vue'
 import { useRoute } from 'vue-router'
@@ -68,14 +69,16 @@ export function useVocabulary<C extends object>(
     )
   }
   async function save(ready: boolean): Promise<void> {
-    const done = ready ? 'In the draft, ready to publish' : 'In the draft, in work'
+    const done = ready
+      ? t('library.useVocabulary.inTheDraftReady')
+      : t('library.useVocabulary.inTheDraftIn')
     if (await submit(done, { ready })) await stored()
   }
   async function takeOut(entry: Entry<C>): Promise<void> {
     if (!(await mayTakeOut(nameOf(entry.content)))) return
     const done = await run(
       () => calls.remove(entry.id).then(() => true),
-      `“${nameOf(entry.content)}” is taken out of the draft; visitors keep it until you publish`,
+      t('library.useVocabulary.isTakenOutOf', { content: nameOf(entry.content) }),
     )
     if (done) await stored()
   }

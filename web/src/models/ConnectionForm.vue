@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ModelConnectionInput, ModelsView, ModelTest } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputNumber from 'primevue/inputnumber'
@@ -67,7 +68,7 @@ async function test(): Promise<void> {
   }
 }
 async function store(): Promise<void> {
-  if (await submit('Connected. Switch on below what it is used for.')) emit('stored')
+  if (await submit(t('models.connectionForm.connectedSwitchOnBelow'))) emit('stored')
 }
 async function disconnect(): Promise<void> {
   const done = await run(() => remove('/models/connection').then(() => true), 'Disconnected')
@@ -77,27 +78,34 @@ async function disconnect(): Promise<void> {
 
 <template>
   <form class="panel stack" data-test="connection" @submit.prevent="store">
-    <h2>The connection</h2>
+    <h2>{{ $t('models.connectionForm.theConnection') }}</h2>
     <p class="small quiet">
-      Any server that speaks the protocol of chat completions, in the house or hosted. Mail
-      addresses, phone and card numbers in what people wrote are masked before anything is sent.
+      {{ $t('models.connectionForm.anyServerThatSpeaks') }}
     </p>
     <div class="row fields">
-      <FormField class="grow" label="Address, up to “/v1”" :fault="faults.url">
+      <FormField
+        class="grow"
+        :label="$t('models.connectionForm.addressUpToV1')"
+        :fault="faults.url"
+      >
         <InputText
           v-model="draft.url"
           required
           maxlength="500"
-          placeholder="http://127.0.0.1:8080/v1"
+          :placeholder="$t('models.connectionForm.http12700')"
           data-test="model-url"
         />
       </FormField>
-      <FormField class="grow" label="Model" :fault="faults.model">
+      <FormField class="grow" :label="$t('models.connectionForm.model')" :fault="faults.model">
         <InputText v-model="draft.model" required maxlength="200" data-test="model-name" />
       </FormField>
       <FormField
         class="grow"
-        :label="`Key${connection?.hasKey ? ' (there is one; type to replace it)' : ', if any'}`"
+        :label="
+          $t('models.connectionForm.key', {
+            any: connection?.hasKey ? ' (there is one; type to replace it)' : ', if any',
+          })
+        "
         :fault="faults.key"
       >
         <InputText
@@ -110,13 +118,19 @@ async function disconnect(): Promise<void> {
       </FormField>
     </div>
     <div class="row fields">
-      <FormField label="Price of a million tokens sent" :fault="faults['prices.sent']">
+      <FormField
+        :label="$t('models.connectionForm.priceOfAMillion')"
+        :fault="faults['prices.sent']"
+      >
         <InputNumber v-model="draft.sent" :min="0" :max-fraction-digits="4" size="small" />
       </FormField>
-      <FormField label="… and received" :fault="faults['prices.received']">
+      <FormField
+        :label="$t('models.connectionForm.andReceived')"
+        :fault="faults['prices.received']"
+      >
         <InputNumber v-model="draft.received" :min="0" :max-fraction-digits="4" size="small" />
       </FormField>
-      <FormField label="Currency" :fault="faults.currency">
+      <FormField :label="$t('models.connectionForm.currency')" :fault="faults.currency">
         <InputText
           v-model.trim="draft.currency"
           required
@@ -125,30 +139,41 @@ async function disconnect(): Promise<void> {
           class="short"
         />
       </FormField>
-      <FormField label="Keep what was sent, days" :fault="faults.keepDays">
+      <FormField :label="$t('models.connectionForm.keepWhatWasSent')" :fault="faults.keepDays">
         <InputNumber v-model="draft.keepDays" :min="0" :max="365" size="small" />
       </FormField>
     </div>
     <label v-if="connection?.hasKey" class="row small"
-      ><input v-model="draft.dropsKey" type="checkbox" /> Forget the key</label
+      ><input v-model="draft.dropsKey" type="checkbox" />
+      {{ $t('models.connectionForm.forgetTheKey') }}</label
     >
     <Message v-if="fault" severity="error" data-test="model-fault">{{ fault }}</Message>
-    <Message v-else-if="tested" severity="success" data-test="model-tested"
-      >It said “{{ tested.said }}” after {{ tested.milliseconds }} ms and
-      {{ tested.tokens }} tokens.</Message
-    >
+    <Message v-else-if="tested" severity="success" data-test="model-tested">{{
+      $t('models.connectionForm.itSaidAfterMs', {
+        said: tested.said,
+        milliseconds: tested.milliseconds,
+        tokens: tested.tokens,
+      })
+    }}</Message>
     <div class="row">
-      <Button type="submit" label="Connect" :loading="busy" data-test="store-model" /><Button
+      <Button
+        type="submit"
+        :label="$t('models.connectionForm.connect')"
+        :loading="busy"
+        data-test="store-model"
+      /><Button
         outlined
-        label="Try it"
+        :label="$t('models.connectionForm.tryIt')"
         :loading="testing"
         data-test="test-model"
         @click="test"
-      /><Button text label="Cancel" @click="emit('cancel')" /><span class="grow" /><Button
+      /><Button text :label="$t('common.cancel')" @click="emit('cancel')" /><span
+        class="grow"
+      /><Button
         v-if="source === 'here'"
         text
         severity="danger"
-        label="Disconnect"
+        :label="$t('models.connectionForm.disconnect')"
         @click="disconnect"
       />
     </div>

@@ -28,7 +28,7 @@ async function ask(): Promise<void> {
       <Button
         outlined
         size="small"
-        label="Sum up the conversation"
+        :label="$t('models.conversationSummary.sumUpTheConversation')"
         :loading="busy"
         data-test="sum-up"
         @click="ask"

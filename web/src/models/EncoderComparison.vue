@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { EncoderMoved, EncoderTrialResult } from '@janua/contracts'
 import { computed } from 'vue'
-import { count, day, sure, whole } from '../shell/format.ts'
+import { counted, day, sure, whole } from '../shell/format.ts'
 import { verdictOf } from './encoderSteps.ts'
 import MovedAnswers from './MovedAnswers.vue'
 
@@ -10,26 +11,38 @@ const { result } = defineProps<{ result: EncoderTrialResult }>()
 
 const ROWS = ['right', 'wrong', 'unreviewed', 'offered', 'silent'] as const
 const ROW_WORDS = {
-  right: 'answered, reviewed right',
-  wrong: 'answered, reviewed wrong',
-  unreviewed: 'answered, reviewed by nobody',
-  offered: 'asked back or offered',
-  silent: 'not answered',
+  right: t('models.encoderComparison.answeredReviewedRight'),
+  wrong: t('models.encoderComparison.answeredReviewedWrong'),
+  unreviewed: t('models.encoderComparison.answeredReviewedByNobody'),
+  offered: t('models.encoderComparison.askedBackOrOffered'),
+  silent: t('models.encoderComparison.notAnswered'),
 }
 const groups = computed(() =>
   [
-    { name: 'Good answers lost', tone: 'bad' as const, of: result.moved.lost, rows: result.lost },
     {
-      name: 'Wrong answers added',
+      name: t('models.encoderComparison.goodAnswersLost'),
+      tone: 'bad' as const,
+      of: result.moved.lost,
+      rows: result.lost,
+    },
+    {
+      name: t('models.encoderComparison.wrongAnswersAdded'),
       tone: 'bad' as const,
       of: result.moved.worse,
       rows: result.worse,
     },
-    { name: 'Answers gained', tone: 'good' as const, of: result.moved.gained, rows: result.gained },
+    {
+      name: t('models.encoderComparison.answersGained'),
+      tone: 'good' as const,
+      of: result.moved.gained,
+      rows: result.gained,
+    },
   ].filter(({ rows }) => rows.length > 0),
 )
 const said = (side: EncoderMoved['now']) =>
-  side ? `${side.title}, sure ${sure(side.sure)}` : 'nothing'
+  side
+    ? t('models.encoderComparison.sure', { side: side.title, side2: sure(side.sure) })
+    : 'nothing'
 </script>
 
 <template>
@@ -40,9 +53,13 @@ const said = (side: EncoderMoved['now']) =>
     <table class="compared">
       <thead>
         <tr>
-          <th scope="col">{{ whole(result.times) }} questions of four weeks</th>
-          <th scope="col">what ships</th>
-          <th scope="col">yours</th>
+          <th scope="col">
+            {{
+              $t('models.encoderComparison.questionsOfFourWeeks', { times: whole(result.times) })
+            }}
+          </th>
+          <th scope="col">{{ $t('models.encoderComparison.whatShips') }}</th>
+          <th scope="col">{{ $t('models.encoderComparison.yours') }}</th>
         </tr>
       </thead>
       <tbody class="figures">
@@ -53,40 +70,75 @@ const said = (side: EncoderMoved['now']) =>
         </tr>
         <tr>
           <th scope="row">
-            right at 90 % precision, of {{ count(result.reviewed, 'reviewed question') }}
+            {{
+              $t('models.encoderComparison.rightAt90Precision', {
+                reviewedQuestion: counted('units.reviewedQuestion', result.reviewed),
+              })
+            }}
           </th>
           <td>{{ whole(result.now.rightAt90) }}</td>
           <td>{{ whole(result.then.rightAt90) }}</td>
         </tr>
         <tr>
-          <th scope="row">checks that pass</th>
+          <th scope="row">{{ $t('models.encoderComparison.checksThatPass') }}</th>
           <td>
-            {{ result.now.checks.passed }} of
-            {{ result.now.checks.passed + result.now.checks.failed }}
+            {{
+              $t('models.encoderComparison.of', {
+                passed: result.now.checks.passed,
+                failed: result.now.checks.passed + result.now.checks.failed,
+              })
+            }}
           </td>
           <td>
-            {{ result.then.checks.passed }} of
-            {{ result.then.checks.passed + result.then.checks.failed }}
+            {{
+              $t('models.encoderComparison.of', {
+                passed: result.then.checks.passed,
+                failed: result.then.checks.passed + result.then.checks.failed,
+              })
+            }}
           </td>
         </tr>
         <tr>
-          <th scope="row">an answer takes (median)</th>
-          <td>{{ whole(Math.round(result.now.medianMilliseconds)) }} ms</td>
-          <td>{{ whole(Math.round(result.then.medianMilliseconds)) }} ms</td>
+          <th scope="row">{{ $t('models.encoderComparison.anAnswerTakesMedian') }}</th>
+          <td>
+            {{
+              $t('models.encoderComparison.ms', {
+                medianMilliseconds: whole(Math.round(result.now.medianMilliseconds)),
+              })
+            }}
+          </td>
+          <td>
+            {{
+              $t('models.encoderComparison.ms', {
+                medianMilliseconds: whole(Math.round(result.then.medianMilliseconds)),
+              })
+            }}
+          </td>
         </tr>
       </tbody>
     </table>
     <p class="small quiet">
-      {{ count(result.asked, 'wording') }}, compared on {{ day(result.at) }}. Reviewed is what
-      people reviewed of today’s answers: what only your encoder finds, nobody has reviewed yet. It
-      would read about {{ count(result.monthly, 'question') }} a month<template
-        v-if="result.stoodIn"
-        >. For {{ count(result.stoodIn, 'wording') }} it did not answer, and the one that ships
-        stood in</template
+      {{
+        $t('models.encoderComparison.comparedOnReviewedIs', {
+          wording: counted('units.wording', result.asked),
+          at: day(result.at),
+          question: counted('units.question', result.monthly),
+        })
+      }}<template v-if="result.stoodIn">{{
+        $t('models.encoderComparison.forItDidNot', {
+          wording: counted('units.wording', result.stoodIn),
+        })
+      }}</template
       >.
     </p>
     <details v-if="result.brokenChecks.length" open>
-      <summary>Checks that would fail: {{ result.brokenChecks.length }}</summary>
+      <summary>
+        {{
+          $t('models.encoderComparison.checksThatWouldFail', {
+            brokenChecks: result.brokenChecks.length,
+          })
+        }}
+      </summary>
       <ul>
         <li v-for="check in result.brokenChecks" :key="check" class="small">{{ check }}</li>
       </ul>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { EncoderView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import ProgressBar from 'primevue/progressbar'
 import { computed } from 'vue'
 import { post, put, remove } from '../shell/api.ts'
-import { count, day, percent, span, whole } from '../shell/format.ts'
+import { counted, day, percent, span, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import EncoderComparison from './EncoderComparison.vue'
@@ -34,31 +35,33 @@ async function action(work: () => Promise<unknown>, done?: string): Promise<void
 
 const STEP_WORDS: Record<StepName, { name: string; does: string }> = {
   connect: {
-    name: 'Connect',
-    does: 'Whoever runs the server names a folder or an address when it starts.',
+    name: t('models.encoder.connect'),
+    does: t('models.encoder.whoeverRunsTheServer'),
   },
   learn: {
-    name: 'Learn how it ranks',
-    does: 'Janua asks it about thousands of questions that people put to other organisations, and learns what its nearness is worth and how sure that makes an answer.',
+    name: t('models.encoder.learnHowItRanks'),
+    does: t('models.encoder.januaAsksItAbout'),
   },
   read: {
-    name: 'Read the articles',
-    does: 'It reads every sentence of the draft once. What is new is read as it is saved.',
+    name: t('models.encoder.readTheArticles'),
+    does: t('models.encoder.itReadsEverySentence'),
   },
   compare: {
-    name: 'Compare',
-    does: 'The questions of the last four weeks and your checks, under the encoder that ships and under yours. Visitors meet none of it.',
+    name: t('models.encoder.compare'),
+    does: t('models.encoder.theQuestionsOfThe'),
   },
   use: {
-    name: 'Use',
-    does: 'It becomes a change of the draft like any other: it is published with a release, and a roll-back takes it back.',
+    name: t('models.encoder.use'),
+    does: t('models.encoder.itBecomesAChange'),
   },
 }
 const steps = computed(() => (view.value ? stepsOf(view.value) : []))
 const isInDraft = computed(() => view.value?.draft != null)
 const LANGUAGES = { en: 'English', de: 'German' }
-const left = (seconds: number | null) => (seconds === null ? '' : `, about ${span(seconds)} left`)
-const milliseconds = (ms: number) => (ms < 1 ? 'under 1 ms' : `${whole(Math.round(ms))} ms`)
+const left = (seconds: number | null) =>
+  seconds === null ? '' : t('models.encoder.aboutLeft', { seconds: span(seconds) })
+const milliseconds = (ms: number) =>
+  ms < 1 ? 'under 1 ms' : t('models.encoder.ms', { ms: whole(Math.round(ms)) })
 const share = ({ done, of }: { done: number; of: number }) =>
   of === 0 ? 0 : Math.round((100 * done) / of)
 </script>
@@ -72,20 +75,17 @@ const share = ({ done, of }: { done: number; of: number }) =>
         <div>
           <h1 data-test="encoder-head">{{ headlineOf(view) }}</h1>
           <p class="quiet">
-            An encoder turns texts into numbers, so that a question finds an article that says the
-            same in other words. Janua ships with one for English. A stronger one may find more.
+            {{ $t('models.encoder.anEncoderTurnsTexts') }}
           </p>
         </div>
       </div>
       <Message v-if="view.fault" severity="warn" data-test="encoder-fault">
         {{ view.fault }}
-        <template v-if="view.found"
-          >Until it is there again, the encoder that ships stands in.</template
-        >
+        <template v-if="view.found">{{ $t('models.encoder.untilItIsThere') }}</template>
         <Button
           text
           size="small"
-          label="Try again"
+          :label="$t('models.encoder.tryAgain')"
           :loading="busy"
           data-test="look-encoder"
           @click="action(() => post('/models/encoder/look'))"
@@ -94,24 +94,37 @@ const share = ({ done, of }: { done: number; of: number }) =>
       <Message v-if="view.problem" severity="error" data-test="encoder-problem">{{
         view.problem
       }}</Message>
-      <section v-if="view.state === 'none'" class="stack small how" aria-label="How to connect one">
-        <h2>How to connect one</h2>
+      <section
+        v-if="view.state === 'none'"
+        class="stack small how"
+        :aria-label="$t('models.encoder.howToConnectOne')"
+      >
+        <h2>{{ $t('models.encoder.howToConnectOne') }}</h2>
         <p>
-          Start the server with one of these. Janua tries it at once and uses nothing of it yet.
+          {{ $t('models.encoder.startTheServerWith') }}
         </p>
         <dl>
-          <dt><code>MODEL_ENCODER_DIR=/path/to/folder</code></dt>
-          <dd>
-            A folder with <code>model.onnx</code>, <code>tokenizer.json</code> and
-            <code>config.json</code>. It runs in the server, nothing leaves the machine.
-          </dd>
           <dt>
-            <code>MODEL_ENCODER_URL=http://host:port/v1</code>, <code>MODEL_ENCODER_NAME</code>,
-            <code>MODEL_ENCODER_KEY</code>
+            <code>{{ $t('models.encoder.modelEncoderDirPath') }}</code>
           </dt>
           <dd>
-            A server that speaks the common embeddings protocol. Your articles and visitors’
-            questions are sent there, with private data masked.
+            <i18n-t keypath="models.encoder.aFolderWithAnd" scope="global"
+              ><template #code
+                ><code>{{ $t('models.encoder.modelOnnx') }}</code></template
+              ><template #code2
+                ><code>{{ $t('models.encoder.tokenizerJson') }}</code></template
+              ><template #code3
+                ><code>{{ $t('models.encoder.configJson') }}</code></template
+              ></i18n-t
+            >
+          </dd>
+          <dt>
+            <code>{{ $t('models.encoder.modelEncoderUrlHttp') }}</code>,
+            <code>{{ $t('models.encoder.modelEncoderName') }}</code>,
+            <code>{{ $t('models.encoder.modelEncoderKey') }}</code>
+          </dt>
+          <dd>
+            {{ $t('models.encoder.aServerThatSpeaks') }}
           </dd>
         </dl>
       </section>
@@ -131,18 +144,28 @@ const share = ({ done, of }: { done: number; of: number }) =>
             </p>
             <template v-if="step.name === 'connect' && view.found">
               <p data-test="encoder-found">
-                <strong>{{ view.found.name }}</strong> in {{ view.source!.where }}:
-                {{ whole(view.found.dimensions) }} numbers a text,
-                {{
-                  view.found.languages
-                    ? view.found.languages.map((each) => LANGUAGES[each]).join(' and ')
-                    : 'every language'
-                }}, {{ milliseconds(view.found.milliseconds) }} a question.
+                <i18n-t keypath="models.encoder.inNumbersAText" scope="global"
+                  ><template #found
+                    ><strong>{{ view.found.name }}</strong></template
+                  ><template #where>{{ view.source!.where }}</template
+                  ><template #dimensions>{{ whole(view.found.dimensions) }}</template
+                  ><template #and>{{
+                    view.found.languages
+                      ? view.found.languages.map((each) => LANGUAGES[each]).join(' and ')
+                      : $t('models.encoder.everyLanguage')
+                  }}</template
+                  ><template #milliseconds>{{
+                    milliseconds(view.found.milliseconds)
+                  }}</template></i18n-t
+                >
               </p>
               <p class="small">
-                It finds “How do I get my money back?” and “Where can I ask for a refund?” alike by
-                {{ view.found.sample.alike.toFixed(2) }}, the first and “The hall is closed on
-                public holidays.” by {{ view.found.sample.apart.toFixed(2) }}.
+                {{
+                  $t('models.encoder.itFindsHowDo', {
+                    alike: view.found.sample.alike.toFixed(2),
+                    apart: view.found.sample.apart.toFixed(2),
+                  })
+                }}
               </p>
             </template>
             <template v-if="step.name === 'learn'">
@@ -151,24 +174,29 @@ const share = ({ done, of }: { done: number; of: number }) =>
                   :value="share(view.learning)"
                   :mode="view.learning.step === 'encoding' ? 'determinate' : 'indeterminate'"
                 />
-                <template v-if="view.learning.step === 'encoding'"
-                  >{{ whole(view.learning.done) }} of {{ whole(view.learning.of) }} texts encoded{{
-                    left(view.learning.secondsLeft)
-                  }}</template
-                ><template v-else-if="view.learning.step === 'learning'"
-                  >What it gave is being weighed; that takes some minutes</template
-                ><template v-else>The questions are being read</template>
+                <template v-if="view.learning.step === 'encoding'">{{
+                  $t('models.encoder.ofTextsEncoded', {
+                    done: whole(view.learning.done),
+                    of: whole(view.learning.of),
+                    secondsLeft: left(view.learning.secondsLeft),
+                  })
+                }}</template><template v-else-if="view.learning.step === 'learning'">{{
+                  $t('models.encoder.whatItGaveIs')
+                }}</template
+                ><template v-else>{{ $t('models.encoder.theQuestionsAreBeing') }}</template>
               </div>
               <table class="compared" v-if="view.learnt" data-test="encoder-learnt">
                 <caption class="small quiet">
-                  On organisations that nothing was learnt on
+                  {{
+                    $t('models.encoder.onOrganisationsThatNothing')
+                  }}
                 </caption>
                 <thead>
                   <tr>
-                    <th scope="col">Questions that an article settles</th>
-                    <th scope="col">right article first</th>
-                    <th scope="col">among three</th>
-                    <th scope="col">right at 90 % precision</th>
+                    <th scope="col">{{ $t('models.encoder.questionsThatAnArticle') }}</th>
+                    <th scope="col">{{ $t('models.encoder.rightArticleFirst') }}</th>
+                    <th scope="col">{{ $t('models.encoder.amongThree') }}</th>
+                    <th scope="col">{{ $t('models.encoder.rightAt90Precision') }}</th>
                   </tr>
                 </thead>
                 <tbody class="figures">
@@ -180,7 +208,12 @@ const share = ({ done, of }: { done: number; of: number }) =>
                       :key="`now ${now.language}`"
                     >
                       <th scope="row">
-                        {{ LANGUAGES[now.language] }}, what ships ({{ whole(now.questions) }})
+                        {{
+                          $t('models.encoder.whatShips', {
+                            language: LANGUAGES[now.language],
+                            questions: whole(now.questions),
+                          })
+                        }}
                       </th>
                       <td>{{ percent(now.first) }}</td>
                       <td>{{ percent(now.three) }}</td>
@@ -188,7 +221,12 @@ const share = ({ done, of }: { done: number; of: number }) =>
                     </tr>
                     <tr>
                       <th scope="row">
-                        {{ LANGUAGES[then.language] }}, yours ({{ whole(then.questions) }})
+                        {{
+                          $t('models.encoder.yours', {
+                            language: LANGUAGES[then.language],
+                            questions: whole(then.questions),
+                          })
+                        }}
                       </th>
                       <td>{{ percent(then.first) }}</td>
                       <td>{{ percent(then.three) }}</td>
@@ -200,7 +238,7 @@ const share = ({ done, of }: { done: number; of: number }) =>
               <Button
                 v-if="view.found && !view.learnt && !view.learning"
                 class="act"
-                label="Learn it"
+                :label="$t('models.encoder.learnIt')"
                 :loading="busy"
                 data-test="learn-encoder"
                 @click="action(() => post('/models/encoder/learn'))"
@@ -210,14 +248,22 @@ const share = ({ done, of }: { done: number; of: number }) =>
               <div class="row">
                 <div class="grow small" role="status" data-test="encoder-read">
                   <ProgressBar v-if="!hasRead(view)" :value="share(view.vectors)" />
-                  {{ whole(view.vectors.done) }} of {{ count(view.vectors.of, 'article') }} read{{
-                    left(view.vectors.secondsLeft)
-                  }}<template v-if="view.vectors.isPaused">; paused</template>
+                  {{
+                    $t('models.encoder.ofRead', {
+                      done: whole(view.vectors.done),
+                      article: counted('units.article', view.vectors.of),
+                      secondsLeft: left(view.vectors.secondsLeft),
+                    })
+                  }}<template v-if="view.vectors.isPaused">{{
+                    $t('models.encoder.paused')
+                  }}</template>
                 </div>
                 <Button
                   text
                   size="small"
-                  :label="view.vectors.isPaused ? 'Go on' : 'Pause'"
+                  :label="
+                    view.vectors.isPaused ? $t('models.encoder.goOn') : $t('models.encoder.pause')
+                  "
                   :loading="busy"
                   data-test="pause-encoder"
                   @click="
@@ -229,18 +275,27 @@ const share = ({ done, of }: { done: number; of: number }) =>
               </div>
             </template>
             <template v-if="step.name === 'compare' && view.learnt">
-              <Message v-if="view.trial.problem" severity="error"
-                >The comparison broke off: {{ view.trial.problem }}</Message
-              >
+              <Message v-if="view.trial.problem" severity="error">{{
+                $t('models.encoder.theComparisonBrokeOff', { problem: view.trial.problem })
+              }}</Message>
               <p v-if="view.trial.running" role="status" class="small">
-                {{ whole(view.trial.running.done) }} of {{ whole(view.trial.running.of) }} questions
-                asked{{ left(view.trial.running.secondsLeft) }}
+                {{
+                  $t('models.encoder.ofQuestionsAsked', {
+                    done: whole(view.trial.running.done),
+                    of: whole(view.trial.running.of),
+                    secondsLeft: left(view.trial.running.secondsLeft),
+                  })
+                }}
               </p>
               <Button
                 v-else
                 class="act"
                 :outlined="view.trial.result !== null"
-                :label="view.trial.result ? 'Compare again' : 'Compare'"
+                :label="
+                  view.trial.result
+                    ? $t('models.encoder.compareAgain')
+                    : $t('models.encoder.compare')
+                "
                 :disabled="!hasRead(view)"
                 :loading="busy"
                 data-test="compare-encoder"
@@ -253,35 +308,42 @@ const share = ({ done, of }: { done: number; of: number }) =>
             </template>
             <template v-if="step.name === 'use' && view.learnt">
               <p v-if="isInDraft" class="small" data-test="encoder-in-draft">
-                The draft names {{ view.draft!.name
-                }}<template v-if="view.live?.id === view.draft!.id"
-                  >, and so does what is live</template
+                {{ $t('models.encoder.theDraftNames', { draft: view.draft!.name })
+                }}<template v-if="view.live?.id === view.draft!.id">{{
+                  $t('models.encoder.andSoDoesWhat')
+                }}</template
                 ><template v-else
-                  >. <RouterLink to="/releases">Publish it under Releases</RouterLink></template
+                  >.
+                  <RouterLink to="/releases">{{
+                    $t('models.encoder.publishItUnderReleases')
+                  }}</RouterLink></template
                 >.
               </p>
               <p v-else-if="view.live" class="small">
-                {{ view.live.name }} is live. The next release goes without it.
+                {{ $t('models.encoder.isLiveTheNext', { live: view.live.name }) }}
               </p>
               <Button
                 v-if="isInDraft"
                 class="act"
                 outlined
-                label="Take it out of the draft"
+                :label="$t('models.encoder.takeItOutOf')"
                 :loading="busy"
                 data-test="drop-encoder"
                 @click="
-                  action(() => remove('/models/encoder/draft'), 'The next release goes without it')
+                  action(
+                    () => remove('/models/encoder/draft'),
+                    $t('models.encoder.theNextReleaseGoes'),
+                  )
                 "
               />
               <Button
                 v-else
                 class="act"
-                label="Put it into the draft"
+                :label="$t('models.encoder.putItIntoThe')"
                 :disabled="!hasRead(view)"
                 :loading="busy"
                 data-test="use-encoder"
-                @click="action(() => put('/models/encoder/draft'), 'It is part of the draft')"
+                @click="action(() => put('/models/encoder/draft'), $t('models.encoder.itIsPartOf'))"
               />
             </template>
           </div>

@@ -6,7 +6,7 @@ import { Bot } from '@lucide/vue'
 
 <template>
   <span class="mark small" data-test="machine-written"
-    ><Bot :size="14" aria-hidden="true" /> Written by the language model, not edited yet</span
+    ><Bot :size="14" aria-hidden="true" /> {{ $t('models.machineMark.writtenByTheLanguage') }}</span
   >
 </template>
 

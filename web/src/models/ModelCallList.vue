@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
-import { count, moment, whole } from '../shell/format.ts'
+import { counted, moment, whole } from '../shell/format.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { USE_WORDS } from './uses.ts'
 
@@ -23,12 +23,12 @@ async function more(): Promise<void> {
 </script>
 
 <template>
-  <section class="stack sent" aria-label="What was sent">
-    <h2>What was sent</h2>
+  <section class="stack sent" :aria-label="$t('models.modelCallList.whatWasSent')">
+    <h2>{{ $t('models.modelCallList.whatWasSent') }}</h2>
     <p class="small quiet">
-      Texts are kept for {{ count(keepDays, 'day') }}; what they cost stays.
+      {{ $t('models.modelCallList.textsAreKeptFor', { day: counted('units.day', keepDays) }) }}
     </p>
-    <p v-if="calls?.total === 0" class="quiet">Nothing yet.</p>
+    <p v-if="calls?.total === 0" class="quiet">{{ $t('models.modelCallList.nothingYet') }}</p>
     <ul v-else-if="calls">
       <li v-for="call in calls.rows" :key="call.id" data-test="model-call">
         <details>
@@ -36,30 +36,39 @@ async function more(): Promise<void> {
             <span class="when small quiet">{{ moment(call.at) }}</span>
             <span class="grow"
               >{{ USE_WORDS[call.use].name }}
-              <span class="small quiet">for {{ call.who ?? 'a visitor' }}</span></span
+              <span class="small quiet">{{
+                $t('models.modelCallList.for', {
+                  who: call.who ?? $t('models.modelCallList.aVisitor'),
+                })
+              }}</span></span
             >
             <span v-if="call.fault" class="small fault">{{ call.fault }}</span>
-            <span class="small figures quiet"
-              >{{ whole(call.tokens.sent + call.tokens.received) }} tokens ·
-              {{ money(call.money) }} · {{ (call.milliseconds / 1000).toFixed(1) }} s</span
-            >
+            <span class="small figures quiet">{{
+              $t('models.modelCallList.tokensS', {
+                received: whole(call.tokens.sent + call.tokens.received),
+                money: money(call.money),
+                milliseconds: (call.milliseconds / 1000).toFixed(1),
+              })
+            }}</span>
           </summary>
-          <p v-if="call.sent === null" class="small quiet">Its texts are forgotten.</p>
+          <p v-if="call.sent === null" class="small quiet">
+            {{ $t('models.modelCallList.itsTextsAreForgotten') }}
+          </p>
           <div v-else class="texts small">
             <div>
-              <h3>Sent to {{ call.model }}</h3>
+              <h3>{{ $t('models.modelCallList.sentTo', { model: call.model }) }}</h3>
               <pre v-for="(part, i) in partsOf(call.sent)" :key="i">{{ part }}</pre>
             </div>
             <div>
-              <h3>Came back</h3>
-              <pre>{{ call.received ?? 'nothing' }}</pre>
+              <h3>{{ $t('models.modelCallList.cameBack') }}</h3>
+              <pre>{{ call.received ?? $t('models.modelCallList.nothing') }}</pre>
             </div>
           </div>
         </details>
       </li>
     </ul>
     <p v-if="calls && calls.rows.length < calls.total && limit < 200">
-      <Button text size="small" label="More" @click="more" />
+      <Button text size="small" :label="$t('models.modelCallList.more')" @click="more" />
     </p>
   </section>
 </template>

@@ -3,9 +3,9 @@
 </script>
 
 <template>
-  <nav class="row small kinds" aria-label="Kinds of models">
-    <RouterLink to="/models">Language model</RouterLink>
-    <RouterLink to="/models/encoder">Encoder</RouterLink>
+  <nav class="row small kinds" :aria-label="$t('models.modelKinds.kindsOfModels')">
+    <RouterLink to="/models">{{ $t('models.modelKinds.languageModel') }}</RouterLink>
+    <RouterLink to="/models/encoder">{{ $t('models.modelKinds.encoder') }}</RouterLink>
   </nav>
 </template>
 

@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ModelUse, UseView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import ToggleSwitch from 'primevue/toggleswitch'
 import { computed, ref } from 'vue'
 import { put } from '../shell/api.ts'
-import { count, whole } from '../shell/format.ts'
+import { decimal, counted, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import ConnectionForm from './ConnectionForm.vue'
@@ -24,16 +25,19 @@ const connecting = ref(false)
 
 const isConnected = computed(() => view.value?.connection != null)
 const headline = computed(() => {
-  if (!view.value?.connection) return 'No language model is connected'
-  if (view.value.isStopped) return 'The language model is stopped'
-  if (month.value.calls === 0) return 'A language model is connected, and was asked nothing yet'
-  const asked = `The language model was asked ${count(month.value.calls, 'time')} in thirty days`
-  return view.value.connection.prices ? `${asked}, for ${money(month.value.money)}` : asked
+  if (!view.value?.connection) return t('models.models.noLanguageModelIs')
+  if (view.value.isStopped) return t('models.models.theLanguageModelIs')
+  if (month.value.calls === 0) return t('models.models.aLanguageModelIs')
+  const asked = t('models.models.theLanguageModelWas', {
+    time: counted('units.time', month.value.calls),
+  })
+  return view.value.connection.prices
+    ? t('models.models.for', { asked, money: money(month.value.money) })
+    : asked
 })
 const currency = computed(() => view.value?.connection?.currency ?? '')
 const money = (value: number) => (view.value?.connection?.prices ? inCurrency(value) : '–')
-const inCurrency = (value: number) =>
-  `${value.toLocaleString('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 })} ${currency.value}`
+const inCurrency = (value: number) => `${decimal(value, 2)} ${currency.value}`
 const month = computed(() =>
   (view.value?.uses ?? []).reduce(
     (sum, { month }) => ({
@@ -52,7 +56,7 @@ async function toggle({ use: name, settings }: UseView, on: boolean): Promise<vo
 async function stop(stopped: boolean): Promise<void> {
   await run(
     () => put('/models/stopped', { stopped }),
-    stopped ? 'Nothing is asked of the model any more' : 'The model may be asked again',
+    stopped ? t('models.models.nothingIsAskedOf') : t('models.models.theModelMayBe'),
   )
   await load()
 }
@@ -75,32 +79,41 @@ async function stored(): Promise<void> {
           </h1>
           <p class="quiet">
             <template v-if="isConnected"
-              >{{ view.connection!.model }} at {{ view.connection!.url
-              }}<template v-if="view.source === 'environment'">, set up with the server</template> ·
-              {{ whole(month.tokens) }} tokens in thirty days</template
-            ><template v-else
-              >Janua answers without one. Who has one can let it word answers, propose phrasings and
-              draft articles.</template
-            >
+              >{{
+                $t('models.models.at', {
+                  model: view.connection!.model,
+                  url: view.connection!.url,
+                })
+              }}<template v-if="view.source === 'environment'">{{
+                $t('models.models.setUpWithThe')
+              }}</template>
+              {{
+                $t('models.models.tokensInThirtyDays', { tokens: whole(month.tokens) })
+              }}</template
+            ><template v-else>{{ $t('models.models.januaAnswersWithoutOne') }}</template>
           </p>
         </div>
         <Button
           outlined
-          :label="isConnected ? 'Change the connection' : 'Connect one'"
+          :label="
+            isConnected ? $t('models.models.changeTheConnection') : $t('models.models.connectOne')
+          "
           data-test="connect-model"
           @click="connecting = !connecting"
         /><Button
           v-if="isConnected"
           :severity="view.isStopped ? 'primary' : 'danger'"
           :outlined="!view.isStopped"
-          :label="view.isStopped ? 'Let it go on' : 'Stop everything'"
+          :label="
+            view.isStopped ? $t('models.models.letItGoOn') : $t('models.models.stopEverything')
+          "
           :loading="busy"
           data-test="stop-model"
           @click="stop(!view.isStopped)"
         />
       </div>
       <Message v-if="view.isStopped" severity="warn">
-        Whatever is switched on below, nothing is sent. Visitors read the articles’ own words.
+        {{ $t('models.models.whateverIsSwitchedOn') }}
       </Message>
       <ConnectionForm
         v-if="connecting"
@@ -109,8 +122,8 @@ async function stored(): Promise<void> {
         @stored="stored"
         @cancel="connecting = false"
       />
-      <section v-if="isConnected" class="stack uses-section" aria-label="Uses">
-        <h2>What it is used for</h2>
+      <section v-if="isConnected" class="stack uses-section" :aria-label="$t('models.models.uses')">
+        <h2>{{ $t('models.models.whatItIsUsed') }}</h2>
         <ul class="uses">
           <li v-for="use in view.uses" :key="use.use" data-test="model-use">
             <div class="use">
@@ -126,18 +139,20 @@ async function stored(): Promise<void> {
               </div>
               <dl class="small figures">
                 <div>
-                  <dt>asked today</dt>
+                  <dt>{{ $t('models.models.askedToday') }}</dt>
                   <dd>
                     {{ whole(use.today.calls)
-                    }}<template v-if="use.today.failed">, {{ use.today.failed }} failed</template>
+                    }}<template v-if="use.today.failed">{{
+                      $t('models.models.failed', { failed: use.today.failed })
+                    }}</template>
                   </dd>
                 </div>
                 <div>
-                  <dt>cost, 30 days</dt>
+                  <dt>{{ $t('models.models.cost30Days') }}</dt>
                   <dd>{{ money(use.month.money) }}</dd>
                 </div>
                 <div>
-                  <dt>takes</dt>
+                  <dt>{{ $t('models.models.takes') }}</dt>
                   <dd>
                     {{
                       use.month.medianMilliseconds === null
@@ -151,7 +166,7 @@ async function stored(): Promise<void> {
                 text
                 size="small"
                 class="open"
-                :label="open === use.use ? 'Close' : 'Rules and limits'"
+                :label="open === use.use ? $t('common.close') : $t('models.models.rulesAndLimits')"
                 :aria-expanded="open === use.use"
                 data-test="use-rules"
                 @click="open = open === use.use ? undefined : use.use"

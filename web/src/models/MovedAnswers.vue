@@ -22,7 +22,7 @@ defineSlots<{ default(props: { row: Row }): unknown; asked(props: { row: Row }):
       </li>
     </ul>
     <p v-if="(group.of ?? 0) > group.rows.length" class="small quiet">
-      The {{ group.rows.length }} most asked are shown.
+      {{ $t('models.movedAnswers.theMostAskedAre', { rows: group.rows.length }) }}
     </p>
   </details>
 </template>

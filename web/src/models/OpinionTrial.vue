@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed } from 'vue'
 import { post } from '../shell/api.ts'
-import { count, day, sure, whole } from '../shell/format.ts'
+import { counted, day, sure, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import MovedAnswers from './MovedAnswers.vue'
@@ -22,14 +23,34 @@ async function start(): Promise<void> {
   await load()
 }
 const COLUMNS = ['right', 'wrong', 'silent'] as const
-const COLUMN_WORDS = { right: 'answered right', wrong: 'answered wrong', silent: 'kept back' }
+const COLUMN_WORDS = {
+  right: t('models.opinionTrial.answeredRight'),
+  wrong: t('models.opinionTrial.answeredWrong'),
+  silent: t('models.opinionTrial.keptBack'),
+}
 const groups = computed(() =>
   result.value
     ? [
-        { name: 'Good answers lost', tone: 'bad' as const, rows: result.value.lost },
-        { name: 'Wrong answers added', tone: 'bad' as const, rows: result.value.worse },
-        { name: 'Wrong answers spared', tone: 'good' as const, rows: result.value.spared },
-        { name: 'Good answers gained', tone: 'good' as const, rows: result.value.gained },
+        {
+          name: t('models.opinionTrial.goodAnswersLost'),
+          tone: 'bad' as const,
+          rows: result.value.lost,
+        },
+        {
+          name: t('models.opinionTrial.wrongAnswersAdded'),
+          tone: 'bad' as const,
+          rows: result.value.worse,
+        },
+        {
+          name: t('models.opinionTrial.wrongAnswersSpared'),
+          tone: 'good' as const,
+          rows: result.value.spared,
+        },
+        {
+          name: t('models.opinionTrial.goodAnswersGained'),
+          tone: 'good' as const,
+          rows: result.value.gained,
+        },
       ].filter(({ rows }) => rows.length > 0)
     : [],
 )
@@ -44,13 +65,22 @@ const verdict = computed(() => {
 </script>
 
 <template>
-  <section v-if="view" class="stack trial" aria-label="Second opinion, tried" data-test="trial">
+  <section
+    v-if="view"
+    class="stack trial"
+    :aria-label="$t('models.opinionTrial.secondOpinionTried')"
+    data-test="trial"
+  >
     <div class="row">
-      <h2 class="grow">Is the second opinion worth it?</h2>
+      <h2 class="grow">{{ $t('models.opinionTrial.isTheSecondOpinion') }}</h2>
       <Button
         outlined
         size="small"
-        :label="`Try it on ${count(view.reviewed, 'reviewed answer')}`"
+        :label="
+          $t('models.opinionTrial.tryItOn', {
+            reviewedAnswer: counted('units.reviewedAnswer', view.reviewed),
+          })
+        "
         :disabled="view.reviewed === 0 || view.running !== null"
         :loading="busy"
         data-test="start-trial"
@@ -58,23 +88,26 @@ const verdict = computed(() => {
       />
     </div>
     <p class="small quiet">
-      Answers of the newest replay within 0.25 of the threshold that somebody reviewed. Visitors
-      meet none of it. Each answer is decided by what opinions proved to be worth on the others.
+      {{ $t('models.opinionTrial.answersOfTheNewest') }}
     </p>
-    <Message v-if="view.problem" severity="error" data-test="trial-problem"
-      >The trial broke off: {{ view.problem }}</Message
-    >
+    <Message v-if="view.problem" severity="error" data-test="trial-problem">{{
+      $t('models.opinionTrial.theTrialBrokeOff', { problem: view.problem })
+    }}</Message>
     <p v-if="view.running" role="status" data-test="trial-running">
-      {{ view.running.done }} of {{ view.running.of }} asked …
+      {{ $t('models.opinionTrial.ofAsked', { done: view.running.done, of: view.running.of }) }}
     </p>
     <template v-else-if="result">
       <p class="verdict" data-test="trial-verdict">
-        With {{ result.model }}: <strong>{{ verdict }}</strong>
+        <i18n-t keypath="models.opinionTrial.with" scope="global"
+          ><template #verdict
+            ><strong>{{ verdict }}</strong></template
+          ><template #model>{{ result.model }}</template></i18n-t
+        >
       </p>
       <table class="compared">
         <thead>
           <tr>
-            <th scope="col">{{ count(result.asked, 'reviewed answer') }}</th>
+            <th scope="col">{{ counted('units.reviewedAnswer', result.asked) }}</th>
             <th v-for="column in COLUMNS" :key="column" scope="col" class="figures">
               {{ COLUMN_WORDS[column] }}
             </th>
@@ -82,27 +115,43 @@ const verdict = computed(() => {
         </thead>
         <tbody class="figures">
           <tr>
-            <th scope="row">as it is</th>
+            <th scope="row">{{ $t('models.opinionTrial.asItIs') }}</th>
             <td v-for="column in COLUMNS" :key="column">{{ result.now[column] }}</td>
           </tr>
           <tr>
-            <th scope="row">with a second opinion</th>
+            <th scope="row">{{ $t('models.opinionTrial.withASecondOpinion') }}</th>
             <td v-for="column in COLUMNS" :key="column">{{ result.then[column] }}</td>
           </tr>
         </tbody>
       </table>
       <p class="small quiet">
-        It said yes {{ result.said.yes }}, partly {{ result.said.partly }} and no
-        {{ result.said.no }} times<template v-if="result.unheard"
-          >; {{ result.unheard }} times nothing came back</template
-        >. A visitor would wait {{ (result.medianMilliseconds / 1000).toFixed(1) }} s longer
-        (median). It would be asked about {{ whole(result.monthly.calls) }} times a month, which
-        costs {{ hasPrices ? money(result.monthly.money) : 'what is not known without prices' }}.
-        Tried on {{ day(result.at) }}.
+        {{
+          $t('models.opinionTrial.itSaidYesPartly', {
+            yes: result.said.yes,
+            partly: result.said.partly,
+            no: result.said.no,
+          })
+        }}<template v-if="result.unheard">{{
+          $t('models.opinionTrial.timesNothingCameBack', { unheard: result.unheard })
+        }}</template
+        >{{
+          $t('models.opinionTrial.aVisitorWouldWait', {
+            medianMilliseconds: (result.medianMilliseconds / 1000).toFixed(1),
+            calls: whole(result.monthly.calls),
+            money: hasPrices
+              ? money(result.monthly.money)
+              : $t('models.opinionTrial.whatIsNotKnown'),
+            at: day(result.at),
+          })
+        }}
       </p>
-      <MovedAnswers v-slot="{ row }" :groups="groups"
-        >{{ row.title }}, sure {{ sure(row.sure) }}, it says {{ row.says }}</MovedAnswers
-      >
+      <MovedAnswers v-slot="{ row }" :groups="groups">{{
+        $t('models.opinionTrial.sureItSays', {
+          title: row.title,
+          sure: sure(row.sure),
+          says: row.says,
+        })
+      }}</MovedAnswers>
     </template>
   </section>
 </template>

@@ -35,22 +35,22 @@ async function ask(): Promise<void> {
 
 <template>
   <section v-if="isOn" class="stack" data-test="proposed-texts">
-    <h3>Let the language model word them</h3>
+    <h3>{{ $t('models.proposedTexts.letTheLanguageModel') }}</h3>
     <label class="field"
-      ><span>How should it sound?</span
+      ><span>{{ $t('models.proposedTexts.howShouldItSound') }}</span
       ><Textarea
         v-model="brief"
         rows="2"
         auto-resize
         maxlength="2000"
-        placeholder="Warm and short, as a harbour master would speak to regulars."
+        :placeholder="$t('models.proposedTexts.warmAndShortAs')"
         data-test="texts-brief"
     /></label>
     <p>
       <Button
         outlined
         size="small"
-        label="Propose texts"
+        :label="$t('models.proposedTexts.proposeTexts')"
         :disabled="brief.trim().length < 3"
         :loading="busy"
         data-test="propose-texts"
@@ -58,14 +58,16 @@ async function ask(): Promise<void> {
       />
     </p>
     <template v-if="proposed">
-      <p v-if="differing.length === 0" class="quiet small">Nothing that reads differently.</p>
+      <p v-if="differing.length === 0" class="quiet small">
+        {{ $t('models.proposedTexts.nothingThatReadsDifferently') }}
+      </p>
       <MachineMark v-else />
       <ul>
         <li v-for="{ name, text } in differing" :key="name" data-test="proposed-text">
           <span class="grow">{{ text }}</span><Button
             size="small"
             text
-            label="Take"
+            :label="$t('models.proposedTexts.take')"
             @click="emit('take', name, text)"
           />
         </li>

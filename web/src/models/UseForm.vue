@@ -33,33 +33,30 @@ async function store(): Promise<void> {
 <template>
   <form class="stack form" data-test="use-form" @submit.prevent="store">
     <details>
-      <summary class="small">What it is told first</summary>
+      <summary class="small">{{ $t('models.useForm.whatItIsTold') }}</summary>
       <p class="prompt small">{{ use.prompt }}</p>
     </details>
-    <FormField
-      label="Your own rules, after these: tone, words to use, what is never mentioned"
-      :fault="faults.rules"
-    >
+    <FormField :label="$t('models.useForm.yourOwnRulesAfter')" :fault="faults.rules">
       <Textarea
         v-model="form.rules"
         rows="3"
         auto-resize
         maxlength="4000"
-        placeholder="Say “we”, never “the company”. Never mention other operators."
+        :placeholder="$t('models.useForm.sayWeNeverThe')"
         data-test="use-own-rules"
       />
     </FormField>
     <div class="row fields">
-      <FormField label="Another model" :fault="faults.model">
+      <FormField :label="$t('models.useForm.anotherModel')" :fault="faults.model">
         <InputText
           :model-value="form.model ?? ''"
           size="small"
           maxlength="200"
-          placeholder="as connected"
+          :placeholder="$t('models.useForm.asConnected')"
           @update:model-value="form.model = $event || null"
         />
       </FormField>
-      <FormField label="Liveliness, 0 to 1" :fault="faults.temperature">
+      <FormField :label="$t('models.useForm.liveliness0To1')" :fault="faults.temperature">
         <InputNumber
           v-model="form.temperature"
           :min="0"
@@ -68,10 +65,10 @@ async function store(): Promise<void> {
           size="small"
         />
       </FormField>
-      <FormField label="Tokens of a reply" :fault="faults.maxTokens">
+      <FormField :label="$t('models.useForm.tokensOfAReply')" :fault="faults.maxTokens">
         <InputNumber v-model="form.maxTokens" :min="16" :max="8000" size="small" />
       </FormField>
-      <FormField label="Seconds to wait" :fault="faults.timeoutSeconds">
+      <FormField :label="$t('models.useForm.secondsToWait')" :fault="faults.timeoutSeconds">
         <InputNumber
           v-model="form.timeoutSeconds"
           :min="1"
@@ -80,27 +77,37 @@ async function store(): Promise<void> {
           size="small"
         />
       </FormField>
-      <FormField label="Tokens a day" :fault="faults.tokensADay">
+      <FormField :label="$t('models.useForm.tokensADay')" :fault="faults.tokensADay">
         <InputNumber
           v-model="form.tokensADay"
           :min="1"
           size="small"
-          placeholder="no limit"
+          :placeholder="$t('models.useForm.noLimit')"
           data-test="tokens-a-day"
         />
       </FormField>
-      <FormField :label="`${currency} a day`" :fault="faults.moneyADay">
+      <FormField :label="$t('models.useForm.aDay', { currency })" :fault="faults.moneyADay">
         <InputNumber
           v-model="form.moneyADay"
           :min="0.01"
           :max-fraction-digits="2"
           size="small"
           :disabled="!hasPrices"
-          :placeholder="hasPrices ? 'no limit' : 'prices are not set'"
+          :placeholder="
+            hasPrices ? $t('models.useForm.noLimit') : $t('models.useForm.pricesAreNotSet')
+          "
         />
       </FormField>
     </div>
-    <p><Button type="submit" size="small" label="Save" :loading="busy" data-test="store-use" /></p>
+    <p>
+      <Button
+        type="submit"
+        size="small"
+        :label="$t('common.save')"
+        :loading="busy"
+        data-test="store-use"
+      />
+    </p>
   </form>
 </template>
 

@@ -1,5 +1,6 @@
+import { t } from '../shell/i18n.ts'
 import type { EncoderTrialResult, EncoderView } from '@janua/contracts'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 
 export type StepName = 'connect' | 'learn' | 'read' | 'compare' | 'use'
 /** Where a step stands: behind us, what is to be done now, or what has to wait for it. */
@@ -31,21 +32,27 @@ export function hasRead({ vectors }: Pick<EncoderView, 'vectors'>): boolean {
 /** What the page says first. */
 export function headlineOf(view: EncoderView): string {
   const { found, live, draft, trial } = view
-  if (view.state === 'none') return 'Questions are understood by the encoder that ships with Janua'
-  if (view.state === 'connecting') return 'Janua is connecting to your encoder …'
-  if (view.state === 'failed' && !found) return 'Your encoder cannot be used'
-  if (live && live.id === found?.id) return `Questions are understood by ${live.name}`
-  if (draft && draft.id === found?.id) return 'Your encoder goes live with the next release'
-  if (view.learning) return 'Janua is learning how your encoder ranks …'
-  if (!view.learnt) return 'Your encoder is connected; visitors do not meet it yet'
-  if (!hasRead(view)) return 'Your encoder is reading what the draft says …'
+  if (view.state === 'none') return t('models.encoderSteps.questionsAreUnderstoodBy')
+  if (view.state === 'connecting') return t('models.encoderSteps.januaIsConnectingTo')
+  if (view.state === 'failed' && !found) return t('models.encoderSteps.yourEncoderCannotBe')
+  if (live && live.id === found?.id)
+    return t('models.encoderSteps.questionsAreUnderstoodBy2', { live: live.name })
+  if (draft && draft.id === found?.id) return t('models.encoderSteps.yourEncoderGoesLive')
+  if (view.learning) return t('models.encoderSteps.januaIsLearningHow')
+  if (!view.learnt) return t('models.encoderSteps.yourEncoderIsConnected')
+  if (!hasRead(view)) return t('models.encoderSteps.yourEncoderIsReading')
   return trial.result
-    ? `Under your encoder: ${verdictOf(trial.result)}`
-    : 'Your encoder can be compared with the one that ships'
+    ? t('models.encoderSteps.underYourEncoder', { result: verdictOf(trial.result) })
+    : t('models.encoderSteps.yourEncoderCanBe')
 }
 
 /** What would change, in a few words; what is lost goes first. */
 export function verdictOf({ moved: { lost, worse, gained } }: EncoderTrialResult): string {
-  const wrong = worse > 0 ? `, ${count(worse, 'wrong one')} added` : ''
-  return `${count(lost, 'good answer')} lost${wrong}, ${gained} gained`
+  const wrong =
+    worse > 0 ? t('models.encoderSteps.added', { wrongOne: counted('units.wrongOne', worse) }) : ''
+  return t('models.encoderSteps.lostGained', {
+    goodAnswer: counted('units.goodAnswer', lost),
+    wrong,
+    gained,
+  })
 }

@@ -1,33 +1,34 @@
+import { t } from '../shell/i18n.ts'
 import type { ModelUse } from '@janua/contracts'
 
 /** What each use is called, and what it does. */
 export const USE_WORDS: Record<ModelUse, { name: string; does: string }> = {
   wording: {
-    name: 'Word answers',
-    does: 'Answers to visitors are worded from the passage that answers. A sentence that the passage does not support is never shown. Also to be switched on at the door.',
+    name: t('models.uses.wordAnswers'),
+    does: t('models.uses.answersToVisitorsAre'),
   },
   elsewhere: {
-    name: 'Answer from elsewhere',
-    does: 'Where the library is silent, the model may say what is generally known. Marked as not yours, checked by nobody, never counted as covered. Also to be switched on at the door.',
+    name: t('models.uses.answerFromElsewhere'),
+    does: t('models.uses.whereTheLibraryIs'),
   },
   opinion: {
-    name: 'Second opinion',
-    does: 'For answers near the threshold: does this passage answer this question? A yes makes Janua surer, a no less sure, by as much as your reviews show it to be worth.',
+    name: t('models.uses.secondOpinion'),
+    does: t('models.uses.forAnswersNearThe'),
   },
   phrasings: {
-    name: 'Propose phrasings',
-    does: 'Ways in which customers would ask what an article answers, for you to take or refuse.',
+    name: t('models.uses.proposePhrasings'),
+    does: t('models.uses.waysInWhichCustomers'),
   },
   drafting: {
-    name: 'Draft articles',
-    does: 'A first version of an article for a gap, from what agents replied.',
+    name: t('models.uses.draftArticles'),
+    does: t('models.uses.aFirstVersionOf'),
   },
   'door texts': {
-    name: 'Word a door’s texts',
-    does: 'The sentences that the assistant says, by a short description of how it should sound.',
+    name: t('models.uses.wordADoorsTexts'),
+    does: t('models.uses.theSentencesThatThe'),
   },
   summary: {
-    name: 'Sum up conversations',
-    does: 'A few sentences for the agent who takes a conversation over.',
+    name: t('models.uses.sumUpConversations'),
+    does: t('models.uses.aFewSentencesFor'),
   },
 }

@@ -35,7 +35,7 @@ async function toggle(): Promise<void> {
         binary
         :disabled="!change.ready"
         :input-id="`take-${change.item}`"
-        :aria-label="`Publish “${change.title}”`"
+        :aria-label="$t('releases.changeRow.publish', { change: change.title })"
         @update:model-value="(take: boolean) => $emit('take', take)"
       />
       <div class="grow">
@@ -44,31 +44,45 @@ async function toggle(): Promise<void> {
           ><template v-else>{{ change.title }}</template></strong
         >
         <p class="quiet small">
-          {{ KIND_WORDS[change.kind] }}
-          {{ change.type === 'removed' ? 'taken out' : change.type }} by {{ change.by }},
-          {{ moment(change.at) }} ·
-          <button
-            type="button"
-            class="bare small"
-            :aria-expanded="open"
-            data-test="differences"
-            @click="toggle"
+          <i18n-t keypath="releases.changeRow.by" scope="global"
+            ><template #button
+              ><button
+                type="button"
+                class="bare small"
+                :aria-expanded="open"
+                data-test="differences"
+                @click="toggle"
+              >
+                {{ $t('releases.changeRow.whatChanged') }}
+              </button></template
+            ><template #kind>{{ KIND_WORDS[change.kind] }}</template
+            ><template #type>{{
+              change.type === 'removed' ? $t('releases.changeRow.takenOut') : change.type
+            }}</template
+            ><template #by>{{ change.by }}</template
+            ><template #at>{{ moment(change.at) }}</template></i18n-t
           >
-            what changed
-          </button>
         </p>
       </div>
       <span class="small state" :class="{ ready: change.ready }">{{
-        change.ready ? 'ready' : 'in work'
+        change.ready ? $t('releases.changeRow.ready') : $t('releases.changeRow.inWork')
       }}</span>
       <Button
         size="small"
         text
         class="toggle"
-        :label="change.ready ? 'Back to work' : 'Mark ready'"
+        :label="
+          change.ready ? $t('releases.changeRow.backToWork') : $t('releases.changeRow.markReady')
+        "
         @click="$emit('ready', !change.ready)"
       />
-      <Button size="small" text severity="danger" label="Put back" @click="$emit('discard')" />
+      <Button
+        size="small"
+        text
+        severity="danger"
+        :label="$t('releases.changeRow.putBack')"
+        @click="$emit('discard')"
+      />
     </div>
     <p v-if="open && text" class="text small"><DiffParts :parts="text.parts" /></p>
   </li>

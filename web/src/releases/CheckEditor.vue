@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { CheckInput, CheckView } from '@janua/contracts'
 import { CHECK_COMES } from '@janua/core'
 import Button from 'primevue/button'
@@ -34,11 +35,11 @@ const doors = computed(() => allDoors.value.value ?? [])
 const COMES = CHECK_COMES.map((value) => ({
   value,
   label: {
-    answer: 'It answers',
-    'does not know': 'It says that it does not know',
-    'asks back': 'It asks back',
-    declines: 'It declines',
-    'small talk': 'It takes it as small talk',
+    answer: t('releases.checkEditor.itAnswers'),
+    'does not know': t('releases.checkEditor.itSaysThatIt'),
+    'asks back': t('releases.checkEditor.itAsksBack'),
+    declines: t('releases.checkEditor.itDeclines'),
+    'small talk': t('releases.checkEditor.itTakesItAs'),
     anything: 'Anything',
   }[value],
 }))
@@ -70,22 +71,24 @@ function store(): void {
   <Dialog
     visible
     modal
-    :header="check ? 'Change the check' : 'Add a check'"
+    :header="
+      check ? $t('releases.checkEditor.changeTheCheck') : $t('releases.checkEditor.addACheck')
+    "
     :style="{ width: '560px' }"
     @update:visible="emit('close')"
   >
     <form class="stack" @submit.prevent="store">
       <label class="field"
-        ><span>The question</span
+        ><span>{{ $t('releases.checkEditor.theQuestion') }}</span
         ><InputText v-model="question" maxlength="2000" autofocus data-test="check-question"
       /></label>
       <label class="field"
-        ><span>What was said before it, a message a line; may be empty</span
+        ><span>{{ $t('releases.checkEditor.whatWasSaidBefore') }}</span
         ><Textarea v-model="before" rows="2" auto-resize
       /></label>
       <div class="two">
         <label class="field"
-          ><span>What must come</span
+          ><span>{{ $t('releases.checkEditor.whatMustCome') }}</span
           ><Select
             v-model="comes"
             :options="COMES"
@@ -94,44 +97,51 @@ function store(): void {
             data-test="check-comes"
         /></label>
         <label class="field"
-          ><span>At which door</span
+          ><span>{{ $t('releases.checkEditor.atWhichDoor') }}</span
           ><Select
             v-model="door"
-            :options="[{ id: 0, title: 'The first one' }, ...doors]"
+            :options="[{ id: 0, title: $t('releases.checkEditor.theFirstOne') }, ...doors]"
             option-label="title"
             option-value="id"
         /></label>
       </div>
       <label v-if="named" class="field"
-        ><span
-          >{{
-            comes === 'answer'
-              ? 'From which article'
-              : 'Which article must be among what it offers'
-          }}; may be empty</span
+        ><span>{{
+          $t('releases.checkEditor.mayBeEmpty', {
+            answer:
+              comes === 'answer'
+                ? $t('releases.checkEditor.fromWhichArticle')
+                : $t('releases.checkEditor.whichArticleMustBe'),
+          })
+        }}</span
         ><ItemPicker v-model="item"
       /></label>
       <div v-if="comes === 'answer'" class="two">
         <div class="field">
-          <span>The answer has these words</span><WordChips v-model="contains" />
+          <span>{{ $t('releases.checkEditor.theAnswerHasThese') }}</span><WordChips
+            v-model="contains"
+          />
         </div>
-        <div class="field"><span>and not these</span><WordChips v-model="lacks" /></div>
+        <div class="field">
+          <span>{{ $t('releases.checkEditor.andNotThese') }}</span><WordChips v-model="lacks" />
+        </div>
       </div>
       <label v-if="queues.length" class="field"
-        ><span>Asked for a person, it goes to</span
+        ><span>{{ $t('releases.checkEditor.askedForAPerson') }}</span
         ><Select
           v-model="queue"
-          :options="[{ id: 0, name: 'any queue' }, ...queues]"
+          :options="[{ id: 0, name: $t('releases.checkEditor.anyQueue') }, ...queues]"
           option-label="name"
           option-value="id"
       /></label>
       <label class="field"
-        ><span>Why this check is here; may be empty</span><InputText v-model="note" maxlength="300"
+        ><span>{{ $t('releases.checkEditor.whyThisCheckIs') }}</span
+        ><InputText v-model="note" maxlength="300"
       /></label>
       <div class="row end">
-        <Button text label="Leave it" @click="emit('close')" /><Button
+        <Button text :label="$t('common.leaveIt')" @click="emit('close')" /><Button
           type="submit"
-          label="Store and run"
+          :label="$t('releases.checkEditor.storeAndRun')"
           :disabled="question.trim() === ''"
           :loading="busy"
           data-test="check-store"

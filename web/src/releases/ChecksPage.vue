@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { CheckInput, CheckView } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
 import { computed, shallowRef, useTemplateRef } from 'vue'
-import { count, moment } from '../shell/format.ts'
+import { counted, moment } from '../shell/format.ts'
 import CheckEditor from './CheckEditor.vue'
 import { checksHeadline, wantedBy } from './checkWords.ts'
 import { useChecks } from './useChecks.ts'
@@ -14,8 +15,8 @@ const { state, list, show, failing, rows, read, busy, takeOut, runNow, fromRevie
 const editing = shallowRef<CheckView | 'new'>()
 const file = useTemplateRef<HTMLInputElement>('file')
 const SHOWS = computed(() => [
-  { value: 'all', label: `All ${list.value?.checks.length ?? 0}` },
-  { value: 'failing', label: `Failing ${failing.value.length}` },
+  { value: 'all', label: t('releases.checks.all', { checks: list.value?.checks.length ?? 0 }) },
+  { value: 'failing', label: t('releases.checks.failing', { failing: failing.value.length }) },
 ])
 const headline = computed(() => checksHeadline(list.value ?? { run: null, checks: [] }))
 
@@ -37,22 +38,31 @@ async function bring({ target }: Event): Promise<void> {
       <div>
         <h1 data-test="checks-head">{{ headline }}</h1>
         <p class="quiet">
-          Questions with what must come. They are run by themselves whenever the draft changes, and
-          before every release.<template v-if="list?.run">
-            Last run {{ moment(list.run.at)
-            }}{{ list.run.current ? '' : ', of an older draft' }}.</template
+          {{ $t('releases.checks.questionsWithWhatMust')
+          }}<template v-if="list?.run"
+            >{{ ' '
+            }}{{
+              $t('releases.checks.lastRun', {
+                at: moment(list.run.at),
+                current: list.run.current ? '' : $t('releases.checks.ofAnOlderDraft'),
+              })
+            }}</template
           >
         </p>
       </div>
       <Button
         text
-        label="Run now"
+        :label="$t('releases.checks.runNow')"
         :loading="busy"
         :disabled="!list?.checks.length"
         data-test="checks-run"
         @click="runNow"
       />
-      <Button label="Add a check" data-test="check-add" @click="editing = 'new'" />
+      <Button
+        :label="$t('releases.checks.addACheck')"
+        data-test="check-add"
+        @click="editing = 'new'"
+      />
     </div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <Message
@@ -61,12 +71,14 @@ async function bring({ target }: Event): Promise<void> {
       closable
       data-test="checks-read"
       @close="read = undefined"
-      >{{ count(read.added, 'check') }} added<template v-if="read.known"
-        >, {{ read.known }} were there</template
+      >{{ $t('releases.checks.added', { check: counted('units.check', read.added) })
+      }}<template v-if="read.known">{{
+        $t('releases.checks.wereThere', { known: read.known })
+      }}</template
       >.
       <ul v-if="read.faults.length">
         <li v-for="fault in read.faults" :key="fault.row">
-          Row {{ fault.row }}: {{ fault.because }}
+          {{ $t('releases.checks.row', { fault: fault.row, because: fault.because }) }}
         </li>
       </ul></Message
     >
@@ -77,14 +89,18 @@ async function bring({ target }: Event): Promise<void> {
         option-label="label"
         option-value="value"
         :allow-empty="false"
-        aria-label="Which checks"
+        :aria-label="$t('releases.checks.whichChecks')"
       />
       <span class="grow" />
       <Button
         v-if="list?.reviewed"
         size="small"
         outlined
-        :label="`Make checks of ${count(list.reviewed, 'question')} reviewed right`"
+        :label="
+          $t('releases.checks.makeChecksOfReviewed', {
+            question: counted('units.question', list.reviewed),
+          })
+        "
         data-test="checks-reviewed"
         @click="fromReviewed"
       />
@@ -93,43 +109,44 @@ async function bring({ target }: Event): Promise<void> {
         type="file"
         accept=".csv,text/csv"
         class="visually-hidden"
-        aria-label="A list of checks as CSV"
+        :aria-label="$t('releases.checks.aListOfChecks')"
         data-test="checks-file"
         @change="bring"
       />
-      <Button size="small" text label="Read CSV" @click="file?.click()" />
-      <a href="/api/checks/file.csv" class="small" download>CSV</a
-      ><a
+      <Button size="small" text :label="$t('releases.checks.readCsv')" @click="file?.click()" />
+      <a href="/api/checks/file.csv" class="small" download>{{ $t('common.csv') }}</a><a
         href="/api/checks/topics.txt"
         class="small"
         download
-        title="For retrieval tools: TREC topics"
-        >topics</a
+        :title="$t('releases.checks.forRetrievalToolsTrec')"
+        >{{ $t('releases.checks.topics') }}</a
       ><a
         href="/api/checks/qrels.txt"
         class="small"
         download
-        title="For retrieval tools: TREC relevance reviews"
-        >qrels</a
+        :title="$t('releases.checks.forRetrievalToolsTrec2')"
+        >{{ $t('releases.checks.qrels') }}</a
       >
     </div>
     <div v-if="list && list.checks.length === 0" class="empty panel">
       <p>
-        A check keeps a fixed question fixed. Add one here, from a rehearsal with “It should have
-        been…”, from a list with the columns question, expects, source and contains, or from what
-        your team reviewed right.
+        {{ $t('releases.checks.aCheckKeepsA') }}
       </p>
-      <Button label="Add a check" @click="editing = 'new'" />
+      <Button :label="$t('releases.checks.addACheck')" @click="editing = 'new'" />
     </div>
-    <div v-else-if="rows.length === 0 && list" class="empty panel"><p>None fails.</p></div>
+    <div v-else-if="rows.length === 0 && list" class="empty panel">
+      <p>{{ $t('releases.checks.noneFails') }}</p>
+    </div>
     <div v-else class="sideways">
       <table class="checks">
         <thead>
           <tr>
-            <th scope="col">Question</th>
-            <th scope="col">What must come</th>
-            <th scope="col">On the draft</th>
-            <th scope="col"><span class="visually-hidden">Actions</span></th>
+            <th scope="col">{{ $t('common.question') }}</th>
+            <th scope="col">{{ $t('releases.checks.whatMustCome') }}</th>
+            <th scope="col">{{ $t('releases.checks.onTheDraft') }}</th>
+            <th scope="col">
+              <span class="visually-hidden">{{ $t('common.actions') }}</span>
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -156,27 +173,40 @@ async function bring({ target }: Event): Promise<void> {
               }}<span v-if="check.note" class="quiet small note">{{ check.note }}</span>
             </td>
             <td>
-              <template v-if="!check.result"><span class="quiet">not run yet</span></template
-              ><span v-else-if="check.result.passed" class="passed">✓ passes</span>
+              <template v-if="!check.result"
+                ><span class="quiet">{{ $t('releases.checks.notRunYet') }}</span></template
+              ><span v-else-if="check.result.passed" class="passed">{{
+                $t('releases.checks.passes')
+              }}</span>
               <div v-else class="failed" data-test="check-failed">
-                <strong>✕ fails</strong>
+                <strong>{{ $t('releases.checks.fails') }}</strong>
                 <ul>
                   <li v-for="problem in check.result.problems" :key="problem">{{ problem }}</li>
                 </ul>
-                <p v-if="check.result.before" class="small">It fails for visitors too.</p>
-                <p v-else-if="check.result.brokenBy.length" class="small" data-test="broken-by">
-                  Broken by the change of
-                  {{ check.result.brokenBy.map(({ title }) => `“${title}”`).join(' or ') }}.
+                <p v-if="check.result.before" class="small">
+                  {{ $t('releases.checks.itFailsForVisitors') }}
                 </p>
-                <p v-else class="small">It passes for visitors; no single change breaks it.</p>
+                <p v-else-if="check.result.brokenBy.length" class="small" data-test="broken-by">
+                  {{
+                    $t('releases.checks.brokenByTheChange', {
+                      or: check.result.brokenBy.map(({ title }) => `“${title}”`).join(' or '),
+                    })
+                  }}
+                </p>
+                <p v-else class="small">{{ $t('releases.checks.itPassesForVisitors') }}</p>
               </div>
             </td>
             <td class="actions">
-              <Button size="small" text label="Change" @click="editing = check" /><Button
+              <Button
+                size="small"
+                text
+                :label="$t('common.change')"
+                @click="editing = check"
+              /><Button
                 size="small"
                 text
                 severity="danger"
-                label="Remove"
+                :label="$t('releases.checks.remove')"
                 @click="takeOut(check)"
               />
             </td>

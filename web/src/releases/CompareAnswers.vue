@@ -32,9 +32,11 @@ const isSame = computed(() => live.said === draft.said)
       <p class="small quiet">{{ sourceLine(side.answer) }}</p>
     </div>
     <div class="whole">
-      <p v-if="isSame" class="small quiet">Word for word the same.</p>
+      <p v-if="isSame" class="small quiet">{{ $t('releases.compareAnswers.wordForWordThe') }}</p>
       <template v-else
-        ><p class="small quiet">From {{ names.live }} to {{ names.draft }}, word by word:</p>
+        ><p class="small quiet">
+          {{ $t('releases.compareAnswers.fromToWordBy', { live: names.live, draft: names.draft }) }}
+        </p>
         <DiffText :before="live.said" :after="draft.said"
       /></template>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { FlowBand } from '@janua/core'
 import { computed } from 'vue'
 import { OUTCOMES } from '../answering/outcomes.ts'
@@ -36,8 +37,12 @@ const tall = computed(() =>
 const isChosen = ({ from, to }: FlowBand) => chosen?.from === from && chosen.to === to
 const said = ({ from, to, times }: FlowBand) =>
   from === to
-    ? `${whole(times)} ${OUTCOMES[from].name} both times`
-    : `${whole(times)} ${OUTCOMES[from].name}, then ${OUTCOMES[to].name}`
+    ? t('releases.flowChart.bothTimes', { times: whole(times), from: OUTCOMES[from].name })
+    : t('releases.flowChart.then', {
+        times: whole(times),
+        from: OUTCOMES[from].name,
+        to: OUTCOMES[to].name,
+      })
 </script>
 
 <template>
@@ -60,7 +65,7 @@ const said = ({ from, to, times }: FlowBand) =>
       :width="WIDTH"
       :height="HEIGHT"
       role="group"
-      aria-label="Flow between outcomes"
+      :aria-label="$t('releases.flowChart.flowBetweenOutcomes')"
     >
       <g
         v-for="band in laid.bands"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Audience, OpenRelease, ShareOf } from '@janua/contracts'
 import Button from 'primevue/button'
 import { moment, percent, whole } from '../shell/format.ts'
@@ -12,10 +13,10 @@ const { open, live, mayPublish, busy } = defineProps<{
 }>()
 defineEmits<{ open: [audience: Audience, share: number]; withdraw: [] }>()
 const ROWS: { key: 'answered' | 'coverage' | 'votedDown' | 'wantsPerson'; name: string }[] = [
-  { key: 'answered', name: 'answered' },
-  { key: 'coverage', name: 'covered' },
-  { key: 'votedDown', name: 'voted down' },
-  { key: 'wantsPerson', name: 'wished for a person' },
+  { key: 'answered', name: t('releases.openCard.answered') },
+  { key: 'coverage', name: t('releases.openCard.covered') },
+  { key: 'votedDown', name: t('releases.openCard.votedDown') },
+  { key: 'wantsPerson', name: t('releases.openCard.wishedForAPerson') },
 ]
 const within = (share: ShareOf | undefined) =>
   share ? `${percent(share.share)} (${percent(share.low)}–${percent(share.high)})` : '–'
@@ -26,29 +27,40 @@ const OTHER_SHARES = [0.1, 0.25, 0.5].filter((share) => share !== open.share)
   <section class="open panel" data-test="open-release">
     <div>
       <h2>
-        Release {{ open.number }} is open to
-        {{ open.audience === 'team' ? 'the team' : `${percent(open.share)} of visitors` }}
+        {{
+          $t('releases.openCard.releaseIsOpenTo', {
+            number: open.number,
+            team:
+              open.audience === 'team'
+                ? $t('releases.openCard.theTeam')
+                : $t('releases.openCard.ofVisitors', { share: percent(open.share) }),
+          })
+        }}
       </h2>
       <p class="quiet small">
-        since {{ moment(open.since) }}; everybody else gets release {{ live }}.
         {{
-          open.audience === 'team'
-            ? 'Open a door in this browser while you are signed in, and you get it too.'
-            : 'A visitor always gets the same one.'
+          $t('releases.openCard.sinceEverybodyElseGets', {
+            since: moment(open.since),
+            live,
+            team:
+              open.audience === 'team'
+                ? $t('releases.openCard.openADoorIn')
+                : $t('releases.openCard.aVisitorAlwaysGets'),
+          })
         }}
       </p>
     </div>
     <table v-if="open.outcomes.open || open.outcomes.live">
       <thead>
         <tr>
-          <th scope="col">Since then</th>
-          <th scope="col">Release {{ open.number }}</th>
-          <th scope="col">Release {{ live }}</th>
+          <th scope="col">{{ $t('releases.openCard.sinceThen') }}</th>
+          <th scope="col">{{ $t('releases.openCard.release', { number: open.number }) }}</th>
+          <th scope="col">{{ $t('releases.openCard.release2', { live }) }}</th>
         </tr>
       </thead>
       <tbody>
         <tr>
-          <td>questions</td>
+          <td>{{ $t('releases.openCard.questions') }}</td>
           <td>{{ whole(open.outcomes.open?.answered.n ?? 0) }}</td>
           <td>{{ whole(open.outcomes.live?.answered.n ?? 0) }}</td>
         </tr>
@@ -59,10 +71,10 @@ const OTHER_SHARES = [0.1, 0.25, 0.5].filter((share) => share !== open.share)
         </tr>
       </tbody>
     </table>
-    <p v-else class="small quiet">Nobody has asked anything since.</p>
+    <p v-else class="small quiet">{{ $t('releases.openCard.nobodyHasAskedAnything') }}</p>
     <p v-if="mayPublish" class="row">
       <Button
-        label="Open it to all"
+        :label="$t('releases.openCard.openItToAll')"
         :loading="busy"
         data-test="open-all"
         @click="$emit('open', 'all', 1)"
@@ -71,13 +83,13 @@ const OTHER_SHARES = [0.1, 0.25, 0.5].filter((share) => share !== open.share)
         :key="share"
         size="small"
         outlined
-        :label="`to ${percent(share)}`"
+        :label="$t('releases.openCard.to', { share: percent(share) })"
         :disabled="busy"
         @click="$emit('open', 'share', share)"
       /><span class="grow" /><Button
         text
         severity="danger"
-        label="Withdraw"
+        :label="$t('releases.openCard.withdraw')"
         :disabled="busy"
         data-test="withdraw"
         @click="$emit('withdraw')"

@@ -2,7 +2,7 @@
 import type { Proof } from '@janua/contracts'
 import Button from 'primevue/button'
 import { computed } from 'vue'
-import { count, percent } from '../shell/format.ts'
+import { counted, percent } from '../shell/format.ts'
 import { points } from './replayWords.ts'
 
 /** What is proved of the chosen changes, and what is not. */
@@ -18,35 +18,57 @@ const failed = computed(() => proof?.checks?.failed ?? [])
 
 <template>
   <section class="proof" data-test="proof">
-    <h2>Proved of {{ all ? 'these changes' : 'this choice' }}</h2>
-    <p v-if="!proof" class="quiet small">Looking…</p>
+    <h2>
+      {{
+        $t('releases.proofPanel.provedOf', {
+          all: all ? $t('releases.proofPanel.theseChanges') : $t('releases.proofPanel.thisChoice'),
+        })
+      }}
+    </h2>
+    <p v-if="!proof" class="quiet small">{{ $t('releases.proofPanel.looking') }}</p>
     <template v-else>
       <p v-if="!proof.checks" class="row">
-        <span class="grow">○ No checks yet.</span> <RouterLink to="/checks">Add some</RouterLink>
+        <span class="grow">{{ $t('releases.proofPanel.noChecksYet') }}</span>
+        <RouterLink to="/checks">{{ $t('releases.proofPanel.addSome') }}</RouterLink>
       </p>
       <p v-else-if="failed.length === 0" class="good">
         ✓
         {{
           proof.checks.passed === 1
-            ? 'The one check passes'
-            : `All ${count(proof.checks.passed, 'check')} pass`
+            ? $t('releases.proofPanel.theOneCheckPasses')
+            : $t('releases.proofPanel.allPass', {
+                check: counted('units.check', proof.checks.passed),
+              })
         }}.
       </p>
       <div v-else>
         <p class="bad">
-          ✕ {{ count(failed.length, 'check') }} of {{ proof.checks.passed + failed.length }}
-          {{ failed.length === 1 ? 'fails' : 'fail' }}:
+          {{
+            $t('releases.proofPanel.of', {
+              check: counted('units.check', failed.length),
+              failed: proof.checks.passed + failed.length,
+              failed2:
+                failed.length === 1
+                  ? $t('releases.proofPanel.fails')
+                  : $t('releases.proofPanel.fail'),
+            })
+          }}
         </p>
         <ul class="small">
           <li v-for="each in failed.slice(0, 4)" :key="each.question">
             “{{ each.question }}” {{ each.problems.join('; ')
-            }}<template v-if="each.before"> (for visitors too)</template
-            ><template v-else-if="each.brokenBy.length"
-              >, broken by {{ each.brokenBy.map((title) => `“${title}”`).join(', ') }}</template
-            >
+            }}<template v-if="each.before"
+              >{{ ' ' }}{{ $t('releases.proofPanel.forVisitorsToo') }}</template
+            ><template v-else-if="each.brokenBy.length">{{
+              $t('releases.proofPanel.brokenBy', {
+                more: each.brokenBy.map((title) => `“${title}”`).join(', '),
+              })
+            }}</template>
           </li>
           <li v-if="failed.length > 4">
-            <RouterLink to="/checks">and {{ failed.length - 4 }} more</RouterLink>
+            <RouterLink to="/checks">{{
+              $t('releases.proofPanel.andMore', { failed: failed.length - 4 })
+            }}</RouterLink>
           </li>
         </ul>
       </div>
@@ -55,43 +77,71 @@ const failed = computed(() => proof?.checks?.failed ?? [])
         :class="proof.routing.caused > proof.routing.saved ? 'bad' : 'good'"
         data-test="proof-routing"
       >
-        {{ proof.routing.caused > proof.routing.saved ? '✕' : '✓' }} Routing: right first time
-        {{ percent(shareOf(proof.routing.before)) }} →
-        {{ percent(shareOf(proof.routing.after)) }} on
-        {{ count(proof.routing.after.n, 'past hand-over') }};
-        {{ count(proof.routing.saved, 'move') }} saved, {{ proof.routing.caused }} caused.
-        <RouterLink to="/routing">See the rules</RouterLink>
+        <i18n-t keypath="releases.proofPanel.routingRightFirstTime" scope="global"
+          ><template #link
+            ><RouterLink to="/routing">{{
+              $t('releases.proofPanel.seeTheRules')
+            }}</RouterLink></template
+          ><template #saved>{{ proof.routing.caused > proof.routing.saved ? '✕' : '✓' }}</template
+          ><template #before>{{ percent(shareOf(proof.routing.before)) }}</template
+          ><template #after>{{ percent(shareOf(proof.routing.after)) }}</template
+          ><template #pastHandOver>{{
+            counted('units.pastHandOver', proof.routing.after.n)
+          }}</template
+          ><template #move>{{ counted('units.move', proof.routing.saved) }}</template
+          ><template #caused>{{ proof.routing.caused }}</template></i18n-t
+        >
       </p>
       <div v-if="!proof.replay" class="row">
-        <span class="grow"
-          >○ What was really asked has not been asked again of {{ all ? 'them' : 'it' }} yet.</span
-        ><Button
+        <span class="grow">{{
+          $t('releases.proofPanel.whatWasReallyAsked', {
+            all: all ? $t('releases.proofPanel.them') : $t('releases.proofPanel.it'),
+          })
+        }}</span><Button
           size="small"
           outlined
-          label="Replay four weeks"
+          :label="$t('releases.proofPanel.replayFourWeeks')"
           data-test="prove-replay"
           @click="$emit('replay')"
         />
       </div>
       <p v-else-if="proof.replay.state === 'running'">
-        ◌ A replay is under way:
-        <RouterLink :to="`/replay/${proof.replay.id}`">look at it</RouterLink>.
+        <i18n-t keypath="releases.proofPanel.aReplayIsUnder" scope="global"
+          ><template #link
+            ><RouterLink :to="`/replay/${proof.replay.id}`">{{
+              $t('releases.proofPanel.lookAtIt')
+            }}</RouterLink></template
+          ></i18n-t
+        >
       </p>
       <p v-else :class="proof.replay.lost > 0 ? 'bad' : 'good'">
         {{
           proof.replay.lost > 0
-            ? `✕ ${count(proof.replay.lost, 'good answer')} lost`
-            : '✓ No good answer is lost'
-        }}<template v-if="proof.replay.gained">, {{ proof.replay.gained }} gained</template> of
-        {{ count(proof.replay.asked, 'question')
-        }}<template v-if="proof.replay.coverage"
-          >; coverage {{ percent(proof.replay.coverage.after) }} ({{
-            points(proof.replay.coverage.after - proof.replay.coverage.before)
-          }}
-          points)</template
-        >. <RouterLink :to="`/replay/${proof.replay.id}`">See the replay</RouterLink>
+            ? $t('releases.proofPanel.lost', {
+                goodAnswer: counted('units.goodAnswer', proof.replay.lost),
+              })
+            : $t('releases.proofPanel.noGoodAnswerIs')
+        }}<template v-if="proof.replay.gained">{{
+          $t('releases.proofPanel.gained', { gained: proof.replay.gained })
+        }}</template>
+        {{
+          $t('releases.proofPanel.of2', {
+            question: counted('units.question', proof.replay.asked),
+          })
+        }}<template v-if="proof.replay.coverage">{{
+          $t('releases.proofPanel.coveragePoints', {
+            after: percent(proof.replay.coverage.after),
+            before: points(proof.replay.coverage.after - proof.replay.coverage.before),
+          })
+        }}</template
+        >.
+        <RouterLink :to="`/replay/${proof.replay.id}`">{{
+          $t('releases.proofPanel.seeTheReplay')
+        }}</RouterLink>
       </p>
-      <p v-if="items.length === 0" class="quiet small">Nothing is chosen.</p>
+      <p v-if="items.length === 0" class="quiet small">
+        {{ $t('releases.proofPanel.nothingIsChosen') }}
+      </p>
     </template>
   </section>
 </template>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Audience, PublishInput } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, ref } from 'vue'
-import { count } from '../shell/format.ts'
+import { counted } from '../shell/format.ts'
 
 /** Who gets the next release, when, and with what note; a reason where something is not as it should be. */
 const { items, next, needsReason, busy } = defineProps<{
@@ -19,11 +20,11 @@ const because = ref('')
 const to = ref<'all' | 'team' | '0.1' | '0.5' | 'later'>('all')
 const at = ref('')
 const TO = [
-  { value: 'all', label: 'for all, now' },
-  { value: 'team', label: 'for the team only' },
-  { value: '0.1', label: 'for 10 % of visitors' },
-  { value: '0.5', label: 'for half of the visitors' },
-  { value: 'later', label: 'for all, at a set time' },
+  { value: 'all', label: t('releases.publishForm.forAllNow') },
+  { value: 'team', label: t('releases.publishForm.forTheTeamOnly') },
+  { value: '0.1', label: t('releases.publishForm.for10OfVisitors') },
+  { value: '0.5', label: t('releases.publishForm.forHalfOfThe') },
+  { value: 'later', label: t('releases.publishForm.forAllAtA') },
 ]
 const complete = computed(
   () =>
@@ -33,7 +34,7 @@ const complete = computed(
 )
 const label = computed(
   () =>
-    `${to.value === 'later' ? 'Set the publication of' : to.value === 'all' ? `Publish release ${next}:` : `Open release ${next}:`} ${count(items.length, 'change')}`,
+    `${to.value === 'later' ? t('releases.publishForm.setThePublicationOf') : to.value === 'all' ? `Publish release ${next}:` : `Open release ${next}:`} ${counted('units.change', items.length)}`,
 )
 
 function publish(): void {
@@ -59,16 +60,16 @@ defineExpose({
 <template>
   <form class="publish" @submit.prevent="publish">
     <label v-if="needsReason" class="field"
-      ><span class="bad">Say why it is published all the same; it is kept with the release</span
+      ><span class="bad">{{ $t('releases.publishForm.sayWhyItIs') }}</span
       ><InputText v-model="because" maxlength="500" data-test="because"
     /></label>
     <div class="row">
       <label class="field grow"
-        ><span>Note: what is new, in a few words</span
+        ><span>{{ $t('releases.publishForm.noteWhatIsNew') }}</span
         ><InputText v-model="note" maxlength="500" data-test="note"
       /></label>
       <label class="field"
-        ><span>Who gets it</span
+        ><span>{{ $t('releases.publishForm.whoGetsIt') }}</span
         ><Select
           v-model="to"
           :options="TO"
@@ -77,7 +78,7 @@ defineExpose({
           data-test="audience"
       /></label>
       <label v-if="to === 'later'" class="field"
-        ><span>When</span
+        ><span>{{ $t('releases.publishForm.when') }}</span
         ><input v-model="at" type="datetime-local" class="p-inputtext" data-test="publish-at"
       /></label>
     </div>

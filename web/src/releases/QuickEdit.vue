@@ -27,48 +27,55 @@ async function store(ready: boolean): Promise<void> {
 <template>
   <form class="stack" data-test="quick-edit" @submit.prevent="store(true)">
     <div class="row">
-      <h1 class="grow">Edit beside it</h1>
+      <h1 class="grow">{{ $t('releases.quickEdit.editBesideIt') }}</h1>
       <template v-if="article"
-        ><RouterLink :to="`/${article.kind === 'fixed' ? 'fixed' : 'library'}/${id}`" class="small"
-          >open its page</RouterLink
+        ><RouterLink
+          :to="`/${article.kind === 'fixed' ? 'fixed' : 'library'}/${id}`"
+          class="small"
+          >{{ $t('releases.quickEdit.openItsPage') }}</RouterLink
         ><Button
           size="small"
           outlined
-          label="Save in work"
+          :label="$t('common.saveInWork')"
           :loading="busy"
           :disabled="!changed"
           @click="store(false)" /><Button
           type="submit"
           size="small"
-          label="Save as ready"
+          :label="$t('common.saveAsReady')"
           :loading="busy"
           data-test="edit-save"
       /></template>
     </div>
     <p v-if="article" class="small quiet" role="status">
-      {{
-        changed
-          ? 'Not saved yet. The answers at the left are of what is saved.'
-          : 'As it is saved, the answers at the left are asked anew.'
-      }}
+      {{ changed ? $t('releases.quickEdit.notSavedYetThe') : $t('releases.quickEdit.asItIsSaved') }}
     </p>
     <Message v-if="failure && article" severity="error">{{ failure }}</Message>
     <Message v-else-if="failure" severity="info"
-      >Documents are edited by their parts, on a page of their own:
-      <RouterLink :to="`/documents/${id}`">open the document</RouterLink>.</Message
+      ><i18n-t keypath="releases.quickEdit.documentsAreEditedBy" scope="global"
+        ><template #link
+          ><RouterLink :to="`/documents/${id}`">{{
+            $t('releases.quickEdit.openTheDocument')
+          }}</RouterLink></template
+        ></i18n-t
+      ></Message
     >
     <Message v-if="conflict" severity="warn"
       ><span class="row"
         >{{ conflict.message }}
-        <Button size="small" text label="My text stands" @click="(keepMine(), store(true))" /></span
+        <Button
+          size="small"
+          text
+          :label="$t('releases.quickEdit.myTextStands')"
+          @click="(keepMine(), store(true))" /></span
     ></Message>
     <template v-if="article">
       <label class="field"
-        ><span>Title</span
+        ><span>{{ $t('common.title') }}</span
         ><InputText v-model="content.title" maxlength="200" data-test="edit-title"
       /></label>
       <label class="field"
-        ><span>Text (Markdown)</span
+        ><span>{{ $t('releases.quickEdit.textMarkdown') }}</span
         ><Textarea v-model="content.body" rows="12" auto-resize class="body" data-test="edit-body"
       /></label>
       <PhrasingList v-model="content.phrasings" />

@@ -70,7 +70,7 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
           option-label="title"
           option-value="id"
           size="small"
-          aria-label="Door"
+          :aria-label="$t('common.door')"
         />
         <Select
           v-model="release"
@@ -78,47 +78,67 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
           option-label="label"
           option-value="value"
           size="small"
-          aria-label="Version"
+          :aria-label="$t('releases.rehearsal.version')"
           data-test="version"
         />
-        <Button v-if="messages.length" text size="small" label="Start over" @click="startOver" />
+        <Button
+          v-if="messages.length"
+          text
+          size="small"
+          :label="$t('releases.rehearsal.startOver')"
+          @click="startOver"
+        />
         <input
           v-model="at"
           type="datetime-local"
           class="p-inputtext p-inputtext-sm"
-          aria-label="Asked at; empty for now"
-          title="Asked at; empty for now"
+          :aria-label="$t('releases.rehearsal.askedAtEmptyFor')"
+          :title="$t('releases.rehearsal.askedAtEmptyFor')"
           data-test="at"
         />
         <Button
           text
           size="small"
           :label="language.toUpperCase()"
-          :aria-label="`The visitor’s window is in ${language === 'en' ? 'English' : 'German'}; change it`"
-          title="Language of the visitor’s window"
+          :aria-label="
+            $t('releases.rehearsal.theVisitorsWindowIs', {
+              german: language === 'en' ? 'English' : 'German',
+            })
+          "
+          :title="$t('releases.rehearsal.languageOfTheVisitors')"
           @click="language = language === 'en' ? 'de' : 'en'"
         />
         <Button
           text
           size="small"
-          :label="tells ? 'Told' : 'Told…'"
+          :label="tells ? $t('releases.rehearsal.told') : $t('releases.rehearsal.told2')"
           :aria-expanded="tells"
           @click="tells = !tells"
         />
-        <Button v-if="messages.length > 1" text size="small" label="Take back" @click="takeBack" />
+        <Button
+          v-if="messages.length > 1"
+          text
+          size="small"
+          :label="$t('releases.rehearsal.takeBack')"
+          @click="takeBack"
+        />
         <Textarea
           v-if="tells"
           v-model.lazy="told"
           rows="2"
           class="told"
-          placeholder="What the visitor told, a line each, such as   name: Osk Verrall"
-          aria-label="What the visitor told"
+          :placeholder="$t('releases.rehearsal.whatTheVisitorTold')"
+          :aria-label="$t('releases.rehearsal.whatTheVisitorTold2')"
         />
       </div>
-      <div ref="thread" class="thread" role="log" aria-label="Conversation">
+      <div
+        ref="thread"
+        class="thread"
+        role="log"
+        :aria-label="$t('releases.rehearsal.conversation')"
+      >
         <p v-if="messages.length === 0" class="quiet">
-          Ask as a visitor would, and go on asking: follow-ups are understood. Beside each answer
-          stands why it was given; from there you review it, teach it, and keep it with a check.
+          {{ $t('releases.rehearsal.askAsAVisitor') }}
         </p>
         <RehearsalThread
           v-if="played"
@@ -132,24 +152,24 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
         <InputText
           v-model="typed"
           class="grow"
-          placeholder="Ask as a visitor would"
-          aria-label="Question"
+          :placeholder="$t('releases.rehearsal.askAsAVisitor2')"
+          :aria-label="$t('common.question')"
           maxlength="2000"
           :disabled="door === undefined"
           data-test="rehearse"
-        /><Button type="submit" label="Ask" :loading="busy" />
+        /><Button type="submit" :label="$t('releases.rehearsal.ask')" :loading="busy" />
       </form>
     </section>
     <section class="right">
       <template v-if="current">
-        <div class="actions row" role="toolbar" aria-label="What to do with this answer">
+        <div class="actions row" role="toolbar" :aria-label="$t('releases.rehearsal.whatToDoWith')">
           <Button
             size="small"
             outlined
             severity="secondary"
             :class="{ right: current.reviewed === 'right' }"
             :aria-pressed="current.reviewed === 'right'"
-            label="Right"
+            :label="$t('releases.rehearsal.right')"
             :disabled="current.answer.outcome !== 'answered'"
             data-test="right"
             @click="review('right')"
@@ -160,14 +180,14 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
             severity="secondary"
             :class="{ wrong: current.reviewed === 'wrong' }"
             :aria-pressed="current.reviewed === 'wrong'"
-            label="Wrong"
+            :label="$t('releases.rehearsal.wrong')"
             :disabled="current.answer.outcome !== 'answered'"
             data-test="wrong"
             @click="review('wrong')"
           />
           <Button
             size="small"
-            label="It should have been…"
+            :label="$t('releases.rehearsal.itShouldHaveBeen')"
             data-test="should-open"
             @click="should = true"
           />
@@ -177,10 +197,10 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
             text
             :label="
               compares
-                ? 'Stop comparing'
+                ? $t('releases.rehearsal.stopComparing')
                 : release === DRAFT
-                  ? 'Compare with live'
-                  : 'Compare with the draft'
+                  ? $t('releases.rehearsal.compareWithLive')
+                  : $t('releases.rehearsal.compareWithTheDraft')
             "
             data-test="compare-open"
             @click="compares = !compares"
@@ -189,7 +209,11 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
             v-if="editable"
             size="small"
             text
-            :label="panel === 'edit' ? 'Back to why' : 'Edit the article'"
+            :label="
+              panel === 'edit'
+                ? $t('releases.rehearsal.backToWhy')
+                : $t('releases.rehearsal.editTheArticle')
+            "
             data-test="edit-open"
             @click="panel = panel === 'edit' ? 'why' : 'edit'"
           />
@@ -212,9 +236,9 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
         />
       </template>
       <div v-else class="empty">
-        <h1>Why this answer</h1>
+        <h1>{{ $t('releases.rehearsal.whyThisAnswer') }}</h1>
         <p>
-          The passages that came near stand here as a ladder; the line is the threshold of the door.
+          {{ $t('releases.rehearsal.thePassagesThatCame') }}
         </p>
       </div>
     </section>

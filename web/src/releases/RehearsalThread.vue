@@ -15,10 +15,15 @@ const placeOf = (message: number, asked: number) =>
   <template v-for="(message, m) in messages" :key="m">
     <p class="asked">{{ message.text }}</p>
     <p v-if="message.smallTalk" class="plain">
-      {{ message.smallTalk.en }} <span class="small quiet">small talk, no question</span>
+      {{ message.smallTalk.en }}
+      <span class="small quiet">{{ $t('releases.rehearsalThread.smallTalkNoQuestion') }}</span>
     </p>
     <p v-else-if="message.asked.length === 0" class="plain small quiet">
-      A wish for a person, no question: would go to {{ message.queue?.name ?? 'no queue' }}.
+      {{
+        $t('releases.rehearsalThread.aWishForA', {
+          queue: message.queue?.name ?? $t('releases.rehearsalThread.noQueue'),
+        })
+      }}
     </p>
     <button
       v-for="(asked, i) in message.asked"
@@ -35,13 +40,13 @@ const placeOf = (message: number, asked: number) =>
           v-if="asked.reviewed"
           class="small"
           :class="asked.reviewed"
-          >reviewed {{ asked.reviewed }}</span
+          >{{ $t('releases.rehearsalThread.reviewed', { reviewed: asked.reviewed }) }}</span
         ></span
       >
       <span v-if="message.asked.length > 1" class="small quiet">{{ asked.text }}</span>
-      <span v-if="asked.carried && !asked.replies" class="small quiet"
-        >going on from: {{ asked.carried }}</span
-      >
+      <span v-if="asked.carried && !asked.replies" class="small quiet">{{
+        $t('releases.rehearsalThread.goingOnFrom', { carried: asked.carried })
+      }}</span>
       <span class="prose"
         ><BlockList v-if="asked.answer.blocks.length" :blocks="asked.answer.blocks" /><template
           v-else

@@ -2,7 +2,7 @@
 import type { ReleaseRow } from '@janua/contracts'
 import Button from 'primevue/button'
 import { ref } from 'vue'
-import { count, moment, percent } from '../shell/format.ts'
+import { counted, moment, percent } from '../shell/format.ts'
 
 defineProps<{ releases: ReleaseRow[]; open: number | null; mayPublish: boolean; busy: boolean }>()
 defineEmits<{ live: [number: number] }>()
@@ -12,7 +12,7 @@ const SIGNS = { added: '+', edited: '~', removed: '−' }
 
 <template>
   <section>
-    <h2>Releases</h2>
+    <h2>{{ $t('releases.releaseList.releases') }}</h2>
     <ol>
       <li
         v-for="release in releases"
@@ -22,17 +22,19 @@ const SIGNS = { added: '+', edited: '~', removed: '−' }
       >
         <div class="row">
           <strong class="grow"
-            >Release {{ release.number
-            }}<span v-if="release.live" class="now">visitors get this one</span
-            ><span v-else-if="release.number === open" class="now open"
-              >not for all yet</span
-            ></strong
+            >{{ $t('releases.releaseList.release', { number: release.number })
+            }}<span v-if="release.live" class="now">{{
+              $t('releases.releaseList.visitorsGetThisOne')
+            }}</span
+            ><span v-else-if="release.number === open" class="now open">{{
+              $t('releases.releaseList.notForAllYet')
+            }}</span></strong
           >
           <Button
             v-if="mayPublish && !release.live && release.number !== open"
             size="small"
             outlined
-            :label="`Roll back to ${release.number}`"
+            :label="$t('releases.releaseList.rollBackTo', { number: release.number })"
             :disabled="busy"
             data-test="roll-back"
             @click="$emit('live', release.number)"
@@ -40,35 +42,50 @@ const SIGNS = { added: '+', edited: '~', removed: '−' }
         </div>
         <p v-if="release.note">{{ release.note }}</p>
         <p v-if="release.because" class="small bad">
-          Published all the same: {{ release.because }}
+          {{ $t('releases.releaseList.publishedAllTheSame', { because: release.because }) }}
         </p>
         <p class="quiet small">
-          {{ release.by }}, {{ moment(release.at) }} · {{ count(release.articles, 'article') }} ·
+          {{ release.by }}, {{ moment(release.at) }} ·
+          {{ counted('units.article', release.articles) }} ·
           <button
             type="button"
             class="bare small"
             :aria-expanded="unfolded === release.number"
             @click="unfolded = unfolded === release.number ? undefined : release.number"
           >
-            {{ count(release.changes.length, 'change') }}</button><template v-if="release.checks">
-            · checks {{ release.checks.passed }} of
-            {{ release.checks.passed + release.checks.failed }}</template
-          ><template v-if="release.encoder"> · encoder {{ release.encoder }}</template
+            {{ counted('units.change', release.changes.length) }}</button><template
+            v-if="release.checks"
+          >
+            {{
+              $t('releases.releaseList.checksOf', {
+                passed: release.checks.passed,
+                failed: release.checks.passed + release.checks.failed,
+              })
+            }}</template
+          ><template v-if="release.encoder"
+            >{{ ' '
+            }}{{ $t('releases.releaseList.encoder', { encoder: release.encoder }) }}</template
           ><template v-if="release.redacted">
             ·
-            <span title="A visitor asked to be forgotten; their words were taken out"
-              >redacted</span
-            ></template
+            <span :title="$t('releases.releaseList.aVisitorAskedTo')">{{
+              $t('releases.releaseList.redacted')
+            }}</span></template
           >
         </p>
         <p class="small figures">
           <template v-if="release.coverage"
-            >{{ percent(release.coverage.share) }} covered
-            <span class="quiet"
-              >({{ percent(release.coverage.low) }} to {{ percent(release.coverage.high) }}, of
-              {{ count(release.coverage.n, 'question') }} asked of it)</span
+            ><i18n-t keypath="releases.releaseList.covered" scope="global"
+              ><template #span
+                ><span class="quiet">{{
+                  $t('releases.releaseList.toOfAskedOf', {
+                    low: percent(release.coverage.low),
+                    high: percent(release.coverage.high),
+                    question: counted('units.question', release.coverage.n),
+                  })
+                }}</span></template
+              ><template #share>{{ percent(release.coverage.share) }}</template></i18n-t
             ></template
-          ><span v-else class="quiet">Nothing was asked of it yet.</span>
+          ><span v-else class="quiet">{{ $t('releases.releaseList.nothingWasAskedOf') }}</span>
         </p>
         <ul v-if="unfolded === release.number" class="small">
           <li v-for="(change, i) in release.changes" :key="i">

@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import Message from 'primevue/message'
 import { computed, useTemplateRef } from 'vue'
 import { post, remove } from '../shell/api.ts'
-import { count, moment } from '../shell/format.ts'
+import { counted, moment } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import ChangeRow from './ChangeRow.vue'
 import OpenCard from './OpenCard.vue'
@@ -63,26 +63,30 @@ async function publish(input: PublishInput): Promise<void> {
         @withdraw="
           act(
             () => remove(`/releases/${open.value!.number}/open`),
-            'Withdrawn. Its changes are in the draft still.',
+            $t('releases.releases.withdrawnItsChangesAre'),
           )
         "
       />
       <div class="head">
         <div>
           <h1>
-            {{ count(changes.length, 'change') }} since release
-            {{ session.release?.live?.number ?? 0 }}
+            {{
+              $t('releases.releases.sinceRelease', {
+                change: counted('units.change', changes.length),
+                number: session.release?.live?.number ?? 0,
+              })
+            }}
           </h1>
           <p class="quiet">
-            Publishing takes the ready ones that you choose. The rest stays in the draft.
+            {{ $t('releases.releases.publishingTakesTheReady') }}
           </p>
         </div>
         <Button
           v-if="changes.length > ready.length"
           outlined
-          :label="`Mark all as ready (${changes.length - ready.length})`"
+          :label="$t('releases.releases.markAllAsReady', { ready: changes.length - ready.length })"
           data-test="all-ready"
-          @click="act(() => post('/draft/ready'), 'All changes are ready')"
+          @click="act(() => post('/draft/ready'), $t('releases.releases.allChangesAreReady'))"
         />
       </div>
       <Message v-if="draft.status === 'failed'" severity="error">{{ draft.reason }}</Message>
@@ -92,19 +96,31 @@ async function publish(input: PublishInput): Promise<void> {
         closable
         data-test="published"
         @close="outcome = undefined"
-        ><template v-if="outcome.scheduled"
-          >The publication is set. What you chose is kept as it is now, whatever becomes of the
-          draft.</template
+        ><template v-if="outcome.scheduled">{{
+          $t('releases.releases.thePublicationIsSet')
+        }}</template
         ><template v-else-if="outcome.audience === 'all'"
-          >Release {{ outcome.number }} is live: visitors’ next questions are answered from
-          it.<template v-if="fixed">
-            {{ ` ${count(fixed, 'fixed question')} asked again and answered:` }}
-            <RouterLink to="/unsettled?state=fixed">see the proof</RouterLink>.</template
+          >{{ $t('releases.releases.releaseIsLiveVisitors', { number: outcome.number })
+          }}<template v-if="fixed"
+            >{{ ' ' }}{{ ' '
+            }}{{
+              $t('releases.releases.askedAgainAndAnswered', {
+                fixedQuestion: counted('units.fixedQuestion', fixed),
+              })
+            }}
+            <RouterLink to="/unsettled?state=fixed">{{
+              $t('releases.releases.seeTheProof')
+            }}</RouterLink>.</template
           ></template
-        ><template v-else
-          >Release {{ outcome.number }} is open to
-          {{ outcome.audience === 'team' ? 'the team' : 'a share of visitors' }}.</template
-        ></Message
+        ><template v-else>{{
+          $t('releases.releases.releaseIsOpenTo', {
+            number: outcome.number,
+            team:
+              outcome.audience === 'team'
+                ? $t('releases.releases.theTeam')
+                : $t('releases.releases.aShareOfVisitors'),
+          })
+        }}</template></Message
       >
       <Message
         v-for="each in scheduled.value ?? []"
@@ -115,19 +131,27 @@ async function publish(input: PublishInput): Promise<void> {
           >{{
             each.state === 'failed'
               ? `Could not be published ${moment(each.at)}: ${each.problem}`
-              : `${count(each.changes, 'change')} will be published ${moment(each.at)}${each.note ? `: ${each.note}` : ''} (set by ${each.by})`
+              : $t('releases.releases.willBePublishedSet', {
+                  change: counted('units.change', each.changes),
+                  at: moment(each.at),
+                  note: each.note ? `: ${each.note}` : '',
+                  by: each.by,
+                })
           }}
           <Button
             v-if="isLead"
             size="small"
             text
-            :label="each.state === 'failed' ? 'Put aside' : 'Withdraw'"
+            :label="
+              each.state === 'failed'
+                ? $t('releases.releases.putAside')
+                : $t('releases.releases.withdraw')
+            "
             @click="act(() => remove(`/scheduled/${each.id}`))" /></span
       ></Message>
       <div v-if="draft.value?.length === 0" class="empty panel">
         <p>
-          The draft is the same as what visitors get. Edit an article, or fix a question, and it
-          appears here.
+          {{ $t('releases.releases.theDraftIsThe') }}
         </p>
       </div>
       <ul v-else class="changes">
@@ -167,7 +191,10 @@ async function publish(input: PublishInput): Promise<void> {
       :busy="busy"
       @live="
         (number) =>
-          act(() => post(`/releases/${number}/live`), `Visitors get release ${number} now`)
+          act(
+            () => post(`/releases/${number}/live`),
+            $t('releases.releases.visitorsGetReleaseNow', { number }),
+          )
       "
     />
   </div>

@@ -15,7 +15,7 @@ const radius = (n: number) => Math.min(11, 3 + Math.sqrt(n))
     :width="S"
     :height="S"
     role="img"
-    aria-label="Reliability diagram"
+    :aria-label="$t('releases.reliabilityDiagram.reliabilityDiagram')"
   >
     <line class="kept" :x1="at(0)" :y1="up(0)" :x2="at(1)" :y2="up(1)" />
     <path class="frame" :d="`M${at(0)},${up(1)} V${up(0)} H${at(1)}`" />
@@ -29,14 +29,26 @@ const radius = (n: number) => Math.min(11, 3 + Math.sqrt(n))
       />
       <circle :cx="at(bin.promised)" :cy="up(bin.right)" :r="radius(bin.n)">
         <title>
-          {{ bin.n }} reviewed at {{ bin.promised.toFixed(2) }}: {{ Math.round(bin.right * 100) }} %
-          right
+          {{
+            $t('releases.reliabilityDiagram.reviewedAtRight', {
+              n: bin.n,
+              promised: bin.promised.toFixed(2),
+              right: Math.round(bin.right * 100),
+            })
+          }}
         </title>
       </circle>
     </g>
-    <text :x="at(0.5)" :y="S - 4" text-anchor="middle">promised</text>
-    <text :x="12" :y="up(0.5)" text-anchor="middle" :transform="`rotate(-90 12 ${up(0.5)})`">
-      came right
+    <text :x="at(0.5)" :y="S - 4" text-anchor="middle">
+      {{ $t('releases.reliabilityDiagram.promised') }}
+    </text>
+    <text
+      :x="12"
+      :y="up(0.5)"
+      text-anchor="middle"
+      :transform="$t('releases.reliabilityDiagram.rotate9012', { up: up(0.5) })"
+    >
+      {{ $t('releases.reliabilityDiagram.cameRight') }}
     </text>
   </svg>
 </template>

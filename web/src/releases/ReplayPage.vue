@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ReplayInput } from '@janua/contracts'
 import Button from 'primevue/button'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { count, day, moment, whole } from '../shell/format.ts'
+import { counted, day, moment, whole } from '../shell/format.ts'
 import FlowChart from './FlowChart.vue'
 import ReplayParts from './ReplayParts.vue'
 import ReplayQuestions from './ReplayQuestions.vue'
@@ -24,7 +25,7 @@ const starts = ref(items.length > 0 || route.query.start !== undefined)
 const options = computed(() =>
   (list.value.value ?? []).map((each) => ({
     value: each.id,
-    label: `Replay ${each.id} · ${day(each.from)} to ${day(each.to)}`,
+    label: t('releases.replay.replayTo', { id: each.id, from: day(each.from), to: day(each.to) }),
   })),
 )
 
@@ -42,30 +43,42 @@ async function start(input: ReplayInput): Promise<void> {
           {{
             verdict ||
             {
-              running: 'Asking again…',
+              running: $t('releases.replay.askingAgain'),
               done: '',
               cancelled: 'Cancelled',
-              failed: 'This replay could not be made',
+              failed: $t('releases.replay.thisReplayCouldNot'),
             }[replay.state]
           }}
         </h1>
         <p class="quiet">
           <template v-if="summary"
-            >{{ pointsWithin(summary.coverage) }}, 95 % interval over visitors. </template
-          >{{ count(replay.asked, 'question') }} of {{ day(replay.from) }} to {{ day(replay.to) }},
-          {{ whole(replay.total) }} of them different, asked of release {{ replay.liveRelease }} and
-          of
-          {{ replay.items ? `${count(replay.items.length, 'chosen change')}` : 'the whole draft' }};
-          {{
-            replay.validity === 'asked' ? 'dates as of when they were asked' : 'dates as of now'
-          }}.
+            >{{
+              $t('releases.replay.n95IntervalOverVisitors', {
+                coverage: pointsWithin(summary.coverage),
+              })
+            }}{{ ' ' }}</template
+          >{{
+            $t('releases.replay.ofToOfThem', {
+              question: counted('units.question', replay.asked),
+              from: day(replay.from),
+              to: day(replay.to),
+              total: whole(replay.total),
+              liveRelease: replay.liveRelease,
+              chosenChange: replay.items
+                ? `${counted('units.chosenChange', replay.items.length)}`
+                : $t('releases.replay.theWholeDraft'),
+              asked:
+                replay.validity === 'asked'
+                  ? $t('releases.replay.datesAsOfWhen')
+                  : $t('releases.replay.datesAsOfNow'),
+            })
+          }}
         </p>
       </div>
       <div v-else-if="list.status === 'ready'">
-        <h1>Ask again what was really asked</h1>
+        <h1>{{ $t('releases.replay.askAgainWhatWas') }}</h1>
         <p class="quiet">
-          A replay puts the questions of a period to the draft and to what visitors have, side by
-          side.
+          {{ $t('releases.replay.aReplayPutsThe') }}
         </p>
       </div>
       <Select
@@ -75,11 +88,11 @@ async function start(input: ReplayInput): Promise<void> {
         option-label="label"
         option-value="value"
         size="small"
-        aria-label="Earlier replays"
+        :aria-label="$t('releases.replay.earlierReplays')"
         @update:model-value="(to: number) => router.push(`/replay/${to}`)"
       />
       <Button
-        label="New replay"
+        :label="$t('releases.replay.newReplay')"
         :disabled="replay?.state === 'running'"
         data-test="replay-new"
         @click="starts = !starts"
@@ -98,38 +111,63 @@ async function start(input: ReplayInput): Promise<void> {
           <i :style="{ width: `${replay.total ? (100 * replay.done) / replay.total : 0}%` }" />
         </div>
         <p class="row">
-          <span class="grow figures"
-            >{{ whole(replay.done) }} of {{ whole(replay.total) }} different questions</span
-          ><Button size="small" text label="Cancel" @click="act('cancel')" />
+          <span class="grow figures">{{
+            $t('releases.replay.ofDifferentQuestions', {
+              done: whole(replay.done),
+              total: whole(replay.total),
+            })
+          }}</span><Button size="small" text :label="$t('common.cancel')" @click="act('cancel')" />
         </p>
       </div>
       <Message v-else-if="replay.state === 'cancelled'" severity="info"
         ><span class="row"
-          >{{ whole(replay.done) }} of {{ whole(replay.total) }} were asked; they are kept.
-          <Button size="small" text label="Go on with it" @click="act('resume')" /></span
+          >{{
+            $t('releases.replay.ofWereAskedThey', {
+              done: whole(replay.done),
+              total: whole(replay.total),
+            })
+          }}
+          <Button
+            size="small"
+            text
+            :label="$t('releases.replay.goOnWithIt')"
+            @click="act('resume')" /></span
       ></Message>
       <Message v-else-if="replay.state === 'failed'" severity="error"
         ><span class="row"
           >{{ replay.problem }}
-          <Button size="small" text label="Try again" @click="act('resume')" /></span
+          <Button
+            size="small"
+            text
+            :label="$t('releases.replay.tryAgain')"
+            @click="act('resume')" /></span
       ></Message>
-      <Message v-else-if="!replay.current" severity="info"
-        >The draft{{ replay.items ? ' or the choice' : '' }} has changed since, so this does not
-        prove what you would publish now. It was asked {{ moment(replay.at) }} by
-        {{ replay.by }}.</Message
-      >
+      <Message v-else-if="!replay.current" severity="info">{{
+        $t('releases.replay.theDraftHasChanged', {
+          more: replay.items ? ` ${$t('releases.replay.orTheChoice')}` : '',
+          at: moment(replay.at),
+          by: replay.by,
+        })
+      }}</Message>
     </template>
     <div v-if="replay && summary" class="columns">
       <div class="stack">
         <FlowChart
           :flow="summary.flow"
           :chosen="chosen.band"
-          :names="{ live: `Release ${replay.liveRelease}`, draft: 'Draft' }"
+          :names="{
+            live: $t('releases.replay.release', { liveRelease: replay.liveRelease }),
+            draft: 'Draft',
+          }"
           @choose="(band) => (chosen = { change: null, band })"
         />
         <p v-if="summary.model" class="small quiet" data-test="model-line">
-          Both sides are scored by the draft’s confidence model. The newer model alone moves release
-          {{ replay.liveRelease }} by {{ pointsWithin(summary.model) }}.
+          {{
+            $t('releases.replay.bothSidesAreScored', {
+              liveRelease: replay.liveRelease,
+              model: pointsWithin(summary.model),
+            })
+          }}
         </p>
         <ul class="groups">
           <li v-for="group in groups" :key="group.change">

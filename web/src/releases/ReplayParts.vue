@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ReplaySummary } from '@janua/contracts'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref } from 'vue'
@@ -9,8 +10,8 @@ import { points } from './replayWords.ts'
 const { summary } = defineProps<{ summary: ReplaySummary }>()
 const by = ref<'collections' | 'doors'>('collections')
 const BY = [
-  { value: 'collections', label: 'By collection' },
-  { value: 'doors', label: 'By door' },
+  { value: 'collections', label: t('releases.replayParts.byCollection') },
+  { value: 'doors', label: t('releases.replayParts.byDoor') },
 ]
 const parts = computed(() => summary[by.value])
 const tone = (low: number, high: number) => (low > 0 ? 'good' : high < 0 ? 'bad' : '')
@@ -25,17 +26,17 @@ const tone = (low: number, high: number) => (low > 0 ? 'good' : high < 0 ? 'bad'
       option-value="value"
       :allow-empty="false"
       size="small"
-      aria-label="By"
+      :aria-label="$t('releases.replayParts.by')"
     />
     <div class="sideways">
       <table>
         <thead>
           <tr>
-            <th scope="col">{{ by === 'doors' ? 'Door' : 'Collection' }}</th>
-            <th scope="col" class="n">Questions</th>
-            <th scope="col" class="n">Live</th>
-            <th scope="col" class="n">Draft</th>
-            <th scope="col" class="n">Change, points</th>
+            <th scope="col">{{ by === 'doors' ? $t('common.door') : $t('common.collection') }}</th>
+            <th scope="col" class="n">{{ $t('common.questions') }}</th>
+            <th scope="col" class="n">{{ $t('releases.replayParts.live') }}</th>
+            <th scope="col" class="n">{{ $t('releases.replayParts.draft') }}</th>
+            <th scope="col" class="n">{{ $t('releases.replayParts.changePoints') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -46,17 +47,19 @@ const tone = (low: number, high: number) => (low > 0 ? 'good' : high < 0 ? 'bad'
             <td class="n">{{ percent(part.after) }}</td>
             <td class="n" :class="tone(part.interval.low, part.interval.high)">
               {{ points(part.change) }}
-              <span class="quiet small"
-                >({{ points(part.interval.low) }} to {{ points(part.interval.high) }})</span
-              >
+              <span class="quiet small">{{
+                $t('releases.replayParts.to', {
+                  low: points(part.interval.low),
+                  high: points(part.interval.high),
+                })
+              }}</span>
             </td>
           </tr>
         </tbody>
       </table>
     </div>
     <p class="small quiet">
-      A question’s collection is that of the passage that comes nearest. Coverage counts a review
-      where there is one, else the confidence of an answer from your content, else nothing.
+      {{ $t('releases.replayParts.aQuestionsCollectionIs') }}
     </p>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ReplayQuestion, Verdict } from '@janua/contracts'
 import type { FlowBand, ReplayChange, ReplaySide } from '@janua/core'
 import { onKeyStroke } from '@vueuse/core'
@@ -8,7 +9,7 @@ import Paginator from 'primevue/paginator'
 import { computed, ref, watch } from 'vue'
 import { OUTCOMES } from '../answering/outcomes.ts'
 import { post, put } from '../shell/api.ts'
-import { count, sure } from '../shell/format.ts'
+import { counted, sure } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
@@ -36,9 +37,9 @@ const title = computed(() =>
     ? CHANGE_WORDS[change].name
     : band
       ? band.from === band.to
-        ? `${OUTCOMES[band.from].name} both times`
+        ? t('releases.replayQuestions.bothTimes', { from: OUTCOMES[band.from].name })
         : `${OUTCOMES[band.from].name} → ${OUTCOMES[band.to].name}`
-      : 'All questions',
+      : t('releases.replayQuestions.allQuestions'),
 )
 
 watch(
@@ -99,10 +100,14 @@ onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
   <section class="behind" data-test="behind">
     <h2>
       {{ title
-      }}<span class="quiet"> · {{ count(state.value?.total ?? 0, 'different question') }}</span>
+      }}<span class="quiet">
+        · {{ counted('units.differentQuestion', state.value?.total ?? 0) }}</span
+      >
     </h2>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
-    <p v-else-if="state.status === 'ready' && rows.length === 0" class="quiet">None.</p>
+    <p v-else-if="state.status === 'ready' && rows.length === 0" class="quiet">
+      {{ $t('releases.replayQuestions.none') }}
+    </p>
     <ol>
       <li
         v-for="(row, i) in rows"
@@ -113,10 +118,12 @@ onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
       >
         <p class="row">
           <strong class="grow">{{ row.text }}</strong><span class="small figures quiet">{{
-            count(row.times, 'time')
+            counted('units.time', row.times)
           }}</span>
         </p>
-        <p v-if="row.carried" class="small quiet">going on from: {{ row.carried }}</p>
+        <p v-if="row.carried" class="small quiet">
+          {{ $t('releases.replayQuestions.goingOnFrom', { carried: row.carried }) }}
+        </p>
         <template v-if="row.change === 'changed text'"
           ><p class="small quiet">{{ fromOf(row.draft) }}</p>
           <DiffText class="small" :before="row.live.text" :after="row.draft.text"
@@ -154,28 +161,32 @@ onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
             v-if="row.draft.place"
             size="small"
             text
-            label="Draft is right"
+            :label="$t('releases.replayQuestions.draftIsRight')"
             data-test="replay-right"
             @click.stop="review(row, row.draft, 'right')"
           /><Button
             v-if="row.draft.place"
             size="small"
             text
-            label="Draft is wrong"
+            :label="$t('releases.replayQuestions.draftIsWrong')"
             @click.stop="review(row, row.draft, 'wrong')"
           />
           <Button
             v-if="row.live.place && !row.draft.place"
             size="small"
             text
-            label="It was wrong before"
+            :label="$t('releases.replayQuestions.itWasWrongBefore')"
             @click.stop="review(row, row.live, 'wrong')"
           />
           <Button
             v-if="mayAccept(row)"
             size="small"
             text
-            :label="row.accepted ? 'Not intended after all' : 'Intended'"
+            :label="
+              row.accepted
+                ? $t('releases.replayQuestions.notIntendedAfterAll')
+                : $t('releases.replayQuestions.intended')
+            "
             data-test="accept"
             @click.stop="accept(row)"
           />
@@ -185,10 +196,12 @@ onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
               path: '/rehearsal',
               query: { ask: row.text, before: row.carried ? [row.carried] : [], door: row.door },
             }"
-            >Open in rehearsal</RouterLink
+            >{{ $t('releases.replayQuestions.openInRehearsal') }}</RouterLink
           >
         </p>
-        <p v-else-if="row.accepted" class="small quiet">taken as intended</p>
+        <p v-else-if="row.accepted" class="small quiet">
+          {{ $t('releases.replayQuestions.takenAsIntended') }}
+        </p>
       </li>
     </ol>
     <Paginator

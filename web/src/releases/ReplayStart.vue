@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { DraftChange, ReplayInput, ReplayValidity } from '@janua/contracts'
 import Button from 'primevue/button'
 import MultiSelect from 'primevue/multiselect'
@@ -18,8 +19,8 @@ const to = ref(dayBefore(-1))
 const validity = ref<ReplayValidity>('asked')
 const chosen = ref<number[]>(items)
 const VALIDITY = [
-  { value: 'asked', label: 'as of when it was asked' },
-  { value: 'now', label: 'as of now' },
+  { value: 'asked', label: t('releases.replayStart.asOfWhenIt') },
+  { value: 'now', label: t('releases.replayStart.asOfNow') },
 ]
 
 function start(): void {
@@ -35,7 +36,7 @@ function start(): void {
 <template>
   <form class="panel start" @submit.prevent="start">
     <label class="field"
-      ><span>Questions from</span
+      ><span>{{ $t('releases.replayStart.questionsFrom') }}</span
       ><input
         v-model="from"
         type="date"
@@ -44,11 +45,11 @@ function start(): void {
         data-test="replay-from"
     /></label>
     <label class="field"
-      ><span>up to, not including</span
+      ><span>{{ $t('releases.replayStart.upToNotIncluding') }}</span
       ><input v-model="to" type="date" class="p-inputtext p-inputtext-sm" required
     /></label>
     <label class="field"
-      ><span>Dates and seasons</span
+      ><span>{{ $t('releases.replayStart.datesAndSeasons') }}</span
       ><Select
         v-model="validity"
         :options="VALIDITY"
@@ -57,18 +58,23 @@ function start(): void {
         size="small"
     /></label>
     <label class="field grow"
-      ><span>Changes</span
+      ><span>{{ $t('releases.replayStart.changes') }}</span
       ><MultiSelect
         v-model="chosen"
         :options="changes"
         option-label="title"
         option-value="item"
         size="small"
-        placeholder="The whole draft"
+        :placeholder="$t('releases.replayStart.theWholeDraft')"
         :max-selected-labels="2"
         selected-items-label="{0} changes"
     /></label>
-    <Button type="submit" label="Ask again" :loading="busy" data-test="replay-start" />
+    <Button
+      type="submit"
+      :label="$t('releases.replayStart.askAgain')"
+      :loading="busy"
+      data-test="replay-start"
+    />
   </form>
 </template>
 

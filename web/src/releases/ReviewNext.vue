@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ToReview, Verdict } from '@janua/contracts'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
@@ -16,9 +17,9 @@ const list = ref<ToReview[]>()
 const at = ref(0)
 const one = computed(() => list.value?.[at.value])
 const VERDICTS: { verdict: Verdict; key: string; label: string }[] = [
-  { verdict: 'right', key: 'r', label: 'Right' },
-  { verdict: 'partly', key: 'p', label: 'Partly' },
-  { verdict: 'wrong', key: 'w', label: 'Wrong' },
+  { verdict: 'right', key: 'r', label: t('releases.reviewNext.right') },
+  { verdict: 'partly', key: 'p', label: t('releases.reviewNext.partly') },
+  { verdict: 'wrong', key: 'w', label: t('releases.reviewNext.wrong') },
 ]
 
 async function fetchNext(): Promise<void> {
@@ -72,14 +73,22 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
   <section class="panel stack" data-test="review-next">
     <template v-if="one">
       <p class="row small quiet">
-        <span class="grow"
-          >{{ at + 1 }} of {{ list!.length }} · {{ one.collection || 'no collection' }} · sure
-          {{ sure(one.confidence) }}</span
-        ><button type="button" class="bare small" @click="list = undefined">stop</button>
+        <span class="grow">{{
+          $t('releases.reviewNext.ofSure', {
+            at: at + 1,
+            list: list!.length,
+            collection: one.collection || $t('releases.reviewNext.noCollection'),
+            confidence: sure(one.confidence),
+          })
+        }}</span><button type="button" class="bare small" @click="list = undefined">
+          {{ $t('releases.reviewNext.stop') }}
+        </button>
       </p>
       <h2>{{ one.text }}</h2>
       <p class="said">{{ one.said }}</p>
-      <p class="small quiet">from {{ [one.title, ...one.path].join(' › ') }}</p>
+      <p class="small quiet">
+        {{ $t('releases.reviewNext.from', { path: [one.title, ...one.path].join(' › ') }) }}
+      </p>
       <p class="row">
         <Button
           v-for="{ verdict, key, label } in VERDICTS"
@@ -92,7 +101,7 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
           @click="review(verdict)"
           ><span>{{ label }}</span> <kbd>{{ key.toUpperCase() }}</kbd></Button
         ><Button size="small" text :disabled="busy" @click="next"
-          ><span>Pass over</span> <kbd>N</kbd></Button
+          ><span>{{ $t('releases.reviewNext.passOver') }}</span> <kbd>N</kbd></Button
         >
       </p>
     </template>
@@ -100,39 +109,43 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
       <p>
         {{
           list.length
-            ? 'All of these are reviewed.'
-            : 'Everything that the replay would answer is reviewed already.'
+            ? $t('releases.reviewNext.allOfTheseAre')
+            : $t('releases.reviewNext.everythingThatTheReplay')
         }}
       </p>
       <p>
         <Button
           size="small"
           outlined
-          label="Twenty more near the threshold"
+          :label="$t('releases.reviewNext.twentyMoreNearThe')"
           :loading="busy"
           @click="fetchNext"
         />
       </p>
     </template>
     <template v-else>
-      <h2>Review the twenty that tell most</h2>
+      <h2>{{ $t('releases.reviewNext.reviewTheTwentyThat') }}</h2>
       <p class="small quiet">
-        Would-be answers near the threshold, spread over your collections, each drawn with a known
-        chance. By keyboard it takes two minutes.
+        {{ $t('releases.reviewNext.wouldBeAnswersNear') }}
       </p>
       <p>
         <Button
           size="small"
           outlined
-          label="Review twenty"
+          :label="$t('releases.reviewNext.reviewTwenty')"
           :loading="busy"
           data-test="review-start"
           @click="fetchNext"
         />
       </p>
       <p class="small quiet">
-        Figures are corrected by the week’s
-        <RouterLink to="/audit-sample">audit sample</RouterLink> instead, which is drawn at random.
+        <i18n-t keypath="releases.reviewNext.figuresAreCorrectedBy" scope="global"
+          ><template #link
+            ><RouterLink to="/audit-sample">{{
+              $t('releases.reviewNext.auditSample')
+            }}</RouterLink></template
+          ></i18n-t
+        >
       </p>
     </template>
   </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { CheckInput, VerdictInput } from '@janua/contracts'
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
@@ -47,9 +48,9 @@ const teaches = ref(question.carried === undefined)
 const checks = ref(true)
 const phrasing = ref(question.text)
 const OPTIONS = computed(() => [
-  { value: 'item', label: 'From an article' },
-  { value: 'nothing', label: 'No answer' },
-  ...(queues.value.length ? [{ value: 'queue', label: 'A queue' }] : []),
+  { value: 'item', label: t('releases.shouldHaveBeen.fromAnArticle') },
+  { value: 'nothing', label: t('releases.shouldHaveBeen.noAnswer') },
+  ...(queues.value.length ? [{ value: 'queue', label: t('releases.shouldHaveBeen.aQueue') }] : []),
 ])
 const complete = computed(() =>
   wanted.value === 'item'
@@ -82,7 +83,9 @@ async function store(): Promise<void> {
       return true
     },
     [
-      wanted.value === 'item' && teaches.value ? 'Taught, in the draft' : 'Reviewed',
+      wanted.value === 'item' && teaches.value
+        ? t('releases.shouldHaveBeen.taughtInTheDraft')
+        : 'Reviewed',
       checks.value ? 'a check keeps it so' : '',
     ]
       .filter(Boolean)
@@ -115,7 +118,7 @@ function check(picked: PickedItem | null): CheckInput {
   <Dialog
     visible
     modal
-    header="It should have been…"
+    :header="$t('releases.shouldHaveBeen.itShouldHaveBeen')"
     :style="{ width: '520px' }"
     data-test="should"
     @update:visible="emit('close')"
@@ -129,16 +132,16 @@ function check(picked: PickedItem | null): CheckInput {
         option-label="label"
         option-value="value"
         :allow-empty="false"
-        aria-label="What should have come"
+        :aria-label="$t('releases.shouldHaveBeen.whatShouldHaveCome')"
         data-test="wanted"
       />
       <template v-if="wanted === 'item'">
         <label class="field"
-          ><span>The article, document or fixed answer that answers it</span
+          ><span>{{ $t('releases.shouldHaveBeen.theArticleDocumentOr') }}</span
           ><ItemPicker :key="picks" v-model="item"
         /></label>
         <p class="near small">
-          <span class="quiet">near it:</span>
+          <span class="quiet">{{ $t('releases.shouldHaveBeen.nearIt') }}</span>
           <button
             v-for="each in near"
             :key="`${each.item} ${each.ordinal}`"
@@ -150,40 +153,39 @@ function check(picked: PickedItem | null): CheckInput {
           </button>
         </p>
         <label class="row"
-          ><Checkbox v-model="teaches" binary input-id="teaches" data-test="teaches" /><span
-            >Teach it this phrasing</span
-          ></label
+          ><Checkbox v-model="teaches" binary input-id="teaches" data-test="teaches" /><span>{{
+            $t('releases.shouldHaveBeen.teachItThisPhrasing')
+          }}</span></label
         >
         <InputText
           v-if="teaches"
           v-model="phrasing"
           maxlength="300"
-          aria-label="The phrasing"
+          :aria-label="$t('releases.shouldHaveBeen.thePhrasing')"
           data-test="phrasing"
         />
       </template>
       <label v-else-if="wanted === 'queue'" class="field"
-        ><span>The queue that it belongs to</span
+        ><span>{{ $t('releases.shouldHaveBeen.theQueueThatIt') }}</span
         ><Select
           v-model="queue"
           :options="queues"
           option-label="name"
           option-value="id"
-          placeholder="Choose a queue"
+          :placeholder="$t('releases.shouldHaveBeen.chooseAQueue')"
       /></label>
       <p v-else class="small quiet">
-        Janua should say that it does not know. The review lowers how sure it is of answers like
-        this.
+        {{ $t('releases.shouldHaveBeen.januaShouldSayThat') }}
       </p>
       <label class="row"
-        ><Checkbox v-model="checks" binary input-id="checks" data-test="makes-check" /><span
-          >Add a check, so that it stays so</span
-        ></label
+        ><Checkbox v-model="checks" binary input-id="checks" data-test="makes-check" /><span>{{
+          $t('releases.shouldHaveBeen.addACheckSo')
+        }}</span></label
       >
       <div class="row end">
-        <Button text label="Leave it" @click="emit('close')" /><Button
+        <Button text :label="$t('common.leaveIt')" @click="emit('close')" /><Button
           type="submit"
-          label="Store the review"
+          :label="$t('releases.shouldHaveBeen.storeTheReview')"
           :disabled="!complete"
           :loading="busy"
           data-test="should-store"

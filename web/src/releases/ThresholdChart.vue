@@ -102,20 +102,20 @@ function key(event: KeyboardEvent): void {
       :y="y(0.5)"
       text-anchor="middle"
     >
-      not known
+      {{ $t('releases.thresholdChart.notKnown') }}
     </text>
     <polygon class="band" :points="band" />
     <polyline class="answered" :points="line(points, ({ answered }) => answered)" />
     <polyline class="accuracy" :points="line(known, ({ accuracy }) => accuracy)" />
     <path v-if="best !== null" class="best" :d="`M${x(best)},${y(0) + 2} l-6,9 h12 z`">
-      <title>The cheapest place: {{ best }}</title>
+      <title>{{ $t('releases.thresholdChart.theCheapestPlace', { best }) }}</title>
     </path>
     <line class="present" :x1="x(present)" :x2="x(present)" :y1="y(1)" :y2="y(0)" />
     <g
       class="threshold"
       role="slider"
       tabindex="0"
-      aria-label="The threshold"
+      :aria-label="$t('releases.thresholdChart.theThreshold')"
       aria-valuemin="0.05"
       aria-valuemax="0.99"
       :aria-valuenow="threshold"
@@ -128,7 +128,7 @@ function key(event: KeyboardEvent): void {
         :y="y(1) + 2"
         :text-anchor="threshold > 0.8 ? 'end' : 'start'"
       >
-        threshold {{ threshold.toFixed(2) }}
+        {{ $t('releases.thresholdChart.threshold', { threshold: threshold.toFixed(2) }) }}
       </text>
     </g>
     <template v-if="at">
@@ -142,7 +142,7 @@ function key(event: KeyboardEvent): void {
       />
     </template>
     <text class="tick" :x="x(0.5)" :y="H - 2" text-anchor="middle">
-      confidence from which Janua answers
+      {{ $t('releases.thresholdChart.confidenceFromWhichJanua') }}
     </text>
   </svg>
 </template>

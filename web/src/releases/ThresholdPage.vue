@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Costs } from '@janua/core'
 import Button from 'primevue/button'
 import InputNumber from 'primevue/inputnumber'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
 import { computed } from 'vue'
-import { count, day, percent, whole } from '../shell/format.ts'
+import { counted, day, percent, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import ReviewNext from './ReviewNext.vue'
 import ReliabilityDiagram from './ReliabilityDiagram.vue'
@@ -13,10 +14,10 @@ import ThresholdChart from './ThresholdChart.vue'
 import { useThreshold } from './useThreshold.ts'
 
 const COSTS: { key: keyof Costs; label: string }[] = [
-  { key: 'wrong', label: 'a wrong answer' },
-  { key: 'askedBack', label: 'one more tap by a visitor' },
-  { key: 'handedOver', label: 'a hand-over' },
-  { key: 'unhelped', label: 'a visitor left unhelped' },
+  { key: 'wrong', label: t('releases.threshold.aWrongAnswer') },
+  { key: 'askedBack', label: t('releases.threshold.oneMoreTapBy') },
+  { key: 'handedOver', label: t('releases.threshold.aHandOver') },
+  { key: 'unhelped', label: t('releases.threshold.aVisitorLeftUnhelped') },
 ]
 const ALL = 'all collections'
 
@@ -44,7 +45,7 @@ const chosen = computed({
   set: (name) => (collection.value = name === ALL ? null : name),
 })
 const collections = computed(() => [
-  { value: ALL, label: 'All collections' },
+  { value: ALL, label: t('releases.threshold.allCollections') },
   ...(view.value?.collections ?? []).map((value) => ({ value, label: value })),
 ])
 const signed = (value: number) =>
@@ -55,31 +56,46 @@ const signed = (value: number) =>
   <div class="page">
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <div v-if="view && !view.replay" class="empty panel">
-      <h1>How sure must an answer be?</h1>
+      <h1>{{ $t('releases.threshold.howSureMustAn') }}</h1>
       <p>
-        The curve is drawn from what was really asked. Ask it again of the draft first; it takes
-        some seconds.
+        {{ $t('releases.threshold.theCurveIsDrawn') }}
       </p>
-      <RouterLink to="/replay?start">Make a replay</RouterLink>
+      <RouterLink to="/replay?start">{{ $t('releases.threshold.makeAReplay') }}</RouterLink>
     </div>
     <template v-else-if="view?.replay">
       <div class="head">
         <div>
           <h1 data-test="threshold-head">
-            <template v-if="at?.known && at.accuracy !== null"
-              >With the threshold at {{ threshold.toFixed(2) }}, {{ percent(at.answered) }} are
-              answered and {{ percent(at.accuracy) }} of these rightly</template
-            ><template v-else-if="at"
-              >With the threshold at {{ threshold.toFixed(2) }}, {{ percent(at.answered) }} are
-              answered; how rightly is not known</template
-            ><template v-else>How sure must an answer be?</template>
+            <template v-if="at?.known && at.accuracy !== null">{{
+              $t('releases.threshold.withTheThresholdAt', {
+                threshold: threshold.toFixed(2),
+                answered: percent(at.answered),
+                accuracy: percent(at.accuracy),
+              })
+            }}</template><template v-else-if="at">{{
+              $t('releases.threshold.withTheThresholdAt2', {
+                threshold: threshold.toFixed(2),
+                answered: percent(at.answered),
+              })
+            }}</template
+            ><template v-else>{{ $t('releases.threshold.howSureMustAn') }}</template>
           </h1>
           <p class="quiet">
-            A week like those of {{ day(view.replay.from) }} to {{ day(view.replay.to) }}:
-            {{ count(view.replay.asked, 'question') }} asked again of the draft<template
-              v-if="!view.replay.current"
-            >
-              as it was then (<RouterLink to="/replay?start">ask anew</RouterLink>)</template
+            {{
+              $t('releases.threshold.aWeekLikeThose', {
+                from: day(view.replay.from),
+                to: day(view.replay.to),
+                question: counted('units.question', view.replay.asked),
+              })
+            }}<template v-if="!view.replay.current"
+              >{{ ' '
+              }}<i18n-t keypath="releases.threshold.asItWasThen" scope="global"
+                ><template #link
+                  ><RouterLink to="/replay?start">{{
+                    $t('releases.threshold.askAnew')
+                  }}</RouterLink></template
+                ></i18n-t
+              ></template
             >.
           </p>
         </div>
@@ -89,7 +105,7 @@ const signed = (value: number) =>
           option-label="title"
           option-value="id"
           size="small"
-          aria-label="Door"
+          :aria-label="$t('common.door')"
         />
         <Select
           v-model="chosen"
@@ -97,16 +113,18 @@ const signed = (value: number) =>
           option-label="label"
           option-value="value"
           size="small"
-          aria-label="Collection"
+          :aria-label="$t('common.collection')"
         />
       </div>
       <div class="columns">
         <div class="stack">
           <template v-if="curve && curve.missing === 0">
             <p class="row small legend">
-              <span class="a">share answered</span
-              ><span class="b">of these right, with its 95 % band</span
-              ><span class="c">cheapest place</span><span class="d">the threshold as it is</span>
+              <span class="a">{{ $t('releases.threshold.shareAnswered') }}</span><span class="b">{{
+                $t('releases.threshold.ofTheseRightWith')
+              }}</span
+              ><span class="c">{{ $t('releases.threshold.cheapestPlace') }}</span
+              ><span class="d">{{ $t('releases.threshold.theThresholdAsIt') }}</span>
             </p>
             <ThresholdChart
               :model-value="threshold"
@@ -121,14 +139,16 @@ const signed = (value: number) =>
                   each.known ? whole(Math.round(each.now)) : '?'
                 }}</strong><span>{{ each.shape }} {{ each.name }}</span
                 ><span class="small quiet figures">{{
-                  each.known ? signed(each.now - each.then) : 'not known'
+                  each.known ? signed(each.now - each.then) : $t('releases.threshold.notKnown')
                 }}</span>
               </li>
             </ul>
             <p class="row">
               <Button
                 v-if="session.role === 'lead'"
-                :label="`Set the threshold to ${threshold.toFixed(2)} in the draft`"
+                :label="
+                  $t('releases.threshold.setTheThresholdTo', { threshold: threshold.toFixed(2) })
+                "
                 :disabled="threshold === present"
                 :loading="busy"
                 data-test="set-threshold"
@@ -136,30 +156,34 @@ const signed = (value: number) =>
               /><Button
                 v-if="best && best !== threshold"
                 text
-                :label="`Go to the cheapest, ${best.toFixed(2)}`"
+                :label="$t('releases.threshold.goToTheCheapest', { best: best.toFixed(2) })"
                 data-test="go-best"
                 @click="drag(best)"
               />
             </p>
           </template>
-          <Message v-else-if="curve" severity="info" data-test="too-few"
-            >{{ count(curve.reviewed, 'reviewed answer') }} here; {{ curve.missing }} more are
-            needed for a curve.
-            {{ collection !== null ? 'Choose all collections, or review' : 'Review' }} some at the
-            right.</Message
-          >
+          <Message v-else-if="curve" severity="info" data-test="too-few">{{
+            $t('releases.threshold.hereMoreAreNeeded', {
+              reviewedAnswer: counted('units.reviewedAnswer', curve.reviewed),
+              missing: curve.missing,
+              null:
+                collection !== null
+                  ? $t('releases.threshold.chooseAllCollectionsOr')
+                  : $t('releases.threshold.review'),
+            })
+          }}</Message>
           <p class="small quiet">
-            Counted so: each reviewed answer stands for those like it that were not reviewed, by its
-            chance of being reviewed. The confidence is calibrated on them (Platt), read out of
-            fold, and summed over all questions. Who gets no answer is shown what comes near:
-            {{ percent(view.offersTaken) }} of those took one. Of conversations left unsettled,
-            {{ percent(view.handsOver) }} went to a person; the others count as left unhelped.
-            Questions back stay as they are wherever the threshold stands.
+            {{
+              $t('releases.threshold.countedSoEachReviewed', {
+                offersTaken: percent(view.offersTaken),
+                handsOver: percent(view.handsOver),
+              })
+            }}
           </p>
         </div>
         <div class="stack">
           <section class="panel costs">
-            <h2>What each costs, in a unit of yours</h2>
+            <h2>{{ $t('releases.threshold.whatEachCostsIn') }}</h2>
             <label v-for="each in COSTS" :key="each.key"
               ><span>{{ each.label }}</span
               ><InputNumber
@@ -174,15 +198,18 @@ const signed = (value: number) =>
           <section v-if="curve && curve.reviewed > 0" class="panel reliability">
             <ReliabilityDiagram :bins="curve.bins" />
             <div>
-              <h2>Are promises kept?</h2>
+              <h2>{{ $t('releases.threshold.arePromisesKept') }}</h2>
               <p class="small">
-                Of answers at 0.8, 80 % should be right. A dot below the line promised too much; its
-                size is how many were reviewed.
+                {{ $t('releases.threshold.ofAnswersAt0') }}
               </p>
               <p class="small">
-                Expected calibration error
-                <strong class="figures">{{ curve.error.toFixed(3) }}</strong> over
-                {{ count(curve.reviewed, 'reviewed answer') }}.
+                <i18n-t keypath="releases.threshold.expectedCalibrationErrorOver" scope="global"
+                  ><template #error
+                    ><strong class="figures">{{ curve.error.toFixed(3) }}</strong></template
+                  ><template #reviewedAnswer>{{
+                    counted('units.reviewedAnswer', curve.reviewed)
+                  }}</template></i18n-t
+                >
               </p>
             </div>
           </section>

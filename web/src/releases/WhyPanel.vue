@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Opinion, Outcome } from '@janua/core'
 import Message from 'primevue/message'
 import { computed, ref, watch } from 'vue'
 import WhyLadder from '../answering/WhyLadder.vue'
-import { count, sure } from '../shell/format.ts'
+import { counted, sure } from '../shell/format.ts'
 import { markedWords } from './markedWords.ts'
 import type { ShownQuestion } from './useRehearsal.ts'
 
@@ -11,16 +12,16 @@ import type { ShownQuestion } from './useRehearsal.ts'
 const { question } = defineProps<{ question: ShownQuestion }>()
 /** How the language model's word on the first article is told. */
 const OPINION_WORDS: Record<Opinion, string> = {
-  yes: 'that this answers it',
-  partly: 'that this answers it partly',
-  no: 'that this does not answer it',
+  yes: t('releases.whyPanel.thatThisAnswersIt'),
+  partly: t('releases.whyPanel.thatThisAnswersIt2'),
+  no: t('releases.whyPanel.thatThisDoesNot'),
 }
 const WHY: Record<Outcome, string> = {
-  answered: 'Why this answer',
-  clarifying: 'Why it asks back',
-  declined: 'Why it declines',
-  suggested: 'Why no answer',
-  unanswered: 'Why no answer',
+  answered: t('releases.whyPanel.whyThisAnswer'),
+  clarifying: t('releases.whyPanel.whyItAsksBack'),
+  declined: t('releases.whyPanel.whyItDeclines'),
+  suggested: t('releases.whyPanel.whyNoAnswer'),
+  unanswered: t('releases.whyPanel.whyNoAnswer'),
 }
 const trace = computed(() => question.answer.trace)
 const chosen = computed(() => {
@@ -53,10 +54,10 @@ const reasons = computed(() => {
   if (!passage.value) return []
   const { nearWords = [], nearestPiece, nearestWording, title } = passage.value.candidate
   return [
-    ...nearWords.map(([asked, there]) => `“${asked}” is near “${there}”`),
-    ...(nearestPiece ? [`Nearest sentence: “${nearestPiece}”`] : []),
+    ...nearWords.map(([asked, there]) => t('releases.whyPanel.isNear', { asked, there })),
+    ...(nearestPiece ? [t('releases.whyPanel.nearestSentence', { nearestPiece })] : []),
     ...(nearestWording && nearestWording !== title
-      ? [`Nearest taught wording: “${nearestWording}”`]
+      ? [t('releases.whyPanel.nearestTaughtWording', { nearestWording })]
       : []),
   ]
 })
@@ -66,24 +67,29 @@ const reasons = computed(() => {
   <div class="why">
     <div class="row">
       <h1 class="grow">{{ WHY[question.answer.outcome] }}</h1>
-      <span class="quiet small">decided by: {{ trace.rule }}</span>
+      <span class="quiet small">{{ $t('releases.whyPanel.decidedBy', { rule: trace.rule }) }}</span>
     </div>
     <p v-if="trace.opinion" class="small" data-test="opinion">
-      The language model says {{ OPINION_WORDS[trace.opinion.says] }}:
-      {{ sure(trace.opinion.before) }} sure before, {{ sure(trace.candidates[0]!.confidence) }} with
-      it.
+      {{
+        $t('releases.whyPanel.theLanguageModelSays', {
+          says: OPINION_WORDS[trace.opinion.says],
+          before: sure(trace.opinion.before),
+          confidence: sure(trace.candidates[0]!.confidence),
+        })
+      }}
     </p>
     <p v-if="trace.stoodIn" class="small" data-test="stood-in">
-      The encoder that the release names did not answer; the one that ships with Janua stood in.
+      {{ $t('releases.whyPanel.theEncoderThatThe') }}
     </p>
     <p class="small words">
-      Read as:
+      {{ $t('releases.whyPanel.readAs') }}
       <template v-for="term in words" :key="term.word"
         ><span :class="{ unknown: !term.known, carried: term.carried }">{{
           term.readAs ? `${term.word} → ${term.readAs}` : term.word
         }}</span> </template
-      ><span v-if="trace.terms.some(({ known }) => !known)" class="quiet"
-        >(struck through: no passage has it)</span
+      ><span v-if="trace.terms.some(({ known }) => !known)" class="quiet">{{
+        $t('releases.whyPanel.struckThroughNoPassage')
+      }}</span
       ><template v-for="day in trace.days" :key="day.words">
         · {{ day.words }} = {{ day.days.join(', ') }}</template
       >
@@ -95,11 +101,14 @@ const reasons = computed(() => {
       :marked="rung"
       @mark="rung = $event"
     />
-    <Message v-else severity="info">No passage has any of these words.</Message>
+    <Message v-else severity="info">{{ $t('releases.whyPanel.noPassageHasAny') }}</Message>
     <figure v-if="passage" class="passage" data-test="matched">
       <figcaption class="small quiet">
-        {{ [passage.candidate.title, ...passage.candidate.path].join(' › ') }}: the passage, with
-        the words of the question that it has
+        {{
+          $t('releases.whyPanel.thePassageWithThe', {
+            path: [passage.candidate.title, ...passage.candidate.path].join(' › '),
+          })
+        }}
       </figcaption>
       <ul v-if="reasons.length" class="small reasons" data-test="near">
         <li v-for="reason in reasons" :key="reason">{{ reason }}</li>
@@ -112,12 +121,18 @@ const reasons = computed(() => {
       </p>
     </figure>
     <p class="small quiet">
-      {{ count(trace.passages, 'passage') }} looked at in
-      {{ question.message.milliseconds.toFixed(1) }} ms<template v-if="question.message.queue">
-        · if a person were asked for now:
-        <strong class="queue">{{ question.message.queue.name }}</strong> ({{
-          question.message.queue.because
-        }})</template
+      {{
+        $t('releases.whyPanel.lookedAtInMs', {
+          passage: counted('units.passage', trace.passages),
+          milliseconds: question.message.milliseconds.toFixed(1),
+        })
+      }}<template v-if="question.message.queue"
+        >{{ ' '
+        }}<i18n-t keypath="releases.whyPanel.ifAPersonWere" scope="global"
+          ><template #queue
+            ><strong class="queue">{{ question.message.queue.name }}</strong></template
+          ><template #because>{{ question.message.queue.because }}</template></i18n-t
+        ></template
       >
     </p>
   </div>

@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { PairedChange, ReplayChange } from '@janua/core'
 
 /** What each group of questions of a replay is called, and what it means. */
@@ -6,28 +7,40 @@ export const CHANGE_WORDS: Record<
   { name: string; means: string; tone: 'bad' | 'good' | 'look' | 'quiet' }
 > = {
   lost: {
-    name: 'Lost good answers',
-    means: 'right before, reviewed or sure; now silent, or another passage that is no better',
+    name: t('releases.replayWords.lostGoodAnswers'),
+    means: t('releases.replayWords.rightBeforeReviewedOr'),
     tone: 'bad',
   },
   'newly unanswered': {
-    name: 'Newly unanswered',
-    means: 'answered before, though not surely; now silent',
+    name: t('releases.replayWords.newlyUnanswered'),
+    means: t('releases.replayWords.answeredBeforeThoughNot'),
     tone: 'bad',
   },
   'other passage': {
-    name: 'Another passage',
-    means: 'answered from elsewhere in the content than before',
+    name: t('releases.replayWords.anotherPassage'),
+    means: t('releases.replayWords.answeredFromElsewhereIn'),
     tone: 'look',
   },
-  'changed text': { name: 'Changed text', means: 'the same passage, other words', tone: 'look' },
-  gained: { name: 'Gained', means: 'unanswered before, answered now', tone: 'good' },
+  'changed text': {
+    name: t('releases.replayWords.changedText'),
+    means: t('releases.replayWords.theSamePassageOther'),
+    tone: 'look',
+  },
+  gained: {
+    name: t('releases.replayWords.gained'),
+    means: t('releases.replayWords.unansweredBeforeAnsweredNow'),
+    tone: 'good',
+  },
   other: {
-    name: 'Otherwise silent',
-    means: 'no answer before or now, but something else is said',
+    name: t('releases.replayWords.otherwiseSilent'),
+    means: t('releases.replayWords.noAnswerBeforeOr'),
     tone: 'quiet',
   },
-  same: { name: 'The same', means: 'word for word the same', tone: 'quiet' },
+  same: {
+    name: t('releases.replayWords.theSame'),
+    means: t('releases.replayWords.wordForWordThe'),
+    tone: 'quiet',
+  },
 }
 
 /** Percentage points with their sign: "+2.4", "−0.3". */
@@ -38,5 +51,9 @@ export function points(share: number): string {
 
 /** "+2.4 points (+1.0 to +3.9)" */
 export function pointsWithin({ change, interval }: PairedChange): string {
-  return `${points(change)} points (${points(interval.low)} to ${points(interval.high)})`
+  return t('releases.replayWords.pointsTo', {
+    change: points(change),
+    low: points(interval.low),
+    high: points(interval.high),
+  })
 }

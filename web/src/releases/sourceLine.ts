@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { Answer } from '@janua/core'
 
 /** Where an answer is from, or what came instead of one, in one line. */
@@ -8,8 +9,13 @@ export function sourceLine({
   near,
 }: Pick<Answer, 'sources' | 'readings' | 'trace' | 'near'>): string {
   if (sources.length > 0)
-    return `from ${sources.map(({ title, path }) => [title, ...path].join(' › ')).join(' · ')}`
-  if (readings) return `asks which: ${readings.map(({ label }) => label).join(' · ')}`
-  if (trace.about) return `never talked about: ${trace.about}`
+    return t('releases.sourceLine.from', {
+      path: sources.map(({ title, path }) => [title, ...path].join(' › ')).join(' · '),
+    })
+  if (readings)
+    return t('releases.sourceLine.asksWhich', {
+      readings: readings.map(({ label }) => label).join(' · '),
+    })
+  if (trace.about) return t('releases.sourceLine.neverTalkedAbout', { about: trace.about })
   return near.length > 0 ? `near: ${near.map(({ title }) => title).join(' · ')}` : ''
 }

@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { CheckImport, CheckInput, CheckView } from '@janua/contracts'
 import { computed, ref, shallowRef } from 'vue'
 import { post, put, remove } from '../shell/api.ts'
@@ -32,19 +33,19 @@ export function useChecks() {
         await post('/checks/run')
         return true
       },
-      known ? 'Check changed' : 'Check added',
+      known ? t('releases.useChecks.checkChanged') : t('releases.useChecks.checkAdded'),
     )
     if (done) await load()
     return done === true
   }
   async function takeOut(check: CheckView): Promise<void> {
     const wanted = await confirmed({
-      header: 'Remove this check?',
-      message: 'Its results go with it. This cannot be undone.',
-      accept: 'Remove check',
+      header: t('releases.useChecks.removeThisCheck'),
+      message: t('releases.useChecks.itsResultsGoWith'),
+      accept: t('releases.useChecks.removeCheck'),
     })
     if (!wanted) return
-    await run(() => remove(`/checks/${check.id}`), 'Check removed')
+    await run(() => remove(`/checks/${check.id}`), t('releases.useChecks.checkRemoved'))
     await load()
   }
   async function runNow(): Promise<void> {
@@ -52,7 +53,7 @@ export function useChecks() {
     await load()
   }
   async function fromReviewed(): Promise<void> {
-    await run(() => post('/checks/reviewed'), 'Every question reviewed right has a check now')
+    await run(() => post('/checks/reviewed'), t('releases.useChecks.everyQuestionReviewedRight'))
     await runNow()
   }
   async function bring(file: File): Promise<void> {

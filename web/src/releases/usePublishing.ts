@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { Audience, DraftChange, FixView, Proof, PublishInput } from '@janua/contracts'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { post, put, remove } from '../shell/api.ts'
@@ -118,11 +119,15 @@ export function usePublishing() {
     act(() => put(`/draft/${item}/ready`, { ready: value }))
   async function discard({ item, title }: DraftChange): Promise<void> {
     const wanted = await confirmed({
-      header: `Put back “${title}”?`,
-      message: 'What was changed in the draft since the last release is dropped.',
-      accept: 'Put it back',
+      header: t('releases.usePublishing.putBack', { title }),
+      message: t('releases.usePublishing.whatWasChangedIn'),
+      accept: t('releases.usePublishing.putItBack'),
     })
-    if (wanted) await act(() => remove(`/draft/${item}`), `“${title}” is as visitors have it again`)
+    if (wanted)
+      await act(
+        () => remove(`/draft/${item}`),
+        t('releases.usePublishing.isAsVisitorsHave', { title }),
+      )
   }
   return {
     draft,

@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { Door, ReleaseRow, Verdict } from '@janua/contracts'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { LocationQuery } from 'vue-router'
@@ -21,14 +22,15 @@ export function useRehearsalPage(query: LocationQuery) {
   /** Whether it is being said what the answer should have been. */
   const should = ref(false)
   const versions = computed(() => [
-    { label: 'Draft', value: DRAFT },
+    { label: t('releases.useRehearsal.draft'), value: DRAFT },
     ...releases.value.map(({ number, live }) => ({
-      label: `Release ${number}${live ? ', live' : ''}`,
+      label: t('releases.useRehearsal.release', { number, live: live ? ', live' : '' }),
       value: number,
     })),
   ])
   const nameOf = (number: number) =>
-    versions.value.find(({ value }) => value === number)?.label ?? `Release ${number}`
+    versions.value.find(({ value }) => value === number)?.label ??
+    t('releases.useRehearsal.release2', { number })
   const liveName = computed(() => {
     const live = releases.value.find((each) => each.live)
     return live ? nameOf(live.number) : 'Live'

@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import { cheapest, type Costs } from '@janua/core'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -91,7 +92,7 @@ export function useThreshold() {
     }
     const done = await run(
       () => put('/threshold', chosen).then(() => true),
-      `The threshold is ${chosen.threshold.toFixed(2)} in the draft, ready to publish`,
+      t('releases.useThreshold.theThresholdIsIn', { threshold: chosen.threshold.toFixed(2) }),
     )
     if (done) await Promise.all([load(), session.refreshRelease()])
   }

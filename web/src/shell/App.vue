@@ -14,7 +14,7 @@ const inside = computed(() => session.user && !route.meta.open)
 </script>
 
 <template>
-  <a class="skip" href="#content">Skip to the page</a>
+  <a class="skip" href="#content">{{ $t('shell.app.skipToThePage') }}</a>
   <AppHeader v-if="inside" />
   <ConnectionNote v-if="inside" />
   <main id="content" tabindex="-1"><RouterView /></main>

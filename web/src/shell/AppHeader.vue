@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from './i18n.ts'
 import type { Presence } from '@janua/contracts'
 import Menu from 'primevue/menu'
 import Select from 'primevue/select'
@@ -8,7 +9,7 @@ import { useRoute, useRouter } from 'vue-router'
 import AlertsDialog from '../handover/AlertsDialog.vue'
 import { useAlerts } from '../handover/useAlerts.ts'
 import FindAnything from './FindAnything.vue'
-import { count, percent } from './format.ts'
+import { counted, percent } from './format.ts'
 import JanuaMark from './JanuaMark.vue'
 import { ACCOUNT_PAGES, pageOf, pagesFor } from './pages.ts'
 import PersonArch from './PersonArch.vue'
@@ -23,9 +24,9 @@ const { run } = useAction()
 const menu = useTemplateRef('menu')
 
 const PRESENCE_NAMES: { value: Presence; label: string }[] = [
-  { value: 'here', label: 'Online' },
-  { value: 'away', label: 'Away' },
-  { value: 'off', label: 'Off duty' },
+  { value: 'here', label: t('shell.appHeader.online') },
+  { value: 'away', label: t('shell.appHeader.away2') },
+  { value: 'off', label: t('shell.appHeader.offDuty') },
 ]
 const alerts = useAlerts()
 const alerting = ref(false)
@@ -40,16 +41,21 @@ const account = computed(() => [
   ),
   ...(session.role === 'editor'
     ? []
-    : [{ label: 'Alerts…', command: () => (alerting.value = true) }]),
-  { label: dark.value ? 'Light scheme' : 'Dark scheme', command: () => (dark.value = !dark.value) },
+    : [{ label: t('shell.appHeader.alerts'), command: () => (alerting.value = true) }]),
   {
-    label: 'Sign out',
+    label: dark.value ? t('shell.appHeader.lightScheme') : t('shell.appHeader.darkScheme'),
+    command: () => (dark.value = !dark.value),
+  },
+  {
+    label: t('shell.appHeader.signOut'),
     command: () => run(() => session.signOut().then(() => router.push('/sign-in'))),
   },
 ])
 const draft = computed(() => {
   const waiting = (session.release?.ready ?? 0) + (session.release?.inWork ?? 0)
-  return waiting === 0 ? 'nothing in the draft' : `${count(waiting, 'change')} in the draft`
+  return waiting === 0
+    ? 'nothing in the draft'
+    : t('shell.appHeader.inTheDraft', { change: counted('units.change', waiting) })
 })
 /** Of fewer questions a share says nothing. */
 const FEW = 30
@@ -61,10 +67,10 @@ const covered = computed(() => {
 
 <template>
   <header class="app-header">
-    <RouterLink to="/" class="mark" aria-label="Janua, first page"
-      ><JanuaMark /><span>Janua</span></RouterLink
+    <RouterLink to="/" class="mark" :aria-label="$t('shell.appHeader.januaFirstPage')"
+      ><JanuaMark /><span>{{ $t('shell.appHeader.janua') }}</span></RouterLink
     >
-    <nav aria-label="Groups">
+    <nav :aria-label="$t('shell.appHeader.groups')">
       <RouterLink
         v-for="each in groups"
         :key="each.name"
@@ -76,7 +82,7 @@ const covered = computed(() => {
           v-if="each.name === 'Run' && alerts.count"
           class="needs figures"
           data-test="needs"
-          :aria-label="`${alerts.count} need you`"
+          :aria-label="$t('shell.appHeader.needYou', { alerts: alerts.count })"
           >{{ alerts.count }}</span
         ></RouterLink
       >
@@ -89,15 +95,28 @@ const covered = computed(() => {
       data-test="live-release"
     >
       <template v-if="session.release.live"
-        ><strong>Release {{ session.release.live.number }}</strong> live<span
+        ><i18n-t keypath="shell.appHeader.live" scope="global"
+          ><template #strong
+            ><strong>{{
+              $t('shell.appHeader.release', { number: session.release.live.number })
+            }}</strong></template
+          ></i18n-t
+        ><span
           v-if="covered"
           class="covered"
-          :title="`${percent(covered.low)} to ${percent(covered.high)} of ${count(covered.n, 'question')} asked of it`"
+          :title="
+            $t('shell.appHeader.toOfAskedOf', {
+              low: percent(covered.low),
+              high: percent(covered.high),
+              question: counted('units.question', covered.n),
+            })
+          "
           data-test="live-covered"
         >
-          · {{ percent(covered.share) }} covered</span
+          {{ $t('shell.appHeader.covered', { share: percent(covered.share) }) }}</span
         ></template
-      ><template v-else>Nothing live yet</template><span class="draft"> · {{ draft }}</span>
+      ><template v-else>{{ $t('shell.appHeader.nothingLiveYet') }}</template
+      ><span class="draft"> · {{ draft }}</span>
     </RouterLink>
     <Select
       v-if="session.role !== 'editor'"
@@ -108,7 +127,7 @@ const covered = computed(() => {
       option-label="label"
       option-value="value"
       size="small"
-      aria-label="Presence"
+      :aria-label="$t('shell.appHeader.presence')"
       :disabled="!session.connected"
       data-test="presence"
       @update:model-value="(presence: Presence) => run(() => session.setPresence(presence))"
@@ -117,7 +136,7 @@ const covered = computed(() => {
       type="button"
       class="account"
       aria-haspopup="true"
-      :aria-label="`Account of ${session.user!.name}`"
+      :aria-label="$t('shell.appHeader.accountOf', { user: session.user!.name })"
       data-test="account"
       @click="menu!.toggle($event)"
     >
@@ -126,7 +145,11 @@ const covered = computed(() => {
     <Menu ref="menu" :model="account" popup />
     <AlertsDialog v-model="alerting" />
   </header>
-  <nav v-if="group" class="pages" :aria-label="`Pages of ${group.name}`">
+  <nav
+    v-if="group"
+    class="pages"
+    :aria-label="$t('shell.appHeader.pagesOf', { group: group.name })"
+  >
     <RouterLink
       v-for="page in group.pages"
       :key="page.path"

@@ -11,11 +11,15 @@ defineEmits<{ mine: []; theirs: [] }>()
   <Message severity="warn" data-test="conflict"
     ><span class="row"
       >{{ message }}
-      <Button size="small" text label="Show what they saved" @click="$emit('theirs')" />
       <Button
         size="small"
         text
-        label="Keep mine and save again"
+        :label="$t('shell.conflictNote.showWhatTheySaved')"
+        @click="$emit('theirs')" />
+      <Button
+        size="small"
+        text
+        :label="$t('shell.conflictNote.keepMineAndSave')"
         data-test="keep-mine"
         @click="$emit('mine')" /></span
   ></Message>

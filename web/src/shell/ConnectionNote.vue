@@ -7,8 +7,11 @@ const session = useSession()
 
 <template>
   <p v-if="!session.connected" class="connection" role="status" data-test="reconnecting">
-    Connection lost. Reconnecting…
-    <span>Lists and presence may be out of date until then. What you write is kept.</span>
+    <i18n-t keypath="shell.connectionNote.connectionLostReconnecting" scope="global"
+      ><template #span
+        ><span>{{ $t('shell.connectionNote.listsAndPresenceMay') }}</span></template
+      ></i18n-t
+    >
   </p>
 </template>
 

@@ -71,10 +71,13 @@ onKeyStroke('/', (event) => {
       v-model="query"
       :suggestions="found"
       option-label="label"
-      placeholder="Find anything"
+      :placeholder="$t('shell.findAnything.findAnything')"
       :delay="180"
       fluid
-      :input-props="{ 'aria-label': 'Find anything', 'aria-keyshortcuts': '/' }"
+      :input-props="{
+        'aria-label': $t('shell.findAnything.findAnything'),
+        'aria-keyshortcuts': '/',
+      }"
       @complete="find($event.query)"
       @option-select="go($event.value)"
     >
@@ -82,7 +85,9 @@ onKeyStroke('/', (event) => {
         ><span class="grow">{{ option.label }}</span
         ><span class="quiet small">{{ option.kind }}</span></template
       >
-      <template #empty><span class="quiet">Nothing of that name</span></template>
+      <template #empty
+        ><span class="quiet">{{ $t('shell.findAnything.nothingOfThatName') }}</span></template
+      >
     </AutoComplete>
     <kbd aria-hidden="true">/</kbd>
   </div>

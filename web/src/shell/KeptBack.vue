@@ -10,13 +10,12 @@ defineEmits<{ drop: [] }>()
 <template>
   <Message severity="info" data-test="restored"
     ><span class="row"
-      >What you had changed and not saved is back.<template v-if="meanwhile">
-        It was saved by somebody since: saving yours puts it in place of theirs.</template
-      >
+      >{{ $t('shell.keptBack.whatYouHadChanged')
+      }}<template v-if="meanwhile">{{ ' ' }}{{ $t('shell.keptBack.itWasSavedBy') }}</template>
       <Button
         size="small"
         text
-        label="Drop it, show what is saved"
+        :label="$t('shell.keptBack.dropItShowWhat')"
         data-test="drop-kept"
         @click="$emit('drop')" /></span
   ></Message>

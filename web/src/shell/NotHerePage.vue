@@ -1,8 +1,14 @@
 <template>
   <div class="page">
     <div class="empty">
-      <h1>There is no such page</h1>
-      <p>It may have moved. <RouterLink to="/">Go to your first page</RouterLink></p>
+      <h1>{{ $t('shell.notHere.thereIsNoSuch') }}</h1>
+      <p>
+        <i18n-t keypath="shell.notHere.itMayHaveMoved" scope="global"
+          ><template #link
+            ><RouterLink to="/">{{ $t('shell.notHere.goToYourFirst') }}</RouterLink></template
+          ></i18n-t
+        >
+      </p>
     </div>
   </div>
 </template>

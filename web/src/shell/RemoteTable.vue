@@ -47,8 +47,10 @@ function turn({ first, rows: size }: { first: number; rows: number }): void {
     @page="turn"
   >
     <template #empty
-      ><slot v-if="rows" name="empty"><p class="quiet">Nothing yet.</p></slot>
-      <p v-else class="quiet" role="status">Loading…</p></template
+      ><slot v-if="rows" name="empty"
+        ><p class="quiet">{{ $t('shell.remoteTable.nothingYet') }}</p></slot
+      >
+      <p v-else class="quiet" role="status">{{ $t('shell.remoteTable.loading') }}</p></template
     >
     <slot />
   </DataTable>

@@ -15,7 +15,12 @@ onKeyStroke('?', (event) => {
 </script>
 
 <template>
-  <Dialog v-model:visible="open" modal header="Keys on this page" :style="{ width: '420px' }">
+  <Dialog
+    v-model:visible="open"
+    modal
+    :header="$t('shell.shortcutHelp.keysOnThisPage')"
+    :style="{ width: '420px' }"
+  >
     <dl>
       <template v-for="[keys, action] in shortcuts" :key="keys"
         ><dt>

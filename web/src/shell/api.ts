@@ -1,3 +1,4 @@
+import { t } from './i18n.ts'
 import type { ProblemBody, SessionInfo } from '@janua/contracts'
 import type { BodyFor, Known, OutputFor, QueryFor } from '@janua/contracts/routes'
 
@@ -48,7 +49,7 @@ export async function call<T>(
   if (response.ok) return (await response.json()) as T
   const problem: ProblemBody = json
     ? ((await response.json()) as ProblemBody)
-    : { code: 'BROKEN', message: `The server answered with status ${response.status}.` }
+    : { code: 'BROKEN', message: t('shell.api.theServerAnsweredWith', { status: response.status }) }
   if (problem.code === 'NOT_SIGNED_IN') signedOut()
   throw new Refused(response.status, problem)
 }
@@ -100,5 +101,5 @@ function withQuery(path: string, query: Record<string, unknown>): string {
 /** What to tell a person of a failure. */
 export function inPlainWords(cause: unknown): string {
   if (cause instanceof Refused) return cause.message
-  return 'Janua does not answer just now. Nothing was lost; please try again in a moment.'
+  return t('shell.api.januaDoesNotAnswer')
 }

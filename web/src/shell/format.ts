@@ -1,3 +1,5 @@
+import { locale, t } from './i18n.ts'
+
 /** How figures and times are written, everywhere the same. */
 export function percent(share: number): string {
   return `${Math.round(share * 100)} %`
@@ -6,20 +8,27 @@ export function percent(share: number): string {
 /** Two shares, one after the other; with tenths where whole per cent would hide that they differ. */
 export function fromTo(before: number, after: number): string {
   const whole = percent(before) !== percent(after)
-  const said = (share: number) => (whole ? percent(share) : `${(share * 100).toFixed(1)} %`)
+  const said = (share: number) => (whole ? percent(share) : `${decimal(share * 100)} %`)
   return said(before) === said(after) ? percent(before) : `${said(before)} → ${said(after)}`
 }
 
-export function sure(confidence: number): string {
-  return confidence.toFixed(2)
+/** How confident the assistant was, as a share. */
+export const sure = percent
+
+/** A figure with its decimals, "8.3". */
+export function decimal(value: number, digits = 1): string {
+  return value.toLocaleString(locale(), {
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+  })
 }
 
 export function whole(count: number): string {
-  return count.toLocaleString('en').replaceAll(',', '\u202f')
+  return count.toLocaleString(locale())
 }
 
 export function day(iso: string): string {
-  return new Date(iso).toLocaleDateString('en-GB', {
+  return new Date(iso).toLocaleDateString(locale(), {
     day: 'numeric',
     month: 'short',
     year: 'numeric',
@@ -27,7 +36,7 @@ export function day(iso: string): string {
 }
 
 export function moment(iso: string): string {
-  return new Date(iso).toLocaleString('en-GB', {
+  return new Date(iso).toLocaleString(locale(), {
     day: 'numeric',
     month: 'short',
     hour: '2-digit',
@@ -36,7 +45,7 @@ export function moment(iso: string): string {
 }
 
 export function clock(iso: string): string {
-  return new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+  return new Date(iso).toLocaleTimeString(locale(), { hour: '2-digit', minute: '2-digit' })
 }
 
 /** A span of time as one looks at it: "7:10", "2 h 05". */
@@ -53,7 +62,12 @@ export function span(seconds: number): string {
     : `${minutes}:${String(rest).padStart(2, '0')}`
 }
 
-/** "3 articles", "1 article". */
-export function count(n: number, one: string, many = `${one}s`): string {
-  return `${whole(n)} ${n === 1 ? one : many}`
+/** "a, b and c". */
+export function listed(words: readonly string[]): string {
+  return new Intl.ListFormat(locale(), { type: 'conjunction' }).format(words)
+}
+
+/** "3 articles", "1 article". @param unit a key of `locales/…/units.json` */
+export function counted(unit: string, n: number): string {
+  return t(unit, { n: whole(n) }, n)
 }

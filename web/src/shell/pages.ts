@@ -1,3 +1,4 @@
+import { t } from './i18n.ts'
 import type { Role } from '@janua/contracts'
 
 export interface PageEntry {
@@ -13,53 +14,53 @@ export interface Group {
 /** The four groups of the loop, with the pages that work. */
 export const GROUPS: Group[] = [
   {
-    name: 'Build',
+    name: t('shell.pages.build'),
     pages: [
-      { path: '/library', name: 'Library', roles: ['lead', 'editor', 'agent'] },
-      { path: '/sites', name: 'Sites', roles: ['lead', 'editor'] },
-      { path: '/fixed', name: 'Fixed answers', roles: ['lead', 'editor', 'agent'] },
-      { path: '/glossary', name: 'Glossary', roles: ['lead', 'editor', 'agent'] },
-      { path: '/small-talk', name: 'Small talk', roles: ['lead', 'editor', 'agent'] },
-      { path: '/health', name: 'Health', roles: ['lead', 'editor'] },
-      { path: '/doors', name: 'Doors', roles: ['lead', 'editor'] },
-      { path: '/models', name: 'Models', roles: ['lead'] },
+      { path: '/library', name: t('shell.pages.library'), roles: ['lead', 'editor', 'agent'] },
+      { path: '/sites', name: t('shell.pages.sites'), roles: ['lead', 'editor'] },
+      { path: '/fixed', name: t('shell.pages.fixedAnswers'), roles: ['lead', 'editor', 'agent'] },
+      { path: '/glossary', name: t('shell.pages.glossary'), roles: ['lead', 'editor', 'agent'] },
+      { path: '/small-talk', name: t('shell.pages.smallTalk'), roles: ['lead', 'editor', 'agent'] },
+      { path: '/health', name: t('shell.pages.health'), roles: ['lead', 'editor'] },
+      { path: '/doors', name: t('common.doors'), roles: ['lead', 'editor'] },
+      { path: '/models', name: t('shell.pages.models'), roles: ['lead'] },
     ],
   },
   {
-    name: 'Prove',
+    name: t('shell.pages.prove'),
     pages: [
-      { path: '/rehearsal', name: 'Rehearsal', roles: ['lead', 'editor'] },
-      { path: '/checks', name: 'Checks', roles: ['lead', 'editor'] },
-      { path: '/replay', name: 'Replay', roles: ['lead', 'editor'] },
-      { path: '/threshold', name: 'Threshold', roles: ['lead', 'editor'] },
-      { path: '/releases', name: 'Releases', roles: ['lead', 'editor'] },
+      { path: '/rehearsal', name: t('shell.pages.rehearsal'), roles: ['lead', 'editor'] },
+      { path: '/checks', name: t('shell.pages.checks'), roles: ['lead', 'editor'] },
+      { path: '/replay', name: t('shell.pages.replay'), roles: ['lead', 'editor'] },
+      { path: '/threshold', name: t('shell.pages.threshold'), roles: ['lead', 'editor'] },
+      { path: '/releases', name: t('shell.pages.releases'), roles: ['lead', 'editor'] },
     ],
   },
   {
-    name: 'Run',
+    name: t('shell.pages.run'),
     pages: [
-      { path: '/desk', name: 'Desk', roles: ['lead', 'agent'] },
-      { path: '/queues', name: 'Queues', roles: ['lead', 'agent'] },
-      { path: '/routing', name: 'Routing', roles: ['lead'] },
+      { path: '/desk', name: t('shell.pages.desk'), roles: ['lead', 'agent'] },
+      { path: '/queues', name: t('shell.pages.queues'), roles: ['lead', 'agent'] },
+      { path: '/routing', name: t('shell.pages.routing'), roles: ['lead'] },
     ],
   },
   {
-    name: 'Learn',
+    name: t('shell.pages.learn'),
     pages: [
-      { path: '/today', name: 'Today', roles: ['lead', 'editor'] },
-      { path: '/gaps', name: 'Gaps', roles: ['lead', 'editor'] },
-      { path: '/proposals', name: 'Proposals', roles: ['lead', 'agent'] },
-      { path: '/coverage', name: 'Coverage', roles: ['lead', 'editor'] },
-      { path: '/questions', name: 'Questions', roles: ['lead', 'editor'] },
-      { path: '/audit-sample', name: 'Audit sample', roles: ['lead', 'editor'] },
+      { path: '/today', name: t('shell.pages.today'), roles: ['lead', 'editor'] },
+      { path: '/gaps', name: t('shell.pages.gaps'), roles: ['lead', 'editor'] },
+      { path: '/proposals', name: t('shell.pages.proposals'), roles: ['lead', 'agent'] },
+      { path: '/coverage', name: t('shell.pages.coverage'), roles: ['lead', 'editor'] },
+      { path: '/questions', name: t('common.questions'), roles: ['lead', 'editor'] },
+      { path: '/audit-sample', name: t('shell.pages.auditSample'), roles: ['lead', 'editor'] },
     ],
   },
 ]
 export const ACCOUNT_PAGES: PageEntry[] = [
-  { path: '/account', name: 'Your account', roles: ['lead', 'editor', 'agent'] },
-  { path: '/team', name: 'Team', roles: ['lead'] },
-  { path: '/system', name: 'System', roles: ['lead'] },
-  { path: '/audit', name: 'Audit trail', roles: ['lead'] },
+  { path: '/account', name: t('shell.pages.yourAccount'), roles: ['lead', 'editor', 'agent'] },
+  { path: '/team', name: t('shell.pages.team'), roles: ['lead'] },
+  { path: '/system', name: t('shell.pages.system'), roles: ['lead'] },
+  { path: '/audit', name: t('shell.pages.auditTrail'), roles: ['lead'] },
 ]
 
 export function pagesFor(role: Role): Group[] {

@@ -1,3 +1,4 @@
+import { t } from './i18n.ts'
 import type { Role } from '@janua/contracts'
 import { createRouter, createWebHistory } from 'vue-router'
 import { pageOf } from './pages.ts'
@@ -110,7 +111,7 @@ router.beforeEach(async (to) => {
 })
 router.afterEach((to) => {
   const page = pageOf(to.path)
-  document.title = page ? `${page.name} · Janua` : 'Janua'
+  document.title = page ? t('shell.router.janua', { page: page.name }) : 'Janua'
 })
 
 function mayOpen(path: string, role: Role): boolean {

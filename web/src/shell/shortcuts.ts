@@ -1,67 +1,68 @@
+import { t } from './i18n.ts'
 import { isWithin } from './pages.ts'
 
 type Shortcut = [keys: string, action: string]
 
 const EVERYWHERE: Shortcut[] = [
-  ['/', 'Find anything'],
-  ['?', 'Show these keys'],
+  ['/', t('shell.shortcuts.findAnything')],
+  ['?', t('shell.shortcuts.showTheseKeys')],
 ]
 const PAGES: Record<string, Shortcut[]> = {
   '/desk': [
-    ['T', 'Take the conversation that is due first'],
-    ['J · K', 'Next, previous of mine'],
-    ['R · N', 'Write a reply, a note'],
-    ['M', 'Move it'],
-    ['B', 'Back to the assistant'],
-    ['C', 'Close it; then 1 to 5 for how, Y for the right queue'],
-    ['Ctrl Enter', 'Send the reply'],
-    ['Alt 1 · Alt 2', 'Put a passage of the brief into the reply'],
-    ['Alt L', 'Look up a passage'],
+    ['T', t('shell.shortcuts.takeTheConversationThat')],
+    ['J · K', t('shell.shortcuts.nextPreviousOfMine')],
+    ['R · N', t('shell.shortcuts.writeAReplyA')],
+    ['M', t('shell.shortcuts.moveIt')],
+    ['B', t('shell.shortcuts.backToTheAssistant')],
+    ['C', t('shell.shortcuts.closeItThen1')],
+    [t('shell.shortcuts.ctrlEnter'), t('shell.shortcuts.sendTheReply')],
+    [t('shell.shortcuts.alt1Alt2'), t('shell.shortcuts.putAPassageOf')],
+    [t('shell.shortcuts.altL'), t('shell.shortcuts.lookUpAPassage')],
   ],
   '/gaps': [
-    ['J · K', 'Next, previous gap'],
-    ['Enter', 'Open the marked gap'],
+    ['J · K', t('shell.shortcuts.nextPreviousGap')],
+    ['Enter', t('shell.shortcuts.openTheMarkedGap')],
   ],
   '/questions': [
-    ['J · K', 'Next, previous question'],
-    ['R · P · W', 'Its answer is right, partly right, wrong'],
-    ['S · Q', 'Rightly silent; not a question'],
-    ['N', 'Pass it over'],
-    ['U', 'Undo the last review'],
+    ['J · K', t('shell.shortcuts.nextPreviousQuestion')],
+    ['R · P · W', t('shell.shortcuts.itsAnswerIsRight')],
+    ['S · Q', t('shell.shortcuts.rightlySilentNotA')],
+    ['N', t('shell.shortcuts.passItOver')],
+    ['U', t('shell.shortcuts.undoTheLastReview')],
   ],
   '/audit-sample': [
-    ['R · P · W', 'The answer is right, partly right, wrong'],
-    ['N', 'Pass it over'],
+    ['R · P · W', t('shell.shortcuts.theAnswerIsRight')],
+    ['N', t('shell.shortcuts.passItOver')],
   ],
   '/unsettled': [
-    ['J · K', 'Next, previous question'],
-    ['Enter', 'Fix the marked question'],
+    ['J · K', t('shell.shortcuts.nextPreviousQuestion')],
+    ['Enter', t('shell.shortcuts.fixTheMarkedQuestion')],
   ],
   '/rehearsal': [
-    ['R · W', 'The shown answer is right, wrong'],
-    ['S', 'It should have been…'],
-    ['C', 'Compare with live'],
-    ['E', 'Edit the article beside it'],
+    ['R · W', t('shell.shortcuts.theShownAnswerIs')],
+    ['S', t('shell.shortcuts.itShouldHaveBeen')],
+    ['C', t('shell.shortcuts.compareWithLive')],
+    ['E', t('shell.shortcuts.editTheArticleBeside')],
   ],
   '/threshold': [
-    ['R · P · W', 'The answer before you is right, partly right, wrong'],
-    ['N', 'Pass it over'],
+    ['R · P · W', t('shell.shortcuts.theAnswerBeforeYou')],
+    ['N', t('shell.shortcuts.passItOver')],
   ],
   '/replay': [
-    ['J · K', 'Next, previous question'],
-    ['R · W', 'The draft’s answer is right, wrong'],
-    ['A', 'Take the change as intended'],
+    ['J · K', t('shell.shortcuts.nextPreviousQuestion')],
+    ['R · W', t('shell.shortcuts.theDraftsAnswerIs')],
+    ['A', t('shell.shortcuts.takeTheChangeAs')],
   ],
   '/library': [
-    ['Ctrl S', 'Save the article'],
-    ['Y · N', 'Take, refuse the marked way to ask'],
+    [t('shell.shortcuts.ctrlS'), t('shell.shortcuts.saveTheArticle')],
+    ['Y · N', t('shell.shortcuts.takeRefuseTheMarked')],
   ],
-  '/documents': [['Ctrl S', 'Save the document']],
+  '/documents': [[t('shell.shortcuts.ctrlS'), t('shell.shortcuts.saveTheDocument')]],
   '/health': [
-    ['J · K', 'Next, previous finding'],
-    ['M', 'It is meant so'],
+    ['J · K', t('shell.shortcuts.nextPreviousFinding')],
+    ['M', t('shell.shortcuts.itIsMeantSo')],
   ],
-  '/fixed': [['Ctrl S', 'Save the fixed answer']],
+  '/fixed': [[t('shell.shortcuts.ctrlS'), t('shell.shortcuts.saveTheFixedAnswer')]],
 }
 
 /** The keys of a page, its own first. */

@@ -1,3 +1,4 @@
+import { t } from './i18n.ts'
 import { useToast } from 'primevue/usetoast'
 import { ref } from 'vue'
 import { inPlainWords } from './api.ts'
@@ -17,7 +18,7 @@ export function useAction() {
     } catch (cause) {
       toast.add({
         severity: 'error',
-        summary: 'That did not work',
+        summary: t('shell.useAction.thatDidNotWork'),
         detail: inPlainWords(cause),
         life: 9_000,
       })

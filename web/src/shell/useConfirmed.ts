@@ -1,3 +1,4 @@
+import { t } from './i18n.ts'
 import { useConfirm } from 'primevue/useconfirm'
 
 interface Confirmation {
@@ -19,7 +20,7 @@ export function useConfirmed(): (confirmation: Confirmation) => Promise<boolean>
         header,
         message,
         acceptProps: { label: accept, severity: 'danger', 'data-test': 'confirm-yes' },
-        rejectProps: { label: 'Cancel', severity: 'secondary', outlined: true },
+        rejectProps: { label: t('common.cancel'), severity: 'secondary', outlined: true },
         defaultFocus: 'reject',
         accept: () => done(true),
         reject: () => done(false),

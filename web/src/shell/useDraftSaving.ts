@@ -1,3 +1,4 @@
+import { t } from './i18n.ts'
 import { type Ref, ref } from 'vue'
 import { useSession } from './session.ts'
 import { useAction } from './useAction.ts'
@@ -19,7 +20,9 @@ export function useDraftSaving({ stored, save, keepMine }: Editor) {
     said.value = ''
     wasReady = ready
     if (await run(() => save(ready)))
-      said.value = ready ? 'Saved, ready to publish' : 'Saved in the draft'
+      said.value = ready
+        ? t('shell.useDraftSaving.savedReadyToPublish')
+        : t('shell.useDraftSaving.savedInTheDraft')
     await session.refreshRelease()
   }
   /** As it is: what is ready stays ready. */

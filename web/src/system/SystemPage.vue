@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { RetentionSettings, SecuritySettings } from '@janua/contracts'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
@@ -7,7 +8,7 @@ import InputNumber from 'primevue/inputnumber'
 import Message from 'primevue/message'
 import { computed, onMounted, ref } from 'vue'
 import { get, post, put } from '../shell/api.ts'
-import { count, moment, span } from '../shell/format.ts'
+import { counted, moment, span } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { fileSize } from './fileSize.ts'
@@ -29,11 +30,19 @@ const jobs = computed(() =>
 const KEPT: { key: keyof RetentionSettings; label: string; help: string }[] = [
   {
     key: 'conversationDays',
-    label: 'Closed conversations',
-    help: 'Messages, files and who wrote them. The questions stay in the log without a person.',
+    label: t('system.system.closedConversations'),
+    help: t('system.system.messagesFilesAndWho'),
   },
-  { key: 'attachmentDays', label: 'Attachments', help: 'Files that visitors and agents sent.' },
-  { key: 'auditDays', label: 'Audit trail', help: 'Who changed what.' },
+  {
+    key: 'attachmentDays',
+    label: t('system.system.attachments'),
+    help: t('system.system.filesThatVisitorsAnd'),
+  },
+  {
+    key: 'auditDays',
+    label: t('system.system.auditTrail'),
+    help: t('system.system.whoChangedWhat'),
+  },
 ]
 
 onMounted(async () => {
@@ -49,131 +58,162 @@ async function switchAgents(on: boolean): Promise<void> {
   await run(() => put('/demo/agents', { on }))
   await load()
 }
-const saveRetention = () => run(() => put('/retention', retention.value), 'Retention saved')
-const saveSecurity = () => run(() => put('/security', security.value), 'Sign-in rules saved')
+const saveRetention = () =>
+  run(() => put('/retention', retention.value), t('system.system.retentionSaved'))
+const saveSecurity = () =>
+  run(() => put('/security', security.value), t('system.system.signInRulesSaved'))
 </script>
 
 <template>
   <div class="page">
     <div class="head">
       <div>
-        <h1>System</h1>
+        <h1>{{ $t('system.system.system') }}</h1>
         <p class="quiet" data-test="system-summary">
-          <template v-if="failing.length">
-            {{ count(failing.length, 'background job is', 'background jobs are') }} failing
+          <template v-if="failing.length"
+            >{{ ' '
+            }}{{
+              $t('system.system.failing', {
+                backgroundJobIs: counted('units.backgroundJobIs', failing.length),
+              })
+            }}
           </template>
-          <template v-else>Everything that runs in the background works</template>
-          <template v-if="state.value">
-            · running for {{ span(state.value.uptimeSeconds) }}</template
+          <template v-else>{{ $t('system.system.everythingThatRunsIn') }}</template>
+          <template v-if="state.value"
+            >{{ ' '
+            }}{{
+              $t('system.system.runningFor', { uptimeSeconds: span(state.value.uptimeSeconds) })
+            }}</template
           >
         </p>
       </div>
     </div>
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <template v-if="state.value">
-      <Message v-if="state.value.files.isFull" severity="error" data-test="disk-full"
-        >The disk is nearly full ({{ fileSize(state.value.files.freeBytes) }} free). Uploads are
-        refused until there is room; conversations and the database go on.</Message
-      >
+      <Message v-if="state.value.files.isFull" severity="error" data-test="disk-full">{{
+        $t('system.system.theDiskIsNearly', { freeBytes: fileSize(state.value.files.freeBytes) })
+      }}</Message>
       <Message
         v-for="fault in state.value.modelFaults"
         :key="fault"
         severity="error"
         data-test="model-fault"
-        >{{ fault }}. Put the files of the folder “models” back as they shipped, and start Janua
-        again.</Message
+        >{{ $t('system.system.putTheFilesOf', { fault }) }}</Message
       >
-      <Message v-if="!state.value.mail.isSetUp" severity="warn"
-        >No mail server is set up. Visitors who leave an address can’t be answered by email until
-        one is.</Message
-      >
-      <Message v-else-if="state.value.mail.waiting" severity="warn"
-        >{{ count(state.value.mail.waiting, 'email is', 'emails are') }} waiting to be sent:
-        {{ state.value.mail.problem }}</Message
-      >
+      <Message v-if="!state.value.mail.isSetUp" severity="warn">{{
+        $t('system.system.noMailServerIs')
+      }}</Message>
+      <Message v-else-if="state.value.mail.waiting" severity="warn">{{
+        $t('system.system.waitingToBeSent', {
+          emailIs: counted('units.emailIs', state.value.mail.waiting),
+          problem: state.value.mail.problem,
+        })
+      }}</Message>
       <Message v-if="state.value.simulatedAgents !== null" severity="info" data-test="demo-agents"
-        >This is a demo: its agents are
-        {{
-          state.value.simulatedAgents
-            ? 'simulated, and answer visitors who ask for the team.'
-            : 'switched off, so nobody answers visitors but you.'
+        >{{
+          $t('system.system.thisIsADemo', {
+            simulatedAgents: state.value.simulatedAgents
+              ? $t('system.system.simulatedAndAnswerVisitors')
+              : $t('system.system.switchedOffSoNobody'),
+          })
         }}
         <Button
           size="small"
           outlined
-          :label="state.value.simulatedAgents ? 'Switch off' : 'Switch on'"
+          :label="
+            state.value.simulatedAgents
+              ? $t('system.system.switchOff')
+              : $t('system.system.switchOn')
+          "
           @click="switchAgents(!state.value.simulatedAgents)"
       /></Message>
       <dl class="facts">
         <div>
-          <dt>Disk space free</dt>
+          <dt>{{ $t('system.system.diskSpaceFree') }}</dt>
           <dd class="figures">{{ fileSize(state.value.files.freeBytes) }}</dd>
         </div>
         <div>
-          <dt>Files</dt>
+          <dt>{{ $t('system.system.files') }}</dt>
           <dd class="figures">
             {{ fileSize(state.value.files.bytes) }}
-            <span class="quiet">in {{ count(state.value.files.count, 'file') }}</span>
+            <span class="quiet">{{
+              $t('system.system.in', { file: counted('units.file', state.value.files.count) })
+            }}</span>
           </dd>
         </div>
         <div>
-          <dt>Database</dt>
+          <dt>{{ $t('system.system.database') }}</dt>
           <dd class="figures">
             {{ fileSize(state.value.database.bytes) }}
             <span class="quiet">{{ state.value.database.version.split('-')[0] }}</span>
           </dd>
         </div>
         <div>
-          <dt>Last backup</dt>
+          <dt>{{ $t('system.system.lastBackup') }}</dt>
           <dd class="figures">
             <template v-if="state.value.backup"
               >{{ moment(state.value.backup.at) }},
               {{ fileSize(state.value.backup.bytes) }}</template
             >
-            <template v-else>none <span class="quiet">npm run backup</span></template>
+            <template v-else
+              ><i18n-t keypath="system.system.none" scope="global"
+                ><template #span
+                  ><span class="quiet">{{ $t('system.system.npmRunBackup') }}</span></template
+                ></i18n-t
+              ></template
+            >
           </dd>
         </div>
       </dl>
 
-      <h2>Background jobs</h2>
+      <h2>{{ $t('system.system.backgroundJobs') }}</h2>
       <DataTable :value="jobs" data-key="name" size="small" data-test="jobs">
-        <Column header="Job"
+        <Column :header="$t('system.system.job')"
           ><template #body="{ data }"
             ><strong>{{ data.title }}</strong>
             <p v-if="data.failing" class="failing" data-test="job-failing">
-              Failing since {{ moment(data.failing.since) }} ({{
-                count(data.failing.times, 'time')
-              }}): {{ data.failing.because }}
+              {{
+                $t('system.system.failingSince', {
+                  since: moment(data.failing.since),
+                  time: counted('units.time', data.failing.times),
+                  because: data.failing.because,
+                })
+              }}
             </p></template
           ></Column
         >
-        <Column header="State"
+        <Column :header="$t('common.state')"
           ><template #body="{ data }"
             ><span :class="data.failing ? 'bad' : 'good'">{{
-              data.failing ? '○ failing' : data.running ? '◐ running' : '● works'
+              data.failing
+                ? $t('system.system.failing2')
+                : data.running
+                  ? $t('system.system.running')
+                  : $t('system.system.works')
             }}</span></template
           ></Column
         >
-        <Column header="Last run"
+        <Column :header="$t('system.system.lastRun')"
           ><template #body="{ data }"
             ><span class="figures">{{
-              data.lastEndedAt ? moment(data.lastEndedAt) : 'not yet'
+              data.lastEndedAt ? moment(data.lastEndedAt) : $t('system.system.notYet')
             }}</span></template
           ></Column
         >
-        <Column header="Every"
+        <Column :header="$t('system.system.every')"
           ><template #body="{ data }"
             ><span class="figures">{{ interval(data.everySeconds) }}</span></template
           ></Column
         >
         <Column
-          ><template #header><span class="visually-hidden">Run now</span></template
+          ><template #header
+            ><span class="visually-hidden">{{ $t('system.system.runNow') }}</span></template
           ><template #body="{ data }"
             ><Button
               size="small"
               text
-              label="Run now"
-              :aria-label="`Run now: ${data.title}`"
+              :label="$t('system.system.runNow')"
+              :aria-label="$t('system.system.runNow2', { title: data.title })"
               @click="runNow(data.name)" /></template
         ></Column>
       </DataTable>
@@ -181,10 +221,9 @@ const saveSecurity = () => run(() => put('/security', security.value), 'Sign-in 
 
     <div class="settings">
       <form v-if="retention" class="panel stack" @submit.prevent="saveRetention">
-        <h2>Retention</h2>
+        <h2>{{ $t('system.system.retention') }}</h2>
         <p class="quiet small">
-          Days until things are removed for good. Empty keeps them. A legal hold on a visitor keeps
-          everything of theirs.
+          {{ $t('system.system.daysUntilThingsAre') }}
         </p>
         <label v-for="{ key, label, help } in KEPT" :key="key" class="field"
           ><span>{{ label }}</span
@@ -193,29 +232,29 @@ const saveSecurity = () => run(() => put('/security', security.value), 'Sign-in 
             :min="1"
             :max="3650"
             suffix=" days"
-            placeholder="kept for good"
+            :placeholder="$t('system.system.keptForGood')"
             :input-id="`keep-${key}`"
           /><span class="quiet small">{{ help }}</span></label
         >
-        <div><Button type="submit" label="Save retention" /></div>
+        <div><Button type="submit" :label="$t('system.system.saveRetention')" /></div>
       </form>
       <form v-if="security" class="panel stack" @submit.prevent="saveSecurity">
-        <h2>Signing in</h2>
+        <h2>{{ $t('system.system.signingIn') }}</h2>
         <label class="check"
           ><input v-model="security.secondFactorForLeads" type="checkbox" data-test="lead-factor" />
-          Leads need an authenticator app</label
+          {{ $t('system.system.leadsNeedAnAuthenticator') }}</label
         >
         <label class="field"
-          ><span>Sign out after being idle for</span
+          ><span>{{ $t('system.system.signOutAfterBeing') }}</span
           ><InputNumber
             v-model="security.idleHours"
             :min="1"
             :max="336"
             suffix=" hours"
             input-id="idle-hours"
-          /><span class="quiet small">Applies from the next sign-in.</span></label
+          /><span class="quiet small">{{ $t('system.system.appliesFromTheNext') }}</span></label
         >
-        <div><Button type="submit" label="Save sign-in rules" /></div>
+        <div><Button type="submit" :label="$t('system.system.saveSignInRules')" /></div>
       </form>
     </div>
   </div>

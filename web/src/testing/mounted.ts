@@ -8,6 +8,7 @@ import ToastService from 'primevue/toastservice'
 import Tooltip from 'primevue/tooltip'
 import type { Component } from 'vue'
 import { createMemoryHistory, createRouter, type Router } from 'vue-router'
+import { i18n } from '../shell/i18n.ts'
 import { queryClient } from '../shell/queryClient.ts'
 import { useSession } from '../shell/session.ts'
 
@@ -47,6 +48,7 @@ export function mounted(
       plugins: [
         pinia,
         router,
+        i18n,
         [VueQueryPlugin, { queryClient }],
         [PrimeVue, { unstyled: true }],
         ToastService,
