@@ -82,7 +82,7 @@ export function needPackages() {
 /** The pages that browsers load; built anew when their sources have changed. */
 export function needPages() {
   for (const [part, sources] of [
-    ['web', ['web', 'core/src', 'contracts/src']],
+    ['web', ['web', 'core/src', 'contracts/src', 'locales']],
     ['visitor', ['visitor', 'contracts/src']],
   ]) {
     const stamp = join(ROOT, part, 'dist/.janua-stamp')
