@@ -8,11 +8,11 @@ describe('words of coverage', () => {
     expect(withMargin(0.5, null, null)).to.equal('50 %')
   })
   it('says of a change whether it is more than chance', () => {
-    expect(changeWords(0.031, true)).to.equal('3 points more than in the week before')
+    expect(changeWords(0.031, true)).to.equal('up 3 points on the week before')
     expect(changeWords(-0.012, false)).to.equal(
-      '1 point less than in the week before, which is within the margin',
+      'down 1 point on the week before, within the margin',
     )
-    expect(changeWords(0.001, false)).to.equal('As in the week before')
+    expect(changeWords(0.001, false)).to.equal('Same as the week before')
   })
   it('names the article that is taught or extended', () => {
     const fix = {

@@ -20,11 +20,9 @@ export function shareOf({ right, questions }: Pick<Sums, 'right' | 'questions'>)
 export function changeWords(by: number, clear: boolean): string {
   const points = Math.abs(by * 100)
   if (points < 0.5) return t('coverage.words.asInTheWeek')
-  const much = t('coverage.words.thanInTheWeek', {
-    points: Math.round(points),
-    points2: Math.round(points) === 1 ? 'point' : 'points',
-    less: by > 0 ? 'more' : 'less',
-  })
+  const n = Math.round(points)
+  const much =
+    by > 0 ? t('coverage.words.pointsUp', { n }, n) : t('coverage.words.pointsDown', { n }, n)
   return clear ? much : t('coverage.words.whichIsWithinThe', { much })
 }
 
