@@ -29,7 +29,7 @@ describe('a Monday morning', () => {
 
   it('opens on today: the week in one sentence, and the three gaps most worth fixing', async () => {
     expect(await (await lead.sees('sentence')).getText()).to.match(
-      /^Last week visitors asked \d+ questions\. Janua answered \d+ % ± \d+ of them rightly\.$/,
+      /^Visitors asked [\d,]+ questions last week\. Janua answered \d+ % ± \d+ of them correctly\.$/,
     )
     expect(await lead.all('gap')).to.have.length(3)
     await lead.sees('outcomes', 'unanswered')
@@ -61,7 +61,7 @@ describe('a Monday morning', () => {
     this.timeout(REPLAY_MS + 20_000)
     await lead.presses('work-out')
     expect(await (await lead.sees('gain', undefined, REPLAY_MS)).getText()).to.match(
-      /harm elsewhere included: \d+\.\d right answers a week/,
+      /harm elsewhere: \d+\.\d correct answers a week/,
     )
   })
   it('published, it is fixed by what Janua asks again, and visitors have it', async () => {
@@ -79,7 +79,7 @@ describe('a Monday morning', () => {
     await lead.goes(`${app.url}/gaps?state=fixed`)
     await opens('Drone')
     await lead.sees('gap-fix', 'Fixed')
-    await lead.sees('standing', 'right')
+    await lead.sees('standing', 'correct')
   })
   it('questions are reviewed one after another by keyboard, and taken back', async () => {
     await lead.goes(`${app.url}/questions?outcome=answered&reviewed=none`)
@@ -130,7 +130,7 @@ describe('a Monday morning', () => {
     await (await lead.element(test('log-file'))).sendKeys(file)
     await lead.sees(
       'log-import',
-      '2 questions from 3 rows; in 1 row something private was masked; 1 row left out',
+      '2 questions from 3 rows; private data was masked in 1 row; 1 row skipped',
     )
   })
 

@@ -196,7 +196,7 @@ describe('pages', () => {
 
   const DIALOGS: [path: string, button: string][] = [
     ['/queues', 'Add a queue'],
-    ['/team', 'Invite somebody'],
+    ['/team', 'Invite someone'],
     ['/doors', 'Add a door'],
     ['/checks', 'Add a check'],
     ['/glossary', 'Add a word'],

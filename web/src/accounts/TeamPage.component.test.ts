@@ -44,7 +44,7 @@ describe('TeamPage', () => {
   it('gives an invited person’s link to the lead, once it is made', async () => {
     await opened()
     server.on('POST', '/team', () => ({ token: 'abc' }))
-    await press('Invite somebody')
+    await press('Invite someone')
     await page.get('[data-test="invite-name"]').setValue('Dorrit Vane')
     await page.get('[data-test="invite-mail"]').setValue('dorrit@team.example')
     await page.get('form').trigger('submit')
@@ -61,7 +61,7 @@ describe('TeamPage', () => {
   it('keeps what was typed when somebody with this address is there', async () => {
     await opened()
     server.on('POST', '/team', () => 409)
-    await press('Invite somebody')
+    await press('Invite someone')
     await page.get('[data-test="invite-name"]').setValue('Anton Reeve')
     await page.get('form').trigger('submit')
     await settled()

@@ -109,9 +109,9 @@ describe('FixPanel', () => {
     expect(body.value).to.equal('Long text')
     expect(panel.emitted('fixed')).to.equal(undefined)
   })
-  it('says who has put a fix into the draft, and that publishing proves it', async () => {
+  it('says who has added a fix to the draft, and that publishing proves it', async () => {
     await opened({ state: 'in draft', fix: { ...FIX, proof: null } })
-    expect(panel.text()).to.include('Edda Quill put a fix into the draft: Helicopters')
+    expect(panel.text()).to.include('Edda Quill added a fix to the draft: Helicopters')
     expect(panel.find('[data-test="proof"]').exists()).to.equal(false)
   })
   it('shows the proof of what is fixed, and asks for nothing more', async () => {

@@ -46,7 +46,7 @@ describe('GapFixed', () => {
     expect(panel.text())
       .to.include('In the draft')
       .and.include('Edda Quill wrote')
-      .and.match(/Promised: 80.% of\s+24 questions right/)
+      .and.match(/Expected: 80.% of\s+24 questions correct/)
     expect(panel.get('a[href="/library/40"]').text()).to.equal('Helicopters')
   })
   it('works the gain out over four weeks, of this change alone', async () => {
@@ -64,7 +64,7 @@ describe('GapFixed', () => {
   it('shows the gain in right answers a week, with its interval and what is lost', async () => {
     await opened({}, [REPLAY])
     expect(panel.get('[data-test="gain"]').text())
-      .to.include('5.0 right answers a week (2.5 to 7.5)')
+      .to.include('5.0 correct answers a week (2.5 to 7.5)')
       .and.include('1 good answer lost')
   })
   for (const [of, change] of [
@@ -85,6 +85,6 @@ describe('GapFixed', () => {
       standing: { state: 'fixed', n: 12, share: 0.9, interval: { low: 0.6, high: 1 }, few: true },
     })
     expect(panel.get('h2').text().replace(/\s+/g, ' ')).to.equal('Fixed on 12 by release 7')
-    expect(panel.get('[data-test="standing"]').text()).to.include('On fewer than 20 questions')
+    expect(panel.get('[data-test="standing"]').text()).to.include('Fewer than 20 questions')
   })
 })

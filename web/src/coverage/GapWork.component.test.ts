@@ -81,7 +81,7 @@ describe('GapWork', () => {
   })
   it('is given back by one press, and says who had it until when', async () => {
     opened({ who: 'Edda Quill', until: '2026-12-05' })
-    expect(work.text()).to.include('Edda Quill works on it until 5 Dec 2026')
+    expect(work.text()).to.include('Edda Quill is working on it until 5 Dec 2026')
     await work.get('button.bare').trigger('click')
     await settled()
     expect(server.changes[0]!.body).to.eql({ state: 'open' })

@@ -22,10 +22,10 @@ describe('OutcomeBar', () => {
 
   it('has a part for all that came, and none for what did not', () => {
     expect(legend(opened())).to.eql([
-      '● answered rightly',
+      '● correctly answered',
       '□ answered wrongly',
-      '◌ only near articles',
-      '◐ asked back',
+      '◌ suggested articles',
+      '◐ asked to clarify',
       '○ unanswered',
     ])
   })

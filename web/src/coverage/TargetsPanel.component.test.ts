@@ -26,8 +26,8 @@ describe('TargetsPanel', () => {
   it('says where the weeks lead to, with the interval', () => {
     opened()
     expect(panel.text())
-      .to.match(/Coverage 60.% until/)
-      .and.match(/Last full week 49.%/)
+      .to.match(/Coverage 60.% by/)
+      .and.match(/Last full week: 49.%/)
       .and.match(/55.% then \(50.% to 61.%\)/)
   })
   it('promises nothing while there are too few weeks', () => {

@@ -52,7 +52,7 @@ describe('TopicTools', () => {
     expect(isOff('topic-split')).to.equal(true)
     tools.unmount()
     opened(['a1', 'b2'])
-    expect(tools.text()).to.include('2 questions chosen')
+    expect(tools.text()).to.include('2 questions selected')
     server.on('POST', '/topics/5', () => ({ topic: 9 }))
     await presses('topic-split')
     expect(server.changes.at(-1)!.body).to.eql({ action: 'split', wordings: ['a1', 'b2'] })

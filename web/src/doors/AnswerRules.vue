@@ -36,9 +36,7 @@ function addDecline(): void {
   const reply = Object.fromEntries(
     DOOR_LANGUAGES.map((each) => [
       each,
-      each === 'de'
-        ? t('doors.answerRules.dazuKannIchHier')
-        : t('doors.answerRules.iCannotTalkAbout'),
+      each === 'de' ? 'Dazu kann ich hier nichts sagen.' : 'I can’t talk about that here.',
     ]),
   ) as Record<DoorLanguage, string>
   rules.value.declines.push({ about: '', phrases: [''], reply })

@@ -60,9 +60,9 @@ describe('HandoverRulesPanel', () => {
   })
   it('asks for eight details at the most', async () => {
     opened({ ask: Array.from({ length: 7 }, (_, i) => detail(`d${i}`)) })
-    await add('Ask for a detail')
+    await add('Add a detail')
     expect(asked()).to.have.length(8)
-    expect(panel.text()).not.to.include('Ask for a detail')
+    expect(panel.text()).not.to.include('Add a detail')
   })
   it('keeps choices to details that are a choice', async () => {
     opened({ ask: [detail('port', 'choice'), detail('date')] })

@@ -38,7 +38,7 @@ describe('the words of the desk', () => {
     ).to.equal('Moved: Groups · not ours · Anton')
     expect(
       eventLine({ kind: 'closed', data: { by: 'agent', outcome: 'settled' }, name: 'Bria' }),
-    ).to.equal('Closed: settled · Bria')
+    ).to.equal('Closed: resolved · Bria')
   })
   it('fill the fields of saved replies, and leave what is not known', () =>
     expect(

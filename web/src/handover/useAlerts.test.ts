@@ -98,7 +98,7 @@ describe('useAlerts', () => {
     await becomes({ waiting: [row(1), row(3)] })
     await becomes({ waiting: [row(3), row(1)] })
     expect(notices).to.eql([
-      { title: 'Somebody waits in Refunds', body: 'question 3', tag: 'janua 3' },
+      { title: 'Someone is waiting in Refunds', body: 'question 3', tag: 'janua 3' },
     ])
     expect(played).to.equal(2)
   })

@@ -55,7 +55,7 @@ describe('the way of an encoder to visitors', () => {
     expect(headlineOf({ ...COMPARED, draft: FOUND, live: FOUND })).to.contain('strong')
   })
   it('tells what is lost before what is gained', () => {
-    expect(verdictOf(result)).to.equal('1 good answer lost, 2 wrong ones added, 30 gained')
+    expect(verdictOf(result)).to.equal('1 good answer lost, 2 wrong answers added, 30 gained')
     const moved = { lost: 0, worse: 0, gained: 3 }
     expect(verdictOf({ ...result, moved })).to.equal('0 good answers lost, 3 gained')
   })
