@@ -27,7 +27,7 @@ describe('an encoder of one’s own, attached, compared, published, lost and rol
     await at.lead.goes(`${at.app.url}/models`)
     await (await at.lead.element({ css: 'a[href="/models/encoder"]' })).click()
     await at.lead.sees('encoder-found', '64 numbers a text', LONG_MS)
-    await at.lead.sees('encoder-head', 'visitors do not meet it yet')
+    await at.lead.sees('encoder-head', 'not in use yet')
     await at.lead.presses('learn-encoder')
     await at.lead.sees('encoder-learnt', 'English, yours', LONG_MS)
     await at.lead.sees('encoder-head', 'can be compared', LONG_MS)
@@ -35,7 +35,7 @@ describe('an encoder of one’s own, attached, compared, published, lost and rol
   })
   it('is compared on what people asked, lost good answers first', async () => {
     await at.lead.presses('compare-encoder')
-    const comparison = await at.lead.sees('encoder-comparison', 'what ships', LONG_MS)
+    const comparison = await at.lead.sees('encoder-comparison', 'built-in', LONG_MS)
     expect(await comparison.getText())
       .to.match(/\d+ good answers? lost, .*\d+ gained/)
       .and.match(/checks that pass \d+ of \d+ \d+ of \d+/)

@@ -55,17 +55,17 @@ describe('from a spreadsheet to a healthy library and out again', () => {
 
   it('the lead corrects what the columns are; faulty rows are listed by number, and the rest comes in', async () => {
     expect(await (await lead.sees('trial')).getText()).to.equal(
-      '3 entries would come in, 3 rows would not:',
+      '3 entries would be imported, 3 rows would not:',
     )
     await choose('column-3', '– not used –')
-    await lead.sees('trial', '0 entries would come in')
+    await lead.sees('trial', '0 entries would be imported')
     await choose('column-3', 'Answer')
-    await lead.sees('trial', '3 entries would come in')
+    await lead.sees('trial', '3 entries would be imported')
     expect(await (await lead.sees('faults')).getText()).to.equal(
       'row 4: it has no question\nrow 6: it has a formula that ended in an error (#DIV/0!)\nrow 7: it asks the same as row 2',
     )
     await choose('rows-become', 'Fixed answers, given word for word')
-    await lead.sees('trial', '3 entries would come in')
+    await lead.sees('trial', '3 entries would be imported')
     await lead.presses('take-sheet')
     await lead.sees('import-results', '3 new, 0 updated, 0 unchanged')
   })
@@ -88,7 +88,7 @@ describe('from a spreadsheet to a healthy library and out again', () => {
     )
     expect(parts![3]).to.include('Large 20.00')
     await (await lead.driver.findElements(test('leave-out')))[4]!.click()
-    await lead.sees('part', 'Left out: left out by the team')
+    await lead.sees('part', 'Excluded: ')
     await lead.presses('save-ready')
     await lead.sees('saved', 'ready to publish')
   })

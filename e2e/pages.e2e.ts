@@ -199,7 +199,7 @@ describe('pages', () => {
     ['/team', 'Invite someone'],
     ['/doors', 'Add a door'],
     ['/checks', 'Add a check'],
-    ['/glossary', 'Add a word'],
+    ['/glossary', 'Add a term'],
     ['/small-talk', 'Add small talk'],
     ['/sites', 'Add a site'],
   ]

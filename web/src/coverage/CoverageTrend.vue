@@ -37,7 +37,14 @@ function open({ dataIndex }: { dataIndex?: number }): void {
   <ChartFrame
     :title="$t('coverage.coverageTrend.howMuchIsAnswered')"
     :unit="$t('coverage.coverageTrend.ofQuestionsByWeek')"
-    :columns="['week from', 'questions', 'coverage %', 'low %', 'high %', '']"
+    :columns="[
+      $t('coverage.coverageTrend.weekFrom'),
+      $t('common.questions'),
+      $t('coverage.coverageTrend.coverage'),
+      $t('coverage.coverageTrend.low'),
+      $t('coverage.coverageTrend.high'),
+      '',
+    ]"
     :rows="rows"
     file="coverage"
   >

@@ -16,7 +16,7 @@ const volume = (row: GapRow) =>
 const course = (row: GapRow) => t('coverage.gapTable.byWeek', { weeks: row.weeks.join(', ') })
 function underneath({ samples, reopened, closed, who, until }: GapRow): string {
   if (closed) return t('coverage.gapTable.answeredSinceByRelease', { release: closed.release })
-  if (reopened) return 'fixed before; what was asked since says that it no longer holds'
+  if (reopened) return t('coverage.gapTable.reopened')
   if (who) return `${who}${until ? t('coverage.gapTable.until', { until }) : ''}`
   return samples
     .slice(0, 2)

@@ -28,7 +28,7 @@ describe('TargetsPanel', () => {
     expect(panel.text())
       .to.match(/Coverage 60.% by/)
       .and.match(/Last full week: 49.%/)
-      .and.match(/55.% then \(50.% to 61.%\)/)
+      .and.match(/Forecast: 55.% \(50.% to 61.%\)/)
   })
   it('promises nothing while there are too few weeks', () => {
     opened([{ ...TARGET, now: null, forecast: null, says: 'too early' }])

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { CoverageView } from '@janua/contracts'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { day, percent } from '../shell/format.ts'
+import { counted, day, percent } from '../shell/format.ts'
 import ChartFrame from './ChartFrame.vue'
 
 /** Topics down, weeks across: each cell is filled by coverage, and as large as it was asked. */
@@ -27,7 +28,12 @@ const rows = computed(() =>
   ),
 )
 const words = (label: string, starts: string, questions: number, right: number) =>
-  `${label}, week from ${day(starts)}: ${questions} asked, ${percent(right / Math.max(1, questions))} covered`
+  t('coverage.topicHeatmap.square', {
+    topic: label,
+    day: day(starts),
+    questions: counted('units.question', questions),
+    share: percent(right / Math.max(1, questions)),
+  })
 const open = (topic: number, starts: string) =>
   router.push({
     path: '/questions',
@@ -43,7 +49,12 @@ const open = (topic: number, starts: string) =>
   <ChartFrame
     :title="$t('coverage.topicHeatmap.whichTopicsAreCovered')"
     :unit="$t('coverage.topicHeatmap.theMostAskedTopics')"
-    :columns="['topic', 'week from', 'questions', 'covered %']"
+    :columns="[
+      $t('coverage.topicHeatmap.topic'),
+      $t('coverage.coverageTrend.weekFrom'),
+      $t('common.questions'),
+      $t('coverage.coverageTrend.coverage'),
+    ]"
     :rows="rows"
     file="coverage-heatmap"
   >

@@ -79,14 +79,14 @@ const facts = computed(() => {
       whole(taken),
       abandoned
         ? t('coverage.visitorFunnel.andWhoLeftWhile', { abandoned: whole(abandoned) })
-        : 'taken by an agent',
+        : t('coverage.visitorFunnel.takenByAgent'),
     ],
     ...(view.total.wantsPerson
       ? [
           [
             t('coverage.visitorFunnel.askedForOne'),
             whole(view.total.wantsPerson),
-            'questions with a wish for a person',
+            t('coverage.visitorFunnel.askedForTeam'),
             { wantsPerson: 'true' },
           ],
         ]

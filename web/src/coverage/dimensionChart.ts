@@ -35,7 +35,14 @@ export function rowWords(row: Row, dimension: Dimension): string {
 export function tableOf(rows: readonly Row[], dimension: Dimension) {
   return dimension === 'item'
     ? {
-        columns: ['title', 'answers', 'expected right %', 'opened', 'voted up', 'voted down'],
+        columns: [
+          t('common.title'),
+          t('coverage.byDimension.answers'),
+          t('coverage.dimensionChart.expectedRight'),
+          t('coverage.dimensionChart.opened'),
+          t('coverage.logFilters.votedUp'),
+          t('coverage.logFilters.votedDown'),
+        ],
         rows: rows.map((row) => [
           row.label,
           row.answered,
@@ -46,7 +53,13 @@ export function tableOf(rows: readonly Row[], dimension: Dimension) {
         ]),
       }
     : {
-        columns: ['name', 'questions', 'coverage %', 'low %', 'high %'],
+        columns: [
+          t('common.name'),
+          t('common.questions'),
+          t('coverage.coverageTrend.coverage'),
+          t('coverage.coverageTrend.low'),
+          t('coverage.coverageTrend.high'),
+        ],
         rows: rows.map((row) => [
           row.label,
           row.questions,

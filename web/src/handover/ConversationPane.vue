@@ -53,7 +53,7 @@ watch(() => [conversation.messages.length, visitorWrites], follow)
     tabindex="0"
     :aria-label="
       $t('handover.conversationPane.conversationWith', {
-        visitor: conversation.visitor ?? 'a visitor',
+        visitor: conversation.visitor ?? $t('handover.conversationPane.aVisitor'),
       })
     "
     data-test="thread"

@@ -22,9 +22,9 @@ const lastWord = (row: DeskRow) =>
   ({
     visitor: 'wrote',
     agent: 'answered',
-    assistant: 'last line',
-    event: 'last line',
-    team: 'a note',
+    assistant: t('handover.deskList.lastLine'),
+    event: t('handover.deskList.lastLine'),
+    team: t('handover.deskList.aNote'),
   })[row.lastBy]
 const since = (row: DeskRow) => span(Math.max(0, (now - Date.parse(row.lastAt)) / 1000))
 const shelves = computed(

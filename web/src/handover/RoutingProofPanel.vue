@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { HandoverRow, Queue, RoutingProof, RoutingShare } from '@janua/contracts'
 import { computed } from 'vue'
 import { counted, day, percent } from '../shell/format.ts'
@@ -12,7 +13,9 @@ const { proof, queues } = defineProps<{
 const emit = defineEmits<{ read: [ids: number[], what: string]; shut: [] }>()
 const name = (id: number | null) => queues.find((queue) => queue.id === id)?.name ?? '–'
 const shown = ({ n, right, low, high }: RoutingShare) =>
-  n === 0 ? 'none known' : `${percent(right / n)} (${percent(low)}–${percent(high)})`
+  n === 0
+    ? t('handover.routingProofPanel.noneKnown')
+    : `${percent(right / n)} (${percent(low)}–${percent(high)})`
 const short = (id: number) => name(id).split(/ & | and /)[0]!
 const columns = computed(() =>
   [...new Set(proof.cells.flatMap(({ routed, right }) => [routed, right]))].sort(
@@ -42,7 +45,7 @@ const cell = (right: number, routed: number) =>
             class="bare"
             :disabled="!proof.saved.length"
             data-test="moves-saved"
-            @click="emit('read', proof.saved, 'Moves that these rules would have saved')"
+            @click="emit('read', proof.saved, $t('handover.routingProofPanel.savedMoves'))"
           >
             {{ proof.saved.length }}
           </button>
@@ -52,7 +55,7 @@ const cell = (right: number, routed: number) =>
                 ><button
                   type="button"
                   class="bare"
-                  @click="emit('read', proof.caused, 'Moves that these rules would have caused')"
+                  @click="emit('read', proof.caused, $t('handover.routingProofPanel.causedMoves'))"
                 >
                   {{ $t('handover.routingProofPanel.moreCaused', { caused: proof.caused.length }) }}
                 </button></template

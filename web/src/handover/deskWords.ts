@@ -85,10 +85,10 @@ interface EventData {
   word?: string
 }
 const WHY_AWAY: Record<string, string> = {
-  closed: 'outside their hours',
-  nobody: 'nobody of the queue at their desk',
+  closed: t('handover.deskWords.outsideHours'),
+  nobody: t('handover.deskWords.nobodyOnline'),
   long: t('handover.deskWords.theWaitWouldBe'),
-  late: 'nobody came in time',
+  late: t('handover.deskWords.nobodyInTime'),
 }
 
 /** A line of the thread in which something happened, in plain words. */
@@ -110,11 +110,11 @@ export function eventLine({ kind, data, name }: Pick<Message, 'kind' | 'data' | 
     said,
     outcome && CLOSING_NAMES[outcome].toLowerCase(),
     by === 'silence'
-      ? 'after silence'
+      ? t('handover.deskWords.afterSilence')
       : by === 'visitor'
-        ? 'by the visitor'
+        ? t('handover.deskWords.byVisitor')
         : by === 'mail'
-          ? 'by mail'
+          ? t('handover.deskWords.byMail')
           : undefined,
     stars && t('handover.deskWords.of5', { stars }),
     word && `“${word}”`,

@@ -70,7 +70,9 @@ export const useAlerts = defineStore('alerts', () => {
     const [first] = fresh
     const notice = new Notification(
       first!.state === 'waiting'
-        ? t('handover.useAlerts.somebodyWaitsIn', { queue: first!.queue?.name ?? 'a queue' })
+        ? t('handover.useAlerts.somebodyWaitsIn', {
+            queue: first!.queue?.name ?? t('handover.useAlerts.aQueue'),
+          })
         : t('handover.useAlerts.wrote', {
             aVisitor: first!.visitor ?? t('handover.useAlerts.aVisitor'),
           }),

@@ -47,9 +47,7 @@ describe('FindingPair', () => {
       b: side('Conditions', 'It costs 6.', { kind: 'document', page: 3 }),
     })
     expect(pair.text()).to.include('Conditions › Fares, page 3')
-    expect(
-      pair.findAll('button').filter((button) => button.text() === 'Take it out'),
-    ).to.have.length(1)
+    expect(pair.findAll('button').filter((button) => button.text() === 'Remove')).to.have.length(1)
   })
   it('tells which one is taken out, and that a difference is meant', async () => {
     const pair = opened({

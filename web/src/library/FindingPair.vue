@@ -20,12 +20,12 @@ const WHAT: Record<string, string> = {
   time: 'times',
   money: 'prices',
   percent: 'shares',
-  duration: 'lengths of time',
+  duration: t('library.findingPair.durations'),
   length: 'lengths',
   weight: 'weights',
   date: 'dates',
   count: 'numbers',
-  'yes or no': 'a yes and a no',
+  'yes or no': t('library.findingPair.yesAndNo'),
 }
 const diff = computed(() => wordDiff(pair.a.text, pair.b.text))
 const where = ({ title, path, page }: FoundPassage) =>

@@ -27,11 +27,11 @@ const tally = computed(() => {
 })
 const BECAME = {
   article: 'articles',
-  fixed: 'fixed answers',
-  glossary: 'glossary entries',
-  smallTalk: 'small talk',
+  fixed: t('library.importResults.fixedAnswers'),
+  glossary: t('library.importResults.glossary'),
+  smallTalk: t('library.importResults.smallTalk'),
   document: 'documents',
-  library: 'entries of a library',
+  library: t('library.importResults.library'),
 } as Record<string, string>
 </script>
 

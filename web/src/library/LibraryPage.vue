@@ -106,7 +106,10 @@ async function imported(): Promise<void> {
         <Button
           :label="
             $t('library.library.write', {
-              article: kind === 'fixed' ? 'a fixed answer' : 'an article',
+              article:
+                kind === 'fixed'
+                  ? $t('library.library.aFixedAnswer')
+                  : $t('library.library.anArticle'),
             })
           "
           data-test="write"

@@ -43,7 +43,7 @@ describe('RevisionList', () => {
   it('knows the first version as such', async () => {
     await opened()
     await shows(2)
-    expect(list.text()).to.include('The first version')
+    expect(list.text()).to.include('First version')
   })
   it('makes an earlier one the draft again, on the version that was read', async () => {
     await opened()

@@ -78,8 +78,8 @@ async function restore(row: RevisionRow): Promise<void> {
               : $t('library.revisionList.whatChangedNewWords', {
                   newest:
                     against === 'before'
-                      ? 'against the version before'
-                      : 'since then, against the newest',
+                      ? $t('library.revisionList.againstPrevious')
+                      : $t('library.revisionList.againstNewest'),
                 })
           }}</span><Button
             v-if="mayWrite && !shown.one.current"

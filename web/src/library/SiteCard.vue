@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ReadPage, Site } from '@janua/contracts'
 import { wordDiff } from '@janua/core'
 import Button from 'primevue/button'
@@ -25,7 +26,11 @@ const news = computed(
 const unchanged = computed(() => (reading.value?.pages.length ?? 0) - news.value.length)
 const chosen = ref<string[]>([])
 const opened = ref('')
-const EVERY: Record<string, string> = { 1: 'every day', 7: 'every week', 30: 'every month' }
+const EVERY: Record<string, string> = {
+  1: t('library.siteCard.daily'),
+  7: t('library.siteCard.weekly'),
+  30: t('library.siteCard.monthly'),
+}
 watch(
   () => reading.value?.id + (reading.value?.state ?? ''),
   () => (chosen.value = news.value.map(({ address }) => address)),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import { smallTalkOf } from '@janua/core'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
@@ -23,7 +24,7 @@ const hit = computed(() => {
   const all = (state.value.value ?? []).map((entry) => entry.content)
   return tried.value.trim() === ''
     ? undefined
-    : (all[smallTalkOf(tried.value, all)]?.name ?? 'none: it is taken as a question')
+    : (all[smallTalkOf(tried.value, all)]?.name ?? t('library.smallTalk.none'))
 })
 </script>
 

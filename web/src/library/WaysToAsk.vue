@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { Suggestion } from '@janua/core'
 import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
@@ -23,7 +24,7 @@ const FROM = {
   log: 'asked',
   glossary: 'glossary',
   rewording: 'reworded',
-  model: 'language model',
+  model: t('library.waysToAsk.languageModel'),
 }
 const FROM_MODEL = 10
 

@@ -103,7 +103,9 @@ async function disconnect(): Promise<void> {
         class="grow"
         :label="
           $t('models.connectionForm.key', {
-            any: connection?.hasKey ? ' (there is one; type to replace it)' : ', if any',
+            any: connection?.hasKey
+              ? $t('models.connectionForm.keyThere')
+              : $t('models.connectionForm.keyOptional'),
           })
         "
         :fault="faults.key"

@@ -6,7 +6,7 @@ import Message from 'primevue/message'
 import ProgressBar from 'primevue/progressbar'
 import { computed } from 'vue'
 import { post, put, remove } from '../shell/api.ts'
-import { counted, day, percent, span, whole } from '../shell/format.ts'
+import { counted, day, listed, percent, span, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import EncoderComparison from './EncoderComparison.vue'
@@ -61,7 +61,7 @@ const LANGUAGES = { en: 'English', de: 'German' }
 const left = (seconds: number | null) =>
   seconds === null ? '' : t('models.encoder.aboutLeft', { seconds: span(seconds) })
 const milliseconds = (ms: number) =>
-  ms < 1 ? 'under 1 ms' : t('models.encoder.ms', { ms: whole(Math.round(ms)) })
+  ms < 1 ? t('models.encoder.underOneMs') : t('models.encoder.ms', { ms: whole(Math.round(ms)) })
 const share = ({ done, of }: { done: number; of: number }) =>
   of === 0 ? 0 : Math.round((100 * done) / of)
 </script>
@@ -151,7 +151,7 @@ const share = ({ done, of }: { done: number; of: number }) =>
                   ><template #dimensions>{{ whole(view.found.dimensions) }}</template
                   ><template #and>{{
                     view.found.languages
-                      ? view.found.languages.map((each) => LANGUAGES[each]).join(' and ')
+                      ? listed(view.found.languages.map((each) => LANGUAGES[each]))
                       : $t('models.encoder.everyLanguage')
                   }}</template
                   ><template #milliseconds>{{

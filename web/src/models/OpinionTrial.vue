@@ -59,8 +59,15 @@ const verdict = computed(() => {
   const { now, then } = result.value
   const [right, wrong] = [then.right - now.right, then.wrong - now.wrong]
   const change = (by: number, what: string) =>
-    `${by === 0 ? 'as many' : `${Math.abs(by)} ${by > 0 ? 'more' : 'fewer'}`} ${what}`
-  return `${change(right, 'right answers')}, ${change(wrong, 'wrong ones')}`
+    t(
+      by === 0
+        ? 'models.opinionTrial.asMany'
+        : by > 0
+          ? 'models.opinionTrial.more'
+          : 'models.opinionTrial.fewer',
+      { n: whole(Math.abs(by)), what },
+    )
+  return `${change(right, t('models.opinionTrial.rightAnswers'))}, ${change(wrong, t('models.opinionTrial.wrongAnswers'))}`
 })
 </script>
 

@@ -5,7 +5,7 @@ import Button from 'primevue/button'
 import Message from 'primevue/message'
 import SelectButton from 'primevue/selectbutton'
 import { computed, shallowRef, useTemplateRef } from 'vue'
-import { counted, moment } from '../shell/format.ts'
+import { counted, eitherOf, moment } from '../shell/format.ts'
 import CheckEditor from './CheckEditor.vue'
 import { checksHeadline, wantedBy } from './checkWords.ts'
 import { useChecks } from './useChecks.ts'
@@ -189,7 +189,7 @@ async function bring({ target }: Event): Promise<void> {
                 <p v-else-if="check.result.brokenBy.length" class="small" data-test="broken-by">
                   {{
                     $t('releases.checks.brokenByTheChange', {
-                      or: check.result.brokenBy.map(({ title }) => `“${title}”`).join(' or '),
+                      or: eitherOf(check.result.brokenBy.map(({ title }) => `“${title}”`)),
                     })
                   }}
                 </p>

@@ -42,12 +42,7 @@ const radius = (n: number) => Math.min(11, 3 + Math.sqrt(n))
     <text :x="at(0.5)" :y="S - 4" text-anchor="middle">
       {{ $t('releases.reliabilityDiagram.promised') }}
     </text>
-    <text
-      :x="12"
-      :y="up(0.5)"
-      text-anchor="middle"
-      :transform="$t('releases.reliabilityDiagram.rotate9012', { up: up(0.5) })"
-    >
+    <text :x="12" :y="up(0.5)" text-anchor="middle" :transform="`rotate(-90 12 ${up(0.5)})`">
       {{ $t('releases.reliabilityDiagram.cameRight') }}
     </text>
   </svg>

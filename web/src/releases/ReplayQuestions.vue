@@ -78,10 +78,10 @@ const verdictOf = (reviewed: number | null) =>
   reviewed === null
     ? ''
     : reviewed === 1
-      ? 'reviewed right'
+      ? t('releases.replayQuestions.reviewedRight')
       : reviewed === 0
-        ? 'reviewed wrong'
-        : 'reviewed partly right'
+        ? t('releases.replayQuestions.reviewedWrong')
+        : t('releases.replayQuestions.reviewedPartly')
 const fromOf = ({ place, readings }: ReplaySide) =>
   place ? [place.title, ...place.path].join(' › ') : readings ? `asks: ${readings.join(' · ')}` : ''
 onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {

@@ -88,6 +88,6 @@ describe('ReviewNext', () => {
   })
   it('says so when nothing is left', async () => {
     await started(0)
-    expect(panel.text()).to.include('is reviewed already')
+    expect(panel.text()).to.include('has been reviewed already')
   })
 })

@@ -86,7 +86,7 @@ async function store(): Promise<void> {
       wanted.value === 'item' && teaches.value
         ? t('releases.shouldHaveBeen.taughtInTheDraft')
         : 'Reviewed',
-      checks.value ? 'a check keeps it so' : '',
+      checks.value ? t('releases.shouldHaveBeen.checkAdded') : '',
     ]
       .filter(Boolean)
       .join('; '),

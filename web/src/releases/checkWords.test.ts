@@ -19,15 +19,15 @@ describe('the words of checks', () => {
     const checks = [check(), check()]
     expect(checksHeadline({ run: null, checks: [] })).to.equal('No checks yet')
     expect(checksHeadline({ run: null, checks })).to.equal('2 checks, not run yet')
-    expect(checksHeadline({ run: ran(2, 0), checks })).to.equal('All 2 checks pass on the draft')
-    expect(checksHeadline({ run: ran(1, 1), checks })).to.equal('1 check of 2 fails on the draft')
-    expect(checksHeadline({ run: ran(0, 2), checks })).to.equal('2 checks of 2 fail on the draft')
+    expect(checksHeadline({ run: ran(2, 0), checks })).to.equal('All 2 checks pass in the draft')
+    expect(checksHeadline({ run: ran(1, 1), checks })).to.equal('1 check of 2 fails in the draft')
+    expect(checksHeadline({ run: ran(0, 2), checks })).to.equal('2 checks of 2 fail in the draft')
   })
   it('say what one wants', () => {
     expect(wantedBy(check())).to.equal('answers')
     expect(wantedBy(check({ itemTitle: 'Dogs on board' }))).to.equal('answers from “Dogs on board”')
     expect(wantedBy(check({ comes: 'asks back', itemTitle: 'Fares' }))).to.equal(
-      'asks back, “Fares” among what it offers',
+      'asks to clarify, offering “Fares”',
     )
     expect(wantedBy(check({ comes: 'does not know' }))).to.equal('does not know')
   })

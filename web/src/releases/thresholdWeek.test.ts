@@ -20,25 +20,25 @@ const named = (name: string, week: ReturnType<typeof weekAt>) =>
 describe('a week at a threshold', () => {
   it('is told beside the week as things are', () => {
     const week = weekAt(point({ right: 70 }), point({}), 3, COSTS)
-    expect(named('answered right', week)).to.include({ now: 70, then: 60, known: true })
+    expect(named('answered correctly', week)).to.include({ now: 70, then: 60, known: true })
     expect(named('left unhelped', week)).to.include({ now: 4, then: 4 })
   })
   it('asks back as often wherever the threshold stands', () => {
     const week = weekAt(point({ wrong: 2 }), point({}), 3, COSTS)
-    expect(named('asked back', week)).to.include({ now: 3, then: 3 })
+    expect(named('asked to clarify', week)).to.include({ now: 3, then: 3 })
   })
   it('costs what its questions cost', () => {
     const week = weekAt(point({ wrong: 2 }), point({}), 3, COSTS)
-    const { now, then } = named('cost a week', week)
+    const { now, then } = named('cost per week', week)
     expect(now).to.equal(2 * 20 + (3 + 5) * 1 + 8 * 6 + 4 * 8)
     expect(then - now).to.equal(8 * 20)
   })
   it('does not tell right, wrong and cost where too few answers are reviewed', () => {
     const unknown = weekAt(point({ known: false }), point({}), 3, COSTS)
     expect(unknown.filter(({ known }) => !known).map(({ name }) => name)).to.eql([
-      'answered right',
-      'answered wrong',
-      'cost a week',
+      'answered correctly',
+      'answered wrongly',
+      'cost per week',
     ])
   })
   it('is empty until the curve is there', () => {

@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import { costOf, type Costs, type ThresholdPoint } from '@janua/core'
 
 /** What a week comes to at a threshold, beside what it comes to as things are. */
@@ -28,12 +29,18 @@ export function weekAt(
     known = true,
   ): WeekFigure => ({ name, shape, tone, now: of(at), then: of(before), known })
   return [
-    figure('answered right', '●', 'right', ({ right }) => right, at.known),
-    figure('answered wrong', '□', 'wrong', ({ wrong }) => wrong, at.known),
-    figure('settled by an offer', '◒', 'back', ({ taken }) => taken),
-    figure('asked back', '◐', 'back', () => askedBack),
-    figure('handed to a person', '◆', 'person', ({ handedOver }) => handedOver),
-    figure('left unhelped', '○', 'left', ({ unhelped }) => unhelped),
-    figure('cost a week', '', 'cost', (point) => costOf(point, askedBack, costs), at.known),
+    figure(t('releases.thresholdWeek.right'), '●', 'right', ({ right }) => right, at.known),
+    figure(t('releases.thresholdWeek.wrong'), '□', 'wrong', ({ wrong }) => wrong, at.known),
+    figure(t('releases.thresholdWeek.offer'), '◒', 'back', ({ taken }) => taken),
+    figure(t('releases.thresholdWeek.clarify'), '◐', 'back', () => askedBack),
+    figure(t('releases.thresholdWeek.person'), '◆', 'person', ({ handedOver }) => handedOver),
+    figure(t('releases.thresholdWeek.unhelped'), '○', 'left', ({ unhelped }) => unhelped),
+    figure(
+      t('releases.thresholdWeek.cost'),
+      '',
+      'cost',
+      (point) => costOf(point, askedBack, costs),
+      at.known,
+    ),
   ]
 }

@@ -24,7 +24,10 @@ export function useRehearsalPage(query: LocationQuery) {
   const versions = computed(() => [
     { label: t('releases.useRehearsal.draft'), value: DRAFT },
     ...releases.value.map(({ number, live }) => ({
-      label: t('releases.useRehearsal.release', { number, live: live ? ', live' : '' }),
+      label: t('releases.useRehearsal.release', {
+        number,
+        live: live ? t('releases.useRehearsal.liveMark') : '',
+      }),
       value: number,
     })),
   ])

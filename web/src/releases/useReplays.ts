@@ -1,3 +1,4 @@
+import { t } from '../shell/i18n.ts'
 import type { ReplayInput } from '@janua/contracts'
 import type { FlowBand, ReplayChange } from '@janua/core'
 import { useThrottleFn } from '@vueuse/core'
@@ -51,7 +52,7 @@ export function useReplays(id: () => number | null) {
           ? 'falls'
           : Math.abs(coverage.change) < STILL
             ? 'stays'
-            : 'hardly moves'
+            : t('releases.useReplays.hardlyMoves')
     return `Coverage ${word}: ${fromTo(coverage.before, coverage.after)}`
   })
   const hasLost = () => (replay.value?.lost ?? 0) > 0

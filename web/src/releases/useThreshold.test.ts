@@ -78,7 +78,7 @@ describe('the threshold of a door', () => {
   it('tells the week as it is, with what is asked back beside it', async () => {
     const { week } = await opened()
     const of = (name: string) => week.value.find((each) => each.name === name)!
-    expect(of('asked back').now).to.equal(7)
+    expect(of('asked to clarify').now).to.equal(7)
     for (const { now, then } of week.value) expect(now).to.equal(then)
   })
   it('stays where the lead has put it while figures come anew, and not with another choice', async () => {

@@ -54,7 +54,7 @@ const account = computed(() => [
 const draft = computed(() => {
   const waiting = (session.release?.ready ?? 0) + (session.release?.inWork ?? 0)
   return waiting === 0
-    ? 'nothing in the draft'
+    ? t('shell.appHeader.nothingInDraft')
     : t('shell.appHeader.inTheDraft', { change: counted('units.change', waiting) })
 })
 /** Of fewer questions a share says nothing. */

@@ -67,6 +67,11 @@ export function listed(words: readonly string[]): string {
   return new Intl.ListFormat(locale(), { type: 'conjunction' }).format(words)
 }
 
+/** "a, b or c". */
+export function eitherOf(words: readonly string[]): string {
+  return new Intl.ListFormat(locale(), { type: 'disjunction' }).format(words)
+}
+
 /** "3 articles", "1 article". @param unit a key of `locales/…/units.json` */
 export function counted(unit: string, n: number): string {
   return t(unit, { n: whole(n) }, n)
