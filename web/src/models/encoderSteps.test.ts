@@ -50,7 +50,7 @@ describe('the way of an encoder to visitors', () => {
   it('is told in a headline', () => {
     expect(headlineOf({ ...NOTHING, state: 'none', found: null })).to.contain('built-in encoder')
     expect(headlineOf({ ...NOTHING, state: 'failed', found: null })).to.contain('can’t be used')
-    expect(headlineOf(COMPARED)).to.equal(`Under your encoder: ${verdictOf(result)}`)
+    expect(headlineOf(COMPARED)).to.equal(`With your encoder: ${verdictOf(result)}`)
     expect(headlineOf({ ...COMPARED, draft: FOUND })).to.contain('next release')
     expect(headlineOf({ ...COMPARED, draft: FOUND, live: FOUND })).to.contain('strong')
   })
