@@ -13,6 +13,7 @@ import { useAction } from '../shell/useAction.ts'
 import { useForm } from '../shell/useForm.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { browserName } from './browserName.ts'
+import LanguageChoice from './LanguageChoice.vue'
 
 const session = useSession()
 const { state, reload: load } = useRemote('/account')
@@ -218,13 +219,17 @@ const copy = () =>
       </div>
     </form>
 
+    <LanguageChoice />
+
     <section v-if="state.value" class="panel stack" data-test="own-sessions">
       <h2>{{ $t('accounts.account.whereYoureSignedIn') }}</h2>
       <ul class="sessions">
         <li v-for="each in state.value.sessions" :key="each.id">
           <div>
             <strong>{{ browserName(each.browser) }}</strong>
-            <span v-if="each.isThis" class="quiet"> {{ $t('accounts.account.thisBrowser') }}</span>
+            <span v-if="each.isThis" class="quiet"
+              >{{ ' ' }}{{ $t('accounts.account.thisBrowser') }}</span
+            >
             <p class="quiet small">
               {{
                 $t('accounts.account.signedInLastUsed', {

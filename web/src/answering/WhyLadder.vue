@@ -8,6 +8,7 @@ import {
   type TraceCandidate,
 } from '@janua/core'
 import { computed } from 'vue'
+import { decimal } from '../shell/format.ts'
 import { spread } from './spread.ts'
 
 /** The candidates as a ladder: a rung's height is the confidence with that passage put first; the line across is the threshold. */
@@ -51,7 +52,7 @@ const WORDS: Record<keyof Contributions, string> = {
   ...SIGNAL_GROUP_WORDS,
   ...SPOKEN_WORDS,
 }
-const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`
+const signed = (value: number) => `${value < 0 ? '−' : '+'}${decimal(Math.abs(value))}`
 </script>
 
 <template>

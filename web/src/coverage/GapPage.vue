@@ -103,7 +103,9 @@ async function changed(): Promise<void> {
                     withMargin(sheet.coverage, sheet.low, sheet.high)
                   }}</strong></template
                 ></i18n-t
-              ><span v-if="sheet.few" class="quiet"> {{ $t('coverage.gap.few') }}</span></span
+              ><span v-if="sheet.few" class="quiet"
+                >{{ ' ' }}{{ $t('coverage.gap.few') }}</span
+              ></span
             ><span
               ><i18n-t keypath="coverage.gap.fixingIsWorthUp" scope="global"
                 ><template #potential

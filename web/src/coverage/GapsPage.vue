@@ -83,7 +83,11 @@ onKeyStroke(['j', 'k', 'Enter'], (event) => {
         :loading="busy"
         :title="
           topics.at
-            ? `Grouped ${moment(topics.at)}: ${topics.topics} topics of ${topics.wordings} wordings`
+            ? $t('coverage.gaps.grouped', {
+                at: moment(topics.at),
+                topics: topics.topics,
+                wordings: counted('units.wording', topics.wordings),
+              })
             : ''
         "
         data-test="regroup"

@@ -64,7 +64,10 @@ const search = useDebounceFn((text: string) => set({ search: text }), 250)
 const extra = computed(() =>
   [
     filter.value.hour !== null && t('coverage.logFilters.askedAt00', { hour: filter.value.hour }),
-    filter.value.collection !== null && `collection: ${filter.value.collection || 'none'}`,
+    filter.value.collection !== null &&
+      t('coverage.logFilters.collection', {
+        name: filter.value.collection || t('coverage.logFilters.none'),
+      }),
     (filter.value.sureFrom !== null || filter.value.sureTo !== null) &&
       sureness.value === null &&
       t('coverage.logFilters.sureTo', {

@@ -26,8 +26,9 @@ const pathTo = (kind: string, item: number) => itemPath(kind as ItemKind, item)
       <p class="small">
         <RouterLink :to="pathTo(near.kind, near.item)">{{
           [near.title, ...near.path].join(' › ')
-        }}</RouterLink><span class="quiet">
-          {{
+        }}</RouterLink><span class="quiet"
+          >{{ ' '
+          }}{{
             $t('coverage.nearestWhy.nearest', {
               n: near.n,
               shortfall: SHORTFALL_WORDS[near.shortfall],

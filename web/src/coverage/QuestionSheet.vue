@@ -91,8 +91,9 @@ async function toCheck(): Promise<void> {
         >
       </p>
       <p class="small">
-        <OutcomeChip :outcome="detail.outcome" /><span class="quiet">
-          {{
+        <OutcomeChip :outcome="detail.outcome" /><span class="quiet"
+          >{{ ' '
+          }}{{
             $t('coverage.questionSheet.sureThreshold', {
               confidence: sure(detail.confidence),
               threshold: sure(detail.trace.threshold),

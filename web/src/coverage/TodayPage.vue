@@ -174,8 +174,9 @@ onMounted(loadHealth)
         <p v-if="view.gaps.more > 0" class="small">
           <RouterLink to="/gaps" data-test="all-gaps">{{
             counted('units.moreGap', view.gaps.more)
-          }}</RouterLink><span class="quiet">
-            {{
+          }}</RouterLink><span class="quiet"
+            >{{ ' '
+            }}{{
               $t('coverage.today.togetherWorthUpTo', { worth: Math.round(view.gaps.worth) })
             }}</span
           >

@@ -38,7 +38,7 @@ const current = computed(() => rows.value.find(({ norm }) => norm === marked.val
 const STATES = computed(() =>
   (['open', 'in draft', 'fixed'] as const).map((value) => ({
     value,
-    label: `${{ open: 'Open', 'in draft': t('coverage.unsettled.inDraft'), fixed: 'Fixed' }[value]} ${whole(counts.value[value])}`,
+    label: `${{ open: t('coverage.words.open'), 'in draft': t('coverage.unsettled.inDraft'), fixed: t('coverage.words.fixed') }[value]} ${whole(counts.value[value])}`,
   })),
 )
 const SORTS = [

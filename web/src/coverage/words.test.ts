@@ -8,9 +8,9 @@ describe('words of coverage', () => {
     expect(withMargin(0.5, null, null)).to.equal('50 %')
   })
   it('says of a change whether it is more than chance', () => {
-    expect(changeWords(0.031, true)).to.equal('up 3 points on the week before')
+    expect(changeWords(0.031, true)).to.equal('Up 3 points on the week before')
     expect(changeWords(-0.012, false)).to.equal(
-      'down 1 point on the week before, within the margin',
+      'Down 1 point on the week before, within the margin',
     )
     expect(changeWords(0.001, false)).to.equal('Same as the week before')
   })

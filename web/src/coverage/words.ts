@@ -1,7 +1,7 @@
 import { t } from '../shell/i18n.ts'
 import type { GapRow, GapState, Sums, TargetView } from '@janua/contracts'
 import type { Shortfall } from '@janua/core'
-import { percent } from '../shell/format.ts'
+import { decimal, percent } from '../shell/format.ts'
 
 /** A share with its margin, in points: "78 % ± 2". */
 export function withMargin(share: number, low: number | null, high: number | null): string {
@@ -64,5 +64,5 @@ export const TARGET_WORDS: Record<TargetView['says'], string> = {
 
 /** "+ 8.3", small worths with a tenth. */
 export function worth(potential: number): string {
-  return `+ ${potential >= 10 ? Math.round(potential) : potential.toFixed(1)}`
+  return `+ ${potential >= 10 ? Math.round(potential) : decimal(potential)}`
 }

@@ -58,8 +58,9 @@ const LOW = 0.7
     <div class="row head-row">
       <h2 class="grow">
         {{ $t('handover.queueFiguresPanel.howItWent')
-        }}<span v-if="state.value" class="quiet small">
-          {{ $t('handover.queueFiguresPanel.since', { since: day(state.value.since) }) }}</span
+        }}<span v-if="state.value" class="quiet small"
+          >{{ ' '
+          }}{{ $t('handover.queueFiguresPanel.since', { since: day(state.value.since) }) }}</span
         >
       </h2>
       <SelectButton

@@ -92,7 +92,7 @@ describe('QueueSettingsForm', () => {
       '2026-12-26 Boxing Day',
     ])
     expect(form.get('[data-test="calendar-said"]').text()).to.equal(
-      '2 of 3 days of the file are new; 2 entries were no whole days and were left out.',
+      '2 of 3 days of the file are new; 2 entries were not whole days and were skipped.',
     )
   })
   it('keeps its days when the file cannot be read', async () => {

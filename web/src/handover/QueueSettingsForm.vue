@@ -58,7 +58,7 @@ async function read(event: Event): Promise<void> {
   said.value = t('handover.queueSettingsForm.ofDaysOfThe', {
     fresh: fresh.length,
     days: found.days.length,
-    out: found.skipped ? `; ${found.skipped} entries were no whole days and were left out` : '',
+    out: found.skipped ? t('handover.queueSettingsForm.skipped', { n: found.skipped }) : '',
   })
 }
 </script>

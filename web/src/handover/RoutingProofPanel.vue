@@ -107,7 +107,10 @@ const cell = (right: number, routed: number) =>
                 emit(
                   'read',
                   cell(right, routed)!.ids,
-                  `Right: ${name(right)}; sent to ${name(routed)}`,
+                  $t('handover.routingProofPanel.cell', {
+                    right: name(right),
+                    routed: name(routed),
+                  }),
                 )
               "
             >

@@ -180,7 +180,10 @@ const ODD = {
                   emit(
                     'read',
                     conflict.ids,
-                    `“${names[conflict.with]}” takes what “${rule.name}” fits`,
+                    $t('handover.ruleEditor.takes', {
+                      other: names[conflict.with],
+                      rule: rule.name,
+                    }),
                   )
                 "
               >

@@ -110,8 +110,8 @@ onKeyStroke('s', (event) => {
               }}</template
             >
             <button type="button" class="bare small" data-test="versions" @click="versions = true">
-              {{ $t('library.article.versions') }}</button><span v-if="changed" data-test="unsaved">
-              {{ $t('library.article.notSavedYet') }}</span
+              {{ $t('library.article.versions') }}</button><span v-if="changed" data-test="unsaved"
+              >{{ ' ' }}{{ $t('library.article.notSavedYet') }}</span
             ><strong v-else-if="said" role="status" data-test="saved"> · {{ said }}</strong>
           </p>
         </div>

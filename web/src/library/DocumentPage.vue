@@ -98,8 +98,8 @@ onKeyStroke('s', (event) => {
             · {{ document.updatedBy }}, {{ moment(document.updatedAt) }}
             <a v-if="original" :href="original" target="_blank" rel="noopener">{{
               $t('library.document.openTheOriginal')
-            }}</a><span v-if="changed" data-test="unsaved">
-              {{ $t('library.document.notSavedYet') }}</span
+            }}</a><span v-if="changed" data-test="unsaved"
+              >{{ ' ' }}{{ $t('library.document.notSavedYet') }}</span
             ><strong v-else-if="said" role="status" data-test="saved"> · {{ said }}</strong>
           </p>
         </div>

@@ -187,8 +187,8 @@ async function imported(): Promise<void> {
           ><RouterLink :to="itemPath(data.kind, data.id)" class="title" data-test="article">{{
             data.title
           }}</RouterLink
-          ><span v-if="data.kind === 'document'" class="quiet small">
-            {{ $t('library.library.document') }}</span
+          ><span v-if="data.kind === 'document'" class="quiet small"
+            >{{ ' ' }}{{ $t('library.library.document') }}</span
           ></template
         ></Column
       >

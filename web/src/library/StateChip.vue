@@ -10,7 +10,10 @@ const { state, published = true } = defineProps<{ state: ChangeState; published?
     ><i aria-hidden="true" />{{
       state === 'live'
         ? $t('library.stateChip.live')
-        : `${published ? $t('library.stateChip.changed') : $t('library.stateChip.new')}, ${state}`
+        : [
+            published ? $t('library.stateChip.changed') : $t('library.stateChip.new'),
+            state === 'ready' ? $t('library.stateChip.ready') : $t('library.stateChip.draft'),
+          ].join(', ')
     }}</span
   >
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../shell/i18n.ts'
 import type { ChangeText, DraftChange } from '@janua/contracts'
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
@@ -23,6 +24,11 @@ const link = computed(() => (change.type === 'removed' ? null : itemPath(change.
 async function toggle(): Promise<void> {
   open.value = !open.value
   if (open.value) text.value = await run(() => get(`/draft/${change.item}/text`))
+}
+const TYPE_WORDS = {
+  added: t('releases.changeRow.added'),
+  edited: t('releases.changeRow.edited'),
+  removed: t('releases.changeRow.takenOut'),
 }
 </script>
 
@@ -56,9 +62,7 @@ async function toggle(): Promise<void> {
                 {{ $t('releases.changeRow.whatChanged') }}
               </button></template
             ><template #kind>{{ KIND_WORDS[change.kind] }}</template
-            ><template #type>{{
-              change.type === 'removed' ? $t('releases.changeRow.takenOut') : change.type
-            }}</template
+            ><template #type>{{ TYPE_WORDS[change.type] }}</template
             ><template #by>{{ change.by }}</template
             ><template #at>{{ moment(change.at) }}</template></i18n-t
           >

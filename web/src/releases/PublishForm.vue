@@ -32,9 +32,15 @@ const complete = computed(
     (to.value !== 'later' || at.value !== '') &&
     (!needsReason || because.value.trim().length > 2),
 )
-const label = computed(
-  () =>
-    `${to.value === 'later' ? t('releases.publishForm.setThePublicationOf') : to.value === 'all' ? `Publish release ${next}:` : `Open release ${next}:`} ${counted('units.change', items.length)}`,
+const label = computed(() =>
+  t(
+    to.value === 'later'
+      ? 'releases.publishForm.schedule'
+      : to.value === 'all'
+        ? 'releases.publishForm.publishRelease'
+        : 'releases.publishForm.openRelease',
+    { number: next, changes: counted('units.change', items.length) },
+  ),
 )
 
 function publish(): void {

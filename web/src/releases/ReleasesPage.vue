@@ -130,7 +130,10 @@ async function publish(input: PublishInput): Promise<void> {
         ><span class="row"
           >{{
             each.state === 'failed'
-              ? `Could not be published ${moment(each.at)}: ${each.problem}`
+              ? $t('releases.releases.couldNotBePublished', {
+                  at: moment(each.at),
+                  problem: each.problem,
+                })
               : $t('releases.releases.willBePublishedSet', {
                   change: counted('units.change', each.changes),
                   at: moment(each.at),

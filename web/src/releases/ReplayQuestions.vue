@@ -83,7 +83,11 @@ const verdictOf = (reviewed: number | null) =>
         ? t('releases.replayQuestions.reviewedWrong')
         : t('releases.replayQuestions.reviewedPartly')
 const fromOf = ({ place, readings }: ReplaySide) =>
-  place ? [place.title, ...place.path].join(' › ') : readings ? `asks: ${readings.join(' · ')}` : ''
+  place
+    ? [place.title, ...place.path].join(' › ')
+    : readings
+      ? t('releases.sourceLine.asksWhich', { readings: readings.join(' · ') })
+      : ''
 onKeyStroke(['j', 'k', 'r', 'w', 'a'], (event) => {
   const row = rows.value[marked.value]
   if (typingSomewhere(event) || !row || event.ctrlKey || event.metaKey) return

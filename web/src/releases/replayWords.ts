@@ -1,3 +1,4 @@
+import { decimal } from '../shell/format.ts'
 import { t } from '../shell/i18n.ts'
 import type { PairedChange, ReplayChange } from '@janua/core'
 
@@ -46,7 +47,7 @@ export const CHANGE_WORDS: Record<
 /** Percentage points with their sign: "+2.4", "−0.3". */
 export function points(share: number): string {
   const value = Math.round(share * 1_000) / 10
-  return `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`
+  return `${value < 0 ? '−' : '+'}${decimal(Math.abs(value))}`
 }
 
 /** "+2.4 points (+1.0 to +3.9)" */

@@ -17,5 +17,7 @@ export function sourceLine({
       readings: readings.map(({ label }) => label).join(' · '),
     })
   if (trace.about) return t('releases.sourceLine.neverTalkedAbout', { about: trace.about })
-  return near.length > 0 ? `near: ${near.map(({ title }) => title).join(' · ')}` : ''
+  return near.length > 0
+    ? t('releases.sourceLine.near', { titles: near.map(({ title }) => title).join(' · ') })
+    : ''
 }

@@ -45,15 +45,12 @@ export function useReplays(id: () => number | null) {
   const verdict = computed(() => {
     const { coverage } = summary.value ?? {}
     if (!coverage) return ''
-    const word =
-      coverage.interval.low > 0
-        ? 'rises'
-        : coverage.interval.high < 0
-          ? 'falls'
-          : Math.abs(coverage.change) < STILL
-            ? 'stays'
-            : t('releases.useReplays.hardlyMoves')
-    return `Coverage ${word}: ${fromTo(coverage.before, coverage.after)}`
+    const change = fromTo(coverage.before, coverage.after)
+    if (coverage.interval.low > 0) return t('releases.useReplays.rises', { change })
+    if (coverage.interval.high < 0) return t('releases.useReplays.falls', { change })
+    return Math.abs(coverage.change) < STILL
+      ? t('releases.useReplays.stays', { change })
+      : t('releases.useReplays.hardlyMoves', { change })
   })
   const hasLost = () => (replay.value?.lost ?? 0) > 0
   const hasGained = () => (summary.value?.changes.gained.times ?? 0) > 0

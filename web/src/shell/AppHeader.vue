@@ -112,8 +112,7 @@ const covered = computed(() => {
             })
           "
           data-test="live-covered"
-        >
-          {{ $t('shell.appHeader.covered', { share: percent(covered.share) }) }}</span
+          >{{ ' ' }}{{ $t('shell.appHeader.covered', { share: percent(covered.share) }) }}</span
         ></template
       ><template v-else>{{ $t('shell.appHeader.nothingLiveYet') }}</template
       ><span class="draft"> · {{ draft }}</span>

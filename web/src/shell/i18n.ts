@@ -42,17 +42,12 @@ export async function speak(language: AppLanguage): Promise<void> {
   document.documentElement.lang = language
 }
 
-/** What was chosen in this browser, else what the browser itself speaks, else English. */
+/** What was chosen in this browser, else English. */
 export function preferredLanguage(): AppLanguage {
-  const wanted = [localStorage.getItem(KEPT), ...navigator.languages]
-  for (const each of wanted) {
-    const known = LANGUAGES.find((language) => each?.startsWith(language))
-    if (known) return known
-  }
-  return 'en'
+  return LANGUAGES.find((language) => language === localStorage.getItem(KEPT)) ?? 'en'
 }
 
-/** Takes the language of the person who signed in; loads the page anew where that is another one. */
+/** Keeps the language for this browser, and loads the page anew where that is another one. */
 export function takeLanguage(language: AppLanguage): void {
   localStorage.setItem(KEPT, language)
   if (language !== i18n.global.locale.value) location.reload()
