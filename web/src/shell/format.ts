@@ -13,7 +13,9 @@ export function fromTo(before: number, after: number): string {
 }
 
 /** How confident the assistant was, as a share. */
-export const sure = percent
+export function sure(confidence: number): string {
+  return percent(confidence)
+}
 
 /** A figure with its decimals, "8.3". */
 export function decimal(value: number, digits = 1): string {
