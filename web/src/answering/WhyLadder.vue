@@ -8,7 +8,7 @@ import {
   type TraceCandidate,
 } from '@janua/core'
 import { computed } from 'vue'
-import { decimal } from '../shell/format.ts'
+import { decimal, sure } from '../shell/format.ts'
 import { spread } from './spread.ts'
 
 /** The candidates as a ladder: a rung's height is the confidence with that passage put first; the line across is the threshold. */
@@ -63,7 +63,7 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${decimal(Math.abs(
         :key="mark"
         class="mark small quiet figures"
         :style="{ top: `${y(mark) - 9}px` }"
-        >{{ mark }}</span
+        >{{ sure(mark) }}</span
       >
       <span class="threshold" :style="{ top: `${y(trace.threshold) - 3}px` }" /><span
         v-for="(rung, i) in rungs"
@@ -74,13 +74,13 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${decimal(Math.abs(
       />
     </div>
     <span class="threshold-name small" :style="{ top: `${y(trace.threshold) - 22}px` }">{{
-      $t('answering.whyLadder.threshold', { threshold: trace.threshold.toFixed(2) })
+      $t('answering.whyLadder.threshold', { threshold: sure(trace.threshold) })
     }}</span>
     <div v-for="(rung, i) in rungs" :key="i" class="words" :style="{ top: `${rung.label}px` }">
       <button type="button" class="name" :aria-pressed="i === marked" @click="$emit('mark', i)">
         {{ [rung.candidate.title, ...rung.candidate.path].join(' › ') }}
       </button>
-      <span class="figures small">{{ rung.candidate.confidence.toFixed(2) }}</span>
+      <span class="figures small">{{ sure(rung.candidate.confidence) }}</span>
       <div class="bars">
         <i
           v-for="part in rung.parts"

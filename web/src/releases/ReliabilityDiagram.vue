@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sure } from '../shell/format.ts'
 import type { ReliabilityBin } from '@janua/core'
 
 /** What was promised against what came of it, by tenths of confidence; on the line every promise is kept. */
@@ -32,7 +33,7 @@ const radius = (n: number) => Math.min(11, 3 + Math.sqrt(n))
           {{
             $t('releases.reliabilityDiagram.reviewedAtRight', {
               n: bin.n,
-              promised: bin.promised.toFixed(2),
+              promised: sure(bin.promised),
               right: Math.round(bin.right * 100),
             })
           }}

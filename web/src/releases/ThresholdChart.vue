@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sure } from '../shell/format.ts'
 import type { ThresholdPoint } from '@janua/core'
 import { computed, useTemplateRef } from 'vue'
 
@@ -84,7 +85,7 @@ function key(event: KeyboardEvent): void {
       :y="H - 16"
       text-anchor="middle"
     >
-      {{ mark }}
+      {{ sure(mark) }}
     </text>
     <rect
       v-if="firstKnown > 0"
@@ -108,7 +109,7 @@ function key(event: KeyboardEvent): void {
     <polyline class="answered" :points="line(points, ({ answered }) => answered)" />
     <polyline class="accuracy" :points="line(known, ({ accuracy }) => accuracy)" />
     <path v-if="best !== null" class="best" :d="`M${x(best)},${y(0) + 2} l-6,9 h12 z`">
-      <title>{{ $t('releases.thresholdChart.theCheapestPlace', { best }) }}</title>
+      <title>{{ $t('releases.thresholdChart.theCheapestPlace', { best: sure(best) }) }}</title>
     </path>
     <line class="present" :x1="x(present)" :x2="x(present)" :y1="y(1)" :y2="y(0)" />
     <g
@@ -128,7 +129,7 @@ function key(event: KeyboardEvent): void {
         :y="y(1) + 2"
         :text-anchor="threshold > 0.8 ? 'end' : 'start'"
       >
-        {{ $t('releases.thresholdChart.threshold', { threshold: threshold.toFixed(2) }) }}
+        {{ $t('releases.thresholdChart.threshold', { threshold: sure(threshold) }) }}
       </text>
     </g>
     <template v-if="at">

@@ -6,7 +6,7 @@ import InputNumber from 'primevue/inputnumber'
 import Message from 'primevue/message'
 import Select from 'primevue/select'
 import { computed } from 'vue'
-import { counted, day, percent, whole } from '../shell/format.ts'
+import { counted, day, percent, sure, whole } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import ReviewNext from './ReviewNext.vue'
 import ReliabilityDiagram from './ReliabilityDiagram.vue'
@@ -68,13 +68,13 @@ const signed = (value: number) =>
           <h1 data-test="threshold-head">
             <template v-if="at?.known && at.accuracy !== null">{{
               $t('releases.threshold.withTheThresholdAt', {
-                threshold: threshold.toFixed(2),
+                threshold: sure(threshold),
                 answered: percent(at.answered),
                 accuracy: percent(at.accuracy),
               })
             }}</template><template v-else-if="at">{{
               $t('releases.threshold.withTheThresholdAt2', {
-                threshold: threshold.toFixed(2),
+                threshold: sure(threshold),
                 answered: percent(at.answered),
               })
             }}</template
@@ -146,9 +146,7 @@ const signed = (value: number) =>
             <p class="row">
               <Button
                 v-if="session.role === 'lead'"
-                :label="
-                  $t('releases.threshold.setTheThresholdTo', { threshold: threshold.toFixed(2) })
-                "
+                :label="$t('releases.threshold.setTheThresholdTo', { threshold: sure(threshold) })"
                 :disabled="threshold === present"
                 :loading="busy"
                 data-test="set-threshold"
@@ -156,7 +154,7 @@ const signed = (value: number) =>
               /><Button
                 v-if="best && best !== threshold"
                 text
-                :label="$t('releases.threshold.goToTheCheapest', { best: best.toFixed(2) })"
+                :label="$t('releases.threshold.goToTheCheapest', { best: sure(best) })"
                 data-test="go-best"
                 @click="drag(best)"
               />

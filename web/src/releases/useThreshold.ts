@@ -1,3 +1,4 @@
+import { sure } from '../shell/format.ts'
 import { t } from '../shell/i18n.ts'
 import { cheapest, type Costs } from '@janua/core'
 import { useLocalStorage } from '@vueuse/core'
@@ -92,7 +93,7 @@ export function useThreshold() {
     }
     const done = await run(
       () => put('/threshold', chosen).then(() => true),
-      t('releases.useThreshold.theThresholdIsIn', { threshold: chosen.threshold.toFixed(2) }),
+      t('releases.useThreshold.theThresholdIsIn', { threshold: sure(chosen.threshold) }),
     )
     if (done) await Promise.all([load(), session.refreshRelease()])
   }
