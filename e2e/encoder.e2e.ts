@@ -62,7 +62,7 @@ describe('an encoder of one’s own, attached, compared, published, lost and rol
     await at.lead.goes(`${at.app.url}/rehearsal`)
     await at.lead.types('rehearse', 'am i allowed to bring sandwiches\n')
     await at.lead.presses('rehearsed')
-    await at.lead.sees('stood-in', 'did not answer')
+    await at.lead.sees('stood-in', 'did not respond')
   })
   it('rolled back, visitors have what they had, and nothing is asked of it', async () => {
     simulator.fail(null)
