@@ -50,7 +50,9 @@ export const useSession = defineStore('session', () => {
   async function reload(): Promise<void> {
     await accept(await get('/session'))
   }
+  /** Open pages do not wait for the session: whoever types faster than it comes would have no token against forgery yet. */
   async function signIn(mail: string, password: string, code = ''): Promise<void> {
+    await load()
     await accept(await post('/session', { mail, password, ...(code && { code }) }))
   }
   async function useLink(given: {
@@ -59,6 +61,7 @@ export const useSession = defineStore('session', () => {
     name?: string
     mail?: string
   }): Promise<void> {
+    await load()
     await accept(await post('/links', given))
   }
   async function signOut(): Promise<void> {
