@@ -41,7 +41,7 @@ describe('a wrong answer, taught, checked, replayed, published to the team, to a
     await at.lead.presses('checks-run')
     await at.lead.sees('check', QUESTION)
     expect(await (await at.lead.sees('check-failed')).getText()).to.include(
-      'Broken by the change of “Changing a booking”',
+      'Broken by the change to “Changing a booking”',
     )
   })
   it('what was really asked is asked again of the ready changes: no good answer is lost', async () => {
