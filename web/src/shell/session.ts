@@ -31,7 +31,7 @@ export const useSession = defineStore('session', () => {
   /** Whether the live connection is there: while it is not, what is on the screen may be old. */
   const connected = ref(true)
   const needsSecondFactor = ref(false)
-  let known = false
+  let loading: Promise<void> | undefined
   let socket: Socket | undefined
   let retry: number | undefined
   let pause = LEAST_PAUSE_MS
@@ -41,10 +41,12 @@ export const useSession = defineStore('session', () => {
     () => ({ lead: '/today', editor: '/library', agent: '/desk' })[role.value ?? 'agent'],
   )
 
-  async function load(): Promise<void> {
-    if (known) return
-    await accept(await get('/session'))
-    known = true
+  /** Asks once, whoever waits for it; again only after a failure. */
+  function load(): Promise<void> {
+    return (loading ??= reload().catch((cause: unknown) => {
+      loading = undefined
+      throw cause
+    }))
   }
   /** Asks the server anew who is signed in. */
   async function reload(): Promise<void> {
