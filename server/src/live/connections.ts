@@ -1,5 +1,6 @@
+import type { IncomingMessage } from 'node:http'
 import type { Server, Socket } from 'socket.io'
-import { networkOf } from '../platform/http/limits.ts'
+import { clientAddress, networkOf } from '../platform/http/limits.ts'
 
 /** Nothing that a browser sends us by a socket is longer. */
 export const MOST_BYTES = 10_000
@@ -24,10 +25,10 @@ export function peopleOf(io: Server): number[] {
   return [...new Set(all(io).flatMap((socket) => identityOf(socket).user ?? []))]
 }
 
-/** Whether a network address has as many connections as it may. */
-export function isCrowded(io: Server, address: string): boolean {
-  const network = networkOf(address)
-  const own = all(io).filter(({ handshake }) => networkOf(handshake.address) === network)
+/** Whether the network that a request comes from has as many connections as it may. */
+export function isCrowded(io: Server, request: IncomingMessage): boolean {
+  const network = networkOf(clientAddress(request))
+  const own = all(io).filter((socket) => networkOf(clientAddress(socket.request)) === network)
   return own.length >= MOST_OF_AN_ADDRESS
 }
 

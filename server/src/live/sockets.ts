@@ -55,7 +55,7 @@ export function openSockets(
     sessions.middleware(req, res, next),
   )
   io.use((socket, next) => {
-    if (isCrowded(io, socket.handshake.address)) return next(new Error('TOO_MANY'))
+    if (isCrowded(io, socket.request)) return next(new Error('TOO_MANY'))
     limitEvents(socket)
     admit(socket, io, dependencies).then(
       (admitted) => next(admitted ? undefined : new Error('NOT_SIGNED_IN')),

@@ -1,5 +1,7 @@
 import type { NextFunction, Request, RequestHandler, Response } from 'express'
+import type { IncomingMessage } from 'node:http'
 import ipaddr from 'ipaddr.js'
+import proxyAddress from 'proxy-addr'
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
 import type { KnownVisitor } from './routing.ts'
 import { problem } from './problems.ts'
@@ -97,6 +99,15 @@ export class Limits {
       })
     }
   }
+}
+
+/** The proxies whose word on where a request came from is taken: those on this machine. */
+export const TRUSTED_PROXIES = 'loopback'
+const isTrusted = proxyAddress.compile(TRUSTED_PROXIES)
+
+/** The network address that a request came from, as `req.ip` tells it where there is no Express. */
+export function clientAddress(request: IncomingMessage): string {
+  return proxyAddress(request, isTrusted)
 }
 
 /** An address as limits count it. Who has one IPv6 address has 2⁶⁴ of them: those count as one. */
