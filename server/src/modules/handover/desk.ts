@@ -42,6 +42,25 @@ const BY_DUE_TIME: [string, string][] = [
   ['id', 'ASC'],
 ]
 
+/** What a line of the desk shows: an open desk reads its lists every second, so that they carry nothing else. */
+const LISTED = [
+  'id',
+  'state',
+  'subject',
+  'visitorId',
+  'queueId',
+  'agentId',
+  'enteredQueueAt',
+  'dueAt',
+  'priority',
+  'offeredTo',
+  'offeredUntil',
+  'caseNumber',
+  'lastAt',
+  'lastBy',
+] as const satisfies readonly (keyof ConversationRow)[]
+type Listed = Pick<ConversationRow, (typeof LISTED)[number]>
+
 /** What the agents see: what waits in their queues and is due first, what is theirs, and everything about the one that is open. A lead sees every queue. */
 export class Desk {
   constructor(private readonly dependencies: Dependencies) {}
@@ -51,7 +70,7 @@ export class Desk {
     const now = clock.now()
     const inQueues = await this.inMyQueues(user)
     const find = (where: WhereOptions<ConversationRow>, order: [string, string][], limit = MOST) =>
-      read.conversations.list({ where, order, limit })
+      read.conversations.list({ where, order, limit, attributes: [...LISTED], raw: true })
     const guests = await tables.guests.findAll({ where: { userId: user.id } })
     const isLead = user.role === 'lead'
     const [waiting, mine, askedIn, cases, withAgents, withAssistant, closed] = await Promise.all([
@@ -96,15 +115,19 @@ export class Desk {
         MOST_CLOSED,
       ),
     ])
-    const rows = (some: readonly ConversationRow[]) => this.rows(some, user)
+    const lists = { waiting, mine, askedIn, cases, withAgents, withAssistant, closed }
+    const shown = new Map(
+      (await this.rows(Object.values(lists).flat(), user)).map((row) => [row.id, row]),
+    )
+    const rows = (some: readonly Listed[]) => some.map(({ id }) => shown.get(id)!)
     return {
-      waiting: await rows(waiting),
-      mine: await rows(mine),
-      askedIn: await rows(askedIn),
-      cases: await rows(cases),
-      withAgents: await rows(withAgents),
-      withAssistant: await rows(withAssistant),
-      closed: await rows(closed),
+      waiting: rows(waiting),
+      mine: rows(mine),
+      askedIn: rows(askedIn),
+      cases: rows(cases),
+      withAgents: rows(withAgents),
+      withAssistant: rows(withAssistant),
+      closed: rows(closed),
       now: now.toISOString(),
     }
   }
@@ -253,16 +276,19 @@ export class Desk {
     )
   }
 
-  private async rows(
-    conversations: readonly ConversationRow[],
-    user: SignedIn,
-  ): Promise<DeskRow[]> {
+  private async rows(conversations: readonly Listed[], user: SignedIn): Promise<DeskRow[]> {
     const { tables, read, users, clock } = this.dependencies
     if (conversations.length === 0) return []
     const [queues, visitors] = await Promise.all([
-      tables.queues.findAll(),
-      read.visitors.list({ where: { id: conversations.map(({ visitorId }) => visitorId) } }),
+      tables.queues.findAll({ attributes: ['id', 'name'], raw: true }),
+      read.visitors.list({
+        where: { id: conversations.map(({ visitorId }) => visitorId) },
+        attributes: ['id', 'name'],
+        raw: true,
+      }),
     ])
+    const queueNames = new Map(queues.map(({ id, name }) => [id, name]))
+    const visitorNames = new Map(visitors.map(({ id, name }) => [id, name]))
     return Promise.all(
       conversations.map(
         async ({
@@ -284,11 +310,8 @@ export class Desk {
           id,
           state,
           subject: subject || 'Asks for a person',
-          visitor: visitors.find((visitor) => visitor.id === visitorId)?.name ?? null,
-          queue:
-            queueId === null
-              ? null
-              : { id: queueId, name: queues.find((queue) => queue.id === queueId)?.name ?? '' },
+          visitor: visitorNames.get(visitorId) ?? null,
+          queue: queueId === null ? null : { id: queueId, name: queueNames.get(queueId) ?? '' },
           agent: agentId === null ? null : { id: agentId, name: await users.nameOf(agentId) },
           priority,
           waitingSince: state === 'waiting' ? (enteredQueueAt?.toISOString() ?? null) : null,
