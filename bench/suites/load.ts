@@ -6,7 +6,8 @@ import { createJanua } from '../../server/src/app.ts'
 import { type Figure, withLimit } from '../figure.ts'
 
 const VISITORS = 500
-const AGENTS = 20
+/** Each with as many conversations open as a person may have at once. */
+const AGENTS = 25
 /** Messages that each side writes in each conversation, and how long a visitor thinks between two. An agent so writes a message in less than two seconds, which is more than people do. */
 const EACH = 3
 const PAUSE_MS = 40_000
@@ -26,7 +27,7 @@ type Visitor = Awaited<ReturnType<typeof visitorOver>> & {
 }
 
 /**
- * 500 visitors and 20 agents who write to each other at once, against a server of a process of its own on this machine: from sending a message
+ * 500 visitors and 25 agents who write to each other at once, against a server of a process of its own on this machine: from sending a message
  * until the other side, told over the live connection, has read it. Agents' windows read their lists meanwhile, as the app does.
  */
 export async function loadSuite(): Promise<Figure[]> {
@@ -83,7 +84,7 @@ async function sitsDown(house: FaultyApp, name: string): Promise<Agent> {
     isStale = true
     waits.get(id)?.()
   })
-  await new Promise<void>((connected) => socket.once('connect', connected))
+  await connected(socket)
   const lists = setInterval(() => {
     if (isStale) void agent.get('/desk').then((response) => response.arrayBuffer())
     isStale = false
@@ -109,15 +110,17 @@ async function arrive(house: FaultyApp, agents: readonly Agent[]): Promise<Visit
     })
     const { id } = (await janua.conversations.conversations.current(known))!
     const agent = agents[i % AGENTS]!
-    await agent.post(`/desk/${id}/take`)
+    await done(agent.post(`/desk/${id}/take`))
+    const address = `192.0.2.${i % 250}`
     const socket = io(house.url.replace('/api', ''), {
       path: '/live',
       auth: { token },
       transports: ['websocket'],
       forceNew: true,
+      extraHeaders: { 'x-forwarded-for': address },
     })
-    await new Promise<void>((connected) => socket.once('connect', connected))
-    return { ...(await visitorOver(house.url, token)), socket, agent, id }
+    await connected(socket)
+    return { ...(await visitorOver(house.url, token, address)), socket, agent, id }
   }
   const visitors: Visitor[] = []
   // Of each agent one at a time.
@@ -138,11 +141,13 @@ async function talk(
   for (let i = 0; i < EACH; i++) {
     const toAgent = new Promise<void>((told) => agent.waits.set(id, told))
     const asked = performance.now()
-    await post('/messages', {
-      clientId: crypto.randomUUID(),
-      text: `visitor ${id} ${i}`,
-      language: 'en',
-    })
+    await done(
+      post('/messages', {
+        clientId: crypto.randomUUID(),
+        text: `visitor ${id} ${i}`,
+        language: 'en',
+      }),
+    )
     await toAgent
     const { messages } = (await (await agent.get(`/desk/${id}`)).json()) as DeskConversation
     if (messages.some(({ text }) => text === `visitor ${id} ${i}`))
@@ -150,10 +155,12 @@ async function talk(
     agent.waits.delete(id)
     const toVisitor = new Promise<void>((told) => socket.once('conversation', () => told()))
     const answered = performance.now()
-    await agent.post(`/desk/${id}/replies`, {
-      clientId: crypto.randomUUID(),
-      text: `agent ${id} ${i}`,
-    })
+    await done(
+      agent.post(`/desk/${id}/replies`, {
+        clientId: crypto.randomUUID(),
+        text: `agent ${id} ${i}`,
+      }),
+    )
     await toVisitor
     if ((await thread()).messages.some(({ text }) => text === `agent ${id} ${i}`))
       delays.push(performance.now() - answered)
@@ -168,6 +175,15 @@ async function talk(
     delays,
     lost: wanted.filter((text) => texts.filter((each) => each === text).length !== 1).length,
   }
+}
+
+const connected = (socket: Socket): Promise<void> =>
+  new Promise((done, failed) => socket.once('connect', done).once('connect_error', failed))
+
+/** Who is refused is never told of anything: the suite says so and ends instead of waiting. */
+async function done(request: Promise<Response>): Promise<void> {
+  const response = await request
+  if (!response.ok) throw new Error(`${response.status} ${response.url}: ${await response.text()}`)
 }
 
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms))
