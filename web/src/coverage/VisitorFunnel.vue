@@ -1,101 +1,18 @@
 <script setup lang="ts">
-import { t } from '../shell/i18n.ts'
 import type { CoverageView } from '@janua/contracts'
 import { computed } from 'vue'
 import { percent, whole } from '../shell/format.ts'
+import { funnelFacts, funnelSteps } from './funnel.ts'
 import ChartFrame from './ChartFrame.vue'
+import TermHelp from '../help/TermHelp.vue'
 
 /** From conversations begun to such that were resolved. */
 const { view } = defineProps<{ view: CoverageView }>()
-const steps = computed(() => {
-  const { started, asked, ended, contained, resolved } = view.total
-  return [
-    {
-      name: t('coverage.visitorFunnel.conversations'),
-      n: started,
-      of: started,
-      how: t('coverage.visitorFunnel.begunAtADoor'),
-    },
-    {
-      name: t('coverage.visitorFunnel.withAQuestion'),
-      n: asked,
-      of: started,
-      how: t('coverage.visitorFunnel.notOnlySmallTalk'),
-    },
-    {
-      name: t('coverage.visitorFunnel.ended'),
-      n: ended,
-      of: asked,
-      how: t('coverage.visitorFunnel.closedByAnybody'),
-    },
-    {
-      name: t('coverage.visitorFunnel.contained'),
-      n: contained,
-      of: ended,
-      how: t('coverage.visitorFunnel.endedWithoutAPerson'),
-    },
-    {
-      name: t('coverage.visitorFunnel.resolved'),
-      n: resolved,
-      of: ended,
-      how: t('coverage.visitorFunnel.containedLastAnswerNot', { returnDays: view.returnDays }),
-    },
-  ]
-})
-const facts = computed(() => {
-  const { contained, resolved, ended, opened, answered, up, down, taken, abandoned, provisional } =
-    view.total
-  const share = (n: number, of: number) => (of === 0 ? '–' : percent(n / of))
-  return [
-    [
-      'Containment',
-      share(contained, ended),
-      t('coverage.visitorFunnel.ofEnded', { contained: whole(contained), ended: whole(ended) }),
-    ],
-    [
-      'Resolution',
-      share(resolved, ended),
-      provisional
-        ? t('coverage.visitorFunnel.ofOfThemProvisional', {
-            resolved: whole(resolved),
-            ended: whole(ended),
-            provisional: whole(provisional),
-          })
-        : t('coverage.visitorFunnel.of', { resolved: whole(resolved), ended: whole(ended) }),
-    ],
-    [
-      'Click-through',
-      share(opened, answered),
-      t('coverage.visitorFunnel.sourceOpenedOfAnswers', { answered: whole(answered) }),
-    ],
-    [
-      'Votes',
-      `${whole(up)} ▲ ${whole(down)} ▽`,
-      t('coverage.visitorFunnel.ofAnswers', { answered: whole(answered) }),
-      { vote: 'any' },
-    ],
-    [
-      t('coverage.visitorFunnel.toAPerson'),
-      whole(taken),
-      abandoned
-        ? t('coverage.visitorFunnel.andWhoLeftWhile', { abandoned: whole(abandoned) })
-        : t('coverage.visitorFunnel.takenByAgent'),
-    ],
-    ...(view.total.wantsPerson
-      ? [
-          [
-            t('coverage.visitorFunnel.askedForOne'),
-            whole(view.total.wantsPerson),
-            t('coverage.visitorFunnel.askedForTeam'),
-            { wantsPerson: 'true' },
-          ],
-        ]
-      : []),
-  ] as [string, string, string, Record<string, string>?][]
-})
+const steps = computed(() => funnelSteps(view))
+const facts = computed(() => funnelFacts(view))
 const rows = computed(() => [
   ...steps.value.map(({ name, n, how }) => [name, n, how]),
-  ...facts.value.map(([name, value, how]) => [name, value, how]),
+  ...facts.value.map(({ name, value, how }) => [name, value, how]),
 ])
 </script>
 
@@ -119,8 +36,8 @@ const rows = computed(() => [
       </li>
     </ol>
     <dl>
-      <div v-for="[name, value, how, query] in facts" :key="name">
-        <dt class="small quiet">{{ name }}</dt>
+      <div v-for="{ name, value, how, query, term } in facts" :key="name">
+        <dt class="small quiet">{{ name }}<TermHelp v-if="term" :term="term" :about="name" /></dt>
         <dd>
           <RouterLink
             v-if="query"

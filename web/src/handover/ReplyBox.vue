@@ -4,9 +4,9 @@ import Button from 'primevue/button'
 import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
-import { useSession } from '../shell/session.ts'
-import { filled, restAfter } from './deskWords.ts'
+import { filled } from './deskWords.ts'
 import PassageFinder from './PassageFinder.vue'
+import { type Draft, useReplyDraft } from './useReplyDraft.ts'
 
 /** The reply or note being written; kept in the browser for each conversation until it is sent. */
 const { conversation, name, busy, mine, lines, colleagues } = defineProps<{
@@ -29,12 +29,8 @@ const ask = ref<number | null>(null)
 const finding = ref(false)
 /** Who only watches has no box before them until they want to note something. */
 const noting = ref(false)
-const text = ref('')
+const { text, forget } = useReplyDraft(() => ({ kind: kind.value, conversation: conversation.id }))
 const box = useTemplateRef<HTMLElement>('box')
-const session = useSession()
-const underOf = (what: 'reply' | 'note', of: number) =>
-  `janua:${what}:${session.user?.id ?? 0}:${of}`
-const key = computed(() => underOf(kind.value, conversation.id))
 const isNote = computed(() => kind.value === 'note')
 let told = 0
 
@@ -46,10 +42,6 @@ watch(
   },
   { immediate: true },
 )
-watch(key, (now) => (text.value = localStorage.getItem(now) ?? ''), { immediate: true })
-watch(text, (now) => keep(key.value, now))
-const keep = (under: string, words: string) =>
-  words ? localStorage.setItem(under, words) : localStorage.removeItem(under)
 
 function typing(): void {
   if (isNote.value || Date.now() - told < 2_000) return
@@ -83,12 +75,9 @@ function putIn(line: SavedReply | null): void {
       }),
     )
 }
-/** What was sent goes; what was written meanwhile, here or in another conversation, stays. */
-function sent(words: string, of: { conversation: number; kind: 'reply' | 'note' }): void {
+function sent(words: string, of: Draft): void {
   ask.value = null
-  const under = underOf(of.kind, of.conversation)
-  if (under === key.value) text.value = restAfter(words, text.value)
-  else keep(under, restAfter(words, localStorage.getItem(under) ?? ''))
+  forget(words, of)
 }
 defineExpose({ insert, sent, write, find: () => (finding.value = !finding.value) })
 function send(): void {

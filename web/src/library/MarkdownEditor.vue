@@ -1,22 +1,12 @@
 <script setup lang="ts">
 import { t } from '../shell/i18n.ts'
-import {
-  Bold,
-  Heading2,
-  Heading3,
-  ImagePlus,
-  Italic,
-  Link,
-  List,
-  ListOrdered,
-  Table2,
-} from '@lucide/vue'
 import { EditorContent, useEditor } from '@tiptap/vue-3'
 import Button from 'primevue/button'
 import SelectButton from 'primevue/selectbutton'
 import Textarea from 'primevue/textarea'
 import { computed, ref, watch } from 'vue'
 import LinkDialog from './LinkDialog.vue'
+import { insertLink, type LinkKind, useMarkdownTools, useTableTools } from './markdownTools.ts'
 import { EDITOR_EXTENSIONS, representable, storedText, tidyMarkdown } from './faithful.ts'
 
 const body = defineModel<string>({ required: true })
@@ -24,7 +14,7 @@ let original = body.value
 let opened = ''
 const rich = representable(body.value)
 const mode = ref<'Text' | 'Source'>(rich ? 'Text' : 'Source')
-const asking = ref<'link' | 'picture'>()
+const asking = ref<LinkKind>()
 
 const editor = useEditor({
   extensions: EDITOR_EXTENSIONS,
@@ -60,91 +50,12 @@ defineExpose({ open })
 watch(mode, (now) => {
   if (now === 'Text') open(body.value)
 })
-function insert({ address, text }: { address: string; text: string }): void {
-  const chain = editor.value!.chain().focus()
-  if (asking.value === 'picture') chain.setImage({ src: address, alt: text }).run()
-  else if (editor.value!.state.selection.empty)
-    chain
-      .insertContent({
-        type: 'text',
-        text: text || address,
-        marks: [{ type: 'link', attrs: { href: address } }],
-      })
-      .run()
-  else chain.setLink({ href: address }).run()
+function insert(link: { address: string; text: string }): void {
+  insertLink(editor.value!, asking.value!, link)
   asking.value = undefined
 }
-const tools = computed(() => {
-  const e = editor.value
-  if (!e) return []
-  const chain = () => e.chain().focus()
-  return [
-    {
-      icon: Bold,
-      name: t('library.markdownEditor.bold'),
-      on: e.isActive('bold'),
-      run: () => chain().toggleBold().run(),
-    },
-    {
-      icon: Italic,
-      name: t('library.markdownEditor.italic'),
-      on: e.isActive('italic'),
-      run: () => chain().toggleItalic().run(),
-    },
-    {
-      icon: Heading2,
-      name: t('library.markdownEditor.heading'),
-      on: e.isActive('heading', { level: 2 }),
-      run: () => chain().toggleHeading({ level: 2 }).run(),
-    },
-    {
-      icon: Heading3,
-      name: t('library.markdownEditor.smallHeading'),
-      on: e.isActive('heading', { level: 3 }),
-      run: () => chain().toggleHeading({ level: 3 }).run(),
-    },
-    {
-      icon: List,
-      name: t('library.markdownEditor.list'),
-      on: e.isActive('bulletList'),
-      run: () => chain().toggleBulletList().run(),
-    },
-    {
-      icon: ListOrdered,
-      name: t('library.markdownEditor.steps'),
-      on: e.isActive('orderedList'),
-      run: () => chain().toggleOrderedList().run(),
-    },
-    {
-      icon: Link,
-      name: t('library.markdownEditor.link'),
-      on: e.isActive('link'),
-      run: () => (asking.value = 'link'),
-    },
-    {
-      icon: ImagePlus,
-      name: t('library.markdownEditor.picture'),
-      on: false,
-      run: () => (asking.value = 'picture'),
-    },
-    {
-      icon: Table2,
-      name: t('library.markdownEditor.table'),
-      on: inTable.value,
-      run: () => chain().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
-    },
-  ]
-})
-const tableTools = computed(() => {
-  const chain = () => editor.value!.chain().focus()
-  return [
-    { name: t('library.markdownEditor.rowBelow'), run: () => chain().addRowAfter().run() },
-    { name: t('library.markdownEditor.columnRight'), run: () => chain().addColumnAfter().run() },
-    { name: t('library.markdownEditor.dropRow'), run: () => chain().deleteRow().run() },
-    { name: t('library.markdownEditor.dropColumn'), run: () => chain().deleteColumn().run() },
-    { name: t('library.markdownEditor.dropTable'), run: () => chain().deleteTable().run() },
-  ]
-})
+const tools = useMarkdownTools(editor, (what) => (asking.value = what))
+const tableTools = useTableTools(editor)
 </script>
 
 <template>
