@@ -4,7 +4,7 @@ import { readMeaningModels } from '../server/src/modules/answering/meaningModels
 import { connect, type DatabaseAddress } from '../server/src/platform/database/connect.ts'
 import { migrate } from '../server/src/platform/database/migrate.ts'
 import { clockFrom, systemClock } from '../server/src/platform/clock.ts'
-import type { MailTransport } from '../server/src/modules/channels/outbox.ts'
+import type { MailTransport } from '../server/src/modules/channels/letter.ts'
 import { openInbox, smtpPostman } from '../server/src/modules/channels/smtp.ts'
 import { moveFilesOut } from './filesFromRows.ts'
 import { FileStore } from '../server/src/platform/files/store.ts'

@@ -14,6 +14,7 @@ const HELP = `Starts Janua: sets up what is missing, then serves on 127.0.0.1.
   --port N      port to serve on (4400)
   --data DIR    folder for the database (data, inside the checkout)
   --empty       no demo data; prints a one-time link that makes the first lead
+  --mail        with --empty: a simulated mail server, whose mails can be read in the browser
   --reset       throws the data folder's database away and loads anew
   --today DATE  fixes the day that the demo's data end on, and the clock (2026-11-23)
   --dev         for work on the code: the server starts again and pages reload when a file changes
@@ -28,6 +29,7 @@ function readOptions() {
         port: { type: 'string', default: '4400' },
         data: { type: 'string', default: join(ROOT, 'data') },
         empty: { type: 'boolean', default: false },
+        mail: { type: 'boolean', default: false },
         reset: { type: 'boolean', default: false },
         today: { type: 'string' },
         dev: { type: 'boolean', default: false },
@@ -93,7 +95,8 @@ async function main() {
       told: progress.show,
     })
   try {
-    if (!options.empty) simulators = await startSimulators()
+    if (!options.empty || options.mail)
+      simulators = await startSimulators({ onlyMail: options.empty })
     server = await serve(options.port)
   } catch (cause) {
     progress.end()
@@ -174,15 +177,16 @@ function greet({ port, setupToken, demo }, mailPage) {
   const url = `http://127.0.0.1:${port}`
   say(`\nJanua serves at ${url}\n`)
   if (setupToken)
-    return say(
-      `Make the first lead here (once, only you can see this link):\n  ${url}/link/${setupToken}\n\nCtrl-C ends it.`,
+    say(
+      `Make the first lead here (once, only you can see this link):\n  ${url}/link/${setupToken}\n`,
     )
-  if (!demo) return say('Ctrl-C ends it.')
-  say(`The demo company’s help page, with its door:  ${url}/demo/help`)
+  if (demo) say(`The demo company’s help page, with its door:  ${url}/demo/help`)
   if (mailPage) say(`Mails that Janua sends (simulator):            ${mailPage}`)
-  say(`Demo accounts (password for all: ${demo.password})`)
-  for (const { role, mail, name } of demo.people)
-    say(`  ${role.padEnd(7)} ${mail.padEnd(28)} ${name}`)
+  if (demo) {
+    say(`Demo accounts (password for all: ${demo.password})`)
+    for (const { role, mail, name } of demo.people)
+      say(`  ${role.padEnd(7)} ${mail.padEnd(28)} ${name}`)
+  }
   say('\nCtrl-C ends it.')
 }
 

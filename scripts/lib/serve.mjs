@@ -72,26 +72,33 @@ export async function startServer({
 
 /**
  * Starts the simulators of the outside world, small processes of their own on loopback: the company's web site, a language model, a mail server.
+ * @param onlyMail for an install without the demo: nothing but the mail server
  * @returns where they stand for the server's configuration, `inboxAt` to tell the mail server where answers go, and `stop`
  */
-export async function startSimulators() {
+export async function startSimulators({ onlyMail = false } = {}) {
   const started = []
   const stop = () => Promise.all(started.map((simulator) => simulator.stop()))
+  const start = async (folder, name) => {
+    const simulator = await startSimulator(folder, name)
+    started.push(simulator)
+    return simulator
+  }
+  let site
+  let languageModel
+  let mail
   try {
-    for (const [folder, name] of [
-      ['site', 'web site'],
-      ['languageModel', 'language model'],
-      ['mail', 'mail server'],
-    ])
-      started.push(await startSimulator(folder, name))
+    if (!onlyMail) {
+      site = await start('site', 'web site')
+      languageModel = await start('languageModel', 'language model')
+    }
+    mail = await start('mail', 'mail server')
   } catch (cause) {
     await stop()
     throw cause
   }
-  const [site, languageModel, mail] = started
   return {
-    resolve: { 'www.merrowline.example': site.place },
-    languageModel: languageModel.place,
+    resolve: site && { 'www.merrowline.example': site.place },
+    languageModel: languageModel?.place,
     mail: mail.place,
     mailPage: mail.page,
     inboxAt: (inbox) => mail.tell({ inbox }),

@@ -100,9 +100,10 @@ const saveSecurity = () =>
         data-test="model-fault"
         >{{ $t('system.system.putTheFilesOf', { fault }) }}</Message
       >
-      <Message v-if="!state.value.mail.isSetUp" severity="warn">{{
-        $t('system.system.noMailServerIs')
-      }}</Message>
+      <Message v-if="!state.value.mail.isSetUp" severity="warn"
+        >{{ $t('system.system.noMailServerIs') }}
+        <RouterLink to="/mail">{{ $t('system.system.setUpMail') }}</RouterLink></Message
+      >
       <Message v-else-if="state.value.mail.waiting" severity="warn">{{
         $t('system.system.waitingToBeSent', {
           emailIs: counted('units.emailIs', state.value.mail.waiting),

@@ -1,21 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { Op, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
+import type { MailServer } from './mailServer.ts'
 import type { ChannelTables, MailKind, MailRow } from './tables.ts'
-
-/** A mail as it goes out. */
-export interface Letter {
-  to: string
-  subject: string
-  text: string
-  messageId: string
-  /** Earlier mails of the same thread, the oldest first. */
-  references: string[]
-  /** Nobody wrote it: programs that answer mail by themselves leave it alone. @see RFC 3834 */
-  automatic: boolean
-}
-/** What brings a mail on its way; throws when it cannot. */
-export type MailTransport = (letter: Letter) => Promise<void>
 
 interface Written {
   conversationId: number | null
@@ -47,13 +34,13 @@ export class Outbox {
     private readonly dependencies: {
       tables: ChannelTables
       clock: Clock
-      mailTransport: MailTransport | null
+      mailServer: Pick<MailServer, 'transport' | 'refresh'>
     },
   ) {}
 
   /** Whether there is anything that brings mails on their way. */
   get isSetUp(): boolean {
-    return this.dependencies.mailTransport !== null
+    return this.dependencies.mailServer.transport !== null
   }
 
   async write(
@@ -122,14 +109,14 @@ export class Outbox {
     )
   }
 
-  /** Sends what is due. Without a mailTransport it stays where it is. */
+  /** Sends what is due. Without a mail server it stays where it is. */
   tick(): Promise<void> {
     return (this.running ??= this.send().finally(() => (this.running = undefined)))
   }
 
   /** Mails that wait longer than they should, with the reason; null when there are none. */
   async status(): Promise<{ waiting: number; problem: string } | null> {
-    const { tables, clock, mailTransport } = this.dependencies
+    const { tables, clock, mailServer } = this.dependencies
     const late = {
       direction: 'out' as const,
       state: ['waiting', 'failed'] as MailRow['state'][],
@@ -143,12 +130,16 @@ export class Outbox {
     })
     return {
       waiting,
-      problem: mailTransport ? (last?.problem ?? 'not tried yet') : 'no mail server is set up',
+      problem: mailServer.transport
+        ? (last?.problem ?? 'not tried yet')
+        : 'no mail server is set up',
     }
   }
 
   private async send(): Promise<void> {
-    const { tables, clock, mailTransport } = this.dependencies
+    const { tables, clock, mailServer } = this.dependencies
+    await mailServer.refresh()
+    const mailTransport = mailServer.transport
     if (!mailTransport) return
     const due = await tables.mails.findAll({
       where: { direction: 'out', state: 'waiting', nextAt: { [Op.lte]: clock.now() } },

@@ -2,7 +2,7 @@ import { simpleParser } from 'mailparser'
 import { createTransport } from 'nodemailer'
 import { SMTPServer } from 'smtp-server'
 import type { Inbox } from './inbox.ts'
-import type { MailTransport } from './outbox.ts'
+import type { MailTransport } from './letter.ts'
 
 const LARGEST_MAIL = 5 * 1024 * 1024
 const PATIENCE_MS = 10_000

@@ -1,6 +1,6 @@
 import type { Desk, DeskConversation, DeskRow } from '@janua/contracts'
 import { expect } from 'chai'
-import type { Letter } from '../channels/outbox.ts'
+import type { Letter } from '../channels/letter.ts'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,

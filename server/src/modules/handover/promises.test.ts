@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import type { Desk } from '@janua/contracts'
-import type { Letter } from '../channels/outbox.ts'
+import type { Letter } from '../channels/letter.ts'
 import type { OpenJanua } from '../../../../demo/allTables.ts'
 import {
   freshJanua,
