@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import { seeded } from '../maths/random.ts'
 import {
+  adviseOn,
   cheapest,
   chooseToReview,
   costOf,
@@ -148,4 +149,32 @@ describe('chooseToReview', () => {
     expect(chooseToReview(from.slice(0, 5), 0.4, 20, seeded(1)).map(({ chance }) => chance)).to.eql(
       [1, 1, 1, 1, 1],
     ))
+})
+
+describe('adviseOn', () => {
+  const points = thresholdCurve(input, seeded(1))
+  const costs = { wrong: 10, unhelped: 5, askedBack: 1, handedOver: 0 }
+  it('raises a threshold that lets too much through, and says what changes', () => {
+    const advice = adviseOn(points, 0.1, 0, costs)!
+    expect(advice.says).to.equal('raise')
+    expect(advice.threshold).to.be.closeTo(0.5, 0.035)
+    expect(advice.wrong).to.be.below(0)
+    expect(advice.unhelped).to.be.above(0)
+    const { wrong, right, unhelped, saves } = advice
+    expect(wrong + right + unhelped).to.be.closeTo(0, 1e-6)
+    expect(saves).to.be.closeTo(-(wrong * 10 + unhelped * 5), 1e-6)
+  })
+  it('lowers one that keeps too much back', () => {
+    const advice = adviseOn(points, 0.9, 0, costs)!
+    expect(advice.says).to.equal('lower')
+    expect(advice.right).to.be.above(0)
+  })
+  it('leaves one that costs hardly more than the cheapest', () => {
+    expect(adviseOn(points, 0.51, 0, costs)).to.include({ says: 'keep', threshold: 0.51, saves: 0 })
+  })
+  it('says nothing of what is not known', () => {
+    const unknown = points.map((point) => ({ ...point, known: point.threshold > 0.3 }))
+    expect(adviseOn(unknown, 0.1, 0, costs)).to.equal(undefined)
+    expect(adviseOn([], 0.5, 0, costs)).to.equal(undefined)
+  })
 })

@@ -167,6 +167,60 @@ export function cheapest(
   return best
 }
 
+/** What a lead should do with the threshold, and what a week changes by then: fewer is below 0. */
+export interface ThresholdAdvice {
+  says: 'raise' | 'lower' | 'keep'
+  /** Where it should stand, 0 to 1. */
+  threshold: number
+  right: number
+  wrong: number
+  handedOver: number
+  unhelped: number
+  /** What a week costs less, in the unit of the costs; 0 when it stays. */
+  saves: number
+}
+/** A place that saves less than this share of what a week costs is not worth a change. */
+const WORTH_IT = 0.02
+
+/**
+ * Whether the threshold should move.
+ * @param points of one curve
+ * @param present where it stands, 0 to 1
+ * @param askedBack as for `costOf`
+ * @returns undefined where the present place or every other is unknown
+ */
+export function adviseOn(
+  points: readonly ThresholdPoint[],
+  present: number,
+  askedBack: number,
+  costs: Costs,
+): ThresholdAdvice | undefined {
+  const best = cheapest(points, askedBack, costs)
+  const now = points.find(({ threshold }) => Math.abs(threshold - present) < 0.5 / STEPS)
+  if (!best || !now?.known) return undefined
+  const cost = costOf(now, askedBack, costs)
+  const saves = cost - costOf(best, askedBack, costs)
+  if (best.threshold === now.threshold || saves < WORTH_IT * cost)
+    return { ...CHANGES_NOTHING, threshold: present }
+  return {
+    says: best.threshold > now.threshold ? 'raise' : 'lower',
+    threshold: best.threshold,
+    right: best.right - now.right,
+    wrong: best.wrong - now.wrong,
+    handedOver: best.handedOver - now.handedOver,
+    unhelped: best.unhelped - now.unhelped,
+    saves,
+  }
+}
+const CHANGES_NOTHING = {
+  says: 'keep',
+  right: 0,
+  wrong: 0,
+  handedOver: 0,
+  unhelped: 0,
+  saves: 0,
+} as const
+
 /** Reviewed answers with the number that each stands for: by its chance where it was drawn, else by the share reviewed in its tenth. */
 export function weighted(
   reviewed: readonly ReviewedWouldBe[],

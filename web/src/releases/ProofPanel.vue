@@ -4,6 +4,7 @@ import Button from 'primevue/button'
 import { computed } from 'vue'
 import { counted, percent } from '../shell/format.ts'
 import { points } from './replayWords.ts'
+import TermHelp from '../help/TermHelp.vue'
 
 /** What is proved of the chosen changes, and what is not. */
 const { proof, items, all } = defineProps<{
@@ -121,7 +122,10 @@ const failed = computed(() => proof?.checks?.failed ?? [])
                 goodAnswer: counted('units.goodAnswer', proof.replay.lost),
               })
             : $t('releases.proofPanel.noGoodAnswerIs')
-        }}<template v-if="proof.replay.gained">{{
+        }}<TermHelp
+          term="proving.lostGoodAnswer"
+          :about="$t('releases.proofPanel.lostGoodAnswer')"
+        /><template v-if="proof.replay.gained">{{
           $t('releases.proofPanel.gained', { gained: proof.replay.gained })
         }}</template>
         {{

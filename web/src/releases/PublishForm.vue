@@ -6,6 +6,7 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, ref } from 'vue'
 import { counted } from '../shell/format.ts'
+import MomentField from '../shell/MomentField.vue'
 
 /** Who gets the next release, when, and with what note; a reason where something is not as it should be. */
 const { items, next, needsReason, busy } = defineProps<{
@@ -85,7 +86,7 @@ defineExpose({
       /></label>
       <label v-if="to === 'later'" class="field"
         ><span>{{ $t('releases.publishForm.when') }}</span
-        ><input v-model="at" type="datetime-local" class="p-inputtext" data-test="publish-at"
+        ><MomentField v-model="at" :label="$t('releases.publishForm.when')" data-test="publish-at"
       /></label>
     </div>
     <Button

@@ -15,6 +15,7 @@ import ShouldHaveBeen from './ShouldHaveBeen.vue'
 import { DRAFT } from './useRehearsal.ts'
 import { useRehearsalPage } from './useRehearsalPage.ts'
 import WhyPanel from './WhyPanel.vue'
+import MomentField from '../shell/MomentField.vue'
 
 const {
   begin,
@@ -88,11 +89,9 @@ onKeyStroke(['r', 'w', 's', 'c', 'e'], (event) => {
           :label="$t('releases.rehearsal.startOver')"
           @click="startOver"
         />
-        <input
+        <MomentField
           v-model="at"
-          type="datetime-local"
-          class="p-inputtext p-inputtext-sm"
-          :aria-label="$t('releases.rehearsal.askedAtEmptyFor')"
+          :label="$t('releases.rehearsal.askedAtEmptyFor')"
           :title="$t('releases.rehearsal.askedAtEmptyFor')"
           data-test="at"
         />

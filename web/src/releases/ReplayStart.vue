@@ -5,6 +5,7 @@ import Button from 'primevue/button'
 import MultiSelect from 'primevue/multiselect'
 import Select from 'primevue/select'
 import { ref } from 'vue'
+import DayField from '../shell/DayField.vue'
 
 const { changes, items, busy } = defineProps<{
   changes: DraftChange[]
@@ -14,8 +15,8 @@ const { changes, items, busy } = defineProps<{
 const emit = defineEmits<{ start: [input: ReplayInput] }>()
 const DAY = 86_400_000
 const dayBefore = (days: number) => new Date(Date.now() - days * DAY).toISOString().slice(0, 10)
-const from = ref(dayBefore(28))
-const to = ref(dayBefore(-1))
+const from = ref<string | null>(dayBefore(28))
+const to = ref<string | null>(dayBefore(-1))
 const validity = ref<ReplayValidity>('asked')
 const chosen = ref<number[]>(items)
 const VALIDITY = [
@@ -37,16 +38,11 @@ function start(): void {
   <form class="panel start" @submit.prevent="start">
     <label class="field"
       ><span>{{ $t('releases.replayStart.questionsFrom') }}</span
-      ><input
-        v-model="from"
-        type="date"
-        class="p-inputtext p-inputtext-sm"
-        required
-        data-test="replay-from"
+      ><DayField v-model="from" required data-test="replay-from"
     /></label>
     <label class="field"
       ><span>{{ $t('releases.replayStart.upToNotIncluding') }}</span
-      ><input v-model="to" type="date" class="p-inputtext p-inputtext-sm" required
+      ><DayField v-model="to" required
     /></label>
     <label class="field"
       ><span>{{ $t('releases.replayStart.datesAndSeasons') }}</span

@@ -11,7 +11,10 @@ import { useSession } from '../shell/session.ts'
 import ReviewNext from './ReviewNext.vue'
 import ReliabilityDiagram from './ReliabilityDiagram.vue'
 import ThresholdChart from './ThresholdChart.vue'
+import { adviceSentence, costShown, savingSentence } from './thresholdAdvice.ts'
+import type { WeekFigure } from './thresholdWeek.ts'
 import { useThreshold } from './useThreshold.ts'
+import TermHelp from '../help/TermHelp.vue'
 
 const COSTS: { key: keyof Costs; label: string }[] = [
   { key: 'wrong', label: t('releases.threshold.aWrongAnswer') },
@@ -34,6 +37,8 @@ const {
   points,
   at,
   best,
+  advice,
+  hourlyCost,
   week,
   busy,
   drag,
@@ -48,8 +53,20 @@ const collections = computed(() => [
   { value: ALL, label: t('releases.threshold.allCollections') },
   ...(view.value?.collections ?? []).map((value) => ({ value, label: value })),
 ])
-const signed = (value: number) =>
-  Math.abs(value) < 0.5 ? '±0' : `${value < 0 ? '−' : '+'}${whole(Math.round(Math.abs(value)))}`
+/** Until the lead tries another place, the one that is advised. */
+const wanted = computed(() =>
+  threshold.value === present.value ? (advice.value?.threshold ?? present.value) : threshold.value,
+)
+async function take(): Promise<void> {
+  drag(wanted.value)
+  await set()
+}
+const shown = ({ tone }: WeekFigure, n: number) =>
+  tone === 'cost' ? costShown(n, hourlyCost.value) : whole(Math.round(n))
+function changed(figure: WeekFigure): string {
+  const by = figure.now - figure.then
+  return Math.abs(by) < 0.5 ? '±0' : `${by < 0 ? '−' : '+'}${shown(figure, Math.abs(by))}`
+}
 </script>
 
 <template>
@@ -66,20 +83,26 @@ const signed = (value: number) =>
       <div class="head">
         <div>
           <h1 data-test="threshold-head">
-            <template v-if="at?.known && at.accuracy !== null">{{
+            {{ advice ? adviceSentence(advice) : $t('releases.threshold.howSureMustAn')
+            }}<TermHelp term="answers.threshold" :about="$t('shell.pages.threshold')" />
+          </h1>
+          <p v-if="advice && advice.saves > 0" data-test="threshold-saves">
+            {{ savingSentence(advice.saves, hourlyCost) }}
+          </p>
+          <p v-if="at" data-test="threshold-now">
+            <template v-if="at.known && at.accuracy !== null">{{
               $t('releases.threshold.withTheThresholdAt', {
                 threshold: sure(threshold),
                 answered: percent(at.answered),
                 accuracy: percent(at.accuracy),
               })
-            }}</template><template v-else-if="at">{{
+            }}</template><template v-else>{{
               $t('releases.threshold.withTheThresholdAt2', {
                 threshold: sure(threshold),
                 answered: percent(at.answered),
               })
-            }}</template
-            ><template v-else>{{ $t('releases.threshold.howSureMustAn') }}</template>
-          </h1>
+            }}</template>
+          </p>
           <p class="quiet">
             {{
               $t('releases.threshold.aWeekLikeThose', {
@@ -135,22 +158,21 @@ const signed = (value: number) =>
             />
             <ul class="week" data-test="week">
               <li v-for="each in week" :key="each.name" :class="each.tone">
-                <strong class="figures">{{
-                  each.known ? whole(Math.round(each.now)) : '?'
-                }}</strong><span>{{ each.shape }} {{ each.name }}</span
+                <strong class="figures">{{ each.known ? shown(each, each.now) : '?' }}</strong><span
+                  >{{ each.shape }} {{ each.name }}</span
                 ><span class="small quiet figures">{{
-                  each.known ? signed(each.now - each.then) : $t('releases.threshold.notKnown')
+                  each.known ? changed(each) : $t('releases.threshold.notKnown')
                 }}</span>
               </li>
             </ul>
             <p class="row">
               <Button
                 v-if="session.role === 'lead'"
-                :label="$t('releases.threshold.setTheThresholdTo', { threshold: sure(threshold) })"
-                :disabled="threshold === present"
+                :label="$t('releases.threshold.setTheThresholdTo', { threshold: sure(wanted) })"
+                :disabled="wanted === present"
                 :loading="busy"
                 data-test="set-threshold"
-                @click="set"
+                @click="take"
               /><Button
                 v-if="best && best !== threshold"
                 text
@@ -196,7 +218,13 @@ const signed = (value: number) =>
           <section v-if="curve && curve.reviewed > 0" class="panel reliability">
             <ReliabilityDiagram :bins="curve.bins" />
             <div>
-              <h2>{{ $t('releases.threshold.arePromisesKept') }}</h2>
+              <h2>
+                {{ $t('releases.threshold.arePromisesKept')
+                }}<TermHelp
+                  term="proving.calibration"
+                  :about="$t('releases.threshold.arePromisesKept')"
+                />
+              </h2>
               <p class="small">
                 {{ $t('releases.threshold.ofAnswersAt0') }}
               </p>

@@ -1,12 +1,13 @@
 import { sure } from '../shell/format.ts'
 import { t } from '../shell/i18n.ts'
-import { cheapest, type Costs } from '@janua/core'
+import { adviseOn, cheapest, type Costs } from '@janua/core'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { put } from '../shell/api.ts'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
+import type { HourlyCost } from './thresholdAdvice.ts'
 import { weekAt } from './thresholdWeek.ts'
 import { useCurve } from './useCurve.ts'
 
@@ -53,6 +54,11 @@ export function useThreshold() {
     const found = cheapest(points.value, askedBack.value, costs.value)
     return found && Math.max(LEAST, found.threshold)
   })
+  const advice = computed(() => adviseOn(points.value, present.value, askedBack.value, costs.value))
+  const { state: reporting } = useRemote('/reporting')
+  const hourlyCost = computed<HourlyCost>(
+    () => reporting.value.value ?? { costPerHour: null, currency: '' },
+  )
   const week = computed(() => weekAt(at.value, before.value, askedBack.value, costs.value))
 
   watch(view, () => (door.value ??= view.value?.doors[0]?.id), { immediate: true })
@@ -109,6 +115,8 @@ export function useThreshold() {
     points,
     at,
     best,
+    advice,
+    hourlyCost,
     week,
     busy,
     drag,
