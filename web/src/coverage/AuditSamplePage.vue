@@ -10,6 +10,7 @@ import { day, sure } from '../shell/format.ts'
 import { typingSomewhere } from '../shell/typing.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useRemote } from '../shell/useRemote.ts'
+import TermHelp from '../help/TermHelp.vue'
 
 /** The week's random answers, one after another: five minutes by keyboard. */
 const { run, busy } = useAction()
@@ -77,7 +78,8 @@ onKeyStroke(['r', 'p', 'w', 'n'], (event) => {
               $t('coverage.auditSample.noAnswerWasGiven', { week: day(sample.week) })
             }}</template><template v-else>{{
               $t('coverage.auditSample.auditOfTheWeek', { week: day(sample.week) })
-            }}</template>
+            }}</template
+            ><TermHelp term="answers.auditSample" :about="$t('shell.pages.auditSample')" />
           </h1>
           <p class="quiet">
             {{ $t('coverage.auditSample.ofAnswersDrawnAt', { all, answers: sample.answers }) }}

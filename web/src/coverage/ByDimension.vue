@@ -74,6 +74,7 @@ function open({ dataIndex }: { dataIndex?: number }): void {
       :unit="
         isItems ? $t('coverage.byDimension.answersGiven') : $t('coverage.byDimension.ofQuestions')
       "
+      :term="isItems ? undefined : 'coverage.coverage'"
       :columns="table.columns"
       :rows="table.rows"
       :file="`coverage-by-${dimension}`"

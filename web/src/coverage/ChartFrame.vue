@@ -1,13 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import type { TermName } from '../help/terms.ts'
+import TermHelp from '../help/TermHelp.vue'
 
 /** A chart with its question as title, the same figures as a table and as a file, and a line that says how they are counted. */
-const { title, unit, columns, rows, file } = defineProps<{
+const { title, unit, columns, rows, file, term } = defineProps<{
   title: string
   unit: string
   columns: string[]
   rows: (string | number)[][]
   file: string
+  /** What the glossary calls the figure that is drawn. */
+  term?: TermName
 }>()
 const asTable = ref(false)
 const csv = computed(() => {
@@ -23,7 +27,11 @@ const csv = computed(() => {
   <figure class="frame">
     <figcaption class="row">
       <h2 class="grow">
-        {{ title }} <span class="small quiet unit">{{ unit }}</span>
+        {{ title }} <span class="small quiet unit">{{ unit }}</span><TermHelp
+          v-if="term"
+          :term="term"
+          :about="unit"
+        />
       </h2>
       <button type="button" class="bare small" :aria-pressed="asTable" @click="asTable = !asTable">
         {{ asTable ? $t('coverage.chartFrame.chart') : $t('coverage.chartFrame.table') }}</button><a

@@ -13,6 +13,7 @@ import ReportingPanel from './ReportingPanel.vue'
 import TargetsPanel from './TargetsPanel.vue'
 import VisitorFunnel from './VisitorFunnel.vue'
 import { shareOf, withMargin } from './words.ts'
+import TermHelp from '../help/TermHelp.vue'
 
 const session = useSession()
 const weeks = ref(12)
@@ -40,7 +41,8 @@ const view = computed(() => state.value.value)
                 high: withMargin(shareOf(view.total), view.total.low, view.total.high),
                 question: counted('units.question', view.total.questions),
               })
-            }}</template><template v-else>{{ $t('coverage.coverage.nothingWasAskedIn') }}</template>
+            }}</template><template v-else>{{ $t('coverage.coverage.nothingWasAskedIn') }}</template
+            ><TermHelp term="coverage.coverage" :about="$t('shell.pages.coverage')" />
           </h1>
           <p class="quiet">
             {{

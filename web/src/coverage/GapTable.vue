@@ -4,6 +4,7 @@ import type { GapRow } from '@janua/contracts'
 import { percent, whole } from '../shell/format.ts'
 import SparkLine from './SparkLine.vue'
 import { fixWords, STATE_WORDS, worth } from './words.ts'
+import TermHelp from '../help/TermHelp.vue'
 
 /** Gaps as rows: what people ask, how often, whether it grows, and what fixing is worth. */
 const {
@@ -32,12 +33,17 @@ function underneath({ samples, reopened, closed, who, until }: GapRow): string {
         <tr>
           <th scope="col">{{ $t('coverage.gapTable.whatPeopleAsk') }}</th>
           <th scope="col" class="n">{{ $t('coverage.gapTable.aWeek') }}</th>
-          <th scope="col" class="trend">{{ $t('coverage.gapTable.trend') }}</th>
+          <th scope="col" class="trend">
+            {{ $t('coverage.gapTable.trend')
+            }}<TermHelp term="coverage.trend" :about="$t('coverage.gapTable.trend')" />
+          </th>
           <th scope="col" class="n" :title="$t('coverage.gapTable.expectedRightAnswersOf')">
-            {{ $t('coverage.gapTable.covered') }}
+            {{ $t('coverage.gapTable.covered')
+            }}<TermHelp term="coverage.coverage" :about="$t('coverage.gapTable.covered')" />
           </th>
           <th scope="col" class="n" :title="$t('coverage.gapTable.rightAnswersAWeek')">
-            {{ $t('coverage.gapTable.upTo') }}
+            {{ $t('coverage.gapTable.upTo')
+            }}<TermHelp term="coverage.potential" :about="$t('coverage.gapTable.upTo')" />
           </th>
           <th scope="col">
             <span class="visually-hidden">{{ $t('coverage.gapTable.fix') }}</span>
@@ -156,13 +162,10 @@ tr.marked td:first-child {
   white-space: nowrap;
 }
 .button {
-  display: inline-block;
   border: 1px solid var(--harbour);
-  border-radius: var(--round-medium);
   padding: 5px 11px;
-  text-decoration: none;
-  font-weight: 600;
-  font-size: var(--text-small);
+  background: none;
+  color: var(--harbour);
 }
 .button.first {
   background: var(--harbour);

@@ -9,13 +9,14 @@ import { onMounted, ref, shallowRef } from 'vue'
 import { get, put } from '../shell/api.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useSession } from '../shell/session.ts'
+import DayField from '../shell/DayField.vue'
 
 /** Who works on a gap until when; or that it stays uncovered, why, and what is said instead. */
 const { sheet } = defineProps<{ sheet: GapSheet }>()
 const emit = defineEmits<{ changed: [] }>()
 const { run, busy } = useAction()
 const showing = ref<'work' | 'decline'>()
-const until = ref(sheet.until ?? '')
+const until = ref<string | null>(sheet.until)
 const session = useSession()
 const people = shallowRef<{ id: number; name: string }[]>([])
 const who = ref(session.user!.id)
@@ -97,9 +98,7 @@ async function set(input: GapWorkInput, done: string): Promise<void> {
       <form
         v-if="showing === 'work'"
         class="row"
-        @submit.prevent="
-          set({ state: 'in work', user: who, until: until || null }, $t('coverage.gapWork.inWork'))
-        "
+        @submit.prevent="set({ state: 'in work', user: who, until }, $t('coverage.gapWork.inWork'))"
       >
         <Select
           v-model="who"
@@ -109,8 +108,7 @@ async function set(input: GapWorkInput, done: string): Promise<void> {
           size="small"
           :aria-label="$t('coverage.gapWork.whoWorksOnIt')"
         /><label class="row small"
-          >{{ $t('coverage.gapWork.until2') }}
-          <InputText v-model="until" type="date" size="small" /></label
+          >{{ $t('coverage.gapWork.until2') }} <DayField v-model="until" /></label
         ><Button
           type="submit"
           size="small"

@@ -15,6 +15,7 @@ import { computed, onMounted, shallowRef } from 'vue'
 import { OUTCOMES } from '../answering/outcomes.ts'
 import { get } from '../shell/api.ts'
 import { NO_FILTER } from './useLog.ts'
+import DayField from '../shell/DayField.vue'
 
 /** What of the log is shown: the usual filters at hand, the others behind "more". */
 const filter = defineModel<LogFilter>({ required: true })
@@ -106,21 +107,17 @@ onMounted(async () => {
     />
     <label
       ><span class="visually-hidden">{{ $t('coverage.logFilters.from') }}</span
-      ><InputText
-        :model-value="filter.from ?? ''"
-        type="date"
-        size="small"
+      ><DayField
+        :model-value="filter.from ?? null"
         :aria-label="$t('coverage.logFilters.from')"
-        @update:model-value="set({ from: $event || null })"
+        @update:model-value="set({ from: $event })"
     /></label>
     <label
       ><span class="visually-hidden">{{ $t('coverage.logFilters.to') }}</span
-      ><InputText
-        :model-value="filter.to ?? ''"
-        type="date"
-        size="small"
+      ><DayField
+        :model-value="filter.to ?? null"
         :aria-label="$t('coverage.logFilters.to')"
-        @update:model-value="set({ to: $event || null })"
+        @update:model-value="set({ to: $event })"
     /></label>
     <Select
       :model-value="filter.outcome"

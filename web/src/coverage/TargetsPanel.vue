@@ -3,7 +3,6 @@ import { t } from '../shell/i18n.ts'
 import { TARGET_MEASURES, type TargetMeasure, type TargetView } from '@janua/contracts'
 import Button from 'primevue/button'
 import InputNumber from 'primevue/inputnumber'
-import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { reactive, ref } from 'vue'
 import { put, remove } from '../shell/api.ts'
@@ -11,6 +10,7 @@ import { day, percent } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useSession } from '../shell/session.ts'
 import { TARGET_WORDS } from './words.ts'
+import DayField from '../shell/DayField.vue'
 
 /** What the lead aims at, and where the weeks so far lead to. */
 const { targets } = defineProps<{ targets: TargetView[] }>()
@@ -24,11 +24,15 @@ const NAMES: Record<TargetMeasure, string> = {
   containment: t('coverage.targetsPanel.containment'),
 }
 const OPTIONS = TARGET_MEASURES.map((value) => ({ value, label: NAMES[value] }))
-const draft = reactive({ measure: 'coverage' as TargetMeasure, percent: 70, by: '' })
+const draft = reactive({
+  measure: 'coverage' as TargetMeasure,
+  percent: 70,
+  by: null as string | null,
+})
 
 async function set(): Promise<void> {
   const done = await run(async () => {
-    await put('/targets', { measure: draft.measure, share: draft.percent / 100, by: draft.by })
+    await put('/targets', { measure: draft.measure, share: draft.percent / 100, by: draft.by! })
     return true
   }, t('coverage.targetsPanel.targetSet'))
   if (!done) return
@@ -70,10 +74,8 @@ async function drop(measure: TargetMeasure): Promise<void> {
         size="small"
         input-class="number"
         :aria-label="$t('coverage.targetsPanel.target')"
-      /><InputText
+      /><DayField
         v-model="draft.by"
-        type="date"
-        size="small"
         :aria-label="$t('coverage.targetsPanel.until')"
         data-test="target-by"
       /><Button

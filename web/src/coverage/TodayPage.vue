@@ -9,10 +9,12 @@ import { counted, day, percent, span, whole } from '../shell/format.ts'
 import { useAction } from '../shell/useAction.ts'
 import { useSession } from '../shell/session.ts'
 import { useRemote } from '../shell/useRemote.ts'
+import StartPanel from '../start/StartPanel.vue'
 import GapTable from './GapTable.vue'
 import HowCounted from './HowCounted.vue'
 import OutcomeBar from './OutcomeBar.vue'
 import { changeWords, shareOf, TARGET_WORDS, withMargin } from './words.ts'
+import TermHelp from '../help/TermHelp.vue'
 
 const session = useSession()
 const { state, reload: load } = useRemote('/today', undefined, { hears: ['figures'] })
@@ -51,6 +53,7 @@ onMounted(loadHealth)
   <div class="page columns side-last">
     <Message v-if="state.status === 'failed'" severity="error">{{ state.reason }}</Message>
     <div v-if="view" class="stack main">
+      <StartPanel />
       <header v-if="view.figures && view.figures.questions > 0">
         <h1 class="sentence" data-test="sentence">
           <i18n-t keypath="coverage.today.lastWeekVisitorsAsked" scope="global"
@@ -59,7 +62,7 @@ onMounted(loadHealth)
                 withMargin(shareOf(view.figures), view.figures.low, view.figures.high)
               }}</strong></template
             ><template #questions>{{ whole(view.figures.questions) }}</template></i18n-t
-          >
+          ><TermHelp term="coverage.coverage" :about="$t('shell.pages.coverage')" />
         </h1>
         <p class="quiet">
           <template v-if="view.change"
@@ -285,7 +288,7 @@ onMounted(loadHealth)
             ></template
           >
         </p>
-        <p>
+        <p v-if="view.draft.ready + view.draft.inWork > 0">
           <RouterLink to="/releases" class="button">{{
             $t('coverage.today.lookBeforeRelease', { next: view.draft.next })
           }}</RouterLink>
@@ -377,15 +380,5 @@ aside .panel > p {
 .draft {
   background: var(--harbour-soft);
   border-color: color-mix(in srgb, var(--harbour) 30%, var(--line));
-}
-.draft .button {
-  display: inline-block;
-  background: var(--harbour);
-  color: var(--on-harbour);
-  border-radius: var(--round-medium);
-  padding: 6px 12px;
-  font-weight: 600;
-  text-decoration: none;
-  font-size: var(--text-small);
 }
 </style>

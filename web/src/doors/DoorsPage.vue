@@ -86,9 +86,10 @@ async function add(): Promise<void> {
         $t('doors.doors.openTheDoor')
       }}</RouterLink></Message
     >
-    <Message v-if="lacksMail" severity="warn" data-test="lacks-mail">{{
-      $t('doors.doors.noMailServerIs')
-    }}</Message>
+    <Message v-if="lacksMail" severity="warn" data-test="lacks-mail"
+      >{{ $t('doors.doors.noMailServerIs') }}
+      <RouterLink to="/mail">{{ $t('system.system.setUpMail') }}</RouterLink></Message
+    >
     <RemoteTable
       :state="state"
       selection-mode="single"

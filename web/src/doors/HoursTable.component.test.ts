@@ -37,6 +37,14 @@ describe('HoursTable', () => {
     await field('Monday from').setValue('00:00')
     expect(hours[0]).to.eql([{ from: '00:00', to: '17:00' }])
   })
+  it('takes a time as it is typed, and takes back what is none', async () => {
+    opened(week([{ from: '09:00', to: '17:00' }]))
+    await field('Monday from').setValue('8.30')
+    expect(hours[0]).to.eql([{ from: '08:30', to: '17:00' }])
+    await field('Monday to').setValue('late')
+    expect(hours[0]).to.eql([{ from: '08:30', to: '17:00' }])
+    expect(field('Monday to').element.value).to.equal('17:00')
+  })
   it('changes one day and no other', async () => {
     opened(week([{ from: '09:00', to: '17:00' }]))
     await table.get('[aria-label="Add hours on Tuesday"]').trigger('click')

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue'
 import Button from 'primevue/button'
+import { weekdays } from '../shell/format.ts'
+import TimeField from '../shell/TimeField.vue'
 
 const hours = defineModel<{ from: string; to: string }[][]>({ required: true })
-const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
+const DAYS = weekdays()
 
 function set(day: number, spans: { from: string; to: string }[]): void {
   hours.value = hours.value.with(day, spans)
@@ -29,18 +31,16 @@ const shown = (clock: string) => (clock === '24:00' ? '00:00' : clock)
               $t('doors.hoursTable.nobody')
             }}</span>
             <span v-for="(span, i) in hours[day]" :key="i" class="span">
-              <input
-                type="time"
-                :value="shown(span.from)"
+              <TimeField
+                :model-value="shown(span.from)"
                 :aria-label="$t('doors.hoursTable.from', { name })"
-                @change="change(day, i, 'from', ($event.target as HTMLInputElement).value)"
+                @update:model-value="change(day, i, 'from', $event)"
               />
               {{ $t('common.to') }}
-              <input
-                type="time"
-                :value="shown(span.to)"
+              <TimeField
+                :model-value="shown(span.to)"
                 :aria-label="$t('doors.hoursTable.to', { name })"
-                @change="change(day, i, 'to', ($event.target as HTMLInputElement).value)"
+                @update:model-value="change(day, i, 'to', $event)"
               />
               <Button
                 text
@@ -86,12 +86,5 @@ td {
   align-items: center;
   gap: 4px;
   margin-right: 10px;
-}
-input {
-  border: 1px solid var(--line);
-  border-radius: var(--round-medium);
-  padding: 3px 6px;
-  background: var(--surface);
-  color: var(--ink);
 }
 </style>

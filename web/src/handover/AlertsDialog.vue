@@ -5,6 +5,7 @@ import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import ToggleSwitch from 'primevue/toggleswitch'
 import { ref, watch } from 'vue'
+import TimeField from '../shell/TimeField.vue'
 import { useAction } from '../shell/useAction.ts'
 import { chime } from './chime.ts'
 import { useAlerts } from './useAlerts.ts'
@@ -66,15 +67,11 @@ async function save(): Promise<void> {
           @update:model-value="form.quiet = $event ? { from: '20:00', to: '07:00' } : null"
         /><label for="alert-quiet">{{ $t('handover.alertsDialog.quietHours') }}</label
         ><template v-if="form.quiet"
-          ><input
+          ><TimeField
             v-model="form.quiet.from"
-            type="time"
             :aria-label="$t('handover.alertsDialog.quietFrom')" />
           {{ $t('common.to') }}
-          <input
-            v-model="form.quiet.to"
-            type="time"
-            :aria-label="$t('handover.alertsDialog.quietTo')"
+          <TimeField v-model="form.quiet.to" :aria-label="$t('handover.alertsDialog.quietTo')"
         /></template>
       </div>
       <Button type="submit" :label="$t('common.save')" :loading="busy" data-test="alerts-save" />

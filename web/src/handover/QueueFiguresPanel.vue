@@ -10,6 +10,7 @@ import { counted, day, percent, span } from '../shell/format.ts'
 import { useSession } from '../shell/session.ts'
 import { useRemote } from '../shell/useRemote.ts'
 import { CLOSING_NAMES } from './deskWords.ts'
+import TermHelp from '../help/TermHelp.vue'
 
 /** How the queues did: service level against target, waits, moves, satisfaction and outcomes, by queue, agent and hour. */
 const session = useSession()
@@ -93,12 +94,14 @@ const LOW = 0.7
         ><strong class="big">{{ level(all) }}</strong
         ><small class="quiet" :title="$t('handover.queueFiguresPanel.takenWithinTheTarget')">{{
           $t('handover.queueFiguresPanel.takenInTime')
-        }}</small></span
-      >
+        }}</small
+        ><TermHelp term="people.serviceLevel" :about="$t('handover.queueFiguresPanel.takenInTime')"
+      /></span>
       <span
         ><strong class="big">{{ time(all.medianWaitSeconds) }}</strong
-        ><small class="quiet">{{ $t('handover.queueFiguresPanel.waitTheMiddleOne') }}</small></span
-      >
+        ><small class="quiet">{{ $t('handover.queueFiguresPanel.waitTheMiddleOne') }}</small
+        ><TermHelp term="people.wait" :about="$t('handover.queueFiguresPanel.waitTheMiddleOne')"
+      /></span>
       <span
         ><strong class="big">{{ all.moves }}</strong
         ><small class="quiet">{{ $t('handover.queueFiguresPanel.moves') }}</small></span

@@ -12,6 +12,7 @@ import { computed, ref } from 'vue'
 import { useAction } from '../shell/useAction.ts'
 import { post } from '../shell/api.ts'
 import HoursTable from '../doors/HoursTable.vue'
+import DayField from '../shell/DayField.vue'
 
 /** How a queue works: how conversations find their agent, within what time, when people are there, and where it overflows. */
 const settings = defineModel<QueueSettings>({ required: true })
@@ -149,17 +150,11 @@ async function read(event: Event): Promise<void> {
       <HoursTable :model-value="hours.weekly" @update:model-value="set({ weekly: $event })" />
       <h3>{{ $t('handover.queueSettingsForm.closedDays') }}</h3>
       <div v-for="(each, i) in hours.closed" :key="i" class="row small line">
-        <input
-          type="date"
-          :value="each.day"
+        <DayField
+          :model-value="each.day"
           :aria-label="$t('handover.queueSettingsForm.closedDay', { i: i + 1 })"
-          @change="
-            set({
-              closed: hours!.closed.with(i, {
-                ...each,
-                day: ($event.target as HTMLInputElement).value,
-              }),
-            })
+          @update:model-value="
+            set({ closed: hours!.closed.with(i, { ...each, day: $event ?? each.day }) })
           "
         />
         <InputText

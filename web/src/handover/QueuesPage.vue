@@ -19,6 +19,7 @@ import { useRemote } from '../shell/useRemote.ts'
 import QueueFiguresPanel from './QueueFiguresPanel.vue'
 import QueueSettingsForm from './QueueSettingsForm.vue'
 import SkillsDialog from './SkillsDialog.vue'
+import TermHelp from '../help/TermHelp.vue'
 
 const session = useSession()
 const { run } = useAction()
@@ -128,7 +129,12 @@ function edit(given?: Queue): void {
           }}</span></template
         ></Column
       >
-      <Column :header="$t('handover.queues.aNewOneWaits')"
+      <Column
+        ><template #header
+          ><strong>{{ $t('handover.queues.aNewOneWaits') }}</strong
+          ><TermHelp
+            term="people.expectedWait"
+            :about="$t('handover.queues.aNewOneWaits')" /></template
         ><template #body="{ data }"
           ><span
             v-if="data.expectedWaitSeconds !== null"

@@ -28,6 +28,7 @@ import { useReach } from './useReach.ts'
 import UseFigures from './UseFigures.vue'
 import { useTakeOut } from './useTakeOut.ts'
 import WaysToAsk from './WaysToAsk.vue'
+import DayField from '../shell/DayField.vue'
 
 const { id, kind } = defineProps<{ id: number; kind: 'article' | 'fixed' }>()
 const session = useSession()
@@ -154,12 +155,7 @@ onKeyStroke('s', (event) => {
             /></label>
             <label class="field"
               ><span>{{ $t('library.article.lookAtItAgain') }}</span
-              ><input
-                v-model="content.reviewOn"
-                type="date"
-                class="p-inputtext p-inputtext-sm"
-                :disabled="!mayWrite"
-                @change="content.reviewOn ||= null"
+              ><DayField v-model="content.reviewOn" :disabled="!mayWrite"
             /></label>
           </div>
           <HoldsFields v-if="content.holds" v-model="content.holds" :disabled="!mayWrite" />

@@ -20,6 +20,7 @@ import { useTakeOut } from './useTakeOut.ts'
 import ConflictNote from '../shell/ConflictNote.vue'
 import KeptBack from '../shell/KeptBack.vue'
 import { useDocument } from './useDocument.ts'
+import DayField from '../shell/DayField.vue'
 
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
@@ -135,12 +136,7 @@ onKeyStroke('s', (event) => {
             /></label>
             <label class="field"
               ><span>{{ $t('library.document.lookAtItAgain') }}</span
-              ><input
-                v-model="document.reviewOn"
-                type="date"
-                class="p-inputtext p-inputtext-sm"
-                :disabled="!mayWrite"
-                @change="document.reviewOn ||= null"
+              ><DayField v-model="document.reviewOn" :disabled="!mayWrite"
             /></label>
           </div>
           <HoldsFields

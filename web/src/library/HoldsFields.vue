@@ -6,6 +6,7 @@ import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { computed, shallowRef } from 'vue'
 import { get } from '../shell/api.ts'
+import DayField from '../shell/DayField.vue'
 
 /** When, where and for whom something holds. Outside of it it is left out, and the reason is shown in Rehearsal. */
 const { disabled } = defineProps<{ disabled: boolean }>()
@@ -29,7 +30,6 @@ function setAudience(to: string): void {
   const { audience: _before, ...others } = holds.value
   holds.value = { ...others, ...(to === 'team' && { audience: 'team' as const }) }
 }
-const day = (event: Event) => (event.target as HTMLInputElement).value || null
 </script>
 
 <template>
@@ -37,23 +37,19 @@ const day = (event: Event) => (event.target as HTMLInputElement).value || null
     <legend class="small">{{ $t('library.holdsFields.valid') }}</legend>
     <label class="row small"
       >{{ $t('library.holdsFields.from') }}
-      <input
-        :value="holds.from"
-        type="date"
-        class="p-inputtext p-inputtext-sm"
+      <DayField
+        :model-value="holds.from"
         :disabled="disabled"
         data-test="holds-from"
-        @change="set({ from: day($event) })"
+        @update:model-value="set({ from: $event })"
     /></label>
     <label class="row small"
       >{{ $t('library.holdsFields.until') }}
-      <input
-        :value="holds.until"
-        type="date"
-        class="p-inputtext p-inputtext-sm"
+      <DayField
+        :model-value="holds.until"
         :disabled="disabled"
         data-test="holds-until"
-        @change="set({ until: day($event) })"
+        @update:model-value="set({ until: $event })"
     /></label>
     <span class="small">{{ $t('library.holdsFields.at') }}</span>
     <label v-for="door in doors" :key="door.key" class="row small"
