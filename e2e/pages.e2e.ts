@@ -41,8 +41,24 @@ const PAGES = [
   '/audit',
   '/account',
   '/system',
+  '/start',
+  '/start/people',
+  '/help',
+  '/mail',
   '/not-a-page',
 ]
+/** Keys of the catalogue instead of their texts, and labels that are cut off. */
+const WRONG_TEXTS = `
+  const keys = document.body.innerText.match(/\\b[a-z]+\\.[a-zA-Z0-9]+\\.[a-zA-Z0-9]+\\b/g) ?? []
+  const isKey = (text) => /^(accounts|answering|common|coverage|doors|handover|library|models|releases|shell|start|system|terms|units)\\./.test(text)
+  const cut = [...document.querySelectorAll('button, label, th, nav a')].filter(
+    (each) =>
+      each.offsetParent &&
+      getComputedStyle(each).overflowX !== 'visible' &&
+      each.scrollWidth > each.clientWidth + 1)
+  return [
+    ...keys.filter(isKey).map((text) => 'key ' + text),
+    ...cut.map((each) => 'cut “' + each.innerText + '”')]`
 const COLOURS = ['color-contrast', 'link-in-text-block']
 
 describe('pages', () => {
@@ -141,16 +157,32 @@ describe('pages', () => {
     expect(found.join('\n')).to.equal('')
   })
 
-  it('never scroll sideways at 390 px', async function () {
-    this.timeout(900_000)
-    const wide = await onEveryPage(async (browser, path) => {
-      await browser.resize(390, 800)
-      await settledAt(browser, path)
-      const [page, window] = await widthsInTheEnd(browser)
-      return page > window ? [`${path}: ${page} px in ${window} px`] : []
-    }).finally(() => lead.resize(1280, 800))
-    expect(wide.join('\n')).to.equal('')
-  })
+  for (const [language, name] of [
+    ['en', 'English'],
+    ['de', 'German'],
+  ] as const)
+    it(`in ${name} show texts and no keys, cut no label, and never scroll sideways at 390 px`, async function () {
+      this.timeout(600_000)
+      const speak = (browser: Browser, spoken: string) =>
+        browser.driver.executeScript('localStorage.setItem("janua:language", arguments[0])', spoken)
+      const faults = await onEveryPage(async (browser, path) => {
+        await speak(browser, language)
+        const found: string[] = []
+        for (const width of [1280, 390]) {
+          await browser.resize(width, 800)
+          await settledAt(browser, path)
+          const [page, window] = await widthsInTheEnd(browser)
+          if (page > window) found.push(`${path}: ${page} px in ${window} px`)
+          const wrong = await browser.driver.executeScript<string[]>(WRONG_TEXTS)
+          found.push(...wrong.map((each) => `${path} at ${width} px: ${each}`))
+        }
+        return found
+      }).finally(async () => {
+        await speak(lead, 'en')
+        await lead.resize(1280, 800)
+      })
+      expect(faults.join('\n')).to.equal('')
+    })
 
   /** What two browsers find on the pages, each on the next that the other has not looked at. */
   async function onEveryPage(

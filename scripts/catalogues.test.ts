@@ -7,7 +7,7 @@ const FOLDER = join(ROOT, 'locales')
 /** Where texts of the catalogues are shown. */
 const SOURCES = ['web/src', 'visitor/src', 'server/src']
 /** Parts of the catalogue whose keys are codes of the server: they are looked up, not written out. */
-const LOOKED_UP = /^(problems|units)\./
+const LOOKED_UP = /^(problems|terms|units)\./
 
 interface Tree {
   [key: string]: string | Tree

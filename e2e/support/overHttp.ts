@@ -32,10 +32,15 @@ export async function agentOver(
   }
 }
 
-/** A visitor at the door “help”. @param token of one who came before; a new one is asked for without it */
+/**
+ * A visitor at the door “help”.
+ * @param token of one who came before; a new one is asked for without it
+ * @param address that a proxy would name as the visitor's
+ */
 export async function visitorOver(
   url: string,
   token?: string,
+  address = '127.0.0.1',
 ): Promise<{
   token: string
   post: Post
@@ -48,7 +53,11 @@ export async function visitorOver(
         token: string
       }
     ).token
-  const headers = { authorization: `Bearer ${mine}`, 'content-type': 'application/json' }
+  const headers = {
+    authorization: `Bearer ${mine}`,
+    'content-type': 'application/json',
+    'x-forwarded-for': address,
+  }
   return {
     token: mine,
     post: (path, body = {}) =>

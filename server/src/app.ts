@@ -37,6 +37,7 @@ import {
 } from './modules/models/index.ts'
 import { createQuestions, type QuestionsModule } from './modules/questions/index.ts'
 import { createReleases, type ReleasesModule } from './modules/releases/index.ts'
+import { createStart, type StartModule } from './modules/start/index.ts'
 import { createSystem, type SystemModule } from './modules/system/index.ts'
 import { createVerification, type VerificationModule } from './modules/verification/index.ts'
 import { type Clock, systemClock } from './platform/clock.ts'
@@ -210,7 +211,7 @@ export function createJanua({
     simulatesAgents,
   })
 
-  const { doors, ...doorModule }: DoorsModule = createDoors({
+  const { doors, sightings, ...doorModule }: DoorsModule = createDoors({
     ...platform,
     ...conversations,
     ...handover,
@@ -281,8 +282,20 @@ export function createJanua({
     jobs: () => jobs,
   })
 
+  const start: StartModule = createStart({
+    settings,
+    read: { ...accounts.read, ...releases.read },
+    draft,
+    doors,
+    sightings,
+    queues: handover.queues,
+    articles,
+    reporting,
+  })
+
   const modules: Module[] = [
     system,
+    start,
     accounts,
     library,
     releases,
@@ -303,7 +316,16 @@ export function createJanua({
   )
   const routes = modules.flatMap((each) => each.routes ?? [])
   routes.push(openApiRoute(routes))
-  const http = { ...accounts, ...library, ...conversations, ...handover, engine, events, log }
+  const http = {
+    ...accounts,
+    ...library,
+    ...conversations,
+    ...handover,
+    engine,
+    sightings,
+    events,
+    log,
+  }
   const app = createHttpApp({ ...http, routes, hasDemo })
   const server: Server = createServer(app)
   // A body that dribbles in does not hold a connection for ever.

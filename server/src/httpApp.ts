@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import type { Logger } from 'pino'
 import { CHECKOUT } from './platform/checkout.ts'
 import { answerErrors } from './platform/http/errors.ts'
+import { TRUSTED_PROXIES } from './platform/http/limits.ts'
 import { Problem, problem } from './platform/http/problems.ts'
 import { type Gatekeeper, mount, type Route } from './platform/http/routing.ts'
 import {
@@ -18,6 +19,7 @@ import {
 import { type Accounts, SESSION_DAYS, type sessionsIn } from './modules/accounts/index.ts'
 import type { EngineHost } from './modules/answering/index.ts'
 import type { Conversations } from './modules/conversations/index.ts'
+import type { Sightings } from './modules/doors/index.ts'
 import type { FileLinks, Files } from './modules/library/index.ts'
 
 interface Dependencies {
@@ -26,6 +28,7 @@ interface Dependencies {
   accounts: Accounts
   conversations: Conversations
   engine: EngineHost
+  sightings: Sightings
   files: Files
   fileLinks: FileLinks
   /** The demo company's own page is served too. */
@@ -44,6 +47,7 @@ export function createHttpApp({
   accounts,
   conversations,
   engine,
+  sightings,
   files,
   fileLinks,
   hasDemo,
@@ -51,7 +55,7 @@ export function createHttpApp({
 }: Dependencies): Express {
   const app = express()
   app.disable('x-powered-by')
-  app.set('trust proxy', 'loopback')
+  app.set('trust proxy', TRUSTED_PROXIES)
   app.use(compression(), permissionsPolicy)
 
   const api = express.Router()
@@ -70,7 +74,7 @@ export function createHttpApp({
     api,
   )
 
-  serveDoors(app, engine)
+  serveDoors(app, { engine, sightings, log })
   app.get('/files/:hash', sessions.middleware, async (req, res) => {
     const hash = String(req.params.hash)
     const member = await memberOf(req, accounts)
@@ -94,7 +98,10 @@ export function createHttpApp({
 }
 
 /** A door is a page of its own, framed only by the sites that the lead has allowed. */
-function serveDoors(app: Express, engine: EngineHost): void {
+function serveDoors(
+  app: Express,
+  { engine, sightings, log }: Pick<Dependencies, 'engine' | 'sightings' | 'log'>,
+): void {
   app.use(
     '/door/assets',
     doorHeaders([]),
@@ -112,6 +119,10 @@ function serveDoors(app: Express, engine: EngineHost): void {
       : isFromOurPages(req.headers) || open.door.allowedSites.includes(origin!)
         ? 'open'
         : 'not allowed'
+    if (state === 'open' && origin && !isFromOurPages(req.headers))
+      sightings
+        .note(String(req.params.key), origin)
+        .catch((cause: unknown) => log.error({ err: cause }, 'where a door was seen is not noted'))
     res
       .set({
         'Access-Control-Allow-Origin': '*',

@@ -3,7 +3,7 @@ import '@fontsource-variable/bricolage-grotesque'
 import './shell/tokens.css'
 import { createPinia } from 'pinia'
 import { VueQueryPlugin } from '@tanstack/vue-query'
-import PrimeVue from 'primevue/config'
+import PrimeVue, { defaultOptions } from 'primevue/config'
 import ConfirmationService from 'primevue/confirmationservice'
 import ToastService from 'primevue/toastservice'
 import Tooltip from 'primevue/tooltip'
@@ -13,6 +13,7 @@ import { whenSignedOut } from './shell/api.ts'
 import { escapeFromSelects } from './shell/escape.ts'
 import { i18n } from './shell/i18n.ts'
 import { queryClient } from './shell/queryClient.ts'
+import { primeLocale } from './shell/primeLocale.ts'
 import { router } from './shell/router.ts'
 import { useSession } from './shell/session.ts'
 import { preset } from './shell/theme.ts'
@@ -27,6 +28,7 @@ const app = createApp(App)
   .use(VueQueryPlugin, { queryClient })
   .use(PrimeVue, {
     pt,
+    locale: { ...defaultOptions.locale, ...primeLocale() },
     theme: {
       preset,
       options: {

@@ -4,16 +4,19 @@ import { coverageRoutes } from './coverage.ts'
 import { doorsRoutes } from './doors.ts'
 import { handoverRoutes } from './handover.ts'
 import { libraryRoutes } from './library.ts'
+import { mailRoutes } from './mail.ts'
 import { modelsRoutes } from './models.ts'
 import { questionsRoutes } from './questions.ts'
 import { releasesRoutes } from './releases.ts'
 import type { RouteOf, Shape } from './route.ts'
+import { startRoutes } from './start.ts'
 import { systemRoutes } from './system.ts'
 import { verificationRoutes } from './verification.ts'
 
 /** Every route of the API, by method and path. The server's router, the pages' client, the access test and the OpenAPI document follow it. */
 export const ROUTES = {
   ...systemRoutes,
+  ...startRoutes,
   ...accountsRoutes,
   ...libraryRoutes,
   ...releasesRoutes,
@@ -24,6 +27,7 @@ export const ROUTES = {
   ...verificationRoutes,
   ...coverageRoutes,
   ...modelsRoutes,
+  ...mailRoutes,
 }
 
 export type Routes = typeof ROUTES

@@ -32,3 +32,12 @@ export const draftKeys: Joi.SchemaMap = {
   base: Joi.number().integer().required(),
   ready: Joi.boolean().required(),
 }
+
+/** The name of a time zone, as Europe/London. */
+export const zoneName = Joi.string()
+  .max(60)
+  .custom((zone: string) => {
+    new Intl.DateTimeFormat('en', { timeZone: zone })
+    return zone
+  })
+  .messages({ 'any.custom': 'There is no such time zone. Write one like Europe/London.' })

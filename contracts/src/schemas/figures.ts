@@ -1,17 +1,10 @@
 import Joi from 'joi'
 import { type ReportingSettings, TARGET_MEASURES, type TargetMeasure } from '../figures.ts'
-import { dayText } from './common.ts'
+import { dayText, zoneName } from './common.ts'
 import { type Dimension, DIMENSIONS } from '@janua/core'
 
 export const reportingInput = Joi.object<ReportingSettings>({
-  zone: Joi.string()
-    .max(60)
-    .required()
-    .custom((zone: string) => {
-      new Intl.DateTimeFormat('en', { timeZone: zone })
-      return zone
-    })
-    .messages({ 'any.custom': 'There is no such time zone. Write one like Europe/London.' }),
+  zone: zoneName.required(),
   returnDays: Joi.number().integer().min(1).max(60).required(),
   handleMinutes: Joi.number().min(0.1).max(600).allow(null).required(),
   costPerHour: Joi.number().min(0.01).max(10_000).allow(null).required(),

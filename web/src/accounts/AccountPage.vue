@@ -285,7 +285,9 @@ const copy = () =>
 }
 .sessions li {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
+  gap: 4px 12px;
 }
 </style>

@@ -40,7 +40,7 @@ async function use(): Promise<void> {
   failure.value = ''
   try {
     await session.useLink({ token, password: password.value, name: name.value, mail: mail.value })
-    await router.push(session.home)
+    await router.push(info.value?.kind === 'setup' ? '/start' : session.home)
   } catch (cause) {
     failure.value = inPlainWords(cause)
   }

@@ -79,7 +79,7 @@ const covered = computed(() => {
         :aria-current="each === group ? 'true' : undefined"
         >{{ each.name
         }}<span
-          v-if="each.name === 'Run' && alerts.count"
+          v-if="alerts.count && each.pages.some(({ path }) => path === '/desk')"
           class="needs figures"
           data-test="needs"
           :aria-label="$t('shell.appHeader.needYou', { alerts: alerts.count })"
@@ -310,6 +310,9 @@ const covered = computed(() => {
   }
   .app-header nav {
     gap: 0;
+    min-width: 0;
+    overflow: auto hidden;
+    scrollbar-width: none;
   }
   .app-header nav a {
     padding: 0 6px;

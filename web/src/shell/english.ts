@@ -8,6 +8,7 @@ import library from '../../../locales/en/library.json'
 import models from '../../../locales/en/models.json'
 import releases from '../../../locales/en/releases.json'
 import shell from '../../../locales/en/shell.json'
+import start from '../../../locales/en/start.json'
 import system from '../../../locales/en/system.json'
 import units from '../../../locales/en/units.json'
 
@@ -22,6 +23,7 @@ export default {
   ...models,
   ...releases,
   ...shell,
+  ...start,
   ...system,
   ...units,
 }

@@ -64,6 +64,35 @@ export function span(seconds: number): string {
     : `${minutes}:${String(rest).padStart(2, '0')}`
 }
 
+/** An amount in a team's currency, whole: "€210". @param currency its sign, as the lead wrote it */
+export function money(amount: number, currency: string): string {
+  const shown = whole(Math.round(amount))
+  return locale().startsWith('de') ? `${shown} ${currency}` : `${currency}${shown}`
+}
+
+/** Names of the days of a week, from Monday on. */
+export function weekdays(): string[] {
+  const { format } = new Intl.DateTimeFormat(locale(), { weekday: 'long', timeZone: 'UTC' })
+  // 5 January 1970 was a Monday.
+  return Array.from({ length: 7 }, (_, day) => format(Date.UTC(1970, 0, 5 + day)))
+}
+
+/** How long ago something was: "12 seconds ago", "3 hours ago". */
+export function ago(seconds: number): string {
+  const [unit, size] = AGO.find(([, least]) => seconds >= least)!
+  return new Intl.RelativeTimeFormat(locale(), { numeric: 'auto' }).format(
+    -Math.floor(seconds / Math.max(1, size)),
+    unit,
+  )
+}
+const AGO = [
+  ['day', 86_400],
+  ['hour', 3_600],
+  ['minute', 60],
+  ['second', 1],
+  ['second', 0],
+] as const
+
 /** "a, b and c". */
 export function listed(words: readonly string[]): string {
   return new Intl.ListFormat(locale(), { type: 'conjunction' }).format(words)

@@ -8,6 +8,7 @@ import library from '../../../locales/de/library.json'
 import models from '../../../locales/de/models.json'
 import releases from '../../../locales/de/releases.json'
 import shell from '../../../locales/de/shell.json'
+import start from '../../../locales/de/start.json'
 import system from '../../../locales/de/system.json'
 import units from '../../../locales/de/units.json'
 
@@ -22,6 +23,7 @@ export default {
   ...models,
   ...releases,
   ...shell,
+  ...start,
   ...system,
   ...units,
 }

@@ -58,7 +58,9 @@ export const GROUPS: Group[] = [
 ]
 export const ACCOUNT_PAGES: PageEntry[] = [
   { path: '/account', name: t('shell.pages.yourAccount'), roles: ['lead', 'editor', 'agent'] },
+  { path: '/help', name: t('shell.pages.help'), roles: ['lead', 'editor', 'agent'] },
   { path: '/team', name: t('shell.pages.team'), roles: ['lead'] },
+  { path: '/mail', name: t('shell.pages.mail'), roles: ['lead'] },
   { path: '/system', name: t('shell.pages.system'), roles: ['lead'] },
   { path: '/audit', name: t('shell.pages.auditTrail'), roles: ['lead'] },
 ]
@@ -75,6 +77,7 @@ const BELOW: Record<string, string> = {
   '/documents': '/library',
   '/unsettled': '/gaps',
   '/week': '/today',
+  '/start': '/today',
 }
 
 /** The page of the menus that an address belongs to; none where there is no such page. */

@@ -79,6 +79,13 @@ export const router = createRouter({
     { path: '/queues', component: () => import('../handover/QueuesPage.vue') },
     { path: '/routing', component: () => import('../handover/RoutingPage.vue') },
     { path: '/proposals', component: () => import('../handover/ProposalsPage.vue') },
+    {
+      path: '/start/:step(team|content|try|people|live)?',
+      component: () => import('../start/StartPage.vue'),
+      props: ({ params }) => ({ step: params.step || null }),
+    },
+    { path: '/mail', component: () => import('../system/MailPage.vue') },
+    { path: '/help', component: () => import('../help/HelpPage.vue') },
     { path: '/today', component: () => import('../coverage/TodayPage.vue') },
     { path: '/week', component: () => import('../coverage/WeekPage.vue') },
     { path: '/gaps', component: () => import('../coverage/GapsPage.vue') },

@@ -1,6 +1,7 @@
 import type { Platform } from '../../platform/module.ts'
 import { doorRoutes } from './routes.ts'
 import { Doors } from './service.ts'
+import { Sightings } from './sightings.ts'
 import type { EngineHost } from '../answering/index.ts'
 import type { Outbox } from '../channels/index.ts'
 import type { ConversationsModule } from '../conversations/index.ts'
@@ -9,10 +10,11 @@ import type { FileLinks } from '../library/index.ts'
 import type { Draft, LivePointer, ReleaseViews } from '../releases/index.ts'
 
 export type { Doors } from './service.ts'
+export type { Sightings } from './sightings.ts'
 
 interface Ports
   extends
-    Pick<Platform, 'clock' | 'limits'>,
+    Pick<Platform, 'clock' | 'limits' | 'settings'>,
     Pick<ConversationsModule, 'conversations' | 'saying' | 'attachments'> {
   read: ReleaseViews
   draft: Draft
@@ -35,6 +37,7 @@ export function createDoors(ports: Ports) {
   })
   return {
     doors,
+    sightings: new Sightings(ports),
     routes: doorRoutes({ doors, conversations, saying, handover, attachments, limits }),
   }
 }

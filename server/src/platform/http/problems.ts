@@ -77,6 +77,16 @@ export const PROBLEMS = {
     status: 409,
     text: () => 'There must be at least one active lead. Make somebody else a lead first.',
   },
+  MAIL_CONFIGURED: {
+    status: 409,
+    text: () =>
+      'The mail server is set where Janua is started (SMTP_URL). Nothing was changed; it can only be changed there.',
+  },
+  MAIL_NOT_SET_UP: { status: 409, text: () => 'Set up a mail server first.' },
+  MAIL_NOT_SENT: {
+    status: 502,
+    text: (reason: string) => `The mail server did not take the mail: ${reason}`,
+  },
   MAIL_TAKEN: {
     status: 409,
     text: (mail: string) => `${mail} belongs to somebody on the team already.`,
