@@ -5,9 +5,9 @@ import { join } from 'node:path'
 const ROOT = join(import.meta.dirname, '..')
 const FOLDER = join(ROOT, 'locales')
 /** Where texts of the catalogues are shown. */
-const SOURCES = ['web/src', 'visitor/src', 'server/src']
+const SOURCES = ['web/src', 'visitor/src', 'server/src', 'contracts/src']
 /** Parts of the catalogue whose keys are codes of the server: they are looked up, not written out. */
-const LOOKED_UP = /^(problems|terms|units)\./
+const LOOKED_UP = /^(problems|terms|units|input|fields|conversationStates|roles)\./
 
 interface Tree {
   [key: string]: string | Tree

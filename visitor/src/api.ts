@@ -59,6 +59,7 @@ export class DoorApi {
     const response = await fetch(`/api${path}`, {
       method,
       headers: {
+        'accept-language': language,
         ...(token && { authorization: `Bearer ${token}` }),
         ...(body !== undefined && { 'content-type': 'application/json' }),
       },
@@ -77,6 +78,7 @@ export class DoorApi {
     const response = await fetch(`/api${path}`, {
       method: 'POST',
       headers: {
+        'accept-language': language,
         authorization: `Bearer ${this.token()}`,
         'content-type': 'application/octet-stream',
       },

@@ -22,6 +22,11 @@ export const signInInput = Joi.object<{ mail: string; password: string; code?: s
   password: Joi.string().max(200).required(),
   code: Joi.string().trim().max(20).allow(''),
 })
+export const ownLanguage = Joi.object<{ language: string }>({
+  language: Joi.string()
+    .pattern(/^[a-z]{2}$/)
+    .required(),
+})
 export const passwordChange = Joi.object<{ current: string; password: string }>({
   current: Joi.string().max(200).required(),
   password: password.required(),

@@ -9,13 +9,15 @@ export const idPath = Joi.object<{ id: number }>({
   id: Joi.number().integer().positive().required(),
 })
 
+const DAY = /^[1-9]\d{3}-\d{2}-\d{2}$/
+
 /** A day of the calendar, as "2027-05-31": 30 February is none. */
 export const dayText = Joi.string()
-  .pattern(/^[1-9]\d{3}-\d{2}-\d{2}$/)
+  .pattern(DAY)
   .custom((day: string, helpers) =>
-    isDay(day) ? day : helpers.message({ custom: `There is no such day as ${day}` }),
+    !DAY.test(day) || isDay(day) ? day : helpers.message({ custom: 'refusals.noSuchDay' }, { day }),
   )
-  .messages({ 'string.pattern.base': 'A day is written like 2027-05-31.' })
+  .messages({ 'string.pattern.base': 'refusals.dayForm' })
 
 function isDay(day: string): boolean {
   const at = new Date(`${day}T00:00:00Z`)
@@ -40,4 +42,4 @@ export const zoneName = Joi.string()
     new Intl.DateTimeFormat('en', { timeZone: zone })
     return zone
   })
-  .messages({ 'any.custom': 'There is no such time zone. Write one like Europe/London.' })
+  .messages({ 'any.custom': 'refusals.timeZone' })

@@ -7,7 +7,7 @@ const text = Joi.string()
   .min(1)
   .max(MAX_MESSAGE)
   .required()
-  .messages({ 'string.max': `A message can have ${MAX_MESSAGE} characters at most.` })
+  .messages({ 'string.max': 'refusals.messageTooLong' })
 export const sayInput = Joi.object<{ clientId: string; text: string; language: 'en' | 'de' }>({
   clientId,
   text,
@@ -49,8 +49,8 @@ export const wayInput = Joi.object<WayInput>({
     .pattern(/^[+0-9][0-9 ()/-]{4,30}$/)
     .when('way', { is: 'call', then: Joi.required(), otherwise: Joi.allow('').default('') })
     .messages({
-      'string.pattern.base': 'A phone number is made of digits, spaces and a plus sign.',
-      'any.required': 'Say at which number you can be called.',
+      'string.pattern.base': 'refusals.phoneForm',
+      'any.required': 'refusals.phoneMissing',
     }),
 })
 /** What a visitor says of a conversation, once. */

@@ -23,14 +23,14 @@ describe('the content of a door', () => {
     expect(rules).to.eql(STARTER_RULES)
   })
   const refused: [of: string, change: object, says: string][] = [
-    ['a key with capitals', { key: 'Help' }, 'small letters, digits and hyphens'],
-    ['a key that begins with a digit', { key: '4help' }, 'starts with a letter'],
-    ['a site with a path', { allowedSites: ['https://a.example/help'] }, 'without a path'],
-    ['a site without a scheme', { allowedSites: ['a.example'] }, 'https://www.example.com'],
+    ['a key with capitals', { key: 'Help' }, 'refusals.doorKey'],
+    ['a key that begins with a digit', { key: '4help' }, 'refusals.doorKey'],
+    ['a site with a path', { allowedSites: ['https://a.example/help'] }, 'refusals.siteForm'],
+    ['a site without a scheme', { allowedSites: ['a.example'] }, 'refusals.siteForm'],
     [
       'hours that end before they begin',
       { hours: [[{ from: '17:00', to: '09:00' }], [], [], [], [], [], []] },
-      '“17:00” must be before “09:00”',
+      'refusals.fromBeforeTo',
     ],
     ['a week of six days', { hours: DOOR.hours.slice(1) }, 'hours'],
     ['a threshold at which everything is answered', { threshold: 0 }, 'threshold'],
@@ -70,21 +70,21 @@ describe('the rules of a door', () => {
     })
   it('may ask for a detail', () => expect(refusal(doorContent, withDetail({}))).to.equal(''))
   const refused: [of: string, value: object, says: string][] = [
-    ['ask for the name anew', withDetail({ field: 'name' }), 'asked for anyway'],
+    ['ask for the name anew', withDetail({ field: 'name' }), 'refusals.detailReserved'],
     [
       'store a detail under a name with capitals',
       withDetail({ field: 'Booking' }),
-      'short name of small letters',
+      'refusals.detailName',
     ],
     [
       'give one choice alone',
       withDetail({ kind: 'choice', choices: [{ label: { en: 'A', de: 'A' }, value: 'a' }] }),
-      '“Booking” needs two choices at least',
+      'refusals.twoChoices',
     ],
     [
       'decline a subject without saying by which words it is known',
       withRules({ declines: [{ about: 'Law', phrases: [], reply: { en: 'No.', de: 'Nein.' } }] }),
-      'Say by which words',
+      'refusals.neverWords',
     ],
     [
       'have a threshold of a collection above 0.99',
@@ -101,6 +101,6 @@ describe('a new door', () => {
     expect(refusal(doorCreate, { title: 'Ask us', key: 'ask-us' })).to.equal('')
     expect(refusal(doorCreate, { title: ' ', key: 'ask us' }))
       .to.include('title')
-      .and.include('The key is made of')
+      .and.include('refusals.doorKey')
   })
 })

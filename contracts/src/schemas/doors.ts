@@ -23,7 +23,7 @@ const span = Joi.object({ from: clock.required(), to: clock.required() }).custom
   (value: { from: string; to: string }, helpers) =>
     value.from < value.to
       ? value
-      : helpers.message({ custom: `“${value.from}” must be before “${value.to}”` }),
+      : helpers.message({ custom: 'refusals.fromBeforeTo' }, { from: value.from, to: value.to }),
 )
 const texts = Joi.object(
   Object.fromEntries(TEXT_KEYS.map((key) => [key, Joi.string().trim().min(1).max(600).required()])),
@@ -39,7 +39,7 @@ const subjects = Joi.array()
         .min(1)
         .max(40)
         .required()
-        .messages({ 'array.min': 'Say by which words the subject is known.' }),
+        .messages({ 'array.min': 'refusals.subjectWords' }),
     }),
   )
   .max(20)
@@ -53,8 +53,8 @@ const intake = Joi.object<IntakeField>({
     .invalid('name', 'mail')
     .required()
     .messages({
-      'string.pattern.base': 'A detail is stored under a short name of small letters.',
-      'any.invalid': 'Name and mail are asked for anyway.',
+      'string.pattern.base': 'refusals.detailName',
+      'any.invalid': 'refusals.detailReserved',
     }),
   label: label.required(),
   kind: Joi.valid(...INTAKE_KINDS).required(),
@@ -67,7 +67,7 @@ const intake = Joi.object<IntakeField>({
     .required(),
 }).custom((value: IntakeField, helpers) =>
   value.kind === 'choice' && value.choices.length < 2
-    ? helpers.message({ custom: `“${value.label.en}” needs two choices at least.` })
+    ? helpers.message({ custom: 'refusals.twoChoices' }, { label: value.label.en })
     : value,
 )
 const way = Joi.valid(...HANDOVER_WAYS).required()
@@ -81,7 +81,7 @@ const handOver = Joi.object<HandoverRules>({
     .max(8)
     .unique('field')
     .required()
-    .messages({ 'array.unique': 'Two details are stored under the same name.' }),
+    .messages({ 'array.unique': 'refusals.detailTwice' }),
   longestWaitMinutes: minutes.required(),
   calls: Joi.boolean().required(),
 })
@@ -110,7 +110,7 @@ const rules = Joi.object<DoorRules>({
           .max(40)
           .required()
           .messages({
-            'array.min': 'Say by which words a question is known that is never talked about.',
+            'array.min': 'refusals.neverWords',
           }),
         reply: Joi.object({ en: reply, de: reply }).required(),
       }),
@@ -132,8 +132,7 @@ export const doorContent = Joi.object<DoorContent>({
     .pattern(/^[a-z][a-z0-9-]{1,30}$/)
     .required()
     .messages({
-      'string.pattern.base':
-        'The key is made of small letters, digits and hyphens, and starts with a letter.',
+      'string.pattern.base': 'refusals.doorKey',
     }),
   colour: Joi.string()
     .pattern(/^#[0-9a-fA-F]{6}$/)
@@ -148,7 +147,7 @@ export const doorContent = Joi.object<DoorContent>({
       Joi.string()
         .pattern(/^https?:\/\/[a-z0-9.-]+(:\d+)?$/i)
         .messages({
-          'string.pattern.base': 'A site is written like https://www.example.com, without a path.',
+          'string.pattern.base': 'refusals.siteForm',
         }),
     )
     .max(20)

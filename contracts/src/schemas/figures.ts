@@ -13,8 +13,8 @@ export const reportingInput = Joi.object<ReportingSettings>({
 export const targetInput = Joi.object<{ measure: TargetMeasure; share: number; by: string }>({
   measure: Joi.valid(...TARGET_MEASURES).required(),
   share: Joi.number().min(0.01).max(0.99).required().messages({
-    'number.max': 'A target lies between 1 and 99 %.',
-    'number.min': 'A target lies between 1 and 99 %.',
+    'number.max': 'refusals.targetRange',
+    'number.min': 'refusals.targetRange',
   }),
   by: dayText.required(),
 })

@@ -62,9 +62,7 @@ describe('work on a gap', () => {
     expect(refusal(gapWorkInput, { state: 'open', user: 2 })).to.include('user')
   })
   it('is declined with a reason only', () => {
-    expect(refusal(gapWorkInput, { state: 'will not cover' })).to.equal(
-      'Say why this is not covered.',
-    )
+    expect(refusal(gapWorkInput, { state: 'will not cover' })).to.equal('refusals.whyNotCovered')
     expect(
       refusal(gapWorkInput, { state: 'will not cover', reason: 'Too far', reply: '' }),
     ).to.equal('')

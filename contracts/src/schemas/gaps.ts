@@ -59,8 +59,8 @@ export const gapWorkInput = Joi.object({
     .max(500)
     .when('state', { is: 'will not cover', then: Joi.required(), otherwise: Joi.forbidden() })
     .messages({
-      'any.required': 'Say why this is not covered.',
-      'string.empty': 'Say why this is not covered.',
+      'any.required': 'refusals.whyNotCovered',
+      'string.empty': 'refusals.whyNotCovered',
     }),
   reply: Joi.string()
     .trim()

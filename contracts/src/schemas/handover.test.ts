@@ -49,7 +49,7 @@ describe('the routing', () => {
     expect(refusal(routingContent, routing({ conditions: [{ on: 'weather' }] }))).not.to.equal(''))
   it('has no rule that fits everything', () =>
     expect(refusal(routingContent, routing({ conditions: [] }))).to.equal(
-      'A rule needs at least one condition.',
+      'refusals.ruleWithoutCondition',
     ))
   it('has a last resort always', () =>
     expect(refusal(routingContent, { rules: [] })).to.include('lastResort'))
@@ -90,7 +90,7 @@ describe('what agents send', () => {
     expect(refusal(moveInput, { queue: 1 })).to.equal('')
     expect(refusal(moveInput, { agent: 4, reason: 'knows the case' })).to.equal('')
     for (const both of [{}, { queue: 1, agent: 4 }])
-      expect(refusal(moveInput, both)).to.equal('Say to which queue or to whom.')
+      expect(refusal(moveInput, both)).to.equal('refusals.whereTo')
   })
   it('closes as settled, and says nothing of the queue, where nothing is said', () =>
     expect(taken(closeInput, {})).to.eql({

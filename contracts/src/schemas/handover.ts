@@ -16,7 +16,7 @@ export const calendarInput = Joi.object<{ text: string }>({
   text: Joi.string()
     .max(900_000)
     .required()
-    .messages({ 'string.max': 'This calendar is too large: 900 kB at most.' }),
+    .messages({ 'string.max': 'refusals.calendarTooLarge' }),
 })
 
 const clock = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/)
@@ -24,7 +24,7 @@ const span = Joi.object({ from: clock.required(), to: clock.required() }).custom
   (value: { from: string; to: string }, helpers) =>
     value.from < value.to
       ? value
-      : helpers.message({ custom: `“${value.from}” must be before “${value.to}”` }),
+      : helpers.message({ custom: 'refusals.fromBeforeTo' }, { from: value.from, to: value.to }),
 )
 const hours = Joi.object<QueueHours>({
   timeZone: Joi.string().max(60).required(),
@@ -105,7 +105,7 @@ export const routingContent = Joi.object<Routing>({
         conditions: Joi.array()
           .items(condition)
           .min(1)
-          .message('A rule needs at least one condition.')
+          .message('refusals.ruleWithoutCondition')
           .max(12)
           .required(),
         queue: whole.required(),
@@ -146,8 +146,8 @@ export const moveInput = Joi.object<{ queue?: number; agent?: number; reason: st
 })
   .xor('queue', 'agent')
   .messages({
-    'object.xor': 'Say to which queue or to whom.',
-    'object.missing': 'Say to which queue or to whom.',
+    'object.xor': 'refusals.whereTo',
+    'object.missing': 'refusals.whereTo',
   })
 export const handBackInput = Joi.object<{ word: string }>({
   word: Joi.string().trim().max(2_000).allow('').default(''),

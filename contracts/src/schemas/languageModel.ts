@@ -14,7 +14,7 @@ export const modelConnectionInput = Joi.object<ModelConnectionInput>({
     .uri({ scheme: ['http', 'https'] })
     .max(500)
     .required()
-    .messages({ 'string.uri': 'An address begins with http:// or https://.' }),
+    .messages({ 'string.uri': 'refusals.modelAddress' }),
   model: name.required(),
   prices: Joi.object({ sent: price, received: price }).allow(null).required(),
   currency: Joi.string().trim().min(1).max(8).required(),

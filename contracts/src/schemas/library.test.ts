@@ -25,12 +25,12 @@ describe('an article', () => {
   const refused: [of: string, change: object, says: string][] = [
     ['no title', { title: '  ' }, 'title'],
     ['the same phrasing twice', { phrasings: ['Dogs?', 'dogs?'] }, 'phrasings'],
-    ['a text without end', { body: 'x'.repeat(400_001) }, 'longer than 400 000 characters'],
-    ['a day that is none', { reviewOn: '2026-02-30' }, 'no such day as 2026-02-30'],
+    ['a text without end', { body: 'x'.repeat(400_001) }, 'refusals.textTooLong'],
+    ['a day that is none', { reviewOn: '2026-02-30' }, 'refusals.noSuchDay'],
     [
       'days that end before they begin',
       { holds: { ...HOLDS, from: '2026-12-31', until: '2026-12-01' } },
-      'The first day must not be after the last',
+      'refusals.lastBeforeFirst',
     ],
     ['a field that nobody knows', { colour: 'red' }, 'colour'],
   ]

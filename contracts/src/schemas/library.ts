@@ -29,7 +29,7 @@ const holds = Joi.object<Holds>({
   audience: Joi.valid('team'),
 }).custom((value: Holds, helpers) =>
   value.from && value.until && value.from > value.until
-    ? helpers.message({ custom: 'The first day must not be after the last' })
+    ? helpers.message({ custom: 'refusals.lastBeforeFirst' })
     : value,
 )
 export const articleContent = Joi.object<ArticleContent>({
@@ -39,7 +39,7 @@ export const articleContent = Joi.object<ArticleContent>({
     .max(400_000)
     .allow('')
     .required()
-    .messages({ 'string.max': 'the text is longer than 400 000 characters' }),
+    .messages({ 'string.max': 'refusals.textTooLong' }),
   reviewOn: dayText.allow(null).required(),
   holds,
   machineWritten: Joi.array().items(Joi.string().hex().length(16)).max(201),

@@ -3,7 +3,7 @@ import type { MailServerInput } from '../mail.ts'
 
 export const mailServerInput = Joi.object<MailServerInput>({
   host: Joi.string().trim().hostname().max(200).required().messages({
-    'string.hostname': 'Write the name of the server alone, like mail.example.com.',
+    'string.hostname': 'refusals.serverName',
   }),
   port: Joi.number().port().required(),
   secure: Joi.boolean().required(),

@@ -11,7 +11,7 @@ export const publishInput = Joi.object<PublishInput>({
     .items(Joi.number().integer())
     .min(1)
     .required()
-    .messages({ 'array.min': 'Choose at least one change to publish.' }),
+    .messages({ 'array.min': 'refusals.chooseChange' }),
   note: Joi.string().trim().max(500).allow('').required(),
   ...audience,
   because,

@@ -8,8 +8,8 @@ export const siteInput = Joi.object<SiteInput>({
     .max(500)
     .required()
     .messages({
-      'string.uri': 'An address is written like https://www.example.com/help',
-      'string.uriCustomScheme': 'An address is written like https://www.example.com/help',
+      'string.uri': 'refusals.siteAddress',
+      'string.uriCustomScheme': 'refusals.siteAddress',
     }),
   collection: Joi.string().trim().max(80).allow('').required(),
   pageLimit: Joi.number().integer().min(1).max(MAX_SITE_PAGES).default(200),
@@ -22,7 +22,7 @@ export const takeOverInput = Joi.object<{ addresses: string[] }>({
     .min(1)
     .max(MAX_SITE_PAGES * 2)
     .required()
-    .messages({ 'array.min': 'Choose at least one page.' }),
+    .messages({ 'array.min': 'refusals.choosePage' }),
 })
 const host = Joi.string()
   .trim()
@@ -30,7 +30,7 @@ const host = Joi.string()
   .pattern(/^[a-z0-9.-]+(:\d+)?$/)
   .max(255)
   .messages({
-    'string.pattern.base': 'A host is written like www.example.com, without http and path.',
+    'string.pattern.base': 'refusals.hostForm',
   })
 export const hostsInput = Joi.object<{ hosts: string[] }>({
   hosts: Joi.array().items(host).max(100).unique().required(),

@@ -1,6 +1,6 @@
 import type Joi from 'joi'
 
-/** Why a schema refuses a value, in its own words; empty when it takes it. */
+/** Why a schema refuses a value: Joi’s words, or the keys of its own; empty when it takes it. */
 export function refusal(schema: Joi.Schema, value: unknown): string {
   return schema.validate(value, { abortEarly: false }).error?.message ?? ''
 }

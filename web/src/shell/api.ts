@@ -1,4 +1,4 @@
-import { t } from './i18n.ts'
+import { language, t } from './i18n.ts'
 import type { ProblemBody, SessionInfo } from '@janua/contracts'
 import type { BodyFor, Known, OutputFor, QueryFor } from '@janua/contracts/routes'
 
@@ -39,6 +39,7 @@ export async function call<T>(
     method,
     signal,
     headers: {
+      'accept-language': language(),
       ...(method !== 'GET' && { 'x-janua-token': token }),
       ...(body !== undefined && !asIs && { 'content-type': 'application/json' }),
     },

@@ -31,8 +31,11 @@ export const t = i18n.global.t as (
   plural?: number,
 ) => string
 
+/** The language that the app speaks now. */
+export const language = (): AppLanguage => i18n.global.locale.value as AppLanguage
+
 /** The locale for `Intl`. */
-export const locale = (): string => LOCALES[i18n.global.locale.value as AppLanguage]
+export const locale = (): string => LOCALES[language()]
 
 /** Loads a language and speaks it from now on. */
 export async function speak(language: AppLanguage): Promise<void> {
@@ -42,13 +45,24 @@ export async function speak(language: AppLanguage): Promise<void> {
   document.documentElement.lang = language
 }
 
-/** What was chosen in this browser, else English. */
+/** What was chosen, else the first language of the browser that there is a catalogue for, else English. */
 export function preferredLanguage(): AppLanguage {
-  return LANGUAGES.find((language) => language === localStorage.getItem(KEPT)) ?? 'en'
+  const wanted = [
+    localStorage.getItem(KEPT),
+    ...navigator.languages.map((each) => each.slice(0, 2)),
+  ]
+  return wanted.find(isKnown) ?? 'en'
 }
 
-/** Keeps the language for this browser, and loads the page anew where that is another one. */
-export function takeLanguage(language: AppLanguage): void {
-  localStorage.setItem(KEPT, language)
-  if (language !== i18n.global.locale.value) location.reload()
+/**
+ * Keeps a language for this browser, and loads the page anew where another one is spoken.
+ * @param wanted nothing happens where there is no catalogue for it
+ */
+export function takeLanguage(wanted: string | null): void {
+  if (!isKnown(wanted)) return
+  localStorage.setItem(KEPT, wanted)
+  if (wanted !== language()) location.reload()
 }
+
+const isKnown = (name: string | null): name is AppLanguage =>
+  LANGUAGES.some((language) => language === name)

@@ -3,6 +3,7 @@ import { io, type Socket } from 'socket.io-client'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { get, keepToken, post, put, remove, signedOutElsewhere } from './api.ts'
+import { takeLanguage } from './i18n.ts'
 import { queryClient } from './queryClient.ts'
 
 export type Heard =
@@ -97,6 +98,8 @@ export const useSession = defineStore('session', () => {
   async function accept(session: SessionInfo): Promise<void> {
     user.value = keepToken(session).user
     needsSecondFactor.value = session.needsSecondFactor === true
+    // Chosen on another device, perhaps.
+    takeLanguage(user.value?.language ?? null)
     if (!user.value || needsSecondFactor.value) return
     socket ??= connectLive()
     await refreshRelease()

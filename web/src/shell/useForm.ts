@@ -70,9 +70,9 @@ function findingsOf(cause: unknown): Finding[] {
   return findings.map(({ path, message }) => ({ path, message: sentenceOf(message) }))
 }
 
-/** “mail” must be … reads as “Must be …” beside a field that has its label already. */
+/** “Mail address” must be … reads as “Must be …” beside a field that has its label already. */
 function sentenceOf(message: string): string {
-  const rest = message.replace(/^“[^”]*” /, '')
+  const rest = message.replace(/^[“„][^“”]*[“”] /, '')
   return `${rest[0]?.toUpperCase() ?? ''}${rest.slice(1)}`
 }
 

@@ -2,6 +2,8 @@ import type { ProblemBody } from '@janua/contracts'
 import type { NextFunction, Request, Response } from 'express'
 import type { Logger } from 'pino'
 import { BaseError, ConnectionError, DatabaseError, ForeignKeyConstraintError } from 'sequelize'
+import { LANGUAGES, tell } from '../language/phrases.ts'
+import type { Fault } from './faults.ts'
 import { Problem, problem } from './problems.ts'
 
 /** Turns whatever was thrown into a sentence for people; what nobody foresaw is logged with its cause. */
@@ -10,13 +12,24 @@ export function answerErrors(log: Logger) {
     if (res.headersSent) return next(thrown)
     const told = asProblem(thrown)
     if (told.status >= 500) log.error({ err: thrown, path: req.path }, 'request failed')
+    const language = req.acceptsLanguages(...LANGUAGES) || 'en'
     const body: ProblemBody = {
       code: told.code,
-      message: told.message,
-      ...(told.detail === undefined ? {} : { detail: told.detail }),
+      message: tell(told.said, language),
+      ...(told.detail === undefined
+        ? {}
+        : { detail: told.code === 'INVALID' ? toldIn(told.detail, language) : told.detail }),
     }
     res.status(told.status).json(body)
   }
+}
+
+/** Each fault of an input in the reader’s language. */
+function toldIn(detail: unknown, language: string): unknown {
+  return (detail as readonly Fault[]).map(({ path, what }) => ({
+    path,
+    message: tell(what, language),
+  }))
 }
 
 /** Two changes held each other up, and the database let one go without a trace. */

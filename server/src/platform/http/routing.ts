@@ -14,8 +14,9 @@ import {
   ROUTES,
   type ShapeOf,
 } from '@janua/contracts/routes'
-import { PLAIN_WORDS } from './plainWords.ts'
+import { checkedBy, sentenceOf } from './faults.ts'
 import { problem, problemWith } from './problems.ts'
+import { phrase } from '../language/phrases.ts'
 
 /** A visitor as the token of the request shows. */
 export interface KnownVisitor {
@@ -124,7 +125,7 @@ export function mount(router: Router, routes: readonly Route[], gate: Gatekeeper
 async function allowedUser(req: Request, gate: Gatekeeper, action: Action): Promise<SignedIn> {
   const user = await gate.user(req)
   if (!user) throw problem('NOT_SIGNED_IN')
-  if (!mayDo(user.role, action)) throw problem('NOT_ALLOWED', user.role)
+  if (!mayDo(user.role, action)) throw problem('NOT_ALLOWED', phrase(`roles.${user.role}`))
   if (action !== 'account.own' && (await gate.needsSecondFactor(user)))
     throw problem('SECOND_FACTOR_NEEDED')
   return user
@@ -138,22 +139,7 @@ async function knownVisitor(req: Request, gate: Gatekeeper): Promise<KnownVisito
 
 function checked(schema: Schema | undefined, input: unknown): unknown {
   if (!schema) return input
-  const { error, value } = schema.validate(input ?? {}, {
-    abortEarly: false,
-    stripUnknown: true,
-    errors: { wrap: { label: '“”' } },
-    messages: PLAIN_WORDS,
-  })
-  if (error)
-    throw problemWith(
-      error.details.map(({ path, message }) => ({ path, message })),
-      'INVALID',
-      sentence(error.details.map(({ message }) => message)),
-    )
+  const { value, faults } = checkedBy(schema, input ?? {})
+  if (faults.length > 0) throw problemWith(faults, 'INVALID', sentenceOf(faults))
   return value
-}
-
-function sentence(messages: string[]): string {
-  const said = messages.slice(0, 3).join('; ')
-  return `Please look at this again: ${said}${messages.length > 3 ? `; and ${messages.length - 3} more` : ''}.`
 }
