@@ -24,6 +24,8 @@ export interface SignedIn {
   mail: string
   role: Role
   presence: Presence
+  /** The language that the app speaks to them, such as “de”; null when they have not chosen one. */
+  language: string | null
 }
 
 /** What the app asks first: who am I, and the token that goes with every change. */

@@ -24,6 +24,7 @@ export const accountsRoutes = {
     output: SessionInfo
   }>('link.use'),
   'GET /account': route<{ output: OwnAccount }>('account.own'),
+  'PUT /account/language': route<{ body: { language: string } }>('account.own'),
   'PUT /account/password': route<{ body: { current: string; password: string } }>('account.own'),
   'POST /account/second-factor': route<{ output: SecondFactorStart }>('account.own'),
   'PUT /account/second-factor': route<{ body: { code: string }; output: { codes: string[] } }>(

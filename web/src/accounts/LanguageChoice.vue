@@ -1,12 +1,22 @@
 <script setup lang="ts">
 import SelectButton from 'primevue/selectbutton'
 import { useI18n } from 'vue-i18n'
+import { put } from '../shell/api.ts'
 import { type AppLanguage, LANGUAGES, takeLanguage } from '../shell/i18n.ts'
+import { useAction } from '../shell/useAction.ts'
 
-/** The language of the app in this browser. Each is named in itself, for whoever cannot read the one in use. */
+/** The language that the app speaks to this person, on every device. Each is named in itself, for whoever cannot read the one in use. */
 const { locale } = useI18n({ useScope: 'global' })
 const NAMES: Record<AppLanguage, string> = { en: 'English', de: 'Deutsch' }
 const options = LANGUAGES.map((value) => ({ value, label: NAMES[value] }))
+const { run, busy } = useAction()
+
+async function choose(language: AppLanguage): Promise<void> {
+  await run(async () => {
+    await put('/account/language', { language })
+    takeLanguage(language)
+  })
+}
 </script>
 
 <template>
@@ -20,7 +30,8 @@ const options = LANGUAGES.map((value) => ({ value, label: NAMES[value] }))
       :allow-empty="false"
       :aria-label="$t('accounts.languageChoice.language')"
       data-test="languages"
-      @update:model-value="takeLanguage"
+      :disabled="busy"
+      @update:model-value="choose"
     />
     <p class="quiet small">{{ $t('accounts.languageChoice.scope') }}</p>
   </section>

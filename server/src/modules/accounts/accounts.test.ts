@@ -41,6 +41,23 @@ describe('accounts', () => {
     )
   })
 
+  it('keeps the language that somebody has chosen, for every device of theirs', async () => {
+    const chosen = async () => (await lead.get('/session')).body.user.language as string | null
+    expect(await chosen()).to.equal(null)
+    await lead.put('/account/language', { language: 'de' }).expect(204)
+    expect(await chosen()).to.equal('de')
+    expect((await lead.put('/account/language', { language: 'German' })).status).to.equal(422)
+  })
+  it('refuses in the language that is asked in, each field too', async () => {
+    const { body } = await lead
+      .post('/team', { name: '', mail: 'no', role: 'lead' })
+      .set('accept-language', 'de-AT,de;q=0.8,en;q=0.5')
+    expect(body.message).to.equal(
+      'Bitte sehen Sie sich das noch einmal an: „Name“ fehlt; „E-Mail-Adresse“ muss eine E-Mail-Adresse sein, wie ann@firma.example.',
+    )
+    expect(body.detail).to.deep.include({ path: ['name'], message: '„Name“ fehlt' })
+  })
+
   it('refuses a second account with the same address, in plain words', async () => {
     const { status, body } = await lead.post('/team', {
       name: 'X',

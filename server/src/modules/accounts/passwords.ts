@@ -1,6 +1,7 @@
 import { hash, verify } from '@node-rs/argon2'
 import { dictionary } from '@zxcvbn-ts/language-common'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 
 /** Argon2id with 19 MiB and two passes, the least that the OWASP password sheet recommends. */
 const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 }
@@ -33,18 +34,18 @@ const ROWS = ['abcdefghijklmnopqrstuvwxyz', '01234567890', 'qwertyuiop', 'qwertz
 export function refuseWeak(password: string, { name, mail }: { name: string; mail: string }): void {
   const folded = password.toLowerCase()
   if (new Set(folded).size < LEAST_DIFFERENT)
-    throw problem('WEAK_PASSWORD', 'it repeats the same few characters')
-  if (isOfRows(folded)) throw problem('WEAK_PASSWORD', 'it is a row of keys or digits')
+    throw problem('WEAK_PASSWORD', phrase('refusals.passwordRepeats'))
+  if (isOfRows(folded)) throw problem('WEAK_PASSWORD', phrase('refusals.passwordRow'))
   const core = folded.replace(/^[^\p{L}]+|[^\p{L}]+$/gu, '')
   const repeated = /^(.+?)\1+$/u.exec(folded)?.[1]
   if ([folded, core, repeated ?? ''].some((each) => COMMON.has(each)))
-    throw problem('WEAK_PASSWORD', 'it is among the passwords that are tried first')
+    throw problem('WEAK_PASSWORD', phrase('refusals.passwordCommon'))
   const own = [...name.toLowerCase().split(/\s+/), ...mail.toLowerCase().split(/[@.]/), 'janua']
   const rest = own
     .filter((part) => part.length > 2)
     .reduce((left, part) => left.replaceAll(part, ''), folded)
   if (rest.replace(/[^\p{L}\p{N}]/gu, '').length < LEAST_DIFFERENT)
-    throw problem('WEAK_PASSWORD', 'it is little more than your name or address')
+    throw problem('WEAK_PASSWORD', phrase('refusals.passwordOwn'))
 }
 
 /** Whether it is nothing but stretches of at least four neighbours in one of the rows, forwards or backwards. */

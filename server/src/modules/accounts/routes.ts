@@ -3,6 +3,7 @@ import {
   codeInput,
   inviteInput,
   idPath,
+  ownLanguage,
   linkUse,
   pageQuery,
   passwordChange,
@@ -72,6 +73,9 @@ export function accountRoutes({
     }),
 
     route('GET /account', {}, ({ user, req }) => accounts.own(user, req.sessionID)),
+    route('PUT /account/language', { body: ownLanguage }, ({ user, body }) =>
+      accounts.setLanguage(user, body.language),
+    ),
     route(
       'PUT /account/password',
       { body: passwordChange, before: [slowDown] },

@@ -14,6 +14,7 @@ import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
 import { networkOf } from '../../platform/http/limits.ts'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import { newToken } from '../../platform/http/security.ts'
 import { type Actor, type Audit, JANUA } from './audit.ts'
 import type { AccountTables, LinkRow, UserRow } from './tables.ts'
@@ -101,6 +102,11 @@ export class Accounts {
       recoveryCodesLeft: row.recoveryCodes?.length ?? 0,
       sessions: await this.dependencies.sessions.of(user.id, sid),
     }
+  }
+
+  /** From now on the app speaks another language to somebody: on every device of theirs, and in mails. */
+  async setLanguage({ id }: SignedIn, language: string): Promise<void> {
+    await this.dependencies.tables.users.update({ language }, { where: { id } })
   }
 
   /** @throws WRONG_PASSWORD, WEAK_PASSWORD */
@@ -232,7 +238,7 @@ export class Accounts {
     const { db, tables, clock, audit, sessions } = this.dependencies
     const link = await this.openLink(token)
     if (link.kind === 'setup' && (!name || !mail))
-      throw problem('INVALID', 'Please give your name and mail address.')
+      throw problem('INVALID', phrase('refusals.nameAndMail'))
     const known = link.userId === null ? null : await this.get(link.userId)
     // Who was deactivated since gets no session that would work later.
     if (known && !known.active) throw problem('LINK_USED')
@@ -376,6 +382,6 @@ export class Accounts {
   }
 }
 
-function signedIn({ id, name, mail, role, presence }: UserRow): SignedIn {
-  return { id, name, mail, role, presence }
+function signedIn({ id, name, mail, role, presence, language }: UserRow): SignedIn {
+  return { id, name, mail, role, presence, language }
 }

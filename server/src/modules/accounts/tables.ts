@@ -26,6 +26,7 @@ export interface UserRow {
   totpStep: number | null
   /** Hashes of those that are left. */
   recoveryCodes: string[] | null
+  language: string | null
   lastSeenAt: Date | null
   createdAt: Date
 }
@@ -68,6 +69,7 @@ export function accountTables(db: Sequelize) {
       totpPending: text(64),
       totpStep: whole,
       recoveryCodes: json('recoveryCodes'),
+      language: text(2),
       lastSeenAt: time,
       createdAt: time,
     }),

@@ -148,8 +148,9 @@ describe('mail', () => {
     expect(more).to.eql([])
     expect(alert).to.include({
       to: 'anton@team.example',
-      subject: 'Somebody waits in Refunds: is my helicopter coming',
+      subject: 'Somebody is waiting in Refunds: is my helicopter coming',
     })
+    expect(alert!.text).to.include('Osk is waiting for somebody in Refunds and wrote:')
     await mail.answer(alert!.id, 'In ten minutes.')
     const { state, messages } = await someone.thread()
     expect(state).to.equal('agent')

@@ -1,6 +1,7 @@
 import type { MailServerInput, MailServerView } from '@janua/contracts'
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase, tell } from '../../platform/language/phrases.ts'
 import type { Sealing } from '../../platform/sealing.ts'
 import type { Settings } from '../../platform/settings.ts'
 import type { Actor, Audit } from '../accounts/index.ts'
@@ -86,15 +87,15 @@ export class MailServer {
   }
 
   /** Sends a mail at once. @throws MAIL_NOT_SENT with what the server said */
-  async test(to: string): Promise<void> {
+  async test(to: string, language: string): Promise<void> {
     await this.refresh()
     const { transport } = this
     if (!transport) throw problem('MAIL_NOT_SET_UP')
     try {
       await transport({
         to,
-        subject: 'Janua can send mail',
-        text: 'This is the test that you asked for on the page “Mail”. Janua can send mail through this server.\n',
+        subject: tell(phrase('mails.testSubject'), language),
+        text: `${tell(phrase('mails.testText'), language)}\n`,
         messageId: `test.${crypto.randomUUID()}@janua.example`,
         references: [],
         automatic: true,

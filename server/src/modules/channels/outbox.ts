@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { Op, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
+import { type Phrase, phrase, tell } from '../../platform/language/phrases.ts'
 import type { MailServer } from './mailServer.ts'
 import type { ChannelTables, MailKind, MailRow } from './tables.ts'
 
@@ -73,7 +74,6 @@ export class Outbox {
     { conversationId, number, to, isProved, language, company, subject, phone, link }: Confirmation,
     transaction: Transaction,
   ): Promise<void> {
-    const words = WORDS[language]
     const { tables, clock } = this.dependencies
     const today = await tables.mails.count({
       where: {
@@ -84,9 +84,22 @@ export class Outbox {
       transaction,
     })
     if (today >= CONFIRMATIONS_A_DAY && !isProved) return
-    const text = words.confirmation({ number, quoted: isProved ? subject : null, phone, link })
+    const told = (key: string, values?: Phrase['values']) => tell(phrase(key, values), language)
+    const parts = [
+      told('mails.received', { number }),
+      ...(isProved ? [`  ${subject}`] : []),
+      phone ? told('mails.weCall', { phone }) : told('mails.weReply'),
+      `${told('mails.addTo')}\n${link}`,
+      told('mails.notYou'),
+    ]
     await this.write(
-      { conversationId, to, subject: words.subject(number, company), text, kind: 'confirmation' },
+      {
+        conversationId,
+        to,
+        subject: told('mails.caseSubject', { company, number }),
+        text: `${parts.join('\n\n')}\n`,
+        kind: 'confirmation',
+      },
       transaction,
     )
   }
@@ -96,13 +109,16 @@ export class Outbox {
     { conversationId, number, to, language, name, company, text, link }: Reply,
     transaction: Transaction,
   ): Promise<void> {
-    const words = WORDS[language]
+    const about = number
+      ? phrase('mails.caseSubject', { company, number })
+      : phrase('mails.subject', { company })
+    const ending = [phrase('mails.answer'), phrase('mails.thread', { link })]
     await this.write(
       {
         conversationId,
         to,
-        subject: words.subject(number, company),
-        text: `${text}\n\n${name}\n\n--\n${words.answer}\n${words.thread(link)}`,
+        subject: tell(about, language),
+        text: [text, '', name, '', '--', ...ending.map((each) => tell(each, language))].join('\n'),
         kind: 'reply',
       },
       transaction,
@@ -204,45 +220,4 @@ interface Reply {
   company: string
   text: string
   link: string
-}
-interface Confirmed {
-  number: string
-  quoted: string | null
-  phone: string | null
-  link: string
-}
-
-const WORDS = {
-  en: {
-    subject: (number: string | null, company: string) =>
-      `Your question to ${company}${number ? ` [${number}]` : ''}`,
-    confirmation: ({ number, quoted, phone, link }: Confirmed) =>
-      [
-        `We have received your question. Its number is ${number}.`,
-        ...(quoted ? [`  ${quoted}`] : []),
-        phone
-          ? `We will call you on ${phone} during our opening hours.`
-          : 'We will reply to this address.',
-        `To add anything, just answer this email, or open the conversation:\n${link}`,
-        'If you did not ask us anything, you can ignore this email.',
-      ].join('\n\n') + '\n',
-    answer: 'To reply, just answer this email.',
-    thread: (link: string) => `The whole conversation: ${link}`,
-  },
-  de: {
-    subject: (number: string | null, company: string) =>
-      `Ihre Frage an ${company}${number ? ` [${number}]` : ''}`,
-    confirmation: ({ number, quoted, phone, link }: Confirmed) =>
-      [
-        `Wir haben Ihre Frage erhalten. Sie hat die Nummer ${number}.`,
-        ...(quoted ? [`  ${quoted}`] : []),
-        phone
-          ? `Wir rufen Sie zu unseren Öffnungszeiten unter ${phone} an.`
-          : 'Wir antworten an diese Adresse.',
-        `Möchten Sie etwas ergänzen, antworten Sie einfach auf diese E-Mail oder öffnen Sie das Gespräch:\n${link}`,
-        'Haben Sie uns nichts gefragt, können Sie diese E-Mail ignorieren.',
-      ].join('\n\n') + '\n',
-    answer: 'Zum Antworten genügt eine Antwort auf diese E-Mail.',
-    thread: (link: string) => `Das ganze Gespräch: ${link}`,
-  },
 }

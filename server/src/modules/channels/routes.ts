@@ -22,6 +22,8 @@ export function mailRoutes(mailServer: MailServer, outbox: Outbox): Route[] {
       await mailServer.remove(user)
       return view()
     }),
-    route('POST /mail/test', { body: mailTestInput }, ({ body }) => mailServer.test(body.to)),
+    route('POST /mail/test', { body: mailTestInput }, ({ user, body }) =>
+      mailServer.test(body.to, user.language ?? 'en'),
+    ),
   ]
 }

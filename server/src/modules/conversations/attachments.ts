@@ -5,6 +5,7 @@ import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Limits } from '../../platform/http/limits.ts'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
 import { pictureType, sendSafely } from '../../platform/files/serving.ts'
 import type { FileStore } from '../../platform/files/store.ts'
@@ -52,7 +53,7 @@ export class Attachments {
     await conversations.refuseBlocked(visitor)
     const { id, state } = await conversations.mustHave(visitor)
     if (state === 'assistant' || state === 'closed')
-      throw problem('STATE_FORBIDS', 'not with a person yet; files are for people')
+      throw problem('STATE_FORBIDS', phrase('conversationStates.noPersonYet'))
     await limits.use('fileKb', { address }, Math.ceil(arrived.bytes.length / 1_024))
     await this.keep(id, arrived, { author: 'visitor' }, (locked) => locked.state !== 'closed')
   }

@@ -5,6 +5,7 @@ import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import { dataForVisitor } from './visitorView.ts'
 import type { ConversationRow, ConversationTables, MessageRow } from './tables.ts'
 
@@ -72,7 +73,7 @@ export class Threads {
   /** Moves the state by the table of transitions. @throws STATE_FORBIDS when the table does not allow it */
   move(conversation: Row<ConversationRow>, transition: Transition): void {
     const next = after(conversation.state, transition)
-    if (!next) throw problem('STATE_FORBIDS', said(conversation.state))
+    if (!next) throw problem('STATE_FORBIDS', phrase(`conversationStates.${conversation.state}`))
     conversation.state = next
     // What nobody waits for any more is offered to nobody.
     if (next !== 'waiting') Object.assign(conversation, { offeredTo: null, offeredUntil: null })
@@ -217,14 +218,4 @@ export function concernedBy(...states: readonly Held[]): { queues: number[]; peo
     queues: known(states.map(({ queueId }) => queueId)),
     people: known(states.flatMap(({ agentId, offeredTo }) => [agentId, offeredTo])),
   }
-}
-
-function said(state: ConversationRow['state']): string {
-  return {
-    assistant: 'with the assistant',
-    waiting: 'waiting for a person',
-    agent: 'with a person',
-    case: 'kept as a case',
-    closed: 'closed',
-  }[state]
 }

@@ -5,6 +5,7 @@ import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import type { CoverageTables, FixRow } from './tables.ts'
 import type { Actor, Audit } from '../accounts/index.ts'
 import {
@@ -41,7 +42,7 @@ export class Fixes {
       where: { norm: input.norm },
       order: [['id', 'DESC']],
     })
-    if (!asked) throw problem('INVALID', 'Nobody has asked this question.')
+    if (!asked) throw problem('INVALID', phrase('refusals.nobodyAsked'))
     const fix = await db.transaction(async (transaction) => {
       const item = await this.put(actor, input, transaction)
       await tables.fixes.destroy({ where: { norm: input.norm, state: 'in draft' }, transaction })

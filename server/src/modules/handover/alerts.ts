@@ -2,6 +2,7 @@ import { type AlertSettings, isQuiet, type SignedIn, STARTER_ALERTS } from '@jan
 import { DateTime } from 'luxon'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
+import { type Phrase, phrase, tell } from '../../platform/language/phrases.ts'
 import type { AccountViews, Agents } from '../accounts/index.ts'
 import type { Outbox } from '../channels/index.ts'
 import type { ConversationViews } from '../conversations/index.ts'
@@ -55,12 +56,18 @@ export class Alerts {
         order: [['seq', 'ASC']],
         limit: 12,
       })
-      const text = `${visitor ?? 'A visitor'} waits for somebody of ${queue} and wrote:\n\n${said.map(({ text }) => `  ${text}`).join('\n')}\n\nAnswer this mail, and what you write goes to the visitor under your name.\n`
+      const told = (key: string, values?: Phrase['values']) =>
+        tell(phrase(key, values), row.language ?? 'en')
+      const parts = [
+        told('mails.alertWaits', { visitor: visitor ?? phrase('mails.aVisitor'), queue }),
+        said.map(({ text }) => `  ${text}`).join('\n'),
+        told('mails.alertAnswer'),
+      ]
       await outbox.write({
         conversationId: conversation,
         to: mail,
-        subject: `Somebody waits in ${queue}: ${subject}`,
-        text,
+        subject: told('mails.alertSubject', { queue, subject }),
+        text: `${parts.join('\n\n')}\n`,
         kind: 'alert',
       })
     }

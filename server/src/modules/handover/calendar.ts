@@ -3,6 +3,7 @@ import ical, { ICalEventRepeatingFreq } from 'ical-generator'
 import nodeIcal, { type CalendarResponse, type VEvent } from 'node-ical'
 import { DateTime } from 'luxon'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 
 type ClosedDay = QueueHours['closed'][number]
 /** Days that repeat otherwise than once a year are written out this far ahead. */
@@ -16,8 +17,7 @@ const PLAINLY_YEARLY = /^RRULE:FREQ=YEARLY(;INTERVAL=1)?(;BYMONTH=\d+)?(;BYMONTH
  * @see RFC 5545
  */
 export function closedDaysIn(text: string, now: Date): { days: ClosedDay[]; skipped: number } {
-  if (!/BEGIN:VCALENDAR/i.test(text))
-    throw problem('INVALID', 'This is no iCalendar file: it does not begin with BEGIN:VCALENDAR.')
+  if (!/BEGIN:VCALENDAR/i.test(text)) throw problem('INVALID', phrase('refusals.notCalendar'))
   const events = Object.values(parsed(text)).filter(
     (each): each is VEvent => each?.type === 'VEVENT',
   )
@@ -53,10 +53,7 @@ function parsed(text: string): CalendarResponse {
   try {
     return nodeIcal.sync.parseICS(text)
   } catch {
-    throw problem(
-      'INVALID',
-      'This calendar file cannot be read: part of it is damaged. Nothing was changed.',
-    )
+    throw problem('INVALID', phrase('refusals.calendarDamaged'))
   }
 }
 

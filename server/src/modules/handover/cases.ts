@@ -2,6 +2,7 @@ import type { Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import type { QueueRow } from './tables.ts'
 import { dueAt, queueOpen } from './queueSettings.ts'
 import type { OpenDoor } from '../answering/index.ts'
@@ -50,7 +51,8 @@ export class Cases {
   async keep(locked: Row<ConversationRow>, kept: Kept, transaction: Transaction): Promise<void> {
     const { queue, door, owner, due, phone = null, subject, by = null, reason } = kept
     const { threads, clock } = this.dependencies
-    if (locked.state === 'case') throw problem('STATE_FORBIDS', 'kept as a case already')
+    if (locked.state === 'case')
+      throw problem('STATE_FORBIDS', phrase('conversationStates.caseAlready'))
     const now = clock.now()
     const { open, changesAt } = queueOpen(queue, door, now)
     const isNew = locked.caseNumber === null

@@ -13,6 +13,7 @@ import type { Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import type { KnownVisitor } from '../../platform/http/routing.ts'
 import type { Cases } from './cases.ts'
 import type { Handovers } from './handOverLog.ts'
@@ -137,7 +138,10 @@ export class Handover {
       ({ field, required }) => required && !details[field],
     )
     if (missing)
-      throw problem('INVALID', `“${missing.label[conversation.language]}” is still missing.`)
+      throw problem(
+        'INVALID',
+        phrase('refusals.detailMissing', { detail: missing.label[conversation.language] }),
+      )
     const odd = door.rules.handOver.ask.find(
       ({ field, kind, choices }) =>
         kind === 'choice' &&
@@ -147,7 +151,7 @@ export class Handover {
     if (odd)
       throw problem(
         'INVALID',
-        `“${odd.label[conversation.language]}”: please choose one of the options.`,
+        phrase('refusals.detailChoice', { detail: odd.label[conversation.language] }),
       )
     await this.dependencies.visitors.introduce(visitor.id, { name, mail })
     const told = Object.fromEntries(
@@ -170,12 +174,12 @@ export class Handover {
     await conversations.refuseBlocked(visitor)
     const conversation = await conversations.mustHave(visitor)
     if (!['assistant', 'waiting', 'case'].includes(conversation.state))
-      throw problem('STATE_FORBIDS', conversation.state)
+      throw problem('STATE_FORBIDS', phrase(`conversationStates.${conversation.state}`))
     const cause = await this.causeOf(conversation.id)
     if (way === 'wait') return this.handOver(visitor, conversation.id, cause, true)
     const { door, destination } = await this.destination(visitor, conversation)
     const known = await this.dependencies.read.visitors.find(visitor.id)
-    if (!known?.mail) throw problem('INVALID', 'Name and mail address are needed for this.')
+    if (!known?.mail) throw problem('INVALID', phrase('refusals.contactNeeded'))
     await threads.change(conversation.id, async (locked, transaction) => {
       // Kept as a case while the visitor was choosing: what is new is the wish to be called.
       if (locked.state === 'case' && way === 'call') return void (locked.phone = phone)
@@ -260,7 +264,8 @@ export class Handover {
     const { conversations, threads } = this.dependencies
     const conversation = await conversations.mustHave(visitor)
     await threads.change(conversation.id, async (locked, transaction) => {
-      if (locked.state !== 'waiting') throw problem('STATE_FORBIDS', 'not waiting for a person')
+      if (locked.state !== 'waiting')
+        throw problem('STATE_FORBIDS', phrase('conversationStates.notWaiting'))
       threads.move(locked, 'hand back')
       Object.assign(locked, LEFT_QUEUE)
       await threads.append(
@@ -393,11 +398,7 @@ export class Handover {
       where: { archivedAt: null },
       order: [['id', 'ASC']],
     })
-    if (!fallback)
-      throw problem(
-        'INVALID',
-        'The team has no queue yet, so nobody could take this over. Please try the company’s mail or phone.',
-      )
+    if (!fallback) throw problem('INVALID', phrase('refusals.noQueue'))
     const situation = await this.situation(conversation, door, release)
     const routed = routedBy(release, situation, fallback.id)
     const queue =

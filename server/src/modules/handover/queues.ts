@@ -5,6 +5,7 @@ import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import { settingsOf } from './queueSettings.ts'
 import type { Waiting } from './waiting.ts'
 import type { HandoverTables } from './tables.ts'
@@ -102,7 +103,7 @@ export class Queues {
         where: { name, archivedAt: null, ...(id !== null && { id: { [Op.ne]: id } }) },
         transaction,
       })
-      if (twin) throw problem('INVALID', `There is a queue “${name}” already.`)
+      if (twin) throw problem('INVALID', phrase('refusals.queueNamed', { name }))
       const known = await read.users.list({
         where: { id: members, active: true },
         transaction,
@@ -165,18 +166,15 @@ export class Queues {
     if (!queue) throw problem('QUEUE_NOT_FOUND', id)
     const [live, draft] = await Promise.all([engine.live(), engine.draft()])
     if ([live?.routing, draft.routing].some((routing) => routing && leadsTo(routing, id)))
-      throw problem('QUEUE_IN_USE', 'routing rules still lead to it')
+      throw problem('QUEUE_IN_USE', phrase('refusals.rulesLead'))
     const others = await tables.queues.findAll({ where: { archivedAt: null } })
     const overflowing = others.find((other) => settingsOf(other).overflow?.queue === id)
-    if (overflowing) throw problem('QUEUE_IN_USE', `“${overflowing.name}” overflows into it`)
+    if (overflowing)
+      throw problem('QUEUE_IN_USE', phrase('refusals.overflows', { name: overflowing.name }))
     const open = await read.conversations.count({
       where: { queueId: id, state: ['waiting', 'agent', 'case'] },
     })
-    if (open > 0)
-      throw problem(
-        'QUEUE_IN_USE',
-        `${open} ${open === 1 ? 'conversation is' : 'conversations are'} open in it; move them first`,
-      )
+    if (open > 0) throw problem('QUEUE_IN_USE', phrase('refusals.openInQueue', { count: open }))
     const [conversations, handovers] = await Promise.all([
       read.conversations.count({ where: { queueId: id } }),
       tables.handovers.count({ where: { [Op.or]: [{ queueId: id }, { rightQueue: id }] } }),

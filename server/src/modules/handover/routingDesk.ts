@@ -16,6 +16,7 @@ import {
   strongestSigns,
 } from '@janua/core'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import type { Handovers } from './handOverLog.ts'
 import type { HandoverTables, QueueModelRow } from './tables.ts'
 import { exampleOf, learnQueues } from './queueLearning.ts'
@@ -153,7 +154,7 @@ export class RoutingDesk {
     )
     if (missing !== undefined) throw problem('QUEUE_NOT_FOUND', missing)
     if (model && !(await tables.queueModels.findByPk(model)))
-      throw problem('INVALID', `There is no classifier ${model}.`)
+      throw problem('INVALID', phrase('refusals.classifierGone', { id: model }))
   }
 }
 

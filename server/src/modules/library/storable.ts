@@ -6,6 +6,7 @@ import {
   glossaryContent,
 } from '@janua/contracts/schemas'
 import type { ObjectSchema } from 'joi'
+import { inWords } from '../../platform/http/faults.ts'
 import { tidy } from './articles.ts'
 import { tidyDocument } from './documents.ts'
 import type { ReadFile } from './readers/readFile.ts'
@@ -26,11 +27,13 @@ const MOST_TEXT = 5_000_000
 
 /** The content as it is stored: checked, with its keys in their order. @throws {Unreadable} */
 export function storable(kind: Kind, content: unknown): unknown {
-  const { error, value } = SCHEMAS[kind].validate(content, { errors: { wrap: { label: '“”' } } })
-  if (error)
+  const { error, value } = SCHEMAS[kind].validate(content)
+  if (error) {
+    const what = inWords(error.details)
     throw new Unreadable(
-      error.details[0]?.type === 'string.max' ? `${error.message}; please split it` : error.message,
+      error.details[0]?.type === 'string.max' ? `${what}; please split it` : what,
     )
+  }
   if (JSON.stringify(value).length > MOST_TEXT)
     throw new Unreadable(
       `its text is longer than ${MOST_TEXT / 1_000_000} million characters; please split it`,

@@ -13,6 +13,7 @@ import { median } from '@janua/core'
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import { httpLanguageModel } from './httpLanguageModel.ts'
 import { type Completion, type LanguageModel, ModelFault } from './languageModel.ts'
 import { Masking } from './masking.ts'
@@ -212,7 +213,7 @@ export class ModelUses {
   ): Promise<Reply> {
     const { connection, uses, isStopped } = await this.configured()
     const settings = uses[use]
-    if (!connection) throw problem('MODEL_FAILED', 'No language model is connected.')
+    if (!connection) throw problem('MODEL_FAILED', phrase('refusals.noModel'))
     if (isStopped) throw problem('MODEL_STOPPED')
     if (!settings.on && !isTrial) throw problem('MODEL_USE_OFF')
     await this.refuseOverBudget(use, settings, connection.currency)
@@ -267,7 +268,8 @@ export class ModelUses {
       sent: JSON.stringify(messages),
       received: completion?.text ?? null,
     })
-    if (fault !== null || !completion) throw problem('MODEL_FAILED', fault ?? 'Nothing came of it.')
+    if (fault !== null || !completion)
+      throw problem('MODEL_FAILED', fault ?? phrase('refusals.nothingCame'))
     return {
       text: masking.restore(completion.text.trim()),
       tokens: tokens.sent + tokens.received,
@@ -289,8 +291,7 @@ export class ModelUses {
     } catch {
       found = undefined
     }
-    if (found === undefined)
-      throw problem('MODEL_FAILED', 'Its reply was not in the form that was asked for.')
+    if (found === undefined) throw problem('MODEL_FAILED', phrase('refusals.wrongForm'))
     return found
   }
 
@@ -357,7 +358,7 @@ export class ModelUses {
     if (tokensADay === null && moneyADay === null) return
     const { tokens, money } = await this.spent(use, this.midnight())
     if (tokensADay !== null && tokens >= tokensADay)
-      throw problem('MODEL_BUDGET', `${tokensADay} tokens`)
+      throw problem('MODEL_BUDGET', phrase('refusals.tokens', { count: tokensADay }))
     if (moneyADay !== null && money >= moneyADay)
       throw problem('MODEL_BUDGET', `${moneyADay.toFixed(2)} ${currency}`)
   }

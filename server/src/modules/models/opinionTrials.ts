@@ -2,6 +2,7 @@ import type { TrialAnswer, TrialResult, TrialView } from '@janua/contracts'
 import { guessLanguage, median, type Opinion, opinionTrial, type TriedAnswer } from '@janua/core'
 import type { Clock } from '../../platform/clock.ts'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import type { ModelUses } from './modelUses.ts'
 import { REACH, type SecondOpinion } from './secondOpinion.ts'
 import type { Settings } from '../../platform/settings.ts'
@@ -57,16 +58,13 @@ export class OpinionTrials {
 
   /** Begins one, in the background. @throws when there is nothing to try it on, or one runs */
   async start(actor: Actor): Promise<void> {
-    if (this.running) throw problem('INVALID', 'A trial is running already.')
+    if (this.running) throw problem('INVALID', phrase('refusals.trialRunning'))
     const replay = await this.newestReplay()
     const { reviewed, weekly } = replay ? await this.near(replay) : { reviewed: [], weekly: 0 }
     if (!replay || reviewed.length === 0)
-      throw problem(
-        'INVALID',
-        'There are no reviewed answers near the threshold yet. Make a replay, and review some on the threshold page.',
-      )
+      throw problem('INVALID', phrase('refusals.nothingReviewed'))
     const { connection, isStopped } = await this.dependencies.uses.configured()
-    if (!connection) throw problem('MODEL_FAILED', 'No language model is connected.')
+    if (!connection) throw problem('MODEL_FAILED', phrase('refusals.noModel'))
     if (isStopped) throw problem('MODEL_STOPPED')
     this.running = { done: 0, of: reviewed.length }
     this.problem = null

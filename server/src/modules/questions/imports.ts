@@ -7,6 +7,7 @@ import type { Clock } from '../../platform/clock.ts'
 import { addressOf } from '../../platform/database/connect.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import { startThread } from '../../platform/jobs/startThread.ts'
 import type { Reporting } from './reporting.ts'
 import type { LogOrder, LogReport } from './importThread.ts'
@@ -40,7 +41,7 @@ export class LogImports {
       const file = upload.files[0]
       if (!file)
         throw upload.refused[0]
-          ? problem('INVALID', `${upload.refused[0].file}: ${upload.refused[0].reason}.`)
+          ? problem('INVALID', phrase('refusals.fileFault', upload.refused[0]))
           : problem('NO_FILES')
       if (this.running) throw problem('LOG_IMPORTING')
       const { tables, engine, clock, audit } = this.dependencies

@@ -354,5 +354,11 @@ export function columnsOf({
 }
 
 function noItem(id: number, kind: ItemKind | readonly ItemKind[]): Error {
-  return problem('ARTICLE_NOT_FOUND', id, kind === 'door' || kind === 'document' ? kind : 'article')
+  const code =
+    kind === 'door'
+      ? 'DOOR_ID_NOT_FOUND'
+      : kind === 'document'
+        ? 'DOCUMENT_NOT_FOUND'
+        : 'ARTICLE_NOT_FOUND'
+  return problem(code, id)
 }

@@ -1,5 +1,6 @@
 import type { Proof } from '@janua/contracts'
 import { problemWith } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 
 /** @throws NEEDS_REASON when checks fail or good answers are lost, and nobody said why it is published all the same */
 export function mustBeReasoned(proof: Proof, because: string): void {
@@ -8,11 +9,16 @@ export function mustBeReasoned(proof: Proof, because: string): void {
   const lost = proof.replay?.lost ?? 0
   const moves = movesCaused(proof.routing)
   const said = [
-    moves > 0 && `${moves} more ${moves === 1 ? 'move is' : 'moves are'} caused than saved`,
-    failed > 0 && `${failed} ${failed === 1 ? 'check fails' : 'checks fail'}`,
-    lost > 0 && `${lost} good ${lost === 1 ? 'answer is' : 'answers are'} lost`,
+    { key: 'refusals.movesCaused', count: moves },
+    { key: 'refusals.checksFail', count: failed },
+    { key: 'refusals.answersLost', count: lost },
   ]
-  throw problemWith(proof, 'NEEDS_REASON', said.filter(Boolean).join(' and '))
+  const told = said.filter(({ count }) => count > 0)
+  throw problemWith(
+    proof,
+    'NEEDS_REASON',
+    told.map(({ key, count }) => phrase(key, { count })),
+  )
 }
 
 /** By how many the moves that a routing causes exceed those that it saves; 0 when they do not. */

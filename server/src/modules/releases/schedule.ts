@@ -2,6 +2,7 @@ import type { PublishInput, ScheduledRelease } from '@janua/contracts'
 import { Op } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import { Problem, problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import { type Choices, readyAmong } from './choice.ts'
 import type { Draft } from './draft.ts'
 import { mustBeReasoned, type Prover } from './reasons.ts'
@@ -29,8 +30,7 @@ export class Schedule {
   async add(actor: Actor, { items, note, because, at }: PublishInput): Promise<number> {
     const { tables, draft, proofs, clock, audit } = this.dependencies
     const when = new Date(at!)
-    if (!(when > clock.now()))
-      throw problem('INVALID', 'This time has passed. Choose one ahead, or publish now.')
+    if (!(when > clock.now())) throw problem('INVALID', phrase('refusals.timePassed'))
     const chosen = readyAmong(await draft.changes(), new Set(items))
     mustBeReasoned(await proofs.of(items, true), because)
     const pinned = new Map((await draft.pinned()).map(({ item, revision }) => [item, revision]))

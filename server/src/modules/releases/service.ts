@@ -13,6 +13,7 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Clock } from '../../platform/clock.ts'
 import type { Events } from '../../platform/events.ts'
 import { Problem, problem } from '../../platform/http/problems.ts'
+import { type Phrase, phrase } from '../../platform/language/phrases.ts'
 import { type Choice, choiceOf, merged, readyAmong } from './choice.ts'
 import type { Draft } from './draft.ts'
 import type { LivePointer } from './livePointer.ts'
@@ -79,7 +80,7 @@ export class Releases {
       )
     const wanted = await taking(items)
     // With vectors missing an encoder would be half used: such a release is not made.
-    await readable(this.dependencies.prepareChoice(wanted), 'that you chose')
+    await readable(this.dependencies.prepareChoice(wanted), phrase('refusals.chosenContent'))
     const proof = await proofOf(wanted)
     mustBeReasoned(proof, because)
     const made = await db.transaction(async (transaction) => {
@@ -164,7 +165,7 @@ export class Releases {
     if (!(await tables.releases.findByPk(number))) throw problem('RELEASE_NOT_FOUND', number)
     const from = await live.read()
     if (from === number) throw problem('ALREADY_LIVE', number)
-    await readable(this.dependencies.prepare(number), `of release ${number}`)
+    await readable(this.dependencies.prepare(number), phrase('refusals.releaseContent', { number }))
     await this.goLive(number, 'all', 1)
     await audit.note(actor, 'rolled back', `Release ${number}`, { from })
   }
@@ -389,7 +390,7 @@ export class Releases {
 }
 
 /** @throws RELEASE_UNREADABLE, in plain words, when content cannot be made ready to answer from */
-async function readable(work: Promise<void>, which: string): Promise<void> {
+async function readable(work: Promise<void>, which: Phrase): Promise<void> {
   await work.catch((cause: unknown) => {
     throw cause instanceof Problem ? cause : problem('RELEASE_UNREADABLE', which)
   })

@@ -8,6 +8,7 @@ import {
 } from '@janua/core'
 import { stringify } from 'csv-stringify/sync'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import type { Checks } from './checks.ts'
 import type { Actor } from '../accounts/index.ts'
 import type { EngineHost } from '../answering/index.ts'
@@ -135,7 +136,10 @@ function readList(csv: string) {
   try {
     return readCsv(Buffer.from(csv))
   } catch (cause) {
-    throw problem('INVALID', `This list cannot be read: ${(cause as Error).message}.`)
+    throw problem(
+      'INVALID',
+      phrase('refusals.checkListUnreadable', { why: (cause as Error).message }),
+    )
   }
 }
 

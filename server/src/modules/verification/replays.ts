@@ -12,6 +12,7 @@ import type { Clock } from '../../platform/clock.ts'
 import type { Row } from '../../platform/database/tables.ts'
 import type { Events } from '../../platform/events.ts'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import { casesOf, type ReplayCase, timesOf } from './replayLog.ts'
 import { doorsOf, ReplayPool } from './replayPool.ts'
 import { type Replayed, resultOf, summaryOf } from './replaySummary.ts'
@@ -55,7 +56,7 @@ export class Replays {
   async start(actor: Actor, { from, to, validity, items }: ReplayInput): Promise<number> {
     const { tables, choices, engine, clock, audit } = this.dependencies
     if (!(Date.parse(from) < Date.parse(to)))
-      throw problem('INVALID', 'The period ends before it begins.')
+      throw problem('INVALID', phrase('refusals.periodReversed'))
     return this.alone(async () => {
       const live = await engine.live()
       if (!live) throw problem('NOTHING_LIVE')

@@ -2,6 +2,7 @@ import type { ThresholdView, ToReview } from '@janua/contracts'
 import { answerAfter, chooseToReview, seeded } from '@janua/core'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { problem } from '../../platform/http/problems.ts'
+import { phrase } from '../../platform/language/phrases.ts'
 import { Turns } from '../../platform/jobs/turns.ts'
 import type { ReplayResultRow, ReplayRow, VerificationTables } from './tables.ts'
 import type { Actor } from '../accounts/index.ts'
@@ -201,7 +202,7 @@ export class Threshold {
     } = await this.dependencies.doors.read(doorId)
     const rounded = Math.round(threshold * 100) / 100
     if (collection === null && rounded < 0.05)
-      throw problem('INVALID', 'A door’s threshold is 0.05 or more.')
+      throw problem('INVALID', phrase('refusals.thresholdTooLow'))
     const next =
       collection === null
         ? { ...content, threshold: rounded }

@@ -14,6 +14,7 @@ import * as languageModel from './migrations/2026-12-01-language-model.ts'
 import * as ownEncoders from './migrations/2026-12-01-own-encoders.ts'
 import * as jobLeases from './migrations/2026-12-01-z-job-leases.ts'
 import * as plainNames from './migrations/2026-12-01-zz-plain-names.ts'
+import * as ownLanguages from './migrations/2026-12-02-own-languages.ts'
 
 /** One step of the schema; SQL statements in their order. */
 export interface Migration {
@@ -36,6 +37,7 @@ export const STEPS: Readonly<Record<string, Migration>> = {
   '2026-12-01-own-encoders': ownEncoders,
   '2026-12-01-z-job-leases': jobLeases,
   '2026-12-01-zz-plain-names': plainNames,
+  '2026-12-02-own-languages': ownLanguages,
 }
 
 /**

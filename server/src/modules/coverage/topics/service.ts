@@ -7,6 +7,7 @@ import { addressOf } from '../../../platform/database/connect.ts'
 import type { Row } from '../../../platform/database/tables.ts'
 import type { Events } from '../../../platform/events.ts'
 import { problem } from '../../../platform/http/problems.ts'
+import { phrase } from '../../../platform/language/phrases.ts'
 import { inThread } from '../../../platform/jobs/startThread.ts'
 import type { Rollup } from '../figures/rollup.ts'
 import type { CoverageTables, TopicRow, TopicWordingRow } from '../tables.ts'
@@ -211,8 +212,7 @@ export class Topics {
         return topic.id
       case 'merge': {
         const into = await this.find(input.into, transaction)
-        if (into.id === topic.id)
-          throw problem('INVALID', 'A topic cannot be put together with itself.')
+        if (into.id === topic.id) throw problem('INVALID', phrase('refusals.topicWithItself'))
         const from = await this.wordings(topic.id, undefined, transaction)
         const [there] = await this.wordings(into.id, 1, transaction)
         if (there) await this.rule(actor, 'together', from, there.normHash, transaction)
@@ -261,7 +261,7 @@ export class Topics {
       lock: true,
       transaction,
     })
-    if (chosen.length === 0) throw problem('INVALID', 'Choose at least one question of this topic.')
+    if (chosen.length === 0) throw problem('INVALID', phrase('refusals.chooseQuestion'))
     if (
       chosen.length ===
       (await this.dependencies.tables.topicWordings.count({
@@ -269,7 +269,7 @@ export class Topics {
         transaction,
       }))
     )
-      throw problem('INVALID', 'At least one question must stay in the topic.')
+      throw problem('INVALID', phrase('refusals.oneMustStay'))
     return chosen
   }
 

@@ -15,6 +15,7 @@ import {
   glossaryContent,
 } from '@janua/contracts/schemas'
 import type { ObjectSchema } from 'joi'
+import { inWords } from '../../../platform/http/faults.ts'
 import { checked, part } from './parts.ts'
 import type { ReadFile, ReadSheet } from './readFile.ts'
 import { NEEDED } from './columns.ts'
@@ -112,10 +113,8 @@ function itemOf(
   )
   if (undated)
     return { because: `“${row[undated]![0]!.slice(0, 40)}” is not a day like 2027-05-31` }
-  const { error, value } = SCHEMAS[as].validate(CONTENT[as](row, file), {
-    errors: { wrap: { label: '“”' } },
-  })
-  if (error) return { because: error.message }
+  const { error, value } = SCHEMAS[as].validate(CONTENT[as](row, file))
+  if (error) return { because: inWords(error.details) }
   return {
     kind: as,
     content: value,
@@ -215,7 +214,7 @@ function asDocument({ sheet, rows, faults }: ReadSheet, file: string): TakenRows
     reviewOn: null,
   }
   const { error } = documentContent.validate(content)
-  if (error) return { items: [], faults: [{ row: 1, because: error.message }] }
+  if (error) return { items: [], faults: [{ row: 1, because: inWords(error.details) }] }
   return { items: [{ kind: 'document', content, notes: [], key: `document ${sheet}` }], faults }
 }
 

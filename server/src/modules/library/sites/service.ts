@@ -12,6 +12,7 @@ import { Op, type Sequelize } from 'sequelize'
 import type { Clock } from '../../../platform/clock.ts'
 import type { Row } from '../../../platform/database/tables.ts'
 import { problem } from '../../../platform/http/problems.ts'
+import { phrase } from '../../../platform/language/phrases.ts'
 import { storable } from '../storable.ts'
 import { Unreadable } from '../readers/text.ts'
 import { crawl, lookAt } from './crawl.ts'
@@ -70,7 +71,7 @@ export class Sites {
     }).catch((cause: unknown) => {
       throw problem(
         'SITE_UNREADABLE',
-        cause instanceof Unreadable ? cause.message : 'it could not be understood',
+        cause instanceof Unreadable ? cause.message : phrase('refusals.siteOdd'),
       )
     })
   }

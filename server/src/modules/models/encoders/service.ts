@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Clock } from '../../../platform/clock.ts'
 import { problem } from '../../../platform/http/problems.ts'
+import { phrase } from '../../../platform/language/phrases.ts'
 import type { ModelTables } from '../tables.ts'
 import { Filling } from './filling.ts'
 import { learnRankings } from './learnRankings.ts'
@@ -152,13 +153,13 @@ export class Encoders {
   async ready(): Promise<LearntEncoder> {
     const { id } = this.open()
     const learnt = await this.dependencies.learnt(id)
-    if (!learnt) throw problem('ENCODER_FAILED', 'It has not been learnt yet.')
+    if (!learnt) throw problem('ENCODER_FAILED', phrase('refusals.notLearnt'))
     return learnt
   }
 
   /** Learns how the encoder ranks, in the background; then everything is read. @throws when it does not run, or that is done already */
   async learn(actor: Actor): Promise<void> {
-    if (this.learning) throw problem('INVALID', 'It is being learnt already.')
+    if (this.learning) throw problem('INVALID', phrase('refusals.learningAlready'))
     const { encoder, id } = this.open()
     this.problem = null
     this.learning = { step: 'reading', done: 0, of: 0, secondsLeft: null }
@@ -254,7 +255,8 @@ export class Encoders {
 
   /** @throws ENCODER_FAILED while none is connected */
   private open(): Connected {
-    if (!this.connected) throw problem('ENCODER_FAILED', this.fault ?? 'It is not connected yet.')
+    if (!this.connected)
+      throw problem('ENCODER_FAILED', this.fault ?? phrase('refusals.notConnected'))
     return this.connected
   }
 

@@ -11,6 +11,7 @@ import {
 import type { Sequelize } from 'sequelize'
 import type { Clock } from '../../../platform/clock.ts'
 import { problem } from '../../../platform/http/problems.ts'
+import { phrase } from '../../../platform/language/phrases.ts'
 import type { Encoders } from './service.ts'
 import { faultOf } from './source.ts'
 import type { Settings } from '../../../platform/settings.ts'
@@ -73,7 +74,7 @@ export class EncoderTrials {
 
   /** Begins one, in the background. @throws while the encoder has not read everything, or one runs */
   async start(actor: Actor): Promise<void> {
-    if (this.running) throw problem('INVALID', 'A comparison is running already.')
+    if (this.running) throw problem('INVALID', phrase('refusals.comparisonRunning'))
     const { encoders, engine, draft, audit } = this.dependencies
     const { name } = await encoders.ready()
     const then = await encoders.tried()
