@@ -44,6 +44,8 @@ const PAGES = [
   '/start',
   '/start/people',
   '/help',
+  '/guide',
+  '/guide/build',
   '/mail',
   '/not-a-page',
 ]

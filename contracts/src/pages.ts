@@ -12,6 +12,7 @@ export const APP_PAGES: ReadonlySet<string> = new Set([
   'fixed',
   'gaps',
   'glossary',
+  'guide',
   'health',
   'help',
   'library',

@@ -21,6 +21,7 @@ import {
 import { type ConversationsModule, createConversations } from './modules/conversations/index.ts'
 import { type CoverageModule, createCoverage } from './modules/coverage/index.ts'
 import { createDoors, type DoorsModule } from './modules/doors/index.ts'
+import { createGuide } from './modules/guide/index.ts'
 import { createHandover, type HandoverModule } from './modules/handover/index.ts'
 import {
   createLibrary,
@@ -296,6 +297,7 @@ export function createJanua({
   const modules: Module[] = [
     system,
     start,
+    createGuide(),
     accounts,
     library,
     releases,

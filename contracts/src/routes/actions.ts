@@ -13,6 +13,7 @@ export const ACTIONS = {
   'link.use': 'anyone',
   'account.own': ['lead', 'editor', 'agent'],
   'team.read': ['lead'],
+  'guide.read': ['lead', 'editor', 'agent'],
   'start.read': ['lead', 'editor'],
   'start.change': ['lead'],
   'system.read': ['lead'],

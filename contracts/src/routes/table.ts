@@ -2,6 +2,7 @@ import { accountsRoutes } from './accounts.ts'
 import { conversationsRoutes } from './conversations.ts'
 import { coverageRoutes } from './coverage.ts'
 import { doorsRoutes } from './doors.ts'
+import { guideRoutes } from './guide.ts'
 import { handoverRoutes } from './handover.ts'
 import { libraryRoutes } from './library.ts'
 import { mailRoutes } from './mail.ts'
@@ -17,6 +18,7 @@ import { verificationRoutes } from './verification.ts'
 export const ROUTES = {
   ...systemRoutes,
   ...startRoutes,
+  ...guideRoutes,
   ...accountsRoutes,
   ...libraryRoutes,
   ...releasesRoutes,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { t } from './i18n.ts'
 import type { Presence } from '@janua/contracts'
+import { CircleQuestionMark } from '@lucide/vue'
 import Menu from 'primevue/menu'
 import Select from 'primevue/select'
 import { useDark } from '@vueuse/core'
@@ -16,6 +17,7 @@ import PersonArch from './PersonArch.vue'
 import { useSession } from './session.ts'
 import { useAction } from './useAction.ts'
 
+const emit = defineEmits<{ help: [] }>()
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
@@ -133,6 +135,18 @@ const covered = computed(() => {
     />
     <button
       type="button"
+      class="help"
+      :aria-label="$t('shell.appHeader.help')"
+      :title="$t('shell.appHeader.help')"
+      aria-keyshortcuts="?"
+      aria-haspopup="dialog"
+      data-test="help"
+      @click="emit('help')"
+    >
+      <CircleQuestionMark :size="19" aria-hidden="true" />
+    </button>
+    <button
+      type="button"
       class="account"
       aria-haspopup="true"
       :aria-label="$t('shell.appHeader.accountOf', { user: session.user!.name })"
@@ -240,6 +254,19 @@ const covered = computed(() => {
   color: #fff;
   font-size: var(--text-small);
   padding: 4px 0 4px 10px;
+}
+.help {
+  display: grid;
+  place-items: center;
+  padding: 4px;
+  margin-inline: -10px;
+  background: none;
+  border: 0;
+  color: #c9d1d1;
+  cursor: pointer;
+}
+.help:hover {
+  color: #fff;
 }
 .account {
   background: none;

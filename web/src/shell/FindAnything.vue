@@ -1,58 +1,26 @@
 <script setup lang="ts">
-import { itemPath, KIND_WORDS } from '../library/itemPaths.ts'
 import { onKeyStroke } from '@vueuse/core'
 import AutoComplete from 'primevue/autocomplete'
 import { ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { get } from './api.ts'
-import { ACCOUNT_PAGES, pagesFor } from './pages.ts'
+import { findAnything, type Found, type FoundGroup } from './finding.ts'
 import { useSession } from './session.ts'
 import { typingSomewhere } from './typing.ts'
 
-interface Found {
-  label: string
-  kind: string
-  path: string
-}
-
+/** One field for all that can be opened: pages, settings, items, conversations, queues, people, the guide. */
 const session = useSession()
 const router = useRouter()
 const query = ref<string | Found>('')
-const found = ref<Found[]>([])
+const groups = ref<FoundGroup[]>([])
 const box = useTemplateRef<HTMLElement>('box')
 
 let asked = 0
 
 async function find(text: string): Promise<void> {
   const mine = ++asked
-  const role = session.user!.role
-  const pages = [
-    ...pagesFor(role).flatMap((group) => group.pages),
-    ...ACCOUNT_PAGES.filter(({ roles }) => roles.includes(role)),
-  ]
-  const named = pages
-    .filter(({ name }) => name.toLowerCase().includes(text.toLowerCase()))
-    .map(({ name, path }) => ({ label: name, kind: 'Page', path }))
-  const lists = await Promise.all(
-    (['library', 'fixed'] as const).map((kind) =>
-      get('/articles', {
-        search: text,
-        kind,
-        sort: 'title',
-        order: 'asc',
-        limit: 6,
-      }).catch(() => null),
-    ),
-  )
-  const articles = lists
-    .flatMap((list) => list?.rows ?? [])
-    .map(({ id, title, kind }) => ({
-      label: title,
-      kind: KIND_WORDS[kind],
-      path: itemPath(kind, id),
-    }))
+  const found = await findAnything(text, session.user!.role)
   // A slow answer to fewer letters may come after the answer to more.
-  if (mine === asked) found.value = [...named, ...articles]
+  if (mine === asked) groups.value = found
 }
 function go({ path }: Found): void {
   query.value = ''
@@ -69,8 +37,11 @@ onKeyStroke('/', (event) => {
   <div ref="box" class="find">
     <AutoComplete
       v-model="query"
-      :suggestions="found"
+      :suggestions="groups"
       option-label="label"
+      option-group-label="name"
+      option-group-children="found"
+      scroll-height="70vh"
       :placeholder="$t('shell.findAnything.findAnything')"
       :delay="180"
       fluid
@@ -83,7 +54,7 @@ onKeyStroke('/', (event) => {
     >
       <template #option="{ option }"
         ><span class="grow">{{ option.label }}</span
-        ><span class="quiet small">{{ option.kind }}</span></template
+        ><span class="quiet small">{{ option.about }}</span></template
       >
       <template #empty
         ><span class="quiet">{{ $t('shell.findAnything.nothingOfThatName') }}</span></template

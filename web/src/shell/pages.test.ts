@@ -10,7 +10,7 @@ describe('the pages', () => {
   const router = readFileSync(join(import.meta.dirname, 'router.ts'), 'utf8')
   it('each have a route, and a place of their own', () => {
     for (const { path } of all)
-      expect(router, path).to.match(new RegExp(`path: '${path}(/:id\\?)?'`))
+      expect(router, path).to.match(new RegExp(`path: '${path}(/:\\w+\\?)?'`))
     expect(new Set(all.map(({ path }) => path)).size).to.equal(all.length)
   })
   it('are all known to the server, which answers any other address with 404', () => {

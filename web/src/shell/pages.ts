@@ -11,16 +11,18 @@ export interface Group {
   pages: PageEntry[]
 }
 
+const EVERYBODY: readonly Role[] = ['lead', 'editor', 'agent']
+
 /** The four groups of the loop, with the pages that work. */
 export const GROUPS: Group[] = [
   {
     name: t('shell.pages.build'),
     pages: [
-      { path: '/library', name: t('shell.pages.library'), roles: ['lead', 'editor', 'agent'] },
+      { path: '/library', name: t('shell.pages.library'), roles: EVERYBODY },
       { path: '/sites', name: t('shell.pages.sites'), roles: ['lead', 'editor'] },
-      { path: '/fixed', name: t('shell.pages.fixedAnswers'), roles: ['lead', 'editor', 'agent'] },
-      { path: '/glossary', name: t('shell.pages.glossary'), roles: ['lead', 'editor', 'agent'] },
-      { path: '/small-talk', name: t('shell.pages.smallTalk'), roles: ['lead', 'editor', 'agent'] },
+      { path: '/fixed', name: t('shell.pages.fixedAnswers'), roles: EVERYBODY },
+      { path: '/glossary', name: t('shell.pages.glossary'), roles: EVERYBODY },
+      { path: '/small-talk', name: t('shell.pages.smallTalk'), roles: EVERYBODY },
       { path: '/health', name: t('shell.pages.health'), roles: ['lead', 'editor'] },
       { path: '/doors', name: t('common.doors'), roles: ['lead', 'editor'] },
       { path: '/models', name: t('shell.pages.models'), roles: ['lead'] },
@@ -57,13 +59,35 @@ export const GROUPS: Group[] = [
   },
 ]
 export const ACCOUNT_PAGES: PageEntry[] = [
-  { path: '/account', name: t('shell.pages.yourAccount'), roles: ['lead', 'editor', 'agent'] },
-  { path: '/help', name: t('shell.pages.help'), roles: ['lead', 'editor', 'agent'] },
+  { path: '/account', name: t('shell.pages.yourAccount'), roles: EVERYBODY },
+  { path: '/guide', name: t('shell.pages.guide'), roles: EVERYBODY },
+  { path: '/help', name: t('shell.pages.help'), roles: EVERYBODY },
   { path: '/team', name: t('shell.pages.team'), roles: ['lead'] },
   { path: '/mail', name: t('shell.pages.mail'), roles: ['lead'] },
   { path: '/system', name: t('shell.pages.system'), roles: ['lead'] },
   { path: '/audit', name: t('shell.pages.auditTrail'), roles: ['lead'] },
 ]
+
+/** Settings that stand on a page of another name. */
+export const SETTINGS: (PageEntry & { on: string })[] = [
+  setting('/account', t('shell.settings.language'), t('shell.pages.yourAccount'), EVERYBODY),
+  setting('/account', t('shell.settings.password'), t('shell.pages.yourAccount'), EVERYBODY),
+  setting('/account', t('shell.settings.secondFactor'), t('shell.pages.yourAccount'), EVERYBODY),
+  setting('/queues', t('shell.settings.hours'), t('shell.pages.queues'), ['lead']),
+  setting('/queues', t('shell.settings.overflow'), t('shell.pages.queues'), ['lead']),
+  setting('/doors', t('shell.settings.texts'), t('common.doors'), ['lead', 'editor']),
+  setting('/doors', t('shell.settings.sites'), t('common.doors'), ['lead', 'editor']),
+  setting('/doors', t('shell.settings.handOver'), t('common.doors'), ['lead', 'editor']),
+  setting('/models/encoder', t('shell.settings.encoder'), t('shell.pages.models'), ['lead']),
+  setting('/coverage', t('shell.settings.targets'), t('shell.pages.coverage'), ['lead']),
+  setting('/system', t('shell.settings.retention'), t('shell.pages.system'), ['lead']),
+  setting('/system', t('shell.settings.signIn'), t('shell.pages.system'), ['lead']),
+  setting('/system', t('shell.settings.jobs'), t('shell.pages.system'), ['lead']),
+]
+
+function setting(path: string, name: string, on: string, roles: readonly Role[]) {
+  return { path, name, on, roles }
+}
 
 export function pagesFor(role: Role): Group[] {
   return GROUPS.map((group) => ({

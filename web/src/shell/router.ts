@@ -52,6 +52,11 @@ export const router = createRouter({
     },
     { path: '/glossary', component: () => import('../library/GlossaryPage.vue') },
     { path: '/small-talk', component: () => import('../library/SmallTalkPage.vue') },
+    {
+      path: '/guide/:name?',
+      component: () => import('../help/GuidePage.vue'),
+      props: ({ params }) => ({ name: params.name || null }),
+    },
     { path: '/sites', component: () => import('../library/SitesPage.vue') },
     { path: '/health', component: () => import('../library/HealthPage.vue') },
     { path: '/doors', component: () => import('../doors/DoorsPage.vue') },
