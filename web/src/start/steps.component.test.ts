@@ -1,10 +1,12 @@
 import type { StartView } from '@janua/contracts'
 import { expect } from 'chai'
+import { queryClient } from '../shell/queryClient.ts'
 import { FakeServer } from '../testing/fakeServer.ts'
 import { mounted } from '../testing/mounted.ts'
 import { settled } from '../testing/settled.ts'
 import ContentStep from './ContentStep.vue'
 import LiveStep from './LiveStep.vue'
+import StartPage from './StartPage.vue'
 import StartPanel from './StartPanel.vue'
 import { originOf } from './useGoLive.ts'
 
@@ -62,6 +64,38 @@ describe('the steps of the first day', () => {
     })
     it('is for leads', async () => {
       expect((await opened({}, 'editor')).exists()).to.equal(false)
+    })
+  })
+
+  describe('the page', () => {
+    const opened = async () => {
+      shown = mounted(StartPage, { props: { step: null } })
+      await settled()
+    }
+    const withTeam = (state: 'open' | 'done') => ({
+      ...VIEW,
+      steps: VIEW.steps.map((step) => (step.name === 'team' ? { ...step, state } : step)),
+    })
+    const here = () => shown.get('[aria-current="step"]').text()
+
+    it('shows the first step that is not done, and stays with it until somebody goes on', async () => {
+      server.on('GET', '/start', () => withTeam('open'))
+      await opened()
+      expect(here()).to.contain('Team')
+      // Somebody else has done it meanwhile, or it is heard of before the form is told.
+      server.on('GET', '/start', () => withTeam('done'))
+      await queryClient.refetchQueries()
+      await settled()
+      expect(shown.get('[data-test="start-done"]').text()).to.contain('1 of 5')
+      expect(here()).to.contain('Team')
+    })
+    it('goes on to the step after the one that is shown', async () => {
+      server.on('GET', '/start', () => VIEW)
+      await opened()
+      expect(here()).to.contain('Content')
+      await shown.get('[data-test="next"]').trigger('click')
+      await settled()
+      expect(shown.router.currentRoute.value.path).to.equal('/start/try')
     })
   })
 

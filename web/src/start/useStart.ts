@@ -1,5 +1,5 @@
 import { START_STEPS, type StartStep } from '@janua/contracts'
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { put } from '../shell/api.ts'
 import { t } from '../shell/i18n.ts'
@@ -27,16 +27,14 @@ export function useStart(current: () => StartStep | null) {
   })
   const view = computed(() => state.value.value)
   const done = computed(() => view.value?.steps.filter((step) => step.state === 'done').length ?? 0)
-  /** The step that is shown: the one of the address, else the first that is not done. */
-  const shown = computed<StartStep>(
-    () =>
-      current() ??
-      view.value?.steps.find((step) => step.state === 'open')?.name ??
-      START_STEPS.at(-1)!,
-  )
+  /** Who comes without a step is shown the first that is not done, and stays there when it is: it ends by going on. */
+  const first = ref<StartStep>()
+  watch(view, (now) => (first.value ??= now?.steps.find(({ state }) => state === 'open')?.name), {
+    immediate: true,
+  })
+  const shown = computed<StartStep>(() => current() ?? first.value ?? START_STEPS.at(-1)!)
   const next = computed(() => START_STEPS[START_STEPS.indexOf(shown.value) + 1])
 
-  /** The page of the next step asks anew how far the team has come. */
   async function goOn(): Promise<void> {
     const to = next.value ? `/start/${next.value}` : '/today'
     await router.push(to)
