@@ -166,9 +166,11 @@ onMounted(loadHealth)
         >
       </Message>
       <section>
-        <div class="row head">
+        <div class="row head wraps">
           <h2 class="grow">{{ $t('coverage.today.worthFixingFirst') }}</h2>
-          <span class="small quiet">{{ $t('coverage.today.rightAnswersAWeek') }}</span>
+          <span v-if="view.gaps.rows.length" class="small quiet">{{
+            $t('coverage.today.rightAnswersAWeek')
+          }}</span>
         </div>
         <GapTable v-if="view.gaps.rows.length" :rows="view.gaps.rows" />
         <div v-else class="empty panel">

@@ -48,6 +48,7 @@ const account = computed(() => [
     label: dark.value ? t('shell.appHeader.lightScheme') : t('shell.appHeader.darkScheme'),
     command: () => (dark.value = !dark.value),
   },
+  { label: t('shell.appHeader.help'), command: () => emit('help') },
   {
     label: t('shell.appHeader.signOut'),
     command: () => run(() => session.signOut().then(() => router.push('/sign-in'))),
@@ -332,6 +333,9 @@ const covered = computed(() => {
   }
 }
 @media (width <= 480px) {
+  .app-header .help {
+    display: none;
+  }
   .app-header {
     gap: 6px;
   }

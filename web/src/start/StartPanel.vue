@@ -19,7 +19,7 @@ async function hide(): Promise<void> {
 <template>
   <section
     v-if="view && !view.hidden && done < view.steps.length && session.role === 'lead'"
-    class="panel row"
+    class="panel row wraps"
     data-test="start-panel"
   >
     <div class="grow">
