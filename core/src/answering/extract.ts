@@ -77,6 +77,26 @@ export function rowInWords({ blocks }: Pick<Passage, 'blocks'>, row: string): st
   return undefined
 }
 
+/**
+ * The rows of tables that a question asks about by the head of a column ("the boat to Hallin" of a timetable with a column Hallin),
+ * where none of them was chosen: without them what leads into the table would be left without an answer.
+ * @param chosen pieces as in `extractPieces`
+ */
+export function rowsAskedFor(
+  { blocks }: Pick<Passage, 'blocks'>,
+  { stems, language }: Pick<Sought, 'stems' | 'language'>,
+  chosen: ReadonlySet<string>,
+): string[] {
+  return blocks.flatMap((block) => {
+    if (block.type !== 'table') return []
+    const rows = block.rows.map(rowText)
+    const isNamed = block.header
+      .slice(1)
+      .some(({ text }) => analyse(text, language).some(({ stem }) => stems.has(stem)))
+    return isNamed && !rows.some((row) => chosen.has(row)) ? rows : []
+  })
+}
+
 function rowText(row: readonly Rich[]): string {
   return row
     .map(({ text }) => text)

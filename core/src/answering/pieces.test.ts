@@ -2,7 +2,8 @@ import { expect } from 'chai'
 import { blocksText } from '../library/blocks.ts'
 import { splitPassages } from '../library/passages.ts'
 import type { TraceCandidate } from './answer.ts'
-import { extractPieces, rowInWords } from './extract.ts'
+import { analyse } from '../text/analyse.ts'
+import { extractPieces, rowInWords, rowsAskedFor } from './extract.ts'
 import { offersOf } from './readings.ts'
 
 const said = (markdown: string, ...chosen: string[]) =>
@@ -39,6 +40,26 @@ describe('the pieces of an answer', () => {
     )
     expect(rowInWords(passage!, 'Standard, 6.00')).to.equal('Standard · Later: 6.00')
     expect(rowInWords(passage!, 'Flexible, free')).to.equal(undefined)
+  })
+  it('bring the table of a column that was asked for by its head, unless a row of it was chosen', () => {
+    const [passage] = splitPassages(
+      'Times are departures.\n\n| Day | Brannoc | Hallin |\n| --- | --- | --- |\n| Monday | 6:30 | 8:00 |\n| Sunday | 8:15 | 9:30 |',
+    )
+    const rows = (question: string, ...chosen: string[]) =>
+      rowsAskedFor(
+        passage!,
+        {
+          stems: new Set(analyse(question, 'en').map(({ stem }) => stem)),
+          language: 'en',
+        },
+        new Set(chosen),
+      )
+    expect(rows('the first boat to Hallin', 'Times are departures.')).to.eql([
+      'Monday, 6:30, 8:00',
+      'Sunday, 8:15, 9:30',
+    ])
+    expect(rows('to Hallin on Sunday', 'Sunday, 8:15, 9:30')).to.eql([])
+    expect(rows('what day is it', 'Times are departures.')).to.eql([])
   })
   it('are none where nothing was chosen', () => expect(said('Some text.')).to.equal(''))
 })

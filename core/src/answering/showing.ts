@@ -1,6 +1,6 @@
 import type { UnitFit } from '../meaning/meaning.ts'
 import type { ReleaseIndex } from '../retrieval/releaseIndex.ts'
-import { type AnswerLength, extract, extractPieces, rowInWords } from './extract.ts'
+import { type AnswerLength, extract, extractPieces, rowInWords, rowsAskedFor } from './extract.ts'
 import type { QuestionTerm } from '../retrieval/questionTerms.ts'
 import type { DayFacts } from '../text/calendar.ts'
 import type { Value } from '../library/values.ts'
@@ -66,7 +66,10 @@ export function said(chosen: Rated, shown: Shown): Pick<Answer, 'blocks' | 'sour
   return {
     blocks: places.flatMap((doc) => {
       const own = index.passage(doc).passage
-      return extractPieces(own, pieces.get(own.ordinal)!)
+      const chosen = pieces.get(own.ordinal)!
+      const language = guessLanguage(own.text, index.language)
+      const rows = rowsAskedFor(own, { stems: shown.stems, language }, chosen)
+      return extractPieces(own, new Set([...chosen, ...rows]))
     }),
     // Where the answer stands in the main goes first.
     sources: places
