@@ -25,21 +25,6 @@ export const FEATURES = [
 export type Feature = (typeof FEATURES)[number]
 export type FeatureValues = Record<Feature, number>
 
-/** What each feature is called on the why panel. */
-export const FEATURE_WORDS: Record<Feature, string> = {
-  words: 'words',
-  margin: 'ahead of the next',
-  asked: 'question in title',
-  said: 'title in question',
-  rival: 'another title as near',
-  elsewhere: 'words that others have',
-  missing: 'word missing',
-  repaired: 'read otherwise',
-  telling: 'telling words',
-  fits: 'day or size asked about',
-  same: 'carried over',
-}
-
 /** What a candidate was found by: its title, heading or a phrasing; or its text alone, which tells far less. */
 export const REGIMES = ['wording', 'text'] as const
 export type Regime = (typeof REGIMES)[number]

@@ -35,12 +35,6 @@ export interface Spoken {
   forAnother?: number
 }
 
-/** What these are called on the why panel. */
-export const SPOKEN_WORDS: Record<Exclude<keyof Spoken, 'fits'>, string> = {
-  wordsAlone: 'sure by words',
-  forAnother: 'another is sure by words',
-}
-
 export interface Together {
   /** Chance that the item settles the question, 0 to 1. */
   sure: number

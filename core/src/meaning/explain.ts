@@ -8,7 +8,7 @@ export const SIGNAL_GROUPS = [
 ] as const
 export type SignalGroup = (typeof SIGNAL_GROUPS)[number]
 
-/** What each group is called on the why panel. */
+/** What each group is called in measurements. */
 export const SIGNAL_GROUP_WORDS: Record<SignalGroup, string> = {
   sharedWords: 'shared words',
   titleOrTaught: 'title or taught',

@@ -16,17 +16,32 @@ defineProps<{ blocks: Block[] }>()
       :start="block.ordered ? block.start : undefined"
       ><li v-for="(item, j) in block.items" :key="j" v-html="item.html"
     /></component>
-    <table v-else>
-      <thead>
-        <tr>
-          <th v-for="(cell, j) in block.header" :key="j" scope="col" v-html="cell.html" />
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="(row, r) in block.rows" :key="r">
-          <td v-for="(cell, j) in row" :key="j" v-html="cell.html" />
-        </tr>
-      </tbody>
-    </table>
+    <div
+      v-else
+      class="scrolls"
+      tabindex="0"
+      role="region"
+      :aria-label="block.header.map(({ text }) => text).join(', ')"
+    >
+      <table>
+        <thead>
+          <tr>
+            <th v-for="(cell, j) in block.header" :key="j" scope="col" v-html="cell.html" />
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(row, r) in block.rows" :key="r">
+            <td v-for="(cell, j) in row" :key="j" v-html="cell.html" />
+          </tr>
+        </tbody>
+      </table>
+    </div>
   </template>
 </template>
+
+<style scoped>
+/* A wide table scrolls within what it stands in. */
+.scrolls {
+  overflow-x: auto;
+}
+</style>

@@ -1,14 +1,9 @@
 <script setup lang="ts">
-import {
-  type Contributions,
-  FEATURE_WORDS,
-  SIGNAL_GROUP_WORDS,
-  SPOKEN_WORDS,
-  type Trace,
-  type TraceCandidate,
-} from '@janua/core'
+import type { Trace } from '@janua/core'
+import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { decimal, sure } from '../shell/format.ts'
+import { decimal, listed, sure } from '../shell/format.ts'
+import { type Evidence, evidenceOf } from './evidence.ts'
 import { spread } from './spread.ts'
 
 /** The candidates as a ladder: a rung's height is the confidence with that passage put first; the line across is the threshold. */
@@ -19,7 +14,7 @@ const {
 } = defineProps<{ trace: Trace; chosen: number | null; marked?: number }>()
 defineEmits<{ mark: [rung: number] }>()
 const HEIGHT = 310
-const LABEL = 58
+const LABEL = 78
 /** More rungs than this only crowd the foot of the ladder. */
 const SHOWN = 5
 const y = (confidence: number) => HEIGHT - 14 - confidence * (HEIGHT - 28)
@@ -34,24 +29,16 @@ const rungs = computed(() => {
     candidate,
     at: y(candidate.confidence),
     label: places[i]!,
-    parts: partsOf(candidate),
+    parts: evidenceOf(candidate.contributions),
   }))
 })
 const height = computed(() => Math.max(HEIGHT, ...rungs.value.map(({ label }) => label + LABEL)))
 
-/** The strongest contributions to the log-odds, as shares of the widest. */
-function partsOf({ contributions }: TraceCandidate) {
-  return Object.entries(contributions)
-    .map(([key, value]) => ({ name: WORDS[key as keyof typeof WORDS], value }))
-    .filter(({ value }) => Math.abs(value) >= 0.1)
-    .sort((a, b) => Math.abs(b.value) - Math.abs(a.value))
-    .slice(0, 3)
-}
-const WORDS: Record<keyof Contributions, string> = {
-  ...FEATURE_WORDS,
-  ...SIGNAL_GROUP_WORDS,
-  ...SPOKEN_WORDS,
-}
+/** What counted is told in words; the weights are for who wants to know how much. */
+const hasWeights = useLocalStorage('janua:why-weights', false)
+const reasonsOf = (parts: readonly Evidence[]) => listed(parts.map(({ words }) => words))
+const speaksFor = (parts: readonly Evidence[]) => parts.filter(({ weight }) => weight > 0)
+const against = (parts: readonly Evidence[]) => parts.filter(({ weight }) => weight < 0)
 const signed = (value: number) => `${value < 0 ? '−' : '+'}${decimal(Math.abs(value))}`
 </script>
 
@@ -81,25 +68,38 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${decimal(Math.abs(
         {{ [rung.candidate.title, ...rung.candidate.path].join(' › ') }}
       </button>
       <span class="figures small">{{ sure(rung.candidate.confidence) }}</span>
-      <div class="bars">
-        <i
-          v-for="part in rung.parts"
-          :key="part.name"
-          :class="{ minus: part.value < 0 }"
-          :style="{ width: `${Math.min(120, Math.abs(part.value) * 34)}px` }"
-        />
-      </div>
-      <p class="small quiet">
-        {{
-          $t('answering.whyLadder.toTheOdds', {
-            part:
-              rung.parts.map((part) => `${part.name} ${signed(part.value)}`).join(' · ') ||
-              $t('answering.whyLadder.asAMiddlingCase'),
-          })
-        }}
+      <template v-if="hasWeights">
+        <div class="bars">
+          <i
+            v-for="part in rung.parts"
+            :key="part.words"
+            :class="{ minus: part.weight < 0 }"
+            :style="{ width: `${Math.min(120, Math.abs(part.weight) * 34)}px` }"
+          />
+        </div>
+        <p class="small quiet">
+          {{
+            rung.parts.map((part) => `${part.words} ${signed(part.weight)}`).join(' · ') ||
+            $t('answering.whyLadder.asAMiddlingCase')
+          }}
+        </p>
+      </template>
+      <p v-else class="small quiet" data-test="evidence">
+        <template v-if="speaksFor(rung.parts).length">{{
+          $t('answering.whyLadder.speaksFor', { reasons: reasonsOf(speaksFor(rung.parts)) })
+        }}</template><template v-if="against(rung.parts).length"
+          ><br v-if="speaksFor(rung.parts).length" />{{
+            $t('answering.whyLadder.against', { reasons: reasonsOf(against(rung.parts)) })
+          }}</template
+        ><template v-if="rung.parts.length === 0">{{
+          $t('answering.whyLadder.asAMiddlingCase')
+        }}</template>
       </p>
     </div>
   </div>
+  <button type="button" class="weights small" data-test="weights" @click="hasWeights = !hasWeights">
+    {{ hasWeights ? $t('answering.whyLadder.hideWeights') : $t('answering.whyLadder.showWeights') }}
+  </button>
   <ul v-if="trace.leftOut.length" class="small left-out" data-test="left-out">
     <li v-for="each in trace.leftOut" :key="each.revision">
       <i18n-t keypath="answering.whyLadder.wasLeftOutIt" scope="global"
@@ -156,6 +156,15 @@ const signed = (value: number) => `${value < 0 ? '−' : '+'}${decimal(Math.abs(
   right: 0;
 }
 
+.weights {
+  justify-self: start;
+  border: 0;
+  background: none;
+  padding: 0;
+  color: var(--harbour);
+  text-decoration: underline;
+  cursor: pointer;
+}
 .name {
   border: 0;
   background: none;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { t } from '../shell/i18n.ts'
-import type { Opinion, Outcome } from '@janua/core'
+import type { Opinion, Outcome, Trace } from '@janua/core'
 import Message from 'primevue/message'
 import { computed, ref, watch } from 'vue'
 import WhyLadder from '../answering/WhyLadder.vue'
@@ -22,6 +22,15 @@ const WHY: Record<Outcome, string> = {
   declined: t('releases.whyPanel.whyItDeclines'),
   suggested: t('releases.whyPanel.whyNoAnswer'),
   unanswered: t('releases.whyPanel.whyNoAnswer'),
+}
+const RULES: Record<Trace['rule'], string> = {
+  'fixed answer': t('releases.whyPanel.rules.fixedAnswer'),
+  'above the threshold': t('releases.whyPanel.rules.aboveTheThreshold'),
+  'below the threshold': t('releases.whyPanel.rules.belowTheThreshold'),
+  'nothing found': t('releases.whyPanel.rules.nothingFound'),
+  'several readings': t('releases.whyPanel.rules.severalReadings'),
+  'chosen reading': t('releases.whyPanel.rules.chosenReading'),
+  'never talked about': t('releases.whyPanel.rules.neverTalkedAbout'),
 }
 const trace = computed(() => question.answer.trace)
 const chosen = computed(() => {
@@ -67,7 +76,9 @@ const reasons = computed(() => {
   <div class="why">
     <div class="row">
       <h1 class="grow">{{ WHY[question.answer.outcome] }}</h1>
-      <span class="quiet small">{{ $t('releases.whyPanel.decidedBy', { rule: trace.rule }) }}</span>
+      <span class="quiet small">{{
+        $t('releases.whyPanel.decidedBy', { rule: RULES[trace.rule] })
+      }}</span>
     </div>
     <p v-if="trace.opinion" class="small" data-test="opinion">
       {{

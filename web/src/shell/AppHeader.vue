@@ -227,9 +227,12 @@ const covered = computed(() => {
   text-align: center;
 }
 .find {
-  width: 230px;
+  flex: 0 0 200px;
 }
 .release {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
   color: inherit;
   text-decoration: none;
   font-size: var(--text-small);
