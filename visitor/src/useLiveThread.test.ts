@@ -7,6 +7,10 @@ class FakeSocket {
   readonly listeners = new Map<string, (detail: unknown) => void>()
   readonly sent: string[] = []
   ended = false
+  /** Whether the library tries again by itself. */
+  active = true
+  tries = 0
+  connect = () => this.tries++
   volatile = { emit: (what: string) => this.sent.push(what) }
   on = (what: string, listener: (detail: unknown) => void) => this.listeners.set(what, listener)
   disconnect = () => (this.ended = true)
@@ -84,6 +88,42 @@ describe('useLiveThread', () => {
     live.listen('of-osk')
     live.typing()
     expect(socket.sent).to.eql(['typing'])
+  })
+  describe('when the server has said no', () => {
+    let waits: { run: () => void; ms: number }[]
+    beforeEach(() => {
+      waits = []
+      browser.has('window', {
+        setTimeout: (run: () => void, ms: number) => waits.push({ run, ms }),
+        clearTimeout: () => undefined,
+      })
+    })
+
+    it('tries again by itself, after longer and longer pauses, until it is let in', async () => {
+      const live = await opened()
+      live.listen('of-osk')
+      socket.active = false
+      for (let i = 0; i < 6; i++) socket.says('connect_error')
+      expect(waits.map(({ ms }) => ms)).to.eql([1_000, 2_000, 4_000, 8_000, 15_000, 15_000])
+      waits[0]!.run()
+      expect(socket.tries).to.equal(1)
+      socket.says('connect')
+      socket.says('connect_error')
+      expect(waits.at(-1)!.ms).to.equal(1_000)
+    })
+    it('leaves it to the library while the line is bad', async () => {
+      const live = await opened()
+      live.listen('of-osk')
+      socket.says('connect_error')
+      socket.says('disconnect', 'transport close')
+      expect(waits).to.eql([])
+    })
+    it('comes back after a while when the server has ended it', async () => {
+      const live = await opened()
+      live.listen('of-osk')
+      socket.says('disconnect', 'io server disconnect')
+      expect(waits.map(({ ms }) => ms)).to.eql([15_000])
+    })
   })
   it('ends its connection with the window', async () => {
     const live = await opened()
