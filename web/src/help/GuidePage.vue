@@ -41,7 +41,7 @@ watch(() => route.fullPath, toPlace)
     <Message v-if="failed" severity="error">{{ failed }}</Message>
     <nav v-if="page" class="panel stack" :aria-label="$t('shell.guide.pages')">
       <h2>{{ $t('shell.guide.title') }}</h2>
-      <ol>
+      <ol class="places">
         <li v-for="each in pages" :key="each.name">
           <RouterLink
             :to="`/guide/${each.name}`"
@@ -81,25 +81,6 @@ watch(() => route.fullPath, toPlace)
 <style scoped>
 nav {
   align-self: start;
-}
-ol {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
-li a {
-  display: block;
-  padding: 7px 10px;
-  border-radius: var(--round-medium);
-  color: var(--ink);
-  text-decoration: none;
-}
-li a:hover {
-  background: var(--paper);
-}
-li a[aria-current] {
-  background: var(--harbour-soft);
-  font-weight: 600;
 }
 article {
   max-width: 760px;

@@ -32,7 +32,7 @@ const { state, view, done, shown, next, busy, reload, goOn, skip } = useStart(()
       <p class="small quiet" data-test="start-done">
         {{ $t('start.page.done', { done, all: view.steps.length }) }}
       </p>
-      <ol>
+      <ol class="places">
         <li v-for="(each, i) in view.steps" :key="each.name" :class="each.state">
           <RouterLink
             :to="`/start/${each.name}`"
@@ -79,27 +79,6 @@ const { state, view, done, shown, next, busy, reload, goOn, skip } = useStart(()
 </template>
 
 <style scoped>
-ol {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
-li a {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  padding: 9px 10px;
-  border-radius: var(--round-medium);
-  color: var(--ink);
-  text-decoration: none;
-}
-li a:hover {
-  background: var(--paper);
-}
-li a[aria-current] {
-  background: var(--harbour-soft);
-  font-weight: 600;
-}
 .sign {
   display: grid;
   place-items: center;
