@@ -27,12 +27,14 @@ import { factsSuite } from './suites/facts.ts'
 import { taughtSuite } from './suites/taught.ts'
 import { teachSuite } from './suites/teach.ts'
 import { topicsSuite } from './suites/topics.ts'
+import { screensSuite } from './suites/screens.ts'
 import { waitSuite } from './suites/wait.ts'
 
 /**
  * The one home of every measurement: `npm run bench [-- SUITE] [-- --json] [-- --docs]`; with --docs the figures are written into docs/engine.md.
  * `natural --language-model URL [--language-model-name NAME]` asks a language model of one's own for its second opinion,
  * `natural --encoder DIR|URL [--encoder-name NAME]` measures an encoder of one's own beside the one that ships.
+ * `screens --url http://127.0.0.1:4400` measures a demo that runs already.
  * Each subject runs in a process of its own, so that none warms up or crowds another.
  */
 const SUITES = {
@@ -58,6 +60,7 @@ const SUITES = {
   wait: waitSuite,
   routing: routingSuite,
   load: loadSuite,
+  screens: () => screensSuite(values.url),
 }
 /** Suites in which Janua is measured beside packages of others. */
 const MEASURED_BESIDE_PEERS = new Set(['find', 'large', 'natural', 'speed', 'topics'])
@@ -143,6 +146,7 @@ const { values, positionals } = parseArgs({
     'encoder-name': { type: 'string', default: 'encoder' },
     'language-model': { type: 'string' },
     'language-model-name': { type: 'string', default: 'simulator' },
+    url: { type: 'string' },
   },
   allowPositionals: true,
 })

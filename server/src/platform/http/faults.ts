@@ -20,7 +20,7 @@ export function checkedBy(schema: Schema, input: unknown): { value: unknown; fau
   return { value, faults: error ? faultsOf(error.details) : [] }
 }
 
-export function faultsOf(details: readonly ValidationErrorItem[]): Fault[] {
+function faultsOf(details: readonly ValidationErrorItem[]): Fault[] {
   return details.map((detail) => ({ path: detail.path, what: whatOf(detail) }))
 }
 
