@@ -2,8 +2,8 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Figure } from './figure.ts'
 
-const PAGES = ['engine.md', 'proving.md', 'ask.md', 'learning.md', 'handover.md'].map((name) =>
-  join(import.meta.dirname, '../docs', name),
+const PAGES = ['engine.md', 'proving.md', 'ask.md', 'learning.md', 'handover.md', 'tests.md'].map(
+  (name) => join(import.meta.dirname, '../docs', name),
 )
 
 /** Writes the figures of each suite that was run into its place in the docs, between the marks that name it; other suites' figures stay. */

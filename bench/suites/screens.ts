@@ -109,8 +109,10 @@ function figuresOfLists(asked: readonly Opened['asked'][number][]): Figure[] {
       some.map(({ ms }) => ms).sort((a, b) => a - b),
       0.95,
     )
-  const byPath = Object.entries(Object.groupBy(asked, ({ path }) => path))
-    .map(([path, some]) => ({ path, some: some!, p95: p95(some!) }))
+  const paths = [...new Set(asked.map(({ path }) => path))]
+  const byPath = paths
+    .map((path) => ({ path, some: asked.filter((each) => each.path === path) }))
+    .map(({ path, some }) => ({ path, some, p95: p95(some) }))
     .sort((a, b) => b.p95 - a.p95)
   return [
     withLimit(figureOf('all that pages read', 'answered, p95', p95(asked), asked.length), {
