@@ -16,6 +16,8 @@ interface View {
   as: 'ines' | 'anton' | null
   path: string
   width?: number
+  /** Of the browser; British English when not given. */
+  language?: string
   before?: (browser: Browser) => Promise<void>
 }
 
@@ -101,7 +103,13 @@ const VIEWS: View[] = [
   { name: 'desk', as: 'anton', path: '/desk', before: (browser) => browser.presses('waiting') },
   { name: 'visitor', as: null, path: '/demo/help', before: visit },
   { name: 'visitor-narrow', as: null, path: '/door/booking', width: 390, before: askForPerson },
-  { name: 'desk-narrow', as: 'anton', path: '/desk', width: 390 },
+  {
+    name: 'today-german',
+    as: 'ines',
+    path: '/today',
+    language: 'de-DE',
+    before: async (browser) => void (await browser.sees('sentence')),
+  },
 ]
 
 async function openItem(browser: Browser, title: string): Promise<void> {
@@ -156,10 +164,10 @@ const served = given('url')
   ? { url: given('url')!, stop: async () => undefined }
   : await serveDemo(DAY)
 try {
-  for (const { name, as, path, width = 1280, before } of VIEWS.filter(
+  for (const { name, as, path, width = 1280, language = 'en-GB', before } of VIEWS.filter(
     (view) => !only || only.includes(view.name),
   )) {
-    const browser = await openBrowser({ width, height: 800 })
+    const browser = await openBrowser({ width, height: 800, language })
     try {
       if (as) await signIn(browser, served.url, as)
       await browser.goes(`${served.url}${path}`)
