@@ -56,16 +56,16 @@ interface Opened {
  */
 export async function screensSuite(url?: string): Promise<Figure[]> {
   const served = url ? undefined : await serveDemo(DAY)
-  const browser = await signedIn(url ?? served!.url, 'ines')
+  const base = url ?? served!.url
+  const browser = await signedIn(base, 'ines')
   try {
     const figures: Figure[] = []
     const asked: Opened['asked'] = []
     // The first page is opened once more than it counts, so that the server is warm.
-    await opened(browser, `${url ?? served!.url}${PAGES[0]}`)
+    await opened(browser, `${base}${PAGES[0]}`)
     for (const page of PAGES) {
       const times: Opened[] = []
-      for (let i = 0; i < TIMES; i++)
-        times.push(await opened(browser, `${url ?? served!.url}${page}`))
+      for (let i = 0; i < TIMES; i++) times.push(await opened(browser, `${base}${page}`))
       asked.push(...times.flatMap((each) => each.asked))
       figures.push(...figuresOf(page, times))
     }

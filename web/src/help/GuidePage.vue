@@ -1,20 +1,18 @@
 <script setup lang="ts">
 import { GUIDE_PAGES, type GuideName } from '@janua/contracts'
 import Message from 'primevue/message'
-import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, nextTick, onMounted, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import BlockList from '../answering/BlockList.vue'
-import { inPlainWords } from '../shell/api.ts'
 import { pagesFor } from '../shell/pages.ts'
 import { useSession } from '../shell/session.ts'
-import { anchorOf, guide } from './guide.ts'
+import { anchorOf, useGuide } from './guide.ts'
 
 /** The guide: one page a job. */
 const { name } = defineProps<{ name: GuideName | null }>()
 const session = useSession()
 const route = useRoute()
-const pages = shallowRef<Awaited<ReturnType<typeof guide>>>([])
-const failed = ref('')
+const { pages, failed, load } = useGuide()
 /** Who has opened the guide alone begins with the page for their work. */
 const shown = computed(() => GUIDE_PAGES.find((each) => each === name) ?? session.role)
 const page = computed(() => pages.value.find((each) => each.name === shown.value))
@@ -27,10 +25,7 @@ async function toPlace(): Promise<void> {
   if (route.hash) document.getElementById(decodeURIComponent(route.hash.slice(1)))?.scrollIntoView()
 }
 onMounted(async () => {
-  await guide().then(
-    (read) => (pages.value = read),
-    (cause: unknown) => (failed.value = inPlainWords(cause)),
-  )
+  await load()
   await toPlace()
 })
 watch(() => route.fullPath, toPlace)

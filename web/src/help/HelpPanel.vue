@@ -1,32 +1,25 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
 import Drawer from 'primevue/drawer'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import BlockList from '../answering/BlockList.vue'
-import { inPlainWords } from '../shell/api.ts'
 import { shortcutsOf } from '../shell/shortcuts.ts'
 import { typingSomewhere } from '../shell/typing.ts'
-import { addressOf, guide, placeAbout } from './guide.ts'
+import { addressOf, placeAbout, useGuide } from './guide.ts'
 
 /** Help for the page that is open: what it is for, what people do there, its keys. */
 const open = defineModel<boolean>({ default: false })
 const route = useRoute()
-const pages = shallowRef<Awaited<ReturnType<typeof guide>>>()
-const failed = ref('')
-const place = computed(() => pages.value && placeAbout(pages.value, route.path))
+const { pages, failed, load } = useGuide()
+const place = computed(() => placeAbout(pages.value, route.path))
 const shortcuts = computed(() => shortcutsOf(route.path))
 
 onKeyStroke('?', (event) => {
   if (!typingSomewhere(event)) open.value = true
 })
 watch(open, async (isOpen) => {
-  if (!isOpen || pages.value) return
-  failed.value = ''
-  await guide().then(
-    (read) => (pages.value = read),
-    (cause: unknown) => (failed.value = inPlainWords(cause)),
-  )
+  if (isOpen) await load()
 })
 // Whoever follows a link out of it wants to see where it leads.
 watch(

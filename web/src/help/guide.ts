@@ -1,5 +1,6 @@
 import type { GuideName, GuidePage, GuideSection } from '@janua/contracts'
-import { get } from '../shell/api.ts'
+import { ref, shallowRef } from 'vue'
+import { get, inPlainWords } from '../shell/api.ts'
 import { pageOf } from '../shell/pages.ts'
 import { queryClient } from '../shell/queryClient.ts'
 
@@ -16,6 +17,22 @@ export const guide = (): Promise<GuidePage[]> =>
     queryFn: () => get('/guide'),
     staleTime: Infinity,
   })
+
+/** The guide on a page: what was read of it, or why it could not be read. */
+export function useGuide() {
+  const pages = shallowRef<GuidePage[]>([])
+  const failed = ref('')
+  /** Reads it once; what failed is tried again. */
+  async function load(): Promise<void> {
+    if (pages.value.length > 0) return
+    failed.value = ''
+    await guide().then(
+      (read) => (pages.value = read),
+      (cause: unknown) => (failed.value = inPlainWords(cause)),
+    )
+  }
+  return { pages, failed, load }
+}
 
 export const placesOf = (pages: readonly GuidePage[]): GuidePlace[] =>
   pages.flatMap(({ name, sections }) => sections.map((section) => ({ name, section })))

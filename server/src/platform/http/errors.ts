@@ -2,9 +2,10 @@ import type { ProblemBody } from '@janua/contracts'
 import type { NextFunction, Request, Response } from 'express'
 import type { Logger } from 'pino'
 import { BaseError, ConnectionError, DatabaseError, ForeignKeyConstraintError } from 'sequelize'
-import { LANGUAGES, tell } from '../language/phrases.ts'
+import { tell } from '../language/phrases.ts'
 import type { Fault } from './faults.ts'
 import { Problem, problem } from './problems.ts'
+import { readerLanguage } from './readerLanguage.ts'
 
 /** Turns whatever was thrown into a sentence for people; what nobody foresaw is logged with its cause. */
 export function answerErrors(log: Logger) {
@@ -12,7 +13,7 @@ export function answerErrors(log: Logger) {
     if (res.headersSent) return next(thrown)
     const told = asProblem(thrown)
     if (told.status >= 500) log.error({ err: thrown, path: req.path }, 'request failed')
-    const language = req.acceptsLanguages(...LANGUAGES) || 'en'
+    const language = readerLanguage(req)
     const body: ProblemBody = {
       code: told.code,
       message: tell(told.said, language),
